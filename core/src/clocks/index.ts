@@ -1,0 +1,3 @@
+export * from './publicHolidays.ts'
+export * from './wrongTries.ts'
+export * from './workingDays.ts'

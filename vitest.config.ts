@@ -1,0 +1,18 @@
+import { defineConfig } from 'vitest/config'
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: 'core', include: ['core/src/**/*.test.ts', 'contract/src/**/*.test.ts', 'demo/**/*.test.ts'] } },
+      {
+        test: {
+          name: 'server',
+          include: ['server/src/**/*.test.ts', 'scripts/**/*.test.ts'],
+          fileParallelism: false,
+          testTimeout: 60_000,
+          hookTimeout: 120_000,
+        },
+      },
+    ],
+  },
+})
