@@ -41,7 +41,7 @@ export function promiseInWorkingDays(
 ): WorkingDayPromise {
   const ordered = DateTime.fromISO(orderedAt, { zone: calendar.zone })
   if (!ordered.isValid) throw new RangeError(`Not an instant in ${calendar.zone}: ${orderedAt}`)
-  let day = ordered.startOf('day')
+  let day: DateTime = ordered.startOf('day')
   const late = ordered.toFormat('HH:mm') >= calendar.cutOff
   if (late || !isWorkingDay(calendar, isoDay(day))) day = nextWorkingDay(calendar, day)
   const earliest = addWorkingDays(calendar, day, days.min)

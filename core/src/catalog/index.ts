@@ -1,0 +1,5 @@
+export * from './compose.ts'
+export * from './pack.ts'
+export * from './readPack.ts'
+export * from './search.ts'
+export * from './vocabulary.ts'

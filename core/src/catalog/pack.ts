@@ -1,0 +1,221 @@
+import { z } from 'zod'
+import { buzz, cue, deviceKind, effect, keyId, linkKind, screenKind, startState } from './vocabulary.ts'
+
+/** The catalogue pack: one document that a shop exports, edits, imports and shares. */
+
+const slug = z.string().regex(/^[a-z0-9][a-z0-9-]{0,47}$/, 'small letters, digits and dashes')
+const label = z.string().trim().min(1).max(120)
+const stateName = z.string().regex(/^\.?[a-z0-9][a-z0-9.@-]{0,79}$/, 'a state, a menu or menu@item')
+
+/** A fixed time in milliseconds, or the name of one of the family's durations. */
+export const time = z.union([z.int().min(1).max(3_600_000), slug])
+
+/** A duration of the device: the middle and both extremes over units of the family. */
+export const durationRange = z
+  .strictObject({
+    minMs: z.int().min(1).max(3_600_000),
+    medianMs: z.int().min(1).max(3_600_000),
+    maxMs: z.int().min(1).max(3_600_000),
+  })
+  .refine((range) => range.minMs <= range.medianMs && range.medianMs <= range.maxMs, 'min, median, max must ascend')
+
+export const trigger = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('after'), time }),
+  z.strictObject({
+    kind: z.literal('hold'),
+    keys: z.array(keyId).min(1).max(4),
+    time,
+    from: z.enum(['carried', 'entry', 'fresh']).default('carried'),
+    ignore: z.array(keyId).default([]),
+  }),
+  z.strictObject({
+    kind: z.literal('press'),
+    key: keyId,
+    times: z.int().min(1).max(20).default(1),
+    with: z.array(keyId).default([]),
+  }),
+  z.strictObject({ kind: z.literal('long-press'), key: keyId }),
+  z.strictObject({ kind: z.literal('key-down'), key: keyId }),
+  z.strictObject({ kind: z.literal('link'), to: z.array(linkKind).min(1) }),
+  z.strictObject({ kind: z.literal('tap'), on: slug }),
+  z.strictObject({ kind: z.literal('type'), word: z.string().min(1).max(24) }),
+  z.strictObject({ kind: z.literal('idle'), time }),
+])
+export type Trigger = z.infer<typeof trigger>
+
+export const guard = z.strictObject({
+  /** Exactly these keys are held. */
+  held: z.array(keyId).optional(),
+  /** … and each of them was pressed since this state began. */
+  fresh: z.boolean().optional(),
+  ignore: z.array(keyId).optional(),
+  links: z.array(linkKind).optional(),
+  batteryFrom: z.number().min(0).max(100).optional(),
+  batteryBelow: z.number().min(0).max(100).optional(),
+  screenLock: z.boolean().optional(),
+  account: z.boolean().optional(),
+  loop: z.boolean().optional(),
+  wiped: z.boolean().optional(),
+})
+export type Guard = z.infer<typeof guard>
+
+export const transition = z.strictObject({
+  on: trigger,
+  if: guard.default({}),
+  to: stateName,
+  cues: z.array(buzz).default([]),
+  effects: z.array(effect).default([]),
+})
+export type Transition = z.infer<typeof transition>
+
+export const state = z.strictObject({
+  screen: screenKind,
+  /** What the screen says, as far as it matters to the technician. */
+  text: z.string().max(200).optional(),
+  /** Takes on the transitions of another state after its own. */
+  like: stateName.optional(),
+  transitions: z.array(transition).default([]),
+})
+export type State = z.infer<typeof state>
+
+export const menuItem = z.strictObject({
+  id: slug,
+  label,
+  to: stateName,
+  cues: z.array(buzz).default([]),
+  effects: z.array(effect).default([]),
+})
+
+export type MenuItem = z.infer<typeof menuItem>
+
+export const menu = z.strictObject({
+  screen: screenKind,
+  title: z.string().max(200).optional(),
+  items: z.array(menuItem).min(1).max(40),
+  /** The item under the cursor when the menu opens. */
+  start: slug.optional(),
+  wrap: z.boolean().default(true),
+  next: keyId,
+  /** Absent or null where the cursor only goes down. */
+  previous: keyId.nullish(),
+  choose: z.strictObject({ key: keyId, press: z.enum(['short', 'long']) }),
+  touch: z.boolean().default(false),
+  /** Only the choice under the cursor is shown. */
+  oneAtATime: z.boolean().default(false),
+  /** Further transitions of the menu, wherever its cursor stands. */
+  transitions: z.array(transition).default([]),
+})
+export type Menu = z.infer<typeof menu>
+
+/** JSON that becomes states and menus once its `{"parameter": name}` places are filled; checked where used. */
+const template = z.record(slug, z.json())
+
+export const fragment = z.strictObject({
+  id: slug,
+  says: z.string().max(300),
+  parameters: z.array(z.string().regex(/^[a-z][A-Za-z0-9]*$/)).default([]),
+  states: template.default({}),
+  menus: template.default({}),
+})
+export type Fragment = z.infer<typeof fragment>
+
+const until = z.union([
+  z.strictObject({ cue }),
+  z.strictObject({ ms: z.int().min(1).max(600_000) }),
+  z.strictObject({ count: z.int().min(1).max(20) }),
+])
+
+/** One step in the technician's terms. */
+export const step = z.discriminatedUnion('do', [
+  z.strictObject({ do: z.literal('plug'), link: linkKind }),
+  z.strictObject({
+    do: z.literal('hold'),
+    keys: z.array(keyId).min(1).max(4),
+    order: z.enum(['together', 'in-order']).default('together'),
+  }),
+  z.strictObject({ do: z.literal('wait'), until }),
+  z.strictObject({ do: z.literal('let-go'), keys: z.array(keyId).min(1).max(4) }),
+  z.strictObject({ do: z.literal('slide'), from: keyId, to: keyId }),
+  z.strictObject({ do: z.literal('press'), key: keyId, times: z.int().min(1).max(20).default(1) }),
+  z.strictObject({ do: z.literal('long-press'), key: keyId }),
+  z.strictObject({ do: z.literal('tap'), on: slug, label }),
+  z.strictObject({ do: z.literal('choose'), menu: stateName, item: slug, label }),
+])
+export type Step = z.infer<typeof step>
+
+export const procedure = z.strictObject({
+  id: slug,
+  /** The school it belongs to, in the trade's words. */
+  school: label,
+  from: startState,
+  /** The screen that shows it worked. */
+  goal: screenKind,
+  steps: z.array(step).min(1).max(40),
+})
+export type Procedure = z.infer<typeof procedure>
+
+const waitBand = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('none'), fromFailures: z.int().min(0) }),
+  z.strictObject({ kind: z.literal('every'), fromFailures: z.int().min(0), every: z.int().min(1), waitMs: z.int().min(0) }),
+  z.strictObject({ kind: z.literal('each'), fromFailures: z.int().min(0), waitMs: z.int().min(0) }),
+  z.strictObject({ kind: z.literal('doubling'), fromFailures: z.int().min(0), every: z.int().min(1), waitMs: z.int().min(0) }),
+])
+
+export const source = z.enum(['tried-here', 'told-by-another-shop', 'makers-document', 'invented-for-the-demo'])
+
+export const family = z.strictObject({
+  id: slug,
+  name: label,
+  kind: deviceKind,
+  /** Where the keys sit: the edge as the technician faces the screen, and how far down or along it, 0 to 1. */
+  keys: z
+    .array(z.strictObject({ id: keyId, edge: z.enum(['left', 'right', 'top', 'bottom']), at: z.number().min(0).max(1) }))
+    .min(1)
+    .max(6),
+  /** The threshold between a short and a long press. */
+  longPressMs: z.int().min(100).max(5000).default(600),
+  durations: z.record(slug, durationRange),
+  compose: z.array(
+    z.strictObject({ fragment: slug, as: slug, with: z.record(z.string(), z.json()).default({}) }),
+  ),
+  states: z.record(slug, state).default({}),
+  menus: z.record(slug, menu).default({}),
+  starts: z.partialRecord(startState, stateName),
+  procedures: z.array(procedure).min(1),
+  /** The path of menu items to the reset in the settings. */
+  settingsPath: z.array(label).default([]),
+  accountLock: z.strictObject({ asksAfterRecoveryReset: z.boolean(), acceptsOldScreenLock: z.boolean() }),
+  carrierLock: z.strictObject({ triesAllowed: z.int().min(1).max(100), dialledCode: z.string().max(20).optional() }).optional(),
+  /** Absent: the platform's own law. */
+  waitLaw: z.array(waitBand).optional(),
+  durationsOfTheWork: z.strictObject({ wipe: slug, firstStart: slug }),
+  source,
+})
+export type Family = z.infer<typeof family>
+
+export const model = z.strictObject({
+  id: slug,
+  maker: label,
+  name: label,
+  codeNames: z.array(label).default([]),
+  /** The model text as the recovery and the set-up wizard show it. */
+  modelText: label,
+  year: z.int().min(2008).max(2100),
+  kind: deviceKind,
+  family: slug,
+  cellular: z.boolean(),
+  tacs: z.array(z.string().regex(/^\d{8}$/, 'eight digits')).default([]),
+  source,
+})
+export type Model = z.infer<typeof model>
+
+export const pack = z.strictObject({
+  format: z.literal('benevox-pack'),
+  formatVersion: z.literal(1),
+  title: label,
+  version: z.int().min(1),
+  fragments: z.array(fragment),
+  families: z.array(family).min(1),
+  models: z.array(model),
+})
+export type Pack = z.infer<typeof pack>

@@ -1,0 +1,99 @@
+import { z } from 'zod'
+import { composeFamily, type ComposedFamily, type PackFault } from './compose.ts'
+import { pack as packSchema, type Pack } from './pack.ts'
+
+export type PackReading =
+  | { readonly kind: 'pack'; readonly pack: Pack }
+  | { readonly kind: 'refused'; readonly faults: readonly PackFault[] }
+
+/**
+ * Reads a catalogue pack: its shape, then every name it uses. All or nothing: an invalid document is refused
+ * with the path of each fault and a sentence.
+ * @param document the parsed JSON of the file
+ */
+export function readPack(document: unknown): PackReading {
+  const read = packSchema.safeParse(document)
+  if (!read.success) {
+    const faults = read.error.issues.map(
+      (issue): PackFault => ({
+        path: issue.path.filter((part) => typeof part !== 'symbol'),
+        code: 'shape',
+        sentence: issue.message,
+      }),
+    )
+    return { kind: 'refused', faults }
+  }
+  const faults = [...duplicates(read.data), ...unknownNames(read.data)]
+  return faults.length > 0 ? { kind: 'refused', faults } : { kind: 'pack', pack: read.data }
+}
+
+/** The JSON Schema that editors check a pack against, made from the schema that validates it. */
+export function packJsonSchema(): object {
+  return z.toJSONSchema(packSchema, { io: 'input' })
+}
+
+function duplicates(pack: Pack): PackFault[] {
+  return (['fragments', 'families', 'models'] as const).flatMap((list) => {
+    const met = new Set<string>()
+    return pack[list].flatMap(({ id }, index): PackFault[] => {
+      if (!met.has(id)) {
+        met.add(id)
+        return []
+      }
+      return [{ path: [list, index, 'id'], code: 'duplicate-id', sentence: `“${id}” stands twice among the ${list}.` }]
+    })
+  })
+}
+
+function unknownNames(pack: Pack): PackFault[] {
+  const families = new Set(pack.families.map(({ id }) => id))
+  const ofModels = pack.models.flatMap((model, index): PackFault[] =>
+    families.has(model.family)
+      ? []
+      : [{ path: ['models', index, 'family'], code: 'unknown-name', sentence: `There is no family “${model.family}”.` }],
+  )
+  const ofFamilies = pack.families.flatMap((family, index) => {
+    const { composed, faults } = composeFamily(pack, family, ['families', index])
+    return [...faults, ...namesOfFamily(composed, ['families', index])]
+  })
+  return [...ofModels, ...ofFamilies]
+}
+
+function namesOfFamily({ family, states, menus }: ComposedFamily, path: readonly (string | number)[]): PackFault[] {
+  const faults: PackFault[] = []
+  const unknown = (at: readonly (string | number)[], what: string, name: string) =>
+    faults.push({ path: [...path, ...at], code: 'unknown-name', sentence: `There is no ${what} “${name}”.` })
+  const target = (name: string, at: readonly (string | number)[]) => {
+    const [menuName = '', itemId] = name.split('@')
+    const known = itemId === undefined ? states.has(name) || menus.has(name) : menus.get(menuName)?.items.some(({ id }) => id === itemId)
+    if (!known) unknown(at, 'state or menu', name)
+  }
+  const transitionsOf = [
+    ...[...states].map(([name, { transitions }]) => ({ at: ['states', name], transitions })),
+    ...[...menus].map(([name, { transitions }]) => ({ at: ['menus', name], transitions })),
+  ]
+  for (const { at, transitions } of transitionsOf)
+    for (const [index, { on, to }] of transitions.entries()) {
+      target(to, [...at, 'transitions', index, 'to'])
+      if ('time' in on && typeof on.time === 'string' && !(on.time in family.durations))
+        unknown([...at, 'transitions', index, 'on', 'time'], 'duration', on.time)
+    }
+  for (const [name, { items, start }] of menus) {
+    for (const [index, { to }] of items.entries()) target(to, ['menus', name, 'items', index, 'to'])
+    if (start !== undefined && !items.some(({ id }) => id === start)) unknown(['menus', name, 'start'], 'item', start)
+  }
+  for (const [from, name] of Object.entries(family.starts)) if (name) target(name, ['starts', from])
+  for (const [part, name] of Object.entries(family.durationsOfTheWork))
+    if (!(name in family.durations)) unknown(['durationsOfTheWork', part], 'duration', name)
+  for (const [name, { like }] of Object.entries(family.states))
+    if (like !== undefined && !states.has(like)) unknown(['states', name, 'like'], 'state', like)
+  const keys = new Set(family.keys.map(({ id }) => id))
+  for (const [index, { steps, from }] of family.procedures.entries()) {
+    if (!family.starts[from]) unknown(['procedures', index, 'from'], 'start', from)
+    for (const [stepIndex, step] of steps.entries()) {
+      const named = 'keys' in step ? step.keys : 'key' in step ? [step.key] : step.do === 'slide' ? [step.from, step.to] : []
+      for (const key of named) if (!keys.has(key)) unknown(['procedures', index, 'steps', stepIndex], 'key on this family', key)
+    }
+  }
+  return faults
+}

@@ -1,0 +1,52 @@
+import { z } from 'zod'
+
+/** The words of the trade that the catalogue, the twin and the procedures share. */
+
+export const deviceKind = z.enum(['phone', 'tablet', 'watch'])
+export type DeviceKind = z.infer<typeof deviceKind>
+
+export const keyId = z.enum(['power', 'volume-up', 'volume-down', 'assistant', 'home', 'upper', 'lower', 'crown'])
+export type KeyId = z.infer<typeof keyId>
+
+/** What hangs on the device's port. Only a computer and a data headset speak data. */
+export const linkKind = z.enum(['none', 'charger', 'computer', 'data-headset'])
+export type LinkKind = z.infer<typeof linkKind>
+
+export const screenKind = z.enum([
+  'lock-screen',
+  'power-menu',
+  'dark',
+  'logo',
+  'charge-blank',
+  'charge-percent',
+  'robot',
+  'bootloader-page',
+  'download-page',
+  'service-menu',
+  'recovery-menu',
+  'question',
+  'typed-word',
+  'account-warning',
+  'text',
+  'wiping',
+  'first-start',
+  'set-up',
+])
+export type ScreenKind = z.infer<typeof screenKind>
+
+export const buzz = z.enum(['short-buzz', 'long-buzz', 'off-buzz'])
+export type Buzz = z.infer<typeof buzz>
+
+/** What the technician reports: a screen that comes, or a buzz. */
+export const cue = z.enum([...screenKind.options, ...buzz.options])
+export type Cue = z.infer<typeof cue>
+
+export const effect = z.enum(['wipe-data', 'wipe-cache', 'arm-account-lock'])
+export type Effect = z.infer<typeof effect>
+
+/** Effects that nobody can take back: what the point of no return is about. */
+export const IRREVERSIBLE: readonly Effect[] = ['wipe-data']
+
+/** The states a job can find the device in. */
+export const startState = z.enum(['on-locked', 'off'])
+export type StartState = z.infer<typeof startState>

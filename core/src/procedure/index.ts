@@ -1,0 +1,7 @@
+export * from './keyChart.ts'
+export * from './lateness.ts'
+export * from './menuLine.ts'
+export * from './menuPath.ts'
+export * from './perform.ts'
+export * from './proof.ts'
+export * from './words.ts'

@@ -1,0 +1,101 @@
+import type { Cue, KeyId, LinkKind, Procedure } from '../catalog/index.ts'
+import { inParts, type MenuLinePart } from './menuLine.ts'
+import type { Proof } from './proof.ts'
+import type { Action, Performance } from './perform.ts'
+
+/** An instant of the chart on a middling unit, with the earliest and latest over all units. */
+export interface ChartTime {
+  readonly ms: number
+  readonly earliestMs: number
+  readonly latestMs: number
+}
+
+export interface KeySpan {
+  readonly from: ChartTime
+  readonly to: ChartTime
+  /** The steps that press the key and let it go; the latter absent where it is held to the end. */
+  readonly pressedAtStep: number
+  readonly letGoAtStep?: number | undefined
+}
+
+export interface KeyLane {
+  readonly key: KeyId
+  readonly spans: readonly KeySpan[]
+}
+
+export interface LinkSpan {
+  readonly link: LinkKind
+  readonly from: ChartTime
+  readonly to: ChartTime
+}
+
+export interface CueMark {
+  readonly cue: Cue
+  readonly at: ChartTime
+  /** The step that waits for it; absent where it is only seen in passing. */
+  readonly step?: number | undefined
+}
+
+/** The notation for a combination: one lane a key, cue marks across them, the link as a lane of its own. */
+export interface KeyChart {
+  readonly lanes: readonly KeyLane[]
+  readonly links: readonly LinkSpan[]
+  readonly cues: readonly CueMark[]
+  readonly length: ChartTime
+  /** When each step is over. */
+  readonly stepEnds: readonly ChartTime[]
+  /** The inputs of each step that chooses a menu item, by step. */
+  readonly choices: Readonly<Record<number, readonly MenuLinePart[]>>
+}
+
+/** Draws the chart of a procedure from its proof: times of the median run, ranges from both extremes. */
+export function keyChart(keys: readonly KeyId[], procedure: Procedure, proof: Proof): KeyChart {
+  const timeOf = (of: (run: Performance) => number | undefined): ChartTime => {
+    const ms = of(proof.median) ?? proof.median.endedAtMs
+    const others = [of(proof.min), of(proof.max), ms].filter((value) => value !== undefined)
+    return { ms, earliestMs: Math.min(...others), latestMs: Math.max(...others) }
+  }
+  const length = timeOf((run) => run.endedAtMs)
+  const actionTime = (index: number) => timeOf((run) => run.actions[index]?.atMs)
+  return {
+    lanes: keys.map((key) => ({ key, spans: spansOf(key, proof.median.actions, actionTime, length) })).filter(({ spans }) => spans.length > 0),
+    links: linksOf(proof.median.actions, actionTime, length),
+    cues: cuesOf(procedure, proof, timeOf),
+    length,
+    stepEnds: procedure.steps.map((_, step) => timeOf((run) => run.stepEndsMs[step])),
+    choices: Object.fromEntries(Object.entries(proof.median.choices).map(([step, path]) => [step, inParts(path)])),
+  }
+}
+
+function spansOf(key: KeyId, actions: readonly Action[], timeOf: (index: number) => ChartTime, end: ChartTime): KeySpan[] {
+  const spans: KeySpan[] = []
+  let down: number | undefined
+  for (const [index, { input }] of actions.entries()) {
+    if (input.kind === 'key-down' && input.key === key) down = index
+    if (input.kind === 'key-up' && input.key === key && down !== undefined) {
+      spans.push({ from: timeOf(down), to: timeOf(index), pressedAtStep: actions[down]?.step ?? 0, letGoAtStep: actions[index]?.step })
+      down = undefined
+    }
+  }
+  if (down !== undefined) spans.push({ from: timeOf(down), to: end, pressedAtStep: actions[down]?.step ?? 0 })
+  return spans
+}
+
+function linksOf(actions: readonly Action[], timeOf: (index: number) => ChartTime, end: ChartTime): LinkSpan[] {
+  const plugs = actions.flatMap(({ input }, index) => (input.kind === 'link' ? [{ link: input.link, index }] : []))
+  return plugs
+    .map(({ link, index }, n) => ({ link, from: timeOf(index), to: plugs[n + 1] ? timeOf(plugs[n + 1]?.index ?? 0) : end }))
+    .filter(({ link }) => link !== 'none')
+}
+
+function cuesOf(procedure: Procedure, proof: Proof, timeOf: (of: (run: Performance) => number | undefined) => ChartTime): CueMark[] {
+  const awaited = procedure.steps.flatMap((step, index): CueMark[] =>
+    step.do === 'wait' && 'cue' in step.until ? [{ cue: step.until.cue, at: timeOf((run) => run.stepEndsMs[index]), step: index }] : [],
+  )
+  const buzzes = proof.median.observations.flatMap((seen, index): CueMark[] => {
+    if (seen.kind !== 'buzz' || awaited.some((mark) => mark.cue === seen.buzz)) return []
+    const same = (run: Performance) => (run.observations[index]?.kind === 'buzz' ? run.observations[index].atMs : undefined)
+    return [{ cue: seen.buzz, at: timeOf(same) }]
+  })
+  return [...awaited, ...buzzes].sort((a, b) => a.at.ms - b.at.ms)
+}

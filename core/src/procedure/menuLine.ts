@@ -1,0 +1,45 @@
+import { IRREVERSIBLE } from '../catalog/index.ts'
+import type { Machine, Situation } from '../twin/index.ts'
+import { quickestPath, type PathInput, type PathStep } from './menuPath.ts'
+
+/** A run of equal inputs: `volume-down ×4`. */
+export interface MenuLinePart {
+  readonly input: PathInput
+  readonly times: number
+}
+
+export interface MenuLine {
+  /** Up to and including the opening of the last question; free to show. */
+  readonly beforeLastQuestion: readonly PathStep[]
+  /** Within the last question, ending with the input that cannot be undone; shown only behind the gates. */
+  readonly lastQuestion: readonly PathStep[]
+}
+
+/**
+ * The way to the wipe from where the cursor stands, cut at the last question before the point of no return.
+ * The point of no return is the last input before an effect that cannot be undone, and the last question is
+ * the menu in which that input is made; both are found on the graph.
+ * @returns undefined when no way leads to a wipe from here
+ */
+export function wayToWipe(machine: Machine, from: number, situation: Situation): MenuLine | undefined {
+  const path = quickestPath(machine, from, { kind: 'effect', effect: 'wipe-data' }, situation)
+  if (!path) return undefined
+  const menuOf = (state: number) => machine.states[state]?.cursor?.menu ?? machine.states[state]?.name
+  const last = path.steps.findLastIndex(({ effects }) => effects.some((effect) => IRREVERSIBLE.includes(effect)))
+  const question = menuOf(path.steps[last]?.from ?? from)
+  let cut = last
+  while (cut > 0 && menuOf(path.steps[cut - 1]?.from ?? -1) === question) cut--
+  return { beforeLastQuestion: path.steps.slice(0, cut), lastQuestion: path.steps.slice(cut) }
+}
+
+/** Equal neighbours put together; waiting says nothing and is left out. */
+export function inParts(steps: readonly PathStep[]): readonly MenuLinePart[] {
+  const parts: { input: PathInput; times: number }[] = []
+  for (const { input } of steps) {
+    if (input.kind === 'wait') continue
+    const before = parts.at(-1)
+    if (before && JSON.stringify(before.input) === JSON.stringify(input)) before.times++
+    else parts.push({ input, times: 1 })
+  }
+  return parts
+}

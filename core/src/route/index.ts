@@ -1,0 +1,7 @@
+export * from './decide.ts'
+export * from './facts.ts'
+export * from './gates.ts'
+export * from './locks.ts'
+export * from './route.ts'
+export * from './sentences.ts'
+export * from './station.ts'

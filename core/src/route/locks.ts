@@ -1,0 +1,37 @@
+import type { DeviceOnJob, Facts, Progress } from './facts.ts'
+
+/** The three locks of a job, each in one of five states. */
+export type LockState = 'locked' | 'clear' | 'will-appear' | 'unknown' | 'not-there'
+export interface Locks {
+  readonly screen: LockState
+  readonly account: LockState
+  readonly carrier: LockState
+}
+
+/** Where the three locks stand now, computed from what was asked and what was done. */
+export function locksNow(facts: Facts, device: DeviceOnJob | undefined, progress: Progress): Locks {
+  return { screen: screenLock(facts, progress), account: accountLock(facts, device, progress), carrier: carrierLock(facts, device, progress) }
+}
+
+function screenLock(facts: Facts, progress: Progress): LockState {
+  if (progress.wipeStarted || progress.screenLifted || facts.screenLock === 'none') return 'clear'
+  const complaintSaysLocked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-tries'
+  if (complaintSaysLocked || (facts.screenLock !== undefined && facts.screenLock !== 'unknown')) return 'locked'
+  return 'unknown'
+}
+
+function accountLock(facts: Facts, device: DeviceOnJob | undefined, progress: Progress): LockState {
+  if (progress.accountProof) return 'clear'
+  if (facts.complaint === 'second-hand') return 'locked'
+  if (facts.accountOnDevice === 'no') return 'clear'
+  if (facts.accountOnDevice === undefined || facts.accountOnDevice === 'unknown') return 'unknown'
+  if (progress.wipeStarted) return 'locked'
+  if (progress.screenLifted || facts.knowsScreenLock === 'yes' || facts.complaint === 'carrier-lock-only') return 'clear'
+  return device?.asksForAccount === false ? 'clear' : 'will-appear'
+}
+
+function carrierLock(facts: Facts, device: DeviceOnJob | undefined, progress: Progress): LockState {
+  if (device && !device.cellular) return 'not-there'
+  if (progress.carrierReleased || facts.carrierLocked === 'no') return 'clear'
+  return facts.carrierLocked === 'yes' ? 'locked' : 'unknown'
+}

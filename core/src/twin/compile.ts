@@ -1,0 +1,124 @@
+import type { ComposedFamily, Guard, KeyId, Menu, MenuItem, Transition, Trigger } from '../catalog/index.ts'
+import type { HoldSet, KeySet, Machine, MachineDuration, MachineGuard, MachineState, MachineTransition, MachineTrigger } from './machine.ts'
+
+/**
+ * Makes a composed family into a machine the twin can run. Every place of a menu's cursor becomes a state of
+ * its own, so that menus, buttons and timers are one mechanism.
+ * @throws Error when the family uses a name it does not have; `readPack` has refused such a pack before
+ */
+export function compileFamily({ family, states, menus }: ComposedFamily): Machine {
+  const keys = family.keys.map(({ id }) => id)
+  const names = [...states.keys(), ...[...menus].flatMap(([name, { items }]) => items.map((_, item) => placeName(name, item)))]
+  const stateIndex = new Map(names.map((name, index) => [name, index]))
+  const durations: MachineDuration[] = Object.entries(family.durations).map(([name, range]) => ({ name, ...range }))
+  const holdSets: HoldSet[] = []
+
+  const setOf = (ids: readonly KeyId[]): KeySet => ids.reduce((set, id) => set | (1 << index(id)), 0)
+  const index = (id: KeyId): number => {
+    const at = keys.indexOf(id)
+    if (at < 0) throw new Error(`The family ${family.id} has no key ${id}`)
+    return at
+  }
+  const durationOf = (time: number | string): number => {
+    const at = durations.findIndex(({ name }) => name === (typeof time === 'string' ? time : `${time} ms`))
+    if (at >= 0) return at
+    if (typeof time === 'string') throw new Error(`The family ${family.id} has no duration ${time}`)
+    return durations.push({ name: `${time} ms`, minMs: time, medianMs: time, maxMs: time }) - 1
+  }
+  const holdSetOf = (ids: readonly KeyId[], ignored: readonly KeyId[]): number => {
+    const wanted = { keys: setOf(ids), ignore: setOf(ignored) }
+    const at = holdSets.findIndex((set) => set.keys === wanted.keys && set.ignore === wanted.ignore)
+    return at >= 0 ? at : holdSets.push(wanted) - 1
+  }
+  const targetOf = (name: string): number => {
+    const [menuName = '', itemId] = name.split('@')
+    const menu = menus.get(menuName)
+    const place = menu ? placeName(menuName, itemPlace(menu, itemId ?? menu.start)) : name
+    const at = stateIndex.get(place)
+    if (at === undefined) throw new Error(`The family ${family.id} has no state ${name}`)
+    return at
+  }
+  const triggerOf = (on: Trigger): MachineTrigger => {
+    switch (on.kind) {
+      case 'after':
+      case 'idle':
+        return { kind: on.kind, duration: durationOf(on.time) }
+      case 'hold':
+        return { kind: 'hold', set: holdSetOf(on.keys, on.ignore), keys: setOf(on.keys), duration: durationOf(on.time), from: on.from }
+      case 'press':
+        return { kind: 'press', key: index(on.key), times: on.times, with: setOf(on.with) }
+      case 'long-press':
+      case 'key-down':
+        return { kind: on.kind, key: index(on.key) }
+      case 'link':
+      case 'tap':
+      case 'type':
+        return on
+    }
+  }
+  const guardOf = (guard: Guard): MachineGuard => ({
+    ...guard,
+    held: guard.held && setOf(guard.held),
+    ignore: setOf(guard.ignore ?? []),
+    fresh: guard.fresh ?? false,
+  })
+  const transitionOf = ({ on, if: guard, to, cues, effects }: Transition): MachineTransition => ({
+    trigger: triggerOf(on),
+    guard: guardOf(guard),
+    to: targetOf(to),
+    cues,
+    effects,
+  })
+
+  const compiled: MachineState[] = [
+    ...[...states].map(([name, { screen, text, transitions }]) => ({ name, screen, text, transitions: transitions.map(transitionOf) })),
+    ...[...menus].flatMap(([name, menu]) =>
+      menu.items.map(({ id }, item): MachineState => {
+        const { moves, chooses } = placeTransitions(name, menu, item)
+        return {
+          name: placeName(name, item),
+          screen: menu.screen,
+          text: menu.title,
+          cursor: { menu: name, item, itemId: id, choice: moves.length },
+          transitions: [...moves, ...chooses].map(transitionOf),
+        }
+      }),
+    ),
+  ]
+  const starts = Object.fromEntries(
+    Object.entries(family.starts).flatMap(([start, name]) => (name === undefined ? [] : [[start, targetOf(name)]])),
+  )
+  return { keys, longPressMs: family.longPressMs, durations, holdSets, states: compiled, starts, stateIndex }
+}
+
+/** The name of the state in which a menu's cursor stands on an item. */
+export function placeName(menu: string, item: number): string {
+  return `${menu}#${item}`
+}
+
+function itemPlace(menu: Menu, itemId: string | undefined): number {
+  return itemId === undefined ? 0 : menu.items.findIndex(({ id }) => id === itemId)
+}
+
+/** What keys and touch do on one place of a menu's cursor: moving it, and then choosing, by key first. */
+function placeTransitions(name: string, menu: Menu, place: number): { moves: Transition[]; chooses: Transition[] } {
+  const { items, wrap, next, previous, choose, touch } = menu
+  const last = items.length - 1
+  const wraps = wrap && last > 0
+  const short = (key: KeyId): Trigger => ({ kind: 'press', key, times: 1, with: [] })
+  const move = (key: KeyId, to: number): Transition => ({ on: short(key), if: {}, to: `${name}@${items[to]?.id ?? ''}`, cues: [], effects: [] })
+  const chosen = (item: MenuItem | undefined, on: Trigger): Transition[] =>
+    item ? [{ on, if: {}, to: item.to, cues: item.cues, effects: item.effects }] : []
+
+  const moves: Transition[] = []
+  if (place < last || wraps) moves.push(move(next, place < last ? place + 1 : 0))
+  if (previous && (place > 0 || wraps)) moves.push(move(previous, place > 0 ? place - 1 : last))
+  return {
+    moves,
+    chooses: [
+      ...chosen(items[place], choose.press === 'short' ? short(choose.key) : { kind: 'long-press', key: choose.key }),
+      ...(touch ? items.flatMap((item) => chosen(item, { kind: 'tap', on: item.id })) : []),
+      ...menu.transitions,
+    ],
+  }
+}

@@ -1,0 +1,3 @@
+export * from './compile.ts'
+export * from './machine.ts'
+export * from './twin.ts'

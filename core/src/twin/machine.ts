@@ -1,0 +1,112 @@
+import type { Buzz, Effect, KeyId, LinkKind, ScreenKind } from '../catalog/index.ts'
+
+/** A set of keys as bits, one a key in the order of `Machine.keys`. */
+export type KeySet = number
+
+/** A family ready to run: names resolved to indices, key sets to bits, durations to numbers of `durations`. */
+export interface Machine {
+  readonly keys: readonly KeyId[]
+  readonly longPressMs: number
+  readonly durations: readonly MachineDuration[]
+  readonly holdSets: readonly HoldSet[]
+  readonly states: readonly MachineState[]
+  readonly starts: Readonly<Record<string, number>>
+  readonly stateIndex: ReadonlyMap<string, number>
+}
+
+export interface MachineDuration {
+  readonly name: string
+  readonly minMs: number
+  readonly medianMs: number
+  readonly maxMs: number
+}
+
+/** An exact key set, less ignored keys, whose becoming true the twin keeps the time of. */
+export interface HoldSet {
+  readonly keys: KeySet
+  readonly ignore: KeySet
+}
+
+/** Where a cursor stands: the menu's full name and the item's place in it, from 0. */
+export interface CursorPlace {
+  readonly menu: string
+  readonly item: number
+  readonly itemId: string
+  /** The index of the transition that chooses the item. */
+  readonly choice: number
+}
+
+export interface MachineState {
+  readonly name: string
+  readonly screen: ScreenKind
+  readonly text?: string | undefined
+  readonly cursor?: CursorPlace | undefined
+  readonly transitions: readonly MachineTransition[]
+}
+
+export type MachineTrigger =
+  | { readonly kind: 'after'; readonly duration: number }
+  | { readonly kind: 'hold'; readonly set: number; readonly keys: KeySet; readonly duration: number; readonly from: 'carried' | 'entry' | 'fresh' }
+  | { readonly kind: 'press'; readonly key: number; readonly times: number; readonly with: KeySet }
+  | { readonly kind: 'long-press'; readonly key: number }
+  | { readonly kind: 'key-down'; readonly key: number }
+  | { readonly kind: 'link'; readonly to: readonly LinkKind[] }
+  | { readonly kind: 'tap'; readonly on: string }
+  | { readonly kind: 'type'; readonly word: string }
+  | { readonly kind: 'idle'; readonly duration: number }
+
+export interface MachineGuard {
+  readonly held?: KeySet | undefined
+  readonly fresh: boolean
+  readonly ignore: KeySet
+  readonly links?: readonly LinkKind[] | undefined
+  readonly batteryFrom?: number | undefined
+  readonly batteryBelow?: number | undefined
+  readonly screenLock?: boolean | undefined
+  readonly account?: boolean | undefined
+  readonly loop?: boolean | undefined
+  readonly wiped?: boolean | undefined
+}
+
+export interface MachineTransition {
+  readonly trigger: MachineTrigger
+  readonly guard: MachineGuard
+  readonly to: number
+  readonly cues: readonly Buzz[]
+  readonly effects: readonly Effect[]
+}
+
+/** What is on the device and around it before a run. */
+export interface Situation {
+  readonly link: LinkKind
+  /** 0 to 100. */
+  readonly batteryPercent: number
+  readonly screenLock: boolean
+  readonly account: boolean
+  readonly loop: boolean
+  readonly wiped: boolean
+}
+
+export const USUAL_SITUATION: Situation = {
+  link: 'none',
+  batteryPercent: 60,
+  screenLock: true,
+  account: true,
+  loop: false,
+  wiped: false,
+}
+
+/** What comes in. Keys by name; several inputs of one instant are one batch. */
+export type TwinInput =
+  | { readonly kind: 'key-down'; readonly key: KeyId }
+  | { readonly kind: 'key-up'; readonly key: KeyId }
+  | { readonly kind: 'link'; readonly link: LinkKind }
+  | { readonly kind: 'tap'; readonly on: string }
+  | { readonly kind: 'type'; readonly word: string }
+  | { readonly kind: 'battery'; readonly percent: number }
+
+/** What comes out, each with its instant. A screen stays until the next; a buzz is an instant. */
+export type Observation =
+  | { readonly kind: 'screen'; readonly atMs: number; readonly screen: ScreenKind; readonly state: number }
+  | { readonly kind: 'buzz'; readonly atMs: number; readonly buzz: Buzz }
+  | { readonly kind: 'effect'; readonly atMs: number; readonly effect: Effect }

@@ -1,0 +1,3 @@
+declare module '@socialgouv/jours-feries' {
+  export default function joursFeries(year: number): Record<string, Date>
+}
