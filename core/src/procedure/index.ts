@@ -1,3 +1,4 @@
+export * from './beat.ts'
 export * from './keyChart.ts'
 export * from './lateness.ts'
 export * from './menuLine.ts'

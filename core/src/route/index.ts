@@ -1,4 +1,5 @@
 export * from './decide.ts'
+export * from './device.ts'
 export * from './facts.ts'
 export * from './gates.ts'
 export * from './locks.ts'

@@ -1,0 +1,121 @@
+import { facts, NOTHING_DONE, type Progress } from '@benevox/core/route'
+import { z } from 'zod'
+import { accountProof, accountRecord } from './account.ts'
+import { order } from './orders.ts'
+import { tryRecord } from './tries.ts'
+
+export const lockState = z.enum(['locked', 'clear', 'will-appear', 'unknown', 'not-there'])
+export const locks = z.object({ screen: lockState, account: lockState, carrier: lockState })
+export const station = z.enum(['counter', 'bench', 'accounts', 'carriers', 'hand-back', 'closed'])
+
+const instant = z.iso.datetime()
+
+/** What the bench has done so far, with the instants its clocks run from. */
+export const benchRecord = z.strictObject({
+  procedureId: z.string().max(48).optional(),
+  inRecoveryAt: instant.optional(),
+  rightDevice: z.strictObject({ by: z.enum(['tag', 'model-text']), read: z.string(), at: instant }).optional(),
+  releasedAt: instant.optional(),
+  wipeStartedAt: instant.optional(),
+  wipeFinishedAt: instant.optional(),
+  firstStartAt: instant.optional(),
+  setUpAt: instant.optional(),
+  screenLifted: z.strictObject({ how: z.enum(['remembered', 'remote-unlock', 'settings']), at: instant }).optional(),
+})
+export type BenchRecord = z.infer<typeof benchRecord>
+
+export const lockProof = z.enum(['proven-clear', 'not-clear', 'not-there'])
+export const handBackRecord = z.strictObject({
+  screen: lockProof,
+  account: lockProof,
+  carrier: lockProof,
+  whoSignsIn: z.string().trim().max(120),
+  returned: z.array(z.enum(['device', 'sim', 'sim-tray', 'cable', 'memory-card'])).max(5),
+  note: z.string().trim().max(500),
+  priceMinor: z.int().min(0).max(10_000_000),
+  currency: z.string().regex(/^[A-Z]{3}$/),
+  at: instant,
+})
+export type HandBackRecord = z.infer<typeof handBackRecord>
+
+export const customer = z.strictObject({ name: z.string().trim().max(80), contact: z.string().trim().max(120) })
+
+export const job = z.object({
+  id: z.int(),
+  ticket: z.string(),
+  version: z.int(),
+  openedAt: instant,
+  openedBy: z.string(),
+  customer,
+  facts,
+  bench: benchRecord,
+  account: accountRecord.nullable(),
+  handBack: handBackRecord.nullable(),
+  tries: z.array(tryRecord),
+  orders: z.array(order),
+  station,
+  locks,
+})
+export type Job = z.infer<typeof job>
+
+export const jobSummary = job.pick({ id: true, ticket: true, version: true, openedAt: true, customer: true, station: true, locks: true }).extend({
+  modelId: z.string().nullable(),
+  imei: z.string().nullable(),
+  /** The next thing a clock waits for, with its instant. */
+  waits: z.object({ for: z.enum(['wipe', 'first-start', 'carrier']), until: z.string() }).nullable(),
+})
+export type JobSummary = z.infer<typeof jobSummary>
+
+export const jobEvent = z.object({
+  id: z.int(),
+  at: instant,
+  by: z.string(),
+  kind: z.string(),
+  detail: z.record(z.string(), z.unknown()),
+})
+export type JobEvent = z.infer<typeof jobEvent>
+
+/** Facts to set; null takes an answer back. */
+export const factsChange = z.strictObject(
+  Object.fromEntries(Object.entries(facts.shape).map(([name, schema]) => [name, schema.nullable()])) as {
+    [Name in keyof typeof facts.shape]: z.ZodNullable<(typeof facts.shape)[Name]>
+  },
+)
+export const changeFactsBody = z.strictObject({
+  version: z.int().min(1),
+  facts: factsChange.optional(),
+  customer: customer.partial().optional(),
+})
+
+export const benchChange = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('chose-procedure'), procedureId: z.string().max(48) }),
+  z.strictObject({ kind: z.literal('in-recovery') }),
+  z.strictObject({ kind: z.literal('right-device'), by: z.enum(['tag', 'model-text']), read: z.string().trim().min(1).max(80) }),
+  z.strictObject({ kind: z.literal('released') }),
+  z.strictObject({ kind: z.literal('wipe-started') }),
+  z.strictObject({ kind: z.literal('wipe-finished') }),
+  z.strictObject({ kind: z.literal('first-start') }),
+  z.strictObject({ kind: z.literal('set-up') }),
+  z.strictObject({ kind: z.literal('back-to-keys') }),
+  z.strictObject({ kind: z.literal('screen-lifted'), how: z.enum(['remembered', 'remote-unlock', 'settings']) }),
+])
+export type BenchChange = z.infer<typeof benchChange>
+export const recordBenchBody = z.strictObject({ version: z.int().min(1), change: benchChange })
+
+export const recordAccountBody = z.strictObject({ version: z.int().min(1), proof: accountProof })
+export const handBackBody = handBackRecord.omit({ at: true }).extend({ version: z.int().min(1) })
+
+/** What has been done on a job, as the core's gates and locks need it. */
+export function progressOf({ bench, account, orders, handBack }: Pick<Job, 'bench' | 'account' | 'handBack'> & { orders: readonly Pick<Job['orders'][number], 'state'>[] }): Progress {
+  return {
+    ...NOTHING_DONE,
+    rightDeviceConfirmed: bench.rightDevice !== undefined,
+    inRecovery: bench.inRecoveryAt !== undefined,
+    wipeStarted: bench.wipeStartedAt !== undefined,
+    setUpReached: bench.setUpAt !== undefined,
+    screenLifted: bench.screenLifted !== undefined,
+    accountProof: account?.proof,
+    carrierReleased: orders.some(({ state }) => state === 'released'),
+    handedBack: handBack !== null,
+  }
+}

@@ -1,0 +1,18 @@
+import { z } from 'zod'
+
+export const staffMember = z.object({ id: z.int(), name: z.string() })
+export type StaffMember = z.infer<typeof staffMember>
+
+export const session = z.object({
+  staff: staffMember.nullable(),
+  /** To be sent back as `x-csrf-token` with every change. */
+  csrfToken: z.string(),
+  shop: z.string(),
+  /** In the demo: how to sign in. */
+  hint: z.string().nullable(),
+})
+export type Session = z.infer<typeof session>
+
+export const signInBody = z.strictObject({ name: z.string().trim().min(1).max(60), password: z.string().min(1).max(200) })
+/** The short code by which a person takes over the shared machine. */
+export const switchBody = z.strictObject({ code: z.string().regex(/^\d{4,8}$/, 'four to eight digits') })

@@ -1,0 +1,93 @@
+import { randomUUID } from 'node:crypto'
+import { modelInPack } from '@benevox/core/route'
+import { promiseInWorkingDays, publicHolidays } from '@benevox/core/clocks'
+import type { DataSource, EntityManager } from 'typeorm'
+import { Catalog } from '../server/src/catalog/service.ts'
+import { configFrom } from '../server/src/config.ts'
+import { dataSourceFor } from '../server/src/database/dataSource.ts'
+import { jobEntity, jobEventEntity } from '../server/src/jobs/entity.ts'
+import { orderEntity, serviceEntity, supplierEntity } from '../server/src/orders/entity.ts'
+import { staffEntity } from '../server/src/session/entity.ts'
+import { hashSecret } from '../server/src/session/routes.ts'
+import { tryEntity } from '../server/src/tries/entity.ts'
+import { demoPack } from './demoPack.ts'
+import { DEMO_JOBS, type DemoJob } from './jobs.ts'
+import { STAFF, SUPPLIERS } from './shop.ts'
+
+/** Fills an empty database with the demo shop; leaves one that has staff as it is. */
+export async function loadDemo(database: DataSource, jobs: readonly DemoJob[] = DEMO_JOBS): Promise<void> {
+  if ((await database.manager.count(staffEntity)) > 0) return
+  const packId = await new Catalog(database).keep(demoPack())
+  await database.transaction((manager) => fill(manager, jobs, packId))
+}
+
+async function fill(manager: EntityManager, jobs: readonly DemoJob[], packId: number): Promise<void> {
+  const staffIds: number[] = []
+  for (const { name, password, code } of STAFF) {
+    const member = await manager.save(staffEntity, { name, passwordHash: await hashSecret(password), codeHash: await hashSecret(code) })
+    staffIds.push(member.id)
+  }
+  for (const { services, ...supplier } of SUPPLIERS) {
+    const { id } = await manager.save(supplierEntity, { ...supplier })
+    await manager.save(serviceEntity, services.map((service) => ({ ...service, supplierId: id })))
+  }
+  for (const [index, job] of jobs.entries()) await loadJob(manager, job, packId, staffIds[index % staffIds.length] ?? 1)
+}
+
+async function loadJob(manager: EntityManager, job: DemoJob, packId: number, staffId: number): Promise<void> {
+  const now = Date.now()
+  const when = (minutesAgo: number) => new Date(now - minutesAgo * 60_000)
+  const at = (minutesAgo: number) => when(minutesAgo).toISOString()
+  const handBack = job.handBack?.(at) ?? null
+  const facts = Object.fromEntries(Object.entries(job.facts).filter(([, value]) => value !== undefined))
+  const row = await manager.save(jobEntity, {
+    ticket: randomUUID().slice(0, 16),
+    key: randomUUID(),
+    version: 1,
+    packId,
+    openedAt: when(job.minutesAgo),
+    openedBy: staffId,
+    customerName: job.customer.name,
+    customerContact: job.customer.contact,
+    modelId: job.facts.modelId ?? null,
+    imei: job.facts.imei ?? null,
+    facts,
+    bench: job.bench?.(at) ?? {},
+    account: job.account?.(at) ?? null,
+    handBack,
+    closedAt: handBack ? new Date(handBack.at) : null,
+  })
+  await manager.update(jobEntity, { id: row.id }, { ticket: `B${1000 + row.id}` })
+  const note = (kind: string, detail: object, minutesAgo: number) => manager.insert(jobEventEntity, { jobId: row.id, staffId, at: when(minutesAgo), kind, detail })
+  await note('opened', {}, job.minutesAgo)
+  const { accountAddress: _, ...kept } = job.facts
+  await note('facts', kept, job.minutesAgo - 4)
+  const found = modelInPack(demoPack(), job.facts.modelId)
+  for (const one of job.tries ?? []) {
+    await manager.insert(tryEntity, {
+      id: one.id, jobId: row.id, familyId: found?.family.id ?? '', modelId: found?.model.id ?? '', procedureId: one.procedureId, link: one.link, staffId,
+      startedAt: when(one.minutesAgo), finishedAt: when(one.minutesAgo - 0.5), outcome: one.outcome, seen: [...one.seen],
+    })
+    await note(`try-${one.outcome}`, { seen: one.seen }, one.minutesAgo - 0.5)
+  }
+  if (job.orderOf) await loadOrder(manager, row.id, job.orderOf, when(job.minutesAgo - 10))
+  if (handBack) await note('handed-back', { screen: handBack.screen, account: handBack.account, carrier: handBack.carrier }, 0)
+}
+
+async function loadOrder(manager: EntityManager, jobId: number, carrier: string, orderedAt: Date): Promise<void> {
+  const service = await manager.findOneByOrFail(serviceEntity, { carrier })
+  const supplier = await manager.findOneByOrFail(supplierEntity, { id: service.supplierId })
+  const calendar = { zone: supplier.zone, weekend: [6, 7], cutOff: supplier.cutOff, isPublicHoliday: publicHolidays(supplier.country, supplier.region ?? undefined) }
+  await manager.insert(orderEntity, {
+    id: randomUUID(), jobId, serviceId: service.id, version: 1, feeMinor: service.feeMinor, currency: service.currency, orderedAt,
+    promise: promiseInWorkingDays(calendar, orderedAt.toISOString(), { min: service.minDays, max: service.maxDays }),
+    state: 'waiting', answer: null, code: null, triesMade: 0, triesAllowed: 10,
+  })
+}
+
+if (process.argv[1]?.endsWith('load.ts')) {
+  const database = await dataSourceFor(configFrom(process.env)).initialize()
+  await database.runMigrations()
+  await loadDemo(database)
+  await database.destroy()
+}

@@ -1,0 +1,32 @@
+/** The demo's shop in its made-up ferry port: people, suppliers, carriers. All invented. */
+export const SHOP = 'Lantern Slip Repairs, Port Ossel'
+
+export const STAFF = [
+  { name: 'Runa', password: 'ferry at nine', code: '2468' },
+  { name: 'Teo', password: 'brass lantern', code: '1357' },
+  { name: 'Imke', password: 'low tide walk', code: '8642' },
+] as const
+
+export const SIGN_IN_HINT = `Demo shop. Name: ${STAFF[0].name}, password: ${STAFF[0].password}. Codes to switch person: ${STAFF.map(({ name, code }) => `${name} ${code}`).join(', ')}.`
+
+export const SUPPLIERS = [
+  {
+    name: 'Greywater Releases',
+    country: 'DE',
+    region: 'SH',
+    zone: 'Europe/Berlin',
+    cutOff: '15:00',
+    services: [
+      { carrier: 'Skerry Mobile', carrierCountry: 'DE', feeMinor: 1900, currency: 'EUR', minDays: 1, maxDays: 3 },
+      { carrier: 'Norlane', carrierCountry: 'DK', feeMinor: 2600, currency: 'EUR', minDays: 2, maxDays: 5 },
+    ],
+  },
+  {
+    name: 'Keelhouse Codes',
+    country: 'US',
+    region: null,
+    zone: 'America/New_York',
+    cutOff: '12:00',
+    services: [{ carrier: 'Skerry Mobile', carrierCountry: 'DE', feeMinor: 1200, currency: 'EUR', minDays: 5, maxDays: 10 }],
+  },
+] as const

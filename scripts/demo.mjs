@@ -1,0 +1,75 @@
+// npm run demo: from nothing to the running demo shop. `-- --fresh` begins anew.
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { buildWeb, loadDemo, startServer, webDist } from './lib/application.mjs'
+import { freePort, startMariadb } from './lib/mariadb.mjs'
+import { ensureDebian, ensureNodeModules, give, say, workDir } from './lib/setup.mjs'
+
+const fresh = process.argv.includes('--fresh')
+const runningFile = join(workDir, 'demo.json')
+
+function alreadyRunning() {
+  if (!existsSync(runningFile)) return
+  const { pid, address } = JSON.parse(readFileSync(runningFile, 'utf8'))
+  const isDemo = existsSync(`/proc/${pid}/cmdline`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('demo.mjs')
+  if (isDemo && pid !== process.pid) give(`the demo runs already (process ${pid}): ${address}`)
+}
+
+alreadyRunning()
+ensureDebian({ 'mariadb-server': 'mariadbd' })
+ensureNodeModules()
+
+let stopping = false
+let mariadb = await startMariadb({ name: 'demo', fresh })
+await loadDemo(mariadb)
+buildWeb()
+const port = await freePort(Number(process.env.BENEVOX_PORT ?? 4180))
+const address = `http://127.0.0.1:${port}/`
+writeFileSync(runningFile, JSON.stringify({ pid: process.pid, address }))
+
+const { SHOP, SIGN_IN_HINT } = await readShop()
+const serve = () => startServer(mariadb, { BENEVOX_PORT: String(port), BENEVOX_WEB: webDist, BENEVOX_SHOP: SHOP, BENEVOX_SIGN_IN_HINT: SIGN_IN_HINT })
+
+let server = await serve()
+watchServer()
+watchMariadb()
+say(`${SHOP} is open at ${address}`)
+say(SIGN_IN_HINT)
+say('Ctrl-C stops everything; started again, it keeps its data.')
+
+/** A process that dies by itself is started again; what it had acknowledged is on the disk. */
+function watchServer() {
+  server.once('exit', async () => {
+    if (stopping) return
+    say('the server died; starting it again.')
+    server = await serve().catch((error) => give(error.message))
+    watchServer()
+  })
+}
+
+function watchMariadb() {
+  mariadb.onExit(async () => {
+    if (stopping) return
+    say('mariadbd died; starting it again.')
+    mariadb = await startMariadb({ name: 'demo', port: mariadb.port })
+    watchMariadb()
+  })
+}
+
+/** The shop's names stand in TypeScript; they are asked of it rather than written twice. */
+async function readShop() {
+  const { tsImport } = await import('tsx/esm/api')
+  return tsImport('../demo/shop.ts', import.meta.url)
+}
+
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+  process.on(signal, async () => {
+    if (stopping) return
+    stopping = true
+    rmSync(runningFile, { force: true })
+    const ended = new Promise((resolve) => server.once('exit', resolve))
+    if (server.exitCode === null && server.signalCode === null && server.kill('SIGTERM')) await ended
+    await mariadb.stop()
+    say('stopped.')
+    process.exit(0)
+  })

@@ -1,0 +1,164 @@
+// A private mariadbd on loopback with its own data folder and generated credentials.
+import { spawn, spawnSync } from 'node:child_process'
+import { createHash, randomBytes } from 'node:crypto'
+import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import net from 'node:net'
+import { tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
+import { give, root, say } from './setup.mjs'
+
+const isRoot = process.getuid?.() === 0
+
+/** Whether a user without rights here can walk into a folder: every folder above lets others through. */
+function othersCanReach(path) {
+  for (let dir = path; ; dir = dirname(dir)) {
+    if (existsSync(dir) && !(statSync(dir).mode & 0o001)) return false
+    if (dir === dirname(dir)) return true
+  }
+}
+
+/** Inside the project where mariadbd's user can reach it; else in a folder of /var/lib named after the project. */
+function dataFolder(name) {
+  const inside = join(root, '.benevox', name)
+  if (!isRoot || othersCanReach(dirname(inside))) return inside
+  const key = createHash('sha256').update(root).digest('hex').slice(0, 10)
+  return join('/var/lib', `benevox-${key}`, name)
+}
+
+export function freePort(wanted = 0) {
+  return new Promise((resolve) => {
+    const probe = net.createServer()
+    probe.once('error', () => resolve(freePort(0)))
+    probe.listen(wanted, '127.0.0.1', () => {
+      const { port } = probe.address()
+      probe.close(() => resolve(port))
+    })
+  })
+}
+
+function alive(pid) {
+  try {
+    process.kill(pid, 0)
+    return true
+  } catch {
+    return false
+  }
+}
+
+async function until(check, ms, what) {
+  for (const end = Date.now() + ms; Date.now() < end; ) {
+    if (await check()) return
+    await new Promise((resolve) => setTimeout(resolve, 60))
+  }
+  throw new Error(`${what} took longer than ${ms / 1000} s`)
+}
+
+function answers(port) {
+  return new Promise((resolve) => {
+    const socket = net.connect(port, '127.0.0.1')
+    socket.once('data', () => (socket.destroy(), resolve(true)))
+    socket.once('error', () => resolve(false))
+    socket.setTimeout(500, () => (socket.destroy(), resolve(false)))
+  })
+}
+
+/** Ends a mariadbd that a former start left behind on this data folder. */
+async function replaceFormer(pidFile, dataDir) {
+  if (!existsSync(pidFile)) return
+  const pid = Number(readFileSync(pidFile, 'utf8'))
+  const commandLine = existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : ''
+  if (!pid || !alive(pid) || !commandLine.includes(dataDir)) return
+  say(`a former mariadbd still runs (process ${pid}); it is stopped and replaced.`)
+  process.kill(pid, 'SIGTERM')
+  await until(() => !alive(pid), 30_000, 'stopping the former mariadbd')
+}
+
+/**
+ * Starts mariadbd on a free loopback port.
+ * @param name the folder's name: each use (demo, test) has its own
+ * @param fresh forgets all data first
+ */
+export async function startMariadb({ name, fresh = false, port: wantedPort }) {
+  const dir = dataFolder(name)
+  const dataDir = join(dir, 'data')
+  const pidFile = join(dir, 'mariadbd.pid')
+  await replaceFormer(pidFile, dataDir)
+  if (fresh) rmSync(dir, { recursive: true, force: true })
+  mkdirSync(dir, { recursive: true })
+  const credentialsFile = join(dir, 'credentials.json')
+  const asUser = isRoot ? ['--user=mysql'] : []
+
+  if (!existsSync(credentialsFile)) {
+    rmSync(dataDir, { recursive: true, force: true })
+    if (isRoot) spawnSync('chown', ['mysql', dir])
+    const made = spawnSync(
+      'mariadb-install-db',
+      ['--no-defaults', `--datadir=${dataDir}`, '--auth-root-authentication-method=socket', '--skip-test-db', ...asUser],
+      { encoding: 'utf8' },
+    )
+    if (made.status !== 0) give(`mariadb-install-db failed:\n${made.stdout}${made.stderr}`)
+    const password = randomBytes(24).toString('base64url')
+    writeFileSync(
+      join(dir, 'init.sql'),
+      `CREATE DATABASE IF NOT EXISTS benevox CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;\n` +
+        `CREATE USER IF NOT EXISTS benevox@'127.0.0.1' IDENTIFIED BY '${password}';\n` +
+        `GRANT ALL ON benevox.* TO benevox@'127.0.0.1';\n`,
+      { mode: 0o600 },
+    )
+    if (isRoot) spawnSync('chown', ['mysql', join(dir, 'init.sql')])
+    writeFileSync(credentialsFile, JSON.stringify({ user: 'benevox', password, database: 'benevox', sessionSecret: randomBytes(32).toString('hex') }), { mode: 0o600 })
+    chmodSync(dataDir, 0o700)
+  }
+
+  const port = wantedPort ?? (await freePort())
+  const socket = join(tmpdir(), `benevox-${createHash('sha256').update(dir).digest('hex').slice(0, 10)}.sock`)
+  const child = spawn(
+    'mariadbd',
+    [
+      '--no-defaults', ...asUser, `--datadir=${dataDir}`, `--pid-file=${pidFile}`, `--socket=${socket}`,
+      '--bind-address=127.0.0.1', `--port=${port}`, '--skip-name-resolve', `--init-file=${join(dir, 'init.sql')}`,
+      '--character-set-server=utf8mb4', '--collation-server=utf8mb4_unicode_ci', '--default-time-zone=+00:00',
+      '--innodb-flush-log-at-trx-commit=1', '--innodb-doublewrite=1', '--innodb-buffer-pool-size=128M',
+      '--sql-mode=STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION',
+      '--max-allowed-packet=32M', `--log-error=${join(dir, 'mariadbd.log')}`,
+    ],
+    { stdio: 'ignore', detached: true, env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin:/sbin` } },
+  )
+  let gone = false
+  child.once('exit', () => (gone = true))
+  try {
+    await until(async () => gone || (await answers(port)), 60_000, 'starting mariadbd')
+  } catch (error) {
+    give(`${error.message}; its log: ${join(dir, 'mariadbd.log')}`)
+  }
+  if (gone) give(`mariadbd ended at once; its log: ${join(dir, 'mariadbd.log')}`)
+  return {
+    ...JSON.parse(readFileSync(credentialsFile, 'utf8')),
+    dir,
+    port,
+    pid: child.pid,
+    onExit: (then) => child.once('exit', then),
+    stop: async () => {
+      if (gone) return
+      child.kill('SIGTERM')
+      await until(() => gone, 30_000, 'stopping mariadbd')
+    },
+    kill: async () => {
+      child.kill('SIGKILL')
+      await until(() => gone, 10_000, 'killing mariadbd')
+    },
+  }
+}
+
+/** The settings a server process reads from its environment. */
+export function serverEnvironment(mariadb, more = {}) {
+  return {
+    ...process.env,
+    BENEVOX_DB_PORT: String(mariadb.port),
+    BENEVOX_DB_USER: mariadb.user,
+    BENEVOX_DB_PASSWORD: mariadb.password,
+    BENEVOX_DB_NAME: mariadb.database,
+    BENEVOX_SESSION_SECRET: mariadb.sessionSecret,
+    ...more,
+  }
+}

@@ -1,0 +1,99 @@
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import { openApiDocument } from '@benevox/contract'
+import { packJsonSchema } from '@benevox/core/catalog'
+import { modelInPack } from '@benevox/core/route'
+import { csrfSync } from 'csrf-sync'
+import express, { type Express } from 'express'
+import { rateLimit } from 'express-rate-limit'
+import session from 'express-session'
+import helmet from 'helmet'
+import { pino } from 'pino'
+import type { DataSource } from 'typeorm'
+import { Catalog } from './catalog/service.ts'
+import type { Config } from './config.ts'
+import { handBackPaper } from './hand-back/paper.ts'
+import { mount } from './http/mount.ts'
+import { notFoundHandler, ProblemError, problemHandler } from './http/problem.ts'
+import { JobChanger } from './jobs/change.ts'
+import { JobReader } from './jobs/read.ts'
+import { jobHandlers } from './jobs/routes.ts'
+import { orderHandlers } from './orders/routes.ts'
+import { sessionEntity } from './session/entity.ts'
+import { sessionHandlers } from './session/routes.ts'
+import { DatabaseSessionStore } from './session/store.ts'
+import { tryHandlers } from './tries/routes.ts'
+
+const SIGN_IN_TRIES = 20
+
+/** The application over a database that is connected and migrated. */
+export function createApp(config: Config, database: DataSource): Express {
+  const app = express()
+  const log = pino({ level: config.log })
+  app.disable('x-powered-by')
+  app.use(helmet({ contentSecurityPolicy: { directives: { 'script-src': ["'self'"], 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null } }, strictTransportSecurity: false }))
+  app.use('/api', express.json({ limit: '256kb', strict: true }), (_request, response, next) => {
+    response.setHeader('Cache-Control', 'no-store')
+    next()
+  })
+  app.use(
+    '/api',
+    session({
+      store: new DatabaseSessionStore(database.getRepository(sessionEntity)),
+      secret: config.sessionSecret,
+      name: 'benevox',
+      resave: false,
+      saveUninitialized: false,
+      cookie: { httpOnly: true, sameSite: 'strict', secure: false },
+    }),
+  )
+  const { csrfSynchronisedProtection, generateToken } = csrfSync({ getTokenFromRequest: (request) => request.headers['x-csrf-token'] as string | undefined })
+  const limited = rateLimit({
+    windowMs: 60_000,
+    limit: SIGN_IN_TRIES,
+    skipSuccessfulRequests: true,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    handler: () => {
+      throw new ProblemError('too-many-tries', 'Too many wrong tries; wait a minute.')
+    },
+  })
+  app.post(['/api/session', '/api/session/switch'], limited)
+  app.use('/api', csrfSynchronisedProtection)
+
+  const catalog = new Catalog(database)
+  const reader = new JobReader(catalog)
+  const changer = new JobChanger(database, reader)
+  mount(app, {
+    ...sessionHandlers(database, config, generateToken),
+    getCatalog: () => catalog.inUse(),
+    ...jobHandlers(database, catalog, reader, changer),
+    ...tryHandlers(catalog, changer),
+    ...orderHandlers(database, catalog, changer),
+  })
+
+  app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()))
+  app.get('/api/catalog/pack.schema.json', (_request, response) => void response.json(packJsonSchema()))
+  app.get('/api/jobs/:id/hand-back.pdf', async (request, response) => {
+    if (!request.session.staffId) throw new ProblemError('not-signed-in', 'Sign in first.')
+    if (!/^\d{1,9}$/.test(request.params.id)) throw new ProblemError('bad-request', 'path.id: not a job’s number.')
+    const row = await reader.row(database.manager, Number(request.params.id))
+    if (!row.handBack) throw new ProblemError('not-possible-now', 'This job is not handed back yet.')
+    const { pack } = await catalog.byId(row.packId)
+    const pdf = await handBackPaper(config.shop, await reader.job(database.manager, row), modelInPack(pack, row.facts.modelId)?.model)
+    response.type('application/pdf').setHeader('Content-Disposition', `inline; filename="hand-back-${row.ticket}.pdf"`)
+    response.send(pdf)
+  })
+  app.use('/api', notFoundHandler)
+
+  if (config.web) serveWeb(app, config.web)
+  app.use(problemHandler(log))
+  return app
+}
+
+/** The built interface; every address that is no file is a screen of it. */
+function serveWeb(app: Express, folder: string): void {
+  if (!existsSync(join(folder, 'index.html'))) throw new Error(`The interface is not built: ${folder} has no index.html`)
+  app.use(express.static(folder, { index: false, setHeaders: (response, path) => void (path.includes('/assets/') && response.setHeader('Cache-Control', 'public, max-age=31536000, immutable')) }))
+  app.get(/^\/(?!api\/).*/, (_request, response) => response.sendFile(join(folder, 'index.html')))
+}

@@ -1,0 +1,40 @@
+import { z } from 'zod'
+
+const environment = z.object({
+  BENEVOX_DB_PORT: z.coerce.number().int(),
+  BENEVOX_DB_USER: z.string(),
+  BENEVOX_DB_PASSWORD: z.string(),
+  BENEVOX_DB_NAME: z.string(),
+  BENEVOX_SESSION_SECRET: z.string().min(32),
+  BENEVOX_PORT: z.coerce.number().int().default(4180),
+  BENEVOX_WEB: z.string().optional(),
+  BENEVOX_SHOP: z.string().default('Benevox'),
+  BENEVOX_SIGN_IN_HINT: z.string().optional(),
+  BENEVOX_LOG: z.enum(['silent', 'error', 'warn', 'info']).default('warn'),
+})
+
+export interface Config {
+  readonly database: { readonly port: number; readonly username: string; readonly password: string; readonly database: string }
+  readonly sessionSecret: string
+  readonly port: number
+  /** The folder of the built interface; absent in development, where Vite serves it. */
+  readonly web: string | undefined
+  readonly shop: string
+  /** Shown on the sign-in page; for the demo only. */
+  readonly signInHint: string | undefined
+  readonly log: 'silent' | 'error' | 'warn' | 'info'
+}
+
+/** @throws ZodError naming what is missing from the environment */
+export function configFrom(env: NodeJS.ProcessEnv): Config {
+  const read = environment.parse(env)
+  return {
+    database: { port: read.BENEVOX_DB_PORT, username: read.BENEVOX_DB_USER, password: read.BENEVOX_DB_PASSWORD, database: read.BENEVOX_DB_NAME },
+    sessionSecret: read.BENEVOX_SESSION_SECRET,
+    port: read.BENEVOX_PORT,
+    web: read.BENEVOX_WEB,
+    shop: read.BENEVOX_SHOP,
+    signInHint: read.BENEVOX_SIGN_IN_HINT,
+    log: read.BENEVOX_LOG,
+  }
+}

@@ -1,0 +1,25 @@
+import { DataSource } from 'typeorm'
+import { packEntity } from '../catalog/entity.ts'
+import type { Config } from '../config.ts'
+import { jobEntity, jobEventEntity } from '../jobs/entity.ts'
+import { OneLockedPhone1700000000001 } from '../migrations/0001-one-locked-phone.ts'
+import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
+import { sessionEntity, staffEntity } from '../session/entity.ts'
+import { tryEntity } from '../tries/entity.ts'
+
+/** The database of a shop: MariaDB on loopback, in UTC, changed by migrations only. */
+export function dataSourceFor({ database }: Pick<Config, 'database'>): DataSource {
+  return new DataSource({
+    type: 'mariadb',
+    host: '127.0.0.1',
+    ...database,
+    timezone: 'Z',
+    charset: 'utf8mb4_unicode_ci',
+    synchronize: false,
+    migrationsTransactionMode: 'none',
+    entities: [staffEntity, sessionEntity, packEntity, jobEntity, jobEventEntity, tryEntity, supplierEntity, serviceEntity, orderEntity],
+    migrations: [OneLockedPhone1700000000001],
+    poolSize: 10,
+    connectTimeout: 5000,
+  })
+}

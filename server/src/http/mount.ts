@@ -1,0 +1,44 @@
+import { api, type Answer, type ApiName, type Body, type Params, type Query, type Route } from '@benevox/contract'
+import type { Request, Response, Router } from 'express'
+import type { z } from 'zod'
+import { badRequest, ProblemError } from './problem.ts'
+
+/** What a handler is given: the checked parts of the request and who asks. */
+export interface Asked<Name extends ApiName> {
+  readonly params: Params<Name>
+  readonly query: Query<Name>
+  readonly body: Body<Name>
+  /** The id of the person signed in; 0 on open routes. */
+  readonly staffId: number
+  readonly request: Request
+  readonly response: Response
+}
+
+export type Handlers = { readonly [Name in ApiName]?: (asked: Asked<Name>) => Promise<Answer<Name>> }
+
+/** Puts handlers behind the routes of the contract: each request is checked before, and answered after. */
+export function mount(router: Router, handlers: Handlers): void {
+  for (const [name, handler] of Object.entries(handlers) as [ApiName, (asked: Asked<ApiName>) => Promise<unknown>][]) {
+    const route: Route = api[name]
+    router[route.method](route.path, async (request, response) => {
+      const staffId = request.session.staffId ?? 0
+      if (!route.open && staffId === 0) throw new ProblemError('not-signed-in', 'Sign in first.')
+      const asked = {
+        params: checked('path', route.params, request.params),
+        query: checked('query', route.query, request.query),
+        body: checked('body', route.body, request.body ?? {}),
+        staffId,
+        request,
+        response,
+      }
+      response.json(await handler(asked as Asked<ApiName>))
+    })
+  }
+}
+
+function checked(where: 'path' | 'query' | 'body', schema: z.ZodType | undefined, given: unknown): unknown {
+  if (!schema) return undefined
+  const read = schema.safeParse(given)
+  if (!read.success) throw badRequest(where, read.error)
+  return read.data
+}

@@ -1,0 +1,82 @@
+import type { Problem, ProblemCode } from '@benevox/contract'
+import type { ErrorRequestHandler, RequestHandler } from 'express'
+import type { Logger } from 'pino'
+import type { z } from 'zod'
+
+const STATUS: Readonly<Record<ProblemCode, number>> = {
+  'bad-request': 400,
+  'bad-json': 400,
+  'too-large': 413,
+  'not-signed-in': 401,
+  'wrong-credentials': 401,
+  'forged-request': 403,
+  'too-many-tries': 429,
+  'not-found': 404,
+  'stale-version': 409,
+  'gate-closed': 409,
+  'not-possible-now': 409,
+  'database-away': 503,
+  fault: 500,
+}
+
+const TITLE: Readonly<Record<ProblemCode, string>> = {
+  'bad-request': 'The request does not fit',
+  'bad-json': 'The request is not JSON',
+  'too-large': 'The request is too large',
+  'not-signed-in': 'Nobody is signed in',
+  'wrong-credentials': 'Name, password or code is wrong',
+  'forged-request': 'The request does not come from this application',
+  'too-many-tries': 'Too many tries',
+  'not-found': 'There is no such thing',
+  'stale-version': 'Somebody else changed it meanwhile',
+  'gate-closed': 'A gate is closed',
+  'not-possible-now': 'This is not possible now',
+  'database-away': 'The database does not answer',
+  fault: 'A fault of the program',
+}
+
+/** Something the caller can act on: it becomes a problem document. */
+export class ProblemError extends Error {
+  readonly problem: Problem
+  constructor(code: ProblemCode, detail: string, more: Pick<Problem, 'errors' | 'current'> = {}) {
+    super(detail)
+    this.problem = { type: `urn:benevox:problem:${code}`, title: TITLE[code], status: STATUS[code], code, detail, ...more }
+  }
+}
+
+/** The faults of a request's part, each with its path, as one problem. */
+export function badRequest(where: 'path' | 'query' | 'body', error: z.ZodError): ProblemError {
+  const errors = error.issues.map(({ path, message }) => ({ path: [where, ...path.map(String)].join('.'), sentence: message }))
+  const first = errors[0]
+  return new ProblemError('bad-request', first ? `${first.path}: ${first.sentence}` : 'The request does not fit.', { errors })
+}
+
+export const notFoundHandler: RequestHandler = () => {
+  throw new ProblemError('not-found', 'There is nothing at this address.')
+}
+
+/** Turns every error into a problem document; only faults of the program are logged as such. */
+export function problemHandler(log: Logger): ErrorRequestHandler {
+  return (error: unknown, _request, response, next) => {
+    if (response.headersSent) {
+      next(error)
+      return
+    }
+    const { problem } = asProblem(error)
+    if (problem.code === 'fault') log.error(error)
+    response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem))
+  }
+}
+
+function asProblem(error: unknown): ProblemError {
+  if (error instanceof ProblemError) return error
+  const { type, code, status } = error as { type?: string; code?: string; status?: number }
+  if (type === 'entity.parse.failed') return new ProblemError('bad-json', 'The body is not valid JSON.')
+  if (type === 'entity.too.large') return new ProblemError('too-large', 'The body is too large.')
+  if (code === 'EBADCSRFTOKEN') return new ProblemError('forged-request', 'The token of the session is missing or old; reload the page.')
+  if (code && DATABASE_AWAY.has(code)) return new ProblemError('database-away', 'Nothing was stored; try again in a moment.')
+  if (error instanceof URIError || (status !== undefined && status >= 400 && status < 500)) return new ProblemError('bad-request', 'The request cannot be read.')
+  return new ProblemError('fault', 'Nothing was stored. The fault is in the log.')
+}
+
+const DATABASE_AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'PROTOCOL_CONNECTION_LOST', 'ETIMEDOUT', 'EPIPE', 'ER_SERVER_SHUTDOWN', 'ER_CON_COUNT_ERROR'])

@@ -1,0 +1,131 @@
+import { progressOf, type Job, type JobSummary, type TryRecord } from '@benevox/contract'
+import { deviceOnJob, modelInPack, planRoute, stationOf, type Facts } from '@benevox/core/route'
+import { In, type DataSource, type EntityManager } from 'typeorm'
+import type { Catalog } from '../catalog/service.ts'
+import { ProblemError } from '../http/problem.ts'
+import { orderEntity, serviceEntity, supplierEntity, type OrderRow } from '../orders/entity.ts'
+import { wireOrder } from '../orders/wire.ts'
+import { staffEntity } from '../session/entity.ts'
+import { tryEntity, type TryRow } from '../tries/entity.ts'
+import { jobEntity, type JobRow } from './entity.ts'
+
+/** Reads jobs out of the database into what crosses the wire; what can be computed is computed here. */
+export class JobReader {
+  readonly #catalog: Catalog
+  constructor(catalog: Catalog) {
+    this.#catalog = catalog
+  }
+
+  async row(manager: EntityManager, id: number): Promise<JobRow> {
+    const row = await manager.findOneBy(jobEntity, { id })
+    if (!row) throw new ProblemError('not-found', `There is no job ${id}.`)
+    return row
+  }
+
+  async job(manager: EntityManager, row: JobRow): Promise<Job> {
+    const names = await this.#names(manager)
+    const tries = await manager.find(tryEntity, { where: { jobId: row.id }, order: { startedAt: 'ASC' } })
+    const orders = await this.#orders(manager, [row.id])
+    const base = {
+      id: row.id,
+      ticket: row.ticket,
+      version: row.version,
+      openedAt: row.openedAt.toISOString(),
+      openedBy: names.get(row.openedBy) ?? '',
+      customer: { name: row.customerName, contact: row.customerContact },
+      facts: row.facts,
+      bench: row.bench,
+      account: row.account,
+      handBack: row.handBack,
+      tries: tries.map((one) => wireTry(one, names)),
+      orders: orders.map(({ order, service, supplier }) => wireOrder(order, service, supplier)),
+    }
+    return { ...base, ...(await this.#computed(row, orders.map(({ order }) => order))) }
+  }
+
+  /** Jobs as a list shows them. Closed ones only when they are searched for. */
+  async list(database: DataSource, search: string): Promise<readonly JobSummary[]> {
+    const { manager } = database
+    const query = manager.createQueryBuilder(jobEntity, 'job').orderBy('job.openedAt', 'DESC').take(200)
+    if (search === '') query.where('job.closedAt IS NULL')
+    else {
+      const { pack } = await this.#catalog.inUse()
+      const words = search.toLowerCase().split(/\s+/)
+      const models = pack.models.filter(({ maker, name, modelText }) => words.every((word) => `${maker} ${name} ${modelText}`.toLowerCase().includes(word)))
+      query.where('(job.ticket LIKE :like OR job.customerName LIKE :like OR job.imei LIKE :digits OR job.modelId IN (:...models))', {
+        like: `%${search.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`,
+        digits: `${search.replace(/\D/g, '') || 'none'}%`,
+        models: ['', ...models.map(({ id }) => id)],
+      })
+    }
+    const rows = await query.getMany()
+    const orders = await this.#orders(manager, rows.map(({ id }) => id))
+    return Promise.all(rows.map(async (row) => this.#summary(row, orders.filter(({ order }) => order.jobId === row.id).map(({ order }) => order))))
+  }
+
+  async #summary(row: JobRow, orders: readonly OrderRow[]): Promise<JobSummary> {
+    const computed = await this.#computed(row, orders)
+    return {
+      id: row.id,
+      ticket: row.ticket,
+      version: row.version,
+      openedAt: row.openedAt.toISOString(),
+      customer: { name: row.customerName, contact: row.customerContact },
+      modelId: row.modelId,
+      imei: row.imei,
+      waits: await this.#waits(row, orders),
+      ...computed,
+    }
+  }
+
+  async #computed(row: JobRow, orders: readonly OrderRow[]): Promise<Pick<Job, 'station' | 'locks'>> {
+    const { pack } = await this.#catalog.byId(row.packId)
+    const facts: Facts = row.facts
+    const progress = progressOf({ bench: row.bench, account: row.account, handBack: row.handBack, orders })
+    const route = planRoute(facts, deviceOnJob(pack, facts.modelId), progress)
+    return { station: stationOf(route, facts, progress), locks: route.locks }
+  }
+
+  /** Which clock runs on a job, from the family's own durations. */
+  async #waits({ bench, facts, packId }: JobRow, orders: readonly OrderRow[]): Promise<JobSummary['waits']> {
+    const waiting = orders.find(({ state }) => state === 'waiting')
+    const { pack } = await this.#catalog.byId(packId)
+    const family = modelInPack(pack, facts.modelId)?.family
+    const untilAfter = (from: string, name: string | undefined) => new Date(Date.parse(from) + (family?.durations[name ?? '']?.medianMs ?? 0)).toISOString()
+    if (bench.wipeStartedAt && !bench.wipeFinishedAt) return { for: 'wipe', until: untilAfter(bench.wipeStartedAt, family?.durationsOfTheWork.wipe) }
+    if (bench.firstStartAt && !bench.setUpAt) return { for: 'first-start', until: untilAfter(bench.firstStartAt, family?.durationsOfTheWork.firstStart) }
+    return waiting ? { for: 'carrier', until: waiting.promise.latest } : null
+  }
+
+  async #orders(manager: EntityManager, jobIds: readonly number[]) {
+    if (jobIds.length === 0) return []
+    const orders = await manager.find(orderEntity, { where: { jobId: In([...jobIds]) }, order: { orderedAt: 'ASC' } })
+    if (orders.length === 0) return []
+    const services = await manager.find(serviceEntity)
+    const suppliers = await manager.find(supplierEntity)
+    return orders.flatMap((order) => {
+      const service = services.find(({ id }) => id === order.serviceId)
+      const supplier = suppliers.find(({ id }) => id === service?.supplierId)
+      return service && supplier ? [{ order, service, supplier }] : []
+    })
+  }
+
+  async #names(manager: EntityManager): Promise<ReadonlyMap<number, string>> {
+    return new Map((await manager.find(staffEntity)).map(({ id, name }) => [id, name]))
+  }
+}
+
+export function wireTry(row: TryRow, names: ReadonlyMap<number, string>): TryRecord {
+  return {
+    id: row.id,
+    familyId: row.familyId,
+    procedureId: row.procedureId,
+    modelId: row.modelId,
+    link: row.link,
+    startedAt: row.startedAt.toISOString(),
+    finishedAt: row.finishedAt?.toISOString() ?? null,
+    outcome: row.outcome,
+    seen: row.seen,
+    by: names.get(row.staffId) ?? '',
+  }
+}

@@ -1,0 +1,105 @@
+import { api } from '@benevox/contract'
+import { facts as factsSchema } from '@benevox/core/route'
+import type { DataSource } from 'typeorm'
+import type { z } from 'zod'
+import type { Catalog } from '../catalog/service.ts'
+import type { Handlers } from '../http/mount.ts'
+import { ProblemError } from '../http/problem.ts'
+import { staffEntity } from '../session/entity.ts'
+import { benchAfter } from './bench.ts'
+import type { JobChanger } from './change.ts'
+import { jobEntity, jobEventEntity } from './entity.ts'
+import type { JobReader } from './read.ts'
+
+const EMPTY_COUNTS: z.output<typeof api.listJobs.answer>['counts'] = { counter: 0, bench: 0, accounts: 0, carriers: 0, 'hand-back': 0, closed: 0 }
+
+export function jobHandlers(database: DataSource, catalog: Catalog, reader: JobReader, changer: JobChanger): Handlers {
+  return {
+    async listJobs({ query }) {
+      const found = await reader.list(database, query.search?.trim() ?? '')
+      const counts = { ...EMPTY_COUNTS }
+      for (const { station } of found) counts[station]++
+      return { jobs: found.filter(({ station }) => !query.station || station === query.station), counts }
+    },
+
+    async openJob({ body, staffId }) {
+      const known = await database.manager.findOneBy(jobEntity, { key: body.key })
+      if (known) return reader.job(database.manager, known)
+      const { id: packId } = await catalog.inUse()
+      return database.transaction(async (manager) => {
+        const openedAt = new Date()
+        const row = await manager.save(jobEntity, {
+          ticket: body.key.slice(0, 16),
+          key: body.key,
+          version: 1,
+          packId,
+          openedAt,
+          openedBy: staffId,
+          customerName: '',
+          customerContact: '',
+          modelId: null,
+          imei: null,
+          facts: {},
+          bench: {},
+          account: null,
+          handBack: null,
+          closedAt: null,
+        })
+        row.ticket = `B${String(1000 + row.id)}`
+        await manager.save(jobEntity, row)
+        await changer.note(manager, row.id, staffId, { kind: 'opened', detail: {} }, openedAt)
+        return reader.job(manager, row)
+      })
+    },
+
+    getJob: async ({ params }) => reader.job(database.manager, await reader.row(database.manager, params.id)),
+
+    changeFacts: ({ params, body, staffId }) =>
+      changer.change(params.id, body.version, staffId, (row) => {
+        if (row.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
+        const merged = Object.fromEntries(Object.entries({ ...row.facts, ...body.facts }).filter(([, value]) => value !== null))
+        row.facts = factsSchema.parse(merged)
+        row.modelId = row.facts.modelId ?? null
+        row.imei = row.facts.imei ?? null
+        row.customerName = body.customer?.name ?? row.customerName
+        row.customerContact = body.customer?.contact ?? row.customerContact
+        // The event list keeps what was answered; names and addresses stay on the job, to go when it must forget.
+        const { accountAddress: address, ...detail } = body.facts ?? {}
+        return { kind: 'facts', detail: { ...detail, ...(address === undefined ? {} : { accountAddress: address === null ? null : 'recorded' }), ...(body.customer ? { customer: Object.keys(body.customer) } : {}) } }
+      }),
+
+    async listEvents({ params }) {
+      await reader.row(database.manager, params.id)
+      const names = new Map((await database.manager.find(staffEntity)).map(({ id, name }) => [id, name]))
+      const rows = await database.manager.find(jobEventEntity, { where: { jobId: params.id }, order: { id: 'ASC' } })
+      return { events: rows.map(({ id, at, staffId, kind, detail }) => ({ id, at: at.toISOString(), by: names.get(staffId) ?? '', kind, detail: { ...detail } })) }
+    },
+
+    recordBench: ({ params, body, staffId }) =>
+      changer.change(params.id, body.version, staffId, async (row, now, job) => {
+        if (row.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
+        const { pack } = await catalog.byId(row.packId)
+        row.bench = benchAfter(job, pack, body.change, now.toISOString())
+        return { kind: body.change.kind, detail: { ...body.change, kind: undefined } }
+      }),
+
+    recordAccount: ({ params, body, staffId }) =>
+      changer.change(params.id, body.version, staffId, (row, now) => {
+        if (row.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
+        row.account = { proof: body.proof, at: now.toISOString() }
+        return { kind: 'account-proven', detail: { proof: body.proof } }
+      }),
+
+    handBack: ({ params, body, staffId }) =>
+      changer.change(params.id, body.version, staffId, (row, now, job) => {
+        if (row.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
+        const { version: _, ...said } = body
+        for (const lock of ['screen', 'account', 'carrier'] as const)
+          if (said[lock] === 'proven-clear' && job.locks[lock] !== 'clear')
+            throw new ProblemError('gate-closed', `The ${lock} lock is ${job.locks[lock]}: it is not proven clear. State it as not clear, or prove it first.`)
+        row.handBack = { ...said, at: now.toISOString() }
+        row.closedAt = now
+        return { kind: 'handed-back', detail: { screen: said.screen, account: said.account, carrier: said.carrier, returned: said.returned } }
+      }),
+  }
+}

@@ -1,0 +1,83 @@
+import type { Order } from '@benevox/contract'
+import { EntitySchema } from 'typeorm'
+
+export interface SupplierRow {
+  id: number
+  name: string
+  country: string
+  region: string | null
+  zone: string
+  cutOff: string
+}
+
+export const supplierEntity = new EntitySchema<SupplierRow>({
+  name: 'suppliers',
+  columns: {
+    id: { type: 'int', primary: true, generated: true },
+    name: { type: 'varchar', length: 80, unique: true },
+    country: { type: 'char', length: 2 },
+    region: { type: 'varchar', length: 10, nullable: true },
+    zone: { type: 'varchar', length: 40 },
+    cutOff: { name: 'cut_off', type: 'char', length: 5 },
+  },
+})
+
+export interface ServiceRow {
+  id: number
+  supplierId: number
+  carrier: string
+  carrierCountry: string
+  feeMinor: number
+  currency: string
+  minDays: number
+  maxDays: number
+}
+
+export const serviceEntity = new EntitySchema<ServiceRow>({
+  name: 'services',
+  columns: {
+    id: { type: 'int', primary: true, generated: true },
+    supplierId: { name: 'supplier_id', type: 'int' },
+    carrier: { type: 'varchar', length: 80 },
+    carrierCountry: { name: 'carrier_country', type: 'char', length: 2 },
+    feeMinor: { name: 'fee_minor', type: 'int' },
+    currency: { type: 'char', length: 3 },
+    minDays: { name: 'min_days', type: 'int' },
+    maxDays: { name: 'max_days', type: 'int' },
+  },
+})
+
+export interface OrderRow {
+  id: string
+  jobId: number
+  serviceId: number
+  version: number
+  feeMinor: number
+  currency: string
+  orderedAt: Date
+  promise: Order['promise']
+  state: Order['state']
+  answer: Order['answer']
+  code: string | null
+  triesMade: number
+  triesAllowed: number
+}
+
+export const orderEntity = new EntitySchema<OrderRow>({
+  name: 'orders',
+  columns: {
+    id: { type: 'char', length: 36, primary: true },
+    jobId: { name: 'job_id', type: 'int' },
+    serviceId: { name: 'service_id', type: 'int' },
+    version: { type: 'int' },
+    feeMinor: { name: 'fee_minor', type: 'int' },
+    currency: { type: 'char', length: 3 },
+    orderedAt: { name: 'ordered_at', type: 'datetime', precision: 3 },
+    promise: { type: 'json' },
+    state: { type: 'varchar', length: 12 },
+    answer: { type: 'varchar', length: 16, nullable: true },
+    code: { type: 'varchar', length: 16, nullable: true },
+    triesMade: { name: 'tries_made', type: 'int' },
+    triesAllowed: { name: 'tries_allowed', type: 'int' },
+  },
+})

@@ -1,0 +1,33 @@
+import { EntitySchema } from 'typeorm'
+
+export interface StaffRow {
+  id: number
+  name: string
+  passwordHash: string
+  codeHash: string
+}
+
+export const staffEntity = new EntitySchema<StaffRow>({
+  name: 'staff',
+  columns: {
+    id: { type: 'int', primary: true, generated: true },
+    name: { type: 'varchar', length: 60, unique: true },
+    passwordHash: { name: 'password_hash', type: 'varchar', length: 200 },
+    codeHash: { name: 'code_hash', type: 'varchar', length: 200 },
+  },
+})
+
+export interface SessionRow {
+  id: string
+  content: string
+  expiresAt: Date
+}
+
+export const sessionEntity = new EntitySchema<SessionRow>({
+  name: 'sessions',
+  columns: {
+    id: { type: 'varchar', length: 128, primary: true },
+    content: { type: 'text' },
+    expiresAt: { name: 'expires_at', type: 'datetime', precision: 3 },
+  },
+})

@@ -1,0 +1,33 @@
+import type { Cue, LinkKind } from '@benevox/core/catalog'
+import { EntitySchema } from 'typeorm'
+
+export interface TryRow {
+  id: string
+  jobId: number
+  familyId: string
+  procedureId: string
+  modelId: string
+  link: LinkKind
+  staffId: number
+  startedAt: Date
+  finishedAt: Date | null
+  outcome: 'reached' | 'failed' | null
+  seen: Cue[]
+}
+
+export const tryEntity = new EntitySchema<TryRow>({
+  name: 'tries',
+  columns: {
+    id: { type: 'char', length: 36, primary: true },
+    jobId: { name: 'job_id', type: 'int' },
+    familyId: { name: 'family_id', type: 'varchar', length: 48 },
+    procedureId: { name: 'procedure_id', type: 'varchar', length: 48 },
+    modelId: { name: 'model_id', type: 'varchar', length: 48 },
+    link: { type: 'varchar', length: 20 },
+    staffId: { name: 'staff_id', type: 'int' },
+    startedAt: { name: 'started_at', type: 'datetime', precision: 3 },
+    finishedAt: { name: 'finished_at', type: 'datetime', precision: 3, nullable: true },
+    outcome: { type: 'varchar', length: 10, nullable: true },
+    seen: { type: 'json' },
+  },
+})
