@@ -1,0 +1,111 @@
+import { composeFamily, type Cue, type KeyId, type LinkKind } from '@benevox/core/catalog'
+import { phrases } from '@benevox/core/procedure'
+import { compileFamily, durationsAt, Twin, USUAL_SITUATION, type Machine, type TwinInput } from '@benevox/core/twin'
+import { demoPack } from '../demo/demoPack.ts'
+
+/**
+ * The technician and the device of a test: the technician reads the words on the screen and moves the keys of
+ * a twin, which plays the device. Nothing here knows a procedure; a wrong word on the screen fails the run.
+ */
+export class TechnicianAtDevice {
+  readonly #machine: Machine
+  readonly #twin: Twin
+  readonly #words = phrases('en')
+
+  constructor(modelId: string) {
+    const pack = demoPack()
+    const family = pack.families.find(({ id }) => id === pack.models.find((model) => model.id === modelId)?.family)
+    if (!family) throw new Error(`No family for ${modelId}`)
+    this.#machine = compileFamily(composeFamily(pack, family).composed)
+    this.#twin = new Twin(this.#machine, this.#machine.starts['on-locked'] ?? 0, USUAL_SITUATION, durationsAt(this.#machine, 'median'))
+  }
+
+  get screen(): string {
+    return this.#twin.state.screen
+  }
+  get wiped(): boolean {
+    return this.#twin.wiped
+  }
+  get cues(): readonly Cue[] {
+    return this.#twin.observations.flatMap((seen) => (seen.kind === 'screen' ? [seen.screen] : seen.kind === 'buzz' ? [seen.buzz] : []))
+  }
+
+  plug(link: LinkKind): void {
+    this.#apply([{ kind: 'link', link }])
+  }
+
+  /** Does what a line of the step list says. @returns the cue it waited for, if it is one that was waited for */
+  follow(line: string): Cue | undefined {
+    const quoted = /“(.+)”/.exec(line)?.[1]
+    const plug = Object.entries(this.#words.link).find(([, name]) => line === `Plug in ${name}`)
+    if (plug) this.plug(plug[0] as LinkKind)
+    else if (/^(Keep|Hands off)/.test(line)) return this.#await(this.#cueIn(line))
+    else if (line.startsWith('Hold ')) {
+      const inOrder = line.includes(', then ')
+      const keys = this.#keysIn(line)
+      if (inOrder) for (const key of keys) this.#apply([{ kind: 'key-down', key }], 250)
+      else this.#apply(keys.map((key) => ({ kind: 'key-down', key })))
+    } else if (line.startsWith('Slide from ')) {
+      const [from, to] = this.#keysIn(line)
+      if (from && to) this.#apply([{ kind: 'key-up', key: from }, { kind: 'key-down', key: to }])
+    } else if (line.startsWith('Let go of ')) this.#apply(this.#keysIn(line.split(', keep')[0] ?? '').map((key) => ({ kind: 'key-up', key })))
+    else if (line.startsWith('Choose ')) this.menuLine(line.split('”: ')[1] ?? '')
+    else if (line.startsWith('With ')) this.#press(this.#keysIn(line.split(', tap ')[1] ?? '')[0], 100)
+    else if (line.startsWith('Tap ') && quoted === 'Switch off') this.#apply([{ kind: 'tap', on: 'power-off' }], 500)
+    else if (line.startsWith('Press ')) {
+      const times = line.endsWith(' twice') ? 2 : 1
+      for (let n = 0; n < times; n++) this.#press(this.#keysIn(line)[0], line.endsWith(' long') ? 900 : 100)
+    } else throw new Error(`The technician does not understand: ${line}`)
+    return undefined
+  }
+
+  /** Presses what a menu line says: `volume-down ×3 · power`. */
+  menuLine(line: string): void {
+    for (const part of line.split(' · ')) {
+      const word = /^type “(.+)”$/.exec(part)?.[1]
+      if (word) {
+        this.#apply([{ kind: 'type', word }], 800)
+        continue
+      }
+      const times = Number(/×(\d+)/.exec(part)?.[1] ?? 1)
+      for (let n = 0; n < times; n++) this.#press(this.#keysIn(part)[0], part.endsWith(' long') ? 900 : 100)
+    }
+  }
+
+  waitFor(cue: Cue): void {
+    this.#await(cue)
+  }
+
+  #await(cue: Cue): Cue {
+    const until = this.#twin.nowMs + 700_000
+    const from = this.#twin.observations.length
+    while (this.#twin.state.screen !== cue && !this.cues.slice(from).includes(cue)) {
+      const next = this.#twin.nextDeadlineMs()
+      if (next > until) throw new Error(`Waited for ${cue}, the device shows ${this.screen}`)
+      this.#twin.advanceTo(next)
+    }
+    return cue
+  }
+
+  #cueIn(line: string): Cue {
+    const found = Object.entries(this.#words.until).filter(([, words]) => line.includes(`until ${words}`))
+    if (found.length !== 1) throw new Error(`No one cue in: ${line}`)
+    return found[0]?.[0] as Cue
+  }
+
+  #keysIn(text: string): KeyId[] {
+    const known = this.#machine.keys.map((key) => ({ key, at: text.indexOf(this.#words.key[key]) })).filter(({ at }) => at >= 0)
+    if (known.length === 0) throw new Error(`No key in: ${text}`)
+    return known.sort((a, b) => a.at - b.at).map(({ key }) => key)
+  }
+
+  #press(key: KeyId | undefined, heldMs: number): void {
+    if (!key) throw new Error('No key to press')
+    this.#apply([{ kind: 'key-down', key }], 100)
+    this.#apply([{ kind: 'key-up', key }], heldMs)
+  }
+
+  #apply(batch: readonly TwinInput[], afterMs = 0): void {
+    this.#twin.apply(this.#twin.nowMs + afterMs, batch)
+  }
+}

@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { computed, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { useCatalog } from './api/catalog.ts'
+import { useJob } from './api/job.ts'
+import { useSession } from './api/session.ts'
+import { useStationCounts } from './api/stationCounts.ts'
+import { useTries } from './api/tries.ts'
+import ConflictDialog from './parts/ConflictDialog.vue'
+import KeyHelp from './parts/KeyHelp.vue'
+import StationRail from './parts/StationRail.vue'
+import { useScanner } from './parts/useScanner.ts'
+
+const sessions = useSession()
+const catalog = useCatalog()
+const counts = useStationCounts()
+const job = useJob()
+const tries = useTries()
+const route = useRoute()
+const signedIn = computed(() => Boolean(sessions.session?.staff))
+
+watch(
+  signedIn,
+  async (is) => {
+    if (is) await Promise.all([catalog.load(), counts.refresh()]).catch(() => undefined)
+  },
+  { immediate: true },
+)
+useScanner()
+</script>
+
+<template>
+  <div v-if="signedIn && route.path !== '/sign-in'" class="flex min-h-screen">
+    <StationRail />
+    <div class="flex min-w-0 flex-1 flex-col">
+      <p v-if="job.away || tries.waiting > 0" role="status" class="bg-waiting px-6 py-2 font-bold text-paper">
+        The server is away. Nothing is lost: what you recorded is kept on this machine and sent when it is back<span v-if="tries.waiting">
+          ({{ tries.waiting }} waiting)</span
+        >.
+      </p>
+      <RouterView v-if="catalog.pack" :key="route.path" />
+    </div>
+    <ConflictDialog />
+    <KeyHelp />
+  </div>
+  <RouterView v-else />
+</template>

@@ -1,0 +1,48 @@
+import { api, problem, type Answer, type ApiName, type Body, type Params, type Problem, type Query, type Route } from '@benevox/contract'
+
+/** The server said no: with its code, its sentence and the facts it gave. */
+export class ApiProblem extends Error {
+  readonly problem: Problem
+  constructor(given: Problem) {
+    super(given.detail)
+    this.problem = given
+  }
+}
+
+/** The server did not answer at all; nothing is known of what it did. */
+export class ServerAway extends Error {}
+
+let csrfToken = ''
+export function rememberCsrfToken(token: string): void {
+  csrfToken = token
+}
+
+type Asked<Name extends ApiName> = (Params<Name> extends undefined ? object : { params: Params<Name> }) &
+  (Query<Name> extends undefined ? object : { query?: Query<Name> }) &
+  (Body<Name> extends undefined ? object : { body: Body<Name> })
+
+/**
+ * Asks the server, with the types of the contract.
+ * @throws ApiProblem when it refuses, ServerAway when it does not answer or cannot reach its database
+ */
+export async function call<Name extends ApiName>(name: Name, asked: Asked<Name>): Promise<Answer<Name>> {
+  const route: Route = api[name]
+  const { params, query, body } = asked as { params?: Record<string, unknown>; query?: Record<string, unknown>; body?: unknown }
+  const path = route.path.replace(/:(\w+)/g, (_, part: string) => encodeURIComponent(String(params?.[part])))
+  const search = new URLSearchParams(Object.entries(query ?? {}).flatMap(([key, value]) => (value ? [[key, String(value)]] : [])))
+  const response = await fetch(search.size > 0 ? `${path}?${search}` : path, {
+    method: route.method.toUpperCase(),
+    headers: { 'content-type': 'application/json', 'x-csrf-token': csrfToken },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    signal: AbortSignal.timeout(15_000),
+  }).catch(() => {
+    throw new ServerAway('The server does not answer.')
+  })
+  const answer: unknown = await response.json().catch(() => {
+    throw new ServerAway('The server’s answer cannot be read.')
+  })
+  if (response.ok) return answer as Answer<Name>
+  const read = problem.safeParse(answer)
+  if (!read.success || read.data.status >= 502 || read.data.code === 'database-away') throw new ServerAway('The server does not answer.')
+  throw new ApiProblem(read.data)
+}

@@ -1,0 +1,152 @@
+import { job as jobSchema, progressOf, type Body, type Job } from '@benevox/contract'
+import { planRoute, type Facts, type FactName } from '@benevox/core/route'
+import { useDebounceFn, useIntervalFn } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { ApiProblem, call, ServerAway } from './client.ts'
+import { useCatalog } from './catalog.ts'
+import { useStationCounts } from './stationCounts.ts'
+import { Pending } from './pending.ts'
+
+type FactValues = { [Name in FactName]?: Facts[Name] | null }
+export type Customer = Job['customer']
+
+/** Two people changed the same thing: what stands there now, and what was about to be written. */
+export interface Conflict {
+  readonly theirs: Job
+  readonly facts: FactValues
+  readonly customer: Partial<Customer>
+}
+
+/** The job on the screen: what the server has, and over it what was answered but not yet acknowledged. */
+export const useJob = defineStore('job', () => {
+  const catalog = useCatalog()
+  const counts = useStationCounts()
+  const saved = ref<Job>()
+  const pending = ref(new Pending())
+  const conflict = ref<Conflict>()
+  const away = ref(false)
+  const refusal = ref('')
+  let flushing = false
+
+  const facts = computed<Facts>(() => {
+    const merged = { ...saved.value?.facts, ...pending.value.facts }
+    return Object.fromEntries(Object.entries(merged).filter(([, value]) => value !== null && value !== undefined)) as Facts
+  })
+  const customer = computed<Customer>(() => ({ name: '', contact: '', ...saved.value?.customer, ...pending.value.customer }))
+  const found = computed(() => catalog.find(facts.value.modelId))
+  const progress = computed(() => (saved.value ? progressOf(saved.value) : undefined))
+  const route = computed(() => progress.value && planRoute(facts.value, catalog.device(facts.value.modelId), progress.value))
+
+  const take = (job: Job) => {
+    saved.value = job
+    void counts.refresh()
+  }
+
+  async function load(id: number): Promise<void> {
+    if (saved.value?.id !== id) {
+      saved.value = undefined
+      pending.value = Pending.restored(id)
+    }
+    refusal.value = ''
+    take(await call('getJob', { params: { id } }))
+    if (!pending.value.isEmpty) void flush()
+  }
+
+  async function flush(): Promise<void> {
+    const job = saved.value
+    if (!job || flushing || conflict.value || pending.value.isEmpty) return
+    flushing = true
+    const sent = pending.value
+    try {
+      const body: Body<'changeFacts'> = { version: job.version, facts: sent.facts, customer: sent.customer }
+      take(await call('changeFacts', { params: { id: job.id }, body }))
+      pending.value = pending.value.without(sent)
+      pending.value.store(job.id)
+      away.value = false
+      refusal.value = ''
+    } catch (error) {
+      settle(error, job, sent)
+    } finally {
+      flushing = false
+    }
+    if (!away.value && !refusal.value && !pending.value.isEmpty) void flush()
+  }
+
+  function settle(error: unknown, base: Job, sent: Pending): void {
+    if (error instanceof ServerAway) {
+      away.value = true
+      return
+    }
+    if (!(error instanceof ApiProblem)) throw error
+    const theirs = error.problem.code === 'stale-version' ? jobSchema.safeParse(error.problem.current) : undefined
+    if (!theirs?.success) {
+      refusal.value = error.message
+      pending.value = pending.value.without(sent)
+      pending.value.store(base.id)
+      return
+    }
+    if (sent.meets(base, theirs.data)) conflict.value = { theirs: theirs.data, facts: sent.facts, customer: sent.customer }
+    else saved.value = theirs.data
+  }
+
+  const soon = useDebounceFn(flush, 250)
+  const keep = () => {
+    if (saved.value) pending.value.store(saved.value.id)
+    void soon()
+  }
+  useIntervalFn(() => void (away.value && flush()), 2000)
+
+  return {
+    saved, facts, customer, found, progress, route, conflict, away, refusal,
+    hasPending: computed(() => !pending.value.isEmpty),
+    load,
+    setFact<Name extends FactName>(name: Name, value: Facts[Name] | null): void {
+      pending.value = pending.value.withFact(name, value ?? null)
+      keep()
+    },
+    setCustomer(change: Partial<Customer>): void {
+      pending.value = pending.value.withCustomer(change)
+      keep()
+    },
+    /** Ends a conflict: with their version, or by writing one's own over it. */
+    resolve(which: 'theirs' | 'mine'): void {
+      const met = conflict.value
+      if (!met) return
+      saved.value = met.theirs
+      if (which === 'theirs') pending.value = new Pending()
+      pending.value.store(met.theirs.id)
+      conflict.value = undefined
+      void flush()
+    },
+    /**
+     * Records one step: sends it on the version seen here, and takes what comes back. When somebody else
+     * changed the job meanwhile, shows the job as it is now and says so.
+     * @returns whether it was recorded
+     */
+    async record(send: (version: number, id: number) => Promise<Job>): Promise<boolean> {
+      await flush()
+      const job = saved.value
+      if (!job) return false
+      try {
+        take(await send(job.version, job.id))
+        away.value = false
+        refusal.value = ''
+        return true
+      } catch (error) {
+        if (error instanceof ServerAway) {
+          away.value = true
+          refusal.value = 'The server does not answer: this step is not recorded. Try again in a moment.'
+        } else if (error instanceof ApiProblem) {
+          const now = jobSchema.safeParse(error.problem.current)
+          if (now.success) saved.value = now.data
+          refusal.value = error.message
+        } else throw error
+        return false
+      }
+    },
+    reload: async () => {
+      if (saved.value) take(await call('getJob', { params: { id: saved.value.id } }))
+    },
+  }
+})

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+import { computed } from 'vue'
+import { FACT_WORDS, type FactName } from '@benevox/core/route'
+import { useCatalog } from '../api/catalog.ts'
+import { useJob } from '../api/job.ts'
+import { factText } from '../words/facts.ts'
+
+const job = useJob()
+const catalog = useCatalog()
+const rows = computed(() => {
+  const met = job.conflict
+  if (!met) return []
+  const facts = (Object.keys(met.facts) as FactName[]).map((name) => ({
+    name: FACT_WORDS[name],
+    theirs: factText(name, met.theirs.facts[name], catalog.modelName),
+    mine: factText(name, met.facts[name] ?? undefined, catalog.modelName),
+  }))
+  const customer = (['name', 'contact'] as const).flatMap((part) => {
+    const mine = met.customer[part]
+    return mine === undefined ? [] : [{ name: `customer’s ${part}`, theirs: met.theirs.customer[part], mine }]
+  })
+  return [...facts, ...customer].filter(({ theirs, mine }) => theirs !== mine)
+})
+</script>
+
+<template>
+  <Dialog :open="job.conflict !== undefined" class="relative z-30" @close="() => undefined">
+    <div class="fixed inset-0 bg-ink/40" aria-hidden="true" />
+    <div class="fixed inset-0 flex items-center justify-center p-6">
+      <DialogPanel class="w-full max-w-2xl border-2 border-ink bg-paper p-6">
+        <DialogTitle class="text-xl font-bold">Somebody else changed this job meanwhile</DialogTitle>
+        <p class="mt-1">Nothing was overwritten. Both versions:</p>
+        <table class="mt-4 w-full text-left">
+          <thead>
+            <tr class="border-b-2 border-ink">
+              <th class="py-1 pr-4">What</th>
+              <th class="py-1 pr-4">Stands there now</th>
+              <th class="py-1">You were writing</th>
+            </tr>
+          </thead>
+          <tbody class="ruled">
+            <tr v-for="row in rows" :key="row.name">
+              <td class="py-2 pr-4">{{ row.name }}</td>
+              <td class="py-2 pr-4 font-bold">{{ row.theirs }}</td>
+              <td class="py-2 font-bold">{{ row.mine }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <div class="mt-5 flex justify-between">
+          <button class="act" @click="job.resolve('mine')">Write mine over it</button>
+          <button class="act act-main" @click="job.resolve('theirs')">Keep what stands there</button>
+        </div>
+      </DialogPanel>
+    </div>
+  </Dialog>
+</template>

@@ -1,0 +1,17 @@
+<script setup lang="ts">
+import type { Locks } from '@benevox/core/route'
+import LockBolts from './LockBolts.vue'
+
+defineProps<{ ticket: string; device: string; customer: string; locks: Locks }>()
+</script>
+
+<template>
+  <header class="flex items-center gap-6 border-b-2 border-ink px-6 py-2.5">
+    <p class="font-mono text-2xl font-bold">{{ ticket }}</p>
+    <p class="min-w-0 flex-1">
+      <b class="block truncate text-lg leading-tight">{{ device || 'Device not found yet' }}</b>
+      <span class="block truncate text-ink-soft">{{ customer || 'No name yet' }}</span>
+    </p>
+    <LockBolts :locks="locks" large />
+  </header>
+</template>

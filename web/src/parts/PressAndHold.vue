@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
+import { ref } from 'vue'
+
+/** What cannot be undone: a button to be held, with a filling edge. Letting go early does nothing. */
+defineProps<{ disabled?: boolean }>()
+const emit = defineEmits<{ held: [] }>()
+const HOLD_MS = 1200
+const STEP_MS = 40
+const filled = ref(0)
+const { pause, resume } = useIntervalFn(
+  () => {
+    filled.value += STEP_MS / HOLD_MS
+    if (filled.value < 1) return
+    stop()
+    emit('held')
+  },
+  STEP_MS,
+  { immediate: false },
+)
+function begin(event?: KeyboardEvent): void {
+  if (event?.repeat) return
+  filled.value = 0
+  resume()
+}
+function stop(): void {
+  pause()
+  filled.value = 0
+}
+</script>
+
+<template>
+  <button
+    class="relative min-h-14 overflow-hidden border-[3px] border-stop bg-paper px-8 text-xl font-bold text-stop disabled:border-rule disabled:text-ink-soft"
+    :disabled="disabled"
+    @pointerdown="begin()"
+    @pointerup="stop"
+    @pointerleave="stop"
+    @keydown.enter.prevent="begin"
+    @keydown.space.prevent="begin"
+    @keyup="stop"
+    @blur="stop"
+  >
+    <span aria-hidden="true" class="absolute bottom-0 left-0 h-2 bg-stop" :style="{ width: `${filled * 100}%` }" />
+    <slot />
+  </button>
+</template>

@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { useRoute } from 'vue-router'
+import { ref } from 'vue'
+import { useSession } from '../api/session.ts'
+import { useStationCounts } from '../api/stationCounts.ts'
+import { STATION_WORDS } from '../words/en.ts'
+import SwitchPerson from './SwitchPerson.vue'
+
+const route = useRoute()
+const counts = useStationCounts()
+const sessions = useSession()
+const switching = ref(false)
+const stations = ['counter', 'bench', 'accounts', 'carriers', 'hand-back'] as const
+</script>
+
+<template>
+  <nav aria-label="Stations" class="sticky top-0 flex h-screen w-32 shrink-0 flex-col border-r-2 border-ink bg-paper-deep text-[0.95rem]">
+    <p class="px-3 py-4 text-lg leading-none font-bold tracking-tight">Benevox</p>
+    <ul class="flex-1">
+      <li v-for="name in stations" :key="name">
+        <RouterLink
+          :to="`/${name}`"
+          class="flex items-baseline justify-between gap-1 border-l-[6px] border-transparent py-2.5 pr-3 pl-1.5 hover:bg-paper"
+          :class="{ '!border-ink bg-paper font-bold': route.path.startsWith(`/${name}`) }"
+        >
+          <span>{{ STATION_WORDS[name] }}</span>
+          <span class="font-mono" :class="counts.counts?.[name] ? 'font-bold' : 'text-ink-soft'">{{ counts.counts?.[name] ?? '' }}</span>
+        </RouterLink>
+      </li>
+      <li class="mt-2 border-t-2 border-ink pt-2">
+        <RouterLink
+          to="/ledger"
+          class="block border-l-[6px] border-transparent py-2.5 pr-3 pl-1.5 hover:bg-paper"
+          :class="{ '!border-ink bg-paper font-bold': route.path.startsWith('/ledger') || route.path.startsWith('/jobs') }"
+          >{{ STATION_WORDS.ledger }}</RouterLink
+        >
+      </li>
+    </ul>
+    <button class="border-t border-rule px-3 py-3 text-left hover:bg-paper" @click="switching = true">
+      <span class="block font-bold">{{ sessions.session?.staff?.name }}</span>
+      <span class="text-sm text-ink-soft underline">change person</span>
+    </button>
+    <SwitchPerson v-model:open="switching" />
+  </nav>
+</template>

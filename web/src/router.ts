@@ -1,0 +1,39 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import { useSession } from './api/session.ts'
+import AccountsPage from './stations/accounts/AccountsPage.vue'
+import BenchPage from './stations/bench/BenchPage.vue'
+import CarriersPage from './stations/carriers/CarriersPage.vue'
+import CounterPage from './stations/counter/CounterPage.vue'
+import HandBackPage from './stations/hand-back/HandBackPage.vue'
+import JobPage from './stations/job/JobPage.vue'
+import LedgerPage from './stations/ledger/LedgerPage.vue'
+import StationQueue from './stations/ledger/StationQueue.vue'
+import SignInPage from './stations/sign-in/SignInPage.vue'
+
+const station = (path: string, name: 'counter' | 'bench' | 'accounts' | 'carriers' | 'hand-back', page: typeof BenchPage) => [
+  { path: `/${path}`, component: StationQueue, props: { station: name } },
+  { path: `/${path}/:id(\\d+)`, component: page, props: (to: { params: Record<string, unknown> }) => ({ id: Number(to.params['id']) }) },
+]
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/counter' },
+    { path: '/sign-in', component: SignInPage },
+    ...station('counter', 'counter', CounterPage),
+    ...station('bench', 'bench', BenchPage),
+    ...station('accounts', 'accounts', AccountsPage),
+    ...station('carriers', 'carriers', CarriersPage),
+    ...station('hand-back', 'hand-back', HandBackPage),
+    { path: '/ledger', component: LedgerPage },
+    { path: '/jobs/:id(\\d+)', component: JobPage, props: (to) => ({ id: Number(to.params['id']) }) },
+    { path: '/:rest(.*)*', redirect: '/counter' },
+  ],
+})
+
+router.beforeEach(async (to) => {
+  const sessions = useSession()
+  if (!sessions.session) await sessions.load().catch(() => undefined)
+  if (to.path !== '/sign-in' && !sessions.session?.staff) return { path: '/sign-in', query: { then: to.fullPath } }
+  return true
+})

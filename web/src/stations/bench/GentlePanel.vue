@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import type { Family, Model } from '@benevox/core/catalog'
+import { ACTION_WORDS, reasonSentence, type Choice } from '@benevox/core/route'
+import { PLATFORM_WAIT_LAW, waitAfterMs } from '@benevox/core/clocks'
+import { computed } from 'vue'
+import { useJob } from '../../api/job.ts'
+import { minutesText } from '../../words/en.ts'
+import GatePanel from './GatePanel.vue'
+
+/** What keeps the data, or asks for the known lock, before anybody goes near recovery. */
+const props = defineProps<{ choice: Choice; model: Model; family: Family }>()
+const job = useJob()
+const law = computed(() => props.family.waitLaw ?? PLATFORM_WAIT_LAW)
+</script>
+
+<template>
+  <div class="max-w-4xl px-6 py-5">
+    <h1>{{ ACTION_WORDS[choice.action] }}</h1>
+    <p class="mt-1 text-xl">{{ reasonSentence(choice) }}</p>
+    <p v-if="choice.action === 'remember'" class="mt-4 text-xl">
+      The owner types, nobody else. {{ job.facts.wrongTries ?? 0 }} wrong so far; the next try is allowed after {{ minutesText(waitAfterMs(law, job.facts.wrongTries ?? 0)) }}.
+    </p>
+    <ol v-if="choice.action === 'remote-unlock'" class="mt-4 list-decimal space-y-1 pl-6 text-xl">
+      <li>The owner signs in to the maker’s account on a computer.</li>
+      <li>Choose this device and unlock it. It must stay online.</li>
+    </ol>
+    <template v-if="choice.action === 'reset-from-settings'">
+      <p class="mt-4 text-xl">First take the account off in the settings. Then:</p>
+      <p class="mt-1 text-2xl font-bold">{{ family.settingsPath.join(' › ') }}</p>
+      <div class="mt-4"><GatePanel :model-text="model.modelText" /></div>
+    </template>
+  </div>
+</template>

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import type { Body, Job } from '@benevox/contract'
+import { LOCK_STATE_WORDS, LOCK_WORDS, type LockState } from '@benevox/core/route'
+import { computed, reactive, watchEffect } from 'vue'
+import { call } from '../../api/client.ts'
+import { useJob } from '../../api/job.ts'
+import JobFrame from '../../parts/JobFrame.vue'
+
+const props = defineProps<{ id: number }>()
+const job = useJob()
+const LOCKS = ['screen', 'account', 'carrier'] as const
+const PROOFS = [
+  ['proven-clear', 'Shown to be clear'],
+  ['not-clear', 'Not clear, and said so'],
+  ['not-there', 'This device has none'],
+] as const
+const PARTS = [
+  ['device', 'device'],
+  ['sim', 'SIM'],
+  ['sim-tray', 'SIM tray'],
+  ['cable', 'cable'],
+  ['memory-card', 'memory card'],
+] as const
+
+type Proof = Body<'handBack'>['screen']
+const form = reactive<{ screen: Proof; account: Proof; carrier: Proof; whoSignsIn: string; returned: Body<'handBack'>['returned']; note: string; price: string }>({
+  screen: 'not-clear',
+  account: 'not-clear',
+  carrier: 'not-clear',
+  whoSignsIn: '',
+  returned: ['device'],
+  note: '',
+  price: '35.00',
+})
+const proofFrom = (state: LockState): Proof => (state === 'clear' ? 'proven-clear' : state === 'not-there' ? 'not-there' : 'not-clear')
+let filledFor = 0
+watchEffect(() => {
+  if (!job.route || job.saved?.id !== props.id || filledFor === props.id) return
+  filledFor = props.id
+  for (const lock of LOCKS) form[lock] = proofFrom(job.route.locks[lock])
+  if (job.route.choices[0]?.action === 'refuse') form.price = '0.00'
+})
+const priceMinor = computed(() => (/^\d{1,6}([.,]\d{1,2})?$/.test(form.price.trim()) ? Math.round(Number(form.price.replace(',', '.')) * 100) : undefined))
+
+async function handBack(): Promise<void> {
+  const { price: _, ...said } = form
+  await job.record((version, id) => call('handBack', { params: { id }, body: { version, ...said, priceMinor: priceMinor.value ?? 0, currency: 'EUR' } }))
+}
+const isOpen = (saved: Job) => saved.handBack === null
+</script>
+
+<template>
+  <JobFrame :id="props.id">
+    <template #default="{ job: saved, route }">
+      <div class="max-w-5xl px-6 py-5">
+        <h1 class="mb-3">Hand back</h1>
+        <p v-if="saved.handBack" class="text-xl">Handed back. The paper is ready to print.</p>
+        <form v-else id="hand-back" @submit.prevent="handBack">
+          <table class="w-full text-left">
+            <tbody class="ruled border-y-2 border-ink">
+              <tr v-for="lock in LOCKS" :key="lock">
+                <th class="w-40 py-2 font-bold">{{ LOCK_WORDS[lock] }}</th>
+                <td class="w-36">{{ LOCK_STATE_WORDS[route.locks[lock]] }}</td>
+                <td>
+                  <label v-for="[value, text] in PROOFS" :key="value" class="mr-5 inline-flex items-center gap-2 py-1">
+                    <input v-model="form[lock]" type="radio" :name="lock" :value="value" class="size-5 accent-ink" :disabled="value === 'proven-clear' && route.locks[lock] !== 'clear'" />{{ text }}
+                  </label>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+          <div class="mt-4 grid grid-cols-[12rem_1fr] items-center gap-x-4 gap-y-3">
+            <label for="who">Who signs in</label><input id="who" v-model="form.whoSignsIn" class="field" maxlength="120" placeholder="the owner, here or at home" />
+            <span>Given back</span>
+            <span class="flex flex-wrap gap-5">
+              <label v-for="[part, text] in PARTS" :key="part" class="inline-flex items-center gap-2"><input v-model="form.returned" type="checkbox" :value="part" class="size-5 accent-ink" />{{ text }}</label>
+            </span>
+            <label for="note">What was done</label><input id="note" v-model="form.note" class="field" maxlength="500" placeholder="in plain words, for the paper" />
+            <label for="price">Price, EUR</label>
+            <span><input id="price" v-model="form.price" class="field !w-32 font-mono" inputmode="decimal" /><b v-if="priceMinor === undefined" class="ml-3 text-stop">An amount, like 35.00</b></span>
+          </div>
+          <p class="mt-4 text-ink-soft">Say it in plain words: what is gone, who signs in, to write the account down, and to take the account off before selling.</p>
+        </form>
+      </div>
+    </template>
+    <template #left="{ job: saved }"><RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink></template>
+    <template #action="{ job: saved }">
+      <button v-if="isOpen(saved)" class="act act-main" form="hand-back" :disabled="priceMinor === undefined">Hand back and close</button>
+      <a v-else class="act act-main" :href="`/api/jobs/${saved.id}/hand-back.pdf`" target="_blank">Hand-back paper</a>
+    </template>
+  </JobFrame>
+</template>

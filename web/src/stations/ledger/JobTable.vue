@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import type { JobSummary } from '@benevox/contract'
+import { useNow } from '@vueuse/core'
+import { useCatalog } from '../../api/catalog.ts'
+import LockBolts from '../../parts/LockBolts.vue'
+import { dayText, instantText, minutesText, STATION_WORDS, WAITS_WORDS } from '../../words/en.ts'
+
+/** Jobs as ruled lines: ticket, device, customer, the three locks, where it waits and for what. */
+defineProps<{ jobs: readonly JobSummary[]; showStation?: boolean }>()
+const catalog = useCatalog()
+const now = useNow({ interval: 1000 })
+const link = ({ id, station }: JobSummary) => (station === 'closed' ? `/jobs/${id}` : `/${station}/${id}`)
+function waiting({ waits }: JobSummary): string {
+  if (!waits) return ''
+  if (waits.for === 'carrier') return `${WAITS_WORDS.carrier} by ${dayText(waits.until)}`
+  const leftMs = Date.parse(waits.until) - now.value.getTime()
+  return leftMs > 0 ? `${WAITS_WORDS[waits.for]}, about ${minutesText(leftMs)} more` : `${WAITS_WORDS[waits.for]}, should be over: look`
+}
+</script>
+
+<template>
+  <ul class="border-t-2 border-ink">
+    <li v-for="job in jobs" :key="job.id" class="border-b border-rule">
+      <RouterLink :to="link(job)" class="grid grid-cols-[5rem_minmax(0,1.4fr)_minmax(0,1fr)_auto_minmax(0,1.2fr)] items-center gap-4 px-2 py-2.5 hover:bg-paper-deep">
+        <span class="font-mono text-lg font-bold">{{ job.ticket }}</span>
+        <span class="truncate font-bold">{{ catalog.modelName(job.modelId) || 'model not found yet' }}</span>
+        <span class="truncate">{{ job.customer.name || 'no name yet' }}</span>
+        <LockBolts :locks="job.locks" />
+        <span class="text-right text-[0.95rem]">
+          <b v-if="showStation" class="block">{{ STATION_WORDS[job.station] }}</b>
+          <span class="block text-waiting">{{ waiting(job) || `since ${instantText(job.openedAt)}` }}</span>
+        </span>
+      </RouterLink>
+    </li>
+  </ul>
+  <p v-if="jobs.length === 0" class="py-4 text-ink-soft">Nothing here.</p>
+</template>

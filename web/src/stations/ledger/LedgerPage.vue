@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { STATION_WORDS } from '../../words/en.ts'
+import JobTable from './JobTable.vue'
+import { useJobList } from './useJobList.ts'
+
+const typed = ref('')
+const search = refDebounced(typed, 150)
+const { jobs, loaded, fault, refresh } = useJobList(search)
+watch(search, () => void refresh())
+const groups = computed(() =>
+  (['counter', 'bench', 'accounts', 'carriers', 'hand-back', 'closed'] as const).flatMap((station) => {
+    const here = jobs.value.filter((job) => job.station === station)
+    return here.length > 0 ? [{ station, here }] : []
+  }),
+)
+</script>
+
+<template>
+  <main class="flex-1 px-6 py-5">
+    <div class="mb-4 flex items-end gap-8">
+      <h1>Ledger</h1>
+      <label class="max-w-xl flex-1">
+        <span class="sr-only">Search jobs</span>
+        <input v-model="typed" type="search" class="field text-lg" placeholder="ticket, customer, model or IMEI; finds closed jobs too" maxlength="80" autofocus />
+      </label>
+    </div>
+    <p v-if="fault" role="alert" class="font-bold text-stop">{{ fault }}</p>
+    <section v-for="{ station, here } in groups" :key="station" class="mb-6">
+      <h2 class="mb-1">{{ STATION_WORDS[station] }} <span class="font-mono font-normal text-ink-soft">{{ here.length }}</span></h2>
+      <JobTable :jobs="here" />
+    </section>
+    <p v-if="loaded && groups.length === 0" class="py-4">No job fits. Search by ticket, customer, model or the first digits of the IMEI.</p>
+  </main>
+</template>

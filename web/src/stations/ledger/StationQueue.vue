@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import type { JobSummary } from '@benevox/contract'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { call } from '../../api/client.ts'
+import { STATION_WORDS } from '../../words/en.ts'
+import JobTable from './JobTable.vue'
+import { useJobList } from './useJobList.ts'
+
+/** What waits at one station. At the counter, also the way to a new job. */
+const props = defineProps<{ station: JobSummary['station'] }>()
+const router = useRouter()
+const { jobs, fault } = useJobList(ref(''))
+const here = computed(() => jobs.value.filter(({ station }) => station === props.station))
+const refused = ref('')
+
+async function takeIn(): Promise<void> {
+  try {
+    const job = await call('openJob', { body: { key: crypto.randomUUID() } })
+    await router.push(`/counter/${job.id}`)
+  } catch (error) {
+    refused.value = error instanceof Error ? error.message : String(error)
+  }
+}
+</script>
+
+<template>
+  <main class="flex-1 px-6 py-5">
+    <h1 class="mb-4">{{ STATION_WORDS[station] }}</h1>
+    <p v-if="fault || refused" role="alert" class="mb-3 font-bold text-stop">{{ fault || refused }}</p>
+    <JobTable :jobs="here" />
+  </main>
+  <footer v-if="station === 'counter'" class="sticky bottom-0 flex min-h-16 items-center justify-end border-t-2 border-ink bg-paper-deep px-6 py-2.5">
+    <button class="act act-main" @click="takeIn">Take in a device</button>
+  </footer>
+</template>

@@ -1,0 +1,89 @@
+import type { JobEvent, Order } from '@benevox/contract'
+
+/** The interface's texts, English, in one place; the core keeps those of the route and the procedures. */
+
+export const STATION_WORDS = {
+  counter: 'Counter',
+  bench: 'Bench',
+  accounts: 'Accounts',
+  carriers: 'Carriers',
+  'hand-back': 'Hand-back',
+  closed: 'Closed',
+  ledger: 'Ledger',
+} as const
+
+export const KEY_HELP: readonly (readonly [string, string])[] = [
+  ['Tab', 'to the next question; arrow keys answer it'],
+  ['Space', 'at the bench: seen, next (a foot switch may send it)'],
+  ['X', 'at the bench: it went wrong'],
+  ['1 to 9', 'at the bench: what was seen'],
+  ['hold Enter', 'releases the last presses, once every gate is open'],
+  ['scanner', 'an IMEI goes to the job on the screen, a ticket opens its job'],
+  ['?', 'this list'],
+]
+
+export const WAITS_WORDS = { wipe: 'wiping', 'first-start': 'first start', carrier: 'carrier’s answer' } as const
+
+export const ORDER_WORDS: Readonly<Record<Order['state'], string>> = {
+  waiting: 'waiting for the answer',
+  answered: 'answered, to be carried out',
+  released: 'released and proven',
+  blocked: 'blocked: no tries left',
+  failed: 'failed',
+}
+
+export const ANSWER_WORDS: Readonly<Record<NonNullable<Order['answer']>, { name: string; how: string }>> = {
+  code: { name: 'a code', how: 'Power off, put in a SIM of another carrier, power on. The device asks: enter the code digit by digit. Never guess; tries are counted.' },
+  'over-the-air': { name: 'released over the air', how: 'Connect to Wi-Fi and restart. Then prove it with another carrier’s SIM: it registers and a call goes through.' },
+  app: { name: 'use the app', how: 'Open the carrier’s app on Wi-Fi and ask for the permanent release, not the temporary one. Then prove it with another carrier’s SIM.' },
+}
+
+const EVENT_WORDS: Readonly<Record<string, string>> = {
+  opened: 'opened the job',
+  facts: 'recorded',
+  'chose-procedure': 'chose a procedure',
+  'try-started': 'began a try',
+  'try-reached': 'reached recovery',
+  'try-failed': 'a try failed',
+  'in-recovery': 'in recovery',
+  'back-to-keys': 'back to the keys',
+  'right-device': 'confirmed the right device',
+  released: 'released the last presses',
+  'wipe-started': 'wipe began',
+  'wipe-finished': 'wipe over',
+  'first-start': 'first start began',
+  'set-up': 'set-up wizard reached',
+  'screen-lifted': 'screen lock lifted without a reset',
+  'account-proven': 'account lock proven clear',
+  'order-placed': 'ordered the carrier’s release',
+  'order-answered': 'the supplier answered',
+  'order-code-tried': 'tried the code',
+  'order-proven': 'proved the release',
+  'order-failed': 'the order failed',
+  'handed-back': 'handed back',
+}
+
+export function eventWords({ kind }: JobEvent): string {
+  return EVENT_WORDS[kind] ?? kind
+}
+
+export function money(minor: number, currency: string): string {
+  return new Intl.NumberFormat('en', { style: 'currency', currency }).format(minor / 100)
+}
+
+export function dayText(day: string): string {
+  return new Date(`${day}T12:00:00Z`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' })
+}
+
+export function clockText(instant: string): string {
+  return new Date(instant).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+}
+
+export function instantText(instant: string): string {
+  return new Date(instant).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+}
+
+export function minutesText(ms: number): string {
+  const seconds = Math.max(0, Math.round(Math.abs(ms) / 1000))
+  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`
+}
