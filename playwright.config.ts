@@ -2,7 +2,8 @@ import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
   testDir: 'e2e',
-  timeout: 60_000, expect: { timeout: 5000 },
+  timeout: 60_000,
+  expect: { timeout: 5000 },
   workers: 1,
   outputDir: '.benevox/test-results',
   use: {
@@ -12,7 +13,16 @@ export default defineConfig({
     trace: 'off',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
-      args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+      args: [
+        '--headless',
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
     },
   },
 })

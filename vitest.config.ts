@@ -3,7 +3,12 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'core', include: ['core/src/**/*.test.ts', 'contract/src/**/*.test.ts', 'demo/**/*.test.ts'] } },
+      {
+        test: {
+          name: 'core',
+          include: ['core/src/**/*.test.ts', 'contract/src/**/*.test.ts', 'demo/**/*.test.ts'],
+        },
+      },
       {
         test: {
           name: 'server',

@@ -11,67 +11,178 @@ export interface DemoJob {
   readonly bench?: (at: (minutesAgo: number) => string) => BenchRecord
   readonly account?: (at: (minutesAgo: number) => string) => AccountRecord
   readonly handBack?: (at: (minutesAgo: number) => string) => HandBackRecord
-  readonly tries?: readonly { readonly id: string; readonly minutesAgo: number; readonly procedureId: string; readonly link: 'computer' | 'charger' | 'none'; readonly outcome: 'reached' | 'failed'; readonly seen: readonly ('long-buzz' | 'lock-screen' | 'recovery-menu')[] }[]
+  readonly tries?: readonly {
+    readonly id: string
+    readonly minutesAgo: number
+    readonly procedureId: string
+    readonly link: 'computer' | 'charger' | 'none'
+    readonly outcome: 'reached' | 'failed'
+    readonly seen: readonly ('long-buzz' | 'lock-screen' | 'recovery-menu')[]
+  }[]
   readonly orderOf?: string
 }
 
 const imei = (tac: string, serial: string) => `${tac}${serial}${checkDigit(tac + serial)}`
 
 const taken: Facts = {
-  complaint: 'forgotten-lock', hazard: 'none', screenLock: 'pin', knowsScreenLock: 'no', workManaged: 'no', legalMatter: 'no',
-  accountOnDevice: 'yes', knowsAccountPassword: 'yes', secondStep: 'mail', carrierLocked: 'no', ownership: 'shown',
-  ownershipNote: 'Receipt with the same IMEI', registryAnswer: 'clean', battery: 'at-least-20', consent: 'given',
+  complaint: 'forgotten-lock',
+  hazard: 'none',
+  screenLock: 'pin',
+  knowsScreenLock: 'no',
+  workManaged: 'no',
+  legalMatter: 'no',
+  accountOnDevice: 'yes',
+  knowsAccountPassword: 'yes',
+  secondStep: 'mail',
+  carrierLocked: 'no',
+  ownership: 'shown',
+  ownershipNote: 'Receipt with the same IMEI',
+  registryAnswer: 'clean',
+  battery: 'at-least-20',
+  consent: 'given',
 }
 
 export const DEMO_JOBS: readonly DemoJob[] = [
   {
     minutesAgo: 6,
     customer: { name: 'O. Brandal', contact: 'brandal@example.org' },
-    facts: { complaint: 'forgotten-lock', modelId: 'quistral-m3-lite', hazard: 'none', knowsScreenLock: 'no' },
+    facts: {
+      complaint: 'forgotten-lock',
+      modelId: 'quistral-m3-lite',
+      hazard: 'none',
+      knowsScreenLock: 'no',
+    },
   },
   {
     minutesAgo: 48,
     customer: { name: 'L. Torum', contact: 'torum@example.net' },
-    facts: { ...taken, modelId: 'orrelin-vane-5', imei: imei('00100101', '204517'), wrongTries: 12, carrierLocked: 'yes', originalCarrier: 'Skerry Mobile', carrierCountry: 'DE' },
+    facts: {
+      ...taken,
+      modelId: 'orrelin-vane-5',
+      imei: imei('00100101', '204517'),
+      wrongTries: 12,
+      carrierLocked: 'yes',
+      originalCarrier: 'Skerry Mobile',
+      carrierCountry: 'DE',
+    },
     bench: () => ({ procedureId: 'slide-until-menu' }),
-    tries: [{ id: randomUUID(), minutesAgo: 20, procedureId: 'slide-until-menu', link: 'charger', outcome: 'failed', seen: ['long-buzz', 'lock-screen'] }],
+    tries: [
+      {
+        id: randomUUID(),
+        minutesAgo: 20,
+        procedureId: 'slide-until-menu',
+        link: 'charger',
+        outcome: 'failed',
+        seen: ['long-buzz', 'lock-screen'],
+      },
+    ],
   },
   {
     minutesAgo: 95,
     customer: { name: 'A. Quell', contact: 'quell@example.com' },
     facts: { ...taken, modelId: 'quistral-m2', imei: imei('00100201', '881203') },
     bench: (at) => ({
-      procedureId: 'slide', inRecoveryAt: at(9), rightDevice: { by: 'tag', read: 'tag', at: at(8) }, releasedAt: at(8),
-      wipeStartedAt: at(8), wipeFinishedAt: at(4), firstStartAt: at(3),
+      procedureId: 'slide',
+      inRecoveryAt: at(9),
+      rightDevice: { by: 'tag', read: 'tag', at: at(8) },
+      releasedAt: at(8),
+      wipeStartedAt: at(8),
+      wipeFinishedAt: at(4),
+      firstStartAt: at(3),
     }),
-    tries: [{ id: randomUUID(), minutesAgo: 10, procedureId: 'slide', link: 'none', outcome: 'reached', seen: ['recovery-menu'] }],
+    tries: [
+      {
+        id: randomUUID(),
+        minutesAgo: 10,
+        procedureId: 'slide',
+        link: 'none',
+        outcome: 'reached',
+        seen: ['recovery-menu'],
+      },
+    ],
   },
   {
     minutesAgo: 160,
     customer: { name: 'F. Ostwick', contact: 'ostwick@example.org' },
-    facts: { ...taken, modelId: 'brackwell-field-2', imei: imei('00100401', '330718'), accountAddress: 'ostwick@example.org', secondStep: 'sim-in-this-device' },
+    facts: {
+      ...taken,
+      modelId: 'brackwell-field-2',
+      imei: imei('00100401', '330718'),
+      accountAddress: 'ostwick@example.org',
+      secondStep: 'sim-in-this-device',
+    },
     bench: (at) => ({
-      procedureId: 'volume-first', inRecoveryAt: at(60), rightDevice: { by: 'model-text', read: 'BW-F2', at: at(58) }, releasedAt: at(57),
-      wipeStartedAt: at(57), wipeFinishedAt: at(55), firstStartAt: at(54), setUpAt: at(49),
+      procedureId: 'volume-first',
+      inRecoveryAt: at(60),
+      rightDevice: { by: 'model-text', read: 'BW-F2', at: at(58) },
+      releasedAt: at(57),
+      wipeStartedAt: at(57),
+      wipeFinishedAt: at(55),
+      firstStartAt: at(54),
+      setUpAt: at(49),
     }),
-    tries: [{ id: randomUUID(), minutesAgo: 61, procedureId: 'volume-first', link: 'none', outcome: 'reached', seen: ['recovery-menu'] }],
+    tries: [
+      {
+        id: randomUUID(),
+        minutesAgo: 61,
+        procedureId: 'volume-first',
+        link: 'none',
+        outcome: 'reached',
+        seen: ['recovery-menu'],
+      },
+    ],
   },
   {
     minutesAgo: 1500,
     customer: { name: 'N. Saltmarsh', contact: 'saltmarsh@example.net' },
-    facts: { ...taken, complaint: 'carrier-lock-only', screenLock: 'pin', knowsScreenLock: 'yes', modelId: 'orrelin-vane-6', imei: imei('00100102', '550091'), carrierLocked: 'yes', originalCarrier: 'Norlane', carrierCountry: 'DK' },
+    facts: {
+      ...taken,
+      complaint: 'carrier-lock-only',
+      screenLock: 'pin',
+      knowsScreenLock: 'yes',
+      modelId: 'orrelin-vane-6',
+      imei: imei('00100102', '550091'),
+      carrierLocked: 'yes',
+      originalCarrier: 'Norlane',
+      carrierCountry: 'DK',
+    },
     orderOf: 'Norlane',
   },
   {
     minutesAgo: 210,
     customer: { name: 'P. Holm-Weir', contact: 'holmweir@example.com' },
-    facts: { ...taken, modelId: 'halvern-tide', carrierLocked: undefined, accountOnDevice: 'no', knowsAccountPassword: undefined, secondStep: undefined, registryAnswer: 'no-answer', registryReason: 'No cellular radio: no IMEI to ask the registry with', ownershipNote: 'Bought here, on our own list' },
+    facts: {
+      ...taken,
+      modelId: 'halvern-tide',
+      carrierLocked: undefined,
+      accountOnDevice: 'no',
+      knowsAccountPassword: undefined,
+      secondStep: undefined,
+      registryAnswer: 'no-answer',
+      registryReason: 'No cellular radio: no IMEI to ask the registry with',
+      ownershipNote: 'Bought here, on our own list',
+    },
     bench: (at) => ({
-      procedureId: 'both-until-restart', inRecoveryAt: at(80), rightDevice: { by: 'tag', read: 'tag', at: at(79) }, releasedAt: at(78),
-      wipeStartedAt: at(78), wipeFinishedAt: at(76), firstStartAt: at(76), setUpAt: at(70),
+      procedureId: 'both-until-restart',
+      inRecoveryAt: at(80),
+      rightDevice: { by: 'tag', read: 'tag', at: at(79) },
+      releasedAt: at(78),
+      wipeStartedAt: at(78),
+      wipeFinishedAt: at(76),
+      firstStartAt: at(76),
+      setUpAt: at(70),
     }),
     account: (at) => ({ proof: 'never-asked', at: at(68) }),
-    tries: [{ id: randomUUID(), minutesAgo: 82, procedureId: 'both-until-restart', link: 'none', outcome: 'reached', seen: ['recovery-menu'] }],
+    tries: [
+      {
+        id: randomUUID(),
+        minutesAgo: 82,
+        procedureId: 'both-until-restart',
+        link: 'none',
+        outcome: 'reached',
+        seen: ['recovery-menu'],
+      },
+    ],
   },
   {
     minutesAgo: 130,
@@ -83,11 +194,36 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     customer: { name: 'M. Ravnsund', contact: 'ravnsund@example.net' },
     facts: { ...taken, modelId: 'ombrelle-arc', imei: imei('00100501', '118264') },
     bench: (at) => ({
-      procedureId: 'through-the-bootloader', inRecoveryAt: at(2800), rightDevice: { by: 'tag', read: 'tag', at: at(2799) }, releasedAt: at(2798),
-      wipeStartedAt: at(2798), wipeFinishedAt: at(2796), firstStartAt: at(2795), setUpAt: at(2790),
+      procedureId: 'through-the-bootloader',
+      inRecoveryAt: at(2800),
+      rightDevice: { by: 'tag', read: 'tag', at: at(2799) },
+      releasedAt: at(2798),
+      wipeStartedAt: at(2798),
+      wipeFinishedAt: at(2796),
+      firstStartAt: at(2795),
+      setUpAt: at(2790),
     }),
     account: (at) => ({ proof: 'signed-in', at: at(2780) }),
-    handBack: (at) => ({ screen: 'proven-clear', account: 'proven-clear', carrier: 'proven-clear', whoSignsIn: 'The owner, at our counter', returned: ['device', 'sim', 'cable'], note: 'Reset from recovery.', priceMinor: 3500, currency: 'EUR', at: at(2770) }),
-    tries: [{ id: randomUUID(), minutesAgo: 2802, procedureId: 'through-the-bootloader', link: 'none', outcome: 'reached', seen: ['recovery-menu'] }],
+    handBack: (at) => ({
+      screen: 'proven-clear',
+      account: 'proven-clear',
+      carrier: 'proven-clear',
+      whoSignsIn: 'The owner, at our counter',
+      returned: ['device', 'sim', 'cable'],
+      note: 'Reset from recovery.',
+      priceMinor: 3500,
+      currency: 'EUR',
+      at: at(2770),
+    }),
+    tries: [
+      {
+        id: randomUUID(),
+        minutesAgo: 2802,
+        procedureId: 'through-the-bootloader',
+        link: 'none',
+        outcome: 'reached',
+        seen: ['recovery-menu'],
+      },
+    ],
   },
 ]

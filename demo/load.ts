@@ -24,14 +24,22 @@ export async function loadDemo(database: DataSource, jobs: readonly DemoJob[] = 
 async function fill(manager: EntityManager, jobs: readonly DemoJob[], packId: number): Promise<void> {
   const staffIds: number[] = []
   for (const { name, password, code } of STAFF) {
-    const member = await manager.save(staffEntity, { name, passwordHash: await hashSecret(password), codeHash: await hashSecret(code) })
+    const member = await manager.save(staffEntity, {
+      name,
+      passwordHash: await hashSecret(password),
+      codeHash: await hashSecret(code),
+    })
     staffIds.push(member.id)
   }
   for (const { services, ...supplier } of SUPPLIERS) {
     const { id } = await manager.save(supplierEntity, { ...supplier })
-    await manager.save(serviceEntity, services.map((service) => ({ ...service, supplierId: id })))
+    await manager.save(
+      serviceEntity,
+      services.map((service) => ({ ...service, supplierId: id })),
+    )
   }
-  for (const [index, job] of jobs.entries()) await loadJob(manager, job, packId, staffIds[index % staffIds.length] ?? 1)
+  for (const [index, job] of jobs.entries())
+    await loadJob(manager, job, packId, staffIds[index % staffIds.length] ?? 1)
 }
 
 async function loadJob(manager: EntityManager, job: DemoJob, packId: number, staffId: number): Promise<void> {
@@ -58,30 +66,68 @@ async function loadJob(manager: EntityManager, job: DemoJob, packId: number, sta
     closedAt: handBack ? new Date(handBack.at) : null,
   })
   await manager.update(jobEntity, { id: row.id }, { ticket: `B${1000 + row.id}` })
-  const note = (kind: string, detail: object, minutesAgo: number) => manager.insert(jobEventEntity, { jobId: row.id, staffId, at: when(minutesAgo), kind, detail })
+  const note = (kind: string, detail: object, minutesAgo: number) =>
+    manager.insert(jobEventEntity, { jobId: row.id, staffId, at: when(minutesAgo), kind, detail })
   await note('opened', {}, job.minutesAgo)
   const { accountAddress: _, ...kept } = job.facts
   await note('facts', kept, job.minutesAgo - 4)
   const found = modelInPack(demoPack(), job.facts.modelId)
   for (const one of job.tries ?? []) {
     await manager.insert(tryEntity, {
-      id: one.id, jobId: row.id, familyId: found?.family.id ?? '', modelId: found?.model.id ?? '', procedureId: one.procedureId, link: one.link, staffId,
-      startedAt: when(one.minutesAgo), finishedAt: when(one.minutesAgo - 0.5), outcome: one.outcome, seen: [...one.seen],
+      id: one.id,
+      jobId: row.id,
+      familyId: found?.family.id ?? '',
+      modelId: found?.model.id ?? '',
+      procedureId: one.procedureId,
+      link: one.link,
+      staffId,
+      startedAt: when(one.minutesAgo),
+      finishedAt: when(one.minutesAgo - 0.5),
+      outcome: one.outcome,
+      seen: [...one.seen],
     })
     await note(`try-${one.outcome}`, { seen: one.seen }, one.minutesAgo - 0.5)
   }
   if (job.orderOf) await loadOrder(manager, row.id, job.orderOf, when(job.minutesAgo - 10))
-  if (handBack) await note('handed-back', { screen: handBack.screen, account: handBack.account, carrier: handBack.carrier }, 0)
+  if (handBack)
+    await note(
+      'handed-back',
+      { screen: handBack.screen, account: handBack.account, carrier: handBack.carrier },
+      0,
+    )
 }
 
-async function loadOrder(manager: EntityManager, jobId: number, carrier: string, orderedAt: Date): Promise<void> {
+async function loadOrder(
+  manager: EntityManager,
+  jobId: number,
+  carrier: string,
+  orderedAt: Date,
+): Promise<void> {
   const service = await manager.findOneByOrFail(serviceEntity, { carrier })
   const supplier = await manager.findOneByOrFail(supplierEntity, { id: service.supplierId })
-  const calendar = { zone: supplier.zone, weekend: [6, 7], cutOff: supplier.cutOff, isPublicHoliday: publicHolidays(supplier.country, supplier.region ?? undefined) }
+  const calendar = {
+    zone: supplier.zone,
+    weekend: [6, 7],
+    cutOff: supplier.cutOff,
+    isPublicHoliday: publicHolidays(supplier.country, supplier.region ?? undefined),
+  }
   await manager.insert(orderEntity, {
-    id: randomUUID(), jobId, serviceId: service.id, version: 1, feeMinor: service.feeMinor, currency: service.currency, orderedAt,
-    promise: promiseInWorkingDays(calendar, orderedAt.toISOString(), { min: service.minDays, max: service.maxDays }),
-    state: 'waiting', answer: null, code: null, triesMade: 0, triesAllowed: 10,
+    id: randomUUID(),
+    jobId,
+    serviceId: service.id,
+    version: 1,
+    feeMinor: service.feeMinor,
+    currency: service.currency,
+    orderedAt,
+    promise: promiseInWorkingDays(calendar, orderedAt.toISOString(), {
+      min: service.minDays,
+      max: service.maxDays,
+    }),
+    state: 'waiting',
+    answer: null,
+    code: null,
+    triesMade: 0,
+    triesAllowed: 10,
   })
 }
 

@@ -10,7 +10,7 @@ function changed(path: readonly (string | number)[], value: unknown): unknown {
   let place = copy as Record<string | number, unknown>
   for (const part of path.slice(0, -1)) place = place[part] as Record<string | number, unknown>
   const last = path.at(-1) ?? ''
-  if (value === undefined) delete place[last]
+  if (value === undefined) Reflect.deleteProperty(place, last)
   else place[last] = value
   return copy
 }
@@ -43,14 +43,54 @@ describe('a pack with a fault is refused with its path and a sentence', () => {
     ['a surplus field', ['surprise'], 1, ''],
     ['a model of no family', ['models', 0, 'family'], 'nobody', 'models.0.family'],
     ['a model twice', ['models', 1, 'id'], 'orrelin-vane-5', 'models.1.id'],
-    ['a target that is not there', ['families', 1, 'states', 'dark', 'transitions', 1, 'to'], 'nowhere', 'families.1.states.dark.transitions.1.to'],
-    ['a fragment that is not there', ['families', 0, 'compose', 0, 'fragment'], 'nothing', 'families.0.compose.0'],
-    ['a parameter left out', ['families', 0, 'compose', 1, 'with', 'bootTime'], undefined, 'families.0.compose.1.with'],
-    ['a parameter too many', ['families', 0, 'compose', 1, 'with', 'colour'], 'red', 'families.0.compose.1.with.colour'],
-    ['a duration of no name', ['families', 1, 'states', 'dark', 'transitions', 0, 'on', 'time'], 'soon', 'families.1.states.dark.transitions.0.on.time'],
-    ['durations out of order', ['families', 0, 'durations', 'boot'], { minMs: 9, medianMs: 5, maxMs: 10 }, 'families.0.durations.boot'],
-    ['a procedure with a key the device lacks', ['families', 4, 'procedures', 0, 'steps', 3, 'key'], 'crown', 'families.4.procedures.0.steps.3'],
-    ['a fragment filled with nonsense', ['families', 0, 'compose', 5, 'with', 'wrap'], 'maybe', 'families.0.compose.5.menus.main.wrap'],
+    [
+      'a target that is not there',
+      ['families', 1, 'states', 'dark', 'transitions', 1, 'to'],
+      'nowhere',
+      'families.1.states.dark.transitions.1.to',
+    ],
+    [
+      'a fragment that is not there',
+      ['families', 0, 'compose', 0, 'fragment'],
+      'nothing',
+      'families.0.compose.0',
+    ],
+    [
+      'a parameter left out',
+      ['families', 0, 'compose', 1, 'with', 'bootTime'],
+      undefined,
+      'families.0.compose.1.with',
+    ],
+    [
+      'a parameter too many',
+      ['families', 0, 'compose', 1, 'with', 'colour'],
+      'red',
+      'families.0.compose.1.with.colour',
+    ],
+    [
+      'a duration of no name',
+      ['families', 1, 'states', 'dark', 'transitions', 0, 'on', 'time'],
+      'soon',
+      'families.1.states.dark.transitions.0.on.time',
+    ],
+    [
+      'durations out of order',
+      ['families', 0, 'durations', 'boot'],
+      { minMs: 9, medianMs: 5, maxMs: 10 },
+      'families.0.durations.boot',
+    ],
+    [
+      'a procedure with a key the device lacks',
+      ['families', 4, 'procedures', 0, 'steps', 3, 'key'],
+      'crown',
+      'families.4.procedures.0.steps.3',
+    ],
+    [
+      'a fragment filled with nonsense',
+      ['families', 0, 'compose', 5, 'with', 'wrap'],
+      'maybe',
+      'families.0.compose.5.menus.main.wrap',
+    ],
   ])('%s', (_, path, value, faultPath) => {
     const reading = readPack(changed(path, value))
     expect(reading.kind).toBe('refused')

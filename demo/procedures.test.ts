@@ -1,8 +1,25 @@
 import { composeFamily, type Family } from '@benevox/core/catalog'
 import {
-  criticalSentence, criticalStep, cuesOf, inParts, keyChart, menuLineText, perform, prove, quickestPath, stepWords, wayToWipe,
+  criticalSentence,
+  criticalStep,
+  cuesOf,
+  inParts,
+  keyChart,
+  menuLineText,
+  perform,
+  prove,
+  quickestPath,
+  stepWords,
+  wayToWipe,
 } from '@benevox/core/procedure'
-import { compileFamily, durationsAt, Twin, USUAL_SITUATION, type Machine, type TwinInput } from '@benevox/core/twin'
+import {
+  compileFamily,
+  durationsAt,
+  Twin,
+  USUAL_SITUATION,
+  type Machine,
+  type TwinInput,
+} from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
 
@@ -18,17 +35,22 @@ const procedureOf = (family: Family, id: string) => {
   if (!procedure) throw new Error(id)
   return procedure
 }
-const mainMenu = (machine: Machine) => machine.stateIndex.get('recovery.main#0') ?? machine.stateIndex.get('own#0') ?? -1
+const mainMenu = (machine: Machine) =>
+  machine.stateIndex.get('recovery.main#0') ?? machine.stateIndex.get('own#0') ?? -1
 
 describe.each(pack.families.map((family) => [family.id, family] as const))('the family %s', (_, family) => {
   const machine = machineOf(family)
 
-  it.each(family.procedures.map((procedure) => [procedure.id, procedure] as const))('reaches recovery by %s with a perfect hand, at the median and both extremes', (_id, procedure) => {
-    const proof = prove(machine, procedure, USUAL_SITUATION)
-    expect(proof.holds).toBe(true)
-    for (const run of [proof.min, proof.median, proof.max]) expect(machine.states[run.finalState]?.screen).toBe('recovery-menu')
-    expect(proof.min.endedAtMs).toBeLessThan(proof.max.endedAtMs)
-  })
+  it.each(family.procedures.map((procedure) => [procedure.id, procedure] as const))(
+    'reaches recovery by %s with a perfect hand, at the median and both extremes',
+    (_id, procedure) => {
+      const proof = prove(machine, procedure, USUAL_SITUATION)
+      expect(proof.holds).toBe(true)
+      for (const run of [proof.min, proof.median, proof.max])
+        expect(machine.states[run.finalState]?.screen).toBe('recovery-menu')
+      expect(proof.min.endedAtMs).toBeLessThan(proof.max.endedAtMs)
+    },
+  )
 
   it('is wiped by the way found, restarts and reaches the set-up wizard with the account lock armed', () => {
     const twin = new Twin(machine, mainMenu(machine), USUAL_SITUATION, durationsAt(machine, 'median'))
@@ -42,11 +64,18 @@ describe.each(pack.families.map((family) => [family.id, family] as const))('the 
     expect(twin.wiped).toBe(false)
     drive(way?.lastQuestion.slice(-1) ?? [])
     expect(twin.wiped).toBe(true)
-    expect(twin.observations).toContainEqual(expect.objectContaining({ kind: 'effect', effect: 'arm-account-lock' }))
+    expect(twin.observations).toContainEqual(
+      expect.objectContaining({ kind: 'effect', effect: 'arm-account-lock' }),
+    )
     twin.advanceTo(twin.nextDeadlineMs())
     expect(twin.state.screen).toBe('recovery-menu')
     const isGoal = (state: number) => machine.states[state]?.screen === 'set-up'
-    const out = quickestPath(machine, twin.stateIndex, { kind: 'state', isGoal }, { ...USUAL_SITUATION, wiped: true })
+    const out = quickestPath(
+      machine,
+      twin.stateIndex,
+      { kind: 'state', isGoal },
+      { ...USUAL_SITUATION, wiped: true },
+    )
     for (const { input } of out?.steps ?? []) press(twin, input)
     expect(twin.state.screen).toBe('set-up')
   })
@@ -57,13 +86,24 @@ describe.each(pack.families.map((family) => [family.id, family] as const))('the 
     for (const from of places) {
       const brute = bruteForceDistances(machine, from)
       for (const to of places) {
-        const path = quickestPath(machine, from, { kind: 'state', isGoal: (state) => state === to }, USUAL_SITUATION)
-        const onlyPresses = path?.steps.every(({ input }) => input.kind === 'press' && input.with.length === 0)
+        const path = quickestPath(
+          machine,
+          from,
+          { kind: 'state', isGoal: (state) => state === to },
+          USUAL_SITUATION,
+        )
+        const onlyPresses = path?.steps.every(
+          ({ input }) => input.kind === 'press' && input.with.length === 0,
+        )
         if (!path || !onlyPresses) continue
         expect([from, to, path.steps.length]).toEqual([from, to, brute.get(to)])
         compared++
       }
-      for (const [to] of brute) expect(quickestPath(machine, from, { kind: 'state', isGoal: (state) => state === to }, USUAL_SITUATION), `${from} to ${to}`).toBeDefined()
+      for (const [to] of brute)
+        expect(
+          quickestPath(machine, from, { kind: 'state', isGoal: (state) => state === to }, USUAL_SITUATION),
+          `${from} to ${to}`,
+        ).toBeDefined()
     }
     expect(compared).toBeGreaterThan(20)
   })
@@ -71,7 +111,12 @@ describe.each(pack.families.map((family) => [family.id, family] as const))('the 
   it('never crosses the point of no return on the way to something harmless', () => {
     for (const from of machine.states.keys()) {
       for (const to of machine.states.keys()) {
-        const path = quickestPath(machine, from, { kind: 'state', isGoal: (state) => state === to }, USUAL_SITUATION)
+        const path = quickestPath(
+          machine,
+          from,
+          { kind: 'state', isGoal: (state) => state === to },
+          USUAL_SITUATION,
+        )
         expect(path?.steps.some(({ effects }) => effects.includes('wipe-data')) ?? false).toBe(false)
       }
     }
@@ -79,12 +124,23 @@ describe.each(pack.families.map((family) => [family.id, family] as const))('the 
 })
 
 describe('one wrong hand leaves the trace that the trade knows (domain 6.4; common practice, no source)', () => {
-  const seen = (familyId: string, procedureId: string, slips: Parameters<typeof perform>[4], without?: 'plug') => {
+  const seen = (
+    familyId: string,
+    procedureId: string,
+    slips: Parameters<typeof perform>[4],
+    without?: 'plug',
+  ) => {
     const family = familyOf(familyId)
     const procedure = procedureOf(family, procedureId)
     const steps = without ? procedure.steps.filter((step) => step.do !== without) : procedure.steps
     const machine = machineOf(family)
-    const run = perform(machine, { ...procedure, steps }, USUAL_SITUATION, durationsAt(machine, 'median'), slips)
+    const run = perform(
+      machine,
+      { ...procedure, steps },
+      USUAL_SITUATION,
+      durationsAt(machine, 'median'),
+      slips,
+    )
     return { reached: run.reached, cues: cuesOf(run.observations) }
   }
   const late = (step: number, ms: number) => ({ lateMs: new Map([[step, ms]]) })
@@ -96,7 +152,9 @@ describe('one wrong hand leaves the trace that the trade knows (domain 6.4; comm
   })
   it('family 1 too slow after the dark: the charge sign, or the download page with the other key still down', () => {
     expect(seen('forced-off-data-gate', 'slide-until-menu', late(3, 3000)).cues).toContain('download-page')
-    expect(seen('forced-off-data-gate', 'press-anew-until-menu', late(4, 3000)).cues).toContain('charge-blank')
+    expect(seen('forced-off-data-gate', 'press-anew-until-menu', late(4, 3000)).cues).toContain(
+      'charge-blank',
+    )
   })
   it('family 4 sliding late: no buzz, the lock screen', () => {
     const { reached, cues } = seen('slide-at-dark', 'slide', late(2, 1100))
@@ -109,7 +167,9 @@ describe('one wrong hand leaves the trace that the trade knows (domain 6.4; comm
     expect(seen('own-recovery-typed-word', 'volume-first', late(5, 3000)).cues.at(-1)).toBe('lock-screen')
   })
   it('family 11 with volume-up instead of volume-down: never dark at all', () => {
-    const { cues } = seen('bootloader-and-robot', 'through-the-bootloader', { keyInstead: new Map([['volume-down', 'volume-up']]) })
+    const { cues } = seen('bootloader-and-robot', 'through-the-bootloader', {
+      keyInstead: new Map([['volume-down', 'volume-up']]),
+    })
     expect(cues).toEqual(['lock-screen'])
   })
   it('family 13 not letting go at the logo: the lock screen instead of the service menu', () => {
@@ -146,7 +206,9 @@ describe('the words and the chart', () => {
     const critical = criticalStep(machine, procedure, USUAL_SITUATION)
     // The window is the dark itself, 1000 ms at the median: the scan of 50 ms finds it to its step.
     expect(critical).toEqual({ step: 2, latestMs: 950 })
-    expect(criticalSentence(procedure, 2, chart, 'en')).toBe('At dark: slide from volume-down to volume-up, keep power.')
+    expect(criticalSentence(procedure, 2, chart, 'en')).toBe(
+      'At dark: slide from volume-down to volume-up, keep power.',
+    )
   })
   it('cut the menu line at the last question', () => {
     const way = wayToWipe(machine, mainMenu(machine), USUAL_SITUATION)
@@ -162,7 +224,9 @@ describe('the words and the chart', () => {
   it('cut before the account warning after the typed word', () => {
     const own = machineOf(familyOf('own-recovery-typed-word'))
     const way = wayToWipe(own, mainMenu(own), USUAL_SITUATION)
-    expect(menuLineText(inParts(way?.beforeLastQuestion ?? []), 'en')).toBe('volume-down · power · volume-down · power · type “erase”')
+    expect(menuLineText(inParts(way?.beforeLastQuestion ?? []), 'en')).toBe(
+      'volume-down · power · volume-down · power · type “erase”',
+    )
     expect(own.states[way?.lastQuestion[0]?.from ?? -1]?.screen).toBe('account-warning')
   })
 })

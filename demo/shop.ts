@@ -17,7 +17,14 @@ export const SUPPLIERS = [
     zone: 'Europe/Berlin',
     cutOff: '15:00',
     services: [
-      { carrier: 'Skerry Mobile', carrierCountry: 'DE', feeMinor: 1900, currency: 'EUR', minDays: 1, maxDays: 3 },
+      {
+        carrier: 'Skerry Mobile',
+        carrierCountry: 'DE',
+        feeMinor: 1900,
+        currency: 'EUR',
+        minDays: 1,
+        maxDays: 3,
+      },
       { carrier: 'Norlane', carrierCountry: 'DK', feeMinor: 2600, currency: 'EUR', minDays: 2, maxDays: 5 },
     ],
   },
@@ -27,6 +34,15 @@ export const SUPPLIERS = [
     region: null,
     zone: 'America/New_York',
     cutOff: '12:00',
-    services: [{ carrier: 'Skerry Mobile', carrierCountry: 'DE', feeMinor: 1200, currency: 'EUR', minDays: 5, maxDays: 10 }],
+    services: [
+      {
+        carrier: 'Skerry Mobile',
+        carrierCountry: 'DE',
+        feeMinor: 1200,
+        currency: 'EUR',
+        minDays: 5,
+        maxDays: 10,
+      },
+    ],
   },
 ] as const

@@ -1,17 +1,33 @@
 import { expect, test } from '@playwright/test'
 import { checkDigit, groupImei } from '@benevox/core/imei'
-import { answer, followSteps, ORDINARY, paperOf, signIn, takeIn, throughTheFirstStart, throughTheMenu } from './shop.ts'
+import {
+  answer,
+  followSteps,
+  ORDINARY,
+  paperOf,
+  signIn,
+  takeIn,
+  throughTheFirstStart,
+  throughTheMenu,
+} from './shop.ts'
 import { TechnicianAtDevice } from './technician.ts'
 
 const IMEI = `00100101123456${checkDigit('00100101123456')}`
 
-test('a phone of family 1, from the counter to the paper: first without a data link, then right', async ({ page }) => {
+test('a phone of family 1, from the counter to the paper: first without a data link, then right', async ({
+  page,
+}) => {
   await signIn(page)
   await takeIn(page, 'vane 5')
   await expect(page.getByTestId('route-main')).toHaveText('Ask first')
   await answer(page, ORDINARY)
   await expect(page.getByTestId('route-main')).toHaveText('Reset from recovery')
-  await answer(page, { 'Account on the device': 'Yes', 'Knows its password': 'Yes', 'Second step comes by': 'E-mail', 'Carrier lock': 'Yes' })
+  await answer(page, {
+    'Account on the device': 'Yes',
+    'Knows its password': 'Yes',
+    'Second step comes by': 'E-mail',
+    'Carrier lock': 'Yes',
+  })
   await page.getByLabel('Original carrier').fill('Skerry Mobile')
   await page.getByLabel('IMEI', { exact: true }).fill(IMEI.replace('112', '121'))
   await expect(page.getByText('Misread')).toBeVisible()
@@ -25,7 +41,9 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   const ticket = (await page.locator('header p.font-mono').textContent()) ?? ''
 
   await page.getByRole('button', { name: 'To the bench' }).click()
-  await expect(page.getByTestId('critical')).toContainText('At dark: slide from volume-down to volume-up, keep power.')
+  await expect(page.getByTestId('critical')).toContainText(
+    'At dark: slide from volume-down to volume-up, keep power.',
+  )
 
   await test.step('a charger instead of the computer: long buzz and the lock screen', async () => {
     const at = new TechnicianAtDevice('orrelin-vane-5')
@@ -56,7 +74,10 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   await page.getByRole('button', { name: 'The owner has signed in' }).click()
   await page.getByRole('link', { name: 'To the carriers' }).click()
   await expect(page.getByRole('row', { name: /Greywater Releases/ })).toContainText('€19.00')
-  await page.getByRole('row', { name: /Greywater Releases/ }).getByRole('button', { name: 'Order' }).click()
+  await page
+    .getByRole('row', { name: /Greywater Releases/ })
+    .getByRole('button', { name: 'Order' })
+    .click()
   await expect(page.getByText('waiting for the answer')).toBeVisible()
   const code = page.getByLabel('The code that came')
   await code.fill('1234')
@@ -73,7 +94,19 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   await page.getByLabel('Price, EUR').fill('54,00')
   await page.getByRole('button', { name: 'Hand back and close' }).click()
   const paper = await paperOf(page)
-  for (const said of [ticket, 'Orrelin Vane 5', IMEI, 'Q. Test', '€54.00', 'Screen lock shown to be clear', 'Account lock shown to be clear', 'Carrier lock shown to be clear', 'code 00491827', 'NIST SP 800-88', 'The owner, at home'])
+  for (const said of [
+    ticket,
+    'Orrelin Vane 5',
+    IMEI,
+    'Q. Test',
+    '€54.00',
+    'Screen lock shown to be clear',
+    'Account lock shown to be clear',
+    'Carrier lock shown to be clear',
+    'code 00491827',
+    'NIST SP 800-88',
+    'The owner, at home',
+  ])
     expect(paper).toContain(said)
 
   await page.getByRole('link', { name: 'Ledger' }).click()
@@ -83,7 +116,9 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   await expect(page.getByText('handed back')).toBeVisible()
 })
 
-test('the watch of family 13, wiped without an IMEI to ask the registry with, the reason recorded', async ({ page }) => {
+test('the watch of family 13, wiped without an IMEI to ask the registry with, the reason recorded', async ({
+  page,
+}) => {
   await signIn(page)
   await takeIn(page, 'tide 40')
   await answer(page, ORDINARY)
@@ -104,7 +139,8 @@ test('the watch of family 13, wiped without an IMEI to ask the registry with, th
   await page.getByRole('link', { name: 'To the hand-back' }).click()
   await page.getByRole('button', { name: 'Hand back and close' }).click()
   const paper = await paperOf(page)
-  for (const said of ['Halvern Tide 40', 'Carrier lock this device has none', 'IMEI none']) expect(paper).toContain(said)
+  for (const said of ['Halvern Tide 40', 'Carrier lock this device has none', 'IMEI none'])
+    expect(paper).toContain(said)
   await page.getByRole('link', { name: 'The whole job' }).click()
   await expect(page.getByText('No cellular radio').first()).toBeVisible()
 })

@@ -19,7 +19,11 @@ export async function takeIn(page: Page, letters: string): Promise<void> {
 
 /** Answers questions of the counter by their names and answers. */
 export async function answer(page: Page, answers: Readonly<Record<string, string>>): Promise<void> {
-  for (const [question, text] of Object.entries(answers)) await page.getByRole('radiogroup', { name: question }).getByRole('radio', { name: text, exact: true }).click()
+  for (const [question, text] of Object.entries(answers))
+    await page
+      .getByRole('radiogroup', { name: question })
+      .getByRole('radio', { name: text, exact: true })
+      .click()
 }
 
 export const ORDINARY = {
@@ -44,7 +48,11 @@ export async function followSteps(page: Page, at: TechnicianAtDevice): Promise<v
   }
 }
 
-export async function throughTheMenu(page: Page, at: TechnicianAtDevice, confirm: { wrong: string; right: string }): Promise<void> {
+export async function throughTheMenu(
+  page: Page,
+  at: TechnicianAtDevice,
+  confirm: { wrong: string; right: string },
+): Promise<void> {
   at.menuLine((await page.getByTestId('menu-line').textContent()) ?? '')
   expect(at.wiped).toBe(false)
   await page.keyboard.press('Space')

@@ -1,6 +1,13 @@
 import { composeFamily, type Cue, type KeyId, type LinkKind } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
-import { compileFamily, durationsAt, Twin, USUAL_SITUATION, type Machine, type TwinInput } from '@benevox/core/twin'
+import {
+  compileFamily,
+  durationsAt,
+  Twin,
+  USUAL_SITUATION,
+  type Machine,
+  type TwinInput,
+} from '@benevox/core/twin'
 import { demoPack } from '../demo/demoPack.ts'
 
 /**
@@ -14,10 +21,17 @@ export class TechnicianAtDevice {
 
   constructor(modelId: string) {
     const pack = demoPack()
-    const family = pack.families.find(({ id }) => id === pack.models.find((model) => model.id === modelId)?.family)
+    const family = pack.families.find(
+      ({ id }) => id === pack.models.find((model) => model.id === modelId)?.family,
+    )
     if (!family) throw new Error(`No family for ${modelId}`)
     this.#machine = compileFamily(composeFamily(pack, family).composed)
-    this.#twin = new Twin(this.#machine, this.#machine.starts['on-locked'] ?? 0, USUAL_SITUATION, durationsAt(this.#machine, 'median'))
+    this.#twin = new Twin(
+      this.#machine,
+      this.#machine.starts['on-locked'] ?? 0,
+      USUAL_SITUATION,
+      durationsAt(this.#machine, 'median'),
+    )
   }
 
   get screen(): string {
@@ -27,7 +41,9 @@ export class TechnicianAtDevice {
     return this.#twin.wiped
   }
   get cues(): readonly Cue[] {
-    return this.#twin.observations.flatMap((seen) => (seen.kind === 'screen' ? [seen.screen] : seen.kind === 'buzz' ? [seen.buzz] : []))
+    return this.#twin.observations.flatMap((seen) =>
+      seen.kind === 'screen' ? [seen.screen] : seen.kind === 'buzz' ? [seen.buzz] : [],
+    )
   }
 
   plug(link: LinkKind): void {
@@ -47,11 +63,17 @@ export class TechnicianAtDevice {
       else this.#apply(keys.map((key) => ({ kind: 'key-down', key })))
     } else if (line.startsWith('Slide from ')) {
       const [from, to] = this.#keysIn(line)
-      if (from && to) this.#apply([{ kind: 'key-up', key: from }, { kind: 'key-down', key: to }])
-    } else if (line.startsWith('Let go of ')) this.#apply(this.#keysIn(line.split(', keep')[0] ?? '').map((key) => ({ kind: 'key-up', key })))
+      if (from && to)
+        this.#apply([
+          { kind: 'key-up', key: from },
+          { kind: 'key-down', key: to },
+        ])
+    } else if (line.startsWith('Let go of '))
+      this.#apply(this.#keysIn(line.split(', keep')[0] ?? '').map((key) => ({ kind: 'key-up', key })))
     else if (line.startsWith('Choose ')) this.menuLine(line.split('”: ')[1] ?? '')
     else if (line.startsWith('With ')) this.#press(this.#keysIn(line.split(', tap ')[1] ?? '')[0], 100)
-    else if (line.startsWith('Tap ') && quoted === 'Switch off') this.#apply([{ kind: 'tap', on: 'power-off' }], 500)
+    else if (line.startsWith('Tap ') && quoted === 'Switch off')
+      this.#apply([{ kind: 'tap', on: 'power-off' }], 500)
     else if (line.startsWith('Press ')) {
       const times = line.endsWith(' twice') ? 2 : 1
       for (let n = 0; n < times; n++) this.#press(this.#keysIn(line)[0], line.endsWith(' long') ? 900 : 100)
@@ -94,7 +116,9 @@ export class TechnicianAtDevice {
   }
 
   #keysIn(text: string): KeyId[] {
-    const known = this.#machine.keys.map((key) => ({ key, at: text.indexOf(this.#words.key[key]) })).filter(({ at }) => at >= 0)
+    const known = this.#machine.keys
+      .map((key) => ({ key, at: text.indexOf(this.#words.key[key]) }))
+      .filter(({ at }) => at >= 0)
     if (known.length === 0) throw new Error(`No key in: ${text}`)
     return known.sort((a, b) => a.at - b.at).map(({ key }) => key)
   }

@@ -11,7 +11,8 @@ const runningFile = join(workDir, 'demo.json')
 function alreadyRunning() {
   if (!existsSync(runningFile)) return
   const { pid, address } = JSON.parse(readFileSync(runningFile, 'utf8'))
-  const isDemo = existsSync(`/proc/${pid}/cmdline`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('demo.mjs')
+  const isDemo =
+    existsSync(`/proc/${pid}/cmdline`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('demo.mjs')
   if (isDemo && pid !== process.pid) give(`the demo runs already (process ${pid}): ${address}`)
 }
 
@@ -28,7 +29,13 @@ const address = `http://127.0.0.1:${port}/`
 writeFileSync(runningFile, JSON.stringify({ pid: process.pid, address }))
 
 const { SHOP, SIGN_IN_HINT } = await readShop()
-const serve = () => startServer(mariadb, { BENEVOX_PORT: String(port), BENEVOX_WEB: webDist, BENEVOX_SHOP: SHOP, BENEVOX_SIGN_IN_HINT: SIGN_IN_HINT })
+const serve = () =>
+  startServer(mariadb, {
+    BENEVOX_PORT: String(port),
+    BENEVOX_WEB: webDist,
+    BENEVOX_SHOP: SHOP,
+    BENEVOX_SIGN_IN_HINT: SIGN_IN_HINT,
+  })
 
 let server = await serve()
 watchServer()

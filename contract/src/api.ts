@@ -1,6 +1,15 @@
 import { z } from 'zod'
 import { catalogAnswer } from './catalog.ts'
-import { changeFactsBody, handBackBody, job, jobEvent, jobSummary, recordAccountBody, recordBenchBody, station } from './jobs.ts'
+import {
+  changeFactsBody,
+  handBackBody,
+  job,
+  jobEvent,
+  jobSummary,
+  recordAccountBody,
+  recordBenchBody,
+  station,
+} from './jobs.ts'
 import { changeOrderBody, order, placeOrderBody, promise, supplier } from './orders.ts'
 import { problem } from './problem.ts'
 import { session, signInBody, switchBody } from './session.ts'
@@ -24,11 +33,29 @@ const ofJob = z.object({ id })
 
 export const api = {
   getSession: { method: 'get', path: '/api/session', says: 'Who is signed in', open: true, answer: session },
-  signIn: { method: 'post', path: '/api/session', says: 'Sign in with name and password', open: true, body: signInBody, answer: session },
-  switchPerson: { method: 'post', path: '/api/session/switch', says: 'Take over the machine with a personal code', body: switchBody, answer: session },
+  signIn: {
+    method: 'post',
+    path: '/api/session',
+    says: 'Sign in with name and password',
+    open: true,
+    body: signInBody,
+    answer: session,
+  },
+  switchPerson: {
+    method: 'post',
+    path: '/api/session/switch',
+    says: 'Take over the machine with a personal code',
+    body: switchBody,
+    answer: session,
+  },
   signOut: { method: 'delete', path: '/api/session', says: 'Sign out', answer: session },
 
-  getCatalog: { method: 'get', path: '/api/catalog', says: 'The catalogue pack in use', answer: catalogAnswer },
+  getCatalog: {
+    method: 'get',
+    path: '/api/catalog',
+    says: 'The catalogue pack in use',
+    answer: catalogAnswer,
+  },
 
   listJobs: {
     method: 'get',
@@ -37,12 +64,45 @@ export const api = {
     query: z.strictObject({ search: z.string().max(80).optional(), station: station.optional() }),
     answer: z.object({ jobs: z.array(jobSummary), counts: z.record(station, z.int()) }),
   },
-  openJob: { method: 'post', path: '/api/jobs', says: 'Open a job at the counter', body: z.strictObject({ key: z.uuid() }), answer: job },
+  openJob: {
+    method: 'post',
+    path: '/api/jobs',
+    says: 'Open a job at the counter',
+    body: z.strictObject({ key: z.uuid() }),
+    answer: job,
+  },
   getJob: { method: 'get', path: '/api/jobs/:id', says: 'One job', params: ofJob, answer: job },
-  changeFacts: { method: 'patch', path: '/api/jobs/:id/facts', says: 'Record what was learnt', params: ofJob, body: changeFactsBody, answer: job },
-  listEvents: { method: 'get', path: '/api/jobs/:id/events', says: 'Who did what when', params: ofJob, answer: z.object({ events: z.array(jobEvent) }) },
-  recordBench: { method: 'post', path: '/api/jobs/:id/bench', says: 'Record a step of the bench', params: ofJob, body: recordBenchBody, answer: job },
-  startTry: { method: 'post', path: '/api/jobs/:id/tries', says: 'A try at the keys begins', params: ofJob, body: startTryBody, answer: tryRecord },
+  changeFacts: {
+    method: 'patch',
+    path: '/api/jobs/:id/facts',
+    says: 'Record what was learnt',
+    params: ofJob,
+    body: changeFactsBody,
+    answer: job,
+  },
+  listEvents: {
+    method: 'get',
+    path: '/api/jobs/:id/events',
+    says: 'Who did what when',
+    params: ofJob,
+    answer: z.object({ events: z.array(jobEvent) }),
+  },
+  recordBench: {
+    method: 'post',
+    path: '/api/jobs/:id/bench',
+    says: 'Record a step of the bench',
+    params: ofJob,
+    body: recordBenchBody,
+    answer: job,
+  },
+  startTry: {
+    method: 'post',
+    path: '/api/jobs/:id/tries',
+    says: 'A try at the keys begins',
+    params: ofJob,
+    body: startTryBody,
+    answer: tryRecord,
+  },
   finishTry: {
     method: 'patch',
     path: '/api/jobs/:id/tries/:tryId',
@@ -51,8 +111,20 @@ export const api = {
     body: finishTryBody,
     answer: tryRecord,
   },
-  recordAccount: { method: 'post', path: '/api/jobs/:id/account', says: 'The account lock is proven clear', params: ofJob, body: recordAccountBody, answer: job },
-  listSuppliers: { method: 'get', path: '/api/suppliers', says: 'Who releases carrier locks', answer: z.object({ suppliers: z.array(supplier) }) },
+  recordAccount: {
+    method: 'post',
+    path: '/api/jobs/:id/account',
+    says: 'The account lock is proven clear',
+    params: ofJob,
+    body: recordAccountBody,
+    answer: job,
+  },
+  listSuppliers: {
+    method: 'get',
+    path: '/api/suppliers',
+    says: 'Who releases carrier locks',
+    answer: z.object({ suppliers: z.array(supplier) }),
+  },
   getPromise: {
     method: 'get',
     path: '/api/services/:id/promise',
@@ -60,17 +132,45 @@ export const api = {
     params: ofJob,
     answer: promise,
   },
-  placeOrder: { method: 'post', path: '/api/jobs/:id/orders', says: 'Order a carrier’s release', params: ofJob, body: placeOrderBody, answer: order },
-  changeOrder: { method: 'patch', path: '/api/orders/:orderId', says: 'The answer to an order and what came of it', params: z.object({ orderId: z.uuid() }), body: changeOrderBody, answer: order },
-  handBack: { method: 'post', path: '/api/jobs/:id/hand-back', says: 'Hand the device back', params: ofJob, body: handBackBody, answer: job },
+  placeOrder: {
+    method: 'post',
+    path: '/api/jobs/:id/orders',
+    says: 'Order a carrier’s release',
+    params: ofJob,
+    body: placeOrderBody,
+    answer: order,
+  },
+  changeOrder: {
+    method: 'patch',
+    path: '/api/orders/:orderId',
+    says: 'The answer to an order and what came of it',
+    params: z.object({ orderId: z.uuid() }),
+    body: changeOrderBody,
+    answer: order,
+  },
+  handBack: {
+    method: 'post',
+    path: '/api/jobs/:id/hand-back',
+    says: 'Hand the device back',
+    params: ofJob,
+    body: handBackBody,
+    answer: job,
+  },
 } as const satisfies Record<string, Route>
 
 export type Api = typeof api
 export type ApiName = keyof Api
-type Part<Name extends ApiName, Key extends string> = Api[Name] extends Record<Key, z.ZodType> ? Api[Name][Key] : never
-export type Params<Name extends ApiName> = [Part<Name, 'params'>] extends [never] ? undefined : z.output<Part<Name, 'params'>>
-export type Query<Name extends ApiName> = [Part<Name, 'query'>] extends [never] ? undefined : z.output<Part<Name, 'query'>>
-export type Body<Name extends ApiName> = [Part<Name, 'body'>] extends [never] ? undefined : z.output<Part<Name, 'body'>>
+type Part<Name extends ApiName, Key extends string> =
+  Api[Name] extends Record<Key, z.ZodType> ? Api[Name][Key] : never
+export type Params<Name extends ApiName> = [Part<Name, 'params'>] extends [never]
+  ? undefined
+  : z.output<Part<Name, 'params'>>
+export type Query<Name extends ApiName> = [Part<Name, 'query'>] extends [never]
+  ? undefined
+  : z.output<Part<Name, 'query'>>
+export type Body<Name extends ApiName> = [Part<Name, 'body'>] extends [never]
+  ? undefined
+  : z.output<Part<Name, 'body'>>
 export type Answer<Name extends ApiName> = z.output<Api[Name]['answer']>
 
 /** The OpenAPI 3.1 document of all routes, made from the schemas that check them. */
@@ -86,10 +186,23 @@ export function openApiDocument(): object {
         operationId,
         summary: route.says,
         parameters: [...inPath, ...inQuery],
-        ...(route.body ? { requestBody: { required: true, content: { 'application/json': { schema: jsonSchema(route.body, 'input') } } } } : {}),
+        ...(route.body
+          ? {
+              requestBody: {
+                required: true,
+                content: { 'application/json': { schema: jsonSchema(route.body, 'input') } },
+              },
+            }
+          : {}),
         responses: {
-          200: { description: 'Done', content: { 'application/json': { schema: jsonSchema(route.answer, 'output') } } },
-          default: { description: 'A problem (RFC 9457)', content: { 'application/problem+json': { schema: jsonSchema(problem, 'output') } } },
+          200: {
+            description: 'Done',
+            content: { 'application/json': { schema: jsonSchema(route.answer, 'output') } },
+          },
+          default: {
+            description: 'A problem (RFC 9457)',
+            content: { 'application/problem+json': { schema: jsonSchema(problem, 'output') } },
+          },
         },
       },
     }

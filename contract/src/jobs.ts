@@ -14,13 +14,17 @@ const instant = z.iso.datetime()
 export const benchRecord = z.strictObject({
   procedureId: z.string().max(48).optional(),
   inRecoveryAt: instant.optional(),
-  rightDevice: z.strictObject({ by: z.enum(['tag', 'model-text']), read: z.string(), at: instant }).optional(),
+  rightDevice: z
+    .strictObject({ by: z.enum(['tag', 'model-text']), read: z.string(), at: instant })
+    .optional(),
   releasedAt: instant.optional(),
   wipeStartedAt: instant.optional(),
   wipeFinishedAt: instant.optional(),
   firstStartAt: instant.optional(),
   setUpAt: instant.optional(),
-  screenLifted: z.strictObject({ how: z.enum(['remembered', 'remote-unlock', 'settings']), at: instant }).optional(),
+  screenLifted: z
+    .strictObject({ how: z.enum(['remembered', 'remote-unlock', 'settings']), at: instant })
+    .optional(),
 })
 export type BenchRecord = z.infer<typeof benchRecord>
 
@@ -38,7 +42,10 @@ export const handBackRecord = z.strictObject({
 })
 export type HandBackRecord = z.infer<typeof handBackRecord>
 
-export const customer = z.strictObject({ name: z.string().trim().max(80), contact: z.string().trim().max(120) })
+export const customer = z.strictObject({
+  name: z.string().trim().max(80),
+  contact: z.string().trim().max(120),
+})
 
 export const job = z.object({
   id: z.int(),
@@ -58,12 +65,14 @@ export const job = z.object({
 })
 export type Job = z.infer<typeof job>
 
-export const jobSummary = job.pick({ id: true, ticket: true, version: true, openedAt: true, customer: true, station: true, locks: true }).extend({
-  modelId: z.string().nullable(),
-  imei: z.string().nullable(),
-  /** The next thing a clock waits for, with its instant. */
-  waits: z.object({ for: z.enum(['wipe', 'first-start', 'carrier']), until: z.string() }).nullable(),
-})
+export const jobSummary = job
+  .pick({ id: true, ticket: true, version: true, openedAt: true, customer: true, station: true, locks: true })
+  .extend({
+    modelId: z.string().nullable(),
+    imei: z.string().nullable(),
+    /** The next thing a clock waits for, with its instant. */
+    waits: z.object({ for: z.enum(['wipe', 'first-start', 'carrier']), until: z.string() }).nullable(),
+  })
 export type JobSummary = z.infer<typeof jobSummary>
 
 export const jobEvent = z.object({
@@ -90,14 +99,21 @@ export const changeFactsBody = z.strictObject({
 export const benchChange = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('chose-procedure'), procedureId: z.string().max(48) }),
   z.strictObject({ kind: z.literal('in-recovery') }),
-  z.strictObject({ kind: z.literal('right-device'), by: z.enum(['tag', 'model-text']), read: z.string().trim().min(1).max(80) }),
+  z.strictObject({
+    kind: z.literal('right-device'),
+    by: z.enum(['tag', 'model-text']),
+    read: z.string().trim().min(1).max(80),
+  }),
   z.strictObject({ kind: z.literal('released') }),
   z.strictObject({ kind: z.literal('wipe-started') }),
   z.strictObject({ kind: z.literal('wipe-finished') }),
   z.strictObject({ kind: z.literal('first-start') }),
   z.strictObject({ kind: z.literal('set-up') }),
   z.strictObject({ kind: z.literal('back-to-keys') }),
-  z.strictObject({ kind: z.literal('screen-lifted'), how: z.enum(['remembered', 'remote-unlock', 'settings']) }),
+  z.strictObject({
+    kind: z.literal('screen-lifted'),
+    how: z.enum(['remembered', 'remote-unlock', 'settings']),
+  }),
 ])
 export type BenchChange = z.infer<typeof benchChange>
 export const recordBenchBody = z.strictObject({ version: z.int().min(1), change: benchChange })
@@ -106,7 +122,14 @@ export const recordAccountBody = z.strictObject({ version: z.int().min(1), proof
 export const handBackBody = handBackRecord.omit({ at: true }).extend({ version: z.int().min(1) })
 
 /** What has been done on a job, as the core's gates and locks need it. */
-export function progressOf({ bench, account, orders, handBack }: Pick<Job, 'bench' | 'account' | 'handBack'> & { orders: readonly Pick<Job['orders'][number], 'state'>[] }): Progress {
+export function progressOf({
+  bench,
+  account,
+  orders,
+  handBack,
+}: Pick<Job, 'bench' | 'account' | 'handBack'> & {
+  orders: readonly Pick<Job['orders'][number], 'state'>[]
+}): Progress {
   return {
     ...NOTHING_DONE,
     rightDeviceConfirmed: bench.rightDevice !== undefined,

@@ -13,6 +13,9 @@ export const session = z.object({
 })
 export type Session = z.infer<typeof session>
 
-export const signInBody = z.strictObject({ name: z.string().trim().min(1).max(60), password: z.string().min(1).max(200) })
+export const signInBody = z.strictObject({
+  name: z.string().trim().min(1).max(60),
+  password: z.string().min(1).max(200),
+})
 /** The short code by which a person takes over the shared machine. */
 export const switchBody = z.strictObject({ code: z.string().regex(/^\d{4,8}$/, 'four to eight digits') })

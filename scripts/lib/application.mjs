@@ -12,7 +12,10 @@ function newestSource() {
   let newest = 0
   const walk = (path) => {
     const stat = statSync(path)
-    if (stat.isDirectory()) for (const name of readdirSync(path)) name !== 'node_modules' && name !== 'dist' && walk(join(path, name))
+    if (stat.isDirectory())
+      readdirSync(path)
+        .filter((name) => name !== 'node_modules' && name !== 'dist')
+        .forEach((name) => walk(join(path, name)))
     else newest = Math.max(newest, stat.mtimeMs)
   }
   for (const part of ['web', 'core/src', 'contract/src', 'package-lock.json']) walk(join(root, part))
@@ -23,14 +26,20 @@ function newestSource() {
 export function buildWeb() {
   const stamp = join(workDir, 'web-built')
   const newest = String(newestSource())
-  if (existsSync(join(webDist, 'index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === newest) return
+  if (existsSync(join(webDist, 'index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === newest)
+    return
   say('building the interface …')
-  const done = spawnSync(process.execPath, [join(root, 'node_modules/vite/bin/vite.js'), 'build', 'web', '--logLevel', 'warn'], { cwd: root, stdio: 'inherit' })
+  const done = spawnSync(
+    process.execPath,
+    [join(root, 'node_modules/vite/bin/vite.js'), 'build', 'web', '--logLevel', 'warn'],
+    { cwd: root, stdio: 'inherit' },
+  )
   if (done.status !== 0) give('building the interface failed; the words of the builder stand above.')
   writeFileSync(stamp, newest)
 }
 
-const node = (file, env, stdio) => spawn(process.execPath, ['--import', 'tsx', join(root, file)], { cwd: root, env, stdio })
+const node = (file, env, stdio) =>
+  spawn(process.execPath, ['--import', 'tsx', join(root, file)], { cwd: root, env, stdio })
 
 /** Fills a new database with the demo, in one transaction; a filled one is left alone without asking it. */
 export function loadDemo(mariadb) {

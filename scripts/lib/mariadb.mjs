@@ -46,7 +46,7 @@ function alive(pid) {
 }
 
 async function until(check, ms, what) {
-  for (const end = Date.now() + ms; Date.now() < end; ) {
+  for (const end = Date.now() + ms; Date.now() < end;) {
     if (await check()) return
     await new Promise((resolve) => setTimeout(resolve, 60))
   }
@@ -93,7 +93,13 @@ export async function startMariadb({ name, fresh = false, port: wantedPort }) {
     if (isRoot) spawnSync('chown', ['mysql', dir])
     const made = spawnSync(
       'mariadb-install-db',
-      ['--no-defaults', `--datadir=${dataDir}`, '--auth-root-authentication-method=socket', '--skip-test-db', ...asUser],
+      [
+        '--no-defaults',
+        `--datadir=${dataDir}`,
+        '--auth-root-authentication-method=socket',
+        '--skip-test-db',
+        ...asUser,
+      ],
       { encoding: 'utf8' },
     )
     if (made.status !== 0) give(`mariadb-install-db failed:\n${made.stdout}${made.stderr}`)
@@ -106,7 +112,16 @@ export async function startMariadb({ name, fresh = false, port: wantedPort }) {
       { mode: 0o600 },
     )
     if (isRoot) spawnSync('chown', ['mysql', join(dir, 'init.sql')])
-    writeFileSync(credentialsFile, JSON.stringify({ user: 'benevox', password, database: 'benevox', sessionSecret: randomBytes(32).toString('hex') }), { mode: 0o600 })
+    writeFileSync(
+      credentialsFile,
+      JSON.stringify({
+        user: 'benevox',
+        password,
+        database: 'benevox',
+        sessionSecret: randomBytes(32).toString('hex'),
+      }),
+      { mode: 0o600 },
+    )
     chmodSync(dataDir, 0o700)
   }
 
@@ -115,12 +130,24 @@ export async function startMariadb({ name, fresh = false, port: wantedPort }) {
   const child = spawn(
     'mariadbd',
     [
-      '--no-defaults', ...asUser, `--datadir=${dataDir}`, `--pid-file=${pidFile}`, `--socket=${socket}`,
-      '--bind-address=127.0.0.1', `--port=${port}`, '--skip-name-resolve', `--init-file=${join(dir, 'init.sql')}`,
-      '--character-set-server=utf8mb4', '--collation-server=utf8mb4_unicode_ci', '--default-time-zone=+00:00',
-      '--innodb-flush-log-at-trx-commit=1', '--innodb-doublewrite=1', '--innodb-buffer-pool-size=128M',
+      '--no-defaults',
+      ...asUser,
+      `--datadir=${dataDir}`,
+      `--pid-file=${pidFile}`,
+      `--socket=${socket}`,
+      '--bind-address=127.0.0.1',
+      `--port=${port}`,
+      '--skip-name-resolve',
+      `--init-file=${join(dir, 'init.sql')}`,
+      '--character-set-server=utf8mb4',
+      '--collation-server=utf8mb4_unicode_ci',
+      '--default-time-zone=+00:00',
+      '--innodb-flush-log-at-trx-commit=1',
+      '--innodb-doublewrite=1',
+      '--innodb-buffer-pool-size=128M',
       '--sql-mode=STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION',
-      '--max-allowed-packet=32M', `--log-error=${join(dir, 'mariadbd.log')}`,
+      '--max-allowed-packet=32M',
+      `--log-error=${join(dir, 'mariadbd.log')}`,
     ],
     { stdio: 'ignore', detached: true, env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin:/sbin` } },
   )

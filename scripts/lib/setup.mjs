@@ -19,27 +19,42 @@ export function give(up) {
 }
 
 function onPath(program) {
-  return ['/usr/sbin', '/usr/bin', '/usr/local/bin', '/sbin', '/bin'].some((dir) => existsSync(join(dir, program)))
+  return ['/usr/sbin', '/usr/bin', '/usr/local/bin', '/sbin', '/bin'].some((dir) =>
+    existsSync(join(dir, program)),
+  )
 }
 
 /** Installs Debian packages whose program is missing, as root or through sudo. */
 export function ensureDebian(packages) {
-  const missing = Object.entries(packages).filter(([, program]) => !onPath(program)).map(([name]) => name)
+  const missing = Object.entries(packages)
+    .filter(([, program]) => !onPath(program))
+    .map(([name]) => name)
   if (missing.length === 0) return
   const command = `apt-get update && apt-get install -y --no-install-recommends ${missing.join(' ')}`
   const isRoot = process.getuid?.() === 0
-  if (!isRoot && !onPath('sudo')) give(`${missing.join(' and ')} must be installed first. As root: ${command}`)
+  if (!isRoot && !onPath('sudo'))
+    give(`${missing.join(' and ')} must be installed first. As root: ${command}`)
   say(`installing ${missing.join(' and ')} from Debian's packages …`)
   const shell = isRoot ? ['sh', ['-c', command]] : ['sudo', ['sh', '-c', command]]
-  const done = spawnSync(shell[0], shell[1], { stdio: ['inherit', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
+  const done = spawnSync(shell[0], shell[1], {
+    stdio: ['inherit', 'ignore', 'inherit'],
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  })
   if (done.status !== 0) give(`installing failed. Run this as root and start again: ${command}`)
 }
 
 /** Runs `npm ci` when node_modules is missing or older than the lock file. */
 export function ensureNodeModules() {
   const installed = join(root, 'node_modules', '.package-lock.json')
-  if (existsSync(installed) && statSync(installed).mtimeMs >= statSync(join(root, 'package-lock.json')).mtimeMs) return
+  if (
+    existsSync(installed) &&
+    statSync(installed).mtimeMs >= statSync(join(root, 'package-lock.json')).mtimeMs
+  )
+    return
   say('installing the packages of the project …')
-  const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] })
+  const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  })
   if (done.status !== 0) give('npm ci failed; its words stand above.')
 }

@@ -31,7 +31,18 @@ export function createApp(config: Config, database: DataSource): Express {
   const app = express()
   const log = pino({ level: config.log })
   app.disable('x-powered-by')
-  app.use(helmet({ contentSecurityPolicy: { directives: { 'script-src': ["'self'"], 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null } }, strictTransportSecurity: false }))
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          'script-src': ["'self'"],
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'upgrade-insecure-requests': null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  )
   app.use('/api', express.json({ limit: '256kb', strict: true }), (_request, response, next) => {
     response.setHeader('Cache-Control', 'no-store')
     next()
@@ -47,7 +58,9 @@ export function createApp(config: Config, database: DataSource): Express {
       cookie: { httpOnly: true, sameSite: 'strict', secure: false },
     }),
   )
-  const { csrfSynchronisedProtection, generateToken } = csrfSync({ getTokenFromRequest: (request) => request.headers['x-csrf-token'] as string | undefined })
+  const { csrfSynchronisedProtection, generateToken } = csrfSync({
+    getTokenFromRequest: (request) => request.headers['x-csrf-token'] as string | undefined,
+  })
   const limited = rateLimit({
     windowMs: 60_000,
     limit: SIGN_IN_TRIES,
@@ -76,12 +89,19 @@ export function createApp(config: Config, database: DataSource): Express {
   app.get('/api/catalog/pack.schema.json', (_request, response) => void response.json(packJsonSchema()))
   app.get('/api/jobs/:id/hand-back.pdf', async (request, response) => {
     if (!request.session.staffId) throw new ProblemError('not-signed-in', 'Sign in first.')
-    if (!/^\d{1,9}$/.test(request.params.id)) throw new ProblemError('bad-request', 'path.id: not a job’s number.')
+    if (!/^\d{1,9}$/.test(request.params.id))
+      throw new ProblemError('bad-request', 'path.id: not a job’s number.')
     const row = await reader.row(database.manager, Number(request.params.id))
     if (!row.handBack) throw new ProblemError('not-possible-now', 'This job is not handed back yet.')
     const { pack } = await catalog.byId(row.packId)
-    const pdf = await handBackPaper(config.shop, await reader.job(database.manager, row), modelInPack(pack, row.facts.modelId)?.model)
-    response.type('application/pdf').setHeader('Content-Disposition', `inline; filename="hand-back-${row.ticket}.pdf"`)
+    const pdf = await handBackPaper(
+      config.shop,
+      await reader.job(database.manager, row),
+      modelInPack(pack, row.facts.modelId)?.model,
+    )
+    response
+      .type('application/pdf')
+      .setHeader('Content-Disposition', `inline; filename="hand-back-${row.ticket}.pdf"`)
     response.send(pdf)
   })
   app.use('/api', notFoundHandler)
@@ -93,7 +113,17 @@ export function createApp(config: Config, database: DataSource): Express {
 
 /** The built interface; every address that is no file is a screen of it. */
 function serveWeb(app: Express, folder: string): void {
-  if (!existsSync(join(folder, 'index.html'))) throw new Error(`The interface is not built: ${folder} has no index.html`)
-  app.use(express.static(folder, { index: false, setHeaders: (response, path) => void (path.includes('/assets/') && response.setHeader('Cache-Control', 'public, max-age=31536000, immutable')) }))
+  if (!existsSync(join(folder, 'index.html')))
+    throw new Error(`The interface is not built: ${folder} has no index.html`)
+  app.use(
+    express.static(folder, {
+      index: false,
+      setHeaders: (response, path) =>
+        void (
+          path.includes('/assets/') &&
+          response.setHeader('Cache-Control', 'public, max-age=31536000, immutable')
+        ),
+    }),
+  )
   app.get(/^\/(?!api\/).*/, (_request, response) => response.sendFile(join(folder, 'index.html')))
 }

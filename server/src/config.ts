@@ -14,7 +14,12 @@ const environment = z.object({
 })
 
 export interface Config {
-  readonly database: { readonly port: number; readonly username: string; readonly password: string; readonly database: string }
+  readonly database: {
+    readonly port: number
+    readonly username: string
+    readonly password: string
+    readonly database: string
+  }
   readonly sessionSecret: string
   readonly port: number
   /** The folder of the built interface; absent in development, where Vite serves it. */
@@ -29,7 +34,12 @@ export interface Config {
 export function configFrom(env: NodeJS.ProcessEnv): Config {
   const read = environment.parse(env)
   return {
-    database: { port: read.BENEVOX_DB_PORT, username: read.BENEVOX_DB_USER, password: read.BENEVOX_DB_PASSWORD, database: read.BENEVOX_DB_NAME },
+    database: {
+      port: read.BENEVOX_DB_PORT,
+      username: read.BENEVOX_DB_USER,
+      password: read.BENEVOX_DB_PASSWORD,
+      database: read.BENEVOX_DB_NAME,
+    },
     sessionSecret: read.BENEVOX_SESSION_SECRET,
     port: read.BENEVOX_PORT,
     web: read.BENEVOX_WEB,

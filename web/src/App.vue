@@ -34,9 +34,8 @@ useScanner()
     <StationRail />
     <div class="flex min-w-0 flex-1 flex-col">
       <p v-if="job.away || tries.waiting > 0" role="status" class="bg-waiting px-6 py-2 font-bold text-paper">
-        The server is away. Nothing is lost: what you recorded is kept on this machine and sent when it is back<span v-if="tries.waiting">
-          ({{ tries.waiting }} waiting)</span
-        >.
+        The server is away. Nothing is lost: what you recorded is kept on this machine and sent when it is
+        back<span v-if="tries.waiting"> ({{ tries.waiting }} waiting)</span>.
       </p>
       <RouterView v-if="catalog.pack" :key="route.path" />
     </div>

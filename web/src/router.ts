@@ -10,9 +10,17 @@ import LedgerPage from './stations/ledger/LedgerPage.vue'
 import StationQueue from './stations/ledger/StationQueue.vue'
 import SignInPage from './stations/sign-in/SignInPage.vue'
 
-const station = (path: string, name: 'counter' | 'bench' | 'accounts' | 'carriers' | 'hand-back', page: typeof BenchPage) => [
+const station = (
+  path: string,
+  name: 'counter' | 'bench' | 'accounts' | 'carriers' | 'hand-back',
+  page: typeof BenchPage,
+) => [
   { path: `/${path}`, component: StationQueue, props: { station: name } },
-  { path: `/${path}/:id(\\d+)`, component: page, props: (to: { params: Record<string, unknown> }) => ({ id: Number(to.params['id']) }) },
+  {
+    path: `/${path}/:id(\\d+)`,
+    component: page,
+    props: (to: { params: Record<string, unknown> }) => ({ id: Number(to.params['id']) }),
+  },
 ]
 
 export const router = createRouter({
@@ -34,6 +42,7 @@ export const router = createRouter({
 router.beforeEach(async (to) => {
   const sessions = useSession()
   if (!sessions.session) await sessions.load().catch(() => undefined)
-  if (to.path !== '/sign-in' && !sessions.session?.staff) return { path: '/sign-in', query: { then: to.fullPath } }
+  if (to.path !== '/sign-in' && !sessions.session?.staff)
+    return { path: '/sign-in', query: { then: to.fullPath } }
   return true
 })

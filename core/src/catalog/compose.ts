@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import type { z } from 'zod'
 import { menu, state, type Family, type Fragment, type Menu, type Pack, type State } from './pack.ts'
 
 /** A fault of a pack: where it is, what kind it is, and the sentence that says so. */
@@ -45,16 +45,24 @@ export function composeFamily(
   return { composed: { family, states: inherit(states), menus }, faults }
 }
 
-function parameterFaults(fragment: Fragment, given: Readonly<Record<string, Json>>, path: readonly (string | number)[]): PackFault[] {
+function parameterFaults(
+  fragment: Fragment,
+  given: Readonly<Record<string, Json>>,
+  path: readonly (string | number)[],
+): PackFault[] {
   const missing = fragment.parameters.filter((name) => !(name in given))
   const surplus = Object.keys(given).filter((name) => !fragment.parameters.includes(name))
   return [
-    ...missing.map(
-      (name): PackFault => ({ path: [...path, 'with'], code: 'missing-parameter', sentence: `The fragment “${fragment.id}” needs “${name}”.` }),
-    ),
-    ...surplus.map(
-      (name): PackFault => ({ path: [...path, 'with', name], code: 'surplus-parameter', sentence: `The fragment “${fragment.id}” has no parameter “${name}”.` }),
-    ),
+    ...missing.map((name): PackFault => ({
+      path: [...path, 'with'],
+      code: 'missing-parameter',
+      sentence: `The fragment “${fragment.id}” needs “${name}”.`,
+    })),
+    ...surplus.map((name): PackFault => ({
+      path: [...path, 'with', name],
+      code: 'surplus-parameter',
+      sentence: `The fragment “${fragment.id}” has no parameter “${name}”.`,
+    })),
   ]
 }
 
@@ -72,7 +80,11 @@ function fillInto<T>(
     if (read.success) into.set(`${as}.${name}`, read.data)
     else
       for (const issue of read.error.issues)
-        faults.push({ path: [...path, name, ...issue.path.filter((p) => typeof p !== 'symbol')], code: 'shape', sentence: issue.message })
+        faults.push({
+          path: [...path, name, ...issue.path.filter((p) => typeof p !== 'symbol')],
+          code: 'shape',
+          sentence: issue.message,
+        })
   }
 }
 
@@ -82,7 +94,8 @@ function substitute(part: Json, as: string, given: Readonly<Record<string, Json>
   if (Array.isArray(part)) return part.map((entry) => substitute(entry, as, given))
   const entries = Object.entries(part)
   const [only] = entries
-  if (entries.length === 1 && only?.[0] === 'parameter' && typeof only[1] === 'string') return given[only[1]] ?? null
+  if (entries.length === 1 && only?.[0] === 'parameter' && typeof only[1] === 'string')
+    return given[only[1]] ?? null
   return Object.fromEntries(entries.map(([key, value]) => [key, substitute(value, as, given)]))
 }
 

@@ -17,7 +17,10 @@ export const durationRange = z
     medianMs: z.int().min(1).max(3_600_000),
     maxMs: z.int().min(1).max(3_600_000),
   })
-  .refine((range) => range.minMs <= range.medianMs && range.medianMs <= range.maxMs, 'min, median, max must ascend')
+  .refine(
+    (range) => range.minMs <= range.medianMs && range.medianMs <= range.maxMs,
+    'min, median, max must ascend',
+  )
 
 export const trigger = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('after'), time }),
@@ -156,12 +159,27 @@ export type Procedure = z.infer<typeof procedure>
 
 const waitBand = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('none'), fromFailures: z.int().min(0) }),
-  z.strictObject({ kind: z.literal('every'), fromFailures: z.int().min(0), every: z.int().min(1), waitMs: z.int().min(0) }),
+  z.strictObject({
+    kind: z.literal('every'),
+    fromFailures: z.int().min(0),
+    every: z.int().min(1),
+    waitMs: z.int().min(0),
+  }),
   z.strictObject({ kind: z.literal('each'), fromFailures: z.int().min(0), waitMs: z.int().min(0) }),
-  z.strictObject({ kind: z.literal('doubling'), fromFailures: z.int().min(0), every: z.int().min(1), waitMs: z.int().min(0) }),
+  z.strictObject({
+    kind: z.literal('doubling'),
+    fromFailures: z.int().min(0),
+    every: z.int().min(1),
+    waitMs: z.int().min(0),
+  }),
 ])
 
-export const source = z.enum(['tried-here', 'told-by-another-shop', 'makers-document', 'invented-for-the-demo'])
+export const source = z.enum([
+  'tried-here',
+  'told-by-another-shop',
+  'makers-document',
+  'invented-for-the-demo',
+])
 
 export const family = z.strictObject({
   id: slug,
@@ -169,7 +187,13 @@ export const family = z.strictObject({
   kind: deviceKind,
   /** Where the keys sit: the edge as the technician faces the screen, and how far down or along it, 0 to 1. */
   keys: z
-    .array(z.strictObject({ id: keyId, edge: z.enum(['left', 'right', 'top', 'bottom']), at: z.number().min(0).max(1) }))
+    .array(
+      z.strictObject({
+        id: keyId,
+        edge: z.enum(['left', 'right', 'top', 'bottom']),
+        at: z.number().min(0).max(1),
+      }),
+    )
     .min(1)
     .max(6),
   /** The threshold between a short and a long press. */
@@ -185,7 +209,9 @@ export const family = z.strictObject({
   /** The path of menu items to the reset in the settings. */
   settingsPath: z.array(label).default([]),
   accountLock: z.strictObject({ asksAfterRecoveryReset: z.boolean(), acceptsOldScreenLock: z.boolean() }),
-  carrierLock: z.strictObject({ triesAllowed: z.int().min(1).max(100), dialledCode: z.string().max(20).optional() }).optional(),
+  carrierLock: z
+    .strictObject({ triesAllowed: z.int().min(1).max(100), dialledCode: z.string().max(20).optional() })
+    .optional(),
   /** Absent: the platform's own law. */
   waitLaw: z.array(waitBand).optional(),
   durationsOfTheWork: z.strictObject({ wipe: slug, firstStart: slug }),

@@ -14,13 +14,11 @@ export type PackReading =
 export function readPack(document: unknown): PackReading {
   const read = packSchema.safeParse(document)
   if (!read.success) {
-    const faults = read.error.issues.map(
-      (issue): PackFault => ({
-        path: issue.path.filter((part) => typeof part !== 'symbol'),
-        code: 'shape',
-        sentence: issue.message,
-      }),
-    )
+    const faults = read.error.issues.map((issue): PackFault => ({
+      path: issue.path.filter((part) => typeof part !== 'symbol'),
+      code: 'shape',
+      sentence: issue.message,
+    }))
     return { kind: 'refused', faults }
   }
   const faults = [...duplicates(read.data), ...unknownNames(read.data)]
@@ -40,7 +38,13 @@ function duplicates(pack: Pack): PackFault[] {
         met.add(id)
         return []
       }
-      return [{ path: [list, index, 'id'], code: 'duplicate-id', sentence: `“${id}” stands twice among the ${list}.` }]
+      return [
+        {
+          path: [list, index, 'id'],
+          code: 'duplicate-id',
+          sentence: `“${id}” stands twice among the ${list}.`,
+        },
+      ]
     })
   })
 }
@@ -50,7 +54,13 @@ function unknownNames(pack: Pack): PackFault[] {
   const ofModels = pack.models.flatMap((model, index): PackFault[] =>
     families.has(model.family)
       ? []
-      : [{ path: ['models', index, 'family'], code: 'unknown-name', sentence: `There is no family “${model.family}”.` }],
+      : [
+          {
+            path: ['models', index, 'family'],
+            code: 'unknown-name',
+            sentence: `There is no family “${model.family}”.`,
+          },
+        ],
   )
   const ofFamilies = pack.families.flatMap((family, index) => {
     const { composed, faults } = composeFamily(pack, family, ['families', index])
@@ -59,13 +69,19 @@ function unknownNames(pack: Pack): PackFault[] {
   return [...ofModels, ...ofFamilies]
 }
 
-function namesOfFamily({ family, states, menus }: ComposedFamily, path: readonly (string | number)[]): PackFault[] {
+function namesOfFamily(
+  { family, states, menus }: ComposedFamily,
+  path: readonly (string | number)[],
+): PackFault[] {
   const faults: PackFault[] = []
   const unknown = (at: readonly (string | number)[], what: string, name: string) =>
     faults.push({ path: [...path, ...at], code: 'unknown-name', sentence: `There is no ${what} “${name}”.` })
   const target = (name: string, at: readonly (string | number)[]) => {
     const [menuName = '', itemId] = name.split('@')
-    const known = itemId === undefined ? states.has(name) || menus.has(name) : menus.get(menuName)?.items.some(({ id }) => id === itemId)
+    const known =
+      itemId === undefined
+        ? states.has(name) || menus.has(name)
+        : menus.get(menuName)?.items.some(({ id }) => id === itemId)
     if (!known) unknown(at, 'state or menu', name)
   }
   const transitionsOf = [
@@ -80,7 +96,8 @@ function namesOfFamily({ family, states, menus }: ComposedFamily, path: readonly
     }
   for (const [name, { items, start }] of menus) {
     for (const [index, { to }] of items.entries()) target(to, ['menus', name, 'items', index, 'to'])
-    if (start !== undefined && !items.some(({ id }) => id === start)) unknown(['menus', name, 'start'], 'item', start)
+    if (start !== undefined && !items.some(({ id }) => id === start))
+      unknown(['menus', name, 'start'], 'item', start)
   }
   for (const [from, name] of Object.entries(family.starts)) if (name) target(name, ['starts', from])
   for (const [part, name] of Object.entries(family.durationsOfTheWork))
@@ -91,8 +108,16 @@ function namesOfFamily({ family, states, menus }: ComposedFamily, path: readonly
   for (const [index, { steps, from }] of family.procedures.entries()) {
     if (!family.starts[from]) unknown(['procedures', index, 'from'], 'start', from)
     for (const [stepIndex, step] of steps.entries()) {
-      const named = 'keys' in step ? step.keys : 'key' in step ? [step.key] : step.do === 'slide' ? [step.from, step.to] : []
-      for (const key of named) if (!keys.has(key)) unknown(['procedures', index, 'steps', stepIndex], 'key on this family', key)
+      const named =
+        'keys' in step
+          ? step.keys
+          : 'key' in step
+            ? [step.key]
+            : step.do === 'slide'
+              ? [step.from, step.to]
+              : []
+      for (const key of named)
+        if (!keys.has(key)) unknown(['procedures', index, 'steps', stepIndex], 'key on this family', key)
     }
   }
   return faults

@@ -5,7 +5,16 @@ import { z } from 'zod'
 export const deviceKind = z.enum(['phone', 'tablet', 'watch'])
 export type DeviceKind = z.infer<typeof deviceKind>
 
-export const keyId = z.enum(['power', 'volume-up', 'volume-down', 'assistant', 'home', 'upper', 'lower', 'crown'])
+export const keyId = z.enum([
+  'power',
+  'volume-up',
+  'volume-down',
+  'assistant',
+  'home',
+  'upper',
+  'lower',
+  'crown',
+])
 export type KeyId = z.infer<typeof keyId>
 
 /** What hangs on the device's port. Only a computer and a data headset speak data. */

@@ -2,7 +2,14 @@ import usHolidays from '@18f/us-federal-holidays'
 import frenchHolidays from '@socialgouv/jours-feries'
 import { getHolidays as germanHolidays } from 'feiertagejs'
 import { describe, expect, it } from 'vitest'
-import { isWorkingDay, PLATFORM_WAIT_LAW, promiseInWorkingDays, publicHolidays, totalForMoreMs, waitAfterMs } from './index.ts'
+import {
+  isWorkingDay,
+  PLATFORM_WAIT_LAW,
+  promiseInWorkingDays,
+  publicHolidays,
+  totalForMoreMs,
+  waitAfterMs,
+} from './index.ts'
 import type { WorkingCalendar } from './index.ts'
 
 const SECOND = 1000
@@ -11,9 +18,21 @@ const DAY = 86_400_000
 describe('the wait after wrong tries', () => {
   // The open-source platform's gatekeeper, ComputeRetryTimeout (from memory).
   it.each([
-    [0, 0], [4, 0], [5, 30 * SECOND], [6, 0], [9, 0], [10, 30 * SECOND],
-    [11, 30 * SECOND], [29, 30 * SECOND], [30, 30 * SECOND], [39, 30 * SECOND], [40, 60 * SECOND],
-    [55, 120 * SECOND], [139, 30 * SECOND * 2 ** 10], [140, DAY], [500, DAY],
+    [0, 0],
+    [4, 0],
+    [5, 30 * SECOND],
+    [6, 0],
+    [9, 0],
+    [10, 30 * SECOND],
+    [11, 30 * SECOND],
+    [29, 30 * SECOND],
+    [30, 30 * SECOND],
+    [39, 30 * SECOND],
+    [40, 60 * SECOND],
+    [55, 120 * SECOND],
+    [139, 30 * SECOND * 2 ** 10],
+    [140, DAY],
+    [500, DAY],
   ])('after %i wrong tries is %i ms', (failures, waitMs) => {
     expect(waitAfterMs(PLATFORM_WAIT_LAW, failures)).toBe(waitMs)
   })
@@ -24,7 +43,10 @@ describe('the wait after wrong tries', () => {
     expect(totalForMoreMs(PLATFORM_WAIT_LAW, 3, 0, 4 * SECOND)).toBe(0)
   })
   it('follows a family with a law of its own', () => {
-    const law = [{ kind: 'none', fromFailures: 0 }, { kind: 'each', fromFailures: 3, waitMs: 60_000 }] as const
+    const law = [
+      { kind: 'none', fromFailures: 0 },
+      { kind: 'each', fromFailures: 3, waitMs: 60_000 },
+    ] as const
     expect([2, 3, 9].map((n) => waitAfterMs(law, n))).toEqual([0, 60_000, 60_000])
   })
 })
@@ -45,8 +67,12 @@ describe('a promise in working days', () => {
     })
   })
   it('counts from the next working day after the cut-off, in the supplier’s own time zone', () => {
-    expect(promiseInWorkingDays(berlin, '2026-11-26T13:59:00Z', { min: 1, max: 1 }).earliest).toBe('2026-11-27')
-    expect(promiseInWorkingDays(berlin, '2026-11-26T14:00:00Z', { min: 1, max: 1 }).earliest).toBe('2026-11-30')
+    expect(promiseInWorkingDays(berlin, '2026-11-26T13:59:00Z', { min: 1, max: 1 }).earliest).toBe(
+      '2026-11-27',
+    )
+    expect(promiseInWorkingDays(berlin, '2026-11-26T14:00:00Z', { min: 1, max: 1 }).earliest).toBe(
+      '2026-11-30',
+    )
   })
   it('steps over Christmas and New Year', () => {
     expect(promiseInWorkingDays(berlin, '2026-12-24T10:00:00+01:00', { min: 2, max: 5 })).toMatchObject({
@@ -66,14 +92,18 @@ describe('working days agree day by day over 10 years with independent holiday d
   const years = Array.from({ length: 10 }, (_, n) => 2020 + n)
   const daysOf = (year: number) => {
     const days: string[] = []
-    for (let at = Date.UTC(year, 0, 1); at < Date.UTC(year + 1, 0, 1); at += DAY) days.push(new Date(at).toISOString().slice(0, 10))
+    for (let at = Date.UTC(year, 0, 1); at < Date.UTC(year + 1, 0, 1); at += DAY)
+      days.push(new Date(at).toISOString().slice(0, 10))
     return days
   }
   const disagreements = (calendar: WorkingCalendar, isFree: (day: string) => boolean) =>
     years.flatMap(daysOf).filter((day) => isWorkingDay(calendar, day) === isFree(day))
   const isWeekend = (day: string) => [0, 6].includes(new Date(`${day}T12:00:00Z`).getUTCDay())
   const calendar = (zone: string, country: string, region?: string): WorkingCalendar => ({
-    zone, weekend: [6, 7], cutOff: '23:59', isPublicHoliday: publicHolidays(country, region),
+    zone,
+    weekend: [6, 7],
+    cutOff: '23:59',
+    isPublicHoliday: publicHolidays(country, region),
   })
 
   const german = new Set(years.flatMap((year) => germanHolidays(year, 'NW').map((d) => d.dateString)))
@@ -83,13 +113,26 @@ describe('working days agree day by day over 10 years with independent holiday d
     expect(disagreements(calendar('Europe/Berlin', 'DE', 'NW'), free)).toEqual([])
   })
   it('for France, with @socialgouv/jours-feries', () => {
-    const french = new Set(years.flatMap((year) => Object.values(frenchHolidays(year)).map((d) => d.toISOString().slice(0, 10))))
-    expect(disagreements(calendar('Europe/Paris', 'FR'), (day) => isWeekend(day) || french.has(day))).toEqual([])
+    const french = new Set(
+      years.flatMap((year) => Object.values(frenchHolidays(year)).map((d) => d.toISOString().slice(0, 10))),
+    )
+    expect(disagreements(calendar('Europe/Paris', 'FR'), (day) => isWeekend(day) || french.has(day))).toEqual(
+      [],
+    )
   })
   it('for the United States, with @18f/us-federal-holidays, but for the observed day of a Veterans Day at the weekend', () => {
     const observed = { shiftSaturdayHolidays: true, shiftSundayHolidays: true, utc: true }
-    const federal = new Set(years.flatMap((year) => usHolidays.allForYear(year, observed).map((d) => d.dateString)))
-    const iso = new Set([...federal].map((d) => d.split('-').map((part) => part.padStart(2, '0')).join('-')))
+    const federal = new Set(
+      years.flatMap((year) => usHolidays.allForYear(year, observed).map((d) => d.dateString)),
+    )
+    const iso = new Set(
+      [...federal].map((d) =>
+        d
+          .split('-')
+          .map((part) => part.padStart(2, '0'))
+          .join('-'),
+      ),
+    )
     const days = disagreements(calendar('America/New_York', 'US'), (day) => isWeekend(day) || iso.has(day))
     expect(days).toEqual(['2023-11-10', '2028-11-10', '2029-11-12'])
   })
@@ -100,7 +143,11 @@ describe('working days agree day by day over 10 years with independent holiday d
     for (let start = 0; start < days.length - 60; start += 37) {
       const working = days.slice(start).filter((day) => !free(day))
       const promise = promiseInWorkingDays(rhine, `${days[start]}T09:00:00+01:00`, { min: 3, max: 7 })
-      expect([promise.countsFrom, promise.earliest, promise.latest]).toEqual([working[0], working[3], working[7]])
+      expect([promise.countsFrom, promise.earliest, promise.latest]).toEqual([
+        working[0],
+        working[3],
+        working[7],
+      ])
     }
   })
 })

@@ -8,7 +8,12 @@ export type WaitBand =
   | { readonly kind: 'every'; readonly fromFailures: number; readonly every: number; readonly waitMs: number }
   | { readonly kind: 'each'; readonly fromFailures: number; readonly waitMs: number }
   /** Starts at `waitMs` and doubles after each further `every` failures. */
-  | { readonly kind: 'doubling'; readonly fromFailures: number; readonly every: number; readonly waitMs: number }
+  | {
+      readonly kind: 'doubling'
+      readonly fromFailures: number
+      readonly every: number
+      readonly waitMs: number
+    }
 
 /** The whole law, bands in ascending order; makers and newer releases may differ, so it belongs to the family. */
 export type WaitLaw = readonly WaitBand[]

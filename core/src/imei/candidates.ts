@@ -14,7 +14,24 @@ export interface ImeiCandidate {
 }
 
 /** Pairs that look alike in small print. Common practice, no source. */
-const LOOK_ALIKE = new Set(['17', '71', '38', '83', '08', '80', '56', '65', '69', '96', '06', '60', '35', '53', '49', '94'])
+const LOOK_ALIKE = new Set([
+  '17',
+  '71',
+  '38',
+  '83',
+  '08',
+  '80',
+  '56',
+  '65',
+  '69',
+  '96',
+  '06',
+  '60',
+  '35',
+  '53',
+  '49',
+  '94',
+])
 
 /** How often each slip happens relative to the others. Common practice, no source. */
 const WEIGHT = { swapped: 6, lookAlike: 4, oneDigit: 1, dropped: 2, doubled: 5, extra: 0.5, unknownType: 0.1 }
@@ -26,7 +43,10 @@ const WEIGHT = { swapped: 6, lookAlike: 4, oneDigit: 1, dropped: 2, doubled: 5, 
  * @param digits 14 to 16 decimal digits; anything else has no candidates
  * @param isKnownType whether a type allocation code (first 8 digits) belongs to a model the catalogue knows
  */
-export function imeiCandidates(digits: string, isKnownType: (tac: string) => boolean): readonly ImeiCandidate[] {
+export function imeiCandidates(
+  digits: string,
+  isKnownType: (tac: string) => boolean,
+): readonly ImeiCandidate[] {
   if (!/^\d{14,16}$/.test(digits)) return []
   const best = new Map<string, { slip: ImeiCandidate['slip']; weight: number; knownType: boolean }>()
   const offer = (made: string, slip: ImeiCandidate['slip'], slipWeight: number) => {
@@ -42,7 +62,12 @@ export function imeiCandidates(digits: string, isKnownType: (tac: string) => boo
 
   const total = [...best.values()].reduce((sum, { weight }) => sum + weight, 0)
   return [...best]
-    .map(([made, { slip, weight, knownType }]) => ({ digits: made, slip, likelihood: weight / total, knownType }))
+    .map(([made, { slip, weight, knownType }]) => ({
+      digits: made,
+      slip,
+      likelihood: weight / total,
+      knownType,
+    }))
     .sort((a, b) => b.likelihood - a.likelihood || (a.digits < b.digits ? -1 : 1))
 }
 
@@ -52,10 +77,15 @@ function offerSwapsAndSubstitutions(digits: string, offer: Offer): void {
   for (let at = 0; at < digits.length; at++) {
     const read = digits.charAt(at)
     const next = digits.charAt(at + 1)
-    if (next) offer(digits.slice(0, at) + next + read + digits.slice(at + 2), { kind: 'swapped', at }, WEIGHT.swapped)
+    if (next)
+      offer(digits.slice(0, at) + next + read + digits.slice(at + 2), { kind: 'swapped', at }, WEIGHT.swapped)
     for (const meant of '0123456789') {
       const weight = LOOK_ALIKE.has(read + meant) ? WEIGHT.lookAlike : WEIGHT.oneDigit
-      offer(digits.slice(0, at) + meant + digits.slice(at + 1), { kind: 'one-digit', at, read, meant }, weight)
+      offer(
+        digits.slice(0, at) + meant + digits.slice(at + 1),
+        { kind: 'one-digit', at, read, meant },
+        weight,
+      )
     }
   }
 }
@@ -73,6 +103,10 @@ function offerInsertions(digits: string, offer: Offer): void {
 function offerDeletions(digits: string, offer: Offer): void {
   for (let at = 0; at < digits.length; at++) {
     const twin = digits.charAt(at) === digits.charAt(at + 1)
-    offer(digits.slice(0, at) + digits.slice(at + 1), { kind: 'doubled', at }, twin ? WEIGHT.doubled : WEIGHT.extra)
+    offer(
+      digits.slice(0, at) + digits.slice(at + 1),
+      { kind: 'doubled', at },
+      twin ? WEIGHT.doubled : WEIGHT.extra,
+    )
   }
 }

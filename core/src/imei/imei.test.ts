@@ -1,7 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import validator from 'validator'
-import { checkDigit, compareImei, groupImei, hasValidCheckDigit, imeiCandidates, imeiOf, readImei } from './index.ts'
+import {
+  checkDigit,
+  compareImei,
+  groupImei,
+  hasValidCheckDigit,
+  imeiCandidates,
+  imeiOf,
+  readImei,
+} from './index.ts'
 
 const never = () => false
 
@@ -17,16 +25,21 @@ describe('the check digit', () => {
   })
   it('finds every single wrong digit, and every swap of neighbours but 09 and 90 (ISO/IEC 7812-1, from memory)', () => {
     fc.assert(
-      fc.property(fc.stringMatching(/^\d{14}$/), fc.nat(14), fc.integer({ min: 1, max: 9 }), (first14, at, add) => {
-        const valid = first14 + checkDigit(first14)
-        const wrong = valid.slice(0, at) + ((Number(valid[at]) + add) % 10) + valid.slice(at + 1)
-        expect(hasValidCheckDigit(wrong)).toBe(false)
-        if (at < 14) {
-          const pair = valid.slice(at, at + 2)
-          const swapped = valid.slice(0, at) + pair[1] + pair[0] + valid.slice(at + 2)
-          expect(hasValidCheckDigit(swapped)).toBe(pair[0] === pair[1] || pair === '09' || pair === '90')
-        }
-      }),
+      fc.property(
+        fc.stringMatching(/^\d{14}$/),
+        fc.nat(14),
+        fc.integer({ min: 1, max: 9 }),
+        (first14, at, add) => {
+          const valid = first14 + checkDigit(first14)
+          const wrong = valid.slice(0, at) + ((Number(valid[at]) + add) % 10) + valid.slice(at + 1)
+          expect(hasValidCheckDigit(wrong)).toBe(false)
+          if (at < 14) {
+            const pair = valid.slice(at, at + 2)
+            const swapped = valid.slice(0, at) + pair[1] + pair[0] + valid.slice(at + 2)
+            expect(hasValidCheckDigit(swapped)).toBe(pair[0] === pair[1] || pair === '09' || pair === '90')
+          }
+        },
+      ),
     )
   })
   it('agrees with the general-purpose validation library "validator" on 10,000 random and mutated numbers', () => {
@@ -94,7 +107,11 @@ describe('candidates for a misread number', () => {
   })
   it('puts the swapped pair of a known type first', () => {
     const swapped = right.slice(0, 10) + right[11] + right[10] + right.slice(12)
-    expect(imeiCandidates(swapped, known)[0]).toMatchObject({ digits: right, slip: { kind: 'swapped', at: 10 }, knownType: true })
+    expect(imeiCandidates(swapped, known)[0]).toMatchObject({
+      digits: right,
+      slip: { kind: 'swapped', at: 10 },
+      knownType: true,
+    })
   })
   it('finds the right number after any single slip: one digit, a swap, one dropped, one doubled', () => {
     fc.assert(
@@ -110,7 +127,9 @@ describe('candidates for a misread number', () => {
   })
   it('likes a look-alike digit better than any other digit', () => {
     const eightForThree = right.replace('3', '8')
-    const ranked = imeiCandidates(eightForThree, known).filter((c) => c.slip.kind === 'one-digit' && c.knownType)
+    const ranked = imeiCandidates(eightForThree, known).filter(
+      (c) => c.slip.kind === 'one-digit' && c.knownType,
+    )
     expect(ranked[0]?.digits).toBe(right)
   })
   it('has none for something else than 14 to 16 digits', () => {
@@ -126,8 +145,13 @@ describe('comparing the dialled number with the box', () => {
   })
   it('sees a misread digit, a swapped pair, a second slot, another device', () => {
     expect(compareImei(read('00100101234567'), read('00100101934567'))).toEqual({ kind: 'misread', at: [8] })
-    expect(compareImei(read('00100101234567'), read('00100101324567'))).toEqual({ kind: 'misread', at: [8, 9] })
-    expect(compareImei(read('00100101234567'), read('00100101234568'))).toEqual({ kind: 'perhaps-other-slot' })
+    expect(compareImei(read('00100101234567'), read('00100101324567'))).toEqual({
+      kind: 'misread',
+      at: [8, 9],
+    })
+    expect(compareImei(read('00100101234567'), read('00100101234568'))).toEqual({
+      kind: 'perhaps-other-slot',
+    })
     expect(compareImei(read('00100101234567'), read('00100107776543'))).toEqual({ kind: 'different' })
     expect(compareImei(read('12'), read('00100107776543'))).toEqual({ kind: 'unreadable', which: 'first' })
   })

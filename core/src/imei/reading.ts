@@ -30,7 +30,12 @@ export type ImeiFault =
   | { readonly kind: 'empty' }
   | { readonly kind: 'not-a-digit'; readonly at: number; readonly found: string }
   | { readonly kind: 'length'; readonly found: number }
-  | { readonly kind: 'check-digit'; readonly digits: string; readonly expected: number; readonly found: number }
+  | {
+      readonly kind: 'check-digit'
+      readonly digits: string
+      readonly expected: number
+      readonly found: number
+    }
 
 /** What a typed or scanned text turned out to be. */
 export type ImeiReading = Imei | ImeiSoftwareVersion | ImeiWithoutCheckDigit | ImeiFault
@@ -58,7 +63,12 @@ export function readImei(text: string): ImeiReading {
             found: Number(digits[14]),
           }
     case 16:
-      return { kind: 'imeisv', digits, softwareVersion: digits.slice(14), imei: complete(digits.slice(0, 14)) }
+      return {
+        kind: 'imeisv',
+        digits,
+        softwareVersion: digits.slice(14),
+        imei: complete(digits.slice(0, 14)),
+      }
     default:
       return { kind: 'length', found: digits.length }
   }
@@ -82,7 +92,9 @@ export function imeiOf(reading: ImeiReading): Imei | undefined {
 
 /** Fifteen digits in the grouping that is read aloud: `00-100101-234567-8`. */
 export function groupImei(digits: string): string {
-  return [digits.slice(0, 2), digits.slice(2, 8), digits.slice(8, 14), digits.slice(14)].filter(Boolean).join('-')
+  return [digits.slice(0, 2), digits.slice(2, 8), digits.slice(8, 14), digits.slice(14)]
+    .filter(Boolean)
+    .join('-')
 }
 
 function complete(first14: string): Imei {

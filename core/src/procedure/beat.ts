@@ -37,12 +37,23 @@ export function beatOf(procedure: Procedure, chart: KeyChart, locale: Locale): r
     current = { afterStep: index, chartMs: current.endMs, endMs: current.endMs, beats: [] }
   }
   if (current.beats.length > 0) segments.push({ ...current, endMs: chart.length.ms })
-  return segments.map(({ afterStep, chartMs, endMs, beats }) => ({ afterStep, chartMs, beats: withTicks(beats, chart, chartMs, endMs) }))
+  return segments.map(({ afterStep, chartMs, endMs, beats }) => ({
+    afterStep,
+    chartMs,
+    beats: withTicks(beats, chart, chartMs, endMs),
+  }))
 }
 
-function withTicks(said: readonly Beat[], { lanes }: KeyChart, chartMs: number, endMs: number): readonly Beat[] {
-  const isHeld = (ms: number) => lanes.some(({ spans }) => spans.some(({ from, to }) => from.ms <= ms && ms < to.ms))
+function withTicks(
+  said: readonly Beat[],
+  { lanes }: KeyChart,
+  chartMs: number,
+  endMs: number,
+): readonly Beat[] {
+  const isHeld = (ms: number) =>
+    lanes.some(({ spans }) => spans.some(({ from, to }) => from.ms <= ms && ms < to.ms))
   const ticks: Beat[] = []
-  for (let ms = TICK_MS; chartMs + ms < endMs; ms += TICK_MS) if (isHeld(chartMs + ms)) ticks.push({ atMs: ms, kind: 'tick' })
+  for (let ms = TICK_MS; chartMs + ms < endMs; ms += TICK_MS)
+    if (isHeld(chartMs + ms)) ticks.push({ atMs: ms, kind: 'tick' })
   return [...said, ...ticks].sort((a, b) => a.atMs - b.atMs)
 }

@@ -58,22 +58,36 @@ export function keyChart(keys: readonly KeyId[], procedure: Procedure, proof: Pr
   const length = timeOf((run) => run.endedAtMs)
   const actionTime = (index: number) => timeOf((run) => run.actions[index]?.atMs)
   return {
-    lanes: keys.map((key) => ({ key, spans: spansOf(key, proof.median.actions, actionTime, length) })).filter(({ spans }) => spans.length > 0),
+    lanes: keys
+      .map((key) => ({ key, spans: spansOf(key, proof.median.actions, actionTime, length) }))
+      .filter(({ spans }) => spans.length > 0),
     links: linksOf(proof.median.actions, actionTime, length),
     cues: cuesOf(procedure, proof, timeOf),
     length,
     stepEnds: procedure.steps.map((_, step) => timeOf((run) => run.stepEndsMs[step])),
-    choices: Object.fromEntries(Object.entries(proof.median.choices).map(([step, path]) => [step, inParts(path)])),
+    choices: Object.fromEntries(
+      Object.entries(proof.median.choices).map(([step, path]) => [step, inParts(path)]),
+    ),
   }
 }
 
-function spansOf(key: KeyId, actions: readonly Action[], timeOf: (index: number) => ChartTime, end: ChartTime): KeySpan[] {
+function spansOf(
+  key: KeyId,
+  actions: readonly Action[],
+  timeOf: (index: number) => ChartTime,
+  end: ChartTime,
+): KeySpan[] {
   const spans: KeySpan[] = []
   let down: number | undefined
   for (const [index, { input }] of actions.entries()) {
     if (input.kind === 'key-down' && input.key === key) down = index
     if (input.kind === 'key-up' && input.key === key && down !== undefined) {
-      spans.push({ from: timeOf(down), to: timeOf(index), pressedAtStep: actions[down]?.step ?? 0, letGoAtStep: actions[index]?.step })
+      spans.push({
+        from: timeOf(down),
+        to: timeOf(index),
+        pressedAtStep: actions[down]?.step ?? 0,
+        letGoAtStep: actions[index]?.step,
+      })
       down = undefined
     }
   }
@@ -81,20 +95,37 @@ function spansOf(key: KeyId, actions: readonly Action[], timeOf: (index: number)
   return spans
 }
 
-function linksOf(actions: readonly Action[], timeOf: (index: number) => ChartTime, end: ChartTime): LinkSpan[] {
-  const plugs = actions.flatMap(({ input }, index) => (input.kind === 'link' ? [{ link: input.link, index }] : []))
+function linksOf(
+  actions: readonly Action[],
+  timeOf: (index: number) => ChartTime,
+  end: ChartTime,
+): LinkSpan[] {
+  const plugs = actions.flatMap(({ input }, index) =>
+    input.kind === 'link' ? [{ link: input.link, index }] : [],
+  )
   return plugs
-    .map(({ link, index }, n) => ({ link, from: timeOf(index), to: plugs[n + 1] ? timeOf(plugs[n + 1]?.index ?? 0) : end }))
+    .map(({ link, index }, n) => ({
+      link,
+      from: timeOf(index),
+      to: plugs[n + 1] ? timeOf(plugs[n + 1]?.index ?? 0) : end,
+    }))
     .filter(({ link }) => link !== 'none')
 }
 
-function cuesOf(procedure: Procedure, proof: Proof, timeOf: (of: (run: Performance) => number | undefined) => ChartTime): CueMark[] {
+function cuesOf(
+  procedure: Procedure,
+  proof: Proof,
+  timeOf: (of: (run: Performance) => number | undefined) => ChartTime,
+): CueMark[] {
   const awaited = procedure.steps.flatMap((step, index): CueMark[] =>
-    step.do === 'wait' && 'cue' in step.until ? [{ cue: step.until.cue, at: timeOf((run) => run.stepEndsMs[index]), step: index }] : [],
+    step.do === 'wait' && 'cue' in step.until
+      ? [{ cue: step.until.cue, at: timeOf((run) => run.stepEndsMs[index]), step: index }]
+      : [],
   )
   const buzzes = proof.median.observations.flatMap((seen, index): CueMark[] => {
     if (seen.kind !== 'buzz' || awaited.some((mark) => mark.cue === seen.buzz)) return []
-    const same = (run: Performance) => (run.observations[index]?.kind === 'buzz' ? run.observations[index].atMs : undefined)
+    const same = (run: Performance) =>
+      run.observations[index]?.kind === 'buzz' ? run.observations[index].atMs : undefined
     return [{ cue: seen.buzz, at: timeOf(same) }]
   })
   return [...awaited, ...buzzes].sort((a, b) => a.at.ms - b.at.ms)

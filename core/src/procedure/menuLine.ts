@@ -25,7 +25,9 @@ export function wayToWipe(machine: Machine, from: number, situation: Situation):
   const path = quickestPath(machine, from, { kind: 'effect', effect: 'wipe-data' }, situation)
   if (!path) return undefined
   const menuOf = (state: number) => machine.states[state]?.cursor?.menu ?? machine.states[state]?.name
-  const last = path.steps.findLastIndex(({ effects }) => effects.some((effect) => IRREVERSIBLE.includes(effect)))
+  const last = path.steps.findLastIndex(({ effects }) =>
+    effects.some((effect) => IRREVERSIBLE.includes(effect)),
+  )
   const question = menuOf(path.steps[last]?.from ?? from)
   let cut = last
   while (cut > 0 && menuOf(path.steps[cut - 1]?.from ?? -1) === question) cut--

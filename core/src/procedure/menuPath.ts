@@ -43,7 +43,12 @@ const COST = { pressMs: 280, tapMs: 800 }
  * unless that effect is the goal.
  * @returns undefined when no sequence leads there
  */
-export function quickestPath(machine: Machine, from: number, goal: PathGoal, situation: Situation): MenuPath | undefined {
+export function quickestPath(
+  machine: Machine,
+  from: number,
+  goal: PathGoal,
+  situation: Situation,
+): MenuPath | undefined {
   const costMs = new Map<number, number>([[from, 0]])
   const arrivedBy = new Map<number, PathStep>()
   const open = new Set([from])
@@ -53,7 +58,8 @@ export function quickestPath(machine: Machine, from: number, goal: PathGoal, sit
     open.delete(state)
     const soFarMs = costMs.get(state) ?? 0
     if (last && last.costMs <= soFarMs) break
-    if (goal.kind === 'state' && goal.isGoal(state)) return { steps: wayTo(arrivedBy, state), costMs: soFarMs }
+    if (goal.kind === 'state' && goal.isGoal(state))
+      return { steps: wayTo(arrivedBy, state), costMs: soFarMs }
     for (const { step, costMs: edgeMs } of edgesFrom(machine, state, situation)) {
       const totalMs = soFarMs + edgeMs
       if (isGoalStep(machine, goal, step)) {
@@ -84,14 +90,22 @@ function wayTo(arrivedBy: ReadonlyMap<number, PathStep>, state: number): PathSte
   return way
 }
 
-function edgesFrom(machine: Machine, from: number, situation: Situation): { step: PathStep; costMs: number }[] {
+function edgesFrom(
+  machine: Machine,
+  from: number,
+  situation: Situation,
+): { step: PathStep; costMs: number }[] {
   const edges: { step: PathStep; costMs: number }[] = []
   let timed = false
   for (const [index, transition] of (machine.states[from]?.transitions ?? []).entries()) {
     if (!passes(transition.guard, situation)) continue
     const { trigger } = transition
     if (trigger.kind === 'after') {
-      if (!timed) edges.push({ step: stepOf(from, index, transition, { kind: 'wait' }), costMs: machine.durations[trigger.duration]?.medianMs ?? 0 })
+      if (!timed)
+        edges.push({
+          step: stepOf(from, index, transition, { kind: 'wait' }),
+          costMs: machine.durations[trigger.duration]?.medianMs ?? 0,
+        })
       timed = true
       continue
     }
@@ -101,21 +115,36 @@ function edgesFrom(machine: Machine, from: number, situation: Situation): { step
   return edges
 }
 
-function stepOf(from: number, transition: number, { to, effects }: MachineTransition, input: PathInput): PathStep {
+function stepOf(
+  from: number,
+  transition: number,
+  { to, effects }: MachineTransition,
+  input: PathInput,
+): PathStep {
   return { input, from, to, transition, effects }
 }
 
-function inputOf(machine: Machine, { trigger }: MachineTransition): { input: PathInput; costMs: number } | undefined {
+function inputOf(
+  machine: Machine,
+  { trigger }: MachineTransition,
+): { input: PathInput; costMs: number } | undefined {
   const keyAt = (index: number) => machine.keys[index] as KeyId
   switch (trigger.kind) {
     case 'press':
       if (trigger.times !== 1) return undefined
       return {
-        input: { kind: 'press', key: keyAt(trigger.key), with: machine.keys.filter((_, key) => trigger.with & (1 << key)) },
+        input: {
+          kind: 'press',
+          key: keyAt(trigger.key),
+          with: machine.keys.filter((_, key) => trigger.with & (1 << key)),
+        },
         costMs: COST.pressMs,
       }
     case 'long-press':
-      return { input: { kind: 'long-press', key: keyAt(trigger.key) }, costMs: machine.longPressMs + COST.pressMs }
+      return {
+        input: { kind: 'long-press', key: keyAt(trigger.key) },
+        costMs: machine.longPressMs + COST.pressMs,
+      }
     case 'tap':
       return { input: { kind: 'tap', on: trigger.on }, costMs: COST.tapMs }
     case 'type':

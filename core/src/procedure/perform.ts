@@ -1,5 +1,12 @@
 import type { Cue, KeyId, Procedure, Step } from '../catalog/index.ts'
-import { Twin, type DrawnDurations, type Machine, type Observation, type Situation, type TwinInput } from '../twin/index.ts'
+import {
+  Twin,
+  type DrawnDurations,
+  type Machine,
+  type Observation,
+  type Situation,
+  type TwinInput,
+} from '../twin/index.ts'
 import { quickestPath, type PathInput, type PathStep } from './menuPath.ts'
 
 /** What the hand did, when, and for which step of the procedure. */
@@ -42,7 +49,13 @@ const TAP_MS = 500
  * Does a procedure on a twin with a perfect hand, or with given slips, and then waits for its goal's screen.
  * @param situation what is on the device and its port before the first step
  */
-export function perform(machine: Machine, procedure: Procedure, situation: Situation, durations: DrawnDurations, slips: Slips = {}): Performance {
+export function perform(
+  machine: Machine,
+  procedure: Procedure,
+  situation: Situation,
+  durations: DrawnDurations,
+  slips: Slips = {},
+): Performance {
   const twin = new Twin(machine, machine.starts[procedure.from] ?? 0, situation, durations)
   const hand = new HandAtWork(machine, twin, situation, slips)
   let stuckAtStep: number | undefined
@@ -68,7 +81,12 @@ export function perform(machine: Machine, procedure: Procedure, situation: Situa
 export function cuesOf(observations: readonly Observation[]): readonly Cue[] {
   const cues: Cue[] = []
   for (const observation of observations) {
-    const cue = observation.kind === 'screen' ? observation.screen : observation.kind === 'buzz' ? observation.buzz : undefined
+    const cue =
+      observation.kind === 'screen'
+        ? observation.screen
+        : observation.kind === 'buzz'
+          ? observation.buzz
+          : undefined
     if (cue && cues.at(-1) !== cue) cues.push(cue)
   }
   return cues
@@ -108,7 +126,11 @@ class HandAtWork {
         this.#input(index, [{ kind: 'link', link: step.link }])
         return true
       case 'hold':
-        if (step.order === 'together') this.#input(index, step.keys.map((key) => ({ kind: 'key-down', key })))
+        if (step.order === 'together')
+          this.#input(
+            index,
+            step.keys.map((key) => ({ kind: 'key-down', key })),
+          )
         else
           for (const [n, key] of step.keys.entries()) {
             if (n > 0) this.nowMs += BETWEEN_KEYS_MS
@@ -121,10 +143,16 @@ class HandAtWork {
         this.#twin.advanceTo(this.nowMs)
         return true
       case 'let-go':
-        this.#input(index, step.keys.map((key) => ({ kind: 'key-up', key })))
+        this.#input(
+          index,
+          step.keys.map((key) => ({ kind: 'key-up', key })),
+        )
         return true
       case 'slide':
-        this.#input(index, [{ kind: 'key-up', key: step.from }, { kind: 'key-down', key: step.to }])
+        this.#input(index, [
+          { kind: 'key-up', key: step.from },
+          { kind: 'key-down', key: step.to },
+        ])
         return true
       case 'press':
         for (let n = 0; n < step.times; n++) this.#path(index, { kind: 'press', key: step.key, with: [] })
@@ -141,7 +169,12 @@ class HandAtWork {
   }
 
   #choose(menu: string, item: string, index: number): boolean {
-    const path = quickestPath(this.#machine, this.#twin.stateIndex, { kind: 'choice', menu, item }, this.#situation)
+    const path = quickestPath(
+      this.#machine,
+      this.#twin.stateIndex,
+      { kind: 'choice', menu, item },
+      this.#situation,
+    )
     this.choices[index] = path?.steps ?? []
     for (const { input } of path?.steps ?? []) this.#path(index, input)
     return path !== undefined
@@ -191,7 +224,8 @@ class HandAtWork {
       const { observations } = this.#twin
       for (; this.#noticed < observations.length; this.#noticed++) {
         const seen = observations[this.#noticed]
-        if (!seen || seen.kind === 'effect' || (seen.kind === 'screen' ? seen.screen : seen.buzz) !== cue) continue
+        if (!seen || seen.kind === 'effect' || (seen.kind === 'screen' ? seen.screen : seen.buzz) !== cue)
+          continue
         this.#noticed++
         this.nowMs = Math.max(this.nowMs, seen.atMs)
         return true

@@ -12,7 +12,13 @@ export interface Proof {
 
 /** Proves a procedure on its twin: the perfect hand must reach the goal at the median and at both extremes. */
 export function prove(machine: Machine, procedure: Procedure, situation: Situation): Proof {
-  const at = (where: 'min' | 'median' | 'max') => perform(machine, procedure, situation, durationsAt(machine, where))
+  const at = (where: 'min' | 'median' | 'max') =>
+    perform(machine, procedure, situation, durationsAt(machine, where))
   const [min, median, max] = [at('min'), at('median'), at('max')]
-  return { holds: [min, median, max].every(({ reached, stuckAtStep }) => reached && stuckAtStep === undefined), min, median, max }
+  return {
+    holds: [min, median, max].every(({ reached, stuckAtStep }) => reached && stuckAtStep === undefined),
+    min,
+    median,
+    max,
+  }
 }

@@ -77,14 +77,18 @@ export const english: ProcedurePhrases = {
   count: (keys, count) => `Keep ${keys}, count to ${count}`,
   letGo: (keys, kept) => (kept ? `Let go of ${keys}, keep ${kept}` : `Let go of ${keys}`),
   slide: (from, to, kept) => `Slide from ${from} to ${to}${kept ? `, keep ${kept}` : ''}`,
-  press: (key, times, held) => `${held ? `With ${held} held, tap` : 'Press'} ${key}${times === 1 ? '' : times === 2 ? ' twice' : ` ${times} times`}`,
+  press: (key, times, held) =>
+    `${held ? `With ${held} held, tap` : 'Press'} ${key}${times === 1 ? '' : times === 2 ? ' twice' : ` ${times} times`}`,
   longPress: (key) => `Press ${key} long`,
   tap: (label) => `Tap “${label}”`,
   choose: (item, inputs) => `Choose “${item}”: ${inputs}`,
   plug: (link) => (link === 'no cable' ? 'Take the cable out' : `Plug in ${link}`),
-  atCue: (until, actions) => `At ${until.replace(/^the screen turns dark$/, 'dark')}: ${actions.map(lowerFirst).join(', then ')}.`,
+  atCue: (until, actions) =>
+    `At ${until.replace(/^the screen turns dark$/, 'dark')}: ${actions.map(lowerFirst).join(', then ')}.`,
   seconds: (from, ms, to) =>
-    seconds(from) === seconds(to) ? `about ${seconds(ms)} s` : `about ${seconds(ms)} s, ${seconds(from)} to ${seconds(to)}`,
+    seconds(from) === seconds(to)
+      ? `about ${seconds(ms)} s`
+      : `about ${seconds(ms)} s, ${seconds(from)} to ${seconds(to)}`,
   times: (key, times) => (times > 1 ? `${key} ×${times}` : key),
   long: (key) => `${key} long`,
   held: (kept, input) => `hold ${kept}, tap ${input}`,

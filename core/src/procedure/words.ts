@@ -60,7 +60,12 @@ export function stepWords(procedure: Procedure, chart: KeyChart, locale: Locale)
  * @param step the critical step's index, from `criticalStep`
  * @returns undefined where the step does not hang on a cue
  */
-export function criticalSentence(procedure: Procedure, step: number, chart: KeyChart, locale: Locale): string | undefined {
+export function criticalSentence(
+  procedure: Procedure,
+  step: number,
+  chart: KeyChart,
+  locale: Locale,
+): string | undefined {
   const words = phrases(locale)
   const cueStep = procedure.steps.findLastIndex((s, n) => n < step && s.do === 'wait' && 'cue' in s.until)
   const waiting = procedure.steps[cueStep]
@@ -101,23 +106,46 @@ function wordsOfInput(input: PathInput, times: number, words: ProcedurePhrases):
   }
 }
 
-function lineOf(step: Step, index: number, held: readonly KeyId[], chart: KeyChart, words: ProcedurePhrases): string {
+function lineOf(
+  step: Step,
+  index: number,
+  held: readonly KeyId[],
+  chart: KeyChart,
+  words: ProcedurePhrases,
+): string {
   switch (step.do) {
     case 'plug':
       return words.plug(words.link[step.link])
     case 'hold':
-      return words.hold(step.keys.map((key) => words.key[key]).join(step.order === 'together' ? words.and : words.then))
+      return words.hold(
+        step.keys.map((key) => words.key[key]).join(step.order === 'together' ? words.and : words.then),
+      )
     case 'wait': {
       const kept = list(held, words)
       if ('count' in step.until) return words.count(kept, step.until.count)
       const about = span(index, chart, words)
       if ('ms' in step.until) return held.length > 0 ? words.keepFor(kept, about) : words.waitFor(about)
-      return held.length > 0 ? words.keepUntil(kept, words.until[step.until.cue], about) : words.waitUntil(words.until[step.until.cue], about)
+      return held.length > 0
+        ? words.keepUntil(kept, words.until[step.until.cue], about)
+        : words.waitUntil(words.until[step.until.cue], about)
     }
     case 'let-go':
-      return words.letGo(list(step.keys, words), list(held.filter((key) => !step.keys.includes(key)), words))
+      return words.letGo(
+        list(step.keys, words),
+        list(
+          held.filter((key) => !step.keys.includes(key)),
+          words,
+        ),
+      )
     case 'slide':
-      return words.slide(words.key[step.from], words.key[step.to], list(held.filter((key) => key !== step.from), words))
+      return words.slide(
+        words.key[step.from],
+        words.key[step.to],
+        list(
+          held.filter((key) => key !== step.from),
+          words,
+        ),
+      )
     case 'press':
       return words.press(words.key[step.key], step.times, list(held, words))
     case 'long-press':
@@ -134,7 +162,11 @@ function span(index: number, { stepEnds }: KeyChart, words: ProcedurePhrases): s
   const end = stepEnds[index]
   const begin = stepEnds[index - 1]
   if (!end || end.latestMs - (begin?.latestMs ?? 0) < NOTICEABLE_MS) return ''
-  return words.seconds(end.earliestMs - (begin?.earliestMs ?? 0), end.ms - (begin?.ms ?? 0), end.latestMs - (begin?.latestMs ?? 0))
+  return words.seconds(
+    end.earliestMs - (begin?.earliestMs ?? 0),
+    end.ms - (begin?.ms ?? 0),
+    end.latestMs - (begin?.latestMs ?? 0),
+  )
 }
 
 function list(keys: readonly KeyId[], words: ProcedurePhrases): string {

@@ -54,20 +54,36 @@ export const decideByRules: Decider = (facts, device) => {
   if (barred) return [choice('refuse', 'gate-closed-for-good', barred.facts, barred.id)]
   if (facts.consent === 'refused') return [choice('refuse', 'consent-refused', ['consent'])]
   if (!facts.complaint) return [choice('ask-first', 'no-complaint-yet', [])]
-  if (facts.complaint === 'carrier-lock-only') return [choice('carrier-order', 'only-carrier-lock', ['complaint', 'carrierLocked'])]
+  if (facts.complaint === 'carrier-lock-only')
+    return [choice('carrier-order', 'only-carrier-lock', ['complaint', 'carrierLocked'])]
   if (!device) return [choice('ask-first', 'no-model-yet', [])]
   if (facts.complaint === 'second-hand')
-    return [choice('seller-removes-account', 'stranger-account', ['complaint']), choice('makers-service', 'stranger-account', ['complaint', 'ownership'])]
+    return [
+      choice('seller-removes-account', 'stranger-account', ['complaint']),
+      choice('makers-service', 'stranger-account', ['complaint', 'ownership']),
+    ]
   return [...gentle(facts), ...hard(device)]
 }
 
 function gentle(facts: Facts): Choice[] {
   const choices: Choice[] = []
-  if (facts.knowsScreenLock === 'yes') choices.push(choice('reset-from-settings', 'secret-known', ['knowsScreenLock']))
-  else if (facts.complaint === 'forgotten-lock' && facts.wrongTries !== undefined && facts.wrongTries <= TRIES_WORTH_IT)
+  if (facts.knowsScreenLock === 'yes')
+    choices.push(choice('reset-from-settings', 'secret-known', ['knowsScreenLock']))
+  else if (
+    facts.complaint === 'forgotten-lock' &&
+    facts.wrongTries !== undefined &&
+    facts.wrongTries <= TRIES_WORTH_IT
+  )
     choices.push(choice('remember', 'tries-left', ['wrongTries']))
-  if (facts.remoteUnlockSetUp === 'yes' && facts.online === 'yes' && facts.knowsAccountPassword === 'yes' && facts.knowsScreenLock !== 'yes')
-    choices.push(choice('remote-unlock', 'remote-unlock-ready', ['remoteUnlockSetUp', 'online', 'knowsAccountPassword']))
+  if (
+    facts.remoteUnlockSetUp === 'yes' &&
+    facts.online === 'yes' &&
+    facts.knowsAccountPassword === 'yes' &&
+    facts.knowsScreenLock !== 'yes'
+  )
+    choices.push(
+      choice('remote-unlock', 'remote-unlock-ready', ['remoteUnlockSetUp', 'online', 'knowsAccountPassword']),
+    )
   if (facts.complaint === 'restarts-into-recovery' || facts.complaint === 'freezes')
     choices.unshift(choice('clear-cache', 'cache-first', ['complaint']))
   return choices
@@ -75,7 +91,10 @@ function gentle(facts: Facts): Choice[] {
 
 function hard(device: DeviceOnJob): Choice[] {
   return device.canReachRecovery
-    ? [choice('reset-from-recovery', 'secret-forgotten', ['complaint', 'knowsScreenLock']), choice('makers-service', 'no-way-into-recovery', ['ownership'])]
+    ? [
+        choice('reset-from-recovery', 'secret-forgotten', ['complaint', 'knowsScreenLock']),
+        choice('makers-service', 'no-way-into-recovery', ['ownership']),
+      ]
     : [choice('makers-service', 'no-way-into-recovery', ['modelId'])]
 }
 

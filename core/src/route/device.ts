@@ -2,7 +2,10 @@ import type { Family, Model, Pack } from '../catalog/index.ts'
 import type { DeviceOnJob } from './facts.ts'
 
 /** A model and its family in a pack. @returns undefined where the pack does not have it */
-export function modelInPack(pack: Pack, modelId: string | undefined): { readonly model: Model; readonly family: Family } | undefined {
+export function modelInPack(
+  pack: Pack,
+  modelId: string | undefined,
+): { readonly model: Model; readonly family: Family } | undefined {
   const model = pack.models.find(({ id }) => id === modelId)
   const family = model && pack.families.find(({ id }) => id === model.family)
   return family && { model, family }

@@ -5,14 +5,29 @@ import { z } from 'zod'
 export const answer = z.enum(['yes', 'no', 'unknown'])
 export type Answer = z.infer<typeof answer>
 
-export const complaint = z.enum(['forgotten-lock', 'too-many-tries', 'restarts-into-recovery', 'freezes', 'second-hand', 'for-sale', 'carrier-lock-only'])
+export const complaint = z.enum([
+  'forgotten-lock',
+  'too-many-tries',
+  'restarts-into-recovery',
+  'freezes',
+  'second-hand',
+  'for-sale',
+  'carrier-lock-only',
+])
 export type Complaint = z.infer<typeof complaint>
 
 export const hazard = z.enum(['none', 'swollen-battery', 'hot-battery', 'liquid', 'burnt-smell'])
 export type Hazard = z.infer<typeof hazard>
 
 export const registryAnswer = z.enum(['clean', 'reported', 'no-answer'])
-export const secondStep = z.enum(['other-device', 'sim-in-this-device', 'mail', 'backup-codes', 'not-set-up', 'unknown'])
+export const secondStep = z.enum([
+  'other-device',
+  'sim-in-this-device',
+  'mail',
+  'backup-codes',
+  'not-set-up',
+  'unknown',
+])
 export const battery = z.enum(['at-least-20', 'below-20', 'external-power', 'unknown'])
 
 const note = z.string().trim().max(500)
@@ -27,7 +42,10 @@ export const facts = z.strictObject({
   screenLock: z.enum(['pin', 'pattern', 'password', 'none', 'unknown']).optional(),
   knowsScreenLock: answer.optional(),
   wrongTries: z.int().min(0).max(1000).optional(),
-  imei: z.string().regex(/^\d{15}$/, 'fifteen digits').optional(),
+  imei: z
+    .string()
+    .regex(/^\d{15}$/, 'fifteen digits')
+    .optional(),
   remoteUnlockSetUp: answer.optional(),
   online: answer.optional(),
   accountOnDevice: answer.optional(),
@@ -36,7 +54,10 @@ export const facts = z.strictObject({
   secondStep: secondStep.optional(),
   carrierLocked: answer.optional(),
   originalCarrier: z.string().trim().max(80).optional(),
-  carrierCountry: z.string().regex(/^[A-Z]{2}$/, 'a two-letter country').optional(),
+  carrierCountry: z
+    .string()
+    .regex(/^[A-Z]{2}$/, 'a two-letter country')
+    .optional(),
   workManaged: answer.optional(),
   legalMatter: answer.optional(),
   ownership: z.enum(['shown', 'not-shown']).optional(),

@@ -24,7 +24,11 @@ export interface Gate {
 /** Gates of the whole job: closed for good, they refuse it, whatever it would be worth. */
 export function gatesOfTheJob(facts: Facts): readonly Gate[] {
   return [
-    gate('no-hazard', facts.hazard === 'none' ? 'open' : facts.hazard === undefined ? 'closed' : 'closed-for-good', ['hazard']),
+    gate(
+      'no-hazard',
+      facts.hazard === 'none' ? 'open' : facts.hazard === undefined ? 'closed' : 'closed-for-good',
+      ['hazard'],
+    ),
     registryGate(facts),
     stopGate('not-work-managed', facts.workManaged, 'workManaged'),
     stopGate('no-legal-matter', facts.legalMatter, 'legalMatter'),
@@ -35,20 +39,42 @@ export function gatesOfTheJob(facts: Facts): readonly Gate[] {
 export function gatesOfTheWipe(facts: Facts, progress: Progress): readonly Gate[] {
   return [
     ...gatesOfTheJob(facts),
-    gate('ownership', facts.ownership === 'shown' && Boolean(facts.ownershipNote) ? 'open' : 'closed', ['ownership', 'ownershipNote']),
+    gate('ownership', facts.ownership === 'shown' && Boolean(facts.ownershipNote) ? 'open' : 'closed', [
+      'ownership',
+      'ownershipNote',
+    ]),
     gate('account-question', facts.accountOnDevice === undefined ? 'closed' : 'open', ['accountOnDevice']),
-    gate('consent', facts.consent === 'given' ? 'open' : facts.consent === 'refused' ? 'closed-for-good' : 'closed', ['consent']),
-    gate('battery', facts.battery === 'at-least-20' || facts.battery === 'external-power' ? 'open' : 'closed', ['battery']),
+    gate(
+      'consent',
+      facts.consent === 'given' ? 'open' : facts.consent === 'refused' ? 'closed-for-good' : 'closed',
+      ['consent'],
+    ),
+    gate(
+      'battery',
+      facts.battery === 'at-least-20' || facts.battery === 'external-power' ? 'open' : 'closed',
+      ['battery'],
+    ),
     gate('right-device', progress.rightDeviceConfirmed ? 'open' : 'closed', []),
   ]
 }
 
 /** Gates before an order at a carrier or supplier: no answer of the registry is not *clean*. */
 export function gatesOfAnOrder(facts: Facts, device: DeviceOnJob | undefined): readonly Gate[] {
-  const registry = facts.registryAnswer === 'clean' ? 'open' : facts.registryAnswer === 'reported' ? 'closed-for-good' : 'closed'
+  const registry =
+    facts.registryAnswer === 'clean'
+      ? 'open'
+      : facts.registryAnswer === 'reported'
+        ? 'closed-for-good'
+        : 'closed'
   return [
-    gate('not-reported', device && !device.cellular ? 'closed-for-good' : registry, ['registryAnswer', 'imei']),
-    gate('ownership', facts.ownership === 'shown' && Boolean(facts.ownershipNote) ? 'open' : 'closed', ['ownership', 'ownershipNote']),
+    gate('not-reported', device && !device.cellular ? 'closed-for-good' : registry, [
+      'registryAnswer',
+      'imei',
+    ]),
+    gate('ownership', facts.ownership === 'shown' && Boolean(facts.ownershipNote) ? 'open' : 'closed', [
+      'ownership',
+      'ownershipNote',
+    ]),
   ]
 }
 
@@ -60,7 +86,12 @@ function registryGate(facts: Facts): Gate {
   if (facts.registryAnswer === 'clean') return gate('not-reported', 'open', ['registryAnswer'])
   if (facts.registryAnswer === 'reported') return gate('not-reported', 'closed-for-good', ['registryAnswer'])
   const byReason = Boolean(facts.registryReason)
-  return { id: 'not-reported', state: byReason ? 'open' : 'closed', facts: ['registryAnswer', 'registryReason', 'imei'], byReason }
+  return {
+    id: 'not-reported',
+    state: byReason ? 'open' : 'closed',
+    facts: ['registryAnswer', 'registryReason', 'imei'],
+    byReason,
+  }
 }
 
 function stopGate(id: GateId, said: Facts['workManaged'], fact: FactName): Gate {

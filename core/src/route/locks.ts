@@ -10,13 +10,18 @@ export interface Locks {
 
 /** Where the three locks stand now, computed from what was asked and what was done. */
 export function locksNow(facts: Facts, device: DeviceOnJob | undefined, progress: Progress): Locks {
-  return { screen: screenLock(facts, progress), account: accountLock(facts, device, progress), carrier: carrierLock(facts, device, progress) }
+  return {
+    screen: screenLock(facts, progress),
+    account: accountLock(facts, device, progress),
+    carrier: carrierLock(facts, device, progress),
+  }
 }
 
 function screenLock(facts: Facts, progress: Progress): LockState {
   if (progress.wipeStarted || progress.screenLifted || facts.screenLock === 'none') return 'clear'
   const complaintSaysLocked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-tries'
-  if (complaintSaysLocked || (facts.screenLock !== undefined && facts.screenLock !== 'unknown')) return 'locked'
+  if (complaintSaysLocked || (facts.screenLock !== undefined && facts.screenLock !== 'unknown'))
+    return 'locked'
   return 'unknown'
 }
 
@@ -26,7 +31,8 @@ function accountLock(facts: Facts, device: DeviceOnJob | undefined, progress: Pr
   if (facts.accountOnDevice === 'no') return 'clear'
   if (facts.accountOnDevice === undefined || facts.accountOnDevice === 'unknown') return 'unknown'
   if (progress.wipeStarted) return 'locked'
-  if (progress.screenLifted || facts.knowsScreenLock === 'yes' || facts.complaint === 'carrier-lock-only') return 'clear'
+  if (progress.screenLifted || facts.knowsScreenLock === 'yes' || facts.complaint === 'carrier-lock-only')
+    return 'clear'
   return device?.asksForAccount === false ? 'clear' : 'will-appear'
 }
 

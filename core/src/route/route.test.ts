@@ -1,28 +1,91 @@
 import { describe, expect, it } from 'vitest'
-import { gateSentence, gatesOfAnOrder, gatesOfTheWipe, locksNow, NOTHING_DONE, planRoute, reasonSentence, stationOf } from './index.ts'
+import {
+  gateSentence,
+  gatesOfAnOrder,
+  gatesOfTheWipe,
+  locksNow,
+  NOTHING_DONE,
+  planRoute,
+  reasonSentence,
+  stationOf,
+} from './index.ts'
 import type { DeviceOnJob, Facts, Progress, RouteAction } from './index.ts'
 
-const phone: DeviceOnJob = { kind: 'phone', cellular: true, settingsPath: [], asksForAccount: true, acceptsOldScreenLock: false, canReachRecovery: true }
+const phone: DeviceOnJob = {
+  kind: 'phone',
+  cellular: true,
+  settingsPath: [],
+  asksForAccount: true,
+  acceptsOldScreenLock: false,
+  canReachRecovery: true,
+}
 const watch: DeviceOnJob = { ...phone, kind: 'watch', cellular: false }
 const forgotten: Facts = {
-  modelId: 'any', complaint: 'forgotten-lock', hazard: 'none', knowsScreenLock: 'no', workManaged: 'no', legalMatter: 'no', screenLock: 'pin',
-  accountOnDevice: 'yes', knowsAccountPassword: 'yes', secondStep: 'mail', carrierLocked: 'no', ownership: 'shown', ownershipNote: 'receipt',
-  registryAnswer: 'clean', imei: '001001012345672', battery: 'at-least-20', consent: 'given',
+  modelId: 'any',
+  complaint: 'forgotten-lock',
+  hazard: 'none',
+  knowsScreenLock: 'no',
+  workManaged: 'no',
+  legalMatter: 'no',
+  screenLock: 'pin',
+  accountOnDevice: 'yes',
+  knowsAccountPassword: 'yes',
+  secondStep: 'mail',
+  carrierLocked: 'no',
+  ownership: 'shown',
+  ownershipNote: 'receipt',
+  registryAnswer: 'clean',
+  imei: '001001012345672',
+  battery: 'at-least-20',
+  consent: 'given',
 }
-const actions = (facts: Facts, device: DeviceOnJob | undefined = phone): RouteAction[] => planRoute(facts, device, NOTHING_DONE).choices.map(({ action }) => action)
+const actions = (facts: Facts, device: DeviceOnJob | undefined = phone): RouteAction[] =>
+  planRoute(facts, device, NOTHING_DONE).choices.map(({ action }) => action)
 
 describe('the route a good technician would choose', () => {
   it.each<[string, Partial<Facts>, RouteAction[]]>([
-    ['a forgotten PIN: the reset from recovery, then the maker’s service', {}, ['reset-from-recovery', 'makers-service']],
-    ['few tries so far: remembering first', { wrongTries: 2 }, ['remember', 'reset-from-recovery', 'makers-service']],
-    ['remote unlock ready: it keeps the data', { remoteUnlockSetUp: 'yes', online: 'yes' }, ['remote-unlock', 'reset-from-recovery', 'makers-service']],
-    ['remote unlock, but offline: not possible', { remoteUnlockSetUp: 'yes', online: 'no' }, ['reset-from-recovery', 'makers-service']],
-    ['the PIN is known: the settings', { complaint: 'for-sale', knowsScreenLock: 'yes' }, ['reset-from-settings', 'reset-from-recovery', 'makers-service']],
-    ['a loop: the cache first', { complaint: 'restarts-into-recovery' }, ['clear-cache', 'reset-from-recovery', 'makers-service']],
-    ['second-hand: the previous owner', { complaint: 'second-hand' }, ['seller-removes-account', 'makers-service']],
+    [
+      'a forgotten PIN: the reset from recovery, then the maker’s service',
+      {},
+      ['reset-from-recovery', 'makers-service'],
+    ],
+    [
+      'few tries so far: remembering first',
+      { wrongTries: 2 },
+      ['remember', 'reset-from-recovery', 'makers-service'],
+    ],
+    [
+      'remote unlock ready: it keeps the data',
+      { remoteUnlockSetUp: 'yes', online: 'yes' },
+      ['remote-unlock', 'reset-from-recovery', 'makers-service'],
+    ],
+    [
+      'remote unlock, but offline: not possible',
+      { remoteUnlockSetUp: 'yes', online: 'no' },
+      ['reset-from-recovery', 'makers-service'],
+    ],
+    [
+      'the PIN is known: the settings',
+      { complaint: 'for-sale', knowsScreenLock: 'yes' },
+      ['reset-from-settings', 'reset-from-recovery', 'makers-service'],
+    ],
+    [
+      'a loop: the cache first',
+      { complaint: 'restarts-into-recovery' },
+      ['clear-cache', 'reset-from-recovery', 'makers-service'],
+    ],
+    [
+      'second-hand: the previous owner',
+      { complaint: 'second-hand' },
+      ['seller-removes-account', 'makers-service'],
+    ],
     ['only the carrier lock', { complaint: 'carrier-lock-only', carrierLocked: 'yes' }, ['carrier-order']],
     ['reported: refused', { registryAnswer: 'reported' }, ['refuse']],
-    ['a swollen battery: refused, whatever the rest', { hazard: 'swollen-battery', knowsScreenLock: 'yes' }, ['refuse']],
+    [
+      'a swollen battery: refused, whatever the rest',
+      { hazard: 'swollen-battery', knowsScreenLock: 'yes' },
+      ['refuse'],
+    ],
     ['managed by an employer: refused', { workManaged: 'yes' }, ['refuse']],
     ['a court matter: refused', { legalMatter: 'yes' }, ['refuse']],
     ['no agreement: refused', { consent: 'refused' }, ['refuse']],
@@ -31,15 +94,19 @@ describe('the route a good technician would choose', () => {
   })
   it('asks first while nothing is known, and gives a reason with its facts for everything', () => {
     expect(actions({})).toEqual(['ask-first'])
-    expect(planRoute({ complaint: 'freezes' }, undefined, NOTHING_DONE).choices[0]?.reason.code).toBe('no-model-yet')
+    expect(planRoute({ complaint: 'freezes' }, undefined, NOTHING_DONE).choices[0]?.reason.code).toBe(
+      'no-model-yet',
+    )
     for (const complaint of ['forgotten-lock', 'freezes', 'second-hand', 'carrier-lock-only'] as const)
-      for (const choice of planRoute({ complaint }, phone, NOTHING_DONE).choices) expect(reasonSentence(choice)).toMatch(/\.$/)
+      for (const choice of planRoute({ complaint }, phone, NOTHING_DONE).choices)
+        expect(reasonSentence(choice)).toMatch(/\.$/)
   })
 })
 
 describe('the gates before the wipe', () => {
   const ready: Progress = { ...NOTHING_DONE, rightDeviceConfirmed: true }
-  const closed = (facts: Facts, progress = ready) => gatesOfTheWipe(facts, progress).filter(({ state }) => state !== 'open')
+  const closed = (facts: Facts, progress = ready) =>
+    gatesOfTheWipe(facts, progress).filter(({ state }) => state !== 'open')
   it('are all open only when everything holds', () => {
     expect(closed(forgotten)).toEqual([])
   })
@@ -65,31 +132,55 @@ describe('the gates before the wipe', () => {
     expect(closed(forgotten, NOTHING_DONE).map(({ id }) => id)).toEqual(['right-device'])
   })
   it('let a watch without IMEI be wiped with a recorded reason, but never a reported device', () => {
-    const noAnswer: Facts = { ...forgotten, imei: undefined, registryAnswer: 'no-answer', registryReason: 'No cellular radio, no IMEI to ask with' }
+    const noAnswer: Facts = {
+      ...forgotten,
+      imei: undefined,
+      registryAnswer: 'no-answer',
+      registryReason: 'No cellular radio, no IMEI to ask with',
+    }
     expect(closed(noAnswer)).toEqual([])
-    expect(gatesOfTheWipe(noAnswer, ready).find(({ id }) => id === 'not-reported')).toMatchObject({ state: 'open', byReason: true })
-    expect(closed({ ...noAnswer, registryAnswer: 'reported' })).toMatchObject([{ id: 'not-reported', state: 'closed-for-good' }])
+    expect(gatesOfTheWipe(noAnswer, ready).find(({ id }) => id === 'not-reported')).toMatchObject({
+      state: 'open',
+      byReason: true,
+    })
+    expect(closed({ ...noAnswer, registryAnswer: 'reported' })).toMatchObject([
+      { id: 'not-reported', state: 'closed-for-good' },
+    ])
   })
   it('an unknown account is an answer, an unasked one is not', () => {
     expect(closed({ ...forgotten, accountOnDevice: 'unknown' })).toEqual([])
   })
   it('no answer of the registry is not clean for an order', () => {
-    const reasoned: Facts = { ...forgotten, registryAnswer: 'no-answer', registryReason: 'The registry is down' }
+    const reasoned: Facts = {
+      ...forgotten,
+      registryAnswer: 'no-answer',
+      registryReason: 'The registry is down',
+    }
     expect(gatesOfAnOrder(reasoned, phone).map(({ state }) => state)).toEqual(['closed', 'open'])
     expect(gatesOfAnOrder(forgotten, phone).map(({ state }) => state)).toEqual(['open', 'open'])
   })
 })
 
 describe('the three locks', () => {
-  const after = (progress: Partial<Progress>, facts: Facts = forgotten, device = phone) => locksNow(facts, device, { ...NOTHING_DONE, ...progress })
+  const after = (progress: Partial<Progress>, facts: Facts = forgotten, device = phone) =>
+    locksNow(facts, device, { ...NOTHING_DONE, ...progress })
   it('stand locked, will appear and clear before the reset', () => {
     expect(after({})).toEqual({ screen: 'locked', account: 'will-appear', carrier: 'clear' })
   })
   it('the reset lifts the screen lock, raises the account lock and leaves the carrier lock', () => {
-    expect(after({ wipeStarted: true }, { ...forgotten, carrierLocked: 'yes' })).toEqual({ screen: 'clear', account: 'locked', carrier: 'locked' })
+    expect(after({ wipeStarted: true }, { ...forgotten, carrierLocked: 'yes' })).toEqual({
+      screen: 'clear',
+      account: 'locked',
+      carrier: 'locked',
+    })
   })
   it('a proof clears the account lock, a release the carrier lock', () => {
-    expect(after({ wipeStarted: true, accountProof: 'step-skipped', carrierReleased: true }, { ...forgotten, carrierLocked: 'yes' })).toEqual({ screen: 'clear', account: 'clear', carrier: 'clear' })
+    expect(
+      after(
+        { wipeStarted: true, accountProof: 'step-skipped', carrierReleased: true },
+        { ...forgotten, carrierLocked: 'yes' },
+      ),
+    ).toEqual({ screen: 'clear', account: 'clear', carrier: 'clear' })
   })
   it('with no account nothing appears; unknown stays unknown; a watch without cellular has no carrier lock', () => {
     expect(after({}, { ...forgotten, accountOnDevice: 'no' }).account).toBe('clear')
@@ -116,7 +207,9 @@ describe('where the job waits', () => {
     expect(station(locked, setUp)).toBe('accounts')
     expect(station(locked, { ...setUp, accountProof: 'signed-in' })).toBe('carriers')
     expect(station(locked, { ...setUp, accountProof: 'signed-in', carrierReleased: true })).toBe('hand-back')
-    expect(station(locked, { ...setUp, accountProof: 'signed-in', carrierReleased: true, handedBack: true })).toBe('closed')
+    expect(
+      station(locked, { ...setUp, accountProof: 'signed-in', carrierReleased: true, handedBack: true }),
+    ).toBe('closed')
   })
   it('a refused job goes to the hand-back, a second-hand one to the accounts, an order alone to the carriers', () => {
     expect(station({ ...forgotten, registryAnswer: 'reported' })).toBe('hand-back')

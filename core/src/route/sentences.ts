@@ -25,19 +25,24 @@ const REASON_WORDS: Readonly<Record<ReasonCode, string>> = {
   'no-complaint-yet': 'What is wrong has not been asked.',
   'no-model-yet': 'The model decides the keys: find it first.',
   'only-carrier-lock': 'Only the carrier lock is in the way; nothing on the device is touched.',
-  'stranger-account': 'It asks for a stranger’s account: only that account, or proof of purchase at the maker’s, lifts it.',
-  'secret-known': 'The owner knows the screen lock: the settings ask for it, and the account can be taken off first.',
-  'remote-unlock-ready': 'Remote unlock is set up, the device is online and the password is known: nothing is lost.',
+  'stranger-account':
+    'It asks for a stranger’s account: only that account, or proof of purchase at the maker’s, lifts it.',
+  'secret-known':
+    'The owner knows the screen lock: the settings ask for it, and the account can be taken off first.',
+  'remote-unlock-ready':
+    'Remote unlock is set up, the device is online and the password is known: nothing is lost.',
   'tries-left': 'Few wrong tries so far: waiting is short, and remembering costs nothing.',
   'cache-first': 'Clearing the cache is harmless and sometimes enough against a loop or freezing.',
-  'secret-forgotten': 'The screen lock is forgotten: the reset from recovery lifts it and deletes everything.',
+  'secret-forgotten':
+    'The screen lock is forgotten: the reset from recovery lifts it and deletes everything.',
   'no-way-into-recovery': 'If recovery cannot be reached, the maker’s service can.',
 }
 
 const BARRED_WORDS: Readonly<Record<GateId, string>> = {
   'no-hazard':
     'Stop: do not charge, do not press. Put it away from what burns and follow the local rules for damaged lithium batteries.',
-  'not-reported': 'The registry says reported: no work at all. The person turns to the registry or the police; for the device itself local rules hold.',
+  'not-reported':
+    'The registry says reported: no work at all. The person turns to the registry or the police; for the device itself local rules hold.',
   'not-work-managed': 'The employer’s administrator decides about a work-managed device.',
   'no-legal-matter': 'Part of a police or court matter: do not wipe evidence.',
   ownership: 'The person’s right to the device is not shown.',
@@ -48,15 +53,39 @@ const BARRED_WORDS: Readonly<Record<GateId, string>> = {
 }
 
 const GATE_WORDS: Readonly<Record<GateId, { readonly name: string; readonly opens: string }>> = {
-  'no-hazard': { name: 'Battery and liquid check', opens: 'Look at the battery, feel for heat, smell; record what you find.' },
-  'not-reported': { name: 'Registry does not say reported', opens: 'Record the registry’s answer; where there is none, a reason.' },
-  'not-work-managed': { name: 'Not managed by an employer', opens: 'Ask whether an employer manages the device.' },
-  'no-legal-matter': { name: 'No police or court matter', opens: 'Ask whether the device is part of a police or court matter.' },
-  ownership: { name: 'Right to the device shown', opens: 'See a receipt, box or ID, and write down what was shown.' },
-  'account-question': { name: 'Account question asked', opens: 'Ask now which account is on it: after the reset it is too late.' },
+  'no-hazard': {
+    name: 'Battery and liquid check',
+    opens: 'Look at the battery, feel for heat, smell; record what you find.',
+  },
+  'not-reported': {
+    name: 'Registry does not say reported',
+    opens: 'Record the registry’s answer; where there is none, a reason.',
+  },
+  'not-work-managed': {
+    name: 'Not managed by an employer',
+    opens: 'Ask whether an employer manages the device.',
+  },
+  'no-legal-matter': {
+    name: 'No police or court matter',
+    opens: 'Ask whether the device is part of a police or court matter.',
+  },
+  ownership: {
+    name: 'Right to the device shown',
+    opens: 'See a receipt, box or ID, and write down what was shown.',
+  },
+  'account-question': {
+    name: 'Account question asked',
+    opens: 'Ask now which account is on it: after the reset it is too late.',
+  },
   consent: { name: 'Loss of data agreed', opens: 'The customer agrees to losing everything on the device.' },
-  battery: { name: 'Battery at 20 % or more, or on power', opens: 'Charge to 20 % (common practice) or leave it on power.' },
-  'right-device': { name: 'The device in hand is the one on the job', opens: 'Scan its tag, or compare the model text its recovery shows.' },
+  battery: {
+    name: 'Battery at 20 % or more, or on power',
+    opens: 'Charge to 20 % (common practice) or leave it on power.',
+  },
+  'right-device': {
+    name: 'The device in hand is the one on the job',
+    opens: 'Scan its tag, or compare the model text its recovery shows.',
+  },
 }
 
 export const STAGE_WORDS: Readonly<Record<StageId, string>> = {
@@ -80,7 +109,11 @@ const NOTE_WORDS: Readonly<Record<StageNote['code'], string>> = {
   'ask-the-carrier': 'Not known whether a carrier lock is on it; the reset does not lift one.',
 }
 
-export const LOCK_WORDS: Readonly<Record<keyof Locks, string>> = { screen: 'screen lock', account: 'account lock', carrier: 'carrier lock' }
+export const LOCK_WORDS: Readonly<Record<keyof Locks, string>> = {
+  screen: 'screen lock',
+  account: 'account lock',
+  carrier: 'carrier lock',
+}
 export const LOCK_STATE_WORDS: Readonly<Record<LockState, string>> = {
   locked: 'locked',
   clear: 'clear',

@@ -1,5 +1,14 @@
 import type { ComposedFamily, Guard, KeyId, Menu, MenuItem, Transition, Trigger } from '../catalog/index.ts'
-import type { HoldSet, KeySet, Machine, MachineDuration, MachineGuard, MachineState, MachineTransition, MachineTrigger } from './machine.ts'
+import type {
+  HoldSet,
+  KeySet,
+  Machine,
+  MachineDuration,
+  MachineGuard,
+  MachineState,
+  MachineTransition,
+  MachineTrigger,
+} from './machine.ts'
 
 /**
  * Makes a composed family into a machine the twin can run. Every place of a menu's cursor becomes a state of
@@ -8,9 +17,15 @@ import type { HoldSet, KeySet, Machine, MachineDuration, MachineGuard, MachineSt
  */
 export function compileFamily({ family, states, menus }: ComposedFamily): Machine {
   const keys = family.keys.map(({ id }) => id)
-  const names = [...states.keys(), ...[...menus].flatMap(([name, { items }]) => items.map((_, item) => placeName(name, item)))]
+  const names = [
+    ...states.keys(),
+    ...[...menus].flatMap(([name, { items }]) => items.map((_, item) => placeName(name, item))),
+  ]
   const stateIndex = new Map(names.map((name, index) => [name, index]))
-  const durations: MachineDuration[] = Object.entries(family.durations).map(([name, range]) => ({ name, ...range }))
+  const durations: MachineDuration[] = Object.entries(family.durations).map(([name, range]) => ({
+    name,
+    ...range,
+  }))
   const holdSets: HoldSet[] = []
 
   const setOf = (ids: readonly KeyId[]): KeySet => ids.reduce((set, id) => set | (1 << index(id)), 0)
@@ -44,7 +59,13 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
       case 'idle':
         return { kind: on.kind, duration: durationOf(on.time) }
       case 'hold':
-        return { kind: 'hold', set: holdSetOf(on.keys, on.ignore), keys: setOf(on.keys), duration: durationOf(on.time), from: on.from }
+        return {
+          kind: 'hold',
+          set: holdSetOf(on.keys, on.ignore),
+          keys: setOf(on.keys),
+          duration: durationOf(on.time),
+          from: on.from,
+        }
       case 'press':
         return { kind: 'press', key: index(on.key), times: on.times, with: setOf(on.with) }
       case 'long-press':
@@ -71,7 +92,12 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
   })
 
   const compiled: MachineState[] = [
-    ...[...states].map(([name, { screen, text, transitions }]) => ({ name, screen, text, transitions: transitions.map(transitionOf) })),
+    ...[...states].map(([name, { screen, text, transitions }]) => ({
+      name,
+      screen,
+      text,
+      transitions: transitions.map(transitionOf),
+    })),
     ...[...menus].flatMap(([name, menu]) =>
       menu.items.map(({ id }, item): MachineState => {
         const { moves, chooses } = placeTransitions(name, menu, item)
@@ -86,7 +112,9 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
     ),
   ]
   const starts = Object.fromEntries(
-    Object.entries(family.starts).flatMap(([start, name]) => (name === undefined ? [] : [[start, targetOf(name)]])),
+    Object.entries(family.starts).flatMap(([start, name]) =>
+      name === undefined ? [] : [[start, targetOf(name)]],
+    ),
   )
   return { keys, longPressMs: family.longPressMs, durations, holdSets, states: compiled, starts, stateIndex }
 }
@@ -101,12 +129,22 @@ function itemPlace(menu: Menu, itemId: string | undefined): number {
 }
 
 /** What keys and touch do on one place of a menu's cursor: moving it, and then choosing, by key first. */
-function placeTransitions(name: string, menu: Menu, place: number): { moves: Transition[]; chooses: Transition[] } {
+function placeTransitions(
+  name: string,
+  menu: Menu,
+  place: number,
+): { moves: Transition[]; chooses: Transition[] } {
   const { items, wrap, next, previous, choose, touch } = menu
   const last = items.length - 1
   const wraps = wrap && last > 0
   const short = (key: KeyId): Trigger => ({ kind: 'press', key, times: 1, with: [] })
-  const move = (key: KeyId, to: number): Transition => ({ on: short(key), if: {}, to: `${name}@${items[to]?.id ?? ''}`, cues: [], effects: [] })
+  const move = (key: KeyId, to: number): Transition => ({
+    on: short(key),
+    if: {},
+    to: `${name}@${items[to]?.id ?? ''}`,
+    cues: [],
+    effects: [],
+  })
   const chosen = (item: MenuItem | undefined, on: Trigger): Transition[] =>
     item ? [{ on, if: {}, to: item.to, cues: item.cues, effects: item.effects }] : []
 
@@ -116,7 +154,10 @@ function placeTransitions(name: string, menu: Menu, place: number): { moves: Tra
   return {
     moves,
     chooses: [
-      ...chosen(items[place], choose.press === 'short' ? short(choose.key) : { kind: 'long-press', key: choose.key }),
+      ...chosen(
+        items[place],
+        choose.press === 'short' ? short(choose.key) : { kind: 'long-press', key: choose.key },
+      ),
       ...(touch ? items.flatMap((item) => chosen(item, { kind: 'tap', on: item.id })) : []),
       ...menu.transitions,
     ],

@@ -46,7 +46,13 @@ export interface MachineState {
 
 export type MachineTrigger =
   | { readonly kind: 'after'; readonly duration: number }
-  | { readonly kind: 'hold'; readonly set: number; readonly keys: KeySet; readonly duration: number; readonly from: 'carried' | 'entry' | 'fresh' }
+  | {
+      readonly kind: 'hold'
+      readonly set: number
+      readonly keys: KeySet
+      readonly duration: number
+      readonly from: 'carried' | 'entry' | 'fresh'
+    }
   | { readonly kind: 'press'; readonly key: number; readonly times: number; readonly with: KeySet }
   | { readonly kind: 'long-press'; readonly key: number }
   | { readonly kind: 'key-down'; readonly key: number }

@@ -7,13 +7,18 @@ import { durationsAt, Twin, USUAL_SITUATION, type TwinInput } from './index.ts'
 const down = (...keys: KeyId[]): TwinInput[] => keys.map((key) => ({ kind: 'key-down', key }))
 const up = (...keys: KeyId[]): TwinInput[] => keys.map((key) => ({ kind: 'key-up', key }))
 const after = (time: number, to: string, rest: object = {}) => ({ on: { kind: 'after', time }, to, ...rest })
-const hold = (keys: KeyId[], time: number, to: string, rest: object = {}) => ({ on: { kind: 'hold', keys, time, ...rest }, to })
+const hold = (keys: KeyId[], time: number, to: string, rest: object = {}) => ({
+  on: { kind: 'hold', keys, time, ...rest },
+  to,
+})
 const press = (key: KeyId, to: string, rest: object = {}) => ({ on: { kind: 'press', key, ...rest }, to })
 const state = (screen: string, ...transitions: object[]) => ({ screen, transitions })
 
 describe('1: events, not ticks', () => {
   it('computes the next deadline and passes hours in as many steps as there are transitions', () => {
-    const { twin, shown } = smallTwin({ states: { a: state('logo', after(3_600_000, 'b')), b: state('dark') } })
+    const { twin, shown } = smallTwin({
+      states: { a: state('logo', after(3_600_000, 'b')), b: state('dark') },
+    })
     expect(twin.nextDeadlineMs()).toBe(3_600_000)
     twin.advanceTo(3_599_999)
     expect(twin.state.name).toBe('a')
@@ -41,8 +46,18 @@ describe('2: a hold begins when the exact key set became true', () => {
     expect(shown().at(-1)).toBe('6000 b')
   })
   it('goes on across a change of state, unless the family says from entry or fresh', () => {
-    for (const [from, atMs] of [['carried', 1000], ['entry', 1400], ['fresh', undefined]] as const) {
-      const { twin, shown } = smallTwin({ states: { a: state('logo', after(400, 'b')), b: state('robot', hold(['power'], 1000, 'c', { from })), c: state('dark') } })
+    for (const [from, atMs] of [
+      ['carried', 1000],
+      ['entry', 1400],
+      ['fresh', undefined],
+    ] as const) {
+      const { twin, shown } = smallTwin({
+        states: {
+          a: state('logo', after(400, 'b')),
+          b: state('robot', hold(['power'], 1000, 'c', { from })),
+          c: state('dark'),
+        },
+      })
       twin.apply(0, down('power'))
       twin.advanceTo(3000)
       expect(shown().at(-1)).toBe(atMs === undefined ? '400 b' : `${atMs} c`)
@@ -63,13 +78,17 @@ describe('2: a hold begins when the exact key set became true', () => {
     expect(shown().at(-1)).toBe('1901 b')
   })
   it('starts over once it has fired; nothing fires twice in no time', () => {
-    const { twin, shown } = smallTwin({ states: { a: state('logo', hold(['power'], 1000, 'a2')), a2: state('robot', after(10, 'a')) } })
+    const { twin, shown } = smallTwin({
+      states: { a: state('logo', hold(['power'], 1000, 'a2')), a2: state('robot', after(10, 'a')) },
+    })
     twin.apply(0, down('power'))
     twin.advanceTo(2500)
     expect(shown()).toEqual(['0 a', '1000 a2', '1010 a', '2000 a2', '2010 a'])
   })
   it('does not mind an ignored key', () => {
-    const { twin } = smallTwin({ states: { a: state('logo', hold(['power'], 1000, 'b', { ignore: ['volume-up'] })), b: state('dark') } })
+    const { twin } = smallTwin({
+      states: { a: state('logo', hold(['power'], 1000, 'b', { ignore: ['volume-up'] })), b: state('dark') },
+    })
     twin.apply(0, down('power', 'volume-up'))
     twin.advanceTo(1000)
     expect(twin.state.name).toBe('b')
@@ -83,7 +102,10 @@ describe('3: the guard of a timed transition is tested once, at the deadline', (
       recovery: state('recovery-menu'),
       normal: state('lock-screen'),
     }
-    for (const [pressedAtMs, goal] of [[1000, 'normal'], [999, 'recovery']] as const) {
+    for (const [pressedAtMs, goal] of [
+      [1000, 'normal'],
+      [999, 'recovery'],
+    ] as const) {
       const { twin } = smallTwin({ states })
       twin.apply(pressedAtMs, down('volume-up'))
       twin.advanceTo(5000)
@@ -91,14 +113,24 @@ describe('3: the guard of a timed transition is tested once, at the deadline', (
     }
   })
   it('and a guard that was not met then is spent', () => {
-    const { twin } = smallTwin({ states: { a: state('dark', after(1000, 'b', { if: { links: ['computer'] } })), b: state('logo') } })
+    const { twin } = smallTwin({
+      states: { a: state('dark', after(1000, 'b', { if: { links: ['computer'] } })), b: state('logo') },
+    })
     twin.apply(2000, [{ kind: 'link', link: 'computer' }])
     twin.advanceTo(60_000)
     expect(twin.state.name).toBe('a')
   })
   it('tests fresh keys against the entry into the state', () => {
-    const states = { a: state('logo', after(100, 'b')), b: state('dark', after(1000, 'c', { if: { held: ['power'], fresh: true } })), c: state('robot') }
-    for (const [pressedAtMs, name] of [[50, 'b'], [100, 'c'], [600, 'c']] as const) {
+    const states = {
+      a: state('logo', after(100, 'b')),
+      b: state('dark', after(1000, 'c', { if: { held: ['power'], fresh: true } })),
+      c: state('robot'),
+    }
+    for (const [pressedAtMs, name] of [
+      [50, 'b'],
+      [100, 'c'],
+      [600, 'c'],
+    ] as const) {
       const { twin } = smallTwin({ states })
       twin.apply(pressedAtMs, down('power'))
       twin.advanceTo(3000)
@@ -109,20 +141,39 @@ describe('3: the guard of a timed transition is tested once, at the deadline', (
 
 describe('4: at one instant', () => {
   it('timers come before inputs', () => {
-    const { twin } = smallTwin({ states: { a: state('logo', after(1000, 'b'), press('power', 'x')), b: state('dark', press('power', 'c')), c: state('robot'), x: state('text') } })
+    const { twin } = smallTwin({
+      states: {
+        a: state('logo', after(1000, 'b'), press('power', 'x')),
+        b: state('dark', press('power', 'c')),
+        c: state('robot'),
+        x: state('text'),
+      },
+    })
     twin.apply(1000, down('power'))
     twin.apply(1100, up('power'))
     expect(twin.state.name).toBe('c')
   })
   it('several inputs are one batch: a slide is never seen with one key only', () => {
-    const { twin } = smallTwin({ states: { a: state('dark', hold(['power'], 1, 'x'), hold(['power', 'volume-up'], 500, 'b')), b: state('logo'), x: state('text') } })
+    const { twin } = smallTwin({
+      states: {
+        a: state('dark', hold(['power'], 1, 'x'), hold(['power', 'volume-up'], 500, 'b')),
+        b: state('logo'),
+        x: state('text'),
+      },
+    })
     twin.apply(0, down('power', 'volume-down'))
     twin.apply(3000, [...up('volume-down'), ...down('volume-up')])
     twin.advanceTo(3500)
     expect(twin.state.name).toBe('b')
   })
   it('the declared order decides among the rest', () => {
-    const { twin } = smallTwin({ states: { a: state('dark', after(10, 'first'), after(10, 'second')), first: state('logo'), second: state('robot') } })
+    const { twin } = smallTwin({
+      states: {
+        a: state('dark', after(10, 'first'), after(10, 'second')),
+        first: state('logo'),
+        second: state('robot'),
+      },
+    })
     twin.advanceTo(10)
     expect(twin.state.name).toBe('first')
   })
@@ -130,7 +181,10 @@ describe('4: at one instant', () => {
 
 describe('5: a press', () => {
   const states = {
-    a: state('recovery-menu', press('power', 'short'), { on: { kind: 'long-press', key: 'power' }, to: 'long' }),
+    a: state('recovery-menu', press('power', 'short'), {
+      on: { kind: 'long-press', key: 'power' },
+      to: 'long',
+    }),
     short: state('dark'),
     long: state('robot', press('power', 'never')),
     never: state('text'),
@@ -159,7 +213,11 @@ describe('5: a press', () => {
     expect(twin.state.name).toBe('a')
   })
   it('counts with no other key, unless that key is asked for', () => {
-    const robot = { a: state('robot', press('volume-up', 'menu', { with: ['power'] }), press('power', 'wrong')), menu: state('recovery-menu'), wrong: state('text') }
+    const robot = {
+      a: state('robot', press('volume-up', 'menu', { with: ['power'] }), press('power', 'wrong')),
+      menu: state('recovery-menu'),
+      wrong: state('text'),
+    }
     const alone = smallTwin({ states: robot }).twin
     alone.apply(0, down('volume-up'))
     alone.apply(100, up('volume-up'))
@@ -179,7 +237,11 @@ describe('5: a press', () => {
 })
 
 describe('6: n presses are one trigger', () => {
-  const states = { a: state('logo', press('power', 'service', { times: 2 }), after(1000, 'boot')), service: state('service-menu'), boot: state('lock-screen') }
+  const states = {
+    a: state('logo', press('power', 'service', { times: 2 }), after(1000, 'boot')),
+    service: state('service-menu'),
+    boot: state('lock-screen'),
+  }
   const tap = (twin: Twin, atMs: number, key: KeyId) => {
     twin.apply(atMs, down(key))
     twin.apply(atMs + 50, up(key))
@@ -203,7 +265,14 @@ describe('6: n presses are one trigger', () => {
 
 describe('7: a screen stays, a buzz is an instant', () => {
   it('dark to dark says nothing, logo to logo neither', () => {
-    const { twin, shown } = smallTwin({ states: { a: state('dark', after(10, 'b')), b: state('dark', after(10, 'c', { cues: ['short-buzz'] })), c: state('logo', after(10, 'd')), d: state('logo') } })
+    const { twin, shown } = smallTwin({
+      states: {
+        a: state('dark', after(10, 'b')),
+        b: state('dark', after(10, 'c', { cues: ['short-buzz'] })),
+        c: state('logo', after(10, 'd')),
+        d: state('logo'),
+      },
+    })
     twin.advanceTo(100)
     expect(shown()).toEqual(['0 a', '20 short-buzz', '20 c'])
   })
@@ -215,25 +284,44 @@ describe('8: resetting leaves no memory', () => {
       durations: { boot: { minMs: 500, medianMs: 800, maxMs: 1500 } },
       states: {
         a: state('lock-screen', hold(['power', 'volume-down'], 700, 'b')),
-        b: state('dark', hold(['power', 'volume-up'], 200, 'c', { from: 'fresh' }), { on: { kind: 'after', time: 'boot' }, to: 'a' }),
-        c: state('robot', press('volume-up', 'd', { with: ['power'] }), { on: { kind: 'idle', time: 3000 }, to: 'a' }),
+        b: state('dark', hold(['power', 'volume-up'], 200, 'c', { from: 'fresh' }), {
+          on: { kind: 'after', time: 'boot' },
+          to: 'a',
+        }),
+        c: state('robot', press('volume-up', 'd', { with: ['power'] }), {
+          on: { kind: 'idle', time: 3000 },
+          to: 'a',
+        }),
         d: { screen: 'wiping', transitions: [after(400, 'a', { effects: ['wipe-data'] })] },
       },
     }
     const { twin: used, machine } = smallTwin(parts)
-    const input = fc.tuple(fc.integer({ min: 0, max: 900 }), fc.constantFrom<KeyId>('power', 'volume-up', 'volume-down'), fc.boolean())
+    const input = fc.tuple(
+      fc.integer({ min: 0, max: 900 }),
+      fc.constantFrom<KeyId>('power', 'volume-up', 'volume-down'),
+      fc.boolean(),
+    )
     fc.assert(
-      fc.property(fc.array(input, { maxLength: 25 }), fc.constantFrom('min', 'median', 'max' as const), (script, where) => {
-        const fresh = new Twin(machine, machine.starts['on-locked'] ?? 0, USUAL_SITUATION, durationsAt(machine, where))
-        used.reset(machine.starts['on-locked'] ?? 0, USUAL_SITUATION, durationsAt(machine, where))
-        let nowMs = 0
-        for (const [pauseMs, key, isDown] of script) {
-          nowMs += pauseMs
-          for (const twin of [fresh, used]) twin.apply(nowMs, isDown ? down(key) : up(key))
-        }
-        for (const twin of [fresh, used]) twin.advanceTo(nowMs + 10_000)
-        expect(shownBy(used, machine)).toEqual(shownBy(fresh, machine))
-      }),
+      fc.property(
+        fc.array(input, { maxLength: 25 }),
+        fc.constantFrom('min', 'median', 'max' as const),
+        (script, where) => {
+          const fresh = new Twin(
+            machine,
+            machine.starts['on-locked'] ?? 0,
+            USUAL_SITUATION,
+            durationsAt(machine, where),
+          )
+          used.reset(machine.starts['on-locked'] ?? 0, USUAL_SITUATION, durationsAt(machine, where))
+          let nowMs = 0
+          for (const [pauseMs, key, isDown] of script) {
+            nowMs += pauseMs
+            for (const twin of [fresh, used]) twin.apply(nowMs, isDown ? down(key) : up(key))
+          }
+          for (const twin of [fresh, used]) twin.advanceTo(nowMs + 10_000)
+          expect(shownBy(used, machine)).toEqual(shownBy(fresh, machine))
+        },
+      ),
       { numRuns: 1000 },
     )
   })
@@ -242,8 +330,17 @@ describe('8: resetting leaves no memory', () => {
 describe('links, battery and what is on the device', () => {
   it('guard on them, and wiping arms the account lock only where an account is', () => {
     const states = {
-      a: state('dark', { on: { kind: 'link', to: ['computer'] }, if: { batteryFrom: 20 }, to: 'b', effects: ['wipe-data', 'arm-account-lock'] }),
-      b: state('wiping', after(10, 'locked', { if: { screenLock: true } }), after(10, 'open', { if: { wiped: true } })),
+      a: state('dark', {
+        on: { kind: 'link', to: ['computer'] },
+        if: { batteryFrom: 20 },
+        to: 'b',
+        effects: ['wipe-data', 'arm-account-lock'],
+      }),
+      b: state(
+        'wiping',
+        after(10, 'locked', { if: { screenLock: true } }),
+        after(10, 'open', { if: { wiped: true } }),
+      ),
       locked: state('lock-screen'),
       open: state('set-up'),
     }
@@ -251,12 +348,19 @@ describe('links, battery and what is on the device', () => {
     low.apply(0, [{ kind: 'link', link: 'computer' }])
     expect(low.state.name).toBe('a')
     const charged = smallTwin({ states }, { batteryPercent: 12, account: false })
-    charged.twin.apply(0, [{ kind: 'battery', percent: 20 }, { kind: 'link', link: 'computer' }])
+    charged.twin.apply(0, [
+      { kind: 'battery', percent: 20 },
+      { kind: 'link', link: 'computer' },
+    ])
     charged.twin.advanceTo(10)
     expect(charged.shown()).toEqual(['0 a', '0 wipe-data', '0 b', '10 open'])
   })
   it('takes a typed word and a tap', () => {
-    const states = { a: state('typed-word', { on: { kind: 'type', word: 'erase' }, to: 'b' }), b: state('question', { on: { kind: 'tap', on: 'yes' }, to: 'c' }), c: state('wiping') }
+    const states = {
+      a: state('typed-word', { on: { kind: 'type', word: 'erase' }, to: 'b' }),
+      b: state('question', { on: { kind: 'tap', on: 'yes' }, to: 'c' }),
+      c: state('wiping'),
+    }
     const { twin } = smallTwin({ states })
     twin.apply(0, [{ kind: 'type', word: 'delete' }])
     expect(twin.state.name).toBe('a')

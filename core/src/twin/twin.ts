@@ -1,12 +1,22 @@
 import type { KeyId, LinkKind } from '../catalog/index.ts'
-import type { Machine, MachineGuard, MachineState, MachineTransition, Observation, Situation, TwinInput } from './machine.ts'
+import type {
+  Machine,
+  MachineGuard,
+  MachineState,
+  MachineTransition,
+  Observation,
+  Situation,
+  TwinInput,
+} from './machine.ts'
 
 /** The durations of one unit of the family, in the order of `Machine.durations`, in milliseconds. */
 export type DrawnDurations = readonly number[]
 
 /** Every duration at its middle, or all at one extreme: what proofs use. */
 export function durationsAt(machine: Machine, where: 'min' | 'median' | 'max'): DrawnDurations {
-  return machine.durations.map((range) => (where === 'min' ? range.minMs : where === 'max' ? range.maxMs : range.medianMs))
+  return machine.durations.map((range) =>
+    where === 'min' ? range.minMs : where === 'max' ? range.maxMs : range.medianMs,
+  )
 }
 
 const NEVER = Number.POSITIVE_INFINITY
@@ -107,7 +117,8 @@ export class Twin {
       if (dueMs > atMs) break
       inInstant = dueMs === instantMs ? inInstant + 1 : 0
       instantMs = dueMs
-      if (inInstant > INSTANT_LIMIT) throw new Error(`The state ${this.state.name} goes in a circle in no time`)
+      if (inInstant > INSTANT_LIMIT)
+        throw new Error(`The state ${this.state.name} goes in a circle in no time`)
       this.#nowMs = dueMs
       this.#fireDue()
     }
@@ -172,7 +183,8 @@ export class Twin {
     if (!(this.#held & bit)) return
     this.#held &= ~bit
     const press = this.#pressing[key]
-    if (press && !press.long && this.#nowMs - at(this.#downAtMs, key) < this.#machine.longPressMs) counted.push({ key, with: press.with })
+    if (press && !press.long && this.#nowMs - at(this.#downAtMs, key) < this.#machine.longPressMs)
+      counted.push({ key, with: press.with })
     this.#pressing[key] = undefined
     this.#downAtMs[key] = NOT_TRUE
   }
@@ -200,7 +212,12 @@ export class Twin {
     this.#presses = { key, count: this.#presses.key === key ? this.#presses.count + 1 : 1 }
   }
 
-  #answers(transition: MachineTransition, batch: readonly TwinInput[], down: number, counted: readonly { key: number; with: number }[]): boolean {
+  #answers(
+    transition: MachineTransition,
+    batch: readonly TwinInput[],
+    down: number,
+    counted: readonly { key: number; with: number }[],
+  ): boolean {
     const { trigger } = transition
     switch (trigger.kind) {
       case 'press':
@@ -271,7 +288,9 @@ export class Twin {
   }
 
   #pressedSinceEntry(keys: number): boolean {
-    return this.#machine.keys.every((_, key) => !(keys & (1 << key)) || at(this.#downAtMs, key) >= this.#enteredAtMs)
+    return this.#machine.keys.every(
+      (_, key) => !(keys & (1 << key)) || at(this.#downAtMs, key) >= this.#enteredAtMs,
+    )
   }
 
   /** Fires what is due now: the first in declared order whose guard allows it; the others' guards are spent. */
@@ -331,7 +350,11 @@ export class Twin {
     // A press counts only where it began: those under way go on as mere holding.
     for (let key = 0; key < this.#pressing.length; key++) this.#pressing[key] = undefined
     const { screen, cursor, text } = this.state
-    const stays = before?.kind === 'screen' && before.screen === screen && !cursor && this.#machine.states[before.state]?.text === text
+    const stays =
+      before?.kind === 'screen' &&
+      before.screen === screen &&
+      !cursor &&
+      this.#machine.states[before.state]?.text === text
     if (!stays) this.#observations.push({ kind: 'screen', atMs: nowMs, screen, state })
   }
 }

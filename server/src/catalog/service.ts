@@ -14,7 +14,9 @@ export class Catalog {
   }
 
   async inUse(): Promise<{ readonly id: number; readonly digest: string; readonly pack: Pack }> {
-    const [newest] = await this.#database.getRepository(packEntity).find({ select: { id: true }, order: { id: 'DESC' }, take: 1 })
+    const [newest] = await this.#database
+      .getRepository(packEntity)
+      .find({ select: { id: true }, order: { id: 'DESC' }, take: 1 })
     if (!newest) throw new ProblemError('not-possible-now', 'The shop has no catalogue yet.')
     return this.byId(newest.id)
   }

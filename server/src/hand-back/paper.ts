@@ -5,7 +5,10 @@ import pdfmake from 'pdfmake'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
 
 const require = createRequire(import.meta.url)
-const font = (weight: number) => require.resolve(`@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`)
+const font = (weight: number) =>
+  require.resolve(
+    `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
+  )
 const FONTS = { normal: font(400), bold: font(700) }
 pdfmake.setFonts({ Atkinson: FONTS })
 pdfmake.setLocalAccessPolicy((path) => Object.values(FONTS).includes(path))
@@ -13,9 +16,19 @@ pdfmake.setUrlAccessPolicy(() => false)
 
 /** What the customer takes home, in plain words. English; one place, ready for other languages. */
 const WORDS = {
-  proof: { 'proven-clear': 'shown to be clear', 'not-clear': 'NOT clear, see below', 'not-there': 'this device has none' },
+  proof: {
+    'proven-clear': 'shown to be clear',
+    'not-clear': 'NOT clear, see below',
+    'not-there': 'this device has none',
+  },
   lock: { screen: 'Screen lock', account: 'Account lock', carrier: 'Carrier lock' },
-  returned: { device: 'device', sim: 'SIM', 'sim-tray': 'SIM tray', cable: 'cable', 'memory-card': 'memory card' },
+  returned: {
+    device: 'device',
+    sim: 'SIM',
+    'sim-tray': 'SIM tray',
+    cable: 'cable',
+    'memory-card': 'memory card',
+  },
   wiped:
     'The device was reset from recovery. Everything on its internal storage is gone and cannot be brought back by us. ' +
     'In the terms of NIST SP 800-88 rev. 1 a factory reset is “Clear”: protection against simple recovery. It is neither “Purge” nor “Destroy”; for data that must not be read by a laboratory it is not enough.',
@@ -33,7 +46,9 @@ export async function handBackPaper(shop: string, job: Job, model: Model | undef
   const { handBack } = job
   if (!handBack) throw new Error(`Job ${job.id} is not handed back`)
   const row = (name: string, value: string): Content[] => [{ text: name, color: '#555555' }, { text: value }]
-  const price = new Intl.NumberFormat('en', { style: 'currency', currency: handBack.currency }).format(handBack.priceMinor / 100)
+  const price = new Intl.NumberFormat('en', { style: 'currency', currency: handBack.currency }).format(
+    handBack.priceMinor / 100,
+  )
   const released = job.orders.find(({ state }) => state === 'released')
   const paper: TDocumentDefinitions = {
     info: { title: `Hand-back ${job.ticket}` },
@@ -63,11 +78,27 @@ export async function handBackPaper(shop: string, job: Job, model: Model | undef
         layout: 'lightHorizontalLines',
         table: {
           widths: [130, '*'],
-          body: (['screen', 'account', 'carrier'] as const).map((lock) => row(WORDS.lock[lock], WORDS.proof[handBack[lock]])),
+          body: (['screen', 'account', 'carrier'] as const).map((lock) =>
+            row(WORDS.lock[lock], WORDS.proof[handBack[lock]]),
+          ),
         },
       },
-      ...(handBack.whoSignsIn ? [{ text: `Signs in at first start: ${handBack.whoSignsIn}`, margin: [0, 6, 0, 0] } satisfies Content] : []),
-      ...(released ? [{ text: `Carrier ${released.carrier}: released through ${released.supplier}${released.code ? `, code ${released.code}` : ''}.`, margin: [0, 6, 0, 0] } satisfies Content] : []),
+      ...(handBack.whoSignsIn
+        ? [
+            {
+              text: `Signs in at first start: ${handBack.whoSignsIn}`,
+              margin: [0, 6, 0, 0],
+            } satisfies Content,
+          ]
+        : []),
+      ...(released
+        ? [
+            {
+              text: `Carrier ${released.carrier}: released through ${released.supplier}${released.code ? `, code ${released.code}` : ''}.`,
+              margin: [0, 6, 0, 0],
+            } satisfies Content,
+          ]
+        : []),
       { text: 'What was done', bold: true, fontSize: 14, margin: [0, 16, 0, 4] },
       { text: job.bench.wipeStartedAt ? WORDS.wiped : WORDS.notWiped },
       ...(handBack.note ? [{ text: handBack.note, margin: [0, 6, 0, 0] } satisfies Content] : []),

@@ -1,4 +1,12 @@
-import { api, type Answer, type ApiName, type Body, type Params, type Query, type Route } from '@benevox/contract'
+import {
+  api,
+  type Answer,
+  type ApiName,
+  type Body,
+  type Params,
+  type Query,
+  type Route,
+} from '@benevox/contract'
 import type { Request, Response, Router } from 'express'
 import type { z } from 'zod'
 import { badRequest, ProblemError } from './problem.ts'
@@ -18,7 +26,10 @@ export type Handlers = { readonly [Name in ApiName]?: (asked: Asked<Name>) => Pr
 
 /** Puts handlers behind the routes of the contract: each request is checked before, and answered after. */
 export function mount(router: Router, handlers: Handlers): void {
-  for (const [name, handler] of Object.entries(handlers) as [ApiName, (asked: Asked<ApiName>) => Promise<unknown>][]) {
+  for (const [name, handler] of Object.entries(handlers) as [
+    ApiName,
+    (asked: Asked<ApiName>) => Promise<unknown>,
+  ][]) {
     const route: Route = api[name]
     router[route.method](route.path, async (request, response) => {
       const staffId = request.session.staffId ?? 0

@@ -40,15 +40,29 @@ export class ProblemError extends Error {
   readonly problem: Problem
   constructor(code: ProblemCode, detail: string, more: Pick<Problem, 'errors' | 'current'> = {}) {
     super(detail)
-    this.problem = { type: `urn:benevox:problem:${code}`, title: TITLE[code], status: STATUS[code], code, detail, ...more }
+    this.problem = {
+      type: `urn:benevox:problem:${code}`,
+      title: TITLE[code],
+      status: STATUS[code],
+      code,
+      detail,
+      ...more,
+    }
   }
 }
 
 /** The faults of a request's part, each with its path, as one problem. */
 export function badRequest(where: 'path' | 'query' | 'body', error: z.ZodError): ProblemError {
-  const errors = error.issues.map(({ path, message }) => ({ path: [where, ...path.map(String)].join('.'), sentence: message }))
+  const errors = error.issues.map(({ path, message }) => ({
+    path: [where, ...path.map(String)].join('.'),
+    sentence: message,
+  }))
   const first = errors[0]
-  return new ProblemError('bad-request', first ? `${first.path}: ${first.sentence}` : 'The request does not fit.', { errors })
+  return new ProblemError(
+    'bad-request',
+    first ? `${first.path}: ${first.sentence}` : 'The request does not fit.',
+    { errors },
+  )
 }
 
 export const notFoundHandler: RequestHandler = () => {
@@ -73,10 +87,21 @@ function asProblem(error: unknown): ProblemError {
   const { type, code, status } = error as { type?: string; code?: string; status?: number }
   if (type === 'entity.parse.failed') return new ProblemError('bad-json', 'The body is not valid JSON.')
   if (type === 'entity.too.large') return new ProblemError('too-large', 'The body is too large.')
-  if (code === 'EBADCSRFTOKEN') return new ProblemError('forged-request', 'The token of the session is missing or old; reload the page.')
-  if (code && DATABASE_AWAY.has(code)) return new ProblemError('database-away', 'Nothing was stored; try again in a moment.')
-  if (error instanceof URIError || (status !== undefined && status >= 400 && status < 500)) return new ProblemError('bad-request', 'The request cannot be read.')
+  if (code === 'EBADCSRFTOKEN')
+    return new ProblemError('forged-request', 'The token of the session is missing or old; reload the page.')
+  if (code && DATABASE_AWAY.has(code))
+    return new ProblemError('database-away', 'Nothing was stored; try again in a moment.')
+  if (error instanceof URIError || (status !== undefined && status >= 400 && status < 500))
+    return new ProblemError('bad-request', 'The request cannot be read.')
   return new ProblemError('fault', 'Nothing was stored. The fault is in the log.')
 }
 
-const DATABASE_AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'PROTOCOL_CONNECTION_LOST', 'ETIMEDOUT', 'EPIPE', 'ER_SERVER_SHUTDOWN', 'ER_CON_COUNT_ERROR'])
+const DATABASE_AWAY = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'PROTOCOL_CONNECTION_LOST',
+  'ETIMEDOUT',
+  'EPIPE',
+  'ER_SERVER_SHUTDOWN',
+  'ER_CON_COUNT_ERROR',
+])

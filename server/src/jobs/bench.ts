@@ -16,7 +16,10 @@ export function benchAfter(job: Job, pack: Pack, change: BenchChange, at: string
   switch (change.kind) {
     case 'chose-procedure': {
       const family = modelInPack(pack, job.facts.modelId)?.family
-      need(family?.procedures.some(({ id }) => id === change.procedureId) ?? false, 'The model on this job has no such procedure.')
+      need(
+        family?.procedures.some(({ id }) => id === change.procedureId) ?? false,
+        'The model on this job has no such procedure.',
+      )
       return { ...bench, procedureId: change.procedureId }
     }
     case 'in-recovery':
@@ -31,8 +34,7 @@ export function benchAfter(job: Job, pack: Pack, change: BenchChange, at: string
       return { ...bench, rightDevice: { by: change.by, read: change.read, at } }
     case 'released': {
       need(bench.inRecoveryAt !== undefined, 'The device is not in recovery yet.')
-      const closed = gatesOfTheWipe(job.facts, progressOf(job)).filter(({ state }) => state !== 'open')
-      if (closed.length > 0) throw new ProblemError('gate-closed', `Still closed: ${closed.map(gateName).join('; ')}.`)
+      needGates(job)
       return { ...bench, releasedAt: at }
     }
     case 'wipe-started':
@@ -49,14 +51,30 @@ export function benchAfter(job: Job, pack: Pack, change: BenchChange, at: string
       return { ...bench, setUpAt: bench.setUpAt ?? at }
     case 'screen-lifted':
       need(!bench.wipeStartedAt, 'The wipe has begun.')
+      if (change.how === 'settings') needGates(job)
       return { ...bench, screenLifted: { how: change.how, at } }
   }
 }
 
-function checkRightDevice(job: Job, pack: Pack, { by, read }: Extract<BenchChange, { kind: 'right-device' }>): void {
+/** Both resets delete everything: neither goes on before every gate is open. */
+function needGates(job: Job): void {
+  const closed = gatesOfTheWipe(job.facts, progressOf(job)).filter(({ state }) => state !== 'open')
+  if (closed.length > 0)
+    throw new ProblemError('gate-closed', `Still closed: ${closed.map(gateName).join('; ')}.`)
+}
+
+function checkRightDevice(
+  job: Job,
+  pack: Pack,
+  { by, read }: Extract<BenchChange, { kind: 'right-device' }>,
+): void {
   const plain = (text: string) => text.replace(/[\s-]/g, '').toUpperCase()
   const wanted = by === 'tag' ? job.ticket : modelInPack(pack, job.facts.modelId)?.model.modelText
-  if (!wanted) throw new ProblemError('not-possible-now', 'The model is not on this job: scan the tag instead.')
+  if (!wanted)
+    throw new ProblemError('not-possible-now', 'The model is not on this job: scan the tag instead.')
   if (plain(read) !== plain(wanted))
-    throw new ProblemError('gate-closed', `This reads ${read}, the job says ${wanted}: this may be another device. Stop and compare.`)
+    throw new ProblemError(
+      'gate-closed',
+      `This reads ${read}, the job says ${wanted}: this may be another device. Stop and compare.`,
+    )
 }

@@ -26,11 +26,21 @@ export class JobChanger {
     id: number,
     version: number,
     staffId: number,
-    make: (row: JobRow, now: Date, job: Job, manager: EntityManager) => JobEventDraft | Promise<JobEventDraft>,
+    make: (
+      row: JobRow,
+      now: Date,
+      job: Job,
+      manager: EntityManager,
+    ) => JobEventDraft | Promise<JobEventDraft>,
   ): Promise<Job> {
     return this.locked(id, async (manager, row) => {
       const job = await this.#reader.job(manager, row)
-      if (row.version !== version) throw new ProblemError('stale-version', 'Somebody else changed this job meanwhile; nothing was overwritten.', { current: job })
+      if (row.version !== version)
+        throw new ProblemError(
+          'stale-version',
+          'Somebody else changed this job meanwhile; nothing was overwritten.',
+          { current: job },
+        )
       const now = new Date()
       const event = await make(row, now, job, manager)
       row.version++
@@ -49,7 +59,13 @@ export class JobChanger {
     })
   }
 
-  async note(manager: EntityManager, jobId: number, staffId: number, { kind, detail }: JobEventDraft, at = new Date()): Promise<void> {
+  async note(
+    manager: EntityManager,
+    jobId: number,
+    staffId: number,
+    { kind, detail }: JobEventDraft,
+    at = new Date(),
+  ): Promise<void> {
     await manager.insert(jobEventEntity, { jobId, staffId, at, kind, detail })
   }
 }

@@ -40,7 +40,13 @@ export class JobReader {
       tries: tries.map((one) => wireTry(one, names)),
       orders: orders.map(({ order, service, supplier }) => wireOrder(order, service, supplier)),
     }
-    return { ...base, ...(await this.#computed(row, orders.map(({ order }) => order))) }
+    return {
+      ...base,
+      ...(await this.#computed(
+        row,
+        orders.map(({ order }) => order),
+      )),
+    }
   }
 
   /** Jobs as a list shows them. Closed ones only when they are searched for. */
@@ -51,16 +57,31 @@ export class JobReader {
     else {
       const { pack } = await this.#catalog.inUse()
       const words = search.toLowerCase().split(/\s+/)
-      const models = pack.models.filter(({ maker, name, modelText }) => words.every((word) => `${maker} ${name} ${modelText}`.toLowerCase().includes(word)))
-      query.where('(job.ticket LIKE :like OR job.customerName LIKE :like OR job.imei LIKE :digits OR job.modelId IN (:...models))', {
-        like: `%${search.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`,
-        digits: `${search.replace(/\D/g, '') || 'none'}%`,
-        models: ['', ...models.map(({ id }) => id)],
-      })
+      const models = pack.models.filter(({ maker, name, modelText }) =>
+        words.every((word) => `${maker} ${name} ${modelText}`.toLowerCase().includes(word)),
+      )
+      query.where(
+        '(job.ticket LIKE :like OR job.customerName LIKE :like OR job.imei LIKE :digits OR job.modelId IN (:...models))',
+        {
+          like: `%${search.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`,
+          digits: `${search.replace(/\D/g, '') || 'none'}%`,
+          models: ['', ...models.map(({ id }) => id)],
+        },
+      )
     }
     const rows = await query.getMany()
-    const orders = await this.#orders(manager, rows.map(({ id }) => id))
-    return Promise.all(rows.map(async (row) => this.#summary(row, orders.filter(({ order }) => order.jobId === row.id).map(({ order }) => order))))
+    const orders = await this.#orders(
+      manager,
+      rows.map(({ id }) => id),
+    )
+    return Promise.all(
+      rows.map(async (row) =>
+        this.#summary(
+          row,
+          orders.filter(({ order }) => order.jobId === row.id).map(({ order }) => order),
+        ),
+      ),
+    )
   }
 
   async #summary(row: JobRow, orders: readonly OrderRow[]): Promise<JobSummary> {
@@ -91,15 +112,24 @@ export class JobReader {
     const waiting = orders.find(({ state }) => state === 'waiting')
     const { pack } = await this.#catalog.byId(packId)
     const family = modelInPack(pack, facts.modelId)?.family
-    const untilAfter = (from: string, name: string | undefined) => new Date(Date.parse(from) + (family?.durations[name ?? '']?.medianMs ?? 0)).toISOString()
-    if (bench.wipeStartedAt && !bench.wipeFinishedAt) return { for: 'wipe', until: untilAfter(bench.wipeStartedAt, family?.durationsOfTheWork.wipe) }
-    if (bench.firstStartAt && !bench.setUpAt) return { for: 'first-start', until: untilAfter(bench.firstStartAt, family?.durationsOfTheWork.firstStart) }
+    const untilAfter = (from: string, name: string | undefined) =>
+      new Date(Date.parse(from) + (family?.durations[name ?? '']?.medianMs ?? 0)).toISOString()
+    if (bench.wipeStartedAt && !bench.wipeFinishedAt)
+      return { for: 'wipe', until: untilAfter(bench.wipeStartedAt, family?.durationsOfTheWork.wipe) }
+    if (bench.firstStartAt && !bench.setUpAt)
+      return {
+        for: 'first-start',
+        until: untilAfter(bench.firstStartAt, family?.durationsOfTheWork.firstStart),
+      }
     return waiting ? { for: 'carrier', until: waiting.promise.latest } : null
   }
 
   async #orders(manager: EntityManager, jobIds: readonly number[]) {
     if (jobIds.length === 0) return []
-    const orders = await manager.find(orderEntity, { where: { jobId: In([...jobIds]) }, order: { orderedAt: 'ASC' } })
+    const orders = await manager.find(orderEntity, {
+      where: { jobId: In([...jobIds]) },
+      order: { orderedAt: 'ASC' },
+    })
     if (orders.length === 0) return []
     const services = await manager.find(serviceEntity)
     const suppliers = await manager.find(supplierEntity)

@@ -1,4 +1,4 @@
-import { api } from '@benevox/contract'
+import type { api } from '@benevox/contract'
 import { facts as factsSchema } from '@benevox/core/route'
 import type { DataSource } from 'typeorm'
 import type { z } from 'zod'
@@ -11,9 +11,21 @@ import type { JobChanger } from './change.ts'
 import { jobEntity, jobEventEntity } from './entity.ts'
 import type { JobReader } from './read.ts'
 
-const EMPTY_COUNTS: z.output<typeof api.listJobs.answer>['counts'] = { counter: 0, bench: 0, accounts: 0, carriers: 0, 'hand-back': 0, closed: 0 }
+const EMPTY_COUNTS: z.output<typeof api.listJobs.answer>['counts'] = {
+  counter: 0,
+  bench: 0,
+  accounts: 0,
+  carriers: 0,
+  'hand-back': 0,
+  closed: 0,
+}
 
-export function jobHandlers(database: DataSource, catalog: Catalog, reader: JobReader, changer: JobChanger): Handlers {
+export function jobHandlers(
+  database: DataSource,
+  catalog: Catalog,
+  reader: JobReader,
+  changer: JobChanger,
+): Handlers {
   return {
     async listJobs({ query }) {
       const found = await reader.list(database, query.search?.trim() ?? '')
@@ -57,7 +69,9 @@ export function jobHandlers(database: DataSource, catalog: Catalog, reader: JobR
     changeFacts: ({ params, body, staffId }) =>
       changer.change(params.id, body.version, staffId, (row) => {
         if (row.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
-        const merged = Object.fromEntries(Object.entries({ ...row.facts, ...body.facts }).filter(([, value]) => value !== null))
+        const merged = Object.fromEntries(
+          Object.entries({ ...row.facts, ...body.facts }).filter(([, value]) => value !== null),
+        )
         row.facts = factsSchema.parse(merged)
         row.modelId = row.facts.modelId ?? null
         row.imei = row.facts.imei ?? null
@@ -65,14 +79,32 @@ export function jobHandlers(database: DataSource, catalog: Catalog, reader: JobR
         row.customerContact = body.customer?.contact ?? row.customerContact
         // The event list keeps what was answered; names and addresses stay on the job, to go when it must forget.
         const { accountAddress: address, ...detail } = body.facts ?? {}
-        return { kind: 'facts', detail: { ...detail, ...(address === undefined ? {} : { accountAddress: address === null ? null : 'recorded' }), ...(body.customer ? { customer: Object.keys(body.customer) } : {}) } }
+        return {
+          kind: 'facts',
+          detail: {
+            ...detail,
+            ...(address === undefined ? {} : { accountAddress: address === null ? null : 'recorded' }),
+            ...(body.customer ? { customer: Object.keys(body.customer) } : {}),
+          },
+        }
       }),
 
     async listEvents({ params }) {
       await reader.row(database.manager, params.id)
       const names = new Map((await database.manager.find(staffEntity)).map(({ id, name }) => [id, name]))
-      const rows = await database.manager.find(jobEventEntity, { where: { jobId: params.id }, order: { id: 'ASC' } })
-      return { events: rows.map(({ id, at, staffId, kind, detail }) => ({ id, at: at.toISOString(), by: names.get(staffId) ?? '', kind, detail: { ...detail } })) }
+      const rows = await database.manager.find(jobEventEntity, {
+        where: { jobId: params.id },
+        order: { id: 'ASC' },
+      })
+      return {
+        events: rows.map(({ id, at, staffId, kind, detail }) => ({
+          id,
+          at: at.toISOString(),
+          by: names.get(staffId) ?? '',
+          kind,
+          detail: { ...detail },
+        })),
+      }
     },
 
     recordBench: ({ params, body, staffId }) =>
@@ -96,10 +128,21 @@ export function jobHandlers(database: DataSource, catalog: Catalog, reader: JobR
         const { version: _, ...said } = body
         for (const lock of ['screen', 'account', 'carrier'] as const)
           if (said[lock] === 'proven-clear' && job.locks[lock] !== 'clear')
-            throw new ProblemError('gate-closed', `The ${lock} lock is ${job.locks[lock]}: it is not proven clear. State it as not clear, or prove it first.`)
+            throw new ProblemError(
+              'gate-closed',
+              `The ${lock} lock is ${job.locks[lock]}: it is not proven clear. State it as not clear, or prove it first.`,
+            )
         row.handBack = { ...said, at: now.toISOString() }
         row.closedAt = now
-        return { kind: 'handed-back', detail: { screen: said.screen, account: said.account, carrier: said.carrier, returned: said.returned } }
+        return {
+          kind: 'handed-back',
+          detail: {
+            screen: said.screen,
+            account: said.account,
+            carrier: said.carrier,
+            returned: said.returned,
+          },
+        }
       }),
   }
 }

@@ -12,7 +12,17 @@ export class OneLockedPhone1700000000001 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    for (const table of ['orders', 'services', 'suppliers', 'tries', 'job_events', 'jobs', 'packs', 'sessions', 'staff'])
+    for (const table of [
+      'orders',
+      'services',
+      'suppliers',
+      'tries',
+      'job_events',
+      'jobs',
+      'packs',
+      'sessions',
+      'staff',
+    ])
       await runner.query(`DROP TABLE ${table}`)
   }
 }

@@ -6,7 +6,14 @@ import type { Catalog } from '../catalog/service.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { JobChanger } from '../jobs/change.ts'
-import { orderEntity, serviceEntity, supplierEntity, type OrderRow, type ServiceRow, type SupplierRow } from './entity.ts'
+import {
+  orderEntity,
+  serviceEntity,
+  supplierEntity,
+  type OrderRow,
+  type ServiceRow,
+  type SupplierRow,
+} from './entity.ts'
 import { wireOrder, wireSupplier } from './wire.ts'
 
 export function orderHandlers(database: DataSource, catalog: Catalog, changer: JobChanger): Handlers {
@@ -25,16 +32,24 @@ export function orderHandlers(database: DataSource, catalog: Catalog, changer: J
     placeOrder: ({ params, body, staffId }) =>
       changer.locked(params.id, async (manager, job) => {
         const known = await manager.findOneBy(orderEntity, { id: body.id })
-        if (known && known.jobId !== params.id) throw new ProblemError('not-possible-now', 'This order belongs to another job.')
+        if (known && known.jobId !== params.id)
+          throw new ProblemError('not-possible-now', 'This order belongs to another job.')
         if (known) return wired(manager, known)
         if (job.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
         const { pack } = await catalog.byId(job.packId)
-        const closed = gatesOfAnOrder(job.facts, deviceOnJob(pack, job.facts.modelId)).filter(({ state }) => state !== 'open')
-        if (closed.length > 0) throw new ProblemError('gate-closed', `Still closed: ${closed.map(gateName).join('; ')}.`)
-        if (!job.facts.imei) throw new ProblemError('not-possible-now', 'An order needs the IMEI of the right SIM slot.')
+        const closed = gatesOfAnOrder(job.facts, deviceOnJob(pack, job.facts.modelId)).filter(
+          ({ state }) => state !== 'open',
+        )
+        if (closed.length > 0)
+          throw new ProblemError('gate-closed', `Still closed: ${closed.map(gateName).join('; ')}.`)
+        if (!job.facts.imei)
+          throw new ProblemError('not-possible-now', 'An order needs the IMEI of the right SIM slot.')
         const { service, supplier } = await serviceWithSupplier(manager, body.serviceId)
         if (job.facts.originalCarrier !== service.carrier)
-          throw new ProblemError('not-possible-now', `The job says the original carrier is ${job.facts.originalCarrier ?? 'not known'}, this service is for ${service.carrier}: an error here costs the fee.`)
+          throw new ProblemError(
+            'not-possible-now',
+            `The job says the original carrier is ${job.facts.originalCarrier ?? 'not known'}, this service is for ${service.carrier}: an error here costs the fee.`,
+          )
         const now = new Date()
         const row: OrderRow = {
           id: body.id,
@@ -52,7 +67,21 @@ export function orderHandlers(database: DataSource, catalog: Catalog, changer: J
           triesAllowed: modelInPack(pack, job.facts.modelId)?.family.carrierLock?.triesAllowed ?? 3,
         }
         await manager.insert(orderEntity, row)
-        await changer.note(manager, params.id, staffId, { kind: 'order-placed', detail: { supplier: supplier.name, carrier: service.carrier, feeMinor: service.feeMinor, latest: row.promise.latest } }, now)
+        await changer.note(
+          manager,
+          params.id,
+          staffId,
+          {
+            kind: 'order-placed',
+            detail: {
+              supplier: supplier.name,
+              carrier: service.carrier,
+              feeMinor: service.feeMinor,
+              latest: row.promise.latest,
+            },
+          },
+          now,
+        )
         return wireOrder(row, service, supplier)
       }),
 
@@ -61,13 +90,20 @@ export function orderHandlers(database: DataSource, catalog: Catalog, changer: J
       if (!found) throw new ProblemError('not-found', 'There is no such order.')
       return changer.locked(found.jobId, async (manager) => {
         const row = await manager.findOneByOrFail(orderEntity, { id: params.orderId })
-        if (row.version !== body.version) throw new ProblemError('stale-version', 'Somebody else changed this order meanwhile.', { current: await wired(manager, row) })
+        if (row.version !== body.version)
+          throw new ProblemError('stale-version', 'Somebody else changed this order meanwhile.', {
+            current: await wired(manager, row),
+          })
         const after = orderAfter(row, body.change)
         await manager.save(orderEntity, { ...after, version: row.version + 1 })
         const { kind } = body.change
         await changer.note(manager, row.jobId, staffId, {
           kind: `order-${kind}`,
-          detail: { state: after.state, triesMade: after.triesMade, ...(kind === 'answered' ? { answer: body.change.answer } : {}) },
+          detail: {
+            state: after.state,
+            triesMade: after.triesMade,
+            ...(kind === 'answered' ? { answer: body.change.answer } : {}),
+          },
         })
         return wired(manager, { ...after, version: row.version + 1 })
       })
@@ -83,7 +119,10 @@ export function orderAfter(order: OrderRow, change: OrderChange): OrderRow {
   switch (change.kind) {
     case 'answered':
       need(order.state === 'waiting', `This order is ${order.state} already.`)
-      need((change.answer === 'code') === (change.code !== undefined), change.answer === 'code' ? 'The answer is a code: type it in.' : 'This answer has no code.')
+      need(
+        (change.answer === 'code') === (change.code !== undefined),
+        change.answer === 'code' ? 'The answer is a code: type it in.' : 'This answer has no code.',
+      )
       return { ...order, state: 'answered', answer: change.answer, code: change.code ?? null }
     case 'code-tried': {
       need(order.state === 'answered' && order.answer === 'code', 'There is no code to try.')
@@ -92,7 +131,10 @@ export function orderAfter(order: OrderRow, change: OrderChange): OrderRow {
       return { ...order, triesMade, state: triesMade >= order.triesAllowed ? 'blocked' : 'answered' }
     }
     case 'proven':
-      need(order.state === 'answered' && order.answer !== 'code', 'Only a release over the air or by app is proven this way.')
+      need(
+        order.state === 'answered' && order.answer !== 'code',
+        'Only a release over the air or by app is proven this way.',
+      )
       return { ...order, state: 'released' }
     case 'failed':
       need(order.state === 'waiting' || order.state === 'answered', `This order is ${order.state} already.`)
@@ -110,7 +152,10 @@ function promiseOf(service: ServiceRow, supplier: SupplierRow, at: Date): Order[
   return promiseInWorkingDays(calendar, at.toISOString(), { min: service.minDays, max: service.maxDays })
 }
 
-async function serviceWithSupplier(manager: EntityManager, id: number): Promise<{ service: ServiceRow; supplier: SupplierRow }> {
+async function serviceWithSupplier(
+  manager: EntityManager,
+  id: number,
+): Promise<{ service: ServiceRow; supplier: SupplierRow }> {
   const service = await manager.findOneBy(serviceEntity, { id })
   const supplier = service && (await manager.findOneBy(supplierEntity, { id: service.supplierId }))
   if (!supplier) throw new ProblemError('not-found', 'There is no such service.')

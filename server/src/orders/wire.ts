@@ -2,16 +2,35 @@ import type { Order, Service, Supplier } from '@benevox/contract'
 import type { OrderRow, ServiceRow, SupplierRow } from './entity.ts'
 
 export function wireOrder(order: OrderRow, { carrier }: ServiceRow, supplier: SupplierRow): Order {
-  const { id, jobId, version, feeMinor, currency, promise, state, answer, code, triesMade, triesAllowed } = order
+  const { id, jobId, version, feeMinor, currency, promise, state, answer, code, triesMade, triesAllowed } =
+    order
   return {
-    id, jobId, version, feeMinor, currency, promise, state, answer, code, triesMade, triesAllowed,
+    id,
+    jobId,
+    version,
+    feeMinor,
+    currency,
+    promise,
+    state,
+    answer,
+    code,
+    triesMade,
+    triesAllowed,
     orderedAt: order.orderedAt.toISOString(),
     supplier: supplier.name,
     carrier,
   }
 }
 
-export function wireService({ id, carrier, carrierCountry, feeMinor, currency, minDays, maxDays }: ServiceRow): Service {
+export function wireService({
+  id,
+  carrier,
+  carrierCountry,
+  feeMinor,
+  currency,
+  minDays,
+  maxDays,
+}: ServiceRow): Service {
   return { id, carrier, carrierCountry, feeMinor, currency, minDays, maxDays }
 }
 

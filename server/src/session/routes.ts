@@ -8,18 +8,30 @@ import { ProblemError } from '../http/problem.ts'
 import { staffEntity, type StaffRow } from './entity.ts'
 
 /** argon2id with the parameters of RFC 9106's second recommendation, as far as a counter's machine bears it. */
-export const hashSecret = (secret: string): Promise<string> => hash(secret, { memoryCost: 19_456, timeCost: 2, parallelism: 1 })
+export const hashSecret = (secret: string): Promise<string> =>
+  hash(secret, { memoryCost: 19_456, timeCost: 2, parallelism: 1 })
 
-export function sessionHandlers(database: DataSource, { shop, signInHint }: Pick<Config, 'shop' | 'signInHint'>, csrfToken: (request: Request, overwrite: boolean) => string): Handlers {
+export function sessionHandlers(
+  database: DataSource,
+  { shop, signInHint }: Pick<Config, 'shop' | 'signInHint'>,
+  csrfToken: (request: Request, overwrite: boolean) => string,
+): Handlers {
   const staff = database.getRepository(staffEntity)
 
   const describe = async (request: Request, fresh = false): Promise<Session> => {
     const { staffId } = request.session
     const member = staffId ? await staff.findOneBy({ id: staffId }) : null
-    return { staff: member && { id: member.id, name: member.name }, csrfToken: csrfToken(request, fresh), shop, hint: signInHint ?? null }
+    return {
+      staff: member && { id: member.id, name: member.name },
+      csrfToken: csrfToken(request, fresh),
+      shop,
+      hint: signInHint ?? null,
+    }
   }
   const begin = async (request: Request, member: StaffRow): Promise<Session> => {
-    await new Promise<void>((resolve, reject) => request.session.regenerate((error) => (error ? reject(error as Error) : resolve())))
+    await new Promise<void>((resolve, reject) =>
+      request.session.regenerate((error) => (error ? reject(error as Error) : resolve())),
+    )
     request.session.staffId = member.id
     return describe(request, true)
   }
@@ -34,11 +46,14 @@ export function sessionHandlers(database: DataSource, { shop, signInHint }: Pick
       return begin(request, member)
     },
     async switchPerson({ body, request }) {
-      for (const member of await staff.find()) if (await verify(member.codeHash, body.code)) return begin(request, member)
+      for (const member of await staff.find())
+        if (await verify(member.codeHash, body.code)) return begin(request, member)
       throw new ProblemError('wrong-credentials', 'Nobody has this code.')
     },
     async signOut({ request }) {
-      await new Promise<void>((resolve, reject) => request.session.regenerate((error) => (error ? reject(error as Error) : resolve())))
+      await new Promise<void>((resolve, reject) =>
+        request.session.regenerate((error) => (error ? reject(error as Error) : resolve())),
+      )
       return describe(request, true)
     },
   }

@@ -21,7 +21,12 @@ export class DatabaseSessionStore extends Store {
   override get(id: string, done: (error: unknown, session?: SessionData | null) => void): void {
     this.#rows
       .findOneBy({ id })
-      .then((row) => done(null, row && row.expiresAt.getTime() > Date.now() ? (JSON.parse(row.content) as SessionData) : null))
+      .then((row) =>
+        done(
+          null,
+          row && row.expiresAt.getTime() > Date.now() ? (JSON.parse(row.content) as SessionData) : null,
+        ),
+      )
       .catch(done)
   }
 
@@ -34,6 +39,9 @@ export class DatabaseSessionStore extends Store {
   }
 
   override destroy(id: string, done?: (error?: unknown) => void): void {
-    this.#rows.delete({ id }).then(() => done?.()).catch(done)
+    this.#rows
+      .delete({ id })
+      .then(() => done?.())
+      .catch(done)
   }
 }

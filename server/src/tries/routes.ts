@@ -19,14 +19,19 @@ export function tryHandlers(catalog: Catalog, changer: JobChanger): Handlers {
     startTry: ({ params, body, staffId }) =>
       changer.locked(params.id, async (manager, job) => {
         const known = await manager.findOneBy(tryEntity, { id: body.id })
-        if (known && known.jobId !== params.id) throw new ProblemError('not-possible-now', 'This try belongs to another job.')
+        if (known && known.jobId !== params.id)
+          throw new ProblemError('not-possible-now', 'This try belongs to another job.')
         if (known) return answer(manager, body.id)
         if (job.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
         const found = modelInPack((await catalog.byId(job.packId)).pack, job.facts.modelId)
-        if (!found?.family.procedures.some(({ id }) => id === body.procedureId)) throw new ProblemError('not-possible-now', 'The model on this job has no such procedure.')
+        if (!found?.family.procedures.some(({ id }) => id === body.procedureId))
+          throw new ProblemError('not-possible-now', 'The model on this job has no such procedure.')
         const { id, procedureId, link } = body
         await manager.insert(tryEntity, {
-          id, procedureId, link, staffId,
+          id,
+          procedureId,
+          link,
+          staffId,
           jobId: params.id,
           familyId: found.family.id,
           modelId: found.model.id,
@@ -35,7 +40,10 @@ export function tryHandlers(catalog: Catalog, changer: JobChanger): Handlers {
           outcome: null,
           seen: [],
         })
-        await changer.note(manager, params.id, staffId, { kind: 'try-started', detail: { procedureId, link } })
+        await changer.note(manager, params.id, staffId, {
+          kind: 'try-started',
+          detail: { procedureId, link },
+        })
         return answer(manager, id)
       }),
 
@@ -44,11 +52,22 @@ export function tryHandlers(catalog: Catalog, changer: JobChanger): Handlers {
         const row = await manager.findOneBy(tryEntity, { id: params.tryId, jobId: params.id })
         if (!row) throw new ProblemError('not-found', 'There is no such try on this job.')
         const finishedAt = new Date(body.finishedAt)
-        if (finishedAt < row.startedAt) throw new ProblemError('bad-request', 'body.finishedAt: before the try began.', { errors: [{ path: 'body.finishedAt', sentence: 'before the try began' }] })
+        if (finishedAt < row.startedAt)
+          throw new ProblemError('bad-request', 'body.finishedAt: before the try began.', {
+            errors: [{ path: 'body.finishedAt', sentence: 'before the try began' }],
+          })
         if (row.outcome === null) {
-          await manager.update(tryEntity, { id: row.id }, { outcome: body.outcome, seen: body.seen, finishedAt })
-          await changer.note(manager, params.id, staffId, { kind: `try-${body.outcome}`, detail: { seen: body.seen } })
-        } else if (row.outcome !== body.outcome) throw new ProblemError('not-possible-now', `This try is recorded as ${row.outcome} already.`)
+          await manager.update(
+            tryEntity,
+            { id: row.id },
+            { outcome: body.outcome, seen: body.seen, finishedAt },
+          )
+          await changer.note(manager, params.id, staffId, {
+            kind: `try-${body.outcome}`,
+            detail: { seen: body.seen },
+          })
+        } else if (row.outcome !== body.outcome)
+          throw new ProblemError('not-possible-now', `This try is recorded as ${row.outcome} already.`)
         return answer(manager, row.id)
       }),
   }

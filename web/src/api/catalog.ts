@@ -9,7 +9,10 @@ import { call } from './client.ts'
 /** The catalogue in use, with each family's machine compiled once. */
 export const useCatalog = defineStore('catalog', () => {
   const pack = ref<Pack>()
-  const machines = new Map<string, { machine: Machine; menus: ReturnType<typeof composeFamily>['composed']['menus'] }>()
+  const machines = new Map<
+    string,
+    { machine: Machine; menus: ReturnType<typeof composeFamily>['composed']['menus'] }
+  >()
 
   return {
     pack,

@@ -1,4 +1,14 @@
-import { api, problem, type Answer, type ApiName, type Body, type Params, type Problem, type Query, type Route } from '@benevox/contract'
+import {
+  api,
+  problem,
+  type Answer,
+  type ApiName,
+  type Body,
+  type Params,
+  type Problem,
+  type Query,
+  type Route,
+} from '@benevox/contract'
 
 /** The server said no: with its code, its sentence and the facts it gave. */
 export class ApiProblem extends Error {
@@ -27,9 +37,15 @@ type Asked<Name extends ApiName> = (Params<Name> extends undefined ? object : { 
  */
 export async function call<Name extends ApiName>(name: Name, asked: Asked<Name>): Promise<Answer<Name>> {
   const route: Route = api[name]
-  const { params, query, body } = asked as { params?: Record<string, unknown>; query?: Record<string, unknown>; body?: unknown }
+  const { params, query, body } = asked as {
+    params?: Record<string, unknown>
+    query?: Record<string, unknown>
+    body?: unknown
+  }
   const path = route.path.replace(/:(\w+)/g, (_, part: string) => encodeURIComponent(String(params?.[part])))
-  const search = new URLSearchParams(Object.entries(query ?? {}).flatMap(([key, value]) => (value ? [[key, String(value)]] : [])))
+  const search = new URLSearchParams(
+    Object.entries(query ?? {}).flatMap(([key, value]) => (value ? [[key, String(value)]] : [])),
+  )
   const response = await fetch(search.size > 0 ? `${path}?${search}` : path, {
     method: route.method.toUpperCase(),
     headers: { 'content-type': 'application/json', 'x-csrf-token': csrfToken },
@@ -43,6 +59,7 @@ export async function call<Name extends ApiName>(name: Name, asked: Asked<Name>)
   })
   if (response.ok) return answer as Answer<Name>
   const read = problem.safeParse(answer)
-  if (!read.success || read.data.status >= 502 || read.data.code === 'database-away') throw new ServerAway('The server does not answer.')
+  if (!read.success || read.data.status >= 502 || read.data.code === 'database-away')
+    throw new ServerAway('The server does not answer.')
   throw new ApiProblem(read.data)
 }

@@ -31,12 +31,21 @@ export const useJob = defineStore('job', () => {
 
   const facts = computed<Facts>(() => {
     const merged = { ...saved.value?.facts, ...pending.value.facts }
-    return Object.fromEntries(Object.entries(merged).filter(([, value]) => value !== null && value !== undefined)) as Facts
+    return Object.fromEntries(
+      Object.entries(merged).filter(([, value]) => value !== null && value !== undefined),
+    ) as Facts
   })
-  const customer = computed<Customer>(() => ({ name: '', contact: '', ...saved.value?.customer, ...pending.value.customer }))
+  const customer = computed<Customer>(() => ({
+    name: '',
+    contact: '',
+    ...saved.value?.customer,
+    ...pending.value.customer,
+  }))
   const found = computed(() => catalog.find(facts.value.modelId))
   const progress = computed(() => (saved.value ? progressOf(saved.value) : undefined))
-  const route = computed(() => progress.value && planRoute(facts.value, catalog.device(facts.value.modelId), progress.value))
+  const route = computed(
+    () => progress.value && planRoute(facts.value, catalog.device(facts.value.modelId), progress.value),
+  )
 
   const take = (job: Job) => {
     saved.value = job
@@ -79,14 +88,16 @@ export const useJob = defineStore('job', () => {
       return
     }
     if (!(error instanceof ApiProblem)) throw error
-    const theirs = error.problem.code === 'stale-version' ? jobSchema.safeParse(error.problem.current) : undefined
+    const theirs =
+      error.problem.code === 'stale-version' ? jobSchema.safeParse(error.problem.current) : undefined
     if (!theirs?.success) {
       refusal.value = error.message
       pending.value = pending.value.without(sent)
       pending.value.store(base.id)
       return
     }
-    if (sent.meets(base, theirs.data)) conflict.value = { theirs: theirs.data, facts: sent.facts, customer: sent.customer }
+    if (sent.meets(base, theirs.data))
+      conflict.value = { theirs: theirs.data, facts: sent.facts, customer: sent.customer }
     else saved.value = theirs.data
   }
 
@@ -98,7 +109,15 @@ export const useJob = defineStore('job', () => {
   useIntervalFn(() => void (away.value && flush()), 2000)
 
   return {
-    saved, facts, customer, found, progress, route, conflict, away, refusal,
+    saved,
+    facts,
+    customer,
+    found,
+    progress,
+    route,
+    conflict,
+    away,
+    refusal,
     hasPending: computed(() => !pending.value.isEmpty),
     load,
     setFact<Name extends FactName>(name: Name, value: Facts[Name] | null): void {

@@ -39,14 +39,20 @@ export class Pending {
 
   /** What is left once `sent` is acknowledged: answers changed meanwhile stay. */
   without(sent: Pending): Pending {
-    const rest = <T extends object>(mine: T, theirs: Partial<T>) => Object.fromEntries(Object.entries(mine).filter(([key, value]) => theirs[key as keyof T] !== value)) as T
+    const rest = <T extends object>(mine: T, theirs: Partial<T>) =>
+      Object.fromEntries(Object.entries(mine).filter(([key, value]) => theirs[key as keyof T] !== value)) as T
     return new Pending(rest(this.facts, sent.facts), rest(this.customer, sent.customer))
   }
 
   /** Whether somebody else changed, since `base`, one of the very answers that are pending here. */
   meets(base: Job, now: Job): boolean {
-    const factMet = (Object.keys(this.facts) as FactName[]).some((name) => base.facts[name] !== now.facts[name] && (now.facts[name] ?? null) !== (this.facts[name] ?? null))
-    const customerMet = (Object.keys(this.customer) as (keyof Job['customer'])[]).some((name) => base.customer[name] !== now.customer[name] && now.customer[name] !== this.customer[name])
+    const factMet = (Object.keys(this.facts) as FactName[]).some(
+      (name) =>
+        base.facts[name] !== now.facts[name] && (now.facts[name] ?? null) !== (this.facts[name] ?? null),
+    )
+    const customerMet = (Object.keys(this.customer) as (keyof Job['customer'])[]).some(
+      (name) => base.customer[name] !== now.customer[name] && now.customer[name] !== this.customer[name],
+    )
     return factMet || customerMet
   }
 }

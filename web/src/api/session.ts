@@ -14,7 +14,8 @@ export const useSession = defineStore('session', () => {
   return {
     session,
     load: async () => take(await call('getSession', {})),
-    signIn: async (name: string, password: string) => take(await call('signIn', { body: { name, password } })),
+    signIn: async (name: string, password: string) =>
+      take(await call('signIn', { body: { name, password } })),
     switchPerson: async (code: string) => take(await call('switchPerson', { body: { code } })),
     signOut: async () => take(await call('signOut', {})),
   }

@@ -6,7 +6,12 @@ import { ApiProblem, call, ServerAway } from './client.ts'
 
 type Sending =
   | { readonly kind: 'start'; readonly jobId: number; readonly body: Body<'startTry'> }
-  | { readonly kind: 'finish'; readonly jobId: number; readonly tryId: string; readonly body: Body<'finishTry'> }
+  | {
+      readonly kind: 'finish'
+      readonly jobId: number
+      readonly tryId: string
+      readonly body: Body<'finishTry'>
+    }
 
 const PLACE = 'benevox.tries'
 

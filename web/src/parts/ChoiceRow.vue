@@ -15,15 +15,36 @@ const answer = (chosen: string) => job.setFact(props.name, chosen as Facts[Name]
 </script>
 
 <template>
-  <div :id="`fact-${name}`" class="grid grid-cols-[11rem_1fr] items-start gap-x-4 py-2" :class="{ 'bg-brass-pale/60': next }">
+  <div
+    :id="`fact-${name}`"
+    class="grid grid-cols-[11rem_1fr] items-start gap-x-4 py-2"
+    :class="{ 'bg-brass-pale/60': next }"
+  >
     <p class="pt-1.5 pl-2 font-bold">
-      {{ ask ?? FACT_WORDS[name] }}<span v-if="hint" class="block text-sm font-normal text-ink-soft">{{ hint }}</span>
+      {{ ask ?? FACT_WORDS[name]
+      }}<span v-if="hint" class="block text-sm font-normal text-ink-soft">{{ hint }}</span>
     </p>
-    <RadioGroup :model-value="value" class="flex flex-wrap gap-1.5" :aria-label="ask ?? FACT_WORDS[name]" @update:model-value="answer">
-      <RadioGroupOption v-for="[choice, text] in choices" :key="choice" v-slot="{ checked, active }" :value="choice" as="template">
+    <RadioGroup
+      :model-value="value"
+      class="flex flex-wrap gap-1.5"
+      :aria-label="ask ?? FACT_WORDS[name]"
+      @update:model-value="answer"
+    >
+      <RadioGroupOption
+        v-for="[choice, text] in choices"
+        :key="choice"
+        v-slot="{ checked, active }"
+        :value="choice"
+        as="template"
+      >
         <span
           class="cursor-pointer border px-3 py-1.5 select-none"
-          :class="[checked ? 'border-ink bg-ink font-bold text-paper' : 'border-ink-soft bg-white/50 hover:bg-paper-deep', active ? 'outline-3 outline-offset-2 outline-brass' : '']"
+          :class="[
+            checked
+              ? 'border-ink bg-ink font-bold text-paper'
+              : 'border-ink-soft bg-white/50 hover:bg-paper-deep',
+            active ? 'outline-3 outline-offset-2 outline-brass' : '',
+          ]"
           >{{ text }}</span
         >
       </RadioGroupOption>

@@ -6,7 +6,11 @@ defineProps<{ name: FactName; ask: string; hint?: string; next?: boolean }>()
 </script>
 
 <template>
-  <div :id="`fact-${name}`" class="grid grid-cols-[11rem_1fr] items-start gap-x-4 py-2" :class="{ 'bg-brass-pale/60': next }">
+  <div
+    :id="`fact-${name}`"
+    class="grid grid-cols-[11rem_1fr] items-start gap-x-4 py-2"
+    :class="{ 'bg-brass-pale/60': next }"
+  >
     <p class="pt-1.5 pl-2 font-bold">
       {{ ask }}<span v-if="hint" class="block text-sm font-normal text-ink-soft">{{ hint }}</span>
     </p>

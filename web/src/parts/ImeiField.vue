@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { groupImei, imeiCandidates, imeiOf, readImei, type ImeiCandidate, type ImeiReading } from '@benevox/core/imei'
+import {
+  groupImei,
+  imeiCandidates,
+  imeiOf,
+  readImei,
+  type ImeiCandidate,
+  type ImeiReading,
+} from '@benevox/core/imei'
 import { modelOfTac } from '@benevox/core/catalog'
 import { computed, ref, watch } from 'vue'
 import { useCatalog } from '../api/catalog.ts'
@@ -17,11 +24,19 @@ watch(
 )
 
 const reading = computed(() => readImei(typed.value))
-const imei = computed(() => imeiOf(reading.value))
+const valid = computed(() => imeiOf(reading.value))
 const digits = computed(() => typed.value.replace(/\D/g, ''))
 const isKnownType = (tac: string) => Boolean(catalog.pack && modelOfTac(catalog.pack, tac))
-const candidates = computed(() => (reading.value.kind === 'check-digit' || reading.value.kind === 'imeisv' || reading.value.kind === 'without-check-digit' ? imeiCandidates(digits.value, isKnownType).slice(0, 4) : []))
-const model = computed(() => imei.value && catalog.pack && modelOfTac(catalog.pack, imei.value.typeAllocationCode))
+const candidates = computed(() =>
+  reading.value.kind === 'check-digit' ||
+  reading.value.kind === 'imeisv' ||
+  reading.value.kind === 'without-check-digit'
+    ? imeiCandidates(digits.value, isKnownType).slice(0, 4)
+    : [],
+)
+const model = computed(
+  () => valid.value && catalog.pack && modelOfTac(catalog.pack, valid.value.typeAllocationCode),
+)
 
 function change(text: string): void {
   typed.value = text
@@ -76,21 +91,39 @@ function slipWords({ slip }: ImeiCandidate): string {
       @input="change(($event.target as HTMLInputElement).value)"
       @keydown.enter.prevent
     />
-    <p id="imei-says" class="mt-1" :class="reading.kind === 'imei' ? 'text-clear' : reading.kind === 'empty' ? 'text-ink-soft' : 'font-bold text-brass'">
+    <p
+      id="imei-says"
+      class="mt-1"
+      :class="
+        reading.kind === 'imei'
+          ? 'text-clear'
+          : reading.kind === 'empty'
+            ? 'text-ink-soft'
+            : 'font-bold text-brass'
+      "
+    >
       {{ sentence(reading) }}
     </p>
     <ul v-if="candidates.length" class="mt-1">
       <li v-for="candidate in candidates" :key="candidate.digits">
-        <button type="button" class="flex w-full items-baseline gap-3 px-2 py-1 text-left hover:bg-brass-pale" @click="change(candidate.digits)">
+        <button
+          type="button"
+          class="flex w-full items-baseline gap-3 px-2 py-1 text-left hover:bg-brass-pale"
+          @click="change(candidate.digits)"
+        >
           <span class="font-mono text-lg font-bold">{{ groupImei(candidate.digits) }}</span>
-          <span class="text-ink-soft">{{ slipWords(candidate) }}<template v-if="candidate.knownType">, a model we know</template></span>
+          <span class="text-ink-soft"
+            >{{ slipWords(candidate) }}<template v-if="candidate.knownType">, a model we know</template></span
+          >
         </button>
       </li>
     </ul>
     <p v-if="model && model.id !== modelId" class="mt-1">
       This IMEI belongs to a <b>{{ model.maker }} {{ model.name }}</b
       >.
-      <button type="button" class="font-bold underline" @click="emit('model', model.id)">Take it as the model</button>
+      <button type="button" class="font-bold underline" @click="emit('model', model.id)">
+        Take it as the model
+      </button>
     </p>
   </div>
 </template>

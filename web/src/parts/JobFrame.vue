@@ -9,18 +9,35 @@ const props = defineProps<{ id: number }>()
 const job = useJob()
 const catalog = useCatalog()
 const fault = ref('')
-onMounted(() => job.load(props.id).catch((error: unknown) => (fault.value = error instanceof Error ? error.message : String(error))))
+onMounted(() =>
+  job
+    .load(props.id)
+    .catch((error: unknown) => (fault.value = error instanceof Error ? error.message : String(error))),
+)
 </script>
 
 <template>
   <p v-if="fault" role="alert" class="m-6 text-lg font-bold">{{ fault }}</p>
   <template v-if="job.saved?.id === id && job.route && job.progress">
-    <JobStrip :ticket="job.saved.ticket" :device="catalog.modelName(job.facts.modelId)" :customer="job.customer.name" :locks="job.route.locks" />
-    <p v-if="job.refusal" role="alert" class="border-b border-rule bg-stop-pale px-6 py-2 font-bold text-stop">{{ job.refusal }}</p>
+    <JobStrip
+      :ticket="job.saved.ticket"
+      :device="catalog.modelName(job.facts.modelId)"
+      :customer="job.customer.name"
+      :locks="job.route.locks"
+    />
+    <p
+      v-if="job.refusal"
+      role="alert"
+      class="border-b border-rule bg-stop-pale px-6 py-2 font-bold text-stop"
+    >
+      {{ job.refusal }}
+    </p>
     <main class="flex-1">
       <slot :job="job.saved" :route="job.route" :progress="job.progress" />
     </main>
-    <footer class="sticky bottom-0 flex min-h-16 items-center justify-between gap-4 border-t-2 border-ink bg-paper-deep px-6 py-2.5">
+    <footer
+      class="sticky bottom-0 flex min-h-16 items-center justify-between gap-4 border-t-2 border-ink bg-paper-deep px-6 py-2.5"
+    >
       <div class="flex items-center gap-3"><slot name="left" :job="job.saved" /></div>
       <div class="flex items-center gap-3"><slot name="action" :job="job.saved" :route="job.route" /></div>
     </footer>

@@ -19,7 +19,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <DialogTitle class="text-xl font-bold">Keys</DialogTitle>
         <dl class="ruled mt-3">
           <div v-for="[key, says] in KEY_HELP" :key="key" class="flex gap-4 py-2">
-            <dt class="w-32 shrink-0"><span class="key-hint">{{ key }}</span></dt>
+            <dt class="w-32 shrink-0">
+              <span class="key-hint">{{ key }}</span>
+            </dt>
             <dd>{{ says }}</dd>
           </div>
         </dl>

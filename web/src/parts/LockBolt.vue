@@ -20,12 +20,31 @@ const says = computed(() => `${LOCK_WORDS[props.lock]}: ${LOCK_STATE_WORDS[props
         <path d="M38 13h6" stroke="currentColor" stroke-width="1.2" stroke-dasharray="1.5 2" />
       </template>
       <template v-else-if="state === 'will-appear'">
-        <rect x="2" y="9.5" width="32" height="7" class="fill-paper" stroke="currentColor" stroke-width="1.6" />
+        <rect
+          x="2"
+          y="9.5"
+          width="32"
+          height="7"
+          class="fill-paper"
+          stroke="currentColor"
+          stroke-width="1.6"
+        />
         <path d="M36 13h13M45 9l4.5 4-4.5 4" fill="none" class="stroke-brass" stroke-width="2.2" />
       </template>
       <template v-else-if="state === 'unknown'">
-        <rect x="4" y="9.5" width="34" height="7" fill="none" stroke="currentColor" stroke-width="1.4" stroke-dasharray="3 2.4" />
-        <text x="50.5" y="17.5" text-anchor="middle" font-size="13" font-weight="700" fill="currentColor">?</text>
+        <rect
+          x="4"
+          y="9.5"
+          width="34"
+          height="7"
+          fill="none"
+          stroke="currentColor"
+          stroke-width="1.4"
+          stroke-dasharray="3 2.4"
+        />
+        <text x="50.5" y="17.5" text-anchor="middle" font-size="13" font-weight="700" fill="currentColor">
+          ?
+        </text>
       </template>
       <path v-else d="M5 13h48" stroke="currentColor" stroke-width="1.4" opacity="0.45" />
     </svg>

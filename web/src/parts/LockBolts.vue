@@ -7,6 +7,12 @@ defineProps<{ locks: Locks; large?: boolean }>()
 
 <template>
   <span class="inline-flex items-start" :class="large ? 'gap-4' : 'gap-2'">
-    <LockBolt v-for="name in ['screen', 'account', 'carrier'] as const" :key="name" :lock="name" :state="locks[name]" :large="large" />
+    <LockBolt
+      v-for="name in ['screen', 'account', 'carrier'] as const"
+      :key="name"
+      :lock="name"
+      :state="locks[name]"
+      :large="large"
+    />
   </span>
 </template>

@@ -12,7 +12,10 @@ const catalog = useCatalog()
 const query = ref('')
 const models = computed(() => catalog.pack?.models ?? [])
 const index = computed(() => {
-  const search = new MiniSearch<{ id: string; text: string }>({ fields: ['text'], searchOptions: { prefix: true, fuzzy: (term) => (term.length > 3 ? 1 : false), combineWith: 'AND' } })
+  const search = new MiniSearch<{ id: string; text: string }>({
+    fields: ['text'],
+    searchOptions: { prefix: true, fuzzy: (term) => (term.length > 3 ? 1 : false), combineWith: 'AND' },
+  })
   search.addAll(models.value.map((model) => ({ id: model.id, text: searchText(model) })))
   return search
 })
@@ -26,7 +29,14 @@ const shown = (model: unknown) => (model ? `${(model as Model).maker} ${(model a
 </script>
 
 <template>
-  <Combobox :model-value="chosen ?? null" by="id" nullable as="div" class="relative" @update:model-value="(model: Model | null) => model && emit('found', model.id)">
+  <Combobox
+    :model-value="chosen ?? null"
+    by="id"
+    nullable
+    as="div"
+    class="relative"
+    @update:model-value="(model: Model | null) => model && emit('found', model.id)"
+  >
     <ComboboxInput
       class="field"
       aria-label="Model"
@@ -36,13 +46,26 @@ const shown = (model: unknown) => (model ? `${(model as Model).maker} ${(model a
       spellcheck="false"
       @change="query = ($event.target as HTMLInputElement).value"
     />
-    <ComboboxOptions class="absolute z-10 max-h-80 w-full overflow-auto border-2 border-t-0 border-ink bg-paper">
-      <p v-if="results.length === 0" class="px-3 py-2">No model fits. Check the letters; a model that is not in the catalogue cannot be led through its keys yet.</p>
-      <ComboboxOption v-for="model in results" :key="model.id" v-slot="{ active }" :value="model" as="template">
+    <ComboboxOptions
+      class="absolute z-10 max-h-80 w-full overflow-auto border-2 border-t-0 border-ink bg-paper"
+    >
+      <p v-if="results.length === 0" class="px-3 py-2">
+        No model fits. Check the letters; a model that is not in the catalogue cannot be led through its keys
+        yet.
+      </p>
+      <ComboboxOption
+        v-for="model in results"
+        :key="model.id"
+        v-slot="{ active }"
+        :value="model"
+        as="template"
+      >
         <li class="flex cursor-pointer items-baseline gap-3 px-3 py-1.5" :class="{ 'bg-brass-pale': active }">
           <b>{{ model.maker }} {{ model.name }}</b>
           <span class="text-ink-soft">{{ model.modelText }}</span>
-          <span class="ml-auto text-sm text-ink-soft">{{ model.codeNames.join(', ') }} · {{ model.kind }} · {{ model.year }}</span>
+          <span class="ml-auto text-sm text-ink-soft"
+            >{{ model.codeNames.join(', ') }} · {{ model.kind }} · {{ model.year }}</span
+          >
         </li>
       </ComboboxOption>
     </ComboboxOptions>

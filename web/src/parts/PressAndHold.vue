@@ -41,7 +41,11 @@ function stop(): void {
     @keyup="stop"
     @blur="stop"
   >
-    <span aria-hidden="true" class="absolute bottom-0 left-0 h-2 bg-stop" :style="{ width: `${filled * 100}%` }" />
+    <span
+      aria-hidden="true"
+      class="absolute bottom-0 left-0 h-2 bg-stop"
+      :style="{ width: `${filled * 100}%` }"
+    />
     <slot />
   </button>
 </template>

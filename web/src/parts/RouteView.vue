@@ -1,6 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { ACTION_WORDS, FACT_WORDS, gateName, gateSentence, noteSentence, reasonSentence, STAGE_WORDS, type FactName, type GateId, type Route } from '@benevox/core/route'
+import {
+  ACTION_WORDS,
+  FACT_WORDS,
+  gateName,
+  gateSentence,
+  noteSentence,
+  reasonSentence,
+  STAGE_WORDS,
+  type FactName,
+  type GateId,
+  type Route,
+} from '@benevox/core/route'
 
 /** The route: what to do and why, what next if it fails, and the stages with the gates before them. */
 const props = defineProps<{ route: Route }>()
@@ -8,7 +19,8 @@ const props = defineProps<{ route: Route }>()
 const stages = computed(() => {
   const told = new Set<GateId>()
   return props.route.stages.map((stage) => {
-    const closed = stage.state === 'done' ? [] : stage.gates.filter(({ id, state }) => state !== 'open' && !told.has(id))
+    const closed =
+      stage.state === 'done' ? [] : stage.gates.filter(({ id, state }) => state !== 'open' && !told.has(id))
     for (const { id } of closed) told.add(id)
     return { ...stage, closed }
   })
@@ -19,28 +31,51 @@ const anchor = (name: FactName) => `#fact-${name}`
 <template>
   <section aria-label="Route" aria-live="polite">
     <template v-for="(choice, index) in route.choices" :key="choice.action">
-      <h2 v-if="index === 0" class="text-2xl leading-tight" :class="{ 'text-stop': choice.action === 'refuse' }" data-testid="route-main">
+      <h2
+        v-if="index === 0"
+        class="text-2xl leading-tight"
+        :class="{ 'text-stop': choice.action === 'refuse' }"
+        data-testid="route-main"
+      >
         {{ ACTION_WORDS[choice.action] }}
       </h2>
-      <h3 v-else class="mt-3 font-bold"><span class="font-normal text-ink-soft">if that fails:</span> {{ ACTION_WORDS[choice.action] }}</h3>
+      <h3 v-else class="mt-3 font-bold">
+        <span class="font-normal text-ink-soft">if that fails:</span> {{ ACTION_WORDS[choice.action] }}
+      </h3>
       <p class="text-[0.95rem]" :class="{ 'text-ink-soft': index > 0 }">
         {{ reasonSentence(choice) }}
-        <a v-for="name in choice.reason.facts" :key="name" :href="anchor(name)" class="mr-2 text-waiting underline">{{ FACT_WORDS[name] }}</a>
+        <a
+          v-for="name in choice.reason.facts"
+          :key="name"
+          :href="anchor(name)"
+          class="mr-2 text-waiting underline"
+          >{{ FACT_WORDS[name] }}</a
+        >
       </p>
     </template>
 
     <ol class="mt-4 border-t-2 border-ink">
       <li v-for="stage in stages" :key="stage.id" class="border-b border-rule py-1.5">
         <p class="grid grid-cols-[1.25rem_auto_1fr] items-baseline gap-x-2">
-          <span aria-hidden="true" class="font-mono text-lg leading-none font-bold" :class="{ 'text-clear': stage.state === 'done', 'text-brass': stage.state === 'now' }">{{
-            stage.state === 'done' ? '✓' : stage.state === 'now' ? '▸' : '·'
-          }}</span>
-          <b class="whitespace-nowrap" :class="{ 'text-ink-soft': stage.state === 'later' }">{{ STAGE_WORDS[stage.id] }}</b>
-          <span class="text-sm text-ink-soft"><span class="sr-only">{{ stage.state }}</span>{{ stage.note && noteSentence(stage.note) }}</span>
+          <span
+            aria-hidden="true"
+            class="font-mono text-lg leading-none font-bold"
+            :class="{ 'text-clear': stage.state === 'done', 'text-brass': stage.state === 'now' }"
+            >{{ stage.state === 'done' ? '✓' : stage.state === 'now' ? '▸' : '·' }}</span
+          >
+          <b class="whitespace-nowrap" :class="{ 'text-ink-soft': stage.state === 'later' }">{{
+            STAGE_WORDS[stage.id]
+          }}</b>
+          <span class="text-sm text-ink-soft"
+            ><span class="sr-only">{{ stage.state }}</span
+            >{{ stage.note && noteSentence(stage.note) }}</span
+          >
         </p>
         <ul v-if="stage.closed.length" class="ml-7 text-sm">
           <li v-for="gate in stage.closed" :key="gate.id" class="flex gap-2 py-0.5">
-            <span aria-hidden="true" :class="gate.state === 'closed-for-good' ? 'text-stop' : 'text-brass'">▮</span>
+            <span aria-hidden="true" :class="gate.state === 'closed-for-good' ? 'text-stop' : 'text-brass'"
+              >▮</span
+            >
             <span
               ><b>{{ gateName(gate) }}.</b> {{ gateSentence(gate) }}</span
             >

@@ -15,11 +15,17 @@ const share = (ms: number) => Math.min(100, (ms / (props.usual.maxMs * 1.15)) * 
     <p class="font-mono text-6xl font-bold" role="timer">{{ minutesText(sinceMs) }}</p>
     <div class="relative mt-3 h-5 max-w-xl border border-ink bg-paper" aria-hidden="true">
       <div class="absolute inset-y-0 left-0 bg-waiting" :style="{ width: `${share(sinceMs)}%` }" />
-      <div class="absolute inset-y-0 border-x-2 border-brass" :style="{ left: `${share(usual.minMs)}%`, width: `${share(usual.maxMs) - share(usual.minMs)}%` }" />
+      <div
+        class="absolute inset-y-0 border-x-2 border-brass"
+        :style="{ left: `${share(usual.minMs)}%`, width: `${share(usual.maxMs) - share(usual.minMs)}%` }"
+      />
     </div>
     <p class="mt-1 text-ink-soft">
-      usual on this family: {{ minutesText(usual.medianMs) }}, from {{ minutesText(usual.minMs) }} to {{ minutesText(usual.maxMs) }}
-      <b v-if="sinceMs > usual.maxMs" class="text-stop">Longer than usual. Never cut the power; look at the screen.</b>
+      usual on this family: {{ minutesText(usual.medianMs) }}, from {{ minutesText(usual.minMs) }} to
+      {{ minutesText(usual.maxMs) }}
+      <b v-if="sinceMs > usual.maxMs" class="text-stop"
+        >Longer than usual. Never cut the power; look at the screen.</b
+      >
     </p>
   </div>
 </template>

@@ -14,7 +14,10 @@ const stations = ['counter', 'bench', 'accounts', 'carriers', 'hand-back'] as co
 </script>
 
 <template>
-  <nav aria-label="Stations" class="sticky top-0 flex h-screen w-32 shrink-0 flex-col border-r-2 border-ink bg-paper-deep text-[0.95rem]">
+  <nav
+    aria-label="Stations"
+    class="sticky top-0 flex h-screen w-32 shrink-0 flex-col border-r-2 border-ink bg-paper-deep text-[0.95rem]"
+  >
     <p class="px-3 py-4 text-lg leading-none font-bold tracking-tight">Benevox</p>
     <ul class="flex-1">
       <li v-for="name in stations" :key="name">
@@ -24,14 +27,19 @@ const stations = ['counter', 'bench', 'accounts', 'carriers', 'hand-back'] as co
           :class="{ '!border-ink bg-paper font-bold': route.path.startsWith(`/${name}`) }"
         >
           <span>{{ STATION_WORDS[name] }}</span>
-          <span class="font-mono" :class="counts.counts?.[name] ? 'font-bold' : 'text-ink-soft'">{{ counts.counts?.[name] ?? '' }}</span>
+          <span class="font-mono" :class="counts.counts?.[name] ? 'font-bold' : 'text-ink-soft'">{{
+            counts.counts?.[name] ?? ''
+          }}</span>
         </RouterLink>
       </li>
       <li class="mt-2 border-t-2 border-ink pt-2">
         <RouterLink
           to="/ledger"
           class="block border-l-[6px] border-transparent py-2.5 pr-3 pl-1.5 hover:bg-paper"
-          :class="{ '!border-ink bg-paper font-bold': route.path.startsWith('/ledger') || route.path.startsWith('/jobs') }"
+          :class="{
+            '!border-ink bg-paper font-bold':
+              route.path.startsWith('/ledger') || route.path.startsWith('/jobs'),
+          }"
           >{{ STATION_WORDS.ledger }}</RouterLink
         >
       </li>

@@ -39,7 +39,16 @@ async function leave(): Promise<void> {
         <form class="mt-4" @submit.prevent="take">
           <label class="block"
             >Your code
-            <input v-model="code" type="password" inputmode="numeric" autocomplete="off" class="field mt-1 font-mono text-2xl" maxlength="8" required pattern="\d{4,8}" />
+            <input
+              v-model="code"
+              type="password"
+              inputmode="numeric"
+              autocomplete="off"
+              class="field mt-1 font-mono text-2xl"
+              maxlength="8"
+              required
+              pattern="\d{4,8}"
+            />
           </label>
           <p v-if="fault" role="alert" class="mt-2 font-bold text-stop">{{ fault }}</p>
           <div class="mt-5 flex justify-between">

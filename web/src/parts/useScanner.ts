@@ -28,7 +28,8 @@ export function useScanner(): void {
     if (!/^b\d{4,}$/i.test(text)) return false
     const { jobs } = await call('listJobs', { query: { search: text } })
     const found = jobs.find(({ ticket }) => ticket.toLowerCase() === text.toLowerCase())
-    if (found) await router.push(found.station === 'closed' ? `/jobs/${found.id}` : `/${found.station}/${found.id}`)
+    if (found)
+      await router.push(found.station === 'closed' ? `/jobs/${found.id}` : `/${found.station}/${found.id}`)
     return found !== undefined
   }
 
@@ -56,7 +57,10 @@ export function useScanner(): void {
       if (event.key.length !== 1) return
       if (!isQuick || burst === '') {
         const { target } = event
-        before = target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement ? { field: target, value: target.value } : undefined
+        before =
+          target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement
+            ? { field: target, value: target.value }
+            : undefined
         burst = event.key
       } else burst += event.key
     },

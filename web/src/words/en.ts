@@ -22,7 +22,11 @@ export const KEY_HELP: readonly (readonly [string, string])[] = [
   ['?', 'this list'],
 ]
 
-export const WAITS_WORDS = { wipe: 'wiping', 'first-start': 'first start', carrier: 'carrier’s answer' } as const
+export const WAITS_WORDS = {
+  wipe: 'wiping',
+  'first-start': 'first start',
+  carrier: 'carrier’s answer',
+} as const
 
 export const ORDER_WORDS: Readonly<Record<Order['state'], string>> = {
   waiting: 'waiting for the answer',
@@ -33,9 +37,18 @@ export const ORDER_WORDS: Readonly<Record<Order['state'], string>> = {
 }
 
 export const ANSWER_WORDS: Readonly<Record<NonNullable<Order['answer']>, { name: string; how: string }>> = {
-  code: { name: 'a code', how: 'Power off, put in a SIM of another carrier, power on. The device asks: enter the code digit by digit. Never guess; tries are counted.' },
-  'over-the-air': { name: 'released over the air', how: 'Connect to Wi-Fi and restart. Then prove it with another carrier’s SIM: it registers and a call goes through.' },
-  app: { name: 'use the app', how: 'Open the carrier’s app on Wi-Fi and ask for the permanent release, not the temporary one. Then prove it with another carrier’s SIM.' },
+  code: {
+    name: 'a code',
+    how: 'Power off, put in a SIM of another carrier, power on. The device asks: enter the code digit by digit. Never guess; tries are counted.',
+  },
+  'over-the-air': {
+    name: 'released over the air',
+    how: 'Connect to Wi-Fi and restart. Then prove it with another carrier’s SIM: it registers and a call goes through.',
+  },
+  app: {
+    name: 'use the app',
+    how: 'Open the carrier’s app on Wi-Fi and ask for the permanent release, not the temporary one. Then prove it with another carrier’s SIM.',
+  },
 }
 
 const EVENT_WORDS: Readonly<Record<string, string>> = {
@@ -72,7 +85,12 @@ export function money(minor: number, currency: string): string {
 }
 
 export function dayText(day: string): string {
-  return new Date(`${day}T12:00:00Z`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' })
+  return new Date(`${day}T12:00:00Z`).toLocaleDateString('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    timeZone: 'UTC',
+  })
 }
 
 export function clockText(instant: string): string {
@@ -80,7 +98,12 @@ export function clockText(instant: string): string {
 }
 
 export function instantText(instant: string): string {
-  return new Date(instant).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+  return new Date(instant).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  })
 }
 
 export function minutesText(ms: number): string {

@@ -10,7 +10,8 @@ import { factText } from '../../words/facts.ts'
 const props = defineProps<{ id: number }>()
 const job = useJob()
 const catalog = useCatalog()
-const prove = (proof: 'signed-in' | 'step-skipped' | 'never-asked') => job.record((version, id) => call('recordAccount', { params: { id }, body: { version, proof } }))
+const prove = (proof: 'signed-in' | 'step-skipped' | 'never-asked') =>
+  job.record((version, id) => call('recordAccount', { params: { id }, body: { version, proof } }))
 const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'secondStep'] as const
 </script>
 
@@ -22,9 +23,19 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
           <h1 class="mb-3">Account lock</h1>
           <p class="text-xl">
             <template v-if="saved.account">Proven clear. The account lock is out of the way.</template>
-            <template v-else-if="job.facts.complaint === 'second-hand'">It asks for a stranger’s account. The previous owner removes the device from their account, from afar and in minutes.</template>
-            <template v-else-if="route.locks.account === 'unknown'">Not known whether an account was on it. Go through the set-up wizard and look.</template>
-            <template v-else>The set-up wizard asks for an account that was on the device<template v-if="job.found?.family.accountLock.acceptsOldScreenLock">, or for the old screen lock</template>.</template>
+            <template v-else-if="job.facts.complaint === 'second-hand'"
+              >It asks for a stranger’s account. The previous owner removes the device from their account,
+              from afar and in minutes.</template
+            >
+            <template v-else-if="route.locks.account === 'unknown'"
+              >Not known whether an account was on it. Go through the set-up wizard and look.</template
+            >
+            <template v-else
+              >The set-up wizard asks for an account that was on the device<template
+                v-if="job.found?.family.accountLock.acceptsOldScreenLock"
+                >, or for the old screen lock</template
+              >.</template
+            >
           </p>
           <dl class="mt-4 border-t-2 border-ink">
             <div v-for="name in known" :key="name" class="flex gap-4 border-b border-rule py-1.5">
@@ -32,8 +43,13 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
               <dd class="font-bold">{{ factText(name, job.facts[name], catalog.modelName) }}</dd>
             </div>
           </dl>
-          <p v-if="job.facts.secondStep === 'sim-in-this-device'" class="mt-3 font-bold text-brass">The second step comes as a text to this device’s SIM: put it into a spare phone.</p>
-          <p class="mt-3 text-ink-soft">The owner signs in with their own hands. Password and codes are never written down. There is no way around this lock here: it is what a thief would use, and the shop is liable.</p>
+          <p v-if="job.facts.secondStep === 'sim-in-this-device'" class="mt-3 font-bold text-brass">
+            The second step comes as a text to this device’s SIM: put it into a spare phone.
+          </p>
+          <p class="mt-3 text-ink-soft">
+            The owner signs in with their own hands. Password and codes are never written down. There is no
+            way around this lock here: it is what a thief would use, and the shop is liable.
+          </p>
         </section>
         <section>
           <h2 class="mb-2">The way through the wizard</h2>
@@ -45,17 +61,45 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
           </ol>
           <h2 class="mt-6 mb-2">What you saw</h2>
           <div class="flex flex-col items-start gap-2">
-            <button class="act" :disabled="saved.account !== null || !job.progress?.setUpReached" @click="prove('step-skipped')">The account step can be skipped</button>
-            <button class="act" :disabled="saved.account !== null || !job.progress?.setUpReached" @click="prove('never-asked')">It never asked for an account</button>
+            <button
+              class="act"
+              :disabled="saved.account !== null || !job.progress?.setUpReached"
+              @click="prove('step-skipped')"
+            >
+              The account step can be skipped
+            </button>
+            <button
+              class="act"
+              :disabled="saved.account !== null || !job.progress?.setUpReached"
+              @click="prove('never-asked')"
+            >
+              It never asked for an account
+            </button>
           </div>
-          <p v-if="!job.progress?.setUpReached && !saved.account" class="mt-2 text-ink-soft">Proven only once the set-up wizard has been reached on the bench.</p>
+          <p v-if="!job.progress?.setUpReached && !saved.account" class="mt-2 text-ink-soft">
+            Proven only once the set-up wizard has been reached on the bench.
+          </p>
         </section>
       </div>
     </template>
-    <template #left="{ job: saved }"><RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink></template>
+    <template #left="{ job: saved }"
+      ><RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink></template
+    >
     <template #action="{ job: saved }">
-      <button v-if="!saved.account" class="act act-main" :disabled="!job.progress?.setUpReached && job.facts.complaint !== 'second-hand'" @click="prove('signed-in')">The owner has signed in</button>
-      <RouterLink v-else class="act act-main" :to="saved.station === 'closed' ? `/jobs/${saved.id}` : `/${saved.station}/${saved.id}`">To the {{ STATION_WORDS[saved.station].toLowerCase() }}</RouterLink>
+      <button
+        v-if="!saved.account"
+        class="act act-main"
+        :disabled="!job.progress?.setUpReached && job.facts.complaint !== 'second-hand'"
+        @click="prove('signed-in')"
+      >
+        The owner has signed in
+      </button>
+      <RouterLink
+        v-else
+        class="act act-main"
+        :to="saved.station === 'closed' ? `/jobs/${saved.id}` : `/${saved.station}/${saved.id}`"
+        >To the {{ STATION_WORDS[saved.station].toLowerCase() }}</RouterLink
+      >
     </template>
   </JobFrame>
 </template>

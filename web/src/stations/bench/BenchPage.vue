@@ -18,8 +18,14 @@ const keys = ref<InstanceType<typeof KeyPanel>>()
 const menu = ref<InstanceType<typeof MenuPanel>>()
 const given = useSessionStorage<RouteAction[]>(`benevox.given-up.${props.id}`, [])
 
-const LIFTED: Partial<Record<RouteAction, 'remembered' | 'remote-unlock' | 'settings'>> = { remember: 'remembered', 'remote-unlock': 'remote-unlock', 'reset-from-settings': 'settings' }
-const gentle = computed(() => job.route?.choices.find(({ action }) => LIFTED[action] !== undefined && !given.value.includes(action)))
+const LIFTED: Partial<Record<RouteAction, 'remembered' | 'remote-unlock' | 'settings'>> = {
+  remember: 'remembered',
+  'remote-unlock': 'remote-unlock',
+  'reset-from-settings': 'settings',
+}
+const gentle = computed(() =>
+  job.route?.choices.find(({ action }) => LIFTED[action] !== undefined && !given.value.includes(action)),
+)
 const stage = computed(() => {
   const bench = job.saved?.bench
   if (!bench) return 'none'
@@ -28,19 +34,30 @@ const stage = computed(() => {
   if (bench.inRecoveryAt) return 'menu'
   return gentle.value ? 'gentle' : 'keys'
 })
-const record = (change: BenchChange) => job.record((version, id) => call('recordBench', { params: { id }, body: { version, change } }))
-const afterStep = computed<{ kind: 'wipe-finished' | 'first-start' | 'set-up'; text: string } | undefined>(() => {
-  const bench = job.saved?.bench
-  if (!bench?.wipeStartedAt || bench.setUpAt) return undefined
-  if (!bench.wipeFinishedAt) return { kind: 'wipe-finished', text: 'The menu is back' }
-  return bench.firstStartAt ? { kind: 'set-up', text: 'The set-up wizard shows' } : { kind: 'first-start', text: 'It restarts' }
-})
+const record = (change: BenchChange) =>
+  job.record((version, id) => call('recordBench', { params: { id }, body: { version, change } }))
+const afterStep = computed<{ kind: 'wipe-finished' | 'first-start' | 'set-up'; text: string } | undefined>(
+  () => {
+    const bench = job.saved?.bench
+    if (!bench?.wipeStartedAt || bench.setUpAt) return undefined
+    if (!bench.wipeFinishedAt) return { kind: 'wipe-finished', text: 'The menu is back' }
+    return bench.firstStartAt
+      ? { kind: 'set-up', text: 'The set-up wizard shows' }
+      : { kind: 'first-start', text: 'It restarts' }
+  },
+)
 function lifted(): void {
   const how = gentle.value && LIFTED[gentle.value.action]
   if (how) void record({ kind: 'screen-lifted', how })
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.key !== ' ' || event.repeat || event.target instanceof HTMLInputElement || event.target instanceof HTMLButtonElement) return
+  if (
+    event.key !== ' ' ||
+    event.repeat ||
+    event.target instanceof HTMLInputElement ||
+    event.target instanceof HTMLButtonElement
+  )
+    return
   if (stage.value !== 'after' || !afterStep.value) return
   event.preventDefault()
   void record({ kind: afterStep.value.kind })
@@ -50,30 +67,75 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 <template>
   <JobFrame :id="props.id">
     <template #default="{ job: saved, route }">
-      <p v-if="!job.found" class="px-6 py-5 text-xl">The model is not on this job yet; without it there are no keys. <RouterLink class="underline" :to="`/counter/${saved.id}`">Find it at the counter</RouterLink>.</p>
-      <p v-else-if="route.choices[0]?.action === 'refuse'" class="px-6 py-5 text-2xl font-bold text-stop">No work on this device. <RouterLink class="underline" :to="`/jobs/${saved.id}`">Why</RouterLink></p>
-      <GentlePanel v-else-if="stage === 'gentle' && gentle" :choice="gentle" :model="job.found.model" :family="job.found.family" />
+      <p v-if="!job.found" class="px-6 py-5 text-xl">
+        The model is not on this job yet; without it there are no keys.
+        <RouterLink class="underline" :to="`/counter/${saved.id}`">Find it at the counter</RouterLink>.
+      </p>
+      <p v-else-if="route.choices[0]?.action === 'refuse'" class="px-6 py-5 text-2xl font-bold text-stop">
+        No work on this device. <RouterLink class="underline" :to="`/jobs/${saved.id}`">Why</RouterLink>
+      </p>
+      <GentlePanel
+        v-else-if="stage === 'gentle' && gentle"
+        :choice="gentle"
+        :model="job.found.model"
+        :family="job.found.family"
+      />
       <KeyPanel v-else-if="stage === 'keys'" ref="keys" :model="job.found.model" :family="job.found.family" />
-      <MenuPanel v-else-if="stage === 'menu'" ref="menu" :model="job.found.model" :family="job.found.family" />
-      <AfterPanel v-else-if="stage === 'after'" :key="saved.bench.wipeFinishedAt" :model="job.found.model" :family="job.found.family" :bench="saved.bench" />
+      <MenuPanel
+        v-else-if="stage === 'menu'"
+        ref="menu"
+        :model="job.found.model"
+        :family="job.found.family"
+      />
+      <AfterPanel
+        v-else-if="stage === 'after'"
+        :key="saved.bench.wipeFinishedAt"
+        :model="job.found.model"
+        :family="job.found.family"
+        :bench="saved.bench"
+      />
       <div v-else class="px-6 py-5"><h1>The screen lock is lifted</h1></div>
     </template>
     <template #left="{ job: saved }">
       <RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink>
-      <button v-if="stage === 'keys' && keys?.phase === 'running'" class="act" @click="keys.ask()">It went wrong <span class="key-hint">X</span></button>
-      <button v-if="stage === 'menu'" class="act" @click="menu?.backToKeys()">Not in recovery any more <span class="key-hint">X</span></button>
-      <button v-if="stage === 'gentle' && gentle" class="act" @click="given = [...given, gentle.action]">It did not work</button>
+      <button v-if="stage === 'keys' && keys?.phase === 'running'" class="act" @click="keys.ask()">
+        It went wrong <span class="key-hint">X</span>
+      </button>
+      <button v-if="stage === 'menu'" class="act" @click="menu?.backToKeys()">
+        Not in recovery any more <span class="key-hint">X</span>
+      </button>
+      <button v-if="stage === 'gentle' && gentle" class="act" @click="given = [...given, gentle.action]">
+        It did not work
+      </button>
     </template>
     <template #action="{ job: saved }">
-      <button v-if="stage === 'gentle'" class="act act-main" @click="lifted">{{ gentle?.action === 'reset-from-settings' ? 'Reset from the settings is done' : 'It is unlocked' }}</button>
-      <button v-else-if="stage === 'keys' && keys && keys.phase !== 'asking'" class="act act-main" @click="keys.next()">
+      <button v-if="stage === 'gentle'" class="act act-main" @click="lifted">
+        {{ gentle?.action === 'reset-from-settings' ? 'Reset from the settings is done' : 'It is unlocked' }}
+      </button>
+      <button
+        v-else-if="stage === 'keys' && keys && keys.phase !== 'asking'"
+        class="act act-main"
+        @click="keys.next()"
+      >
         {{ keys.phase === 'before' ? 'Begin the try' : 'Seen' }} <span class="key-hint">Space</span>
       </button>
-      <button v-else-if="stage === 'menu' && menu && (!menu.atLastQuestion || menu.isReleased)" class="act act-main" @click="menu.next()">
-        {{ menu.atLastQuestion ? 'It is wiping' : 'The last question shows' }} <span class="key-hint">Space</span>
+      <button
+        v-else-if="stage === 'menu' && menu && (!menu.atLastQuestion || menu.isReleased)"
+        class="act act-main"
+        @click="menu.next()"
+      >
+        {{ menu.atLastQuestion ? 'It is wiping' : 'The last question shows' }}
+        <span class="key-hint">Space</span>
       </button>
-      <button v-else-if="afterStep" class="act act-main" @click="record({ kind: afterStep.kind })">{{ afterStep.text }} <span class="key-hint">Space</span></button>
-      <RouterLink v-else-if="stage === 'done'" class="act act-main" :to="saved.station === 'closed' ? `/jobs/${saved.id}` : `/${saved.station}/${saved.id}`">To the {{ STATION_WORDS[saved.station].toLowerCase() }}</RouterLink>
+      <button v-else-if="afterStep" class="act act-main" @click="record({ kind: afterStep.kind })">
+        {{ afterStep.text }} <span class="key-hint">Space</span>
+      </button>
+      <RouterLink
+        v-else-if="stage === 'done'"
+        class="act act-main"
+        :to="saved.station === 'closed' ? `/jobs/${saved.id}` : `/${saved.station}/${saved.id}`"
+        >To the {{ STATION_WORDS[saved.station].toLowerCase() }}</RouterLink
+      >
     </template>
   </JobFrame>
 </template>

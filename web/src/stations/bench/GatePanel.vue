@@ -11,7 +11,12 @@ const gates = computed(() => (job.progress ? gatesOfTheWipe(job.facts, job.progr
 const closed = computed(() => gates.value.filter(({ state }) => state !== 'open'))
 const read = ref('')
 async function confirm(by: 'tag' | 'model-text', text: string): Promise<void> {
-  await job.record((version, id) => call('recordBench', { params: { id }, body: { version, change: { kind: 'right-device', by, read: text } } }))
+  await job.record((version, id) =>
+    call('recordBench', {
+      params: { id },
+      body: { version, change: { kind: 'right-device', by, read: text } },
+    }),
+  )
   read.value = ''
 }
 const isTag = computed(() => /^b\d+$/i.test(read.value.trim()))
@@ -22,23 +27,43 @@ const isTag = computed(() => /^b\d+$/i.test(read.value.trim()))
     <h2 class="mb-1">Before the last presses</h2>
     <ul class="ruled border-t-2 border-ink">
       <li v-for="gate in gates" :key="gate.id" class="flex gap-2 py-1">
-        <span aria-hidden="true" class="w-5 font-mono font-bold" :class="gate.state === 'open' ? 'text-clear' : gate.state === 'closed' ? 'text-brass' : 'text-stop'">{{ gate.state === 'open' ? '✓' : '▮' }}</span>
+        <span
+          aria-hidden="true"
+          class="w-5 font-mono font-bold"
+          :class="gate.state === 'open' ? 'text-clear' : gate.state === 'closed' ? 'text-brass' : 'text-stop'"
+          >{{ gate.state === 'open' ? '✓' : '▮' }}</span
+        >
         <span
           ><b>{{ gateName(gate) }}</b
           ><span v-if="gate.state !== 'open'">. {{ gateSentence(gate) }}</span>
-          <span v-else-if="gate.byReason" class="text-ink-soft">, with a recorded reason: {{ job.facts.registryReason }}</span></span
+          <span v-else-if="gate.byReason" class="text-ink-soft"
+            >, with a recorded reason: {{ job.facts.registryReason }}</span
+          ></span
         >
       </li>
     </ul>
-    <form v-if="closed.some(({ id }) => id === 'right-device')" class="mt-3 flex items-end gap-3" @submit.prevent="confirm(isTag ? 'tag' : 'model-text', read)">
+    <form
+      v-if="closed.some(({ id }) => id === 'right-device')"
+      class="mt-3 flex items-end gap-3"
+      @submit.prevent="confirm(isTag ? 'tag' : 'model-text', read)"
+    >
       <label class="flex-1 font-bold"
         >Scan the tag, or type the model text the device shows
-        <input v-model="read" class="field mt-1 font-mono" data-scan="own" maxlength="80" autocomplete="off" :placeholder="`${job.saved?.ticket} or ${props.modelText}`" />
+        <input
+          v-model="read"
+          class="field mt-1 font-mono"
+          data-scan="own"
+          maxlength="80"
+          autocomplete="off"
+          :placeholder="`${job.saved?.ticket} or ${props.modelText}`"
+        />
       </label>
       <button class="act" :disabled="read.trim() === ''">Compare</button>
     </form>
     <p v-if="closed.some(({ id }) => id !== 'right-device')" class="mt-2">
-      <RouterLink class="underline" :to="`/counter/${job.saved?.id}`">Record what is missing at the counter</RouterLink>
+      <RouterLink class="underline" :to="`/counter/${job.saved?.id}`"
+        >Record what is missing at the counter</RouterLink
+      >
     </p>
   </section>
 </template>

@@ -19,10 +19,20 @@ const job = useJob()
 const catalog = useCatalog()
 const words = phrases('en')
 
-const procedure = computed(() => props.family.procedures.find(({ id }) => id === job.saved?.bench.procedureId) ?? props.family.procedures[0])
+const procedure = computed(
+  () =>
+    props.family.procedures.find(({ id }) => id === job.saved?.bench.procedureId) ??
+    props.family.procedures[0],
+)
 const machine = computed(() => catalog.machineOf(props.family).machine)
-const chart = computed(() => procedure.value && keyChart(machine.value.keys, procedure.value, prove(machine.value, procedure.value, USUAL_SITUATION)))
-const lines = computed(() => (procedure.value && chart.value ? stepWords(procedure.value, chart.value, 'en') : []))
+const chart = computed(
+  () =>
+    procedure.value &&
+    keyChart(machine.value.keys, procedure.value, prove(machine.value, procedure.value, USUAL_SITUATION)),
+)
+const lines = computed(() =>
+  procedure.value && chart.value ? stepWords(procedure.value, chart.value, 'en') : [],
+)
 const critical = computed(() => {
   if (!procedure.value || !chart.value) return undefined
   const step = criticalStep(machine.value, procedure.value, USUAL_SITUATION)
@@ -30,15 +40,43 @@ const critical = computed(() => {
 })
 const needsLink = computed(() => procedure.value?.steps.find((step) => step.do === 'plug')?.link)
 const link = ref<LinkKind>('none')
-const run = useTryRun(computed(() => job.saved), procedure, chart)
+const run = useTryRun(
+  computed(() => job.saved),
+  procedure,
+  chart,
+)
 const { phase, isDry, chartMs, seen, nextCue, lastFailed } = run
-const stepNow = computed(() => (phase.value === 'running' ? (chart.value?.stepEnds.findIndex(({ ms }) => ms > chartMs.value + 1) ?? -1) : -1))
-const pressedNow = computed(() => chart.value?.lanes.filter(({ spans }) => spans.some(({ from, to }) => from.ms <= chartMs.value && chartMs.value < to.ms)).map(({ key }) => key) ?? [])
+const stepNow = computed(() =>
+  phase.value === 'running'
+    ? (chart.value?.stepEnds.findIndex(({ ms }) => ms > chartMs.value + 1) ?? -1)
+    : -1,
+)
+const pressedNow = computed(
+  () =>
+    chart.value?.lanes
+      .filter(({ spans }) => spans.some(({ from, to }) => from.ms <= chartMs.value && chartMs.value < to.ms))
+      .map(({ key }) => key) ?? [],
+)
 const usedKeys = computed(() => chart.value?.lanes.map(({ key }) => key) ?? [])
 const goal = computed(() => procedure.value?.goal ?? 'recovery-menu')
 const cuesToChoose = computed<readonly Cue[]>(() => {
-  const shown = machine.value.states.flatMap(({ screen, transitions }) => [screen, ...transitions.flatMap(({ cues }) => cues)] as Cue[])
-  return [...new Set(shown)].filter((cue) => !['dark', 'question', 'wiping', 'first-start', 'set-up', 'account-warning', 'typed-word', 'text', goal.value].includes(cue))
+  const shown = machine.value.states.flatMap(
+    ({ screen, transitions }) => [screen, ...transitions.flatMap(({ cues }) => cues)] as Cue[],
+  )
+  return [...new Set(shown)].filter(
+    (cue) =>
+      ![
+        'dark',
+        'question',
+        'wiping',
+        'first-start',
+        'set-up',
+        'account-warning',
+        'typed-word',
+        'text',
+        goal.value,
+      ].includes(cue),
+  )
 })
 
 onMounted(() => {
@@ -49,7 +87,10 @@ onMounted(() => {
 
 async function finish(outcome: 'reached' | 'failed', what: readonly Cue[]): Promise<void> {
   await run.finish(outcome, what)
-  if (outcome === 'reached') await job.record((version, id) => call('recordBench', { params: { id }, body: { version, change: { kind: 'in-recovery' } } }))
+  if (outcome === 'reached')
+    await job.record((version, id) =>
+      call('recordBench', { params: { id }, body: { version, change: { kind: 'in-recovery' } } }),
+    )
   else await job.reload().catch(() => undefined)
 }
 async function next(): Promise<void> {
@@ -59,11 +100,24 @@ async function next(): Promise<void> {
     else await finish('reached', seen.value)
   }
 }
-const choose = (procedureId: string) => job.record((version, id) => call('recordBench', { params: { id }, body: { version, change: { kind: 'chose-procedure', procedureId } } }))
+const choose = (procedureId: string) =>
+  job.record((version, id) =>
+    call('recordBench', {
+      params: { id },
+      body: { version, change: { kind: 'chose-procedure', procedureId } },
+    }),
+  )
 
 useEventListener('keydown', (event: KeyboardEvent) => {
   const { target } = event
-  if (event.repeat || event.ctrlKey || event.metaKey || target instanceof HTMLInputElement || target instanceof HTMLSelectElement) return
+  if (
+    event.repeat ||
+    event.ctrlKey ||
+    event.metaKey ||
+    target instanceof HTMLInputElement ||
+    target instanceof HTMLSelectElement
+  )
+    return
   if (event.key === ' ' && phase.value !== 'asking') {
     event.preventDefault()
     void next()
@@ -79,38 +133,63 @@ defineExpose({ phase, next, ask: run.ask })
       <div>
         <p v-if="phase === 'asking'" class="text-3xl leading-tight font-bold">What did you see?</p>
         <p v-else-if="phase === 'running'" class="text-3xl leading-tight font-bold" data-testid="now">
-          <span v-if="isDry" class="text-waiting">Dry run: </span>{{ lines[stepNow] ?? 'Keep looking at the device' }}
+          <span v-if="isDry" class="text-waiting">Dry run: </span
+          >{{ lines[stepNow] ?? 'Keep looking at the device' }}
         </p>
         <p v-else class="text-3xl leading-tight font-bold" data-testid="critical">
           {{ critical?.sentence ?? lines[0] }}
-          <span v-if="critical?.latestMs" class="block text-lg font-normal text-ink-soft">You have {{ (critical.latestMs / 1000).toFixed(1) }} s on a middling unit. Nothing has to be touched here meanwhile.</span>
+          <span v-if="critical?.latestMs" class="block text-lg font-normal text-ink-soft"
+            >You have {{ (critical.latestMs / 1000).toFixed(1) }} s on a middling unit. Nothing has to be
+            touched here meanwhile.</span
+          >
         </p>
       </div>
       <label v-if="family.procedures.length > 1 && phase === 'before'" class="text-sm text-ink-soft"
         >Way
-        <select class="field" :value="procedure.id" @change="choose(($event.target as HTMLSelectElement).value)">
+        <select
+          class="field"
+          :value="procedure.id"
+          @change="choose(($event.target as HTMLSelectElement).value)"
+        >
           <option v-for="one in family.procedures" :key="one.id" :value="one.id">{{ one.school }}</option>
         </select>
       </label>
     </div>
 
-    <SeenQuestion v-if="phase === 'asking'" :cues="cuesToChoose" :goal="goal" :already="seen" @answered="finish" />
+    <SeenQuestion
+      v-if="phase === 'asking'"
+      :cues="cuesToChoose"
+      :goal="goal"
+      :already="seen"
+      @answered="finish"
+    />
     <template v-else-if="procedure && chart">
       <div class="mt-3 grid grid-cols-[minmax(0,1fr)_20rem] gap-6">
         <KeyChart :chart="chart" :now-ms="phase === 'running' ? chartMs : undefined" />
-        <DevicePicture :family="family" :kind="model.kind" :pressed="phase === 'running' ? pressedNow : usedKeys" />
+        <DevicePicture
+          :family="family"
+          :kind="model.kind"
+          :pressed="phase === 'running' ? pressedNow : usedKeys"
+        />
       </div>
       <div class="mt-2 grid grid-cols-[minmax(0,1fr)_20rem] gap-6">
         <ol class="text-[1.4rem] leading-snug" data-testid="steps">
-          <li v-for="(line, index) in lines" :key="index" class="flex gap-3 border-l-4 py-0.5 pl-3" :class="index === stepNow ? 'border-brass bg-brass-pale font-bold' : 'border-transparent'">
-            <span class="font-mono text-ink-soft">{{ index + 1 }}</span
-            ><span data-testid="step">{{ line }}</span>
+          <li
+            v-for="(line, index) in lines"
+            :key="index"
+            class="flex gap-3 border-l-4 py-0.5 pl-3"
+            :class="index === stepNow ? 'border-brass bg-brass-pale font-bold' : 'border-transparent'"
+          >
+            <span class="font-mono text-ink-soft">{{ index + 1 }}</span><span data-testid="step">{{
+              line
+            }}</span>
           </li>
         </ol>
         <div>
           <template v-if="phase === 'before'">
             <p v-if="lastFailed" role="status" class="mb-2 border-l-4 border-brass pl-3">
-              <b>That try failed.</b> Seen: {{ lastFailed.seen.map((cue) => words.cue[cue]).join(', ') || 'nothing' }}. It is recorded.
+              <b>That try failed.</b> Seen:
+              {{ lastFailed.seen.map((cue) => words.cue[cue]).join(', ') || 'nothing' }}. It is recorded.
             </p>
             <label v-if="needsLink" class="block text-sm text-ink-soft"
               >On the cable now
@@ -120,12 +199,21 @@ defineExpose({ phase, next, ask: run.ask })
             </label>
             <TryList v-if="job.saved" :tries="job.saved.tries" />
           </template>
-          <p v-else-if="nextCue" class="text-xl">Next to come: <b>{{ words.cue[nextCue.cue] }}</b></p>
+          <p v-else-if="nextCue" class="text-xl">
+            Next to come: <b>{{ words.cue[nextCue.cue] }}</b>
+          </p>
         </div>
       </div>
       <div class="mt-3 flex gap-3">
         <button v-if="phase === 'before'" class="act" @click="run.start(link, true)">Dry run</button>
-        <button v-if="phase === 'before'" class="act" :aria-pressed="run.beat.isOn.value" @click="run.beat.isOn.value = !run.beat.isOn.value">Sound {{ run.beat.isOn.value ? 'on' : 'off' }}</button>
+        <button
+          v-if="phase === 'before'"
+          class="act"
+          :aria-pressed="run.beat.isOn.value"
+          @click="run.beat.isOn.value = !run.beat.isOn.value"
+        >
+          Sound {{ run.beat.isOn.value ? 'on' : 'off' }}
+        </button>
       </div>
     </template>
   </div>

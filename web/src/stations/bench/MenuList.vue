@@ -15,7 +15,11 @@ const emit = defineEmits<{ here: [item: number] }>()
       <li v-for="(item, index) in menu.items" :key="item.id">
         <button
           class="flex w-full items-baseline gap-2 px-2 py-0.5 text-left text-lg hover:underline"
-          :class="{ 'bg-paper font-bold text-ink': index === cursor, 'outline-2 -outline-offset-2 outline-brass-pale outline-dashed': index === target && index !== cursor }"
+          :class="{
+            'bg-paper font-bold text-ink': index === cursor,
+            'outline-2 -outline-offset-2 outline-brass-pale outline-dashed':
+              index === target && index !== cursor,
+          }"
           :aria-current="index === cursor ? 'true' : undefined"
           @click="emit('here', index)"
         >

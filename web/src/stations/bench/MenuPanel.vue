@@ -12,17 +12,32 @@ import { useMenuPlace } from './useMenuPlace.ts'
 /** Through recovery's menu, cut at the last question; the last presses only once the gates hold and the button was held. */
 const props = defineProps<{ model: Model; family: Family }>()
 const job = useJob()
-const menus = useMenuPlace(job.saved?.id ?? 0, computed(() => props.family), computed(() => false))
+const menus = useMenuPlace(
+  job.saved?.id ?? 0,
+  computed(() => props.family),
+  computed(() => false),
+)
 const { state, menu, toWipe, toCache, otherMenus, text, targetOf } = menus
 
 const atLastQuestion = computed(() => toWipe.value?.beforeLastQuestion.length === 0)
 const isReleased = computed(() => job.saved?.bench.releasedAt !== undefined)
-const visible = computed(() => (atLastQuestion.value ? (isReleased.value ? (toWipe.value?.lastQuestion ?? []) : []) : (toWipe.value?.beforeLastQuestion ?? [])))
+const visible = computed(() =>
+  atLastQuestion.value
+    ? isReleased.value
+      ? (toWipe.value?.lastQuestion ?? [])
+      : []
+    : (toWipe.value?.beforeLastQuestion ?? []),
+)
 const line = computed(() => text(visible.value))
 const cacheFirst = computed(() => job.route?.choices[0]?.action === 'clear-cache')
-const resetGates = computed(() => job.route?.stages.find(({ id }) => id === 'reset')?.gates.filter(({ state: gate }) => gate !== 'open') ?? [])
+const resetGates = computed(
+  () =>
+    job.route?.stages.find(({ id }) => id === 'reset')?.gates.filter(({ state: gate }) => gate !== 'open') ??
+    [],
+)
 
-const record = (kind: 'released' | 'wipe-started' | 'back-to-keys') => job.record((version, id) => call('recordBench', { params: { id }, body: { version, change: { kind } } }))
+const record = (kind: 'released' | 'wipe-started' | 'back-to-keys') =>
+  job.record((version, id) => call('recordBench', { params: { id }, body: { version, change: { kind } } }))
 async function next(): Promise<void> {
   if (!atLastQuestion.value) {
     const question = toWipe.value?.lastQuestion[0]?.from
@@ -30,7 +45,8 @@ async function next(): Promise<void> {
   } else if (isReleased.value) await record('wipe-started')
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.repeat || event.target instanceof HTMLInputElement || event.target instanceof HTMLButtonElement) return
+  if (event.repeat || event.target instanceof HTMLInputElement || event.target instanceof HTMLButtonElement)
+    return
   if (event.key === ' ') {
     event.preventDefault()
     void next()
@@ -44,25 +60,46 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
   <div class="grid grid-cols-[minmax(0,1fr)_24rem] items-start gap-8 px-6 py-4">
     <div>
       <template v-if="line">
-        <p class="text-lg text-ink-soft">{{ atLastQuestion ? 'The last presses. After them everything is gone.' : 'All keys let go. From where you are to the last question' }}</p>
-        <p class="text-[2.6rem] leading-tight font-bold" :class="{ 'text-stop': atLastQuestion }" data-testid="menu-line">{{ line }}</p>
+        <p class="text-lg text-ink-soft">
+          {{
+            atLastQuestion
+              ? 'The last presses. After them everything is gone.'
+              : 'All keys let go. From where you are to the last question'
+          }}
+        </p>
+        <p
+          class="text-[2.6rem] leading-tight font-bold"
+          :class="{ 'text-stop': atLastQuestion }"
+          data-testid="menu-line"
+        >
+          {{ line }}
+        </p>
       </template>
-      <p v-else-if="!toWipe" class="text-2xl font-bold">From here no way leads to the reset. Click where you are, or begin again with the keys.</p>
+      <p v-else-if="!toWipe" class="text-2xl font-bold">
+        From here no way leads to the reset. Click where you are, or begin again with the keys.
+      </p>
       <template v-else>
         <p class="text-3xl leading-tight font-bold">The last question. Stop here.</p>
         <p class="mt-1 text-xl">
-          Everything on this {{ model.kind }} will be gone<template v-if="job.facts.accountOnDevice === 'yes'">, and it will ask for the account that is on it now</template>.
+          Everything on this {{ model.kind }} will be gone<template v-if="job.facts.accountOnDevice === 'yes'"
+            >, and it will ask for the account that is on it now</template
+          >.
         </p>
       </template>
 
-      <p v-if="cacheFirst && !atLastQuestion && toCache.length" class="mt-3 border-l-4 border-clear pl-3 text-lg">
+      <p
+        v-if="cacheFirst && !atLastQuestion && toCache.length"
+        class="mt-3 border-l-4 border-clear pl-3 text-lg"
+      >
         Harmless first: <b>{{ text(toCache) }}</b> clears the cache. Restart and look whether it helps.
       </p>
 
       <div v-if="atLastQuestion && !isReleased" class="mt-4">
         <GatePanel :model-text="model.modelText" />
         <div class="mt-4 flex items-center gap-4">
-          <PressAndHold :disabled="resetGates.length > 0" @held="record('released')">Hold to show the last presses</PressAndHold>
+          <PressAndHold :disabled="resetGates.length > 0" @held="record('released')"
+            >Hold to show the last presses</PressAndHold
+          >
           <span v-if="resetGates.length" class="text-ink-soft">{{ resetGates.length }} closed</span>
         </div>
       </div>
@@ -70,10 +107,19 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
     </div>
 
     <div>
-      <MenuList v-if="menu && state?.cursor" :menu="menu" :model-text="model.modelText" :cursor="state.cursor.item" :target="isReleased || !atLastQuestion ? targetOf(visible) : undefined" @here="menus.atItem" />
+      <MenuList
+        v-if="menu && state?.cursor"
+        :menu="menu"
+        :model-text="model.modelText"
+        :cursor="state.cursor.item"
+        :target="isReleased || !atLastQuestion ? targetOf(visible) : undefined"
+        @here="menus.atItem"
+      />
       <p class="mt-2 text-sm text-ink-soft">Click the line the device’s cursor is on. Another screen:</p>
       <ul class="text-[0.95rem]">
-        <li v-for="other in otherMenus" :key="other.name"><button class="underline" @click="menus.atMenu(other.name)">{{ other.title }}</button></li>
+        <li v-for="other in otherMenus" :key="other.name">
+          <button class="underline" @click="menus.atMenu(other.name)">{{ other.title }}</button>
+        </li>
       </ul>
     </div>
   </div>

@@ -9,7 +9,10 @@ const props = defineProps<{ cues: readonly Cue[]; goal: Cue; already: readonly C
 const emit = defineEmits<{ answered: [outcome: 'reached' | 'failed', seen: readonly Cue[]] }>()
 const words = phrases('en')
 const chosen = ref<readonly Cue[]>(props.already)
-const toggle = (cue: Cue) => (chosen.value = chosen.value.includes(cue) ? chosen.value.filter((one) => one !== cue) : [...chosen.value, cue])
+const toggle = (cue: Cue) =>
+  (chosen.value = chosen.value.includes(cue)
+    ? chosen.value.filter((one) => one !== cue)
+    : [...chosen.value, cue])
 const reached = () => emit('answered', 'reached', [...chosen.value, props.goal])
 const failed = () => emit('answered', 'failed', chosen.value)
 
@@ -32,14 +35,21 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <li v-for="(cue, index) in cues" :key="cue">
         <button
           class="w-full border px-4 py-2.5 text-left text-xl"
-          :class="chosen.includes(cue) ? 'border-ink bg-ink font-bold text-paper' : 'border-ink-soft bg-white/50 hover:bg-paper-deep'"
+          :class="
+            chosen.includes(cue)
+              ? 'border-ink bg-ink font-bold text-paper'
+              : 'border-ink-soft bg-white/50 hover:bg-paper-deep'
+          "
           :aria-pressed="chosen.includes(cue)"
           @click="toggle(cue)"
         >
-          <span class="key-hint">{{ index < 9 ? index + 1 : '' }}</span> <span class="ml-2">{{ words.cue[cue] }}</span>
+          <span class="key-hint">{{ index < 9 ? index + 1 : '' }}</span>
+          <span class="ml-2">{{ words.cue[cue] }}</span>
         </button>
       </li>
     </ul>
-    <div class="mt-5 flex justify-end"><button class="act" @click="failed">Record as failed <span class="key-hint">Enter</span></button></div>
+    <div class="mt-5 flex justify-end">
+      <button class="act" @click="failed">Record as failed <span class="key-hint">Enter</span></button>
+    </div>
   </div>
 </template>

@@ -13,8 +13,9 @@ const words = phrases('en')
     <ol class="ruled border-t border-ink text-[0.95rem]" data-testid="tries">
       <li v-for="one in tries" :key="one.id" class="py-1">
         <span class="font-mono">{{ clockText(one.startedAt) }}</span> {{ one.by }},
-        <b>{{ one.outcome ?? 'not ended' }}</b
-        ><template v-if="one.seen.length">: {{ one.seen.map((cue) => words.cue[cue]).join(', ') }}</template>
+        <b>{{ one.outcome ?? 'not ended' }}</b><template v-if="one.seen.length"
+          >: {{ one.seen.map((cue) => words.cue[cue]).join(', ') }}</template
+        >
       </li>
     </ol>
   </section>

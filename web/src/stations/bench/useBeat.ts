@@ -40,7 +40,9 @@ export function useBeat() {
     play({ beats }: BeatSegment): void {
       silence()
       if (!isOn.value) return
-      timers = beats.map(({ atMs, kind, text }) => setTimeout(() => (kind === 'tick' ? tick() : say(text ?? '')), atMs))
+      timers = beats.map(({ atMs, kind, text }) =>
+        setTimeout(() => (kind === 'tick' ? tick() : say(text ?? '')), atMs),
+      )
     },
   }
 }

@@ -11,7 +11,11 @@ export function useMenuPlace(jobId: number, family: ComputedRef<Family>, wiped: 
   const composed = computed(() => catalog.machineOf(family.value))
   const machine = computed(() => composed.value.machine)
   const situation = computed(() => ({ ...USUAL_SITUATION, wiped: wiped.value }))
-  const firstRecovery = computed(() => machine.value.states.findIndex(({ screen, cursor }) => screen === 'recovery-menu' && cursor !== undefined))
+  const firstRecovery = computed(() =>
+    machine.value.states.findIndex(
+      ({ screen, cursor }) => screen === 'recovery-menu' && cursor !== undefined,
+    ),
+  )
   const firstState = computed(() => {
     const menuName = machine.value.states[firstRecovery.value]?.cursor?.menu ?? ''
     const menu = composed.value.menus.get(menuName)
@@ -19,33 +23,76 @@ export function useMenuPlace(jobId: number, family: ComputedRef<Family>, wiped: 
     return machine.value.stateIndex.get(placeName(menuName, Math.max(0, start))) ?? firstRecovery.value
   })
   /** The state after the wipe, from the machine: where the wiping screen leads. */
-  const afterWipe = computed(() => machine.value.states.find(({ screen }) => screen === 'wiping')?.transitions[0]?.to ?? firstState.value)
+  const afterWipe = computed(
+    () =>
+      machine.value.states.find(({ screen }) => screen === 'wiping')?.transitions[0]?.to ?? firstState.value,
+  )
   const place = useSessionStorage(`benevox.place.${jobId}.${wiped.value ? 'after' : 'before'}`, '')
-  const stateIndex = computed(() => machine.value.stateIndex.get(place.value) ?? (wiped.value ? afterWipe.value : firstState.value))
+  const stateIndex = computed(
+    () => machine.value.stateIndex.get(place.value) ?? (wiped.value ? afterWipe.value : firstState.value),
+  )
   const state = computed(() => machine.value.states[stateIndex.value])
   const menu = computed(() => composed.value.menus.get(state.value?.cursor?.menu ?? ''))
   const go = (index: number) => (place.value = machine.value.states[index]?.name ?? '')
 
   const toWipe = computed(() => wayToWipe(machine.value, stateIndex.value, situation.value))
-  const toCache = computed(() => quickestPath(machine.value, stateIndex.value, { kind: 'effect', effect: 'wipe-cache' }, situation.value)?.steps ?? [])
+  const toCache = computed(
+    () =>
+      quickestPath(machine.value, stateIndex.value, { kind: 'effect', effect: 'wipe-cache' }, situation.value)
+        ?.steps ?? [],
+  )
   const toFirstStart = computed(() => {
     const isGoal = (index: number) => machine.value.states[index]?.screen === 'first-start'
-    return quickestPath(machine.value, stateIndex.value, { kind: 'state', isGoal }, situation.value)?.steps ?? []
+    return (
+      quickestPath(machine.value, stateIndex.value, { kind: 'state', isGoal }, situation.value)?.steps ?? []
+    )
   })
   const text = (steps: readonly PathStep[]) => menuLineText(inParts(steps), 'en')
   /** The item of the present menu at which the way leaves it. */
   const targetOf = (steps: readonly PathStep[]) => {
-    const leaving = steps.findLast(({ from }) => machine.value.states[from]?.cursor?.menu === state.value?.cursor?.menu)
-    const firstLeft = steps.find(({ from, to }) => machine.value.states[from]?.cursor?.menu === state.value?.cursor?.menu && machine.value.states[to]?.cursor?.menu !== state.value?.cursor?.menu)
+    const leaving = steps.findLast(
+      ({ from }) => machine.value.states[from]?.cursor?.menu === state.value?.cursor?.menu,
+    )
+    const firstLeft = steps.find(
+      ({ from, to }) =>
+        machine.value.states[from]?.cursor?.menu === state.value?.cursor?.menu &&
+        machine.value.states[to]?.cursor?.menu !== state.value?.cursor?.menu,
+    )
     return machine.value.states[(firstLeft ?? leaving)?.from ?? -1]?.cursor?.item
   }
   const otherMenus = computed(() =>
-    [...composed.value.menus].flatMap(([name, one]) => (name === state.value?.cursor?.menu || (one.screen !== 'recovery-menu' && one.screen !== 'question' && one.screen !== 'account-warning') ? [] : [{ name, title: one.title ?? name }])),
+    [...composed.value.menus].flatMap(([name, one]) =>
+      name === state.value?.cursor?.menu ||
+      (one.screen !== 'recovery-menu' && one.screen !== 'question' && one.screen !== 'account-warning')
+        ? []
+        : [{ name, title: one.title ?? name }],
+    ),
   )
   return {
-    state, menu, toWipe, toCache, toFirstStart, text, targetOf, otherMenus,
-    atItem: (item: number) => go(machine.value.stateIndex.get(placeName(state.value?.cursor?.menu ?? '', item)) ?? stateIndex.value),
-    atMenu: (name: string) => go(machine.value.stateIndex.get(placeName(name, Math.max(0, composed.value.menus.get(name)?.items.findIndex(({ id }) => id === composed.value.menus.get(name)?.start) ?? 0))) ?? stateIndex.value),
+    state,
+    menu,
+    toWipe,
+    toCache,
+    toFirstStart,
+    text,
+    targetOf,
+    otherMenus,
+    atItem: (item: number) =>
+      go(machine.value.stateIndex.get(placeName(state.value?.cursor?.menu ?? '', item)) ?? stateIndex.value),
+    atMenu: (name: string) =>
+      go(
+        machine.value.stateIndex.get(
+          placeName(
+            name,
+            Math.max(
+              0,
+              composed.value.menus
+                .get(name)
+                ?.items.findIndex(({ id }) => id === composed.value.menus.get(name)?.start) ?? 0,
+            ),
+          ),
+        ) ?? stateIndex.value,
+      ),
     atState: go,
   }
 }

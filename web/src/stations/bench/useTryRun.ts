@@ -15,7 +15,11 @@ const GRACE_MS = 12_000
  * One try at the keys, from the sentence before to the question after. The moving line follows the expected
  * times; "seen" puts it on the cue that just came. Every try is handed over as it happens.
  */
-export function useTryRun(job: ComputedRef<Job | undefined>, procedure: ComputedRef<Procedure | undefined>, chart: ComputedRef<KeyChart | undefined>) {
+export function useTryRun(
+  job: ComputedRef<Job | undefined>,
+  procedure: ComputedRef<Procedure | undefined>,
+  chart: ComputedRef<KeyChart | undefined>,
+) {
   const tries = useTries()
   const beat = useBeat()
   const phase = ref<RunPhase>('before')
@@ -27,7 +31,9 @@ export function useTryRun(job: ComputedRef<Job | undefined>, procedure: Computed
   /** The wall-clock instant at which the chart's zero lies, moved when a cue comes earlier or later. */
   let zeroAtMs = 0
 
-  const segments = computed(() => (procedure.value && chart.value ? beatOf(procedure.value, chart.value, 'en') : []))
+  const segments = computed(() =>
+    procedure.value && chart.value ? beatOf(procedure.value, chart.value, 'en') : [],
+  )
   const awaited = computed(() => chart.value?.cues.filter(({ step }) => step !== undefined) ?? [])
   const nextCue = computed(() => awaited.value.find(({ at }) => at.ms > chartMs.value - 1))
   const longestMs = computed(() => (chart.value?.length.latestMs ?? 0) + GRACE_MS)
@@ -60,7 +66,11 @@ export function useTryRun(job: ComputedRef<Job | undefined>, procedure: Computed
     run(0)
     if (dry) return
     current.value = { id: crypto.randomUUID(), startedAt }
-    await tries.add({ kind: 'start', jobId: job.value.id, body: { id: current.value.id, procedureId: procedure.value.id, link, startedAt } })
+    await tries.add({
+      kind: 'start',
+      jobId: job.value.id,
+      body: { id: current.value.id, procedureId: procedure.value.id, link, startedAt },
+    })
   }
 
   function ask(): void {
@@ -92,7 +102,12 @@ export function useTryRun(job: ComputedRef<Job | undefined>, procedure: Computed
     current.value = undefined
     lastFailed.value = outcome === 'failed' ? { seen: what } : undefined
     if (!made || !job.value) return
-    await tries.add({ kind: 'finish', jobId: job.value.id, tryId: made.id, body: { outcome, seen: [...what], finishedAt: new Date().toISOString() } })
+    await tries.add({
+      kind: 'finish',
+      jobId: job.value.id,
+      tryId: made.id,
+      body: { outcome, seen: [...what], finishedAt: new Date().toISOString() },
+    })
   }
 
   /** Goes on with a try that was under way when the page was left. */

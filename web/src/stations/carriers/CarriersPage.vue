@@ -17,16 +17,28 @@ const promises = ref<Record<number, Answer<'getPromise'>>>({})
 const fault = ref('')
 const busy = ref(false)
 
-const fitting = computed(() => suppliers.value.flatMap((supplier) => supplier.services.filter(({ carrier }) => carrier === job.facts.originalCarrier).map((service) => ({ supplier, service }))))
-const gates = computed(() => gatesOfAnOrder(job.facts, catalog.device(job.facts.modelId)).filter(({ state }) => state !== 'open'))
+const fitting = computed(() =>
+  suppliers.value.flatMap((supplier) =>
+    supplier.services
+      .filter(({ carrier }) => carrier === job.facts.originalCarrier)
+      .map((service) => ({ supplier, service })),
+  ),
+)
+const gates = computed(() =>
+  gatesOfAnOrder(job.facts, catalog.device(job.facts.modelId)).filter(({ state }) => state !== 'open'),
+)
 const canOrder = computed(() => gates.value.length === 0 && Boolean(job.facts.imei) && !busy.value)
-const carriers = computed(() => [...new Set(suppliers.value.flatMap(({ services }) => services.map(({ carrier }) => carrier)))].join(', '))
+const carriers = computed(() =>
+  [...new Set(suppliers.value.flatMap(({ services }) => services.map(({ carrier }) => carrier)))].join(', '),
+)
 
 onMounted(async () => {
   try {
     suppliers.value = (await call('listSuppliers', {})).suppliers
     const services = suppliers.value.flatMap((supplier) => supplier.services)
-    const told = await Promise.all(services.map(async ({ id }) => [id, await call('getPromise', { params: { id } })] as const))
+    const told = await Promise.all(
+      services.map(async ({ id }) => [id, await call('getPromise', { params: { id } })] as const),
+    )
     promises.value = Object.fromEntries(told)
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
@@ -39,14 +51,24 @@ async function attempt(work: () => Promise<unknown>): Promise<void> {
   try {
     await work()
   } catch (error) {
-    fault.value = error instanceof ApiProblem ? error.message : 'The server does not answer: nothing was ordered or changed as far as is known. Look again in a moment.'
+    fault.value =
+      error instanceof ApiProblem
+        ? error.message
+        : 'The server does not answer: nothing was ordered or changed as far as is known. Look again in a moment.'
   } finally {
     await job.reload().catch(() => undefined)
     busy.value = false
   }
 }
-const order = (service: Service) => attempt(() => call('placeOrder', { params: { id: props.id }, body: { id: crypto.randomUUID(), serviceId: service.id } }))
-const change = ({ id, version }: Order, made: OrderChange) => attempt(() => call('changeOrder', { params: { orderId: id }, body: { version, change: made } }))
+const order = (service: Service) =>
+  attempt(() =>
+    call('placeOrder', {
+      params: { id: props.id },
+      body: { id: crypto.randomUUID(), serviceId: service.id },
+    }),
+  )
+const change = ({ id, version }: Order, made: OrderChange) =>
+  attempt(() => call('changeOrder', { params: { orderId: id }, body: { version, change: made } }))
 </script>
 
 <template>
@@ -55,13 +77,29 @@ const change = ({ id, version }: Order, made: OrderChange) => attempt(() => call
       <div class="px-6 py-5">
         <h1 class="mb-3">Carrier lock</h1>
         <p v-if="fault" role="alert" class="mb-3 font-bold text-stop">{{ fault }}</p>
-        <OrderView v-for="one in saved.orders" :key="one.id" :order="one" :dialled-code="job.found?.family.carrierLock?.dialledCode" :busy="busy" @change="(made) => change(one, made)" />
-        <section v-if="!saved.orders.some(({ state }) => state === 'waiting' || state === 'answered' || state === 'released')">
+        <OrderView
+          v-for="one in saved.orders"
+          :key="one.id"
+          :order="one"
+          :dialled-code="job.found?.family.carrierLock?.dialledCode"
+          :busy="busy"
+          @change="(made) => change(one, made)"
+        />
+        <section
+          v-if="
+            !saved.orders.some(
+              ({ state }) => state === 'waiting' || state === 'answered' || state === 'released',
+            )
+          "
+        >
           <p class="mb-3 max-w-3xl text-lg">
-            Ask the original carrier first: free where its terms are met. Check that it is not unlocked already. A supplier costs money, and an error in IMEI, carrier or model costs the fee.
+            Ask the original carrier first: free where its terms are met. Check that it is not unlocked
+            already. A supplier costs money, and an error in IMEI, carrier or model costs the fee.
           </p>
           <ul v-if="gates.length || !job.facts.imei" class="mb-4">
-            <li v-for="gate in gates" :key="gate.id" class="py-0.5"><b>{{ gateName(gate) }}.</b> {{ gateSentence(gate) }}</li>
+            <li v-for="gate in gates" :key="gate.id" class="py-0.5">
+              <b>{{ gateName(gate) }}.</b> {{ gateSentence(gate) }}
+            </li>
             <li v-if="!job.facts.imei"><b>IMEI of the right slot.</b> Record it at the counter.</li>
           </ul>
           <table v-if="fitting.length" class="w-full text-left">
@@ -80,14 +118,25 @@ const change = ({ id, version }: Order, made: OrderChange) => attempt(() => call
                 <td>{{ service.carrier }} ({{ service.carrierCountry }})</td>
                 <td class="text-right font-mono">{{ money(service.feeMinor, service.currency) }}</td>
                 <td class="pl-8">
-                  <template v-if="promises[service.id]">{{ dayText(promises[service.id]!.earliest) }} to <b>{{ dayText(promises[service.id]!.latest) }}</b></template>
-                  <span class="text-ink-soft"> ({{ service.minDays }} to {{ service.maxDays }} working days, {{ supplier.country }})</span>
+                  <template v-if="promises[service.id]"
+                    >{{ dayText(promises[service.id]!.earliest) }} to
+                    <b>{{ dayText(promises[service.id]!.latest) }}</b></template
+                  >
+                  <span class="text-ink-soft">
+                    ({{ service.minDays }} to {{ service.maxDays }} working days,
+                    {{ supplier.country }})</span
+                  >
                 </td>
-                <td class="text-right"><button class="act" :disabled="!canOrder" @click="order(service)">Order</button></td>
+                <td class="text-right">
+                  <button class="act" :disabled="!canOrder" @click="order(service)">Order</button>
+                </td>
               </tr>
             </tbody>
           </table>
-          <p v-else-if="suppliers.length">No supplier for “{{ job.facts.originalCarrier ?? 'carrier not known' }}”. There are services for: {{ carriers }}.</p>
+          <p v-else-if="suppliers.length">
+            No supplier for “{{ job.facts.originalCarrier ?? 'carrier not known' }}”. There are services for:
+            {{ carriers }}.
+          </p>
         </section>
       </div>
     </template>
@@ -96,7 +145,12 @@ const change = ({ id, version }: Order, made: OrderChange) => attempt(() => call
       <RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink>
     </template>
     <template #action="{ job: saved }">
-      <RouterLink v-if="saved.station !== 'carriers'" class="act act-main" :to="saved.station === 'closed' ? `/jobs/${saved.id}` : `/${saved.station}/${saved.id}`">To the {{ STATION_WORDS[saved.station].toLowerCase() }}</RouterLink>
+      <RouterLink
+        v-if="saved.station !== 'carriers'"
+        class="act act-main"
+        :to="saved.station === 'closed' ? `/jobs/${saved.id}` : `/${saved.station}/${saved.id}`"
+        >To the {{ STATION_WORDS[saved.station].toLowerCase() }}</RouterLink
+      >
       <RouterLink v-else class="act" :to="`/hand-back/${saved.id}`">Hand back, lock not clear</RouterLink>
     </template>
   </JobFrame>

@@ -10,13 +10,22 @@ const lines = computed(() => {
   const action = choices[0]?.action
   const said: string[] = []
   if (stages.some(({ id }) => id === 'reset')) {
-    if (action === 'remember' || action === 'remote-unlock' || action === 'clear-cache') said.push('We first try what keeps your data. If that does not help, the device is reset.')
+    if (action === 'remember' || action === 'remote-unlock' || action === 'clear-cache')
+      said.push('We first try what keeps your data. If that does not help, the device is reset.')
     said.push('The reset deletes everything on the device: photos, messages, apps. We cannot bring it back.')
   } else said.push('Nothing on the device will be deleted by us.')
-  if (locks.account === 'will-appear') said.push('Afterwards the device asks for the account that is on it now. You sign in yourself; we do not get around this.')
-  if (locks.account === 'unknown') said.push('Afterwards the device may ask for an account that was on it. We do not get around this.')
-  if (locks.carrier === 'locked') said.push('The carrier lock stays after the reset. Releasing it is ordered, costs a fee and takes working days.')
-  if (locks.carrier === 'unknown') said.push('If it refuses another carrier’s SIM, the reset does not change that.')
+  if (locks.account === 'will-appear')
+    said.push(
+      'Afterwards the device asks for the account that is on it now. You sign in yourself; we do not get around this.',
+    )
+  if (locks.account === 'unknown')
+    said.push('Afterwards the device may ask for an account that was on it. We do not get around this.')
+  if (locks.carrier === 'locked')
+    said.push(
+      'The carrier lock stays after the reset. Releasing it is ordered, costs a fee and takes working days.',
+    )
+  if (locks.carrier === 'unknown')
+    said.push('If it refuses another carrier’s SIM, the reset does not change that.')
   return said
 })
 </script>

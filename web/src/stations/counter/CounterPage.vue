@@ -21,14 +21,19 @@ const cellular = computed(() => job.found?.model.cellular ?? true)
 const next = computed(() => job.route?.askNext[0])
 const isNext = (name: FactName) => next.value === name
 const law = computed(() => job.found?.family.waitLaw ?? PLATFORM_WAIT_LAW)
-const isLocked = computed(() => job.facts.complaint === 'forgotten-lock' || job.facts.complaint === 'too-many-tries')
+const isLocked = computed(
+  () => job.facts.complaint === 'forgotten-lock' || job.facts.complaint === 'too-many-tries',
+)
 /** What typing one try takes. Common practice, no source. */
 const TRY_MS = 5000
 const station = computed(() => job.saved?.station ?? 'counter')
 
 function setTries(text: string): void {
   const count = Number(text)
-  job.setFact('wrongTries', text === '' || !Number.isInteger(count) || count < 0 || count > 1000 ? null : count)
+  job.setFact(
+    'wrongTries',
+    text === '' || !Number.isInteger(count) || count < 0 || count > 1000 ? null : count,
+  )
 }
 </script>
 
@@ -41,51 +46,158 @@ function setTries(text: string): void {
             <ModelFinder :model-id="job.facts.modelId" @found="(id) => job.setFact('modelId', id)" />
           </FieldRow>
           <ChoiceRow name="complaint" ask="What is wrong" :next="isNext('complaint')" />
-          <ChoiceRow name="hazard" ask="Look, feel, smell" hint="battery and liquid" :next="isNext('hazard')" />
+          <ChoiceRow
+            name="hazard"
+            ask="Look, feel, smell"
+            hint="battery and liquid"
+            :next="isNext('hazard')"
+          />
           <ChoiceRow name="workManaged" ask="Managed by an employer" :next="isNext('workManaged')" />
           <ChoiceRow name="legalMatter" ask="Police or court matter" :next="isNext('legalMatter')" />
           <ChoiceRow v-if="isLocked" name="screenLock" ask="Kind of lock" />
-          <ChoiceRow name="knowsScreenLock" ask="Owner knows the lock" hint="the owner types; it is never written down" :next="isNext('knowsScreenLock')" />
-          <FieldRow v-if="isLocked && job.facts.knowsScreenLock !== 'yes'" name="wrongTries" ask="Wrong tries so far">
-            <input class="field !w-24 font-mono" inputmode="numeric" aria-label="Wrong tries so far" :value="job.facts.wrongTries ?? ''" @input="setTries(($event.target as HTMLInputElement).value)" />
+          <ChoiceRow
+            name="knowsScreenLock"
+            ask="Owner knows the lock"
+            hint="the owner types; it is never written down"
+            :next="isNext('knowsScreenLock')"
+          />
+          <FieldRow
+            v-if="isLocked && job.facts.knowsScreenLock !== 'yes'"
+            name="wrongTries"
+            ask="Wrong tries so far"
+          >
+            <input
+              class="field !w-24 font-mono"
+              inputmode="numeric"
+              aria-label="Wrong tries so far"
+              :value="job.facts.wrongTries ?? ''"
+              @input="setTries(($event.target as HTMLInputElement).value)"
+            />
             <p v-if="job.facts.wrongTries !== undefined" class="mt-1 text-waiting">
-              Next try after {{ minutesText(waitAfterMs(law, job.facts.wrongTries)) }}; three more tries take {{ minutesText(totalForMoreMs(law, job.facts.wrongTries, 3, TRY_MS)) }}. Some devices wipe themselves
-              after too many: ask first.
+              Next try after {{ minutesText(waitAfterMs(law, job.facts.wrongTries)) }}; three more tries take
+              {{ minutesText(totalForMoreMs(law, job.facts.wrongTries, 3, TRY_MS)) }}. Some devices wipe
+              themselves after too many: ask first.
             </p>
           </FieldRow>
-          <ChoiceRow name="accountOnDevice" ask="Account on the device" hint="ask now: after the reset it is too late" :next="isNext('accountOnDevice')" />
+          <ChoiceRow
+            name="accountOnDevice"
+            ask="Account on the device"
+            hint="ask now: after the reset it is too late"
+            :next="isNext('accountOnDevice')"
+          />
           <template v-if="job.facts.accountOnDevice === 'yes'">
             <FieldRow name="accountAddress" ask="Its address" hint="only the address">
-              <input class="field" type="text" aria-label="Account address" maxlength="200" autocomplete="off" :value="job.facts.accountAddress ?? ''" @input="job.setFact('accountAddress', ($event.target as HTMLInputElement).value || null)" />
+              <input
+                class="field"
+                type="text"
+                aria-label="Account address"
+                maxlength="200"
+                autocomplete="off"
+                :value="job.facts.accountAddress ?? ''"
+                @input="job.setFact('accountAddress', ($event.target as HTMLInputElement).value || null)"
+              />
             </FieldRow>
-            <ChoiceRow name="knowsAccountPassword" ask="Knows its password" :next="isNext('knowsAccountPassword')" />
+            <ChoiceRow
+              name="knowsAccountPassword"
+              ask="Knows its password"
+              :next="isNext('knowsAccountPassword')"
+            />
             <ChoiceRow name="secondStep" ask="Second step comes by" :next="isNext('secondStep')" />
-            <p v-if="job.facts.secondStep === 'sim-in-this-device'" class="py-2 pl-[12.5rem] font-bold text-brass">Put this SIM into a spare phone before the reset: the text comes to it.</p>
+            <p
+              v-if="job.facts.secondStep === 'sim-in-this-device'"
+              class="py-2 pl-[12.5rem] font-bold text-brass"
+            >
+              Put this SIM into a spare phone before the reset: the text comes to it.
+            </p>
             <ChoiceRow name="remoteUnlockSetUp" ask="Remote unlock set up" />
             <ChoiceRow v-if="job.facts.remoteUnlockSetUp === 'yes'" name="online" ask="Online now" />
           </template>
           <template v-if="cellular">
-            <ChoiceRow name="carrierLocked" ask="Carrier lock" hint="another SIM is refused" :next="isNext('carrierLocked')" />
-            <FieldRow v-if="job.facts.carrierLocked === 'yes'" name="originalCarrier" ask="Original carrier" hint="where it was bought, not today’s">
-              <input class="field" aria-label="Original carrier" maxlength="80" :value="job.facts.originalCarrier ?? ''" @input="job.setFact('originalCarrier', ($event.target as HTMLInputElement).value || null)" />
+            <ChoiceRow
+              name="carrierLocked"
+              ask="Carrier lock"
+              hint="another SIM is refused"
+              :next="isNext('carrierLocked')"
+            />
+            <FieldRow
+              v-if="job.facts.carrierLocked === 'yes'"
+              name="originalCarrier"
+              ask="Original carrier"
+              hint="where it was bought, not today’s"
+            >
+              <input
+                class="field"
+                aria-label="Original carrier"
+                maxlength="80"
+                :value="job.facts.originalCarrier ?? ''"
+                @input="job.setFact('originalCarrier', ($event.target as HTMLInputElement).value || null)"
+              />
             </FieldRow>
             <FieldRow name="imei" ask="IMEI" hint="type it or scan it" :next="isNext('imei')">
-              <ImeiField :imei="job.facts.imei" :model-id="job.facts.modelId" @read="(imei) => job.setFact('imei', imei)" @model="(id) => job.setFact('modelId', id)" />
+              <ImeiField
+                :imei="job.facts.imei"
+                :model-id="job.facts.modelId"
+                @read="(imei) => job.setFact('imei', imei)"
+                @model="(id) => job.setFact('modelId', id)"
+              />
             </FieldRow>
           </template>
           <ChoiceRow name="ownership" ask="Right to the device" :next="isNext('ownership')" />
-          <FieldRow v-if="job.facts.ownership === 'shown'" name="ownershipNote" ask="What was shown" :next="isNext('ownershipNote')">
-            <input class="field" aria-label="What was shown" placeholder="receipt, box with the same IMEI, ID …" maxlength="500" :value="job.facts.ownershipNote ?? ''" @input="job.setFact('ownershipNote', ($event.target as HTMLInputElement).value || null)" />
+          <FieldRow
+            v-if="job.facts.ownership === 'shown'"
+            name="ownershipNote"
+            ask="What was shown"
+            :next="isNext('ownershipNote')"
+          >
+            <input
+              class="field"
+              aria-label="What was shown"
+              placeholder="receipt, box with the same IMEI, ID …"
+              maxlength="500"
+              :value="job.facts.ownershipNote ?? ''"
+              @input="job.setFact('ownershipNote', ($event.target as HTMLInputElement).value || null)"
+            />
           </FieldRow>
-          <ChoiceRow name="registryAnswer" ask="Registry says" hint="lost, stolen, unpaid" :next="isNext('registryAnswer')" />
-          <FieldRow v-if="job.facts.registryAnswer === 'no-answer'" name="registryReason" ask="Why no answer" hint="opens the reset, not an order" :next="isNext('registryReason')">
-            <input class="field" aria-label="Why no answer" maxlength="500" :value="job.facts.registryReason ?? ''" @input="job.setFact('registryReason', ($event.target as HTMLInputElement).value || null)" />
+          <ChoiceRow
+            name="registryAnswer"
+            ask="Registry says"
+            hint="lost, stolen, unpaid"
+            :next="isNext('registryAnswer')"
+          />
+          <FieldRow
+            v-if="job.facts.registryAnswer === 'no-answer'"
+            name="registryReason"
+            ask="Why no answer"
+            hint="opens the reset, not an order"
+            :next="isNext('registryReason')"
+          >
+            <input
+              class="field"
+              aria-label="Why no answer"
+              maxlength="500"
+              :value="job.facts.registryReason ?? ''"
+              @input="job.setFact('registryReason', ($event.target as HTMLInputElement).value || null)"
+            />
           </FieldRow>
           <ChoiceRow name="battery" ask="Battery" :next="isNext('battery')" />
           <FieldRow name="modelId" ask="Customer">
             <div class="flex gap-4">
-              <input class="field" aria-label="Customer’s short name" placeholder="short name" maxlength="80" :value="job.customer.name" @input="job.setCustomer({ name: ($event.target as HTMLInputElement).value })" />
-              <input class="field" aria-label="Telephone or mail" placeholder="telephone or mail" maxlength="120" :value="job.customer.contact" @input="job.setCustomer({ contact: ($event.target as HTMLInputElement).value })" />
+              <input
+                class="field"
+                aria-label="Customer’s short name"
+                placeholder="short name"
+                maxlength="80"
+                :value="job.customer.name"
+                @input="job.setCustomer({ name: ($event.target as HTMLInputElement).value })"
+              />
+              <input
+                class="field"
+                aria-label="Telephone or mail"
+                placeholder="telephone or mail"
+                maxlength="120"
+                :value="job.customer.contact"
+                @input="job.setCustomer({ contact: ($event.target as HTMLInputElement).value })"
+              />
             </div>
           </FieldRow>
           <ConsentBlock :route="route" :next="isNext('consent')" />
@@ -100,8 +212,14 @@ function setTries(text: string): void {
       <span class="text-ink-soft" role="status">{{ job.hasPending ? 'recording …' : 'all recorded' }}</span>
     </template>
     <template #action="{ job: saved, route }">
-      <span v-if="route.askNext.length" class="text-ink-soft">Next: {{ FACT_WORDS[route.askNext[0]!] }} · {{ route.askNext.length }} open</span>
-      <button class="act act-main" :disabled="station === 'counter'" @click="router.push(`/${station}/${saved.id}`)">
+      <span v-if="route.askNext.length" class="text-ink-soft"
+        >Next: {{ FACT_WORDS[route.askNext[0]!] }} · {{ route.askNext.length }} open</span
+      >
+      <button
+        class="act act-main"
+        :disabled="station === 'counter'"
+        @click="router.push(`/${station}/${saved.id}`)"
+      >
         {{ station === 'counter' ? 'To the bench' : `To the ${STATION_WORDS[station].toLowerCase()}` }}
       </button>
     </template>

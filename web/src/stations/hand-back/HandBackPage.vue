@@ -23,7 +23,15 @@ const PARTS = [
 ] as const
 
 type Proof = Body<'handBack'>['screen']
-const form = reactive<{ screen: Proof; account: Proof; carrier: Proof; whoSignsIn: string; returned: Body<'handBack'>['returned']; note: string; price: string }>({
+const form = reactive<{
+  screen: Proof
+  account: Proof
+  carrier: Proof
+  whoSignsIn: string
+  returned: Body<'handBack'>['returned']
+  note: string
+  price: string
+}>({
   screen: 'not-clear',
   account: 'not-clear',
   carrier: 'not-clear',
@@ -32,7 +40,8 @@ const form = reactive<{ screen: Proof; account: Proof; carrier: Proof; whoSignsI
   note: '',
   price: '35.00',
 })
-const proofFrom = (state: LockState): Proof => (state === 'clear' ? 'proven-clear' : state === 'not-there' ? 'not-there' : 'not-clear')
+const proofFrom = (state: LockState): Proof =>
+  state === 'clear' ? 'proven-clear' : state === 'not-there' ? 'not-there' : 'not-clear'
 let filledFor = 0
 watchEffect(() => {
   if (!job.route || job.saved?.id !== props.id || filledFor === props.id) return
@@ -40,11 +49,20 @@ watchEffect(() => {
   for (const lock of LOCKS) form[lock] = proofFrom(job.route.locks[lock])
   if (job.route.choices[0]?.action === 'refuse') form.price = '0.00'
 })
-const priceMinor = computed(() => (/^\d{1,6}([.,]\d{1,2})?$/.test(form.price.trim()) ? Math.round(Number(form.price.replace(',', '.')) * 100) : undefined))
+const priceMinor = computed(() =>
+  /^\d{1,6}([.,]\d{1,2})?$/.test(form.price.trim())
+    ? Math.round(Number(form.price.replace(',', '.')) * 100)
+    : undefined,
+)
 
 async function handBack(): Promise<void> {
   const { price: _, ...said } = form
-  await job.record((version, id) => call('handBack', { params: { id }, body: { version, ...said, priceMinor: priceMinor.value ?? 0, currency: 'EUR' } }))
+  await job.record((version, id) =>
+    call('handBack', {
+      params: { id },
+      body: { version, ...said, priceMinor: priceMinor.value ?? 0, currency: 'EUR' },
+    }),
+  )
 }
 const isOpen = (saved: Job) => saved.handBack === null
 </script>
@@ -62,31 +80,75 @@ const isOpen = (saved: Job) => saved.handBack === null
                 <th class="w-40 py-2 font-bold">{{ LOCK_WORDS[lock] }}</th>
                 <td class="w-36">{{ LOCK_STATE_WORDS[route.locks[lock]] }}</td>
                 <td>
-                  <label v-for="[value, text] in PROOFS" :key="value" class="mr-5 inline-flex items-center gap-2 py-1">
-                    <input v-model="form[lock]" type="radio" :name="lock" :value="value" class="size-5 accent-ink" :disabled="value === 'proven-clear' && route.locks[lock] !== 'clear'" />{{ text }}
+                  <label
+                    v-for="[value, text] in PROOFS"
+                    :key="value"
+                    class="mr-5 inline-flex items-center gap-2 py-1"
+                  >
+                    <input
+                      v-model="form[lock]"
+                      type="radio"
+                      :name="lock"
+                      :value="value"
+                      class="size-5 accent-ink"
+                      :disabled="value === 'proven-clear' && route.locks[lock] !== 'clear'"
+                    />{{ text }}
                   </label>
                 </td>
               </tr>
             </tbody>
           </table>
           <div class="mt-4 grid grid-cols-[12rem_1fr] items-center gap-x-4 gap-y-3">
-            <label for="who">Who signs in</label><input id="who" v-model="form.whoSignsIn" class="field" maxlength="120" placeholder="the owner, here or at home" />
+            <label for="who">Who signs in</label
+            ><input
+              id="who"
+              v-model="form.whoSignsIn"
+              class="field"
+              maxlength="120"
+              placeholder="the owner, here or at home"
+            />
             <span>Given back</span>
             <span class="flex flex-wrap gap-5">
-              <label v-for="[part, text] in PARTS" :key="part" class="inline-flex items-center gap-2"><input v-model="form.returned" type="checkbox" :value="part" class="size-5 accent-ink" />{{ text }}</label>
+              <label v-for="[part, text] in PARTS" :key="part" class="inline-flex items-center gap-2"
+                ><input v-model="form.returned" type="checkbox" :value="part" class="size-5 accent-ink" />{{
+                  text
+                }}</label
+              >
             </span>
-            <label for="note">What was done</label><input id="note" v-model="form.note" class="field" maxlength="500" placeholder="in plain words, for the paper" />
+            <label for="note">What was done</label
+            ><input
+              id="note"
+              v-model="form.note"
+              class="field"
+              maxlength="500"
+              placeholder="in plain words, for the paper"
+            />
             <label for="price">Price, EUR</label>
-            <span><input id="price" v-model="form.price" class="field !w-32 font-mono" inputmode="decimal" /><b v-if="priceMinor === undefined" class="ml-3 text-stop">An amount, like 35.00</b></span>
+            <span
+              ><input id="price" v-model="form.price" class="field !w-32 font-mono" inputmode="decimal" /><b
+                v-if="priceMinor === undefined"
+                class="ml-3 text-stop"
+                >An amount, like 35.00</b
+              ></span
+            >
           </div>
-          <p class="mt-4 text-ink-soft">Say it in plain words: what is gone, who signs in, to write the account down, and to take the account off before selling.</p>
+          <p class="mt-4 text-ink-soft">
+            Say it in plain words: what is gone, who signs in, to write the account down, and to take the
+            account off before selling.
+          </p>
         </form>
       </div>
     </template>
-    <template #left="{ job: saved }"><RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink></template>
+    <template #left="{ job: saved }"
+      ><RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink></template
+    >
     <template #action="{ job: saved }">
-      <button v-if="isOpen(saved)" class="act act-main" form="hand-back" :disabled="priceMinor === undefined">Hand back and close</button>
-      <a v-else class="act act-main" :href="`/api/jobs/${saved.id}/hand-back.pdf`" target="_blank">Hand-back paper</a>
+      <button v-if="isOpen(saved)" class="act act-main" form="hand-back" :disabled="priceMinor === undefined">
+        Hand back and close
+      </button>
+      <a v-else class="act act-main" :href="`/api/jobs/${saved.id}/hand-back.pdf`" target="_blank"
+        >Hand-back paper</a
+      >
     </template>
   </JobFrame>
 </template>

@@ -18,15 +18,27 @@ const catalog = useCatalog()
 const events = ref<readonly JobEvent[]>([])
 watch(
   () => job.saved?.version,
-  async () => (events.value = (await call('listEvents', { params: { id: props.id } }).catch(() => undefined))?.events ?? events.value),
+  async () =>
+    (events.value =
+      (await call('listEvents', { params: { id: props.id } }).catch(() => undefined))?.events ??
+      events.value),
   { immediate: true },
 )
 const words = phrases('en')
 
 function detailText({ kind, detail }: JobEvent): string {
-  if (kind === 'facts') return (Object.keys(detail) as (FactName | 'customer')[]).map((name) => (name === 'customer' ? 'customer' : `${FACT_WORDS[name]}: ${factText(name, (detail[name] ?? undefined) as never, catalog.modelName)}`)).join(' · ')
+  if (kind === 'facts')
+    return (Object.keys(detail) as (FactName | 'customer')[])
+      .map((name) =>
+        name === 'customer'
+          ? 'customer'
+          : `${FACT_WORDS[name]}: ${factText(name, (detail[name] ?? undefined) as never, catalog.modelName)}`,
+      )
+      .join(' · ')
   if (Array.isArray(detail['seen'])) return (detail['seen'] as Cue[]).map((cue) => words.cue[cue]).join(', ')
-  return Object.values(detail).filter((value) => typeof value === 'string' || typeof value === 'number').join(' · ')
+  return Object.values(detail)
+    .filter((value) => typeof value === 'string' || typeof value === 'number')
+    .join(' · ')
 }
 </script>
 
@@ -38,11 +50,16 @@ function detailText({ kind, detail }: JobEvent): string {
         <section class="px-6 py-4" aria-label="Events">
           <h2 class="mb-1">What happened</h2>
           <ol class="border-t-2 border-ink">
-            <li v-for="event in events" :key="event.id" class="grid grid-cols-[8.5rem_4rem_1fr] gap-3 border-b border-rule py-1.5 text-[0.95rem]">
+            <li
+              v-for="event in events"
+              :key="event.id"
+              class="grid grid-cols-[8.5rem_4rem_1fr] gap-3 border-b border-rule py-1.5 text-[0.95rem]"
+            >
               <time class="font-mono" :datetime="event.at">{{ instantText(event.at) }}</time>
               <b>{{ event.by }}</b>
               <span
-                >{{ eventWords(event) }}<span v-if="detailText(event)" class="text-ink-soft">: {{ detailText(event) }}</span></span
+                >{{ eventWords(event)
+                }}<span v-if="detailText(event)" class="text-ink-soft">: {{ detailText(event) }}</span></span
               >
             </li>
           </ol>
@@ -51,11 +68,21 @@ function detailText({ kind, detail }: JobEvent): string {
     </template>
     <template #left="{ job: saved }">
       <RouterLink class="underline" :to="`/counter/${saved.id}`">What was asked</RouterLink>
-      <RouterLink v-if="saved.station !== 'closed'" class="underline" :to="`/hand-back/${saved.id}`">Hand back as it is</RouterLink>
+      <RouterLink v-if="saved.station !== 'closed'" class="underline" :to="`/hand-back/${saved.id}`"
+        >Hand back as it is</RouterLink
+      >
     </template>
     <template #action="{ job: saved }">
-      <a v-if="saved.handBack" class="act act-main" :href="`/api/jobs/${saved.id}/hand-back.pdf`" target="_blank">Hand-back paper</a>
-      <RouterLink v-else class="act act-main" :to="`/${saved.station}/${saved.id}`">To the {{ STATION_WORDS[saved.station].toLowerCase() }}</RouterLink>
+      <a
+        v-if="saved.handBack"
+        class="act act-main"
+        :href="`/api/jobs/${saved.id}/hand-back.pdf`"
+        target="_blank"
+        >Hand-back paper</a
+      >
+      <RouterLink v-else class="act act-main" :to="`/${saved.station}/${saved.id}`"
+        >To the {{ STATION_WORDS[saved.station].toLowerCase() }}</RouterLink
+      >
     </template>
   </JobFrame>
 </template>

@@ -14,14 +14,19 @@ function waiting({ waits }: JobSummary): string {
   if (!waits) return ''
   if (waits.for === 'carrier') return `${WAITS_WORDS.carrier} by ${dayText(waits.until)}`
   const leftMs = Date.parse(waits.until) - now.value.getTime()
-  return leftMs > 0 ? `${WAITS_WORDS[waits.for]}, about ${minutesText(leftMs)} more` : `${WAITS_WORDS[waits.for]}, should be over: look`
+  return leftMs > 0
+    ? `${WAITS_WORDS[waits.for]}, about ${minutesText(leftMs)} more`
+    : `${WAITS_WORDS[waits.for]}, should be over: look`
 }
 </script>
 
 <template>
   <ul class="border-t-2 border-ink">
     <li v-for="job in jobs" :key="job.id" class="border-b border-rule">
-      <RouterLink :to="link(job)" class="grid grid-cols-[5rem_minmax(0,1.4fr)_minmax(0,1fr)_auto_minmax(0,1.2fr)] items-center gap-4 px-2 py-2.5 hover:bg-paper-deep">
+      <RouterLink
+        :to="link(job)"
+        class="grid grid-cols-[5rem_minmax(0,1.4fr)_minmax(0,1fr)_auto_minmax(0,1.2fr)] items-center gap-4 px-2 py-2.5 hover:bg-paper-deep"
+      >
         <span class="font-mono text-lg font-bold">{{ job.ticket }}</span>
         <span class="truncate font-bold">{{ catalog.modelName(job.modelId) || 'model not found yet' }}</span>
         <span class="truncate">{{ job.customer.name || 'no name yet' }}</span>

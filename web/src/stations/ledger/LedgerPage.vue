@@ -23,14 +23,26 @@ const groups = computed(() =>
       <h1>Ledger</h1>
       <label class="max-w-xl flex-1">
         <span class="sr-only">Search jobs</span>
-        <input v-model="typed" type="search" class="field text-lg" placeholder="ticket, customer, model or IMEI; finds closed jobs too" maxlength="80" autofocus />
+        <input
+          v-model="typed"
+          type="search"
+          class="field text-lg"
+          placeholder="ticket, customer, model or IMEI; finds closed jobs too"
+          maxlength="80"
+          autofocus
+        />
       </label>
     </div>
     <p v-if="fault" role="alert" class="font-bold text-stop">{{ fault }}</p>
     <section v-for="{ station, here } in groups" :key="station" class="mb-6">
-      <h2 class="mb-1">{{ STATION_WORDS[station] }} <span class="font-mono font-normal text-ink-soft">{{ here.length }}</span></h2>
+      <h2 class="mb-1">
+        {{ STATION_WORDS[station] }}
+        <span class="font-mono font-normal text-ink-soft">{{ here.length }}</span>
+      </h2>
       <JobTable :jobs="here" />
     </section>
-    <p v-if="loaded && groups.length === 0" class="py-4">No job fits. Search by ticket, customer, model or the first digits of the IMEI.</p>
+    <p v-if="loaded && groups.length === 0" class="py-4">
+      No job fits. Search by ticket, customer, model or the first digits of the IMEI.
+    </p>
   </main>
 </template>

@@ -30,7 +30,10 @@ async function takeIn(): Promise<void> {
     <p v-if="fault || refused" role="alert" class="mb-3 font-bold text-stop">{{ fault || refused }}</p>
     <JobTable :jobs="here" />
   </main>
-  <footer v-if="station === 'counter'" class="sticky bottom-0 flex min-h-16 items-center justify-end border-t-2 border-ink bg-paper-deep px-6 py-2.5">
+  <footer
+    v-if="station === 'counter'"
+    class="sticky bottom-0 flex min-h-16 items-center justify-end border-t-2 border-ink bg-paper-deep px-6 py-2.5"
+  >
     <button class="act act-main" @click="takeIn">Take in a device</button>
   </footer>
 </template>

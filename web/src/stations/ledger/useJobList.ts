@@ -4,7 +4,12 @@ import { onMounted, ref, type Ref } from 'vue'
 import { call } from '../../api/client.ts'
 
 /** Jobs for a list, asked again every few seconds, since others work at the same time. */
-export function useJobList(search: Ref<string>): { jobs: Ref<readonly JobSummary[]>; loaded: Ref<boolean>; fault: Ref<string>; refresh: () => Promise<void> } {
+export function useJobList(search: Ref<string>): {
+  jobs: Ref<readonly JobSummary[]>
+  loaded: Ref<boolean>
+  fault: Ref<string>
+  refresh: () => Promise<void>
+} {
   const jobs = ref<readonly JobSummary[]>([])
   const loaded = ref(false)
   const fault = ref('')

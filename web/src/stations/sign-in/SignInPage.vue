@@ -33,11 +33,29 @@ async function enter(): Promise<void> {
     <h1 class="mt-4">Benevox</h1>
     <p class="text-lg text-ink-soft">{{ sessions.session?.shop }}</p>
     <form class="mt-6 space-y-4" @submit.prevent="enter">
-      <label class="block font-bold">Name<input v-model="name" class="field mt-1 text-lg" autocomplete="username" required maxlength="60" autofocus /></label>
-      <label class="block font-bold">Password<input v-model="password" type="password" class="field mt-1 text-lg" autocomplete="current-password" required maxlength="200" /></label>
+      <label class="block font-bold"
+        >Name<input
+          v-model="name"
+          class="field mt-1 text-lg"
+          autocomplete="username"
+          required
+          maxlength="60"
+          autofocus
+      /></label>
+      <label class="block font-bold"
+        >Password<input
+          v-model="password"
+          type="password"
+          class="field mt-1 text-lg"
+          autocomplete="current-password"
+          required
+          maxlength="200"
+      /></label>
       <p v-if="fault" role="alert" class="font-bold text-stop">{{ fault }}</p>
       <div class="flex justify-end"><button class="act act-main" :disabled="busy">Sign in</button></div>
     </form>
-    <p v-if="sessions.session?.hint" class="mt-8 border-t border-rule pt-3 text-ink-soft">{{ sessions.session.hint }}</p>
+    <p v-if="sessions.session?.hint" class="mt-8 border-t border-rule pt-3 text-ink-soft">
+      {{ sessions.session.hint }}
+    </p>
   </main>
 </template>

@@ -1,0 +1,7 @@
+import type { ChildProcess } from 'node:child_process'
+import type { Mariadb } from './mariadb.mjs'
+
+export const webDist: string
+export function buildWeb(): void
+export function loadDemo(mariadb: Mariadb): Promise<void>
+export function startServer(mariadb: Mariadb, more?: Record<string, string>): Promise<ChildProcess>

@@ -1,0 +1,100 @@
+// npm test: installs what is missing, then types, lint, unit, server and the real interface; one closing line.
+import { spawnSync } from 'node:child_process'
+import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { buildWeb, loadDemo, startServer, webDist } from './lib/application.mjs'
+import { freePort, startMariadb } from './lib/mariadb.mjs'
+import { ensureDebian, ensureNodeModules, root, say, workDir } from './lib/setup.mjs'
+
+ensureDebian({ 'mariadb-server': 'mariadbd', chromium: 'chromium' })
+ensureNodeModules()
+
+const reports = join(workDir, 'reports')
+rmSync(reports, { recursive: true, force: true })
+mkdirSync(reports, { recursive: true })
+let passed = 0
+let failed = 0
+
+const run = (bin, args, env = {}) =>
+  spawnSync(process.execPath, [join(root, 'node_modules', bin), ...args], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
+  }).status === 0
+const report = (name) => JSON.parse(readFileSync(join(reports, name), 'utf8'))
+const seconds = (from) => `${Math.round((Date.now() - from) / 1000)} s`
+
+/** One check that passes or fails as a whole. */
+function check(what, does) {
+  const from = Date.now()
+  const holds = does()
+  if (holds) passed++
+  else failed++
+  say(`${what}: ${holds ? 'passed' : 'FAILED'} (${seconds(from)})`)
+}
+
+/** A runner's own counts; a run that dies without a report is one failure. */
+function count(what, from, { ok, passes, fails }) {
+  passed += passes
+  failed += ok || fails > 0 ? fails : 1
+  say(
+    `${what}: ${passes} passed, ${fails} failed${ok || fails > 0 ? '' : ', and the run itself failed'} (${seconds(from)})`,
+  )
+}
+
+function vitest(project) {
+  const from = Date.now()
+  const file = `${project}.json`
+  const ok = run('vitest/vitest.mjs', [
+    'run',
+    '--project',
+    project,
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${join(reports, file)}`,
+  ])
+  const { numPassedTests: passes = 0, numFailedTests: fails = 0 } = safely(() => report(file))
+  count(project, from, { ok, passes, fails })
+}
+
+async function playwright() {
+  const from = Date.now()
+  const mariadb = await startMariadb({ name: 'e2e', fresh: true })
+  await loadDemo(mariadb)
+  const port = await freePort()
+  const server = await startServer(mariadb, { BENEVOX_PORT: String(port), BENEVOX_WEB: webDist })
+  const env = {
+    BENEVOX_ADDRESS: `http://127.0.0.1:${port}`,
+    PLAYWRIGHT_JSON_OUTPUT_NAME: join(reports, 'e2e.json'),
+  }
+  const ok = run('@playwright/test/cli.js', ['test', '--reporter=list,json'], env)
+  server.kill('SIGTERM')
+  await mariadb.stop()
+  const { stats = {} } = safely(() => report('e2e.json'))
+  count('interface', from, {
+    ok,
+    passes: (stats.expected ?? 0) + (stats.flaky ?? 0),
+    fails: stats.unexpected ?? 0,
+  })
+}
+
+function safely(read) {
+  try {
+    return read()
+  } catch {
+    return {}
+  }
+}
+
+check('types of core', () => run('typescript/bin/tsc', ['-p', 'core']))
+check('types', () => run('typescript/bin/tsc', ['-p', '.']))
+check('types of the interface', () => run('vue-tsc/bin/vue-tsc.js', ['-p', 'web']))
+check('lint', () => run('eslint/bin/eslint.js', ['.', '--max-warnings', '0']))
+check('format', () => run('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']))
+vitest('core')
+vitest('server')
+check('build', () => (buildWeb(), true))
+await playwright()
+
+console.log(`${passed} passed, ${failed} failed`)
+process.exitCode = failed === 0 ? 0 : 1

@@ -1,0 +1,138 @@
+import { api, openApiDocument, problem, type Route } from '@benevox/contract'
+import fc from 'fast-check'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { openShop, Person, READY, type TestShop } from '../testing/shop.ts'
+
+let shop: TestShop
+let runa: Person
+let jobId = 0
+beforeAll(async () => {
+  shop = await openShop('test-input')
+  runa = await Person.signedIn(shop.address)
+  jobId = (await runa.openJob(READY)).id
+})
+afterAll(() => shop.close())
+
+describe('bad input is answered with the reason, never with 5xx', () => {
+  it.each<[string, string, string, unknown, number, string]>([
+    ['an unknown field', 'PATCH', 'facts', { version: 1, pin: '1234' }, 400, 'body'],
+    ['a fact that is none', 'PATCH', 'facts', { version: 1, facts: { pin: '1234' } }, 400, 'body.facts'],
+    ['a wrong type', 'PATCH', 'facts', { version: 'one' }, 400, 'body.version'],
+    [
+      'an answer that is none',
+      'PATCH',
+      'facts',
+      { version: 1, facts: { consent: 'maybe' } },
+      400,
+      'body.facts.consent',
+    ],
+    [
+      'too long a text',
+      'PATCH',
+      'facts',
+      { version: 1, facts: { ownershipNote: 'x'.repeat(501) } },
+      400,
+      'body.facts.ownershipNote',
+    ],
+    [
+      'an IMEI of 14 digits',
+      'PATCH',
+      'facts',
+      { version: 1, facts: { imei: '12345678901234' } },
+      400,
+      'body.facts.imei',
+    ],
+    [
+      'a change of no kind',
+      'POST',
+      'bench',
+      { version: 1, change: { kind: 'explode' } },
+      400,
+      'body.change.kind',
+    ],
+    ['nothing at all', 'POST', 'hand-back', {}, 400, 'body.screen'],
+  ])('%s', async (_, method, path, body, status, where) => {
+    const answer = await runa.ask(method, `/api/jobs/${jobId}/${path}`, body)
+    expect([answer.status, answer.headers.get('content-type')]).toEqual([
+      status,
+      expect.stringContaining('application/problem+json'),
+    ])
+    expect(problem.parse(answer.body).errors?.map(({ path: at }) => at)).toContain(where)
+  })
+  it.each([
+    ['broken JSON', '{"version": 1,', 400, 'bad-json'],
+    ['a bare word', 'hello', 400, 'bad-json'],
+    [
+      'too large a body',
+      JSON.stringify({ version: 1, facts: { ownershipNote: 'x'.repeat(400_000) } }),
+      413,
+      'too-large',
+    ],
+    [
+      'prototype names',
+      '{"version": 1, "facts": {"__proto__": {"consent": "given"}, "constructor": 1}}',
+      400,
+      'bad-request',
+    ],
+  ])('%s', async (_, raw, status, code) => {
+    const answer = await runa.ask('PATCH', `/api/jobs/${jobId}/facts`, undefined, raw)
+    expect([answer.status, answer.body.code]).toEqual([status, code])
+  })
+  it.each([
+    ['/api/jobs/99999', 404],
+    ['/api/jobs/none', 400],
+    ['/api/jobs/-1', 400],
+    ['/api/jobs/1e9999', 400],
+    ['/api/jobs/%E0%A4%A', 400],
+    ['/api/nothing', 404],
+    ['/api/jobs?search=a&surprise=1', 400],
+    ['/api/jobs?station=moon', 400],
+    ['/api/jobs/99999999999999999999/events', 400],
+    ['/api/services/9999/promise', 404],
+    ['/api/jobs/abc/hand-back.pdf', 400],
+  ])('%s', async (path, status) => {
+    expect((await runa.ask('GET', path)).status).toBe(status)
+  })
+  it('whatever JSON comes to whichever route', async () => {
+    const routes = Object.values<Route>(api).filter(
+      ({ body, path }) => body && !path.startsWith('/api/session'),
+    )
+    await fc.assert(
+      fc.asyncProperty(fc.constantFrom(...routes), fc.jsonValue(), async (route, body) => {
+        const path = route.path.replace(':id', String(jobId)).replace(/:(tryId|orderId)/, crypto.randomUUID())
+        const { status } = await runa.ask(route.method.toUpperCase(), path, undefined, JSON.stringify(body))
+        expect(status).toBeGreaterThanOrEqual(400)
+        expect(status).toBeLessThan(500)
+      }),
+      { numRuns: 150 },
+    )
+  })
+})
+
+describe('a database that is away', () => {
+  it('is a problem of its own kind, and the server goes on when it is back', async () => {
+    const { port } = shop.mariadb
+    await shop.mariadb.kill()
+    const { status, body } = await runa.ask('GET', `/api/jobs/${jobId}`)
+    expect([status, body.code]).toEqual([503, 'database-away'])
+    const { startMariadb } = await import('../../../scripts/lib/mariadb.mjs')
+    const again = await startMariadb({ name: 'test-input', port })
+    expect((await runa.ask('GET', `/api/jobs/${jobId}`)).status).toBe(200)
+    shop = { ...shop, close: async () => (await shop.database.destroy(), again.stop()) }
+  })
+})
+
+describe('the OpenAPI document', () => {
+  it('is version 3.1 and has every route with its body and its answer', async () => {
+    const document = openApiDocument() as {
+      openapi: string
+      paths: Record<string, Record<string, { operationId: string; requestBody?: object }>>
+    }
+    expect(document.openapi).toBe('3.1.0')
+    for (const [name, route] of Object.entries<Route>(api)) {
+      const operation = document.paths[route.path.replace(/:(\w+)/g, '{$1}')]?.[route.method]
+      expect(operation?.operationId).toBe(name)
+      expect(operation?.requestBody !== undefined).toBe(route.body !== undefined)
+    }
+  })
+})

@@ -1,0 +1,92 @@
+import type { Answer, Job, Order, Problem } from '@benevox/contract'
+import type { Facts } from '@benevox/core/route'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { openShop, Person, READY, type TestShop } from '../testing/shop.ts'
+
+let shop: TestShop
+let runa: Person
+let serviceId = 0
+beforeAll(async () => {
+  shop = await openShop('test-orders')
+  runa = await Person.signedIn(shop.address)
+  const { suppliers } = (await runa.ask<Answer<'listSuppliers'>>('GET', '/api/suppliers')).body
+  serviceId =
+    suppliers.flatMap(({ services }) => services).find(({ carrier }) => carrier === 'Skerry Mobile')?.id ?? 0
+})
+afterAll(() => shop.close())
+
+const place = async (facts: Facts = READY, id: string = crypto.randomUUID()) => {
+  const job = await runa.openJob(facts)
+  return { job, ...(await runa.ask<Order>('POST', `/api/jobs/${job.id}/orders`, { id, serviceId })) }
+}
+const change = (order: Order, made: object) =>
+  runa.ask<Order>('PATCH', `/api/orders/${order.id}`, { version: order.version, change: made })
+
+describe('ordering a carrier’s release', () => {
+  it('keeps fee and promise, and orders once for one key', async () => {
+    const id = crypto.randomUUID()
+    const { job, status, body } = await place(READY, id)
+    expect([status, body.state, body.feeMinor > 0, body.promise.earliest <= body.promise.latest]).toEqual([
+      200,
+      'waiting',
+      true,
+      true,
+    ])
+    await runa.ask('POST', `/api/jobs/${job.id}/orders`, { id, serviceId })
+    expect((await runa.ask<Job>('GET', `/api/jobs/${job.id}`)).body.orders).toHaveLength(1)
+  })
+  it.each<[string, Partial<Facts>, string]>([
+    [
+      'a registry without an answer is not clean',
+      { registryAnswer: 'no-answer', registryReason: 'down' },
+      'gate-closed',
+    ],
+    ['a reported device', { registryAnswer: 'reported' }, 'gate-closed'],
+    ['ownership not shown', { ownership: 'not-shown' }, 'gate-closed'],
+    ['no IMEI', { imei: undefined }, 'not-possible-now'],
+    ['another carrier than the original', { originalCarrier: 'Norlane' }, 'not-possible-now'],
+    ['a watch without cellular', { modelId: 'halvern-tide' }, 'gate-closed'],
+  ])('is refused for %s', async (_, facts, code) => {
+    const { status, body } = await place({ ...READY, ...facts })
+    expect([status, (body as unknown as Problem).code]).toEqual([409, code])
+  })
+})
+
+describe('the answer', () => {
+  it('is a code kept as a string: leading zeros count; its tries are counted; a taken one releases the lock', async () => {
+    const { job, body } = await place()
+    const answered = (await change(body, { kind: 'answered', answer: 'code', code: '00491827' })).body
+    expect(answered).toMatchObject({ state: 'answered', code: '00491827', triesMade: 0, triesAllowed: 10 })
+    const refused = (await change(answered, { kind: 'code-tried', worked: false })).body
+    expect(refused).toMatchObject({ state: 'answered', triesMade: 1 })
+    expect((await change(refused, { kind: 'code-tried', worked: true })).body).toMatchObject({
+      state: 'released',
+      triesMade: 2,
+    })
+    expect((await runa.ask<Job>('GET', `/api/jobs/${job.id}`)).body.locks.carrier).toBe('clear')
+  })
+  it('blocks when no try is left', async () => {
+    const { body } = await place({ ...READY, modelId: 'quistral-m2' })
+    let order = (await change(body, { kind: 'answered', answer: 'code', code: '12345678' })).body
+    for (let n = 0; n < 5; n++) order = (await change(order, { kind: 'code-tried', worked: false })).body
+    expect(order).toMatchObject({ state: 'blocked', triesMade: 5 })
+    expect((await change(order, { kind: 'code-tried', worked: true })).status).toBe(409)
+  })
+  it('over the air or by app is proven with another SIM', async () => {
+    for (const answer of ['over-the-air', 'app']) {
+      const answered = (await change((await place()).body, { kind: 'answered', answer })).body
+      expect((await change(answered, { kind: 'code-tried', worked: true })).status).toBe(409)
+      expect((await change(answered, { kind: 'proven' })).body.state).toBe('released')
+    }
+  })
+  it('is refused when it does not fit: a code that is none, a code missing, an old version', async () => {
+    const { body } = await place()
+    // 3GPP TS 22.022 (from memory): 8 to 16 decimal digits
+    for (const code of ['1234567', '12345678901234567', '1234 5678', 'abcdefgh'])
+      expect((await change(body, { kind: 'answered', answer: 'code', code })).status).toBe(400)
+    expect((await change(body, { kind: 'answered', answer: 'code' })).status).toBe(409)
+    await change(body, { kind: 'answered', answer: 'app' })
+    const stale = await change(body, { kind: 'failed' })
+    expect([stale.status, (stale.body as unknown as Problem).code]).toEqual([409, 'stale-version'])
+  })
+})

@@ -1,0 +1,114 @@
+import type { Session } from '@benevox/contract'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { serverEnvironment } from '../../../scripts/lib/mariadb.mjs'
+import { createApp } from '../app.ts'
+import { configFrom } from '../config.ts'
+import { listen, openShop, Person, type TestShop } from '../testing/shop.ts'
+
+let shop: TestShop
+beforeAll(async () => {
+  shop = await openShop('test-session')
+})
+afterAll(() => shop.close())
+
+describe('signing in', () => {
+  it('takes the right name and password, and only them', async () => {
+    const person = new Person(shop.address)
+    await person.look()
+    for (const [name, password] of [
+      ['Runa', 'wrong'],
+      ['Nobody', 'ferry at nine'],
+      ['Runa', ''],
+    ] as const) {
+      const { status } = await person.ask('POST', '/api/session', { name, password })
+      expect([401, 400]).toContain(status)
+      expect((await person.ask('GET', '/api/jobs')).status).toBe(401)
+    }
+    const { body } = await person.ask<Session>('POST', '/api/session', {
+      name: 'Runa',
+      password: 'ferry at nine',
+    })
+    expect(body.staff?.name).toBe('Runa')
+    expect((await person.ask('GET', '/api/jobs')).status).toBe(200)
+  })
+
+  it('keeps the session in the database: another server on it knows the person', async () => {
+    const person = await Person.signedIn(shop.address)
+    const { server, address } = await listen(
+      createApp(configFrom(serverEnvironment(shop.mariadb)), shop.database),
+    )
+    const elsewhere = new Person(address)
+    elsewhere.cookie = person.cookie
+    expect((await elsewhere.ask<Session>('GET', '/api/session')).body.staff?.name).toBe('Runa')
+    server.closeAllConnections()
+    server.close()
+  })
+
+  it('stores neither password nor code but an argon2id hash', async () => {
+    const rows = await shop.database.query<{ password_hash: string; code_hash: string }[]>(
+      'SELECT password_hash, code_hash FROM staff',
+    )
+    for (const row of rows) for (const hash of Object.values(row)) expect(hash).toMatch(/^\$argon2id\$/)
+  })
+
+  it('sets a cookie that scripts and other sites do not get, under a policy without inline scripts', async () => {
+    const { headers } = await new Person(shop.address).ask('GET', '/api/session')
+    expect(headers.get('set-cookie')).toMatch(/HttpOnly; SameSite=Strict/)
+    const policy = headers.get('content-security-policy') ?? ''
+    expect(/script-src ([^;]*)/.exec(policy)?.[1]).toBe("'self'")
+  })
+
+  it('signs out', async () => {
+    const person = await Person.signedIn(shop.address)
+    await person.ask('DELETE', '/api/session')
+    expect((await person.ask('GET', '/api/jobs')).status).toBe(401)
+  })
+})
+
+describe('changing person at the shared machine', () => {
+  it('takes one code, and changes are then in the new person’s name', async () => {
+    const person = await Person.signedIn(shop.address)
+    const { body } = await person.ask<Session>('POST', '/api/session/switch', { code: '1357' })
+    expect(body.staff?.name).toBe('Teo')
+    const job = await person.openJob()
+    expect((await person.events(job)).map(({ by, kind }) => `${by} ${kind}`)).toEqual(['Teo opened'])
+  })
+  it('refuses a code nobody has, and one from somebody not signed in', async () => {
+    const person = await Person.signedIn(shop.address)
+    expect((await person.ask('POST', '/api/session/switch', { code: '0000' })).body.code).toBe(
+      'wrong-credentials',
+    )
+    const stranger = new Person(shop.address)
+    await stranger.look()
+    expect((await stranger.ask('POST', '/api/session/switch', { code: '1357' })).body.code).toBe(
+      'not-signed-in',
+    )
+  })
+})
+
+describe('forged requests', () => {
+  it('are refused: a change without the session’s token', async () => {
+    const person = await Person.signedIn(shop.address)
+    for (const token of ['', 'f'.repeat(256)]) {
+      person.token = token
+      const { status, body } = await person.ask('POST', '/api/jobs', { key: crypto.randomUUID() })
+      expect([status, body.code]).toEqual([403, 'forged-request'])
+    }
+  })
+})
+
+describe('trying passwords', () => {
+  it('ends after some wrong tries', async () => {
+    const person = new Person(shop.address)
+    await person.look()
+    const codes = new Set<string>()
+    for (let n = 0; n < 24; n++)
+      codes.add(
+        (await person.ask('POST', '/api/session', { name: 'Runa', password: `guess ${n}` })).body.code,
+      )
+    expect(codes).toContain('too-many-tries')
+    expect(
+      (await person.ask('POST', '/api/session', { name: 'Runa', password: 'ferry at nine' })).status,
+    ).toBe(429)
+  })
+})

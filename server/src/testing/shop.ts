@@ -1,0 +1,121 @@
+import type { AddressInfo } from 'node:net'
+import type { Server } from 'node:http'
+import type { Answer, Job, Problem } from '@benevox/contract'
+import type { Facts } from '@benevox/core/route'
+import type { DataSource } from 'typeorm'
+import { loadDemo } from '../../../demo/load.ts'
+import { STAFF } from '../../../demo/shop.ts'
+import { serverEnvironment, startMariadb, type Mariadb } from '../../../scripts/lib/mariadb.mjs'
+import { createApp } from '../app.ts'
+import { configFrom } from '../config.ts'
+import { dataSourceFor } from '../database/dataSource.ts'
+
+/** A shop for tests: a real MariaDB of its own, the real application, and people who ask it over HTTP. */
+export interface TestShop {
+  readonly mariadb: Mariadb
+  readonly database: DataSource
+  readonly address: string
+  readonly close: () => Promise<void>
+}
+
+export async function openShop(name: string): Promise<TestShop> {
+  const mariadb = await startMariadb({ name, fresh: true })
+  const config = configFrom(serverEnvironment(mariadb, { BENEVOX_LOG: 'error' }))
+  const database = await dataSourceFor(config).initialize()
+  await database.runMigrations()
+  await loadDemo(database, [])
+  const { server, address } = await listen(createApp(config, database))
+  return {
+    mariadb,
+    database,
+    address,
+    close: async () => {
+      server.closeAllConnections()
+      server.close()
+      await database.destroy()
+      await mariadb.stop()
+    },
+  }
+}
+
+export async function listen(
+  app: ReturnType<typeof createApp>,
+): Promise<{ server: Server; address: string }> {
+  const server = app.listen(0, '127.0.0.1')
+  await new Promise((resolve) => server.once('listening', resolve))
+  return { server, address: `http://127.0.0.1:${(server.address() as AddressInfo).port}` }
+}
+
+export interface Said<T> {
+  readonly status: number
+  readonly body: T
+  readonly headers: Headers
+}
+
+/** A person at a browser: keeps the cookie and the token, and asks. */
+export class Person {
+  cookie = ''
+  token = ''
+  readonly address: string
+  constructor(address: string) {
+    this.address = address
+  }
+
+  static async signedIn(address: string, index = 0): Promise<Person> {
+    const person = new Person(address)
+    await person.look()
+    const { name, password } = STAFF[index] ?? STAFF[0]
+    await person.ask('POST', '/api/session', { name, password })
+    return person
+  }
+
+  async look(): Promise<void> {
+    await this.ask('GET', '/api/session')
+  }
+
+  async ask<T = Problem>(method: string, path: string, body?: unknown, raw?: string): Promise<Said<T>> {
+    const response = await fetch(this.address + path, {
+      method,
+      headers: { 'content-type': 'application/json', cookie: this.cookie, 'x-csrf-token': this.token },
+      ...(body === undefined && raw === undefined ? {} : { body: raw ?? JSON.stringify(body) }),
+    })
+    const cookie = response.headers.get('set-cookie')
+    if (cookie) this.cookie = cookie.split(';')[0] ?? ''
+    const answer = (await response.json()) as T & { csrfToken?: string }
+    if (answer.csrfToken) this.token = answer.csrfToken
+    return { status: response.status, body: answer, headers: response.headers }
+  }
+
+  async openJob(facts: Facts = {}): Promise<Job> {
+    const { body: job } = await this.ask<Job>('POST', '/api/jobs', { key: crypto.randomUUID() })
+    if (Object.keys(facts).length === 0) return job
+    return (await this.ask<Job>('PATCH', `/api/jobs/${job.id}/facts`, { version: job.version, facts })).body
+  }
+
+  async bench<T = Job>(job: Pick<Job, 'id' | 'version'>, change: object): Promise<Said<T>> {
+    return this.ask<T>('POST', `/api/jobs/${job.id}/bench`, { version: job.version, change })
+  }
+
+  async events(job: Pick<Job, 'id'>): Promise<Answer<'listEvents'>['events']> {
+    return (await this.ask<Answer<'listEvents'>>('GET', `/api/jobs/${job.id}/events`)).body.events
+  }
+}
+
+/** Facts with which every gate but the right device is open. */
+export const READY: Facts = {
+  modelId: 'orrelin-vane-5',
+  complaint: 'forgotten-lock',
+  hazard: 'none',
+  knowsScreenLock: 'no',
+  workManaged: 'no',
+  legalMatter: 'no',
+  accountOnDevice: 'yes',
+  carrierLocked: 'yes',
+  originalCarrier: 'Skerry Mobile',
+  imei: '001001011234563',
+  ownership: 'shown',
+  ownershipNote: 'Receipt',
+  registryAnswer: 'clean',
+  battery: 'at-least-20',
+  consent: 'given',
+}
