@@ -19,6 +19,8 @@ export function locksNow(facts: Facts, device: DeviceOnJob | undefined, progress
 
 function screenLock(facts: Facts, progress: Progress): LockState {
   if (progress.wipeStarted || progress.screenLifted || facts.screenLock === 'none') return 'clear'
+  // Who holds the key is not locked out.
+  if (facts.knowsScreenLock === 'yes') return 'clear'
   const complaintSaysLocked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-tries'
   if (complaintSaysLocked || (facts.screenLock !== undefined && facts.screenLock !== 'unknown'))
     return 'locked'

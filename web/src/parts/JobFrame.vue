@@ -38,8 +38,10 @@ onMounted(() =>
     <footer
       class="sticky bottom-0 flex min-h-16 items-center justify-between gap-4 border-t-2 border-ink bg-paper-deep px-6 py-2.5"
     >
-      <div class="flex items-center gap-3"><slot name="left" :job="job.saved" /></div>
-      <div class="flex items-center gap-3"><slot name="action" :job="job.saved" :route="job.route" /></div>
+      <div id="left-actions" class="flex items-center gap-3"><slot name="left" :job="job.saved" /></div>
+      <div id="primary-action" class="flex items-center gap-3">
+        <slot name="action" :job="job.saved" :route="job.route" />
+      </div>
     </footer>
   </template>
 </template>

@@ -15,7 +15,7 @@ const menus = useMenuPlace(
   computed(() => props.family),
   computed(() => true),
 )
-const { state, menu, toFirstStart, text, targetOf } = menus
+const { state, menu, toFirstStart, text, targetOf, passesOf } = menus
 const usual = computed(() => {
   const { wipe, firstStart } = props.family.durationsOfTheWork
   const none = { minMs: 0, medianMs: 0, maxMs: 0 }
@@ -36,10 +36,10 @@ const usual = computed(() => {
         the screen’s corners.
       </p>
     </template>
-    <div v-else-if="!bench.firstStartAt" class="grid grid-cols-[minmax(0,1fr)_24rem] gap-8">
+    <div v-else-if="!bench.firstStartAt" class="grid grid-cols-[minmax(0,1fr)_27rem] gap-8">
       <div>
         <h1>Wiped. Restart it</h1>
-        <p class="mt-2 text-[2.6rem] leading-tight font-bold" data-testid="menu-line">
+        <p class="mt-2 text-[3.4rem] leading-tight font-bold" data-testid="menu-line">
           {{ text(toFirstStart) }}
         </p>
         <p class="mt-2 text-lg text-ink-soft">The cable may come out now.</p>
@@ -50,6 +50,7 @@ const usual = computed(() => {
         :model-text="model.modelText"
         :cursor="state.cursor.item"
         :target="targetOf(toFirstStart)"
+        :passes="passesOf(toFirstStart)"
         @here="menus.atItem"
       />
     </div>

@@ -26,19 +26,28 @@ const isTag = computed(() => /^b\d+$/i.test(read.value.trim()))
   <section aria-label="Gates">
     <h2 class="mb-1">Before the last presses</h2>
     <ul class="ruled border-t-2 border-ink">
-      <li v-for="gate in gates" :key="gate.id" class="flex gap-2 py-1">
+      <li v-for="gate in closed" :key="gate.id" class="flex gap-2 py-1.5 text-lg">
         <span
           aria-hidden="true"
           class="w-5 font-mono font-bold"
-          :class="gate.state === 'open' ? 'text-clear' : gate.state === 'closed' ? 'text-brass' : 'text-stop'"
-          >{{ gate.state === 'open' ? '✓' : '▮' }}</span
+          :class="gate.state === 'closed' ? 'text-brass' : 'text-stop'"
+          >▮</span
         >
         <span
-          ><b>{{ gateName(gate) }}</b
-          ><span v-if="gate.state !== 'open'">. {{ gateSentence(gate) }}</span>
-          <span v-else-if="gate.byReason" class="text-ink-soft"
-            >, with a recorded reason: {{ job.facts.registryReason }}</span
-          ></span
+          ><b>{{ gateName(gate) }}.</b> {{ gateSentence(gate) }}</span
+        >
+      </li>
+    </ul>
+    <ul class="grid grid-cols-2 gap-x-6 border-t border-rule py-1">
+      <li
+        v-for="gate in gates.filter(({ state }) => state === 'open')"
+        :key="gate.id"
+        class="flex gap-2 py-0.5"
+      >
+        <span aria-hidden="true" class="w-5 font-mono font-bold text-clear">✓</span>
+        <span
+          >{{ gateName(gate)
+          }}<span v-if="gate.byReason" class="text-ink-soft">: {{ job.facts.registryReason }}</span></span
         >
       </li>
     </ul>

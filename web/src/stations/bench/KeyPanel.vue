@@ -47,7 +47,7 @@ const run = useTryRun(
 )
 const { phase, isDry, chartMs, seen, nextCue, lastFailed } = run
 const stepNow = computed(() =>
-  phase.value === 'running'
+  phase.value === 'running' && chartMs.value >= 0
     ? (chart.value?.stepEnds.findIndex(({ ms }) => ms > chartMs.value + 1) ?? -1)
     : -1,
 )
@@ -134,7 +134,11 @@ defineExpose({ phase, next, ask: run.ask })
         <p v-if="phase === 'asking'" class="text-3xl leading-tight font-bold">What did you see?</p>
         <p v-else-if="phase === 'running'" class="text-3xl leading-tight font-bold" data-testid="now">
           <span v-if="isDry" class="text-waiting">Dry run: </span
-          >{{ lines[stepNow] ?? 'Keep looking at the device' }}
+          >{{
+            chartMs < 0
+              ? `Both hands on the device: ${Math.ceil(-chartMs / 1000)}`
+              : (lines[stepNow] ?? 'Keep looking at the device')
+          }}
         </p>
         <p v-else class="text-3xl leading-tight font-bold" data-testid="critical">
           {{ critical?.sentence ?? lines[0] }}

@@ -2,7 +2,13 @@
 import type { Menu } from '@benevox/core/catalog'
 
 /** A menu as it will appear on the device; every item can be clicked: I am here. */
-defineProps<{ menu: Menu; modelText: string; cursor: number; target?: number | undefined }>()
+defineProps<{
+  menu: Menu
+  modelText: string
+  cursor: number
+  target?: number | undefined
+  passes?: ReadonlyMap<number, number>
+}>()
 const emit = defineEmits<{ here: [item: number] }>()
 </script>
 
@@ -23,9 +29,14 @@ const emit = defineEmits<{ here: [item: number] }>()
           :aria-current="index === cursor ? 'true' : undefined"
           @click="emit('here', index)"
         >
-          {{ item.label }}
-          <span v-if="index === cursor" class="ml-auto text-sm font-normal">you are here</span>
-          <span v-else-if="index === target" class="ml-auto text-sm">go here</span>
+          <span
+            class="w-5 shrink-0 text-right text-base text-brass-pale"
+            :class="{ 'text-ink': index === cursor }"
+            >{{ index === cursor ? '▸' : (passes?.get(index) ?? '') }}</span>{{ item.label }}
+          <span v-if="index === cursor" class="ml-auto text-sm font-normal whitespace-nowrap"
+            >you are here</span
+          >
+          <span v-else-if="index === target" class="ml-auto text-sm whitespace-nowrap">go here</span>
         </button>
       </li>
     </ol>

@@ -17,7 +17,7 @@ const menus = useMenuPlace(
   computed(() => props.family),
   computed(() => false),
 )
-const { state, menu, toWipe, toCache, otherMenus, text, targetOf } = menus
+const { state, menu, toWipe, toCache, otherMenus, text, targetOf, passesOf } = menus
 
 const atLastQuestion = computed(() => toWipe.value?.beforeLastQuestion.length === 0)
 const isReleased = computed(() => job.saved?.bench.releasedAt !== undefined)
@@ -57,7 +57,7 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
 </script>
 
 <template>
-  <div class="grid grid-cols-[minmax(0,1fr)_24rem] items-start gap-8 px-6 py-4">
+  <div class="grid grid-cols-[minmax(0,1fr)_27rem] items-start gap-8 px-6 py-4">
     <div>
       <template v-if="line">
         <p class="text-lg text-ink-soft">
@@ -68,7 +68,7 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
           }}
         </p>
         <p
-          class="text-[2.6rem] leading-tight font-bold"
+          class="text-[3.4rem] leading-tight font-bold"
           :class="{ 'text-stop': atLastQuestion }"
           data-testid="menu-line"
         >
@@ -113,6 +113,7 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
         :model-text="model.modelText"
         :cursor="state.cursor.item"
         :target="isReleased || !atLastQuestion ? targetOf(visible) : undefined"
+        :passes="passesOf(visible)"
         @here="menus.atItem"
       />
       <p class="mt-2 text-sm text-ink-soft">Click the line the device’s cursor is on. Another screen:</p>

@@ -26,15 +26,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <div class="mt-4">
-    <button class="act act-main w-full !py-4 text-left !text-2xl" @click="reached">
-      <span class="key-hint">0</span> <span class="ml-3">{{ words.cue[goal] }}: it worked</span>
-    </button>
-    <p class="mt-5 mb-2 text-lg">Or it failed. What came, in order:</p>
+  <div class="mt-3">
+    <p class="mb-3 text-xl">The {{ words.cue[goal] }}? Then it worked. Otherwise, what came, in order:</p>
     <ul class="grid grid-cols-2 gap-2">
       <li v-for="(cue, index) in cues" :key="cue">
         <button
-          class="w-full border px-4 py-2.5 text-left text-xl"
+          class="flex w-full items-baseline gap-3 border px-4 py-3 text-left text-2xl"
           :class="
             chosen.includes(cue)
               ? 'border-ink bg-ink font-bold text-paper'
@@ -43,13 +40,18 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           :aria-pressed="chosen.includes(cue)"
           @click="toggle(cue)"
         >
-          <span class="key-hint">{{ index < 9 ? index + 1 : '' }}</span>
-          <span class="ml-2">{{ words.cue[cue] }}</span>
+          <span class="key-hint">{{ index < 9 ? index + 1 : '' }}</span>{{ words.cue[cue]
+          }}<span v-if="chosen.includes(cue)" class="ml-auto font-mono">{{ chosen.indexOf(cue) + 1 }}</span>
         </button>
       </li>
     </ul>
-    <div class="mt-5 flex justify-end">
+    <Teleport defer to="#left-actions">
       <button class="act" @click="failed">Record as failed <span class="key-hint">Enter</span></button>
-    </div>
+    </Teleport>
+    <Teleport defer to="#primary-action">
+      <button class="act act-main" @click="reached">
+        It worked: {{ words.cue[goal] }} <span class="key-hint">0</span>
+      </button>
+    </Teleport>
   </div>
 </template>

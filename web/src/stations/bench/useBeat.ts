@@ -37,12 +37,14 @@ export function useBeat() {
     isOn,
     say,
     silence,
-    play({ beats }: BeatSegment): void {
+    /** @param leadInMs how long from now until the segment's zero; counted in with a tick a second */
+    play({ beats }: BeatSegment, leadInMs = 0): void {
       silence()
       if (!isOn.value) return
       timers = beats.map(({ atMs, kind, text }) =>
-        setTimeout(() => (kind === 'tick' ? tick() : say(text ?? '')), atMs),
+        setTimeout(() => (kind === 'tick' ? tick() : say(text ?? '')), leadInMs + atMs),
       )
+      for (let ms = 0; ms < leadInMs; ms += 1000) timers.push(setTimeout(tick, ms))
     },
   }
 }

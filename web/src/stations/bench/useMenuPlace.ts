@@ -60,6 +60,16 @@ export function useMenuPlace(jobId: number, family: ComputedRef<Family>, wiped: 
     )
     return machine.value.states[(firstLeft ?? leaving)?.from ?? -1]?.cursor?.item
   }
+  /** After how many presses the cursor stands on each item of the present menu, along the way. */
+  const passesOf = (steps: readonly PathStep[]): ReadonlyMap<number, number> => {
+    const here = state.value?.cursor?.menu
+    const moves = steps.findIndex(({ to }) => machine.value.states[to]?.cursor?.menu !== here)
+    return new Map(
+      steps
+        .slice(0, moves < 0 ? undefined : moves)
+        .map(({ to }, index) => [machine.value.states[to]?.cursor?.item ?? -1, index + 1] as const),
+    )
+  }
   const otherMenus = computed(() =>
     [...composed.value.menus].flatMap(([name, one]) =>
       name === state.value?.cursor?.menu ||
@@ -76,6 +86,7 @@ export function useMenuPlace(jobId: number, family: ComputedRef<Family>, wiped: 
     toFirstStart,
     text,
     targetOf,
+    passesOf,
     otherMenus,
     atItem: (item: number) =>
       go(machine.value.stateIndex.get(placeName(state.value?.cursor?.menu ?? '', item)) ?? stateIndex.value),

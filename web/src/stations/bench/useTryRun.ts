@@ -10,6 +10,8 @@ export type RunPhase = 'before' | 'running' | 'asking'
 
 /** Waiting longer than this after the last expected moment, the question comes by itself. Common practice, no source. */
 const GRACE_MS = 12_000
+/** Between the computer's key and the device's: time to lay both hands on. Common practice, no source. */
+const LEAD_IN_MS = 3000
 
 /**
  * One try at the keys, from the sentence before to the question after. The moving line follows the expected
@@ -53,7 +55,7 @@ export function useTryRun(
     zeroAtMs = Date.now() - fromMs
     resume()
     const first = segments.value[0]
-    if (first && fromMs < 300) beat.play(first)
+    if (first && fromMs < 0) beat.play(first, -fromMs)
   }
 
   async function start(link: LinkKind, dry: boolean): Promise<void> {
@@ -61,9 +63,9 @@ export function useTryRun(
     isDry.value = dry
     seen.value = []
     lastFailed.value = undefined
-    chartMs.value = 0
-    const startedAt = new Date().toISOString()
-    run(0)
+    chartMs.value = -LEAD_IN_MS
+    const startedAt = new Date(Date.now() + LEAD_IN_MS).toISOString()
+    run(-LEAD_IN_MS)
     if (dry) return
     current.value = { id: crypto.randomUUID(), startedAt }
     await tries.add({
@@ -102,11 +104,12 @@ export function useTryRun(
     current.value = undefined
     lastFailed.value = outcome === 'failed' ? { seen: what } : undefined
     if (!made || !job.value) return
+    const finishedAt = new Date(Math.max(Date.now(), Date.parse(made.startedAt))).toISOString()
     await tries.add({
       kind: 'finish',
       jobId: job.value.id,
       tryId: made.id,
-      body: { outcome, seen: [...what], finishedAt: new Date().toISOString() },
+      body: { outcome, seen: [...what], finishedAt },
     })
   }
 

@@ -1,0 +1,135 @@
+import { expect, test, type Page } from '@playwright/test'
+import { answer, signIn, takeIn } from './shop.ts'
+
+/** Opens the demo's job whose customer is named. */
+async function openJobOf(page: Page, customer: string): Promise<void> {
+  await page.goto('/ledger')
+  await page.getByRole('link', { name: customer }).click()
+}
+
+test('a half-filled job survives a reload', async ({ page }) => {
+  await signIn(page)
+  await takeIn(page, 'juno')
+  await answer(page, { 'What is wrong': 'Too many wrong tries', 'Look, feel, smell': 'Flat, cool, dry' })
+  await page.getByLabel('Wrong tries so far').fill('31')
+  await expect(page.getByText('Next try after 0:30')).toBeVisible()
+  await page.getByLabel('Customer’s short name').fill('H. Alf')
+  await page.reload()
+  await expect(page.getByLabel('Model', { exact: true })).toHaveValue('Tesmar Juno')
+  await expect(page.getByRole('radio', { name: 'Too many wrong tries' })).toBeChecked()
+  await expect(page.getByLabel('Wrong tries so far')).toHaveValue('31')
+  await expect(page.getByLabel('Customer’s short name')).toHaveValue('H. Alf')
+})
+
+test('a model is found by keyboard alone, in spite of a slip, and a swollen battery refuses the job', async ({
+  page,
+}) => {
+  await signIn(page)
+  await page.getByRole('button', { name: 'Take in a device' }).press('Enter')
+  await page.getByLabel('Model', { exact: true }).focus()
+  await page.keyboard.type('quisral opal')
+  await expect(page.getByRole('option')).toHaveCount(1)
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('banner')).toContainText('Quistral M3 Lite')
+  await page.getByRole('radiogroup', { name: 'Look, feel, smell' }).getByRole('radio').first().focus()
+  await page.keyboard.press('ArrowRight')
+  await expect(page.getByTestId('route-main')).toHaveText('Refuse, no work on this device')
+  await expect(page.getByText('do not charge, do not press')).toBeVisible()
+})
+
+test('the server away for a while: the answer is kept here, said so, and sent later, also after a reload', async ({
+  page,
+}) => {
+  await signIn(page)
+  await takeIn(page, 'juno')
+  await expect(page.getByText('all recorded')).toBeVisible()
+  await page.route('**/api/jobs/*/facts', (route) => route.abort())
+  await answer(page, { Battery: 'On power' })
+  await expect(page.getByText('The server is away. Nothing is lost')).toBeVisible()
+  await page.reload()
+  await expect(page.getByRole('radio', { name: 'On power' })).toBeChecked()
+  await page.unroute('**/api/jobs/*/facts')
+  await expect(page.getByText('all recorded')).toBeVisible()
+  await expect(page.getByText('The server is away')).toHaveCount(0)
+})
+
+test('two people on one job: both versions are shown, and one is chosen', async ({ page, context }) => {
+  await signIn(page)
+  await takeIn(page, 'juno')
+  await answer(page, { Battery: 'Not known' })
+  await expect(page.getByText('all recorded')).toBeVisible()
+  const other = await context.newPage()
+  await other.goto(page.url())
+  await answer(other, { Battery: 'Below 20 %' })
+  await expect(other.getByText('all recorded')).toBeVisible()
+  await answer(page, { Battery: 'On power' })
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByRole('row', { name: 'battery' })).toContainText('Below 20 %')
+  await expect(dialog.getByRole('row', { name: 'battery' })).toContainText('On power')
+  await dialog.getByRole('button', { name: 'Write mine over it' }).click()
+  await expect(page.getByText('all recorded')).toBeVisible()
+  await other.reload()
+  await expect(other.getByRole('radio', { name: 'On power' })).toBeChecked()
+  await answer(other, { 'Managed by an employer': 'No' })
+  await expect(other.getByText('all recorded')).toBeVisible()
+  await answer(page, { 'Police or court matter': 'No' })
+  await expect(page.getByText('all recorded')).toBeVisible()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+})
+
+test('a reload in the middle of a try goes on where it was, and so does one in the menu', async ({
+  page,
+}) => {
+  await signIn(page)
+  await openJobOf(page, 'L. Torum')
+  await expect(page.getByTestId('critical')).toBeVisible()
+  await page.locator('body').press('Space')
+  await expect(page.getByText('Both hands on the device')).toBeVisible()
+  await expect(page.getByTestId('tries').getByText('not ended')).toHaveCount(0)
+  await page.waitForTimeout(3500)
+  await page.reload()
+  await expect(page.getByTestId('now')).toContainText('Keep power + volume-down until the screen turns dark')
+  await page.keyboard.press('x')
+  await page.keyboard.press('0')
+  await expect(page.getByTestId('menu-line')).toHaveText('volume-down ×3 · power')
+  await page.getByRole('button', { name: 'View recovery logs' }).click()
+  await expect(page.getByTestId('menu-line')).toHaveText('volume-up ×3 · power')
+  await page.reload()
+  await expect(page.getByTestId('menu-line')).toHaveText('volume-up ×3 · power')
+  await expect(page.getByRole('button', { name: 'View recovery logs' })).toHaveAttribute(
+    'aria-current',
+    'true',
+  )
+  await page.locator('body').press('x')
+  await expect(page.getByTestId('tries').getByRole('listitem')).toHaveCount(2)
+})
+
+test('a scanner fired anywhere: an IMEI goes to the job, a ticket opens its job', async ({ page }) => {
+  await signIn(page)
+  await takeIn(page, 'juno')
+  const ticket = (await page.locator('header p.font-mono').textContent()) ?? ''
+  const note = page.getByLabel('Customer’s short name')
+  await note.fill('P. Scan')
+  await page.keyboard.type('490154203237518\n')
+  await expect(page.getByText('Valid: 49-015420-323751-8')).toBeVisible()
+  await expect(note).toHaveValue('P. Scan')
+  await page.goto('/ledger')
+  await page.locator('h1').click()
+  await page.keyboard.type(`${ticket}\n`)
+  await expect(page).toHaveURL(/\/counter\/\d+/)
+  await expect(page.getByRole('banner')).toContainText(ticket)
+})
+
+test('a person changes at the machine with one code; a wrong one changes nothing', async ({ page }) => {
+  await signIn(page)
+  await page.getByRole('button', { name: 'Runa' }).click()
+  await page.getByLabel('Your code').fill('9999')
+  await page.getByRole('button', { name: 'Take over' }).click()
+  await expect(page.getByRole('alert')).toHaveText('Nobody has this code.')
+  await page.getByLabel('Your code').fill('8642')
+  await page.getByRole('button', { name: 'Take over' }).click()
+  await expect(page.getByRole('button', { name: 'Imke' })).toBeVisible()
+  await takeIn(page, 'juno')
+  await page.getByRole('link', { name: 'The whole job' }).click()
+  await expect(page.getByRole('region', { name: 'Events' })).toContainText('Imke')
+})
