@@ -1,5 +1,6 @@
 import { composeFamily, type Family } from '@benevox/core/catalog'
 import {
+  beatOf,
   criticalSentence,
   criticalStep,
   cuesOf,
@@ -209,6 +210,22 @@ describe('the words and the chart', () => {
     expect(criticalSentence(procedure, 2, chart, 'en')).toBe(
       'At dark: slide from volume-down to volume-up, keep power.',
     )
+  })
+  it('beat what runs by time, and leave what hangs on a cue to the eye', () => {
+    const [first, afterDark, afterLogo] = beatOf(procedure, chart, 'en')
+    const said = (segment: typeof first) =>
+      segment?.beats.flatMap(({ kind, atMs, text }) => (kind === 'say' ? [`${atMs} ${text}`] : []))
+    expect(said(first)).toEqual([
+      '0 Hold power + volume-down',
+      '0 Keep power + volume-down until the screen turns dark (about 8 s, 7 to 9)',
+    ])
+    // Seven whole seconds before the dark, which comes at 7.5 s on a middling unit.
+    expect(first?.beats.filter(({ kind }) => kind === 'tick').map(({ atMs }) => atMs)).toEqual([
+      1000, 2000, 3000, 4000, 5000, 6000, 7000,
+    ])
+    expect(afterDark).toMatchObject({ afterStep: 1, chartMs: 7500 })
+    expect(said(afterDark)?.[0]).toBe('0 Slide from volume-down to volume-up, keep power')
+    expect(afterLogo?.beats.some(({ kind }) => kind === 'tick')).toBe(false)
   })
   it('cut the menu line at the last question', () => {
     const way = wayToWipe(machine, mainMenu(machine), USUAL_SITUATION)

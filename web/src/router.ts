@@ -25,6 +25,7 @@ const station = (
 
 export const router = createRouter({
   history: createWebHistory(),
+  scrollBehavior: (to) => (to.hash ? { el: to.hash, top: 12 } : { top: 0 }),
   routes: [
     { path: '/', redirect: '/counter' },
     { path: '/sign-in', component: SignInPage },

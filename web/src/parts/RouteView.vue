@@ -14,7 +14,7 @@ import {
 } from '@benevox/core/route'
 
 /** The route: what to do and why, what next if it fails, and the stages with the gates before them. */
-const props = defineProps<{ route: Route }>()
+const props = defineProps<{ route: Route; jobId: number }>()
 /** A closed gate is told once, at the first stage that waits for it. */
 const stages = computed(() => {
   const told = new Set<GateId>()
@@ -25,7 +25,8 @@ const stages = computed(() => {
     return { ...stage, closed }
   })
 })
-const anchor = (name: FactName) => `#fact-${name}`
+/** To the place where the fact was recorded. */
+const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `#fact-${name}` })
 </script>
 
 <template>
@@ -44,12 +45,12 @@ const anchor = (name: FactName) => `#fact-${name}`
       </h3>
       <p class="text-[0.95rem]" :class="{ 'text-ink-soft': index > 0 }">
         {{ reasonSentence(choice) }}
-        <a
+        <RouterLink
           v-for="name in choice.reason.facts"
           :key="name"
-          :href="anchor(name)"
+          :to="recorded(name)"
           class="mr-2 text-waiting underline"
-          >{{ FACT_WORDS[name] }}</a
+          >{{ FACT_WORDS[name] }}</RouterLink
         >
       </p>
     </template>

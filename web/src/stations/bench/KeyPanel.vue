@@ -208,17 +208,16 @@ defineExpose({ phase, next, ask: run.ask })
           </p>
         </div>
       </div>
-      <div class="mt-3 flex gap-3">
-        <button v-if="phase === 'before'" class="act" @click="run.start(link, true)">Dry run</button>
+      <Teleport v-if="phase === 'before'" defer to="#left-actions">
+        <button class="act" @click="run.start(link, true)">Dry run</button>
         <button
-          v-if="phase === 'before'"
           class="act"
           :aria-pressed="run.beat.isOn.value"
           @click="run.beat.isOn.value = !run.beat.isOn.value"
         >
           Sound {{ run.beat.isOn.value ? 'on' : 'off' }}
         </button>
-      </div>
+      </Teleport>
     </template>
   </div>
 </template>

@@ -203,7 +203,7 @@ function setTries(text: string): void {
           <ConsentBlock :route="route" :next="isNext('consent')" />
         </div>
         <div class="sticky top-0 max-h-[calc(100vh-4.5rem)] overflow-auto px-5 py-4">
-          <RouteView :route="route" />
+          <RouteView :route="route" :job-id="props.id" />
         </div>
       </div>
     </template>

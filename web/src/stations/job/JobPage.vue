@@ -46,7 +46,7 @@ function detailText({ kind, detail }: JobEvent): string {
   <JobFrame :id="props.id">
     <template #default="{ route }">
       <div class="grid grid-cols-[24rem_minmax(0,1fr)] items-start">
-        <div class="border-r border-rule px-6 py-4"><RouteView :route="route" /></div>
+        <div class="border-r border-rule px-6 py-4"><RouteView :route="route" :job-id="props.id" /></div>
         <section class="px-6 py-4" aria-label="Events">
           <h2 class="mb-1">What happened</h2>
           <ol class="border-t-2 border-ink">

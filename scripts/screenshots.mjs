@@ -1,0 +1,86 @@
+// npm run screenshots: every picture in docs/screenshots/, made from fresh demo data at 1280 by 800.
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { buildWeb, loadDemo, startServer, webDist } from './lib/application.mjs'
+import { freePort, startMariadb } from './lib/mariadb.mjs'
+import { ensureDebian, ensureNodeModules, root, say } from './lib/setup.mjs'
+
+ensureDebian({ 'mariadb-server': 'mariadbd', chromium: 'chromium' })
+ensureNodeModules()
+const { chromium } = await import('@playwright/test')
+const { default: config } = await import('tsx/esm/api').then(({ tsImport }) =>
+  tsImport('../playwright.config.ts', import.meta.url),
+)
+const { SHOP, SIGN_IN_HINT, STAFF } = await import('tsx/esm/api').then(({ tsImport }) =>
+  tsImport('../demo/shop.ts', import.meta.url),
+)
+
+const mariadb = await startMariadb({ name: 'screenshots', fresh: true })
+await loadDemo(mariadb)
+buildWeb()
+const port = await freePort()
+const server = await startServer(mariadb, {
+  BENEVOX_PORT: String(port),
+  BENEVOX_WEB: webDist,
+  BENEVOX_SHOP: SHOP,
+  BENEVOX_SIGN_IN_HINT: SIGN_IN_HINT,
+})
+const folder = join(root, 'docs', 'screenshots')
+mkdirSync(folder, { recursive: true })
+const launch = (config.default ?? config).use.launchOptions
+const browser = await chromium.launch(launch)
+const page = await browser.newPage({
+  viewport: { width: 1280, height: 800 },
+  baseURL: `http://127.0.0.1:${port}`,
+})
+
+async function picture(name) {
+  await page.waitForLoadState('networkidle')
+  await page.waitForTimeout(300)
+  await page.screenshot({ path: join(folder, `${name}.png`) })
+  say(`${name}.png`)
+}
+async function jobOf(customer) {
+  await page.goto('/ledger')
+  await page.getByRole('link', { name: customer }).click()
+  await page.getByRole('banner').waitFor()
+}
+
+await page.goto('/sign-in')
+await picture('sign-in')
+await page.getByLabel('Name').fill(STAFF[0].name)
+await page.getByLabel('Password').fill(STAFF[0].password)
+await page.getByRole('button', { name: 'Sign in' }).click()
+await page.getByRole('heading', { name: 'Counter' }).waitFor()
+await page.goto('/ledger')
+await picture('ledger')
+await jobOf('O. Brandal')
+await picture('counter')
+await jobOf('F. Ostwick')
+await picture('account')
+await jobOf('N. Saltmarsh')
+await picture('carrier')
+await jobOf('P. Holm-Weir')
+await picture('hand-back')
+await jobOf('A. Quell')
+await picture('bench-first-start')
+await jobOf('L. Torum')
+await page.getByTestId('critical').waitFor()
+await picture('bench-keys')
+await page.locator('body').press('Space')
+await page.waitForTimeout(7000)
+await picture('bench-running')
+await page.keyboard.press('x')
+await picture('bench-what-was-seen')
+await page.keyboard.press('0')
+await page.getByTestId('menu-line').waitFor()
+await picture('bench-menu')
+await page.locator('body').press('Space')
+await picture('bench-last-question')
+await page.getByRole('link', { name: 'The whole job' }).click()
+await page.getByRole('region', { name: 'Events' }).waitFor()
+await picture('job')
+
+await browser.close()
+server.kill('SIGTERM')
+await mariadb.stop()
