@@ -10,9 +10,11 @@ const server = createApp(config, database).listen(config.port, '127.0.0.1', (err
   console.log(`listening on ${config.port}`)
 })
 
-for (const signal of ['SIGTERM', 'SIGINT'] as const)
-  process.once(signal, () => {
-    server.close(() => void database.destroy().then(() => process.exit(0)))
-    server.closeIdleConnections()
-    setTimeout(() => process.exit(0), 5000).unref()
-  })
+const stop = () => {
+  server.close(() => void database.destroy().then(() => process.exit(0)))
+  server.closeIdleConnections()
+  setTimeout(() => process.exit(0), 5000).unref()
+}
+for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, stop)
+// Started by a script that died without a word: an orphan would hold the port.
+process.once('disconnect', stop)
