@@ -49,9 +49,18 @@ function watchServer() {
   server.once('exit', async () => {
     if (stopping) return
     say('the server died; starting it again.')
-    server = await serve().catch((error) => give(error.message))
+    server = await serveAgain()
     watchServer()
   })
+}
+
+/** Until it stands: the database it needs may be on its way up itself. */
+async function serveAgain() {
+  for (;;) {
+    const again = await serve().catch(() => undefined)
+    if (again) return again
+    await new Promise((resolve) => setTimeout(resolve, 1000))
+  }
 }
 
 function watchMariadb() {
