@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { useJob } from '../api/job.ts'
 import type { Facts } from '@benevox/core/route'
 import { FACT_CHOICES } from '../words/facts.ts'
+import FieldRow from './FieldRow.vue'
 
 /** One question of the counter with its answers side by side. */
 const props = defineProps<{ name: Name; ask?: string; hint?: string; next?: boolean }>()
@@ -15,15 +16,7 @@ const answer = (chosen: string) => job.setFact(props.name, chosen as Facts[Name]
 </script>
 
 <template>
-  <div
-    :id="`fact-${name}`"
-    class="grid grid-cols-[11rem_1fr] items-start gap-x-4 py-2"
-    :class="{ 'bg-brass-pale/60': next }"
-  >
-    <p class="pt-1.5 pl-2 font-bold">
-      {{ ask ?? FACT_WORDS[name]
-      }}<span v-if="hint" class="block text-sm font-normal text-ink-soft">{{ hint }}</span>
-    </p>
+  <FieldRow :name="name" :ask="ask ?? FACT_WORDS[name]" :hint="hint" :next="next">
     <RadioGroup
       :model-value="value"
       class="flex flex-wrap gap-1.5"
@@ -49,5 +42,5 @@ const answer = (chosen: string) => job.setFact(props.name, chosen as Facts[Name]
         >
       </RadioGroupOption>
     </RadioGroup>
-  </div>
+  </FieldRow>
 </template>

@@ -2,7 +2,7 @@
 import type { FactName } from '@benevox/core/route'
 
 /** One question of the counter with a field of its own. */
-defineProps<{ name: FactName; ask: string; hint?: string; next?: boolean }>()
+defineProps<{ name: FactName; ask: string; hint?: string | undefined; next?: boolean }>()
 </script>
 
 <template>

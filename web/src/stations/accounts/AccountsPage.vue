@@ -4,7 +4,7 @@ import { call } from '../../api/client.ts'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../api/job.ts'
 import JobFrame from '../../parts/JobFrame.vue'
-import { STATION_WORDS } from '../../words/en.ts'
+import NextStation from '../../parts/NextStation.vue'
 import { factText } from '../../words/facts.ts'
 
 const props = defineProps<{ id: number }>()
@@ -94,12 +94,7 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
       >
         The owner has signed in
       </button>
-      <RouterLink
-        v-else
-        class="act act-main"
-        :to="saved.station === 'closed' ? `/jobs/${saved.id}` : `/${saved.station}/${saved.id}`"
-        >To the {{ STATION_WORDS[saved.station].toLowerCase() }}</RouterLink
-      >
+      <NextStation v-else :job="saved" />
     </template>
   </JobFrame>
 </template>

@@ -6,7 +6,7 @@ import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../api/job.ts'
 import JobFrame from '../../parts/JobFrame.vue'
-import { STATION_WORDS } from '../../words/en.ts'
+import NextStation from '../../parts/NextStation.vue'
 import AfterPanel from './AfterPanel.vue'
 import GentlePanel from './GentlePanel.vue'
 import KeyPanel from './KeyPanel.vue'
@@ -130,12 +130,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <button v-else-if="afterStep" class="act act-main" @click="record({ kind: afterStep.kind })">
         {{ afterStep.text }} <span class="key-hint">Space</span>
       </button>
-      <RouterLink
-        v-else-if="stage === 'done'"
-        class="act act-main"
-        :to="saved.station === 'closed' ? `/jobs/${saved.id}` : `/${saved.station}/${saved.id}`"
-        >To the {{ STATION_WORDS[saved.station].toLowerCase() }}</RouterLink
-      >
+      <NextStation v-else-if="stage === 'done'" :job="saved" />
     </template>
   </JobFrame>
 </template>

@@ -6,7 +6,8 @@ import { ApiProblem, call } from '../../api/client.ts'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../api/job.ts'
 import JobFrame from '../../parts/JobFrame.vue'
-import { dayText, money, STATION_WORDS } from '../../words/en.ts'
+import NextStation from '../../parts/NextStation.vue'
+import { dayText, money } from '../../words/en.ts'
 import OrderView from './OrderView.vue'
 
 const props = defineProps<{ id: number }>()
@@ -145,12 +146,7 @@ const change = ({ id, version }: Order, made: OrderChange) =>
       <RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink>
     </template>
     <template #action="{ job: saved }">
-      <RouterLink
-        v-if="saved.station !== 'carriers'"
-        class="act act-main"
-        :to="saved.station === 'closed' ? `/jobs/${saved.id}` : `/${saved.station}/${saved.id}`"
-        >To the {{ STATION_WORDS[saved.station].toLowerCase() }}</RouterLink
-      >
+      <NextStation v-if="saved.station !== 'carriers'" :job="saved" />
       <RouterLink v-else class="act" :to="`/hand-back/${saved.id}`">Hand back, lock not clear</RouterLink>
     </template>
   </JobFrame>

@@ -8,8 +8,9 @@ import { useCatalog } from '../../api/catalog.ts'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../api/job.ts'
 import JobFrame from '../../parts/JobFrame.vue'
+import NextStation from '../../parts/NextStation.vue'
 import RouteView from '../../parts/RouteView.vue'
-import { eventWords, instantText, STATION_WORDS } from '../../words/en.ts'
+import { eventWords, instantText } from '../../words/en.ts'
 import { factText } from '../../words/facts.ts'
 
 const props = defineProps<{ id: number }>()
@@ -80,9 +81,7 @@ function detailText({ kind, detail }: JobEvent): string {
         target="_blank"
         >Hand-back paper</a
       >
-      <RouterLink v-else class="act act-main" :to="`/${saved.station}/${saved.id}`"
-        >To the {{ STATION_WORDS[saved.station].toLowerCase() }}</RouterLink
-      >
+      <NextStation v-else :job="saved" />
     </template>
   </JobFrame>
 </template>
