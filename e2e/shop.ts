@@ -41,6 +41,8 @@ export async function followSteps(page: Page, at: TechnicianAtDevice): Promise<v
   const lines = await page.getByTestId('step').allTextContents()
   expect(lines.length).toBeGreaterThan(3)
   await page.keyboard.press('Space')
+  await expect(page.getByText('Both hands on the device')).toBeVisible()
+  await page.keyboard.press('Space')
   await expect(page.getByTestId('now-line')).toBeAttached()
   for (const line of lines) {
     const cue = at.follow(line)

@@ -6,7 +6,7 @@ defineProps<{ ticket: string; device: string; customer: string; locks: Locks }>(
 </script>
 
 <template>
-  <header class="flex items-center gap-6 border-b-2 border-ink px-6 py-2.5">
+  <header class="sticky top-0 z-10 flex items-center gap-6 border-b-2 border-ink bg-paper px-6 py-2.5">
     <p class="font-mono text-2xl font-bold">{{ ticket }}</p>
     <p class="min-w-0 flex-1">
       <b class="block truncate text-lg leading-tight">{{ device || 'Device not found yet' }}</b>

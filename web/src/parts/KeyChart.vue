@@ -50,7 +50,10 @@ const cues = computed(() => {
     const at = x(mark.at.ms)
     level = at - lastX < 110 ? 1 - level : 0
     lastX = at
-    return { ...mark, x: at, level }
+    // The words keep inside the drawing; 8.6 is the width of a letter at this size.
+    const half = (words.cue[mark.cue].length * 8.6) / 2
+    const anchor = at + half > WIDTH ? 'end' : at - half < 0 ? 'start' : 'middle'
+    return { ...mark, x: at, level, anchor }
   })
 })
 </script>
@@ -141,7 +144,7 @@ const cues = computed(() => {
         :x="mark.x"
         :y="mark.level ? 40 : 17"
         font-size="17"
-        :text-anchor="mark.x > WIDTH - 70 ? 'end' : 'middle'"
+        :text-anchor="mark.anchor"
         fill="var(--color-ink)"
         :font-weight="mark.step === undefined ? 400 : 700"
       >

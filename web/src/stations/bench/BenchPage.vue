@@ -117,7 +117,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         class="act act-main"
         @click="keys.next()"
       >
-        {{ keys.phase === 'before' ? 'Begin the try' : 'Seen' }} <span class="key-hint">Space</span>
+        {{ keys.phase === 'before' ? 'Begin the try' : keys.countingIn ? 'Begin at once' : 'Seen' }}
+        <span class="key-hint">Space</span>
       </button>
       <button
         v-else-if="stage === 'menu' && menu && (!menu.atLastQuestion || menu.isReleased)"

@@ -93,8 +93,13 @@ async function finish(outcome: 'reached' | 'failed', what: readonly Cue[]): Prom
     )
   else await job.reload().catch(() => undefined)
 }
+/** Takes the focus off whatever was pressed, so that the foot switch's key goes to the run. */
+async function start(dry: boolean): Promise<void> {
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
+  await run.start(link.value, dry)
+}
 async function next(): Promise<void> {
-  if (phase.value === 'before') await run.start(link.value, false)
+  if (phase.value === 'before') await start(false)
   else if (phase.value === 'running' && run.cueSeen() === 'goal') {
     if (isDry.value) run.ask()
     else await finish('reached', seen.value)
@@ -115,7 +120,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     event.ctrlKey ||
     event.metaKey ||
     target instanceof HTMLInputElement ||
-    target instanceof HTMLSelectElement
+    target instanceof HTMLSelectElement ||
+    target instanceof HTMLButtonElement
   )
     return
   if (event.key === ' ' && phase.value !== 'asking') {
@@ -124,12 +130,16 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   }
   if (event.key.toLowerCase() === 'x' && phase.value === 'running') run.ask()
 })
-defineExpose({ phase, next, ask: run.ask })
+const countingIn = computed(() => phase.value === 'running' && chartMs.value < 0)
+defineExpose({ phase, countingIn, next, ask: run.ask })
 </script>
 
 <template>
   <div class="px-6 py-4">
-    <div v-if="procedure && chart" class="grid grid-cols-[minmax(0,1fr)_20rem] gap-6">
+    <div
+      v-if="procedure && chart"
+      class="grid grid-cols-[minmax(0,1fr)_15rem] xl:grid-cols-[minmax(0,1fr)_20rem] gap-6"
+    >
       <div>
         <p v-if="phase === 'asking'" class="text-3xl leading-tight font-bold">What did you see?</p>
         <p v-else-if="phase === 'running'" class="text-3xl leading-tight font-bold" data-testid="now">
@@ -168,7 +178,7 @@ defineExpose({ phase, next, ask: run.ask })
       @answered="finish"
     />
     <template v-else-if="procedure && chart">
-      <div class="mt-3 grid grid-cols-[minmax(0,1fr)_20rem] gap-6">
+      <div class="mt-3 grid grid-cols-[minmax(0,1fr)_15rem] xl:grid-cols-[minmax(0,1fr)_20rem] gap-6">
         <KeyChart :chart="chart" :now-ms="phase === 'running' ? chartMs : undefined" />
         <DevicePicture
           :family="family"
@@ -176,7 +186,7 @@ defineExpose({ phase, next, ask: run.ask })
           :pressed="phase === 'running' ? pressedNow : usedKeys"
         />
       </div>
-      <div class="mt-2 grid grid-cols-[minmax(0,1fr)_20rem] gap-6">
+      <div class="mt-2 grid grid-cols-[minmax(0,1fr)_15rem] xl:grid-cols-[minmax(0,1fr)_20rem] gap-6">
         <ol class="text-[1.4rem] leading-snug" data-testid="steps">
           <li
             v-for="(line, index) in lines"
@@ -209,7 +219,7 @@ defineExpose({ phase, next, ask: run.ask })
         </div>
       </div>
       <Teleport v-if="phase === 'before'" defer to="#left-actions">
-        <button class="act" @click="run.start(link, true)">Dry run</button>
+        <button class="act" @click="start(true)">Dry run</button>
         <button
           class="act"
           :aria-pressed="run.beat.isOn.value"

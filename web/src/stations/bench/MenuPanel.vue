@@ -92,6 +92,7 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
         class="mt-3 border-l-4 border-clear pl-3 text-lg"
       >
         Harmless first: <b>{{ text(toCache) }}</b> clears the cache. Restart and look whether it helps.
+        <RouterLink class="underline" :to="`/hand-back/${job.saved?.id}`">It helped: hand it back</RouterLink>
       </p>
 
       <div v-if="atLastQuestion && !isReleased" class="mt-4">

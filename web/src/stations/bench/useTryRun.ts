@@ -55,7 +55,7 @@ export function useTryRun(
     zeroAtMs = Date.now() - fromMs
     resume()
     const first = segments.value[0]
-    if (first && fromMs < 0) beat.play(first, -fromMs)
+    if (first && fromMs <= 0) beat.play(first, -fromMs)
   }
 
   async function start(link: LinkKind, dry: boolean): Promise<void> {
@@ -83,8 +83,12 @@ export function useTryRun(
     isDry.value = false
   }
 
-  /** The cue the line waits for has come: the line jumps to it, and its segment's beat begins. */
+  /** The cue the line waits for has come: the line jumps to it, and its segment's beat begins. In the count-in: begin now. */
   function cueSeen(): 'going-on' | 'goal' {
+    if (chartMs.value < 0) {
+      run(0)
+      return 'going-on'
+    }
     const cue = nextCue.value
     if (!cue) return 'goal'
     seen.value = [...seen.value, cue.cue]

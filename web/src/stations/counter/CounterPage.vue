@@ -202,7 +202,7 @@ function setTries(text: string): void {
           </FieldRow>
           <ConsentBlock :route="route" :next="isNext('consent')" />
         </div>
-        <div class="sticky top-0 max-h-[calc(100vh-4.5rem)] overflow-auto px-5 py-4">
+        <div class="sticky top-[6.1rem] max-h-[calc(100vh-10.4rem)] overflow-auto px-5 py-4">
           <RouteView :route="route" :job-id="props.id" />
         </div>
       </div>
