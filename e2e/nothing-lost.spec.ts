@@ -109,14 +109,19 @@ test('a scanner fired anywhere: an IMEI goes to the job, a ticket opens its job'
   await takeIn(page, 'juno')
   const ticket = (await page.locator('header p.font-mono').textContent()) ?? ''
   const note = page.getByLabel('Customer’s short name')
-  await note.fill('P. Scan')
-  await page.keyboard.type('490154203237518\n')
-  await expect(page.getByText('Valid: 49-015420-323751-8')).toBeVisible()
+  // A busy machine may type slower than any scanner; then it is fired again, as at the counter.
+  await expect(async () => {
+    await note.fill('P. Scan')
+    await page.keyboard.type('490154203237518\n')
+    await expect(page.getByText('Valid: 49-015420-323751-8')).toBeVisible({ timeout: 1000 })
+  }).toPass()
   await expect(note).toHaveValue('P. Scan')
   await page.goto('/ledger')
   await page.locator('h1').click()
-  await page.keyboard.type(`${ticket}\n`)
-  await expect(page).toHaveURL(/\/counter\/\d+/)
+  await expect(async () => {
+    await page.keyboard.type(`${ticket}\n`)
+    await expect(page).toHaveURL(/\/counter\/\d+/, { timeout: 1000 })
+  }).toPass()
   await expect(page.getByRole('banner')).toContainText(ticket)
 })
 

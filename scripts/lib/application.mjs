@@ -57,7 +57,12 @@ export function loadDemo(mariadb) {
 /** Starts the server and resolves once it listens. */
 export function startServer(mariadb, more) {
   return new Promise((resolve, reject) => {
-    const child = node('server/src/main.ts', serverEnvironment(mariadb, more), ['ignore', 'pipe', 'inherit', 'ipc'])
+    const child = node('server/src/main.ts', serverEnvironment(mariadb, more), [
+      'ignore',
+      'pipe',
+      'inherit',
+      'ipc',
+    ])
     child.stdout.on('data', (text) => String(text).startsWith('listening') && resolve(child))
     child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)))
   })

@@ -1,4 +1,4 @@
-import type { ProcedurePhrases } from './words.ts'
+import type { ProcedurePhrases } from './phrases.ts'
 
 const seconds = (ms: number) => (ms < 2000 ? (ms / 1000).toFixed(1) : String(Math.round(ms / 1000)))
 const lowerFirst = (line: string) => line.charAt(0).toLowerCase() + line.slice(1)

@@ -1,37 +1,9 @@
-import type { Cue, KeyId, LinkKind, Procedure, Step } from '../catalog/index.ts'
+import type { KeyId, Procedure, Step } from '../catalog/index.ts'
 import type { KeyChart } from './keyChart.ts'
 import type { MenuLinePart } from './menuLine.ts'
 import type { PathInput } from './menuPath.ts'
+import type { ProcedurePhrases } from './phrases.ts'
 import { english } from './words.en.ts'
-
-/** The phrases of one interface language from which every sentence about a procedure is made. */
-export interface ProcedurePhrases {
-  readonly key: Readonly<Record<KeyId, string>>
-  readonly cue: Readonly<Record<Cue, string>>
-  readonly until: Readonly<Record<Cue, string>>
-  readonly link: Readonly<Record<LinkKind, string>>
-  readonly and: string
-  readonly then: string
-  readonly hold: (keys: string) => string
-  readonly keepUntil: (keys: string, until: string, about: string) => string
-  readonly waitUntil: (until: string, about: string) => string
-  readonly keepFor: (keys: string, seconds: string) => string
-  readonly waitFor: (seconds: string) => string
-  readonly count: (keys: string, count: number) => string
-  readonly letGo: (keys: string, kept: string) => string
-  readonly slide: (from: string, to: string, kept: string) => string
-  readonly press: (key: string, times: number, held: string) => string
-  readonly longPress: (key: string) => string
-  readonly tap: (label: string) => string
-  readonly choose: (item: string, inputs: string) => string
-  readonly plug: (link: string) => string
-  readonly atCue: (until: string, actions: readonly string[]) => string
-  readonly seconds: (fromMs: number, ms: number, toMs: number) => string
-  readonly times: (key: string, times: number) => string
-  readonly long: (key: string) => string
-  readonly held: (kept: string, input: string) => string
-  readonly type: (word: string) => string
-}
 
 export type Locale = 'en'
 const PHRASES: Readonly<Record<Locale, ProcedurePhrases>> = { en: english }

@@ -5,7 +5,7 @@ import { call } from '../api/client.ts'
 import { useJob } from '../api/job.ts'
 
 /** A barcode scanner types a burst far faster than a person and ends with Enter. Common practice, no source. */
-const LONGEST_GAP_MS = 45
+const LONGEST_GAP_MS = 80
 const SHORTEST_BURST = 5
 
 /**

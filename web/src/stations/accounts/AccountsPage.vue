@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { FACT_WORDS } from '@benevox/core/route'
+import { computed } from 'vue'
 import { call } from '../../api/client.ts'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../api/job.ts'
@@ -12,6 +13,10 @@ const job = useJob()
 const catalog = useCatalog()
 const prove = (proof: 'signed-in' | 'step-skipped' | 'never-asked') =>
   job.record((version, id) => call('recordAccount', { params: { id }, body: { version, proof } }))
+/** A device bought second-hand stands at the wizard already; any other has to get there first. */
+const atTheWizard = computed(
+  () => job.progress?.setUpReached === true || job.facts.complaint === 'second-hand',
+)
 const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'secondStep'] as const
 </script>
 
@@ -63,20 +68,20 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
           <div class="flex flex-col items-start gap-2">
             <button
               class="act"
-              :disabled="saved.account !== null || !job.progress?.setUpReached"
+              :disabled="saved.account !== null || !atTheWizard"
               @click="prove('step-skipped')"
             >
               The account step can be skipped
             </button>
             <button
               class="act"
-              :disabled="saved.account !== null || !job.progress?.setUpReached"
+              :disabled="saved.account !== null || !atTheWizard"
               @click="prove('never-asked')"
             >
               It never asked for an account
             </button>
           </div>
-          <p v-if="!job.progress?.setUpReached && !saved.account" class="mt-2 text-ink-soft">
+          <p v-if="!atTheWizard && !saved.account" class="mt-2 text-ink-soft">
             Proven only once the set-up wizard has been reached on the bench.
           </p>
         </section>
@@ -86,12 +91,7 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
       ><RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink></template
     >
     <template #action="{ job: saved }">
-      <button
-        v-if="!saved.account"
-        class="act act-main"
-        :disabled="!job.progress?.setUpReached && job.facts.complaint !== 'second-hand'"
-        @click="prove('signed-in')"
-      >
+      <button v-if="!saved.account" class="act act-main" :disabled="!atTheWizard" @click="prove('signed-in')">
         The owner has signed in
       </button>
       <NextStation v-else :job="saved" />
