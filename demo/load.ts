@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { modelInPack } from '@benevox/core/route'
+import { modelInPack, withoutPersonal } from '@benevox/core/route'
 import { promiseInWorkingDays, publicHolidays } from '@benevox/core/clocks'
 import type { DataSource, EntityManager } from 'typeorm'
 import { Catalog } from '../server/src/catalog/service.ts'
@@ -69,8 +69,7 @@ async function loadJob(manager: EntityManager, job: DemoJob, packId: number, sta
   const note = (kind: string, detail: object, minutesAgo: number) =>
     manager.insert(jobEventEntity, { jobId: row.id, staffId, at: when(minutesAgo), kind, detail })
   await note('opened', {}, job.minutesAgo)
-  const { accountAddress: _, ...kept } = job.facts
-  await note('facts', kept, job.minutesAgo - 4)
+  await note('facts', withoutPersonal(facts), job.minutesAgo - 4)
   const found = modelInPack(demoPack(), job.facts.modelId)
   for (const one of job.tries ?? []) {
     await manager.insert(tryEntity, {

@@ -138,3 +138,37 @@ test('a person changes at the machine with one code; a wrong one changes nothing
   await page.getByRole('link', { name: 'The whole job' }).click()
   await expect(page.getByRole('region', { name: 'Events' })).toContainText('Imke')
 })
+
+test('signed out in the middle: the answer waits, and is sent once somebody has signed in again', async ({
+  page,
+  context,
+}) => {
+  await signIn(page)
+  await takeIn(page, 'juno')
+  await expect(page.getByText('all recorded')).toBeVisible()
+  const address = page.url()
+  await context.clearCookies()
+  await answer(page, { Battery: 'Below 20 %' })
+  await expect(page).toHaveURL(/sign-in/)
+  await page.getByLabel('Name').fill('Teo')
+  await page.getByLabel('Password').fill('brass lantern')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page).toHaveURL(address)
+  await expect(page.getByText('all recorded')).toBeVisible()
+  await page.reload()
+  await expect(page.getByRole('radio', { name: 'Below 20 %' })).toBeChecked()
+})
+
+test('a dry run shows the combination and records nothing', async ({ page }) => {
+  await signIn(page)
+  await openJobOf(page, 'L. Torum')
+  const before = await page.getByTestId('tries').getByRole('listitem').count()
+  await page.getByRole('button', { name: 'Dry run' }).click()
+  await page.keyboard.press('Space')
+  await expect(page.getByTestId('now')).toContainText('Dry run')
+  await page.keyboard.press('Space')
+  await page.keyboard.press('x')
+  await expect(page.getByTestId('critical')).toBeVisible()
+  await page.reload()
+  await expect(page.getByTestId('tries').getByRole('listitem')).toHaveCount(before)
+})

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue'
-import { useRoute } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { useCatalog } from './api/catalog.ts'
+import { whenSignedOut } from './api/client.ts'
 import { useJob } from './api/job.ts'
 import { useSession } from './api/session.ts'
 import { useStationCounts } from './api/stationCounts.ts'
@@ -17,6 +18,7 @@ const counts = useStationCounts()
 const job = useJob()
 const tries = useTries()
 const route = useRoute()
+const router = useRouter()
 const signedIn = computed(() => Boolean(sessions.session?.staff))
 
 watch(
@@ -26,6 +28,10 @@ watch(
   },
   { immediate: true },
 )
+whenSignedOut(() => {
+  if (route.path === '/sign-in') return
+  void sessions.load().then(() => router.push({ path: '/sign-in', query: { then: route.fullPath } }))
+})
 useScanner()
 </script>
 
@@ -36,6 +42,9 @@ useScanner()
       <p v-if="job.away || tries.waiting > 0" role="status" class="bg-waiting px-6 py-2 font-bold text-paper">
         The server is away. Nothing is lost: what you recorded is kept on this machine and sent when it is
         back<span v-if="tries.waiting"> ({{ tries.waiting }} waiting)</span>.
+      </p>
+      <p v-if="tries.refusal" role="alert" class="bg-stop-pale px-6 py-2 font-bold text-stop">
+        A try was not recorded: {{ tries.refusal }}
       </p>
       <RouterView v-if="catalog.pack" :key="route.path" />
     </div>

@@ -69,6 +69,21 @@ export const facts = z.strictObject({
 export type Facts = z.infer<typeof facts>
 export type FactName = keyof Facts
 
+/** Facts that point to a person. They stay on the job, to go when it must forget; no list that stays repeats them. */
+const PERSONAL: readonly FactName[] = ['accountAddress', 'imei', 'ownershipNote']
+
+/** Facts as an event list may keep them for good: of a personal one only that it was recorded. */
+export function withoutPersonal(facts: { readonly [Name in FactName]?: Facts[Name] | null }): Readonly<
+  Record<string, unknown>
+> {
+  return Object.fromEntries(
+    Object.entries(facts).map(([name, value]) => [
+      name,
+      value !== null && PERSONAL.includes(name as FactName) ? 'recorded' : value,
+    ]),
+  )
+}
+
 /** What is known of the model in hand, as far as the route needs it. */
 export interface DeviceOnJob {
   readonly kind: 'phone' | 'tablet' | 'watch'

@@ -35,16 +35,21 @@ describe('taking in', () => {
     expect(undone.body.facts.consent).toBeUndefined()
     expect(undone.body.station).toBe('counter')
   })
-  it('writes who recorded what, and keeps the account’s address out of the event list', async () => {
-    const job = await runa.openJob({ complaint: 'freezes', accountAddress: 'somebody@example.org' })
+  it('writes who recorded what, and keeps what points to a person out of the event list', async () => {
+    const job = await runa.openJob({
+      complaint: 'freezes',
+      accountAddress: 'somebody@example.org',
+      imei: '490154203237518',
+      ownershipNote: 'ID of Q. Test',
+    })
     await teo.ask('PATCH', `/api/jobs/${job.id}/facts`, {
       version: job.version,
       customer: { name: 'Q. Test' },
     })
     const events = await runa.events(job)
     expect(events.map(({ by, kind }) => `${by} ${kind}`)).toEqual(['Runa opened', 'Runa facts', 'Teo facts'])
-    expect(JSON.stringify(events)).not.toContain('somebody@example.org')
-    expect(JSON.stringify(events)).not.toContain('Q. Test')
+    for (const personal of ['somebody@example.org', '490154203237518', 'Q. Test'])
+      expect(JSON.stringify(events)).not.toContain(personal)
   })
 })
 

@@ -1,5 +1,5 @@
 import type { api } from '@benevox/contract'
-import { facts as factsSchema } from '@benevox/core/route'
+import { facts as factsSchema, withoutPersonal } from '@benevox/core/route'
 import type { DataSource } from 'typeorm'
 import type { z } from 'zod'
 import type { Catalog } from '../catalog/service.ts'
@@ -77,16 +77,8 @@ export function jobHandlers(
         row.imei = row.facts.imei ?? null
         row.customerName = body.customer?.name ?? row.customerName
         row.customerContact = body.customer?.contact ?? row.customerContact
-        // The event list keeps what was answered; names and addresses stay on the job, to go when it must forget.
-        const { accountAddress: address, ...detail } = body.facts ?? {}
-        return {
-          kind: 'facts',
-          detail: {
-            ...detail,
-            ...(address === undefined ? {} : { accountAddress: address === null ? null : 'recorded' }),
-            ...(body.customer ? { customer: Object.keys(body.customer) } : {}),
-          },
-        }
+        const customer = body.customer ? { customer: Object.keys(body.customer) } : {}
+        return { kind: 'facts', detail: { ...withoutPersonal(body.facts ?? {}), ...customer } }
       }),
 
     async listEvents({ params }) {

@@ -31,12 +31,29 @@ type Asked<Name extends ApiName> = (Params<Name> extends undefined ? object : { 
   (Query<Name> extends undefined ? object : { query?: Query<Name> }) &
   (Body<Name> extends undefined ? object : { body: Body<Name> })
 
+/** Told when the server no longer knows who is at the machine. */
+let onSignedOut = (): void => undefined
+export function whenSignedOut(then: () => void): void {
+  onSignedOut = then
+}
+
 /**
- * Asks the server, with the types of the contract.
+ * Asks the server, with the types of the contract. A token that another tab has made old is renewed once.
  * @throws ApiProblem when it refuses, ServerAway when it does not answer or cannot reach its database
  */
 export async function call<Name extends ApiName>(name: Name, asked: Asked<Name>): Promise<Answer<Name>> {
-  const route: Route = api[name]
+  try {
+    return (await send(api[name], asked)) as Answer<Name>
+  } catch (error) {
+    if (!(error instanceof ApiProblem)) throw error
+    if (error.problem.code === 'not-signed-in') onSignedOut()
+    if (error.problem.code !== 'forged-request') throw error
+    rememberCsrfToken(((await send(api.getSession, {})) as Answer<'getSession'>).csrfToken)
+    return (await send(api[name], asked)) as Answer<Name>
+  }
+}
+
+async function send(route: Route, asked: object): Promise<unknown> {
   const { params, query, body } = asked as {
     params?: Record<string, unknown>
     query?: Record<string, unknown>
@@ -57,7 +74,7 @@ export async function call<Name extends ApiName>(name: Name, asked: Asked<Name>)
   const answer: unknown = await response.json().catch(() => {
     throw new ServerAway('The server’s answer cannot be read.')
   })
-  if (response.ok) return answer as Answer<Name>
+  if (response.ok) return answer
   const read = problem.safeParse(answer)
   if (!read.success || read.data.status >= 502 || read.data.code === 'database-away')
     throw new ServerAway('The server does not answer.')

@@ -88,6 +88,11 @@ export const useJob = defineStore('job', () => {
       return
     }
     if (!(error instanceof ApiProblem)) throw error
+    // The answers wait in the browser until somebody has signed in again.
+    if (error.problem.code === 'not-signed-in') {
+      away.value = true
+      return
+    }
     const theirs =
       error.problem.code === 'stale-version' ? jobSchema.safeParse(error.problem.current) : undefined
     if (!theirs?.success) {

@@ -74,6 +74,7 @@ export const FACT_CHOICES: Choices = {
 /** An answer as it is read; `not asked` where there is none. */
 export function factText(name: FactName, value: Facts[FactName], modelName: (id: string) => string): string {
   if (value === undefined || value === '') return 'not asked'
+  if (value === 'recorded') return 'recorded'
   if (name === 'modelId') return modelName(String(value)) || String(value)
   if (name === 'imei') return groupImei(String(value))
   return FACT_CHOICES[name]?.find(([choice]) => choice === value)?.[1] ?? String(value)
