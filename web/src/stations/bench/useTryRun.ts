@@ -53,6 +53,7 @@ export function useTryRun(
   function run(fromMs: number): void {
     phase.value = 'running'
     zeroAtMs = Date.now() - fromMs
+    chartMs.value = Math.min(fromMs, chart.value?.length.ms ?? fromMs)
     resume()
     const first = segments.value[0]
     if (first && fromMs <= 0) beat.play(first, -fromMs)
@@ -63,7 +64,6 @@ export function useTryRun(
     isDry.value = dry
     seen.value = []
     lastFailed.value = undefined
-    chartMs.value = -LEAD_IN_MS
     const startedAt = new Date(Date.now() + LEAD_IN_MS).toISOString()
     run(-LEAD_IN_MS)
     if (dry) return
