@@ -6,7 +6,7 @@ import { freePort, startMariadb } from './lib/mariadb.mjs'
 import { ensureDebian, ensureNodeModules, give, say, workDir } from './lib/setup.mjs'
 
 const fresh = process.argv.includes('--fresh')
-const runningFile = join(workDir, 'demo.json')
+const runningFile = join(workDir, `${process.env.BENEVOX_DATA ?? 'demo'}.json`)
 
 function alreadyRunning() {
   if (!existsSync(runningFile)) return
@@ -21,7 +21,7 @@ ensureDebian({ 'mariadb-server': 'mariadbd' })
 ensureNodeModules()
 
 let stopping = false
-let mariadb = await startMariadb({ name: 'demo', fresh })
+let mariadb = await startMariadb({ name: process.env.BENEVOX_DATA ?? 'demo', fresh })
 await loadDemo(mariadb)
 buildWeb()
 const port = await freePort(Number(process.env.BENEVOX_PORT ?? 4180))
@@ -67,7 +67,7 @@ function watchMariadb() {
   mariadb.onExit(async () => {
     if (stopping) return
     say('mariadbd died; starting it again.')
-    mariadb = await startMariadb({ name: 'demo', port: mariadb.port })
+    mariadb = await startMariadb({ name: process.env.BENEVOX_DATA ?? 'demo', port: mariadb.port })
     watchMariadb()
   })
 }
