@@ -6,7 +6,12 @@ export default defineConfig({
       {
         test: {
           name: 'core',
-          include: ['core/src/**/*.test.ts', 'contract/src/**/*.test.ts', 'demo/**/*.test.ts'],
+          include: [
+            'core/src/**/*.test.ts',
+            'contract/src/**/*.test.ts',
+            'demo/**/*.test.ts',
+            'web/src/**/*.test.ts',
+          ],
         },
       },
       {

@@ -12,6 +12,8 @@ export type PackReading =
  * @param document the parsed JSON of the file
  */
 export function readPack(document: unknown): PackReading {
+  const hostile = prototypeNames(document)
+  if (hostile.length > 0) return { kind: 'refused', faults: hostile }
   const read = packSchema.safeParse(document)
   if (!read.success) {
     const faults = read.error.issues.map((issue): PackFault => ({
@@ -28,6 +30,22 @@ export function readPack(document: unknown): PackReading {
 /** The JSON Schema that editors check a pack against, made from the schema that validates it. */
 export function packJsonSchema(): object {
   return z.toJSONSchema(packSchema, { io: 'input' })
+}
+
+/** Keys named `__proto__`, which no honest pack has and no schema should quietly drop. */
+function prototypeNames(document: unknown): PackFault[] {
+  const faults: PackFault[] = []
+  const open: { value: unknown; path: (string | number)[] }[] = [{ value: document, path: [] }]
+  for (let next = open.pop(); next; next = open.pop()) {
+    const { value, path } = next
+    if (value === null || typeof value !== 'object') continue
+    for (const [key, inner] of Object.entries(value)) {
+      const at = [...path, key]
+      if (key === '__proto__') faults.push({ path: at, code: 'shape', sentence: 'This is no name.' })
+      else open.push({ value: inner, path: at })
+    }
+  }
+  return faults
 }
 
 function duplicates(pack: Pack): PackFault[] {

@@ -1,0 +1,158 @@
+import { describe, expect, it } from 'vitest'
+import {
+  composeFamily,
+  family as familySchema,
+  fragment as fragmentSchema,
+  modelOfTac,
+  pack as packSchema,
+  readPack,
+  searchText,
+} from './index.ts'
+
+const family = (rest: object = {}) => ({
+  id: 'small',
+  name: 'Small',
+  kind: 'phone',
+  keys: [{ id: 'power', edge: 'right', at: 0.5 }],
+  durations: { boot: { minMs: 1, medianMs: 2, maxMs: 3 } },
+  compose: [{ fragment: 'boot', as: 'boot', with: { time: 'boot', to: 'lock' } }],
+  states: { lock: { screen: 'lock-screen' } },
+  starts: { 'on-locked': 'lock', off: 'boot.logo' },
+  procedures: [
+    { id: 'p', school: 'p', from: 'on-locked', goal: 'dark', steps: [{ do: 'press', key: 'power' }] },
+  ],
+  accountLock: { asksAfterRecoveryReset: true, acceptsOldScreenLock: false },
+  durationsOfTheWork: { wipe: 'boot', firstStart: 'boot' },
+  source: 'tried-here',
+  ...rest,
+})
+const boot = {
+  id: 'boot',
+  says: 'A start',
+  parameters: ['time', 'to'],
+  states: {
+    logo: {
+      screen: 'logo',
+      transitions: [
+        { on: { kind: 'after', time: { parameter: 'time' } }, to: { parameter: 'to' } },
+        { on: { kind: 'after', time: 9 }, to: '.again' },
+      ],
+    },
+    again: {
+      screen: 'dark',
+      like: '.logo',
+      transitions: [{ on: { kind: 'key-down', key: 'power' }, to: '.logo' }],
+    },
+  },
+}
+const model = {
+  id: 'm',
+  maker: 'Orrelin',
+  name: 'Vane 5',
+  codeNames: ['lapwing'],
+  modelText: 'OR-V510',
+  year: 2023,
+  kind: 'phone',
+  family: 'small',
+  cellular: true,
+  tacs: ['00100101'],
+  source: 'tried-here',
+}
+const document = (rest: object = {}) => ({
+  format: 'benevox-pack',
+  formatVersion: 1,
+  title: 'T',
+  version: 1,
+  fragments: [boot],
+  families: [family()],
+  models: [model],
+  ...rest,
+})
+
+describe('a family is composed of fragments', () => {
+  const { composed, faults } = composeFamily(
+    { fragments: [fragmentSchema.parse(boot)] },
+    familySchema.parse(family()),
+  )
+  it('whose parameters are filled and whose own names are put under the name it is used as', () => {
+    expect(faults).toEqual([])
+    expect([...composed.states.keys()]).toEqual(['lock', 'boot.logo', 'boot.again'])
+    expect(composed.states.get('boot.logo')?.transitions.map(({ to }) => to)).toEqual(['lock', 'boot.again'])
+    expect(composed.states.get('boot.logo')?.transitions[0]?.on).toMatchObject({ time: 'boot' })
+  })
+  it('and a state takes on another’s transitions after its own', () => {
+    expect(composed.states.get('boot.again')?.transitions.map(({ to }) => to)).toEqual([
+      'boot.logo',
+      'lock',
+      'boot.again',
+    ])
+  })
+  it('twice under two names makes two of it', () => {
+    const twice = family({
+      compose: ['one', 'two'].map((as) => ({ fragment: 'boot', as, with: { time: 5, to: 'lock' } })),
+      starts: { off: 'one.logo', 'on-locked': 'two.logo' },
+    })
+    expect(readPack(document({ families: [twice] })).kind).toBe('pack')
+  })
+})
+
+describe('reading a pack', () => {
+  it('takes a right one', () => {
+    expect(readPack(document()).kind).toBe('pack')
+  })
+  it.each<[string, object]>([
+    [
+      'states.boot.logo.transitions.0.to',
+      { compose: [{ fragment: 'boot', as: 'boot', with: { time: 'boot', to: 'nowhere' } }] },
+    ],
+    [
+      'states.boot.logo.transitions.0.on.time',
+      { compose: [{ fragment: 'boot', as: 'boot', with: { time: 'never', to: 'lock' } }] },
+    ],
+    ['starts.off', { starts: { 'on-locked': 'lock', off: 'boot.nothing' } }],
+    ['durationsOfTheWork.wipe', { durationsOfTheWork: { wipe: 'long', firstStart: 'boot' } }],
+    ['procedures.0.from', { starts: { off: 'lock' } }],
+    ['states.lock.like', { states: { lock: { screen: 'lock-screen', like: 'other' } } }],
+  ])('refuses a name it does not have, at families.0.%s', (path, rest) => {
+    const reading = readPack(document({ families: [family(rest)] }))
+    expect(reading.kind === 'refused' && reading.faults.map((fault) => fault.path.join('.'))).toContain(
+      `families.0.${path}`,
+    )
+  })
+  it('refuses names of the prototype as it refuses any other that is not a name', () => {
+    const hostile = JSON.parse(
+      JSON.stringify(document()).replace('"lock":{', '"__proto__":{"screen":"dark"},"lock":{'),
+    ) as object
+    const reading = readPack(hostile)
+    expect(reading.kind).toBe('refused')
+    expect(({} as { screen?: string }).screen).toBeUndefined()
+  })
+  it('tells every fault at once, not only the first', () => {
+    const reading = readPack(
+      document({
+        models: [
+          { ...model, tacs: ['1'] },
+          { ...model, year: 1900 },
+        ],
+        title: '',
+      }),
+    )
+    expect(reading.kind === 'refused' && reading.faults.map(({ path }) => path.join('.')).sort()).toEqual([
+      'models.0.tacs.0',
+      'models.1.year',
+      'title',
+    ])
+  })
+})
+
+describe('finding a model', () => {
+  const pack = packSchema.parse(document())
+  it('by the first eight digits of its IMEI', () => {
+    expect(modelOfTac(pack, '00100101')?.name).toBe('Vane 5')
+    expect(modelOfTac(pack, '00100199')).toBeUndefined()
+  })
+  it('by maker, name, code name, model text and year', () => {
+    for (const word of ['Orrelin', 'Vane', 'lapwing', 'OR-V510', '2023'])
+      expect(pack.models.map(searchText).join()).toContain(word)
+  })
+})
