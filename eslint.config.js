@@ -71,7 +71,7 @@ export default tseslint.config(
   },
   {
     files: ['server/src/**/*.ts'],
-    ignores: ['**/*.test.ts', '**/testing/**'],
+    ignores: ['**/*.test.ts'],
     rules: restrict({
       regex: '^@benevox/web|/(web|demo|e2e)/',
       message: 'The server stands on contract and core.',

@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test'
+import { pdfText } from './pdfText.ts'
 import type { TechnicianAtDevice } from './technician.ts'
 
 export async function signIn(page: Page): Promise<void> {
@@ -88,19 +89,6 @@ export async function throughTheFirstStart(page: Page, at: TechnicianAtDevice): 
   await expect(page.getByRole('timer')).toBeVisible()
   at.waitFor('set-up')
   await page.getByRole('button', { name: 'The set-up wizard shows' }).click()
-}
-
-/** The text of a PDF, read by a library that did not write it. */
-export async function pdfText(bytes: Uint8Array): Promise<string> {
-  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs')
-  const document = await getDocument({ data: bytes, useSystemFonts: false, verbosity: 0 }).promise
-  const pages = await Promise.all(
-    Array.from({ length: document.numPages }, async (_, n) => {
-      const { items } = await (await document.getPage(n + 1)).getTextContent()
-      return items.map((item) => ('str' in item ? item.str : '')).join(' ')
-    }),
-  )
-  return pages.join('\n').replace(/\s+/g, ' ')
 }
 
 export async function paperOf(page: Page): Promise<string> {

@@ -4,7 +4,7 @@ import net from 'node:net'
 import { join } from 'node:path'
 import type { Answer, Job } from '@benevox/contract'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { Person } from '../server/src/testing/shop.ts'
+import { Person } from '../server/test/shop.ts'
 import { freePort } from './lib/mariadb.mjs'
 
 /** The demo as somebody starts it, on data of its own beside the one they may be using. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Procedure, Step } from '../catalog/index.ts'
-import { smallFamily } from '../testing/smallFamily.ts'
+import { smallFamily } from '../../test/smallFamily.ts'
 import { compileFamily, durationsAt, USUAL_SITUATION, type Machine } from '../twin/index.ts'
 import {
   criticalStep,

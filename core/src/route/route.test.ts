@@ -8,6 +8,7 @@ import {
   planRoute,
   reasonSentence,
   stationOf,
+  withoutPersonal,
 } from './index.ts'
 import type { DeviceOnJob, Facts, Progress, RouteAction } from './index.ts'
 
@@ -215,5 +216,79 @@ describe('where the job waits', () => {
     expect(station({ ...forgotten, registryAnswer: 'reported' })).toBe('hand-back')
     expect(station({ ...forgotten, complaint: 'second-hand' })).toBe('accounts')
     expect(station({ ...forgotten, complaint: 'carrier-lock-only', carrierLocked: 'yes' })).toBe('carriers')
+  })
+})
+
+describe('what to ask next', () => {
+  const open = (facts: Facts, device: DeviceOnJob | undefined = phone) =>
+    planRoute(facts, device, NOTHING_DONE).askNext
+  it('begins with what may be dangerous, and ends with the agreement', () => {
+    expect(open({})[0]).toBe('hazard')
+    expect(open({}).at(-1)).toBe('consent')
+    expect(open(forgotten)).toEqual([])
+  })
+  it('asks only what the device and the answers make sensible', () => {
+    expect(open({}, watch)).not.toContain('imei')
+    expect(open({}, watch)).not.toContain('carrierLocked')
+    expect(open({ accountOnDevice: 'no' })).not.toContain('secondStep')
+    expect(open({ accountOnDevice: 'yes' })).toContain('secondStep')
+    expect(open({ registryAnswer: 'no-answer' })).toContain('registryReason')
+    expect(open({ registryAnswer: 'clean' })).not.toContain('registryReason')
+    expect(open({ ownership: 'shown' })).toContain('ownershipNote')
+  })
+})
+
+describe('the stages', () => {
+  const stages = (facts: Facts, progress: Partial<Progress> = {}, device = phone) =>
+    planRoute(facts, device, { ...NOTHING_DONE, ...progress }).stages
+  it('come in the order of the work, with exactly one of them now', () => {
+    expect(stages(forgotten).map(({ id, state }) => `${id} ${state}`)).toEqual([
+      'take-in done',
+      'prepare done',
+      'into-recovery now',
+      'reset later',
+      'first-start later',
+      'account later',
+      'carrier later',
+      'hand-back later',
+    ])
+  })
+  it('leave out recovery where the settings do it, and the carrier where there is no lock of its kind', () => {
+    expect(stages({ ...forgotten, knowsScreenLock: 'yes' }).map(({ id }) => id)).not.toContain(
+      'into-recovery',
+    )
+    expect(stages(forgotten, {}, watch).map(({ id }) => id)).not.toContain('carrier')
+    expect(stages({ ...forgotten, registryAnswer: 'reported' }).map(({ id }) => id)).toEqual([
+      'take-in',
+      'hand-back',
+    ])
+  })
+  it('say beforehand what will be found afterwards', () => {
+    const note = (facts: Partial<Facts>, id: string) =>
+      stages({ ...forgotten, ...facts }).find((stage) => stage.id === id)?.note?.code
+    expect(note({}, 'reset')).toBe('all-data-gone')
+    expect(note({}, 'account')).toBe('will-ask-for-account')
+    expect(note({ accountOnDevice: 'no' }, 'account')).toBe('will-not-ask')
+    expect(note({ accountOnDevice: 'unknown' }, 'account')).toBe('may-ask-for-account')
+    expect(note({ carrierLocked: 'yes' }, 'carrier')).toBe('order-needed')
+    expect(note({ carrierLocked: 'unknown' }, 'carrier')).toBe('ask-the-carrier')
+  })
+})
+
+describe('what may stay in a list for good', () => {
+  it('repeats nothing that points to a person', () => {
+    expect(
+      withoutPersonal({
+        imei: '490154203237518',
+        accountAddress: 'x@example.org',
+        ownershipNote: null,
+        battery: 'unknown',
+      }),
+    ).toEqual({
+      imei: 'recorded',
+      accountAddress: 'recorded',
+      ownershipNote: null,
+      battery: 'unknown',
+    })
   })
 })

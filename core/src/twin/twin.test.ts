@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { KeyId } from '../catalog/index.ts'
-import { shownBy, smallTwin } from '../testing/smallFamily.ts'
+import { shownBy, smallTwin } from '../../test/smallFamily.ts'
 import { durationsAt, Twin, USUAL_SITUATION, type TwinInput } from './index.ts'
 
 const down = (...keys: KeyId[]): TwinInput[] => keys.map((key) => ({ kind: 'key-down', key }))

@@ -5,13 +5,18 @@ import pdfmake from 'pdfmake'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
 
 const require = createRequire(import.meta.url)
-const font = (weight: number) =>
+const font = (subset: string, weight: number) =>
   require.resolve(
-    `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
+    `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-${subset}-${weight}-normal.woff`,
   )
-const FONTS = { normal: font(400), bold: font(700) }
-pdfmake.setFonts({ Atkinson: FONTS })
-pdfmake.setLocalAccessPolicy((path) => Object.values(FONTS).includes(path))
+const FONTS = {
+  Latin: { normal: font('latin', 400), bold: font('latin', 700) },
+  LatinExtended: { normal: font('latin-ext', 400), bold: font('latin-ext', 700) },
+}
+pdfmake.setFonts(FONTS)
+pdfmake.setLocalAccessPolicy((path) =>
+  Object.values(FONTS).some(({ normal, bold }) => path === normal || path === bold),
+)
 pdfmake.setUrlAccessPolicy(() => false)
 
 /** What the customer takes home, in plain words. English; one place, ready for other languages. */
@@ -41,11 +46,22 @@ const WORDS = {
   ],
 } as const
 
+/** The font comes in two parts: letters like Ł or ś are in the second, and a name may need both. */
+function inFonts(text: string): Content {
+  const runs = text.match(/[\u0100-\u02AF\u1E00-\u1EFF]+|[^\u0100-\u02AF\u1E00-\u1EFF]+/g) ?? ['']
+  return {
+    text: runs.map((run) => ({
+      text: run,
+      font: /[\u0100-\u02AF\u1E00-\u1EFF]/.test(run) ? 'LatinExtended' : 'Latin',
+    })),
+  }
+}
+
 /** The hand-back paper as a PDF: what was done, each lock's proof, what it cost, what to do next time. */
 export async function handBackPaper(shop: string, job: Job, model: Model | undefined): Promise<Buffer> {
   const { handBack } = job
   if (!handBack) throw new Error(`Job ${job.id} is not handed back`)
-  const row = (name: string, value: string): Content[] => [{ text: name, color: '#555555' }, { text: value }]
+  const row = (name: string, value: string): Content[] => [{ text: name, color: '#555555' }, inFonts(value)]
   const price = new Intl.NumberFormat('en', { style: 'currency', currency: handBack.currency }).format(
     handBack.priceMinor / 100,
   )
@@ -54,7 +70,7 @@ export async function handBackPaper(shop: string, job: Job, model: Model | undef
     info: { title: `Hand-back ${job.ticket}` },
     pageSize: 'A4',
     pageMargins: [56, 56, 56, 56],
-    defaultStyle: { font: 'Atkinson', fontSize: 11, lineHeight: 1.25 },
+    defaultStyle: { font: 'Latin', fontSize: 11, lineHeight: 1.25 },
     content: [
       { text: shop, fontSize: 12 },
       { text: `Hand-back ${job.ticket}`, fontSize: 24, bold: true, margin: [0, 4, 0, 14] },
@@ -101,7 +117,7 @@ export async function handBackPaper(shop: string, job: Job, model: Model | undef
         : []),
       { text: 'What was done', bold: true, fontSize: 14, margin: [0, 16, 0, 4] },
       { text: job.bench.wipeStartedAt ? WORDS.wiped : WORDS.notWiped },
-      ...(handBack.note ? [{ text: handBack.note, margin: [0, 6, 0, 0] } satisfies Content] : []),
+      ...(handBack.note ? [{ stack: [inFonts(handBack.note)], margin: [0, 6, 0, 0] } satisfies Content] : []),
       { text: 'For next time', bold: true, fontSize: 14, margin: [0, 16, 0, 4] },
       { ul: [...WORDS.advice] },
     ],

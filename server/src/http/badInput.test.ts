@@ -1,7 +1,7 @@
 import { api, openApiDocument, problem, type Route } from '@benevox/contract'
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { openShop, Person, READY, type TestShop } from '../testing/shop.ts'
+import { openShop, Person, READY, type TestShop } from '../../test/shop.ts'
 
 let shop: TestShop
 let runa: Person

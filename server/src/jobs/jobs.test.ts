@@ -1,7 +1,7 @@
 import type { Answer, Job, Problem } from '@benevox/contract'
 import type { Facts } from '@benevox/core/route'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { openShop, Person, READY, type TestShop } from '../testing/shop.ts'
+import { openShop, Person, READY, type TestShop } from '../../test/shop.ts'
 
 let shop: TestShop
 let runa: Person

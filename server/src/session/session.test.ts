@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { serverEnvironment } from '../../../scripts/lib/mariadb.mjs'
 import { createApp } from '../app.ts'
 import { configFrom } from '../config.ts'
-import { listen, openShop, Person, type TestShop } from '../testing/shop.ts'
+import { listen, openShop, Person, type TestShop } from '../../test/shop.ts'
 
 let shop: TestShop
 beforeAll(async () => {

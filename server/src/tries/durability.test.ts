@@ -3,7 +3,7 @@ import type { Job } from '@benevox/contract'
 import { afterAll, expect, it } from 'vitest'
 import { loadDemo, startServer } from '../../../scripts/lib/application.mjs'
 import { freePort, startMariadb, type Mariadb } from '../../../scripts/lib/mariadb.mjs'
-import { Person, READY } from '../testing/shop.ts'
+import { Person, READY } from '../../test/shop.ts'
 
 let mariadb: Mariadb
 let server: ChildProcess

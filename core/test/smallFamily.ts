@@ -1,4 +1,4 @@
-import { composeFamily, family as familySchema, type ComposedFamily } from '../catalog/index.ts'
+import { composeFamily, family as familySchema, type ComposedFamily } from '../src/catalog/index.ts'
 import {
   compileFamily,
   durationsAt,
@@ -6,7 +6,7 @@ import {
   USUAL_SITUATION,
   type Machine,
   type Situation,
-} from '../twin/index.ts'
+} from '../src/twin/index.ts'
 
 /** A family of a few states for one test: what it leaves out gets a plain value. */
 export function smallFamily(parts: {

@@ -3,12 +3,12 @@ import type { Server } from 'node:http'
 import type { Answer, Job, Problem } from '@benevox/contract'
 import type { Facts } from '@benevox/core/route'
 import type { DataSource } from 'typeorm'
-import { loadDemo } from '../../../demo/load.ts'
-import { STAFF } from '../../../demo/shop.ts'
-import { serverEnvironment, startMariadb, type Mariadb } from '../../../scripts/lib/mariadb.mjs'
-import { createApp } from '../app.ts'
-import { configFrom } from '../config.ts'
-import { dataSourceFor } from '../database/dataSource.ts'
+import { loadDemo } from '../../demo/load.ts'
+import { STAFF } from '../../demo/shop.ts'
+import { serverEnvironment, startMariadb, type Mariadb } from '../../scripts/lib/mariadb.mjs'
+import { createApp } from '../src/app.ts'
+import { configFrom } from '../src/config.ts'
+import { dataSourceFor } from '../src/database/dataSource.ts'
 
 /** A shop for tests: a real MariaDB of its own, the real application, and people who ask it over HTTP. */
 export interface TestShop {
