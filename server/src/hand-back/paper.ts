@@ -102,7 +102,7 @@ export async function handBackPaper(shop: string, job: Job, model: Model | undef
       ...(handBack.whoSignsIn
         ? [
             {
-              text: `Signs in at first start: ${handBack.whoSignsIn}`,
+              stack: [inFonts(`Signs in at first start: ${handBack.whoSignsIn}`)],
               margin: [0, 6, 0, 0],
             } satisfies Content,
           ]
