@@ -5,7 +5,6 @@ import { call } from '../../api/client.ts'
 import { useJob } from '../../api/job.ts'
 
 /** What must hold before the wipe, with the right device confirmed here: tag scanned, or model text compared. */
-const props = defineProps<{ modelText: string }>()
 const job = useJob()
 const gates = computed(() => (job.progress ? gatesOfTheWipe(job.facts, job.progress) : []))
 const closed = computed(() => gates.value.filter(({ state }) => state !== 'open'))
@@ -64,7 +63,7 @@ const isTag = computed(() => /^b\d+$/i.test(read.value.trim()))
           data-scan="own"
           maxlength="80"
           autocomplete="off"
-          :placeholder="`${job.saved?.ticket} or ${props.modelText}`"
+          placeholder="as the tag or the device in hand says"
         />
       </label>
       <button class="act" :disabled="read.trim() === ''">Compare</button>

@@ -28,7 +28,7 @@ const law = computed(() => props.family.waitLaw ?? PLATFORM_WAIT_LAW)
     <template v-if="choice.action === 'reset-from-settings'">
       <p class="mt-4 text-xl">First take the account off in the settings. Then:</p>
       <p class="mt-1 text-2xl font-bold">{{ family.settingsPath.join(' › ') }}</p>
-      <div class="mt-4"><GatePanel :model-text="model.modelText" /></div>
+      <div class="mt-4"><GatePanel /></div>
     </template>
   </div>
 </template>

@@ -96,7 +96,7 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
       </p>
 
       <div v-if="atLastQuestion && !isReleased" class="mt-4">
-        <GatePanel :model-text="model.modelText" />
+        <GatePanel />
         <div class="mt-4 flex items-center gap-4">
           <PressAndHold :disabled="resetGates.length > 0" @held="record('released')"
             >Hold to show the last presses</PressAndHold
