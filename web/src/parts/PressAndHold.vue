@@ -8,9 +8,10 @@ const emit = defineEmits<{ held: [] }>()
 const HOLD_MS = 1200
 const STEP_MS = 40
 const filled = ref(0)
+let begunAtMs = 0
 const { pause, resume } = useIntervalFn(
   () => {
-    filled.value += STEP_MS / HOLD_MS
+    filled.value = (performance.now() - begunAtMs) / HOLD_MS
     if (filled.value < 1) return
     stop()
     emit('held')
@@ -20,6 +21,7 @@ const { pause, resume } = useIntervalFn(
 )
 function begin(event?: KeyboardEvent): void {
   if (event?.repeat) return
+  begunAtMs = performance.now()
   filled.value = 0
   resume()
 }
@@ -44,7 +46,7 @@ function stop(): void {
     <span
       aria-hidden="true"
       class="absolute bottom-0 left-0 h-2 bg-stop"
-      :style="{ width: `${filled * 100}%` }"
+      :style="{ width: `${Math.min(1, filled) * 100}%` }"
     />
     <slot />
   </button>
