@@ -83,6 +83,7 @@ test('a reload in the middle of a try goes on where it was, and so does one in t
   await signIn(page)
   await openJobOf(page, 'L. Torum')
   await expect(page.getByTestId('critical')).toBeVisible()
+  const before = await page.getByTestId('tries').getByRole('listitem').count()
   await page.locator('body').press('Space')
   await expect(page.getByText('Both hands on the device')).toBeVisible()
   await expect(page.getByTestId('tries').getByText('not ended')).toHaveCount(0)
@@ -101,7 +102,7 @@ test('a reload in the middle of a try goes on where it was, and so does one in t
     'true',
   )
   await page.locator('body').press('x')
-  await expect(page.getByTestId('tries').getByRole('listitem')).toHaveCount(2)
+  await expect(page.getByTestId('tries').getByRole('listitem')).toHaveCount(before + 1)
 })
 
 test('a scanner fired anywhere: an IMEI goes to the job, a ticket opens its job', async ({ page }) => {
