@@ -173,3 +173,30 @@ test('a dry run shows the combination and records nothing', async ({ page }) => 
   await page.reload()
   await expect(page.getByTestId('tries').getByRole('listitem')).toHaveCount(before)
 })
+
+test('two people at one order and one bench: what stands there is shown beside what one was recording', async ({
+  page,
+  context,
+}) => {
+  await signIn(page)
+  await openJobOf(page, 'N. Saltmarsh')
+  const other = await context.newPage()
+  await other.goto(page.url())
+  await other.getByRole('button', { name: 'Use the app' }).click()
+  await expect(other.getByText('ask for the permanent release')).toBeVisible()
+  await page.getByLabel('The code that came').fill('00491827')
+  await page.getByRole('button', { name: 'Keep the code' }).click()
+  await expect(page.getByRole('alert')).toContainText(
+    'It stands now: answered, to be carried out, use the app. You were recording: a code, 00491827.',
+  )
+
+  await openJobOf(page, 'A. Quell')
+  await expect(page.getByRole('timer')).toBeVisible()
+  await other.goto(page.url())
+  await other.getByRole('button', { name: 'The set-up wizard shows' }).click()
+  await expect(other.getByText('The screen lock is lifted')).toBeVisible()
+  await page.getByRole('button', { name: 'The set-up wizard shows' }).click()
+  await expect(page.getByRole('alert')).toContainText(
+    'It stands now: Accounts, set-up wizard reached. You were recording: set-up wizard reached.',
+  )
+})

@@ -1,4 +1,4 @@
-import { job as jobSchema, progressOf, type Body, type Job } from '@benevox/contract'
+import { job as jobSchema, progressOf, type BenchChange, type Body, type Job } from '@benevox/contract'
 import { planRoute, type Facts, type FactName } from '@benevox/core/route'
 import { useDebounceFn, useIntervalFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
@@ -6,6 +6,7 @@ import { computed, ref } from 'vue'
 import { ApiProblem, call, ServerAway } from './client.ts'
 import { useCatalog } from './catalog.ts'
 import { useStationCounts } from './stationCounts.ts'
+import { bothVersions, eventWords, jobStands } from '../words/en.ts'
 import { Pending } from './pending.ts'
 
 type FactValues = { [Name in FactName]?: Facts[Name] | null }
@@ -113,6 +114,34 @@ export const useJob = defineStore('job', () => {
   }
   useIntervalFn(() => void (away.value && flush()), 2000)
 
+  /**
+   * Records one step: sends it on the version seen here, and takes what comes back. When somebody else
+   * changed the job meanwhile, shows the job as it is now and says so.
+   * @param mine what is being recorded, in words, to stand beside what somebody else recorded meanwhile
+   * @returns whether it was recorded
+   */
+  async function record(mine: string, send: (version: number, id: number) => Promise<Job>): Promise<boolean> {
+    await flush()
+    const job = saved.value
+    if (!job) return false
+    try {
+      take(await send(job.version, job.id))
+      away.value = false
+      refusal.value = ''
+      return true
+    } catch (error) {
+      if (error instanceof ServerAway) {
+        away.value = true
+        refusal.value = 'The server does not answer: this step is not recorded. Try again in a moment.'
+      } else if (error instanceof ApiProblem) {
+        const now = jobSchema.safeParse(error.problem.current)
+        if (now.success) saved.value = now.data
+        refusal.value = now.success ? bothVersions(error.message, jobStands(now.data), mine) : error.message
+      } else throw error
+      return false
+    }
+  }
+
   return {
     saved,
     facts,
@@ -143,32 +172,11 @@ export const useJob = defineStore('job', () => {
       conflict.value = undefined
       void flush()
     },
-    /**
-     * Records one step: sends it on the version seen here, and takes what comes back. When somebody else
-     * changed the job meanwhile, shows the job as it is now and says so.
-     * @returns whether it was recorded
-     */
-    async record(send: (version: number, id: number) => Promise<Job>): Promise<boolean> {
-      await flush()
-      const job = saved.value
-      if (!job) return false
-      try {
-        take(await send(job.version, job.id))
-        away.value = false
-        refusal.value = ''
-        return true
-      } catch (error) {
-        if (error instanceof ServerAway) {
-          away.value = true
-          refusal.value = 'The server does not answer: this step is not recorded. Try again in a moment.'
-        } else if (error instanceof ApiProblem) {
-          const now = jobSchema.safeParse(error.problem.current)
-          if (now.success) saved.value = now.data
-          refusal.value = error.message
-        } else throw error
-        return false
-      }
-    },
+    record,
+    recordBench: (change: BenchChange) =>
+      record(eventWords(change), (version, id) =>
+        call('recordBench', { params: { id }, body: { version, change } }),
+      ),
     reload: async () => {
       if (saved.value) take(await call('getJob', { params: { id: saved.value.id } }))
     },

@@ -1,4 +1,4 @@
-import type { JobEvent, Order } from '@benevox/contract'
+import type { Job, JobEvent, Order, OrderChange } from '@benevox/contract'
 
 /** The interface's texts, English, in one place; the core keeps those of the route and the procedures. */
 
@@ -76,7 +76,47 @@ const EVENT_WORDS: Readonly<Record<string, string>> = {
   'handed-back': 'handed back',
 }
 
-export function eventWords({ kind }: JobEvent): string {
+/** How far a job has come, in one line: what stands there when somebody else was quicker. */
+export function jobStands({ station, bench, account, handBack }: Job): string {
+  const { setUpAt, firstStartAt, wipeFinishedAt, wipeStartedAt, releasedAt, inRecoveryAt } = bench
+  const steps = {
+    'set-up': setUpAt,
+    'first-start': firstStartAt,
+    'wipe-finished': wipeFinishedAt,
+    'wipe-started': wipeStartedAt,
+    released: releasedAt,
+    'in-recovery': inRecoveryAt,
+  }
+  const furthest = Object.entries(steps).find(([, at]) => at !== undefined)?.[0]
+  return [
+    STATION_WORDS[station],
+    ...(furthest ? [eventWords({ kind: furthest })] : []),
+    ...(account ? [eventWords({ kind: 'account-proven' })] : []),
+    ...(handBack ? [eventWords({ kind: 'handed-back' })] : []),
+  ].join(', ')
+}
+
+export function orderStands({ state, answer, code, triesMade }: Order): string {
+  return [
+    ORDER_WORDS[state],
+    ...(answer ? [ANSWER_WORDS[answer].name] : []),
+    ...(code ? [code] : []),
+    ...(triesMade > 0 ? [`${triesMade} tries made`] : []),
+  ].join(', ')
+}
+
+export function orderChangeWords(change: OrderChange): string {
+  if (change.kind === 'answered')
+    return [ANSWER_WORDS[change.answer].name, ...(change.code ? [change.code] : [])].join(', ')
+  if (change.kind === 'code-tried') return change.worked ? 'the code was taken' : 'the code was refused'
+  return eventWords({ kind: `order-${change.kind}` })
+}
+
+export function bothVersions(sentence: string, stands: string, mine: string): string {
+  return `${sentence} It stands now: ${stands}. You were recording: ${mine}.`
+}
+
+export function eventWords({ kind }: Pick<JobEvent, 'kind'>): string {
   return EVENT_WORDS[kind] ?? kind
 }
 

@@ -6,13 +6,16 @@ import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../api/job.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
+import { eventWords } from '../../words/en.ts'
 import { factText } from '../../words/facts.ts'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()
 const catalog = useCatalog()
 const prove = (proof: 'signed-in' | 'step-skipped' | 'never-asked') =>
-  job.record((version, id) => call('recordAccount', { params: { id }, body: { version, proof } }))
+  job.record(eventWords({ kind: 'account-proven' }), (version, id) =>
+    call('recordAccount', { params: { id }, body: { version, proof } }),
+  )
 /** A device bought second-hand stands at the wizard already; any other has to get there first. */
 const atTheWizard = computed(
   () => job.progress?.setUpReached === true || job.facts.complaint === 'second-hand',

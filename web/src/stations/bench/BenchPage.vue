@@ -3,7 +3,6 @@ import type { BenchChange } from '@benevox/contract'
 import type { RouteAction } from '@benevox/core/route'
 import { useEventListener, useSessionStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { call } from '../../api/client.ts'
 import { useJob } from '../../api/job.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
@@ -34,8 +33,7 @@ const stage = computed(() => {
   if (bench.inRecoveryAt) return 'menu'
   return gentle.value ? 'gentle' : 'keys'
 })
-const record = (change: BenchChange) =>
-  job.record((version, id) => call('recordBench', { params: { id }, body: { version, change } }))
+const record = (change: BenchChange) => job.recordBench(change)
 const afterStep = computed<{ kind: 'wipe-finished' | 'first-start' | 'set-up'; text: string } | undefined>(
   () => {
     const bench = job.saved?.bench

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { gateName, gateSentence, gatesOfTheWipe } from '@benevox/core/route'
 import { computed, ref } from 'vue'
-import { call } from '../../api/client.ts'
 import { useJob } from '../../api/job.ts'
 
 /** What must hold before the wipe, with the right device confirmed here: tag scanned, or model text compared. */
@@ -10,12 +9,7 @@ const gates = computed(() => (job.progress ? gatesOfTheWipe(job.facts, job.progr
 const closed = computed(() => gates.value.filter(({ state }) => state !== 'open'))
 const read = ref('')
 async function confirm(by: 'tag' | 'model-text', text: string): Promise<void> {
-  await job.record((version, id) =>
-    call('recordBench', {
-      params: { id },
-      body: { version, change: { kind: 'right-device', by, read: text } },
-    }),
-  )
+  await job.recordBench({ kind: 'right-device', by, read: text })
   read.value = ''
 }
 const isTag = computed(() => /^b\d+$/i.test(read.value.trim()))

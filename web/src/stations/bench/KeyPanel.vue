@@ -5,7 +5,6 @@ import { USUAL_SITUATION } from '@benevox/core/twin'
 import { useEventListener } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
-import { call } from '../../api/client.ts'
 import { useJob } from '../../api/job.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import KeyChart from '../../parts/KeyChart.vue'
@@ -87,10 +86,7 @@ onMounted(() => {
 
 async function finish(outcome: 'reached' | 'failed', what: readonly Cue[]): Promise<void> {
   await run.finish(outcome, what)
-  if (outcome === 'reached')
-    await job.record((version, id) =>
-      call('recordBench', { params: { id }, body: { version, change: { kind: 'in-recovery' } } }),
-    )
+  if (outcome === 'reached') await job.recordBench({ kind: 'in-recovery' })
   else await job.reload().catch(() => undefined)
 }
 /** Takes the focus off whatever was pressed, so that the foot switch's key goes to the run. */
@@ -105,13 +101,7 @@ async function next(): Promise<void> {
     else await finish('reached', seen.value)
   }
 }
-const choose = (procedureId: string) =>
-  job.record((version, id) =>
-    call('recordBench', {
-      params: { id },
-      body: { version, change: { kind: 'chose-procedure', procedureId } },
-    }),
-  )
+const choose = (procedureId: string) => job.recordBench({ kind: 'chose-procedure', procedureId })
 
 useEventListener('keydown', (event: KeyboardEvent) => {
   const { target } = event

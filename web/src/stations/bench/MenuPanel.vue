@@ -2,7 +2,6 @@
 import type { Family, Model } from '@benevox/core/catalog'
 import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
-import { call } from '../../api/client.ts'
 import { useJob } from '../../api/job.ts'
 import PressAndHold from '../../parts/PressAndHold.vue'
 import GatePanel from './GatePanel.vue'
@@ -36,8 +35,7 @@ const resetGates = computed(
     [],
 )
 
-const record = (kind: 'released' | 'wipe-started' | 'back-to-keys') =>
-  job.record((version, id) => call('recordBench', { params: { id }, body: { version, change: { kind } } }))
+const record = (kind: 'released' | 'wipe-started' | 'back-to-keys') => job.recordBench({ kind })
 async function next(): Promise<void> {
   if (!atLastQuestion.value) {
     const question = toWipe.value?.lastQuestion[0]?.from

@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import type { Answer, Order, OrderChange, Service, Supplier } from '@benevox/contract'
+import {
+  order as orderSchema,
+  type Answer,
+  type Order,
+  type OrderChange,
+  type Service,
+  type Supplier,
+} from '@benevox/contract'
 import { gateName, gateSentence, gatesOfAnOrder } from '@benevox/core/route'
 import { computed, onMounted, ref } from 'vue'
 import { ApiProblem, call } from '../../api/client.ts'
@@ -7,7 +14,7 @@ import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../api/job.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
-import { dayText, money } from '../../words/en.ts'
+import { dayText, money, bothVersions, eventWords, orderChangeWords, orderStands } from '../../words/en.ts'
 import OrderView from './OrderView.vue'
 
 const props = defineProps<{ id: number }>()
@@ -46,14 +53,17 @@ onMounted(async () => {
   }
 })
 
-async function attempt(work: () => Promise<unknown>): Promise<void> {
+/** @param mine what is being recorded, to stand beside what somebody else recorded meanwhile */
+async function attempt(mine: string, work: () => Promise<unknown>): Promise<void> {
   busy.value = true
   fault.value = ''
   try {
     await work()
   } catch (error) {
-    fault.value =
-      error instanceof ApiProblem
+    const now = error instanceof ApiProblem ? orderSchema.safeParse(error.problem.current) : undefined
+    fault.value = now?.success
+      ? bothVersions((error as Error).message, orderStands(now.data), mine)
+      : error instanceof ApiProblem
         ? error.message
         : 'The server does not answer: nothing was ordered or changed as far as is known. Look again in a moment.'
   } finally {
@@ -62,14 +72,16 @@ async function attempt(work: () => Promise<unknown>): Promise<void> {
   }
 }
 const order = (service: Service) =>
-  attempt(() =>
+  attempt(eventWords({ kind: 'order-placed' }), () =>
     call('placeOrder', {
       params: { id: props.id },
       body: { id: crypto.randomUUID(), serviceId: service.id },
     }),
   )
 const change = ({ id, version }: Order, made: OrderChange) =>
-  attempt(() => call('changeOrder', { params: { orderId: id }, body: { version, change: made } }))
+  attempt(orderChangeWords(made), () =>
+    call('changeOrder', { params: { orderId: id }, body: { version, change: made } }),
+  )
 </script>
 
 <template>

@@ -5,6 +5,7 @@ import { computed, reactive, watchEffect } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../api/job.ts'
 import JobFrame from '../../parts/JobFrame.vue'
+import { eventWords } from '../../words/en.ts'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()
@@ -57,7 +58,7 @@ const priceMinor = computed(() =>
 
 async function handBack(): Promise<void> {
   const { price: _, ...said } = form
-  await job.record((version, id) =>
+  await job.record(eventWords({ kind: 'handed-back' }), (version, id) =>
     call('handBack', {
       params: { id },
       body: { version, ...said, priceMinor: priceMinor.value ?? 0, currency: 'EUR' },
