@@ -28,7 +28,6 @@ export const promise = z.object({
   latest: z.iso.date(),
   latestBefore: z.iso.datetime(),
 })
-export type WorkingDays = z.infer<typeof promise>
 
 export const orderState = z.enum(['waiting', 'answered', 'released', 'blocked', 'failed'])
 export const orderAnswer = z.enum(['code', 'over-the-air', 'app'])

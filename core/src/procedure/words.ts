@@ -47,11 +47,6 @@ export function criticalSentence(
   return words.atCue(words.until[waiting.until.cue], actions)
 }
 
-/** A menu input as it is read: `volume-down ×4`. */
-export function inputWords(input: PathInput, times: number, locale: Locale): string {
-  return wordsOfInput(input, times, phrases(locale))
-}
-
 /** A whole menu line: `volume-down ×4 · power`. */
 export function menuLineText(parts: readonly MenuLinePart[], locale: Locale): string {
   return menuLineWords(parts, phrases(locale))

@@ -2,12 +2,14 @@
 import { onMounted, ref } from 'vue'
 import { useJob } from '../api/job.ts'
 import { useCatalog } from '../api/catalog.ts'
+import { useTries } from '../api/tries.ts'
 import JobStrip from './JobStrip.vue'
 
 /** Every page of one job: its strip above, what was refused below it, and one place for the primary action. */
 const props = defineProps<{ id: number }>()
 const job = useJob()
 const catalog = useCatalog()
+const tries = useTries()
 const fault = ref('')
 onMounted(() =>
   job
@@ -38,7 +40,10 @@ onMounted(() =>
     <footer
       class="sticky bottom-0 flex min-h-16 items-center justify-between gap-4 border-t-2 border-ink bg-paper-deep px-6 py-2.5"
     >
-      <div id="left-actions" class="flex items-center gap-3"><slot name="left" :job="job.saved" /></div>
+      <div id="left-actions" class="flex items-center gap-3">
+        <b v-if="job.away || tries.waiting" class="text-waiting">Server away, kept here</b
+        ><slot name="left" :job="job.saved" />
+      </div>
       <div id="primary-action" class="flex items-center gap-3">
         <slot name="action" :job="job.saved" :route="job.route" />
       </div>

@@ -36,7 +36,7 @@ const usual = computed(() => {
         the screen’s corners.
       </p>
     </template>
-    <div v-else-if="!bench.firstStartAt" class="grid grid-cols-[minmax(0,1fr)_27rem] gap-8">
+    <div v-else-if="!bench.firstStartAt" class="beside beside-wide">
       <div>
         <h1>Wiped. Restart it</h1>
         <p class="mt-2 text-[3.4rem] leading-tight font-bold" data-testid="menu-line">

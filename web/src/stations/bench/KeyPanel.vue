@@ -126,10 +126,7 @@ defineExpose({ phase, countingIn, next, ask: run.ask })
 
 <template>
   <div class="px-6 py-4">
-    <div
-      v-if="procedure && chart"
-      class="grid grid-cols-[minmax(0,1fr)_15rem] xl:grid-cols-[minmax(0,1fr)_20rem] gap-6"
-    >
+    <div v-if="procedure && chart" class="beside">
       <div>
         <p v-if="phase === 'asking'" class="text-3xl leading-tight font-bold">What did you see?</p>
         <p v-else-if="phase === 'running'" class="text-3xl leading-tight font-bold" data-testid="now">
@@ -143,8 +140,8 @@ defineExpose({ phase, countingIn, next, ask: run.ask })
         <p v-else class="text-3xl leading-tight font-bold" data-testid="critical">
           {{ critical?.sentence ?? lines[0] }}
           <span v-if="critical?.latestMs" class="block text-lg font-normal text-ink-soft"
-            >You have {{ (critical.latestMs / 1000).toFixed(1) }} s on a middling unit. Nothing has to be
-            touched here meanwhile.</span
+            >You have {{ (Math.floor(critical.latestMs / 100) / 10).toFixed(1) }} s on a middling unit.
+            Nothing has to be touched here meanwhile.</span
           >
         </p>
       </div>
@@ -168,7 +165,7 @@ defineExpose({ phase, countingIn, next, ask: run.ask })
       @answered="finish"
     />
     <template v-else-if="procedure && chart">
-      <div class="mt-3 grid grid-cols-[minmax(0,1fr)_15rem] xl:grid-cols-[minmax(0,1fr)_20rem] gap-6">
+      <div class="mt-3 beside">
         <KeyChart :chart="chart" :now-ms="phase === 'running' ? chartMs : undefined" />
         <DevicePicture
           :family="family"
@@ -176,7 +173,7 @@ defineExpose({ phase, countingIn, next, ask: run.ask })
           :pressed="phase === 'running' ? pressedNow : usedKeys"
         />
       </div>
-      <div class="mt-2 grid grid-cols-[minmax(0,1fr)_15rem] xl:grid-cols-[minmax(0,1fr)_20rem] gap-6">
+      <div class="mt-2 beside">
         <ol class="text-[1.4rem] leading-snug" data-testid="steps">
           <li
             v-for="(line, index) in lines"

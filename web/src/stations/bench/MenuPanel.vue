@@ -55,7 +55,7 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
 </script>
 
 <template>
-  <div class="grid grid-cols-[minmax(0,1fr)_27rem] items-start gap-8 px-6 py-4">
+  <div class="beside beside-wide items-start px-6 py-4">
     <div>
       <template v-if="line">
         <p class="text-lg text-ink-soft">

@@ -40,7 +40,7 @@ function setTries(text: string): void {
 <template>
   <JobFrame :id="props.id">
     <template #default="{ route }">
-      <div class="grid grid-cols-[minmax(0,1fr)_22rem] items-start">
+      <div class="beside beside-route items-start">
         <div class="ruled border-r border-rule py-2 pr-5 pl-4">
           <FieldRow name="modelId" ask="Which device" :next="isNext('modelId')">
             <ModelFinder :model-id="job.facts.modelId" @found="(id) => job.setFact('modelId', id)" />

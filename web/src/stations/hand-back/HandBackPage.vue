@@ -5,7 +5,7 @@ import { computed, reactive, watchEffect } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../api/job.ts'
 import JobFrame from '../../parts/JobFrame.vue'
-import { eventWords } from '../../words/en.ts'
+import { eventWords, money } from '../../words/en.ts'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()
@@ -39,7 +39,7 @@ const form = reactive<{
   whoSignsIn: '',
   returned: ['device'],
   note: '',
-  price: '35.00',
+  price: '',
 })
 const proofFrom = (state: LockState): Proof =>
   state === 'clear' ? 'proven-clear' : state === 'not-there' ? 'not-there' : 'not-clear'
@@ -50,6 +50,12 @@ watchEffect(() => {
   for (const lock of LOCKS) form[lock] = proofFrom(job.route.locks[lock])
   if (job.route.choices[0]?.action === 'refuse') form.price = '0.00'
 })
+/** What the orders of this job cost the shop, as recorded. */
+const fees = computed(() =>
+  (job.saved?.orders ?? [])
+    .map(({ supplier, feeMinor, currency }) => `${supplier} ${money(feeMinor, currency)}`)
+    .join(', '),
+)
 const priceMinor = computed(() =>
   /^\d{1,6}([.,]\d{1,2})?$/.test(form.price.trim())
     ? Math.round(Number(form.price.replace(',', '.')) * 100)
@@ -128,9 +134,9 @@ const isOpen = (saved: Job) => saved.handBack === null
             <span
               ><input id="price" v-model="form.price" class="field !w-32 font-mono" inputmode="decimal" /><b
                 v-if="priceMinor === undefined"
-                class="ml-3 text-stop"
-                >An amount, like 35.00</b
-              ></span
+                class="ml-3"
+                >an amount, like 35.00</b
+              ><span v-if="fees" class="ml-3 text-ink-soft">fees of its orders: {{ fees }}</span></span
             >
           </div>
           <p class="mt-4 text-ink-soft">
