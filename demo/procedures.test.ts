@@ -182,7 +182,7 @@ describe('the words and the chart', () => {
   const family = familyOf('slide-at-dark')
   const machine = machineOf(family)
   const procedure = procedureOf(family, 'slide')
-  const chart = keyChart(machine.keys, procedure, prove(machine, procedure, USUAL_SITUATION))
+  const chart = keyChart(machine, procedure, prove(machine, procedure, USUAL_SITUATION))
 
   it('draw one lane a key, with the range where a cue ends it', () => {
     expect(chart.lanes.map(({ key }) => key)).toEqual(['volume-up', 'volume-down', 'power'])

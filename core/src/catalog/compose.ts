@@ -1,5 +1,17 @@
 import type { z } from 'zod'
-import { menu, state, type Family, type Fragment, type Menu, type Pack, type State } from './pack.ts'
+import {
+  menu,
+  procedure,
+  state,
+  type Family,
+  type FamilyAsWritten,
+  type Menu,
+  type Model,
+  type Pack,
+  type Procedure,
+  type School,
+  type State,
+} from './pack.ts'
 
 /** A fault of a pack: where it is, what kind it is, and the sentence that says so. */
 export interface PackFault {
@@ -38,30 +50,84 @@ export function composeFamily(
       continue
     }
     faults.push(...parameterFaults(fragment, use.with, at))
-    const fill = (part: Json) => substitute(part, use.as, use.with)
+    const defaults = substitute(fragment.defaults, use.as, {}) as Readonly<Record<string, Json>>
+    const given = { ...defaults, ...use.with }
+    const fill = (part: Json) => substitute(part, use.as, given)
     fillInto(states, fragment.states, state, fill, use.as, [...at, 'states'], faults)
     fillInto(menus, fragment.menus, menu, fill, use.as, [...at, 'menus'], faults)
   }
   return { composed: { family, states: inherit(states), menus }, faults }
 }
 
+/** A family with a model's own times in place of the family's. */
+export function familyForModel(family: Family, model: Pick<Model, 'durations'>): Family {
+  return model.durations ? { ...family, durations: { ...family.durations, ...model.durations } } : family
+}
+
+/**
+ * Writes out a family's procedures that follow a shared school: its places filled, a list handed over for a
+ * place among the steps put in its stead.
+ */
+export function writeOutProcedures(
+  schools: readonly School[],
+  written: FamilyAsWritten,
+  path: readonly (string | number)[] = [],
+): { readonly family: Family; readonly faults: readonly PackFault[] } {
+  const faults: PackFault[] = []
+  const procedures = written.procedures.flatMap((one, index): Procedure[] => {
+    if (!('like' in one)) return [one]
+    const at = [...path, 'procedures', index]
+    const school = schools.find(({ id }) => id === one.like)
+    if (!school) {
+      faults.push({ path: at, code: 'unknown-name', sentence: `There is no school “${one.like}”.` })
+      return []
+    }
+    faults.push(...parameterFaults(school, one.with, at))
+    const read = procedure.safeParse({
+      id: one.id,
+      school: one.school ?? school.school,
+      from: one.from ?? school.from,
+      goal: one.goal ?? school.goal,
+      ...(one.source ? { source: one.source } : {}),
+      steps: substitute(school.steps, '', { ...school.defaults, ...one.with }),
+    })
+    if (read.success) return [read.data]
+    faults.push(...shapeFaults(read.error, at))
+    return []
+  })
+  return { family: { ...written, procedures }, faults }
+}
+
+/** Zod's issues as faults below a path. */
+export function shapeFaults(error: z.ZodError, path: readonly (string | number)[] = []): PackFault[] {
+  return error.issues.map((issue) => ({
+    path: [...path, ...issue.path.filter((part) => typeof part !== 'symbol')],
+    code: 'shape',
+    sentence: issue.message,
+  }))
+}
+
 function parameterFaults(
-  fragment: Fragment,
+  template: {
+    readonly id: string
+    readonly parameters: readonly string[]
+    readonly defaults: Readonly<Record<string, Json>>
+  },
   given: Readonly<Record<string, Json>>,
   path: readonly (string | number)[],
 ): PackFault[] {
-  const missing = fragment.parameters.filter((name) => !(name in given))
-  const surplus = Object.keys(given).filter((name) => !fragment.parameters.includes(name))
+  const missing = template.parameters.filter((name) => !(name in given) && !(name in template.defaults))
+  const surplus = Object.keys(given).filter((name) => !template.parameters.includes(name))
   return [
     ...missing.map((name): PackFault => ({
       path: [...path, 'with'],
       code: 'missing-parameter',
-      sentence: `The fragment “${fragment.id}” needs “${name}”.`,
+      sentence: `“${template.id}” needs “${name}”.`,
     })),
     ...surplus.map((name): PackFault => ({
       path: [...path, 'with', name],
       code: 'surplus-parameter',
-      sentence: `The fragment “${fragment.id}” has no parameter “${name}”.`,
+      sentence: `“${template.id}” has no parameter “${name}”.`,
     })),
   ]
 }
@@ -78,25 +144,28 @@ function fillInto<T>(
   for (const [name, part] of Object.entries(templates)) {
     const read = schema.safeParse(fill(part))
     if (read.success) into.set(`${as}.${name}`, read.data)
-    else
-      for (const issue of read.error.issues)
-        faults.push({
-          path: [...path, name, ...issue.path.filter((p) => typeof p !== 'symbol')],
-          code: 'shape',
-          sentence: issue.message,
-        })
+    else faults.push(...shapeFaults(read.error, [...path, name]))
   }
 }
 
 function substitute(part: Json, as: string, given: Readonly<Record<string, Json>>): Json {
   if (typeof part === 'string') return /^\.[a-z]/.test(part) ? as + part : part
   if (part === null || typeof part !== 'object') return part
-  if (Array.isArray(part)) return part.map((entry) => substitute(entry, as, given))
-  const entries = Object.entries(part)
-  const [only] = entries
-  if (entries.length === 1 && only?.[0] === 'parameter' && typeof only[1] === 'string')
-    return given[only[1]] ?? null
-  return Object.fromEntries(entries.map(([key, value]) => [key, substitute(value, as, given)]))
+  if (Array.isArray(part))
+    return part.flatMap((entry): Json[] => {
+      const filled = substitute(entry, as, given)
+      return placeName(entry) !== undefined && Array.isArray(filled) ? filled : [filled]
+    })
+  const name = placeName(part)
+  if (name !== undefined) return given[name] ?? null
+  return Object.fromEntries(Object.entries(part).map(([key, value]) => [key, substitute(value, as, given)]))
+}
+
+/** The name of a `{"parameter": name}` place; undefined for anything else. */
+function placeName(part: Json): string | undefined {
+  if (part === null || typeof part !== 'object' || Array.isArray(part)) return undefined
+  const name = part['parameter']
+  return typeof name === 'string' && Object.keys(part).length === 1 ? name : undefined
 }
 
 /** Adds the transitions of the state a state is `like`; a chain of them in order, a circle once round. */

@@ -113,10 +113,14 @@ export type Menu = z.infer<typeof menu>
 /** JSON that becomes states and menus once its `{"parameter": name}` places are filled; checked where used. */
 const template = z.record(slug, z.json())
 
+const parameterName = z.string().regex(/^[a-z][A-Za-z0-9]*$/)
+
 export const fragment = z.strictObject({
   id: slug,
   says: z.string().max(300),
-  parameters: z.array(z.string().regex(/^[a-z][A-Za-z0-9]*$/)).default([]),
+  parameters: z.array(parameterName).default([]),
+  /** What a parameter is where a family does not hand it over. */
+  defaults: z.record(parameterName, z.json()).default({}),
   states: template.default({}),
   menus: template.default({}),
 })
@@ -142,20 +146,58 @@ export const step = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('press'), key: keyId, times: z.int().min(1).max(20).default(1) }),
   z.strictObject({ do: z.literal('long-press'), key: keyId }),
   z.strictObject({ do: z.literal('tap'), on: slug, label }),
+  z.strictObject({ do: z.literal('type'), word: z.string().min(1).max(24) }),
   z.strictObject({ do: z.literal('choose'), menu: stateName, item: slug, label }),
 ])
 export type Step = z.infer<typeof step>
 
-export const procedure = z.strictObject({
-  id: slug,
+export const source = z.enum([
+  'tried-here',
+  'told-by-another-shop',
+  'makers-document',
+  'invented-for-the-demo',
+])
+export type Source = z.infer<typeof source>
+
+const procedureParts = {
   /** The school it belongs to, in the trade's words. */
   school: label,
   from: startState,
   /** The screen that shows it worked. */
   goal: screenKind,
+}
+const procedureSource = source.optional()
+
+export const procedure = z.strictObject({
+  id: slug,
+  ...procedureParts,
   steps: z.array(step).min(1).max(40),
+  /** Absent: the family's own. */
+  source: procedureSource,
 })
 export type Procedure = z.infer<typeof procedure>
+
+/** A school that several families share: its steps have `{"parameter": name}` places. */
+export const school = z.strictObject({
+  id: slug,
+  ...procedureParts,
+  parameters: z.array(parameterName).default([]),
+  defaults: z.record(parameterName, z.json()).default({}),
+  steps: z.array(z.json()).min(1).max(40),
+})
+export type School = z.infer<typeof school>
+
+/** A family's procedure that follows a shared school; what is named here overrides the school's. */
+export const procedureOfSchool = z.strictObject({
+  id: slug,
+  like: slug,
+  with: z.record(parameterName, z.json()).default({}),
+  school: label.optional(),
+  from: startState.optional(),
+  goal: screenKind.optional(),
+  source: procedureSource,
+})
+export type ProcedureOfSchool = z.infer<typeof procedureOfSchool>
 
 const waitBand = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('none'), fromFailures: z.int().min(0) }),
@@ -174,14 +216,7 @@ const waitBand = z.discriminatedUnion('kind', [
   }),
 ])
 
-export const source = z.enum([
-  'tried-here',
-  'told-by-another-shop',
-  'makers-document',
-  'invented-for-the-demo',
-])
-
-export const family = z.strictObject({
+const familyParts = {
   id: slug,
   name: label,
   kind: deviceKind,
@@ -192,6 +227,8 @@ export const family = z.strictObject({
         id: keyId,
         edge: z.enum(['left', 'right', 'top', 'bottom']),
         at: z.number().min(0).max(1),
+        /** Named by its place, where its name depends on how the device is held. */
+        byPlace: label.optional(),
       }),
     )
     .min(1)
@@ -205,7 +242,6 @@ export const family = z.strictObject({
   states: z.record(slug, state).default({}),
   menus: z.record(slug, menu).default({}),
   starts: z.partialRecord(startState, stateName),
-  procedures: z.array(procedure).min(1),
   /** The path of menu items to the reset in the settings. */
   settingsPath: z.array(label).default([]),
   accountLock: z.strictObject({ asksAfterRecoveryReset: z.boolean(), acceptsOldScreenLock: z.boolean() }),
@@ -215,8 +251,24 @@ export const family = z.strictObject({
   /** Absent: the platform's own law. */
   waitLaw: z.array(waitBand).optional(),
   durationsOfTheWork: z.strictObject({ wipe: slug, firstStart: slug }),
+  /** What to mind, said before the keys are touched. */
+  cautions: z.array(label).max(12).default([]),
   source,
+  /** Where one part comes from, if not from the family's own source. */
+  sources: z
+    .partialRecord(z.enum(['keys', 'durations', 'menus', 'settings', 'account-lock', 'carrier-lock']), source)
+    .default({}),
+}
+
+/** A family as a pack writes it down: procedures in full, or by the school they follow. */
+export const familyAsWritten = z.strictObject({
+  ...familyParts,
+  procedures: z.array(z.union([procedure, procedureOfSchool])).min(1).max(24),
 })
+export type FamilyAsWritten = z.infer<typeof familyAsWritten>
+
+/** A family whose procedures are all written out. */
+export const family = z.strictObject({ ...familyParts, procedures: z.array(procedure).min(1).max(24) })
 export type Family = z.infer<typeof family>
 
 export const model = z.strictObject({
@@ -228,20 +280,32 @@ export const model = z.strictObject({
   modelText: label,
   year: z.int().min(2008).max(2100),
   kind: deviceKind,
-  family: slug,
+  /** Absent where the model is known by name only. */
+  family: slug.optional(),
+  /** An update of the system may change how the model behaves: the newest entry that its version reaches holds. */
+  updates: z.array(z.strictObject({ fromSystem: z.int().min(1).max(100), family: slug })).optional(),
+  /** Where this model's times differ from its family's. */
+  durations: z.record(slug, durationRange).optional(),
   cellular: z.boolean(),
   tacs: z.array(z.string().regex(/^\d{8}$/, 'eight digits')).default([]),
   source,
 })
 export type Model = z.infer<typeof model>
 
-export const pack = z.strictObject({
+const packParts = {
   format: z.literal('benevox-pack'),
   formatVersion: z.literal(1),
   title: label,
   version: z.int().min(1),
-  fragments: z.array(fragment),
-  families: z.array(family).min(1),
-  models: z.array(model),
-})
+  fragments: z.array(fragment).max(500),
+  schools: z.array(school).max(500).default([]),
+  models: z.array(model).max(200_000),
+}
+
+/** The document itself. */
+export const packAsWritten = z.strictObject({ ...packParts, families: z.array(familyAsWritten).min(1).max(500) })
+export type PackAsWritten = z.infer<typeof packAsWritten>
+
+/** A pack as read: every family's procedures written out. */
+export const pack = z.strictObject({ ...packParts, families: z.array(family).min(1).max(500) })
 export type Pack = z.infer<typeof pack>

@@ -1,6 +1,12 @@
 import { z } from 'zod'
-import { composeFamily, type ComposedFamily, type PackFault } from './compose.ts'
-import { pack as packSchema, type Pack } from './pack.ts'
+import {
+  composeFamily,
+  shapeFaults,
+  writeOutProcedures,
+  type ComposedFamily,
+  type PackFault,
+} from './compose.ts'
+import { packAsWritten, type Pack } from './pack.ts'
 
 export type PackReading =
   | { readonly kind: 'pack'; readonly pack: Pack }
@@ -14,22 +20,19 @@ export type PackReading =
 export function readPack(document: unknown): PackReading {
   const hostile = prototypeNames(document)
   if (hostile.length > 0) return { kind: 'refused', faults: hostile }
-  const read = packSchema.safeParse(document)
-  if (!read.success) {
-    const faults = read.error.issues.map((issue): PackFault => ({
-      path: issue.path.filter((part) => typeof part !== 'symbol'),
-      code: 'shape',
-      sentence: issue.message,
-    }))
-    return { kind: 'refused', faults }
-  }
-  const faults = [...duplicates(read.data), ...unknownNames(read.data)]
-  return faults.length > 0 ? { kind: 'refused', faults } : { kind: 'pack', pack: read.data }
+  const read = packAsWritten.safeParse(document)
+  if (!read.success) return { kind: 'refused', faults: shapeFaults(read.error) }
+  const written = read.data.families.map((family, index) =>
+    writeOutProcedures(read.data.schools, family, ['families', index]),
+  )
+  const pack: Pack = { ...read.data, families: written.map(({ family }) => family) }
+  const faults = [...written.flatMap((one) => one.faults), ...duplicates(pack), ...unknownNames(pack)]
+  return faults.length > 0 ? { kind: 'refused', faults } : { kind: 'pack', pack }
 }
 
 /** The JSON Schema that editors check a pack against, made from the schema that validates it. */
 export function packJsonSchema(): object {
-  return z.toJSONSchema(packSchema, { io: 'input' })
+  return z.toJSONSchema(packAsWritten, { io: 'input' })
 }
 
 /** Keys named `__proto__`, which no honest pack has and no schema should quietly drop. */
@@ -49,7 +52,7 @@ function prototypeNames(document: unknown): PackFault[] {
 }
 
 function duplicates(pack: Pack): PackFault[] {
-  return (['fragments', 'families', 'models'] as const).flatMap((list) => {
+  return (['fragments', 'schools', 'families', 'models'] as const).flatMap((list) => {
     const met = new Set<string>()
     return pack[list].flatMap(({ id }, index): PackFault[] => {
       if (!met.has(id)) {
@@ -68,18 +71,31 @@ function duplicates(pack: Pack): PackFault[] {
 }
 
 function unknownNames(pack: Pack): PackFault[] {
-  const families = new Set(pack.families.map(({ id }) => id))
-  const ofModels = pack.models.flatMap((model, index): PackFault[] =>
-    families.has(model.family)
-      ? []
-      : [
-          {
-            path: ['models', index, 'family'],
-            code: 'unknown-name',
-            sentence: `There is no family “${model.family}”.`,
-          },
-        ],
-  )
+  const families = new Map(pack.families.map((family) => [family.id, family]))
+  const ofModels = pack.models.flatMap((model, index): PackFault[] => {
+    const at = ['models', index]
+    const named = [
+      ...(model.family === undefined ? [] : [{ id: model.family, path: [...at, 'family'] }]),
+      ...(model.updates ?? []).map(({ family }, n) => ({ id: family, path: [...at, 'updates', n, 'family'] })),
+    ]
+    const own = families.get(model.family ?? '')
+    return [
+      ...named.flatMap(({ id, path }): PackFault[] =>
+        families.has(id) ? [] : [{ path, code: 'unknown-name', sentence: `There is no family “${id}”.` }],
+      ),
+      ...Object.keys(own ? (model.durations ?? {}) : {}).flatMap((name): PackFault[] =>
+        own && name in own.durations
+          ? []
+          : [
+              {
+                path: [...at, 'durations', name],
+                code: 'unknown-name',
+                sentence: `The family “${own?.id ?? ''}” has no duration “${name}”.`,
+              },
+            ],
+      ),
+    ]
+  })
   const ofFamilies = pack.families.flatMap((family, index) => {
     const { composed, faults } = composeFamily(pack, family, ['families', index])
     return [...faults, ...namesOfFamily(composed, ['families', index])]

@@ -50,12 +50,19 @@ export type Buzz = z.infer<typeof buzz>
 export const cue = z.enum([...screenKind.options, ...buzz.options])
 export type Cue = z.infer<typeof cue>
 
-export const effect = z.enum(['wipe-data', 'wipe-cache', 'arm-account-lock'])
+export const effect = z.enum(['wipe-data', 'wipe-cache', 'arm-account-lock', 'charged'])
 export type Effect = z.infer<typeof effect>
 
 /** Effects that nobody can take back: what the point of no return is about. */
 export const IRREVERSIBLE: readonly Effect[] = ['wipe-data']
 
 /** The states a job can find the device in. */
-export const startState = z.enum(['on-locked', 'off'])
+export const startState = z.enum([
+  'on-locked',
+  'off',
+  'off-charging',
+  'looping',
+  'dead-battery',
+  'in-download',
+])
 export type StartState = z.infer<typeof startState>

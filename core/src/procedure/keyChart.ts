@@ -1,7 +1,9 @@
 import type { Cue, KeyId, LinkKind, Procedure } from '../catalog/index.ts'
+import type { Machine } from '../twin/index.ts'
+import type { Action } from './execute.ts'
 import { inParts, type MenuLinePart } from './menuLine.ts'
 import type { Proof } from './proof.ts'
-import type { Action, Performance } from './perform.ts'
+import type { Performance } from './perform.ts'
 
 /** An instant of the chart on a middling unit, with the earliest and latest over all units. */
 export interface ChartTime {
@@ -38,6 +40,8 @@ export interface CueMark {
 
 /** The notation for a combination: one lane a key, cue marks across them, the link as a lane of its own. */
 export interface KeyChart {
+  /** Keys named by their place, where the family asks for it. */
+  readonly names: Machine['keyNames']
   readonly lanes: readonly KeyLane[]
   readonly links: readonly LinkSpan[]
   readonly cues: readonly CueMark[]
@@ -49,7 +53,7 @@ export interface KeyChart {
 }
 
 /** Draws the chart of a procedure from its proof: times of the median run, ranges from both extremes. */
-export function keyChart(keys: readonly KeyId[], procedure: Procedure, proof: Proof): KeyChart {
+export function keyChart({ keys, keyNames }: Machine, procedure: Procedure, proof: Proof): KeyChart {
   const timeOf = (of: (run: Performance) => number | undefined): ChartTime => {
     const ms = of(proof.median) ?? proof.median.endedAtMs
     const others = [of(proof.min), of(proof.max), ms].filter((value) => value !== undefined)
@@ -58,6 +62,7 @@ export function keyChart(keys: readonly KeyId[], procedure: Procedure, proof: Pr
   const length = timeOf((run) => run.endedAtMs)
   const actionTime = (index: number) => timeOf((run) => run.actions[index]?.atMs)
   return {
+    names: keyNames,
     lanes: keys
       .map((key) => ({ key, spans: spansOf(key, proof.median.actions, actionTime, length) }))
       .filter(({ spans }) => spans.length > 0),

@@ -26,5 +26,6 @@ export interface ProcedurePhrases {
   readonly times: (key: string, times: number) => string
   readonly long: (key: string) => string
   readonly held: (kept: string, input: string) => string
+  readonly typeWord: (word: string) => string
   readonly type: (word: string) => string
 }

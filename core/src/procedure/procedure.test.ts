@@ -166,7 +166,7 @@ describe('doing a procedure', () => {
   it('reaches its goal at the median and both extremes, and the chart shows the range', () => {
     const proof = prove(machine, procedure, USUAL_SITUATION)
     expect(proof.holds).toBe(true)
-    const chart = keyChart(machine.keys, procedure, proof)
+    const chart = keyChart(machine, procedure, proof)
     expect(chart.length).toEqual({ ms: 3500, earliestMs: 2400, latestMs: 5700 })
     expect(chart.cues[0]).toEqual({
       cue: 'dark',
@@ -222,7 +222,7 @@ describe('doing a procedure', () => {
     ]
     const spoken = { ...procedure, steps: all }
     expect(
-      stepWords(spoken, keyChart(machine.keys, spoken, prove(machine, spoken, USUAL_SITUATION)), 'en'),
+      stepWords(spoken, keyChart(machine, spoken, prove(machine, spoken, USUAL_SITUATION)), 'en'),
     ).toEqual([
       'Plug in a charger',
       'Take the cable out',

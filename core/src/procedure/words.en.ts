@@ -92,5 +92,6 @@ export const english: ProcedurePhrases = {
   times: (key, times) => (times > 1 ? `${key} ×${times}` : key),
   long: (key) => `${key} long`,
   held: (kept, input) => `hold ${kept}, tap ${input}`,
+  typeWord: (word) => `Type “${word}”`,
   type: (word) => `type “${word}”`,
 }

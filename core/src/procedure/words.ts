@@ -8,9 +8,10 @@ import { english } from './words.en.ts'
 export type Locale = 'en'
 const PHRASES: Readonly<Record<Locale, ProcedurePhrases>> = { en: english }
 
-/** The words of the trade for keys, cues and links in an interface language. */
-export function phrases(locale: Locale): ProcedurePhrases {
-  return PHRASES[locale]
+/** The words of the trade for keys, cues and links in an interface language; `names` for keys named by place. */
+export function phrases(locale: Locale, names: KeyChart['names'] = {}): ProcedurePhrases {
+  const words = PHRASES[locale]
+  return Object.keys(names).length > 0 ? { ...words, key: { ...words.key, ...names } } : words
 }
 
 /** Shorter waits are not worth a figure. */
@@ -18,7 +19,7 @@ const NOTICEABLE_MS = 300
 
 /** One line a step, in order, short enough to be spoken before its moment. */
 export function stepWords(procedure: Procedure, chart: KeyChart, locale: Locale): readonly string[] {
-  const words = phrases(locale)
+  const words = phrases(locale, chart.names)
   let held: KeyId[] = []
   return procedure.steps.map((step, index) => {
     const line = lineOf(step, index, held, chart, words)
@@ -48,8 +49,12 @@ export function criticalSentence(
 }
 
 /** A whole menu line: `volume-down ×4 · power`. */
-export function menuLineText(parts: readonly MenuLinePart[], locale: Locale): string {
-  return menuLineWords(parts, phrases(locale))
+export function menuLineText(
+  parts: readonly MenuLinePart[],
+  locale: Locale,
+  names: KeyChart['names'] = {},
+): string {
+  return menuLineWords(parts, phrases(locale, names))
 }
 
 function menuLineWords(parts: readonly MenuLinePart[], words: ProcedurePhrases): string {
@@ -119,6 +124,8 @@ function lineOf(
       return words.longPress(words.key[step.key])
     case 'tap':
       return words.tap(step.label)
+    case 'type':
+      return words.typeWord(step.word)
     case 'choose':
       return words.choose(step.label, menuLineWords(chart.choices[index] ?? [], words))
   }

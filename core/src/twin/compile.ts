@@ -79,6 +79,7 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
   }
   const guardOf = (guard: Guard): MachineGuard => ({
     ...guard,
+    always: Object.values(guard).every((asked) => asked === undefined),
     held: guard.held && setOf(guard.held),
     ignore: setOf(guard.ignore ?? []),
     fresh: guard.fresh ?? false,
@@ -91,7 +92,8 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
     effects,
   })
 
-  const compiled: MachineState[] = [
+  const looks = new Map<string, number>()
+  const plain: Omit<MachineState, 'look' | 'timed' | 'firstTransition'>[] = [
     ...[...states].map(([name, { screen, text, transitions }]) => ({
       name,
       screen,
@@ -99,7 +101,7 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
       transitions: transitions.map(transitionOf),
     })),
     ...[...menus].flatMap(([name, menu]) =>
-      menu.items.map(({ id }, item): MachineState => {
+      menu.items.map(({ id }, item) => {
         const { moves, chooses } = placeTransitions(name, menu, item)
         return {
           name: placeName(name, item),
@@ -111,12 +113,37 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
       }),
     ),
   ]
+  let transitionCount = 0
+  const compiled = plain.map((state): MachineState => {
+    const firstTransition = transitionCount
+    transitionCount += state.transitions.length
+    const seen = `${state.screen} ${state.text ?? ''}`
+    const look = looks.get(seen) ?? looks.size
+    looks.set(seen, look)
+    return { ...state, look, firstTransition, timed: timedOf(state.transitions) }
+  })
   const starts = Object.fromEntries(
     Object.entries(family.starts).flatMap(([start, name]) =>
       name === undefined ? [] : [[start, targetOf(name)]],
     ),
   )
-  return { keys, longPressMs: family.longPressMs, durations, holdSets, states: compiled, starts, stateIndex }
+  return {
+    keys,
+    keyNames: Object.fromEntries(family.keys.flatMap(({ id, byPlace }) => (byPlace ? [[id, byPlace]] : []))),
+    longPressMs: family.longPressMs,
+    durations,
+    holdSets,
+    states: compiled,
+    starts,
+    stateIndex,
+    transitionCount,
+  }
+}
+
+function timedOf(transitions: readonly MachineTransition[]): number[] {
+  return transitions.flatMap(({ trigger: { kind } }, place) =>
+    kind === 'after' || kind === 'idle' || kind === 'hold' || kind === 'long-press' ? [place] : [],
+  )
 }
 
 /** The name of the state in which a menu's cursor stands on an item. */

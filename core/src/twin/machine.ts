@@ -1,4 +1,4 @@
-import type { Buzz, Effect, KeyId, LinkKind, ScreenKind } from '../catalog/index.ts'
+import { cue, type Buzz, type Cue, type Effect, type KeyId, type LinkKind, type ScreenKind } from '../catalog/index.ts'
 
 /** A set of keys as bits, one a key in the order of `Machine.keys`. */
 export type KeySet = number
@@ -6,12 +6,15 @@ export type KeySet = number
 /** A family ready to run: names resolved to indices, key sets to bits, durations to numbers of `durations`. */
 export interface Machine {
   readonly keys: readonly KeyId[]
+  /** Keys named by their place, where the family asks for it. */
+  readonly keyNames: Readonly<Partial<Record<KeyId, string>>>
   readonly longPressMs: number
   readonly durations: readonly MachineDuration[]
   readonly holdSets: readonly HoldSet[]
   readonly states: readonly MachineState[]
   readonly starts: Readonly<Record<string, number>>
   readonly stateIndex: ReadonlyMap<string, number>
+  readonly transitionCount: number
 }
 
 export interface MachineDuration {
@@ -41,7 +44,13 @@ export interface MachineState {
   readonly screen: ScreenKind
   readonly text?: string | undefined
   readonly cursor?: CursorPlace | undefined
+  /** One number a look, of screen and text together: what a person can tell apart. */
+  readonly look: number
   readonly transitions: readonly MachineTransition[]
+  /** The places in `transitions` of those that time alone can take. */
+  readonly timed: readonly number[]
+  /** The number of the first of `transitions` among all of the machine's. */
+  readonly firstTransition: number
 }
 
 export type MachineTrigger =
@@ -66,6 +75,8 @@ export interface MachineGuard {
   readonly fresh: boolean
   readonly ignore: KeySet
   readonly links?: readonly LinkKind[] | undefined
+  /** Nothing is asked: the guard always allows. */
+  readonly always: boolean
   readonly batteryFrom?: number | undefined
   readonly batteryBelow?: number | undefined
   readonly screenLock?: boolean | undefined
@@ -116,3 +127,15 @@ export type Observation =
   | { readonly kind: 'screen'; readonly atMs: number; readonly screen: ScreenKind; readonly state: number }
   | { readonly kind: 'buzz'; readonly atMs: number; readonly buzz: Buzz }
   | { readonly kind: 'effect'; readonly atMs: number; readonly effect: Effect }
+
+const CODE_OF_CUE = new Map<Cue, number>(cue.options.map((one, code) => [one, code]))
+
+/** Cues as numbers, for runs by the hundred thousand: the place in the catalogue's list of cues. */
+export function codeOfCue(one: Cue): number {
+  return CODE_OF_CUE.get(one) ?? -1
+}
+
+/** The cue of a number from `codeOfCue`. */
+export function cueOfCode(code: number): Cue | undefined {
+  return cue.options[code]
+}

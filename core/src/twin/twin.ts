@@ -1,16 +1,19 @@
-import type { KeyId, LinkKind } from '../catalog/index.ts'
-import type {
-  Machine,
-  MachineGuard,
-  MachineState,
-  MachineTransition,
-  Observation,
-  Situation,
-  TwinInput,
+import { buzz, screenKind, type Cue, type Effect, type KeyId, type LinkKind } from '../catalog/index.ts'
+import {
+  codeOfCue,
+  cueOfCode,
+  type KeySet,
+  type Machine,
+  type MachineGuard,
+  type MachineState,
+  type MachineTransition,
+  type Observation,
+  type Situation,
+  type TwinInput,
 } from './machine.ts'
 
 /** The durations of one unit of the family, in the order of `Machine.durations`, in milliseconds. */
-export type DrawnDurations = readonly number[]
+export type DrawnDurations = ArrayLike<number>
 
 /** Every duration at its middle, or all at one extreme: what proofs use. */
 export function durationsAt(machine: Machine, where: 'min' | 'median' | 'max'): DrawnDurations {
@@ -23,6 +26,19 @@ const NEVER = Number.POSITIVE_INFINITY
 const NOT_TRUE = Number.NaN
 /** More transitions than this without time passing is a circle in the family, and a bug of its author. */
 const INSTANT_LIMIT = 200
+/** What a run has shown is kept as numbers: cues by their code, effects above them. */
+const EFFECT_CODE = 1000
+const EFFECTS: readonly Effect[] = ['wipe-data', 'wipe-cache', 'arm-account-lock', 'charged']
+const FIRST_BUZZ_CODE = screenKind.options.length
+/** What a device charges to before it says so. Common practice, no source. */
+const CHARGED_PERCENT = 20
+
+const enum Press {
+  None,
+  Short,
+  /** Its long threshold has passed; its key-up is inert. */
+  Long,
+}
 
 /**
  * The locked device: a timed state machine driven by events. Deterministic; the cost of a run is its
@@ -31,31 +47,53 @@ const INSTANT_LIMIT = 200
  */
 export class Twin {
   readonly #machine: Machine
+  readonly #keyCount: number
   #durations: DrawnDurations = []
   #nowMs = 0
-  #state = 0
+  /** When something will happen by itself next; not a number when it has to be computed anew. */
+  #nextMs = NOT_TRUE
+  #state: MachineState
+  #stateIndex = 0
   #enteredAtMs = 0
   #lastInputAtMs = 0
-  #held = 0
-  #downAtMs: number[] = []
-  /** Per key: its press began in this state, nothing else has spoilt it, and it has not counted as long. */
-  #pressing: { with: number; long: boolean }[] | undefined[] = []
-  #holdTrueSinceMs: number[] = []
+  #held: KeySet = 0
+  readonly #downAtMs: Float64Array
+  /** Per key: whether its press began in this state and nothing else has spoilt it, and with which others held. */
+  readonly #press: Uint8Array
+  readonly #pressWith: Int32Array
+  readonly #holdTrueSinceMs: Float64Array
   /** Per transition of the present state: spent for the hold, idling or entry that began at this instant. */
-  #spentSinceMs: number[] = []
-  /** Per state and transition: when a hold last fired; it starts over then. */
-  #firedAtMs = new Map<MachineTransition, number>()
-  #presses = { key: -1, count: 0 }
+  readonly #spentSinceMs: Float64Array
+  /** Per transition of the machine: when a hold last fired; it starts over then. */
+  readonly #firedAtMs: Float64Array
+  #pressedKey = -1
+  #pressedTimes = 0
+  /** The keys whose press counted in the present batch. */
+  #counted: KeySet = 0
+  readonly #countedWith: Int32Array
   #link: LinkKind = 'none'
   #batteryPercent = 0
   #screenLock = false
   #account = false
   #loop = false
   #wiped = false
-  #observations: Observation[] = []
+  #look = -1
+  #shown = 0
+  readonly #shownCode: number[] = []
+  readonly #shownAtMs: number[] = []
+  readonly #shownState: number[] = []
 
   constructor(machine: Machine, start: number, situation: Situation, durations: DrawnDurations) {
     this.#machine = machine
+    this.#keyCount = machine.keys.length
+    this.#downAtMs = new Float64Array(this.#keyCount)
+    this.#press = new Uint8Array(this.#keyCount)
+    this.#pressWith = new Int32Array(this.#keyCount)
+    this.#countedWith = new Int32Array(this.#keyCount)
+    this.#holdTrueSinceMs = new Float64Array(machine.holdSets.length)
+    this.#spentSinceMs = new Float64Array(Math.max(0, ...machine.states.map((s) => s.transitions.length)))
+    this.#firedAtMs = new Float64Array(machine.transitionCount)
+    this.#state = at(machine.states, start)
     this.reset(start, situation, durations)
   }
 
@@ -65,17 +103,18 @@ export class Twin {
     this.#nowMs = 0
     this.#lastInputAtMs = 0
     this.#held = 0
-    this.#downAtMs = this.#machine.keys.map(() => NOT_TRUE)
-    this.#pressing = this.#machine.keys.map(() => undefined)
-    this.#holdTrueSinceMs = this.#machine.holdSets.map(() => NOT_TRUE)
-    this.#firedAtMs.clear()
+    this.#downAtMs.fill(NOT_TRUE)
+    this.#press.fill(Press.None)
+    this.#holdTrueSinceMs.fill(NOT_TRUE)
+    this.#firedAtMs.fill(NOT_TRUE)
     this.#link = situation.link
     this.#batteryPercent = situation.batteryPercent
     this.#screenLock = situation.screenLock
     this.#account = situation.account
     this.#loop = situation.loop
     this.#wiped = situation.wiped
-    this.#observations = []
+    this.#look = -1
+    this.#shown = 0
     this.#enter(start, 0)
   }
 
@@ -83,28 +122,46 @@ export class Twin {
     return this.#nowMs
   }
   get stateIndex(): number {
-    return this.#state
+    return this.#stateIndex
   }
   get state(): MachineState {
-    return at(this.#machine.states, this.#state)
+    return this.#state
   }
   /** Everything seen, felt and done so far, in order. */
   get observations(): readonly Observation[] {
-    return this.#observations
+    return Array.from({ length: this.#shown }, (_, n) => this.#observation(n))
   }
   get heldKeys(): readonly KeyId[] {
     return this.#machine.keys.filter((_, key) => this.#held & (1 << key))
   }
+  get link(): LinkKind {
+    return this.#link
+  }
   get wiped(): boolean {
     return this.#wiped
+  }
+  /** How much has been shown, felt and done so far; `shownCode` and `shownAtMs` tell each without making objects. */
+  get shownCount(): number {
+    return this.#shown
+  }
+  /** The code of a cue (`codeOfCue`), or a number above all of them for an effect. */
+  shownCode(index: number): number {
+    return this.#shownCode[index] ?? -1
+  }
+  shownAtMs(index: number): number {
+    return this.#shownAtMs[index] ?? NOT_TRUE
   }
 
   /** When something will happen by itself next; infinite when nothing will. */
   nextDeadlineMs(): number {
+    if (this.#nextMs === this.#nextMs) return this.#nextMs
     let next = NEVER
-    const { transitions } = this.state
-    for (let t = 0; t < transitions.length; t++) next = Math.min(next, this.#deadlineMs(t))
-    return Math.max(next, this.#nowMs)
+    const { timed } = this.#state
+    for (let n = 0; n < timed.length; n++) {
+      const dueMs = this.#deadlineMs(timed[n] as number)
+      if (dueMs < next) next = dueMs
+    }
+    return (this.#nextMs = next < this.#nowMs ? this.#nowMs : next)
   }
 
   /** Lets time pass, up to and including the instant. @throws RangeError when the instant is past */
@@ -118,7 +175,7 @@ export class Twin {
       inInstant = dueMs === instantMs ? inInstant + 1 : 0
       instantMs = dueMs
       if (inInstant > INSTANT_LIMIT)
-        throw new Error(`The state ${this.state.name} goes in a circle in no time`)
+        throw new Error(`The state ${this.#state.name} goes in a circle in no time`)
       this.#nowMs = dueMs
       this.#fireDue()
     }
@@ -128,16 +185,15 @@ export class Twin {
   /** Gives the twin one batch of inputs at an instant. @throws RangeError when the instant is past */
   apply(atMs: number, batch: readonly TwinInput[]): void {
     this.advanceTo(atMs)
-    this.#lastInputAtMs = atMs
     let down = 0
-    const counted: { key: number; with: number }[] = []
+    this.#counted = 0
     for (const input of batch) {
       switch (input.kind) {
         case 'key-down':
           down |= this.#keyDown(this.#key(input.key))
           break
         case 'key-up':
-          this.#keyUp(this.#key(input.key), counted)
+          this.#keyUp(this.#key(input.key))
           break
         case 'link':
           this.#link = input.link
@@ -150,17 +206,37 @@ export class Twin {
           break
       }
     }
+    this.#settle(atMs, down, batch)
+  }
+
+  /** The same for keys alone, as sets: what runs by the hundred thousand use. A key stands in one of the sets. */
+  changeKeys(atMs: number, up: KeySet, down: KeySet): void {
+    this.advanceTo(atMs)
+    this.#counted = 0
+    let newlyDown = 0
+    for (let key = 0; key < this.#keyCount; key++) {
+      const bit = 1 << key
+      if (up & bit) this.#keyUp(key)
+      if (down & bit) newlyDown |= this.#keyDown(key)
+    }
+    this.#settle(atMs, newlyDown, undefined)
+  }
+
+  #settle(atMs: number, down: KeySet, batch: readonly TwinInput[] | undefined): void {
+    this.#lastInputAtMs = atMs
+    this.#nextMs = NOT_TRUE
     this.#spoilPresses(down)
     this.#renewHolds()
-    for (const press of counted) this.#count(press)
-    const { transitions } = this.state
-    for (let t = 0; t < transitions.length; t++) {
-      const transition = at(transitions, t)
-      if (this.#answers(transition, batch, down, counted) && this.#allows(transition.guard)) {
-        this.#take(transition)
-        break
+    if (this.#counted !== 0) this.#count()
+    const { transitions, timed } = this.#state
+    if (timed.length < transitions.length)
+      for (let t = 0; t < transitions.length; t++) {
+        const transition = transitions[t] as MachineTransition
+        if (this.#answers(transition, down, batch) && this.#allows(transition.guard)) {
+          this.#take(transition)
+          break
+        }
       }
-    }
     this.advanceTo(atMs)
   }
 
@@ -170,7 +246,7 @@ export class Twin {
     return key
   }
 
-  #keyDown(key: number): number {
+  #keyDown(key: number): KeySet {
     const bit = 1 << key
     if (this.#held & bit) return 0
     this.#held |= bit
@@ -178,62 +254,70 @@ export class Twin {
     return bit
   }
 
-  #keyUp(key: number, counted: { key: number; with: number }[]): void {
+  #keyUp(key: number): void {
     const bit = 1 << key
     if (!(this.#held & bit)) return
     this.#held &= ~bit
-    const press = this.#pressing[key]
-    if (press && !press.long && this.#nowMs - at(this.#downAtMs, key) < this.#machine.longPressMs)
-      counted.push({ key, with: press.with })
-    this.#pressing[key] = undefined
+    if (this.#press[key] === Press.Short && this.#nowMs - this.#down(key) < this.#machine.longPressMs) {
+      this.#counted |= bit
+      this.#countedWith[key] = this.#pressWith[key] as number
+    }
+    this.#press[key] = Press.None
     this.#downAtMs[key] = NOT_TRUE
   }
 
+  #down(key: number): number {
+    return this.#downAtMs[key] as number
+  }
+
   /** A press that was under way ends uncounted when the other held keys change; new ones begin with those held. */
-  #spoilPresses(down: number): void {
-    for (let key = 0; key < this.#machine.keys.length; key++) {
+  #spoilPresses(down: KeySet): void {
+    for (let key = 0; key < this.#keyCount; key++) {
       const bit = 1 << key
-      const press = this.#pressing[key]
-      if (press && press.with !== (this.#held & ~bit)) this.#pressing[key] = undefined
-      if (down & bit && this.#held & bit) this.#pressing[key] = { with: this.#held & ~bit, long: false }
+      const others = this.#held & ~bit
+      if (this.#press[key] !== Press.None && this.#pressWith[key] !== others) this.#press[key] = Press.None
+      if (down & bit && this.#held & bit) {
+        this.#press[key] = Press.Short
+        this.#pressWith[key] = others
+      }
     }
   }
 
   #renewHolds(): void {
-    for (let h = 0; h < this.#machine.holdSets.length; h++) {
-      const set = at(this.#machine.holdSets, h)
-      const isTrue = (this.#held & ~set.ignore) === set.keys
-      if (!isTrue) this.#holdTrueSinceMs[h] = NOT_TRUE
-      else if (Number.isNaN(this.#holdTrueSinceMs[h])) this.#holdTrueSinceMs[h] = this.#nowMs
+    const { holdSets } = this.#machine
+    for (let h = 0; h < holdSets.length; h++) {
+      const { keys, ignore } = at(holdSets, h)
+      const sinceMs = this.#holdTrueSinceMs[h] as number
+      if ((this.#held & ~ignore) !== keys) this.#holdTrueSinceMs[h] = NOT_TRUE
+      else if (sinceMs !== sinceMs) this.#holdTrueSinceMs[h] = this.#nowMs
     }
   }
 
-  #count({ key }: { key: number }): void {
-    this.#presses = { key, count: this.#presses.key === key ? this.#presses.count + 1 : 1 }
+  #count(): void {
+    for (let key = 0; key < this.#keyCount; key++) {
+      if (!(this.#counted & (1 << key))) continue
+      this.#pressedTimes = this.#pressedKey === key ? this.#pressedTimes + 1 : 1
+      this.#pressedKey = key
+    }
   }
 
-  #answers(
-    transition: MachineTransition,
-    batch: readonly TwinInput[],
-    down: number,
-    counted: readonly { key: number; with: number }[],
-  ): boolean {
-    const { trigger } = transition
+  #answers({ trigger }: MachineTransition, down: KeySet, batch: readonly TwinInput[] | undefined): boolean {
     switch (trigger.kind) {
       case 'press':
         return (
-          counted.some((press) => press.key === trigger.key && press.with === trigger.with) &&
-          this.#presses.key === trigger.key &&
-          this.#presses.count >= trigger.times
+          (this.#counted & (1 << trigger.key)) !== 0 &&
+          this.#countedWith[trigger.key] === trigger.with &&
+          this.#pressedKey === trigger.key &&
+          this.#pressedTimes >= trigger.times
         )
       case 'key-down':
         return (down & (1 << trigger.key)) !== 0
       case 'link':
-        return batch.some((input) => input.kind === 'link' && trigger.to.includes(input.link))
+        return batch?.some((input) => input.kind === 'link' && trigger.to.includes(input.link)) ?? false
       case 'tap':
-        return batch.some((input) => input.kind === 'tap' && input.on === trigger.on)
+        return batch?.some((input) => input.kind === 'tap' && input.on === trigger.on) ?? false
       case 'type':
-        return batch.some((input) => input.kind === 'type' && input.word === trigger.word)
+        return batch?.some((input) => input.kind === 'type' && input.word === trigger.word) ?? false
       case 'after':
       case 'hold':
       case 'idle':
@@ -242,79 +326,74 @@ export class Twin {
     }
   }
 
-  /** When a transition's own time is up, infinite for those that wait for an input. */
+  /** When a timed transition's own time is up; never, where its time is not running or it is spent. */
   #deadlineMs(t: number): number {
-    const transition = at(this.state.transitions, t)
-    const sinceMs = this.#runningSinceMs(transition)
-    if (Number.isNaN(sinceMs) || this.#spentSinceMs[t] === sinceMs) return NEVER
+    const transition = this.#state.transitions[t] as MachineTransition
+    const sinceMs = this.#runningSinceMs(t, transition)
+    if (sinceMs !== sinceMs || this.#spentSinceMs[t] === sinceMs) return NEVER
     const { trigger } = transition
-    switch (trigger.kind) {
-      case 'after':
-      case 'idle':
-      case 'hold':
-        return sinceMs + at(this.#durations, trigger.duration)
-      case 'long-press':
-        return sinceMs + this.#machine.longPressMs
-      case 'press':
-      case 'key-down':
-      case 'link':
-      case 'tap':
-      case 'type':
-        return NEVER
-    }
+    return (
+      sinceMs +
+      ('duration' in trigger ? (this.#durations[trigger.duration] as number) : this.#machine.longPressMs)
+    )
   }
 
   /** Since when a timed transition's time has been running; not a number when it is not. */
-  #runningSinceMs(transition: MachineTransition): number {
-    const { trigger } = transition
+  #runningSinceMs(t: number, { trigger }: MachineTransition): number {
     switch (trigger.kind) {
       case 'after':
         return this.#enteredAtMs
       case 'idle':
         return Math.max(this.#enteredAtMs, this.#lastInputAtMs)
-      case 'long-press': {
-        const press = this.#pressing[trigger.key]
-        return press && !press.long && press.with === 0 ? at(this.#downAtMs, trigger.key) : NOT_TRUE
-      }
+      case 'long-press':
+        return this.#press[trigger.key] === Press.Short && this.#pressWith[trigger.key] === 0
+          ? this.#down(trigger.key)
+          : NOT_TRUE
       case 'hold': {
-        const trueSinceMs = at(this.#holdTrueSinceMs, trigger.set)
+        const trueSinceMs = this.#holdTrueSinceMs[trigger.set] as number
+        if (trueSinceMs !== trueSinceMs) return NOT_TRUE
         if (trigger.from === 'fresh' && !this.#pressedSinceEntry(trigger.keys)) return NOT_TRUE
-        const fromMs = trigger.from === 'carried' ? trueSinceMs : Math.max(trueSinceMs, this.#enteredAtMs)
-        return Math.max(fromMs, this.#firedAtMs.get(transition) ?? fromMs)
+        const fromMs =
+          trigger.from === 'carried' || trueSinceMs > this.#enteredAtMs ? trueSinceMs : this.#enteredAtMs
+        const firedAtMs = this.#firedAtMs[this.#state.firstTransition + t] as number
+        return firedAtMs > fromMs ? firedAtMs : fromMs
       }
       default:
         return NOT_TRUE
     }
   }
 
-  #pressedSinceEntry(keys: number): boolean {
-    return this.#machine.keys.every(
-      (_, key) => !(keys & (1 << key)) || at(this.#downAtMs, key) >= this.#enteredAtMs,
-    )
+  #pressedSinceEntry(keys: KeySet): boolean {
+    for (let key = 0; key < this.#keyCount; key++)
+      if (keys & (1 << key) && !(this.#down(key) >= this.#enteredAtMs)) return false
+    return true
   }
 
   /** Fires what is due now: the first in declared order whose guard allows it; the others' guards are spent. */
   #fireDue(): void {
-    const { transitions } = this.state
-    const longKeys: number[] = []
-    let taken: MachineTransition | undefined
-    for (let t = 0; t < transitions.length && !taken; t++) {
+    this.#nextMs = NOT_TRUE
+    const { transitions, timed, firstTransition } = this.#state
+    let long = 0
+    let taken = -1
+    for (let n = 0; n < timed.length && taken < 0; n++) {
+      const t = timed[n] as number
       if (this.#deadlineMs(t) > this.#nowMs) continue
-      const transition = at(transitions, t)
-      if (transition.trigger.kind === 'long-press') longKeys.push(transition.trigger.key)
-      if (this.#allows(transition.guard)) taken = transition
-      else this.#spentSinceMs[t] = this.#runningSinceMs(transition)
+      const { trigger, guard } = transitions[t] as MachineTransition
+      if (trigger.kind === 'long-press') long |= 1 << trigger.key
+      if (this.#allows(guard)) taken = t
+      else this.#spentSinceMs[t] = this.#runningSinceMs(t, transitions[t] as MachineTransition)
     }
-    for (const key of longKeys) {
-      const press = this.#pressing[key]
-      if (press) this.#pressing[key] = { ...press, long: true }
-    }
-    if (!taken) return
-    if (taken.trigger.kind === 'hold') this.#firedAtMs.set(taken, this.#nowMs)
-    this.#take(taken)
+    if (long !== 0)
+      for (let key = 0; key < this.#keyCount; key++)
+        if (long & (1 << key) && this.#press[key] !== Press.None) this.#press[key] = Press.Long
+    if (taken < 0) return
+    const transition = transitions[taken] as MachineTransition
+    if (transition.trigger.kind === 'hold') this.#firedAtMs[firstTransition + taken] = this.#nowMs
+    this.#take(transition)
   }
 
   #allows(guard: MachineGuard): boolean {
+    if (guard.always) return true
     if (guard.held !== undefined) {
       if ((this.#held & ~guard.ignore) !== guard.held) return false
       if (guard.fresh && !this.#pressedSinceEntry(guard.held)) return false
@@ -329,33 +408,53 @@ export class Twin {
   }
 
   #take({ to, cues, effects }: MachineTransition): void {
-    for (const effect of effects) {
+    for (let n = 0; n < effects.length; n++) {
+      const effect = effects[n] as Effect
       if (effect === 'wipe-data') {
         this.#wiped = true
         this.#screenLock = false
       }
+      if (effect === 'charged') this.#batteryPercent = Math.max(this.#batteryPercent, CHARGED_PERCENT)
       if (effect === 'arm-account-lock' && !this.#account) continue
-      this.#observations.push({ kind: 'effect', atMs: this.#nowMs, effect })
+      this.#show(EFFECT_CODE + EFFECTS.indexOf(effect))
     }
-    for (const buzz of cues) this.#observations.push({ kind: 'buzz', atMs: this.#nowMs, buzz })
+    for (let n = 0; n < cues.length; n++) this.#show(codeOfCue(cues[n] as Cue))
     this.#enter(to, this.#nowMs)
   }
 
   #enter(state: number, nowMs: number): void {
-    const before = this.#observations.findLast((observation) => observation.kind === 'screen')
-    this.#state = state
+    this.#stateIndex = state
+    this.#state = this.#machine.states[state] as MachineState
     this.#enteredAtMs = nowMs
-    this.#spentSinceMs = []
-    this.#presses = { key: -1, count: 0 }
+    this.#nextMs = NOT_TRUE
+    this.#spentSinceMs.fill(NOT_TRUE, 0, this.#state.transitions.length)
+    this.#pressedKey = -1
+    this.#pressedTimes = 0
     // A press counts only where it began: those under way go on as mere holding.
-    for (let key = 0; key < this.#pressing.length; key++) this.#pressing[key] = undefined
-    const { screen, cursor, text } = this.state
-    const stays =
-      before?.kind === 'screen' &&
-      before.screen === screen &&
-      !cursor &&
-      this.#machine.states[before.state]?.text === text
-    if (!stays) this.#observations.push({ kind: 'screen', atMs: nowMs, screen, state })
+    this.#press.fill(Press.None)
+    const { cursor, look, screen } = this.#state
+    if (cursor || look !== this.#look) this.#show(codeOfCue(screen))
+    this.#look = look
+  }
+
+  #show(code: number): void {
+    this.#shownCode[this.#shown] = code
+    this.#shownAtMs[this.#shown] = this.#nowMs
+    this.#shownState[this.#shown] = this.#stateIndex
+    this.#shown++
+  }
+
+  #observation(n: number): Observation {
+    const code = this.shownCode(n)
+    const atMs = this.shownAtMs(n)
+    if (code >= EFFECT_CODE) return { kind: 'effect', atMs, effect: at(EFFECTS, code - EFFECT_CODE) }
+    if (code >= FIRST_BUZZ_CODE) return { kind: 'buzz', atMs, buzz: at(buzz.options, code - FIRST_BUZZ_CODE) }
+    return {
+      kind: 'screen',
+      atMs,
+      screen: at(screenKind.options, screenKind.options.indexOf(cueOfCode(code) as never)),
+      state: this.#shownState[n] ?? 0,
+    }
   }
 }
 

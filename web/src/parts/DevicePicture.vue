@@ -22,13 +22,14 @@ const body = computed(() => ({
   y: props.kind === 'watch' ? 62 : 8,
 }))
 const keys = computed(() =>
-  props.family.keys.map(({ id, edge, at }) => {
+  props.family.keys.map(({ id, edge, at, byPlace }) => {
     const { x, y, w, h } = body.value
     const upright = edge === 'left' || edge === 'right'
     const cx = edge === 'left' ? x - 4 : edge === 'right' ? x + w + 4 : x + at * w
     const cy = upright ? y + at * h : edge === 'top' ? y - 4 : y + h + 4
     return {
       id,
+      byPlace,
       cx,
       cy,
       upright,
@@ -44,7 +45,7 @@ const keys = computed(() =>
     viewBox="0 0 360 268"
     class="block w-full"
     role="img"
-    :aria-label="`Keys: ${family.keys.map(({ id, edge }) => `${words.key[id]} ${edge}`).join(', ')}`"
+    :aria-label="`Keys: ${family.keys.map(({ id, edge, byPlace }) => byPlace ?? `${words.key[id]} ${edge}`).join(', ')}`"
   >
     <template v-if="kind === 'watch'">
       <rect
@@ -101,7 +102,7 @@ const keys = computed(() =>
         :font-weight="key.isPressed ? 700 : 400"
         fill="var(--color-ink)"
       >
-        {{ words.key[key.id] }}
+        {{ key.byPlace ?? words.key[key.id] }}
       </text>
     </g>
   </svg>

@@ -12,7 +12,7 @@ const LABEL = 136
 const WIDTH = 840
 const LANE = 46
 const TOP = 54
-const words = phrases('en')
+const words = computed(() => phrases('en', props.chart.names))
 
 /** Long waits would squeeze the key work away: stretches without a change are drawn shorter. */
 const marks = computed(() => {
@@ -51,7 +51,7 @@ const cues = computed(() => {
     level = at - lastX < 110 ? 1 - level : 0
     lastX = at
     // The words keep inside the drawing; 8.6 is the width of a letter at this size.
-    const half = (words.cue[mark.cue].length * 8.6) / 2
+    const half = (words.value.cue[mark.cue].length * 8.6) / 2
     const anchor = at + half > WIDTH ? 'end' : at - half < 0 ? 'start' : 'middle'
     return { ...mark, x: at, level, anchor }
   })

@@ -27,7 +27,7 @@ const machine = computed(() => catalog.machineOf(props.family).machine)
 const chart = computed(
   () =>
     procedure.value &&
-    keyChart(machine.value.keys, procedure.value, prove(machine.value, procedure.value, USUAL_SITUATION)),
+    keyChart(machine.value, procedure.value, prove(machine.value, procedure.value, USUAL_SITUATION)),
 )
 const lines = computed(() =>
   procedure.value && chart.value ? stepWords(procedure.value, chart.value, 'en') : [],

@@ -1,0 +1,309 @@
+import type { KeyId } from '../catalog/index.ts'
+import { codeOfCue, type KeySet, type Twin, type TwinInput } from '../twin/index.ts'
+import type { PathStep } from './menuPath.ts'
+import type { MenuWay, Plan, PlannedStep } from './plan.ts'
+import type { HandTiming } from './timing.ts'
+
+/** Departures from what a procedure says, by step. */
+export interface Slips {
+  /** How much later than its moment a step is done. */
+  readonly lateMs?: ReadonlyMap<number, number>
+  /** A step done at a given time, whether or not the cue before it has come. */
+  readonly doneAtMs?: { readonly step: number; readonly atMs: number }
+  readonly keyInstead?: ReadonlyMap<KeyId, KeyId>
+}
+
+/** What the hand did, when, and for which step of the procedure. */
+export interface Action {
+  readonly atMs: number
+  readonly step: number
+  readonly input: TwinInput
+}
+
+/** What a run leaves behind for a chart; runs by the hundred thousand leave nothing. */
+export interface RunRecord {
+  readonly actions: Action[]
+  readonly stepEndsMs: number[]
+  readonly choices: Record<number, PathStep[]>
+}
+
+/** More inputs than this on one way through menus, and the hand gives up. */
+const MOST_INPUTS = 200
+const FIRST_BUZZ_CODE = codeOfCue('short-buzz')
+
+/** A hand that does a plan on a twin, again and again. */
+export class Execution {
+  nowMs = 0
+  /** The step that could not be done. */
+  stuckAtStep = -1
+  /** Observations up to here have been taken notice of. */
+  #noticed = 0
+  #reacts = false
+  #step = 0
+  #usualMs: readonly number[] = []
+  #slips: Slips = {}
+  readonly #plan: Plan
+  readonly #twin: Twin
+  readonly #timing: HandTiming
+  readonly #record: RunRecord | undefined
+
+  constructor(plan: Plan, twin: Twin, timing: HandTiming, record?: RunRecord) {
+    this.#plan = plan
+    this.#twin = twin
+    this.#timing = timing
+    this.#record = record
+  }
+
+  /**
+   * Does the plan on the twin, which stands at its start.
+   * @param usualMs how long each step takes a perfect hand on a middling unit
+   * @returns whether every step could be done, the last being the sight of the goal
+   */
+  run(usualMs: readonly number[], slips: Slips): boolean {
+    this.nowMs = 0
+    this.stuckAtStep = -1
+    this.#noticed = 0
+    this.#reacts = false
+    this.#usualMs = usualMs
+    this.#slips = slips
+    const { steps } = this.#plan
+    let stuck = false
+    for (let index = 0; index < steps.length; index++) {
+      // A hand that is stuck does nothing more, but looks whether the goal comes by itself.
+      if (stuck && index < steps.length - 1) continue
+      this.#step = index
+      const lateMs = slips.lateMs?.get(index)
+      if (lateMs !== undefined) this.nowMs += lateMs
+      if (slips.doneAtMs?.step === index) this.nowMs = Math.max(this.#twin.nowMs, slips.doneAtMs.atMs)
+      const done = this.#do(steps[index] as PlannedStep)
+      if (this.#record) this.#record.stepEndsMs[index] = this.nowMs
+      if (done) continue
+      if (stuck || index === steps.length - 1 || this.#timing.stopsAtWrongScreens) {
+        if (this.stuckAtStep < 0) this.stuckAtStep = index
+        return false
+      }
+      stuck = true
+      this.stuckAtStep = index
+    }
+    return true
+  }
+
+  #do(step: PlannedStep): boolean {
+    const timing = this.#timing
+    switch (step.do) {
+      case 'plug':
+        this.nowMs += timing.plugMs()
+        this.#input({ kind: 'link', link: step.link })
+        return true
+      case 'hold':
+        this.#ready()
+        this.#keys(step.keys, step.set, true, step.inOrder)
+        return true
+      case 'let-go':
+        this.#ready()
+        this.#keys(step.keys, step.set, false, false)
+        return true
+      case 'wait-cue':
+        return this.#await(step.code, step.standing)
+      case 'wait-ms':
+        return this.#waited(step.ms)
+      case 'wait-count':
+        return this.#waited(timing.countMs(step.count))
+      case 'slide': {
+        this.#ready()
+        const gapMs = timing.slideMs()
+        const [from, to] = [1 << step.from, 1 << step.to]
+        if (gapMs === 0) this.#change(from, to)
+        else if (gapMs > 0) this.#twoChanges(from, 0, gapMs, 0, to)
+        else this.#twoChanges(0, to, -gapMs, from, 0)
+        return true
+      }
+      case 'press':
+        this.#ready()
+        for (let n = 0; n < step.times; n++) this.#press(step.key, timing.pressMs())
+        return true
+      case 'long-press':
+        this.#ready()
+        this.#longPress(step.key)
+        return true
+      case 'tap':
+        this.#ready()
+        this.nowMs += timing.tapMs()
+        this.#input({ kind: 'tap', on: step.on })
+        return true
+      case 'type':
+        this.#ready()
+        this.nowMs += timing.typeMs(step.word.length)
+        this.#input({ kind: 'type', word: step.word })
+        return true
+      case 'way':
+        return this.#follow(step.way)
+    }
+  }
+
+  /** The moment for the next move: after a reaction to the cue just seen, or as soon as the hand is ready. */
+  #ready(): void {
+    const wasCue = this.#reacts
+    this.#reacts = false
+    if (this.#slips.doneAtMs?.step === this.#step) return
+    this.nowMs += wasCue ? this.#timing.reactionMs() : this.#timing.readyMs()
+  }
+
+  #keys(keys: readonly number[], set: KeySet, down: boolean, inOrder: boolean): void {
+    const skewMs = inOrder || keys.length === 1 ? 0 : this.#timing.skewMs()
+    if (!inOrder && skewMs === 0) {
+      this.#change(down ? 0 : set, down ? set : 0)
+      return
+    }
+    for (let n = 0; n < keys.length; n++) {
+      if (n > 0) this.nowMs += inOrder ? this.#timing.keyAfterKeyMs() : skewMs
+      const bit = 1 << (keys[n] as number)
+      this.#change(down ? 0 : bit, down ? bit : 0)
+    }
+  }
+
+  #twoChanges(up: KeySet, down: KeySet, afterMs: number, thenUp: KeySet, thenDown: KeySet): void {
+    this.#change(up, down)
+    this.nowMs += afterMs
+    this.#change(thenUp, thenDown)
+  }
+
+  #press(key: number, heldMs: number): void {
+    const bit = 1 << key
+    this.#change(0, bit)
+    this.nowMs += heldMs
+    this.#change(bit, 0)
+    this.nowMs += this.#timing.pauseMs()
+  }
+
+  #longPress(key: number): void {
+    const bit = 1 << key
+    this.#change(0, bit)
+    this.nowMs += this.#plan.machine.longPressMs + this.#timing.pressMs()
+    this.#change(bit, 0)
+  }
+
+  /** Follows a way through menus; after each input it looks where the cursor is and goes on from there. */
+  #follow(way: MenuWay): boolean {
+    this.#ready()
+    const twin = this.#twin
+    for (let n = 0; n < MOST_INPUTS; n++) {
+      if (way.isAt(twin.stateIndex)) return true
+      const next = way.from(twin.stateIndex)
+      if (!next) return false
+      if (this.#record) (this.#record.choices[this.#step] ??= []).push(next)
+      const isLast = way.endsWith(next)
+      this.#one(next)
+      if (isLast && (twin.stateIndex === next.to || next.effects.length > 0)) break
+    }
+    twin.advanceTo(this.nowMs)
+    return true
+  }
+
+  #one({ input }: PathStep): void {
+    const { keys } = this.#plan.machine
+    switch (input.kind) {
+      case 'press': {
+        const held = input.with.reduce((set, id) => set | (1 << keys.indexOf(id)), 0)
+        if (held) this.#change(0, held)
+        this.#press(keys.indexOf(input.key), this.#timing.pressMs())
+        if (held) this.#change(held, 0)
+        break
+      }
+      case 'long-press':
+        this.#longPress(keys.indexOf(input.key))
+        break
+      case 'tap':
+        this.nowMs += this.#timing.tapMs()
+        this.#input(input)
+        break
+      case 'type':
+        this.nowMs += this.#timing.typeMs(input.word.length)
+        this.#input(input)
+        break
+      case 'wait':
+        this.nowMs = Math.max(this.nowMs, this.#twin.nextDeadlineMs())
+        this.#twin.advanceTo(this.nowMs)
+        break
+    }
+  }
+
+  #waited(ms: number): boolean {
+    this.nowMs += ms
+    this.#twin.advanceTo(this.nowMs)
+    return true
+  }
+
+  #change(up: KeySet, down: KeySet): void {
+    const { keyInstead } = this.#slips
+    const [freed, pressed] = keyInstead
+      ? [this.#instead(up, keyInstead), this.#instead(down, keyInstead)]
+      : [up, down]
+    this.#twin.changeKeys(this.nowMs, freed, pressed)
+    if (!this.#record) return
+    for (const [key, id] of this.#plan.machine.keys.entries()) {
+      if (freed & (1 << key)) this.#recordInput({ kind: 'key-up', key: id })
+      if (pressed & (1 << key)) this.#recordInput({ kind: 'key-down', key: id })
+    }
+  }
+
+  #instead(set: KeySet, keyInstead: ReadonlyMap<KeyId, KeyId>): KeySet {
+    const { keys } = this.#plan.machine
+    return keys.reduce(
+      (all, id, key) => (set & (1 << key) ? all | (1 << keys.indexOf(keyInstead.get(id) ?? id)) : all),
+      0,
+    )
+  }
+
+  #input(input: TwinInput): void {
+    this.#twin.apply(this.nowMs, [input])
+    this.#recordInput(input)
+  }
+
+  #recordInput(input: TwinInput): void {
+    this.#record?.actions.push({ atMs: this.nowMs, step: this.#step, input })
+  }
+
+  /** Waits for a cue; may move without it, stop at a wrong screen or lose patience. */
+  #await(code: number, standing: boolean): boolean {
+    const twin = this.#twin
+    const timing = this.#timing
+    this.#reacts = true
+    if (standing && codeOfCue(twin.state.screen) === code) return true
+    const usualMs = this.#usualMs[this.#step] ?? 0
+    const untilMs = this.nowMs + timing.patienceMs(usualMs)
+    const forced = this.#slips.doneAtMs
+    const afterMs = timing.movesAfterMs(usualMs)
+    let moveAtMs = afterMs === afterMs ? this.nowMs + afterMs : Number.POSITIVE_INFINITY
+    if (forced && forced.step > this.#step) moveAtMs = Math.min(moveAtMs, forced.atMs)
+    for (;;) {
+      for (; this.#noticed < twin.shownCount; this.#noticed++) {
+        const seen = twin.shownCode(this.#noticed)
+        const atMs = twin.shownAtMs(this.#noticed)
+        if (atMs > moveAtMs) break
+        if (seen === code && !(seen >= FIRST_BUZZ_CODE && timing.missesBuzz())) {
+          this.#noticed++
+          if (atMs > this.nowMs) this.nowMs = atMs
+          return true
+        }
+        if (timing.stopsAtWrongScreens && seen < FIRST_BUZZ_CODE && atMs > 0 && !this.#plan.expected.has(seen)) {
+          this.nowMs = Math.max(this.nowMs, atMs) + timing.reactionMs()
+          return false
+        }
+      }
+      const nextMs = twin.nextDeadlineMs()
+      if (moveAtMs < nextMs && moveAtMs <= untilMs) {
+        this.nowMs = Math.max(this.nowMs, moveAtMs, twin.nowMs)
+        twin.advanceTo(this.nowMs)
+        this.#reacts = false
+        return true
+      }
+      if (nextMs > untilMs) {
+        twin.advanceTo(untilMs)
+        this.nowMs = untilMs
+        return false
+      }
+      twin.advanceTo(nextMs)
+    }
+  }
+}

@@ -1,0 +1,168 @@
+import type { KeyId, LinkKind, Procedure, ScreenKind, Step } from '../catalog/index.ts'
+import { codeOfCue, type KeySet, type Machine, type Situation } from '../twin/index.ts'
+import { quickestPath, type PathGoal, type PathStep } from './menuPath.ts'
+
+/** A step with its keys as places and sets and its cue as a code. */
+export type PlannedStep =
+  | { readonly do: 'plug'; readonly link: LinkKind }
+  | { readonly do: 'hold'; readonly keys: readonly number[]; readonly set: KeySet; readonly inOrder: boolean }
+  | { readonly do: 'let-go'; readonly keys: readonly number[]; readonly set: KeySet }
+  | { readonly do: 'wait-cue'; readonly code: number; readonly standing: boolean }
+  | { readonly do: 'wait-ms'; readonly ms: number }
+  | { readonly do: 'wait-count'; readonly count: number }
+  | { readonly do: 'slide'; readonly from: number; readonly to: number }
+  | { readonly do: 'press'; readonly key: number; readonly times: number }
+  | { readonly do: 'long-press'; readonly key: number }
+  | { readonly do: 'tap'; readonly on: string }
+  | { readonly do: 'type'; readonly word: string }
+  | { readonly do: 'way'; readonly way: MenuWay }
+
+/** A procedure made ready for a machine: to be done many times. */
+export interface Plan {
+  readonly machine: Machine
+  readonly start: number
+  readonly steps: readonly PlannedStep[]
+  /** Cue codes that have a place in the procedure; any other screen is a wrong one. */
+  readonly expected: ReadonlySet<number>
+}
+
+/** What is on the device and around it at a job's start; what the start itself says comes before the rest. */
+export function situationAtStart(from: Procedure['from'], usual: Situation): Situation {
+  switch (from) {
+    case 'off-charging':
+      return { ...usual, link: 'charger' }
+    case 'looping':
+      return { ...usual, loop: true }
+    case 'dead-battery':
+      return { ...usual, batteryPercent: 0 }
+    case 'on-locked':
+    case 'off':
+    case 'in-download':
+      return usual
+  }
+}
+
+/** Makes a procedure ready for its machine. @throws Error where it names a key or a start the machine lacks */
+export function planOf(machine: Machine, procedure: Procedure, situation: Situation): Plan {
+  const start = machine.starts[procedure.from]
+  if (start === undefined) throw new Error(`The family has no start “${procedure.from}”`)
+  let around = situation
+  const steps = procedure.steps.map((step): PlannedStep => {
+    if (step.do === 'plug') around = { ...around, link: step.link }
+    return planned(machine, step, around)
+  })
+  const goal: PlannedStep = waitFor(procedure.goal)
+  const all = [...steps, goal]
+  const expected = new Set(all.flatMap((step) => ('code' in step ? [step.code] : [])))
+  for (const usual of PASSING_SCREENS) expected.add(codeOfCue(usual))
+  return { machine, start, steps: all, expected }
+}
+
+/** A plan that goes on, from recovery through the wipe to the set-up wizard. */
+export function planOfWholeReset(machine: Machine, procedure: Procedure, situation: Situation): Plan {
+  const plan = planOf(machine, procedure, situation)
+  const around = { ...situation, link: lastLink(procedure) ?? situation.link }
+  const toWipe = new MenuWay(machine, { kind: 'effect', effect: 'wipe-data' }, around)
+  const isGoal = (state: number) => machine.states[state]?.screen === 'set-up'
+  const toSetUp = new MenuWay(machine, { kind: 'state', isGoal }, { ...around, wiped: true, loop: false })
+  return { ...plan, steps: [...plan.steps, { do: 'way', way: toWipe }, { do: 'way', way: toSetUp }] }
+}
+
+/**
+ * The quickest way to a goal as a rule: for every state the next input, remembered once searched, so that a
+ * slip is answered from wherever it led.
+ */
+export class MenuWay {
+  readonly goal: PathGoal
+  readonly #machine: Machine
+  readonly #situation: Situation
+  readonly #next = new Map<number, PathStep | undefined>()
+
+  constructor(machine: Machine, goal: PathGoal, situation: Situation) {
+    this.#machine = machine
+    this.goal = goal
+    this.#situation = situation
+  }
+
+  /** The next input from a state; undefined where no way leads to the goal. */
+  from(state: number): PathStep | undefined {
+    if (!this.#next.has(state)) {
+      const path = quickestPath(this.#machine, state, this.goal, this.#situation)
+      for (const step of path?.steps ?? []) if (!this.#next.has(step.from)) this.#next.set(step.from, step)
+      if (!this.#next.has(state)) this.#next.set(state, undefined)
+    }
+    return this.#next.get(state)
+  }
+
+  isAt(state: number): boolean {
+    return this.goal.kind === 'state' && this.goal.isGoal(state)
+  }
+
+  /** Whether a step of the way is its last. */
+  endsWith({ from, transition, effects }: PathStep): boolean {
+    const { goal } = this
+    switch (goal.kind) {
+      case 'effect':
+        return effects.includes(goal.effect)
+      case 'choice': {
+        const cursor = this.#machine.states[from]?.cursor
+        return cursor?.menu === goal.menu && cursor.itemId === goal.item && cursor.choice === transition
+      }
+      case 'state':
+        return false
+    }
+  }
+}
+
+/** Screens that may pass by in any procedure and make nobody stop. */
+const PASSING_SCREENS: readonly ScreenKind[] = ['dark', 'logo', 'power-menu', 'text', 'charge-blank']
+
+function planned(machine: Machine, step: Step, around: Situation): PlannedStep {
+  const key = (id: KeyId): number => {
+    const at = machine.keys.indexOf(id)
+    if (at < 0) throw new Error(`The device has no key ${id}`)
+    return at
+  }
+  const set = (keys: readonly number[]): KeySet => keys.reduce((all, one) => all | (1 << one), 0)
+  switch (step.do) {
+    case 'plug':
+      return step
+    case 'hold': {
+      const keys = step.keys.map(key)
+      return { do: 'hold', keys, set: set(keys), inOrder: step.order === 'in-order' }
+    }
+    case 'let-go': {
+      const keys = step.keys.map(key)
+      return { do: 'let-go', keys, set: set(keys) }
+    }
+    case 'wait':
+      if ('cue' in step.until) return waitFor(step.until.cue)
+      return 'ms' in step.until
+        ? { do: 'wait-ms', ms: step.until.ms }
+        : { do: 'wait-count', count: step.until.count }
+    case 'slide':
+      return { do: 'slide', from: key(step.from), to: key(step.to) }
+    case 'press':
+      return { do: 'press', key: key(step.key), times: step.times }
+    case 'long-press':
+      return { do: 'long-press', key: key(step.key) }
+    case 'tap':
+    case 'type':
+      return step
+    case 'choose':
+      return {
+        do: 'way',
+        way: new MenuWay(machine, { kind: 'choice', menu: step.menu, item: step.item }, around),
+      }
+  }
+}
+
+function waitFor(cue: Parameters<typeof codeOfCue>[0]): PlannedStep {
+  // A screen that already stands there counts, but for the dark, which is a change.
+  return { do: 'wait-cue', code: codeOfCue(cue), standing: cue !== 'dark' }
+}
+
+function lastLink({ steps }: Procedure): LinkKind | undefined {
+  const plug = steps.findLast((step) => step.do === 'plug')
+  return plug?.do === 'plug' ? plug.link : undefined
+}
