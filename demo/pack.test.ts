@@ -1,5 +1,7 @@
-import { packJsonSchema, readPack } from '@benevox/core/catalog'
+import { familyForModel, packJsonSchema, readPack } from '@benevox/core/catalog'
 import { readImei } from '@benevox/core/imei'
+import { checkPack } from '@benevox/core/procedure'
+import { modelInPack } from '@benevox/core/route'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
 import document from './pack.json' with { type: 'json' }
@@ -16,13 +18,40 @@ function changed(path: readonly (string | number)[], value: unknown): unknown {
 }
 
 describe('the demo pack', () => {
-  it('is read whole: at least 6 makers and 12 models over five families, a tablet and a watch among them', () => {
+  it('is read whole: sixteen families, 40 models of 8 makers over 12 years, phones, tablets and watches', () => {
+    const { families, models } = demoPack()
+    expect(families).toHaveLength(16)
+    expect(models.length).toBeGreaterThanOrEqual(40)
+    expect(new Set(models.map(({ maker }) => maker)).size).toBeGreaterThanOrEqual(8)
+    expect(new Set(models.map(({ year }) => year)).size).toBeGreaterThanOrEqual(12)
+    expect(new Set(models.map(({ kind }) => kind))).toEqual(new Set(['phone', 'tablet', 'watch']))
+    const used = models.map(({ family }) => family)
+    expect(new Set(used).size).toBe(16)
+    expect(used.length - new Set(used).size).toBeGreaterThan(20)
+  })
+  it('has no finding of the pack check', () => {
+    expect(checkPack(demoPack())).toEqual([])
+  })
+  it('writes each family in tens of lines, since parts and schools are shared', () => {
+    for (const family of document.families) {
+      const own = JSON.stringify(family).length
+      const written = demoPack().families.find(({ id }) => id === family.id)
+      expect(own).toBeLessThan(6500)
+      expect(JSON.stringify(written).length).toBeGreaterThan(own)
+    }
+    const procedures: readonly object[] = document.families.flatMap((family): object[] => family.procedures)
+    expect(procedures.every((one) => 'like' in one)).toBe(true)
+  })
+  it('lets a model override a time of its family, and an update of the system change the family', () => {
     const pack = demoPack()
-    expect(new Set(pack.models.map(({ maker }) => maker)).size).toBeGreaterThanOrEqual(6)
-    expect(pack.models.length).toBeGreaterThanOrEqual(12)
-    expect(pack.families).toHaveLength(5)
-    expect(new Set(pack.models.map(({ kind }) => kind))).toEqual(new Set(['phone', 'tablet', 'watch']))
-    expect(new Set(pack.models.map(({ family }) => family)).size).toBe(5)
+    const forge = modelInPack(pack, 'brackwell-forge')
+    const field = modelInPack(pack, 'brackwell-field-1')
+    expect(forge?.family.durations['force-off']?.medianMs).toBe(16000)
+    expect(field?.family.durations['force-off']?.medianMs).toBe(15000)
+    expect(field && familyForModel(field.family, field.model)).toBe(field?.family)
+    expect(modelInPack(pack, 'orrelin-vane-3')?.family.id).toBe('let-power-go-by-count')
+    expect(modelInPack(pack, 'orrelin-vane-3', 11)?.family.id).toBe('let-power-go-by-count')
+    expect(modelInPack(pack, 'orrelin-vane-3', 12)?.family.id).toBe('forced-off-data-gate')
   })
   it('has type allocation codes of the test range only, each with one model', () => {
     const tacs = demoPack().models.flatMap(({ tacs }) => tacs)
@@ -45,9 +74,9 @@ describe('a pack with a fault is refused with its path and a sentence', () => {
     ['a model twice', ['models', 1, 'id'], 'orrelin-vane-5', 'models.1.id'],
     [
       'a target that is not there',
-      ['families', 1, 'states', 'dark', 'transitions', 1, 'to'],
+      ['families', 4, 'states', 'settling', 'transitions', 0, 'to'],
       'nowhere',
-      'families.1.states.dark.transitions.1.to',
+      'families.4.states.settling.transitions.0.to',
     ],
     [
       'a fragment that is not there',
@@ -57,9 +86,9 @@ describe('a pack with a fault is refused with its path and a sentence', () => {
     ],
     [
       'a parameter left out',
-      ['families', 0, 'compose', 1, 'with', 'bootTime'],
+      ['families', 0, 'compose', 4, 'with', 'gate'],
       undefined,
-      'families.0.compose.1.with',
+      'families.0.compose.4.with',
     ],
     [
       'a parameter too many',
@@ -69,9 +98,9 @@ describe('a pack with a fault is refused with its path and a sentence', () => {
     ],
     [
       'a duration of no name',
-      ['families', 1, 'states', 'dark', 'transitions', 0, 'on', 'time'],
+      ['families', 4, 'states', 'settling', 'transitions', 0, 'on', 'time'],
       'soon',
-      'families.1.states.dark.transitions.0.on.time',
+      'families.4.states.settling.transitions.0.on.time',
     ],
     [
       'durations out of order',
@@ -81,15 +110,39 @@ describe('a pack with a fault is refused with its path and a sentence', () => {
     ],
     [
       'a procedure with a key the device lacks',
-      ['families', 4, 'procedures', 0, 'steps', 3, 'key'],
-      'crown',
-      'families.4.procedures.0.steps.3',
+      ['families', 4, 'procedures', 0, 'with', 'pair'],
+      ['crown', 'power'],
+      'families.4.procedures.0.steps.4',
+    ],
+    [
+      'a school that is not there',
+      ['families', 4, 'procedures', 0, 'like'],
+      'nobodys-school',
+      'families.4.procedures.0',
+    ],
+    [
+      'a school filled with nonsense',
+      ['families', 4, 'procedures', 0, 'with', 'order'],
+      'sideways',
+      'families.4.procedures.0.steps.4.order',
+    ],
+    [
+      'a time for a duration that the family lacks',
+      ['models', 0, 'durations'],
+      { nothing: { minMs: 1, medianMs: 2, maxMs: 3 } },
+      'models.0.durations.nothing',
+    ],
+    [
+      'an update to no family',
+      ['models', 0, 'updates'],
+      [{ fromSystem: 12, family: 'nobody' }],
+      'models.0.updates.0.family',
     ],
     [
       'a fragment filled with nonsense',
-      ['families', 0, 'compose', 5, 'with', 'wrap'],
+      ['families', 0, 'compose', 7, 'with', 'wrap'],
       'maybe',
-      'families.0.compose.5.menus.main.wrap',
+      'families.0.compose.7.menus.main.wrap',
     ],
   ])('%s', (_, path, value, faultPath) => {
     const reading = readPack(changed(path, value))

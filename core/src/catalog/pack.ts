@@ -263,7 +263,10 @@ const familyParts = {
 /** A family as a pack writes it down: procedures in full, or by the school they follow. */
 export const familyAsWritten = z.strictObject({
   ...familyParts,
-  procedures: z.array(z.union([procedure, procedureOfSchool])).min(1).max(24),
+  procedures: z
+    .array(z.union([procedure, procedureOfSchool]))
+    .min(1)
+    .max(24),
 })
 export type FamilyAsWritten = z.infer<typeof familyAsWritten>
 
@@ -303,7 +306,10 @@ const packParts = {
 }
 
 /** The document itself. */
-export const packAsWritten = z.strictObject({ ...packParts, families: z.array(familyAsWritten).min(1).max(500) })
+export const packAsWritten = z.strictObject({
+  ...packParts,
+  families: z.array(familyAsWritten).min(1).max(500),
+})
 export type PackAsWritten = z.infer<typeof packAsWritten>
 
 /** A pack as read: every family's procedures written out. */

@@ -76,7 +76,10 @@ function unknownNames(pack: Pack): PackFault[] {
     const at = ['models', index]
     const named = [
       ...(model.family === undefined ? [] : [{ id: model.family, path: [...at, 'family'] }]),
-      ...(model.updates ?? []).map(({ family }, n) => ({ id: family, path: [...at, 'updates', n, 'family'] })),
+      ...(model.updates ?? []).map(({ family }, n) => ({
+        id: family,
+        path: [...at, 'updates', n, 'family'],
+      })),
     ]
     const own = families.get(model.family ?? '')
     return [

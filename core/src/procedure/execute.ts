@@ -11,6 +11,8 @@ export interface Slips {
   /** A step done at a given time, whether or not the cue before it has come. */
   readonly doneAtMs?: { readonly step: number; readonly atMs: number }
   readonly keyInstead?: ReadonlyMap<KeyId, KeyId>
+  /** Keys that do nothing, however they are pressed. */
+  readonly deadKeys?: readonly KeyId[]
 }
 
 /** What the hand did, when, and for which step of the procedure. */
@@ -235,10 +237,8 @@ export class Execution {
   }
 
   #change(up: KeySet, down: KeySet): void {
-    const { keyInstead } = this.#slips
-    const [freed, pressed] = keyInstead
-      ? [this.#instead(up, keyInstead), this.#instead(down, keyInstead)]
-      : [up, down]
+    const { keyInstead, deadKeys } = this.#slips
+    const [freed, pressed] = keyInstead || deadKeys ? [this.#slipped(up), this.#slipped(down)] : [up, down]
     this.#twin.changeKeys(this.nowMs, freed, pressed)
     if (!this.#record) return
     for (const [key, id] of this.#plan.machine.keys.entries()) {
@@ -247,12 +247,13 @@ export class Execution {
     }
   }
 
-  #instead(set: KeySet, keyInstead: ReadonlyMap<KeyId, KeyId>): KeySet {
+  #slipped(set: KeySet): KeySet {
     const { keys } = this.#plan.machine
-    return keys.reduce(
-      (all, id, key) => (set & (1 << key) ? all | (1 << keys.indexOf(keyInstead.get(id) ?? id)) : all),
-      0,
-    )
+    const { keyInstead, deadKeys } = this.#slips
+    return keys.reduce((all, id, key) => {
+      const used = keyInstead?.get(id) ?? id
+      return set & (1 << key) && !deadKeys?.includes(used) ? all | (1 << keys.indexOf(used)) : all
+    }, 0)
   }
 
   #input(input: TwinInput): void {
@@ -269,7 +270,10 @@ export class Execution {
     const twin = this.#twin
     const timing = this.#timing
     this.#reacts = true
-    if (standing && codeOfCue(twin.state.screen) === code) return true
+    if (standing && twin.state.code === code) {
+      this.#noticed = twin.shownCount
+      return true
+    }
     const usualMs = this.#usualMs[this.#step] ?? 0
     const untilMs = this.nowMs + timing.patienceMs(usualMs)
     const forced = this.#slips.doneAtMs
@@ -286,7 +290,12 @@ export class Execution {
           if (atMs > this.nowMs) this.nowMs = atMs
           return true
         }
-        if (timing.stopsAtWrongScreens && seen < FIRST_BUZZ_CODE && atMs > 0 && !this.#plan.expected.has(seen)) {
+        if (
+          timing.stopsAtWrongScreens &&
+          seen < FIRST_BUZZ_CODE &&
+          atMs > 0 &&
+          !this.#plan.expected.has(seen)
+        ) {
           this.nowMs = Math.max(this.nowMs, atMs) + timing.reactionMs()
           return false
         }

@@ -22,7 +22,7 @@ export interface Performance {
 
 /**
  * Does a procedure on a twin with a perfect hand, or with given slips, and then waits for its goal's screen.
- * @param situation what is on the device and its port before the first step
+ * @param situation what is on the device and its port, where the procedure's start does not say otherwise
  */
 export function perform(
   machine: Machine,
@@ -31,24 +31,20 @@ export function perform(
   durations: DrawnDurations,
   slips: Slips = {},
 ): Performance {
-  return performPlan(planOf(machine, procedure, situation), situation, durations, slips)
+  return performPlan(planOf(machine, procedure, situation), durations, slips)
 }
 
 /** The same for a plan made before. */
-export function performPlan(
-  plan: Plan,
-  situation: Situation,
-  durations: DrawnDurations,
-  slips: Slips = {},
-): Performance {
-  const twin = new Twin(plan.machine, plan.start, situation, durations)
+export function performPlan(plan: Plan, durations: DrawnDurations, slips: Slips = {}): Performance {
+  const twin = new Twin(plan.machine, plan.start, plan.situation, durations)
   const record = { actions: [], stepEndsMs: [], choices: {} }
   const hand = new Execution(plan, twin, PERFECT_HAND, record)
   const reached = hand.run([], slips)
   return {
     reached,
     endedAtMs: reached ? hand.nowMs : twin.nowMs,
-    stuckAtStep: hand.stuckAtStep < 0 || hand.stuckAtStep === plan.steps.length - 1 ? undefined : hand.stuckAtStep,
+    stuckAtStep:
+      hand.stuckAtStep < 0 || hand.stuckAtStep === plan.steps.length - 1 ? undefined : hand.stuckAtStep,
     ...record,
     observations: twin.observations,
     finalState: twin.stateIndex,

@@ -21,6 +21,8 @@ export type PlannedStep =
 export interface Plan {
   readonly machine: Machine
   readonly start: number
+  /** What is on the device and around it before the first step. */
+  readonly situation: Situation
   readonly steps: readonly PlannedStep[]
   /** Cue codes that have a place in the procedure; any other screen is a wrong one. */
   readonly expected: ReadonlySet<number>
@@ -42,8 +44,13 @@ export function situationAtStart(from: Procedure['from'], usual: Situation): Sit
   }
 }
 
-/** Makes a procedure ready for its machine. @throws Error where it names a key or a start the machine lacks */
-export function planOf(machine: Machine, procedure: Procedure, situation: Situation): Plan {
+/**
+ * Makes a procedure ready for its machine.
+ * @param usual what is on the device and around it, where the procedure's own start does not say otherwise
+ * @throws Error where it names a key or a start the machine lacks
+ */
+export function planOf(machine: Machine, procedure: Procedure, usual: Situation): Plan {
+  const situation = situationAtStart(procedure.from, usual)
   const start = machine.starts[procedure.from]
   if (start === undefined) throw new Error(`The family has no start “${procedure.from}”`)
   let around = situation
@@ -55,13 +62,13 @@ export function planOf(machine: Machine, procedure: Procedure, situation: Situat
   const all = [...steps, goal]
   const expected = new Set(all.flatMap((step) => ('code' in step ? [step.code] : [])))
   for (const usual of PASSING_SCREENS) expected.add(codeOfCue(usual))
-  return { machine, start, steps: all, expected }
+  return { machine, start, situation, steps: all, expected }
 }
 
 /** A plan that goes on, from recovery through the wipe to the set-up wizard. */
 export function planOfWholeReset(machine: Machine, procedure: Procedure, situation: Situation): Plan {
   const plan = planOf(machine, procedure, situation)
-  const around = { ...situation, link: lastLink(procedure) ?? situation.link }
+  const around = { ...plan.situation, link: lastLink(procedure) ?? plan.situation.link }
   const toWipe = new MenuWay(machine, { kind: 'effect', effect: 'wipe-data' }, around)
   const isGoal = (state: number) => machine.states[state]?.screen === 'set-up'
   const toSetUp = new MenuWay(machine, { kind: 'state', isGoal }, { ...around, wiped: true, loop: false })

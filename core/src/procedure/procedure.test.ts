@@ -3,10 +3,8 @@ import type { Procedure, Step } from '../catalog/index.ts'
 import { smallFamily } from '../../test/smallFamily.ts'
 import { compileFamily, durationsAt, USUAL_SITUATION, type Machine } from '../twin/index.ts'
 import {
-  criticalStep,
   inParts,
   keyChart,
-  latenessOf,
   menuLineText,
   PATIENCE_MS,
   perform,
@@ -174,14 +172,6 @@ describe('doing a procedure', () => {
       step: 1,
     })
   })
-  it('tells how late the slide may come: up to the dark’s own length, to the scan’s 50 ms', () => {
-    expect(latenessOf(machine, procedure, USUAL_SITUATION)).toEqual([
-      { step: 0, latestMs: undefined },
-      { step: 2, latestMs: 450 },
-      { step: 4, latestMs: undefined },
-    ])
-    expect(criticalStep(machine, procedure, USUAL_SITUATION)?.step).toBe(2)
-  })
   it('is stuck, within patience, at the step whose cue never comes', () => {
     const wrong = perform(machine, procedure, USUAL_SITUATION, durationsAt(machine, 'median'), {
       keyInstead: new Map([['volume-down', 'volume-up']]),
@@ -219,6 +209,7 @@ describe('doing a procedure', () => {
       { do: 'press', key: 'power', times: 3 },
       { do: 'long-press', key: 'power' },
       { do: 'tap', on: 'x', label: 'Switch off' },
+      { do: 'type', word: 'erase' },
     ]
     const spoken = { ...procedure, steps: all }
     expect(
@@ -235,6 +226,7 @@ describe('doing a procedure', () => {
       'Press power 3 times',
       'Press power long',
       'Tap “Switch off”',
+      'Type “erase”',
     ])
   })
 })

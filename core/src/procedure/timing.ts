@@ -29,8 +29,8 @@ export interface HandTiming {
   readonly stopsAtWrongScreens: boolean
 }
 
-/** How long one waits for a cue before giving up: the longest boots of the trade, with room. Common practice, no source. */
-export const PATIENCE_MS = 240_000
+/** How long one waits for a cue before giving up: the longest charge from flat, with room. Common practice, no source. */
+export const PATIENCE_MS = 900_000
 
 const nothing = () => 0
 

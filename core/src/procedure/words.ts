@@ -30,7 +30,7 @@ export function stepWords(procedure: Procedure, chart: KeyChart, locale: Locale)
 
 /**
  * The one sentence for the critical second: what to do at which cue, since nobody can look at a screen then.
- * @param step the critical step's index, from `criticalStep`
+ * @param step the critical step's index, from `criticalSlack` of the hand
  * @returns undefined where the step does not hang on a cue
  */
 export function criticalSentence(

@@ -1,13 +1,14 @@
 import type { ComposedFamily, Guard, KeyId, Menu, MenuItem, Transition, Trigger } from '../catalog/index.ts'
-import type {
-  HoldSet,
-  KeySet,
-  Machine,
-  MachineDuration,
-  MachineGuard,
-  MachineState,
-  MachineTransition,
-  MachineTrigger,
+import {
+  codeOfCue,
+  type HoldSet,
+  type KeySet,
+  type Machine,
+  type MachineDuration,
+  type MachineGuard,
+  type MachineState,
+  type MachineTransition,
+  type MachineTrigger,
 } from './machine.ts'
 
 /**
@@ -93,7 +94,7 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
   })
 
   const looks = new Map<string, number>()
-  const plain: Omit<MachineState, 'look' | 'timed' | 'firstTransition'>[] = [
+  const plain: Omit<MachineState, 'code' | 'look' | 'timed' | 'firstTransition'>[] = [
     ...[...states].map(([name, { screen, text, transitions }]) => ({
       name,
       screen,
@@ -120,7 +121,8 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
     const seen = `${state.screen} ${state.text ?? ''}`
     const look = looks.get(seen) ?? looks.size
     looks.set(seen, look)
-    return { ...state, look, firstTransition, timed: timedOf(state.transitions) }
+    const code = codeOfCue(state.screen)
+    return { ...state, code, look, firstTransition, timed: timedOf(state.transitions) }
   })
   const starts = Object.fromEntries(
     Object.entries(family.starts).flatMap(([start, name]) =>

@@ -1,4 +1,12 @@
-import { cue, type Buzz, type Cue, type Effect, type KeyId, type LinkKind, type ScreenKind } from '../catalog/index.ts'
+import {
+  cue,
+  type Buzz,
+  type Cue,
+  type Effect,
+  type KeyId,
+  type LinkKind,
+  type ScreenKind,
+} from '../catalog/index.ts'
 
 /** A set of keys as bits, one a key in the order of `Machine.keys`. */
 export type KeySet = number
@@ -44,6 +52,8 @@ export interface MachineState {
   readonly screen: ScreenKind
   readonly text?: string | undefined
   readonly cursor?: CursorPlace | undefined
+  /** The code of its screen, of `codeOfCue`. */
+  readonly code: number
   /** One number a look, of screen and text together: what a person can tell apart. */
   readonly look: number
   readonly transitions: readonly MachineTransition[]

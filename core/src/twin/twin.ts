@@ -66,6 +66,7 @@ export class Twin {
   readonly #spentSinceMs: Float64Array
   /** Per transition of the machine: when a hold last fired; it starts over then. */
   readonly #firedAtMs: Float64Array
+  #hasFired = true
   #pressedKey = -1
   #pressedTimes = 0
   /** The keys whose press counted in the present batch. */
@@ -106,7 +107,8 @@ export class Twin {
     this.#downAtMs.fill(NOT_TRUE)
     this.#press.fill(Press.None)
     this.#holdTrueSinceMs.fill(NOT_TRUE)
-    this.#firedAtMs.fill(NOT_TRUE)
+    if (this.#hasFired) this.#firedAtMs.fill(NOT_TRUE)
+    this.#hasFired = false
     this.#link = situation.link
     this.#batteryPercent = situation.batteryPercent
     this.#screenLock = situation.screenLock
@@ -388,7 +390,10 @@ export class Twin {
         if (long & (1 << key) && this.#press[key] !== Press.None) this.#press[key] = Press.Long
     if (taken < 0) return
     const transition = transitions[taken] as MachineTransition
-    if (transition.trigger.kind === 'hold') this.#firedAtMs[firstTransition + taken] = this.#nowMs
+    if (transition.trigger.kind === 'hold') {
+      this.#firedAtMs[firstTransition + taken] = this.#nowMs
+      this.#hasFired = true
+    }
     this.#take(transition)
   }
 
@@ -427,13 +432,14 @@ export class Twin {
     this.#state = this.#machine.states[state] as MachineState
     this.#enteredAtMs = nowMs
     this.#nextMs = NOT_TRUE
-    this.#spentSinceMs.fill(NOT_TRUE, 0, this.#state.transitions.length)
+    const { timed } = this.#state
+    for (let n = 0; n < timed.length; n++) this.#spentSinceMs[timed[n] as number] = NOT_TRUE
     this.#pressedKey = -1
     this.#pressedTimes = 0
     // A press counts only where it began: those under way go on as mere holding.
-    this.#press.fill(Press.None)
-    const { cursor, look, screen } = this.#state
-    if (cursor || look !== this.#look) this.#show(codeOfCue(screen))
+    for (let key = 0; key < this.#keyCount; key++) this.#press[key] = Press.None
+    const { cursor, look, code } = this.#state
+    if (cursor || look !== this.#look) this.#show(code)
     this.#look = look
   }
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import type { Cue, Family, LinkKind, Model } from '@benevox/core/catalog'
-import { criticalSentence, criticalStep, keyChart, phrases, prove, stepWords } from '@benevox/core/procedure'
+import type { Cue, Family, LinkKind, Model, StartState } from '@benevox/core/catalog'
+import { criticalSlack, slackOf } from '@benevox/core/hand'
+import { criticalSentence, keyChart, phrases, prove, stepWords } from '@benevox/core/procedure'
 import { USUAL_SITUATION } from '@benevox/core/twin'
 import { useEventListener } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
@@ -8,6 +9,7 @@ import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../api/job.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import KeyChart from '../../parts/KeyChart.vue'
+import { START_WORDS } from '../../words/en.ts'
 import SeenQuestion from './SeenQuestion.vue'
 import TryList from './TryList.vue'
 import { useTryRun } from './useTryRun.ts'
@@ -18,24 +20,46 @@ const job = useJob()
 const catalog = useCatalog()
 const words = phrases('en')
 
+/** What the counter was told decides which ways stand first; the technician may choose another. */
+const start = computed<StartState>(() =>
+  job.facts.complaint === 'restarts-into-recovery'
+    ? 'looping'
+    : job.facts.powersOn === 'no'
+      ? 'off'
+      : 'on-locked',
+)
 const procedure = computed(
   () =>
     props.family.procedures.find(({ id }) => id === job.saved?.bench.procedureId) ??
+    props.family.procedures.find(({ from }) => from === start.value) ??
     props.family.procedures[0],
 )
 const machine = computed(() => catalog.machineOf(props.family).machine)
+const proof = computed(() => procedure.value && prove(machine.value, procedure.value, USUAL_SITUATION))
 const chart = computed(
-  () =>
-    procedure.value &&
-    keyChart(machine.value, procedure.value, prove(machine.value, procedure.value, USUAL_SITUATION)),
+  () => procedure.value && proof.value && keyChart(machine.value, procedure.value, proof.value),
+)
+/** The ways by what they begin with, in the family's order. */
+const ways = computed(() =>
+  Object.entries(START_WORDS)
+    .map(([from, says]) => ({
+      says,
+      procedures: props.family.procedures.filter((one) => one.from === from),
+    }))
+    .filter(({ procedures }) => procedures.length > 0),
 )
 const lines = computed(() =>
   procedure.value && chart.value ? stepWords(procedure.value, chart.value, 'en') : [],
 )
 const critical = computed(() => {
   if (!procedure.value || !chart.value) return undefined
-  const step = criticalStep(machine.value, procedure.value, USUAL_SITUATION)
-  return step && { ...step, sentence: criticalSentence(procedure.value, step.step, chart.value, 'en') }
+  const slack = criticalSlack(slackOf(machine.value, procedure.value, USUAL_SITUATION))
+  return (
+    slack && {
+      latestMs: slack.safe.toMs,
+      sentence: criticalSentence(procedure.value, slack.step, chart.value, 'en'),
+    }
+  )
 })
 const needsLink = computed(() => procedure.value?.steps.find((step) => step.do === 'plug')?.link)
 const link = ref<LinkKind>('none')
@@ -86,16 +110,16 @@ onMounted(() => {
 
 async function finish(outcome: 'reached' | 'failed', what: readonly Cue[]): Promise<void> {
   await run.finish(outcome, what)
-  if (outcome === 'reached') await job.recordBench({ kind: 'in-recovery' })
+  if (outcome === 'reached' && goal.value === 'recovery-menu') await job.recordBench({ kind: 'in-recovery' })
   else await job.reload().catch(() => undefined)
 }
 /** Takes the focus off whatever was pressed, so that the foot switch's key goes to the run. */
-async function start(dry: boolean): Promise<void> {
+async function begin(dry: boolean): Promise<void> {
   if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
   await run.start(link.value, dry)
 }
 async function next(): Promise<void> {
-  if (phase.value === 'before') await start(false)
+  if (phase.value === 'before') await begin(false)
   else if (phase.value === 'running' && run.cueSeen() === 'goal') {
     if (isDry.value) run.ask()
     else await finish('reached', seen.value)
@@ -140,7 +164,7 @@ defineExpose({ phase, countingIn, next, ask: run.ask })
         <p v-else class="text-3xl leading-tight font-bold" data-testid="critical">
           {{ critical?.sentence ?? lines[0] }}
           <span v-if="critical?.latestMs" class="block text-lg font-normal text-ink-soft"
-            >You have {{ (Math.floor(critical.latestMs / 100) / 10).toFixed(1) }} s on a middling unit.
+            >You have {{ (Math.floor(critical.latestMs / 100) / 10).toFixed(1) }} s even on a quick unit.
             Nothing has to be touched here meanwhile.</span
           >
         </p>
@@ -152,11 +176,17 @@ defineExpose({ phase, countingIn, next, ask: run.ask })
           :value="procedure.id"
           @change="choose(($event.target as HTMLSelectElement).value)"
         >
-          <option v-for="one in family.procedures" :key="one.id" :value="one.id">{{ one.school }}</option>
+          <optgroup v-for="way in ways" :key="way.says" :label="way.says">
+            <option v-for="one in way.procedures" :key="one.id" :value="one.id">{{ one.school }}</option>
+          </optgroup>
         </select>
       </label>
     </div>
 
+    <p v-if="proof && !proof.holds" role="alert" class="mt-2 border-l-4 border-stop pl-3 text-lg">
+      <b class="text-stop">Not proven.</b> A perfect hand does not reach the end of this way on the device’s
+      twin.
+    </p>
     <SeenQuestion
       v-if="phase === 'asking'"
       :cues="cuesToChoose"
@@ -206,7 +236,7 @@ defineExpose({ phase, countingIn, next, ask: run.ask })
         </div>
       </div>
       <Teleport v-if="phase === 'before'" defer to="#left-actions">
-        <button class="act" @click="start(true)">Dry run</button>
+        <button class="act" @click="begin(true)">Dry run</button>
         <button
           class="act"
           :aria-pressed="run.beat.isOn.value"

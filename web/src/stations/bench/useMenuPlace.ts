@@ -47,7 +47,8 @@ export function useMenuPlace(jobId: number, family: ComputedRef<Family>, wiped: 
       quickestPath(machine.value, stateIndex.value, { kind: 'state', isGoal }, situation.value)?.steps ?? []
     )
   })
-  const text = (steps: readonly PathStep[]) => menuLineText(inParts(steps), 'en', composed.value.machine.keyNames)
+  const text = (steps: readonly PathStep[]) =>
+    menuLineText(inParts(steps), 'en', composed.value.machine.keyNames)
   /** The item of the present menu at which the way leaves it. */
   const targetOf = (steps: readonly PathStep[]) => {
     const leaving = steps.findLast(

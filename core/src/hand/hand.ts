@@ -1,0 +1,79 @@
+import type { HandTiming } from '../procedure/index.ts'
+import type { HandValues } from './handbook.ts'
+import type { Random } from './random.ts'
+import { draw, drawFrom, sumOf, type Spread } from './spread.ts'
+
+/** Waits longer than this are watched, not expected by habit. Common practice, no source. */
+const HABIT_MS = 15_000
+
+/** A person's hand: quicker or slower as a whole, and never twice the same. */
+export class PersonsHand implements HandTiming {
+  readonly stopsAtWrongScreens = true
+  readonly #values: HandValues
+  readonly #random: Random
+  readonly #reaction: Float64Array
+  #pace = 1
+
+  constructor(values: HandValues, random: Random) {
+    this.#values = values
+    this.#random = random
+    this.#reaction = sumOf(values.reaction)
+  }
+
+  /** Another person takes over. */
+  changePerson(): void {
+    this.#pace = draw(this.#values.pace, this.#random)
+  }
+
+  reactionMs(): number {
+    return this.#pace * drawFrom(this.#reaction, this.#random)
+  }
+  readyMs(): number {
+    return this.#paced(this.#values.ready)
+  }
+  skewMs(): number {
+    return this.#paced(this.#values.skew)
+  }
+  keyAfterKeyMs(): number {
+    return this.#paced(this.#values.keyAfterKey)
+  }
+  slideMs(): number {
+    return this.#paced(this.#values.slide)
+  }
+  pressMs(): number {
+    return this.#paced(this.#values.press)
+  }
+  pauseMs(): number {
+    return this.#paced(this.#values.pause)
+  }
+  tapMs(): number {
+    return this.#paced(this.#values.tap)
+  }
+  typeMs(letters: number): number {
+    return letters * this.#paced(this.#values.letter)
+  }
+  countMs(count: number): number {
+    return count * draw(this.#values.countedSecond, this.#random)
+  }
+  plugMs(): number {
+    return this.#paced(this.#values.plug)
+  }
+  betweenTriesMs(): number {
+    return draw(this.#values.betweenTries, this.#random)
+  }
+  missesBuzz(): boolean {
+    return this.#random() < this.#values.missedBuzz
+  }
+  movesAfterMs(usualMs: number): number {
+    if (usualMs > HABIT_MS || this.#random() >= this.#values.early) return Number.NaN
+    return usualMs * draw(this.#values.earlyPart, this.#random)
+  }
+  /** Three times the usual and a quarter of a minute. Common practice, no source. */
+  patienceMs(usualMs: number): number {
+    return 3 * usualMs + 15_000
+  }
+
+  #paced(spread: Spread): number {
+    return this.#pace * draw(spread, this.#random)
+  }
+}

@@ -1,0 +1,7 @@
+export * from './hand.ts'
+export * from './handbook.ts'
+export * from './random.ts'
+export * from './rank.ts'
+export * from './slack.ts'
+export * from './spread.ts'
+export * from './study.ts'

@@ -1,0 +1,243 @@
+import {
+  composeFamily,
+  type ComposedFamily,
+  type Family,
+  type Menu,
+  type Pack,
+  type State,
+  type Transition,
+} from '../catalog/index.ts'
+import { compileFamily, USUAL_SITUATION, type Machine } from '../twin/index.ts'
+import { excludes, implies } from './guardLogic.ts'
+import { prove } from './proof.ts'
+
+/** Something in a pack that can be read but will not serve: where it is, what it is, and the sentence. */
+export interface PackFinding {
+  readonly path: readonly (string | number)[]
+  readonly code:
+    | 'unreachable'
+    | 'dead-end'
+    | 'fires-at-once'
+    | 'never-fires'
+    | 'hold-never-met'
+    | 'leads-nowhere'
+    | 'misses-its-goal'
+    | 'unused'
+  readonly sentence: string
+}
+
+/** Screens at which a run may rest for good, or from which a person goes on. */
+const RESTING = new Set(['lock-screen', 'recovery-menu', 'set-up'])
+
+/**
+ * Checks what a pack says, family by family: states nothing leads to, states nothing leads out of, transitions
+ * that can fire at once or never, holds that cannot be met, menu items that lead nowhere, procedures that miss
+ * their goal with a perfect hand at the median or an extreme; and shared parts that nobody uses.
+ * @param pack one that `readPack` accepted
+ */
+export function checkPack(pack: Pack): readonly PackFinding[] {
+  return [
+    ...pack.families.flatMap((family, index) => checkFamily(pack, family, ['families', index])),
+    ...unused(pack),
+  ]
+}
+
+/** The same for one family. */
+export function checkFamily(
+  pack: Pick<Pack, 'fragments'>,
+  family: Family,
+  path: readonly (string | number)[] = [],
+): readonly PackFinding[] {
+  const { composed } = composeFamily(pack, family)
+  const machine = compileFamily(composed)
+  const place = placeIn(family, path)
+  return [
+    ...unreachable(machine, composed, place),
+    ...deadEnds(machine, place),
+    ...collisions(composed, place),
+    ...holdsNeverMet(composed, place),
+    ...leadingNowhere(composed, place),
+    ...missedGoals(machine, family, path),
+  ]
+}
+
+type Place = (kind: 'states' | 'menus', name: string) => readonly (string | number)[]
+
+/** Where a state or menu is written: in the family itself, or in the fragment it takes it from. */
+function placeIn(family: Family, path: readonly (string | number)[]): Place {
+  return (kind, name) => {
+    if (name in family[kind]) return [...path, kind, name]
+    const [as = '', part = name] = name.split('.')
+    return [...path, 'compose', family.compose.findIndex((use) => use.as === as), kind, part]
+  }
+}
+
+function placeOfState(machine: Machine, place: Place, index: number): readonly (string | number)[] {
+  const state = machine.states[index]
+  return state?.cursor ? place('menus', state.cursor.menu) : place('states', state?.name ?? '')
+}
+
+function unreachable(machine: Machine, { states, menus }: ComposedFamily, place: Place): PackFinding[] {
+  const met = new Set(Object.values(machine.starts))
+  for (const from of met) for (const { to } of machine.states[from]?.transitions ?? []) met.add(to)
+  const reached = new Set(
+    [...met].map((index) => machine.states[index]?.cursor?.menu ?? machine.states[index]?.name),
+  )
+  const names = [
+    ...[...states.keys()].map((name) => ({ kind: 'states' as const, name })),
+    ...[...menus.keys()].map((name) => ({ kind: 'menus' as const, name })),
+  ]
+  return names
+    .filter(({ name }) => !reached.has(name))
+    .map(({ kind, name }) => ({
+      path: place(kind, name),
+      code: 'unreachable',
+      sentence: `Nothing leads to “${name}”, from any start.`,
+    }))
+}
+
+function deadEnds(machine: Machine, place: Place): PackFinding[] {
+  const comesFrom = new Map<number, number[]>()
+  for (const [from, { transitions }] of machine.states.entries())
+    for (const { to } of transitions) comesFrom.set(to, [...(comesFrom.get(to) ?? []), from])
+  const leadsOn = new Set(
+    [...machine.states.keys()].filter((index) => RESTING.has(machine.states[index]?.screen ?? '')),
+  )
+  for (const to of leadsOn) for (const from of comesFrom.get(to) ?? []) leadsOn.add(from)
+  const told = new Set<string>()
+  return [...machine.states.entries()].flatMap(([index, { name, cursor }]): PackFinding[] => {
+    const whole = cursor?.menu ?? name
+    if (leadsOn.has(index) || told.has(whole)) return []
+    told.add(whole)
+    return [
+      {
+        path: placeOfState(machine, place, index),
+        code: 'dead-end',
+        sentence: `From “${whole}” nothing leads to a lock screen, a recovery menu or the set-up wizard.`,
+      },
+    ]
+  })
+}
+
+function transitionLists(composed: ComposedFamily): {
+  kind: 'states' | 'menus'
+  name: string
+  transitions: readonly Transition[]
+}[] {
+  const of = (kind: 'states' | 'menus', from: ReadonlyMap<string, State | Menu>) =>
+    [...from].map(([name, { transitions }]) => ({ kind, name, transitions }))
+  return [...of('states', composed.states), ...of('menus', composed.menus)]
+}
+
+function collisions(composed: ComposedFamily, place: Place): PackFinding[] {
+  return transitionLists(composed).flatMap(({ kind, name, transitions }) =>
+    transitions.flatMap((later, index): PackFinding[] => {
+      const path = [...place(kind, name), 'transitions', index]
+      for (const [before, earlier] of transitions.slice(0, index).entries()) {
+        if (!atOneInstant(earlier, later) || excludes(earlier.if, later.if)) continue
+        if (implies(later.if, earlier.if))
+          return [
+            {
+              path,
+              code: 'never-fires',
+              sentence: `Transition ${index + 1} of “${name}” never fires: number ${before + 1} always comes first.`,
+            },
+          ]
+        if (!implies(earlier.if, later.if))
+          return [
+            {
+              path,
+              code: 'fires-at-once',
+              sentence: `Transitions ${before + 1} and ${index + 1} of “${name}” can fire at the same instant, and neither is the other’s special case.`,
+            },
+          ]
+      }
+      return []
+    }),
+  )
+}
+
+function atOneInstant({ on: a }: Transition, { on: b }: Transition): boolean {
+  const plain = (on: Transition['on']) => JSON.stringify({ ...on, from: undefined, to: undefined })
+  if (a.kind === 'link' && b.kind === 'link') return a.to.some((link) => b.to.includes(link))
+  return plain(a) === plain(b)
+}
+
+function holdsNeverMet(composed: ComposedFamily, place: Place): PackFinding[] {
+  const { durations } = composed.family
+  const range = (time: number | string) =>
+    typeof time === 'number' ? { minMs: time, maxMs: time } : (durations[time] ?? { minMs: 0, maxMs: 0 })
+  return transitionLists(composed).flatMap(({ kind, name, transitions }) => {
+    const leavesByMs = Math.min(
+      ...transitions.flatMap(({ on, if: guard }) =>
+        on.kind === 'after' && Object.keys(guard).length === 0 ? [range(on.time).maxMs] : [],
+      ),
+    )
+    return transitions.flatMap(({ on, if: guard }, index): PackFinding[] => {
+      if (on.kind !== 'hold') return []
+      const path = [...place(kind, name), 'transitions', index, 'on']
+      const found = (why: string): PackFinding[] => [{ path, code: 'hold-never-met', sentence: why }]
+      if (on.keys.some((key) => on.ignore.includes(key)))
+        return found(`A hold in “${name}” asks for a key that it ignores.`)
+      if (
+        guard.held &&
+        (guard.held.length !== on.keys.length || !on.keys.every((key) => guard.held?.includes(key)))
+      )
+        return found(`A hold in “${name}” asks for other keys than its own condition.`)
+      if (on.from !== 'carried' && range(on.time).minMs > leavesByMs)
+        return found(`A hold in “${name}” takes longer than “${name}” ever lasts.`)
+      return []
+    })
+  })
+}
+
+function leadingNowhere({ menus }: ComposedFamily, place: Place): PackFinding[] {
+  return [...menus].flatMap(([name, { items }]) =>
+    items.flatMap(({ id, label, to, effects, cues }, index): PackFinding[] =>
+      (to === name || to === `${name}@${id}`) && effects.length === 0 && cues.length === 0 && items.length > 1
+        ? [
+            {
+              path: [...place('menus', name), 'items', index],
+              code: 'leads-nowhere',
+              sentence: `“${label}” in “${name}” leads back to itself and does nothing.`,
+            },
+          ]
+        : [],
+    ),
+  )
+}
+
+function missedGoals(machine: Machine, family: Family, path: readonly (string | number)[]): PackFinding[] {
+  return family.procedures.flatMap((procedure, index): PackFinding[] => {
+    const why = whyMissed(machine, procedure)
+    return why === undefined
+      ? []
+      : [{ path: [...path, 'procedures', index], code: 'misses-its-goal', sentence: why }]
+  })
+}
+
+/** Why a procedure fails its proof; undefined where it holds. */
+export function whyMissed(machine: Machine, procedure: Family['procedures'][number]): string | undefined {
+  try {
+    const proof = prove(machine, procedure, USUAL_SITUATION)
+    if (proof.holds) return undefined
+    const units = (['median', 'min', 'max'] as const).filter(
+      (unit) => !proof[unit].reached || proof[unit].stuckAtStep !== undefined,
+    )
+    const stuck = proof[units[0] ?? 'median'].stuckAtStep
+    const on = { median: 'a middling unit', min: 'the quickest unit', max: 'the slowest unit' }
+    const where = stuck === undefined ? 'does not reach its goal' : `does not get past step ${stuck + 1}`
+    return `“${procedure.school}” ${where} on ${units.map((unit) => on[unit]).join(' and ')}.`
+  } catch (error) {
+    return `“${procedure.school}” cannot be done: ${error instanceof Error ? error.message : String(error)}.`
+  }
+}
+
+function unused(pack: Pack): PackFinding[] {
+  const used = new Set(pack.families.flatMap(({ compose }) => compose.map(({ fragment }) => fragment)))
+  return pack.fragments.flatMap(({ id }, index): PackFinding[] =>
+    used.has(id)
+      ? []
+      : [{ path: ['fragments', index], code: 'unused', sentence: `No family uses the fragment “${id}”.` }],
+  )
+}

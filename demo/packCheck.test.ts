@@ -1,0 +1,150 @@
+import { readPack } from '@benevox/core/catalog'
+import { checkPack, type PackFinding } from '@benevox/core/procedure'
+import { describe, expect, it } from 'vitest'
+import document from './pack.json' with { type: 'json' }
+
+type Json = Record<string | number, unknown>
+
+/** The demo pack with faults planted by hand. */
+function planted(change: (place: (...path: (string | number)[]) => Json) => void): unknown {
+  const copy = structuredClone(document) as unknown as Json
+  change((...path) => path.reduce<Json>((at, part) => at[part] as Json, copy))
+  return copy
+}
+function findings(written: unknown): readonly PackFinding[] {
+  const reading = readPack(written)
+  if (reading.kind === 'refused') throw new Error(JSON.stringify(reading.faults))
+  return checkPack(reading.pack)
+}
+const short = (found: readonly PackFinding[]) =>
+  found.map(({ code, path }) => `${code} ${path.join('.')}`).sort()
+const after = (time: number, to: string, rest: object = {}) => ({ on: { kind: 'after', time }, to, ...rest })
+/** In the demo: the family that waits for the buzz has a state of its own, the crown watch states and menus. */
+const SETTLING = ['families', 4, 'states'] as const
+const CROWN = ['families', 13] as const
+
+describe('the pack check finds what is planted once, and names its path', () => {
+  it.each<[string, Parameters<typeof planted>[0], string]>([
+    [
+      'a state nothing leads to',
+      (place) => (place(...SETTLING)['island'] = { screen: 'logo', transitions: [after(500, 'off.off')] }),
+      'unreachable families.4.states.island',
+    ],
+    [
+      'a menu nothing leads to',
+      (place) =>
+        (place(...CROWN, 'menus')['hidden'] = {
+          screen: 'service-menu',
+          next: 'crown',
+          choose: { key: 'crown', press: 'long' },
+          items: [{ id: 'go', label: 'Go', to: 'lock' }],
+        }),
+      'unreachable families.13.menus.hidden',
+    ],
+    [
+      'a state nothing leads out of',
+      (place) => {
+        place(...CROWN, 'states')['trap'] = { screen: 'text', text: 'Stuck' }
+        ;(place(...CROWN, 'states', 'greeting')['transitions'] as object[]).push({
+          on: { kind: 'tap', on: 'corner' },
+          to: 'trap',
+        })
+      },
+      'dead-end families.13.states.trap',
+    ],
+    [
+      'two states that only lead to each other',
+      (place) => {
+        place(...CROWN, 'states')['ping'] = { screen: 'logo', transitions: [after(300, 'pong')] }
+        place(...CROWN, 'states')['pong'] = { screen: 'dark', transitions: [after(300, 'ping')] }
+        ;(place(...CROWN, 'states', 'greeting')['transitions'] as object[]).push({
+          on: { kind: 'tap', on: 'corner' },
+          to: 'ping',
+        })
+      },
+      'dead-end families.13.states.ping',
+    ],
+    [
+      'two transitions that can fire at once',
+      (place) =>
+        (place(...SETTLING, 'settling')['transitions'] = [
+          { on: { kind: 'after', time: 'settle' }, if: { account: true }, to: 'boot.restart' },
+          { on: { kind: 'after', time: 'settle' }, if: { screenLock: true }, to: 'boot.logo' },
+          { on: { kind: 'after', time: 'settle' }, to: 'off.off', cues: ['off-buzz'] },
+        ]),
+      'fires-at-once families.4.states.settling.transitions.1',
+    ],
+    [
+      'a transition that another always comes before',
+      (place) =>
+        (place(...SETTLING, 'settling')['transitions'] as object[]).push({
+          on: { kind: 'after', time: 'settle' },
+          if: { loop: true },
+          to: 'boot.logo',
+        }),
+      'never-fires families.4.states.settling.transitions.1',
+    ],
+    [
+      'a hold longer than its state lasts',
+      (place) =>
+        (place(...SETTLING, 'settling')['transitions'] as object[]).push({
+          on: { kind: 'hold', keys: ['power'], time: 9000, from: 'entry' },
+          to: 'boot.logo',
+        }),
+      'hold-never-met families.4.states.settling.transitions.1.on',
+    ],
+    [
+      'a hold on a key that it ignores',
+      (place) =>
+        (place(...CROWN, 'states', 'greeting')['transitions'] as object[]).push({
+          on: { kind: 'hold', keys: ['crown'], ignore: ['crown'], time: 900 },
+          to: 'boot.restart',
+        }),
+      'hold-never-met families.13.states.greeting.transitions.2.on',
+    ],
+    [
+      'a menu item that leads nowhere',
+      (place) => {
+        place(...CROWN, 'menus', 'list', 'items', 1)['effects'] = []
+        place(...CROWN, 'menus', 'list', 'items', 1)['to'] = 'list@tidy'
+      },
+      'leads-nowhere families.13.menus.list.items.1',
+    ],
+    [
+      'a procedure that misses its goal on some units only',
+      (place) => (place('families', 1, 'procedures', 0, 'with')['count'] = 4),
+      'misses-its-goal families.1.procedures.0',
+    ],
+    [
+      'a fragment that nobody uses',
+      (place) => (place('fragments')[23] = { id: 'spare', says: 'Left over' }),
+      'unused fragments.23',
+    ],
+  ])('%s', (_, change, expected) => {
+    const found = findings(planted(change))
+    expect(short(found)).toContain(expected)
+    for (const { sentence } of found) expect(sentence).toMatch(/^[A-Z“].{10,}\.$/)
+  })
+  it('nothing else, where several stand in one pack', () => {
+    const found = findings(
+      planted((place) => {
+        place(...SETTLING)['island'] = { screen: 'logo', transitions: [after(500, 'off.off')] }
+        place(...CROWN, 'menus', 'list', 'items', 1)['effects'] = []
+        place(...CROWN, 'menus', 'list', 'items', 1)['to'] = 'list@tidy'
+        place('fragments')[23] = { id: 'spare', says: 'Left over' }
+      }),
+    )
+    expect(short(found)).toEqual([
+      'leads-nowhere families.13.menus.list.items.1',
+      'unreachable families.13.states.cache',
+      'unreachable families.4.states.island',
+      'unused fragments.23',
+    ])
+  })
+  it('says on which units a procedure misses', () => {
+    const [found] = findings(planted((place) => (place('families', 1, 'procedures', 0, 'with')['count'] = 4)))
+    expect(found?.sentence).toBe(
+      '“Power let go by count, volume kept” does not get past step 10 on a middling unit and the quickest unit.',
+    )
+  })
+})
