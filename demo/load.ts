@@ -1,5 +1,6 @@
+import { modelInPack } from '@benevox/core/catalog'
 import { randomUUID } from 'node:crypto'
-import { modelInPack, withoutPersonal } from '@benevox/core/route'
+import { withoutPersonal } from '@benevox/core/route'
 import { promiseInWorkingDays, publicHolidays } from '@benevox/core/clocks'
 import type { DataSource, EntityManager } from 'typeorm'
 import { Catalog } from '../server/src/catalog/service.ts'

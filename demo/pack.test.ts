@@ -1,7 +1,6 @@
-import { familyForModel, packJsonSchema, readPack } from '@benevox/core/catalog'
+import { familyForModel, packJsonSchema, readPack, modelInPack } from '@benevox/core/catalog'
 import { readImei } from '@benevox/core/imei'
 import { checkPack } from '@benevox/core/procedure'
-import { modelInPack } from '@benevox/core/route'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
 import document from './pack.json' with { type: 'json' }

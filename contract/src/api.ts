@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { catalogAnswer } from './catalog.ts'
+import { catalogAnswer, catalogVersion, changeCatalogBody } from './catalog.ts'
 import {
   changeFactsBody,
   handBackBody,
@@ -53,8 +53,22 @@ export const api = {
   getCatalog: {
     method: 'get',
     path: '/api/catalog',
-    says: 'The catalogue pack in use',
+    says: 'The catalogue in use, or a version that a job was done with',
+    query: z.strictObject({ id: id.optional() }),
     answer: catalogAnswer,
+  },
+  listCatalogVersions: {
+    method: 'get',
+    path: '/api/catalog/versions',
+    says: 'The kept versions of the catalogue, the one in use first',
+    answer: z.object({ versions: z.array(catalogVersion) }),
+  },
+  changeCatalog: {
+    method: 'post',
+    path: '/api/catalog',
+    says: 'Make a new version of the catalogue: all of the change or nothing',
+    body: changeCatalogBody,
+    answer: catalogVersion,
   },
 
   listJobs: {

@@ -46,7 +46,11 @@ function studyRate(core, machine, procedure, wholeReset) {
   const rates = []
   for (let round = 0; round <= ROUNDS; round++) {
     const from = performance.now()
-    const { runs } = studyProcedure(machine, procedure, USUAL_SITUATION, { persons: 20_000, seed: round, wholeReset })
+    const { runs } = studyProcedure(machine, procedure, USUAL_SITUATION, {
+      persons: 20_000,
+      seed: round,
+      wholeReset,
+    })
     rates.push((runs / (performance.now() - from)) * 1000)
   }
   return median(rates.slice(1))
@@ -69,7 +73,8 @@ export function measureHands({ pack, core }) {
     const general = generalMachine(machine, plan, durations)
     const moves = movesOf(machine, actions)
     const ended = machine.states[runGeneral(general, moves, instants)]
-    if (ended?.screen !== procedure.goal) throw new Error(`${family.id} ends on ${ended?.name} in the library`)
+    if (ended?.screen !== procedure.goal)
+      throw new Error(`${family.id} ends on ${ended?.name} in the library`)
     return rateOf(() => runGeneral(general, moves, instants), 10)
   })
   return devices.map(({ family }, n) => ({

@@ -5,18 +5,21 @@ import { assign, cancel, createActor, enqueueActions, raise, setup, SimulatedClo
 export function generalMachine(machine, plan, durations) {
   const time = { clock: new SimulatedClock() }
   const name = (state) => `s${state}`
-  const allows = (guard) => ({ context }) => {
-    if (guard.held !== undefined && (context.held & ~guard.ignore) !== guard.held) return false
-    if (guard.fresh && !isFresh(guard.held, context)) return false
-    if (guard.links && !guard.links.includes(context.link)) return false
-    const { batteryPercent } = plan.situation
-    if (guard.batteryFrom !== undefined && batteryPercent < guard.batteryFrom) return false
-    if (guard.batteryBelow !== undefined && batteryPercent >= guard.batteryBelow) return false
-    return ['screenLock', 'account', 'loop', 'wiped'].every(
-      (fact) => guard[fact] === undefined || guard[fact] === plan.situation[fact],
-    )
-  }
-  const isFresh = (keys, { downAt, entered }) => downAt.every((ms, key) => !(keys & (1 << key)) || ms >= entered)
+  const allows =
+    (guard) =>
+    ({ context }) => {
+      if (guard.held !== undefined && (context.held & ~guard.ignore) !== guard.held) return false
+      if (guard.fresh && !isFresh(guard.held, context)) return false
+      if (guard.links && !guard.links.includes(context.link)) return false
+      const { batteryPercent } = plan.situation
+      if (guard.batteryFrom !== undefined && batteryPercent < guard.batteryFrom) return false
+      if (guard.batteryBelow !== undefined && batteryPercent >= guard.batteryBelow) return false
+      return ['screenLock', 'account', 'loop', 'wiped'].every(
+        (fact) => guard[fact] === undefined || guard[fact] === plan.situation[fact],
+      )
+    }
+  const isFresh = (keys, { downAt, entered }) =>
+    downAt.every((ms, key) => !(keys & (1 << key)) || ms >= entered)
   // A key that comes up alone, having gone down since the state began.
   const isPress = ({ downAt, entered }, { up }) =>
     up !== 0 && (up & (up - 1)) === 0 && downAt[31 - Math.clz32(up)] >= entered
@@ -89,7 +92,10 @@ export function movesOf(machine, actions) {
     else {
       const bit = 1 << machine.keys.indexOf(input.key)
       const last = moves.at(-1)
-      const move = last?.atMs === atMs && last.event.type === 'keys' ? last : { atMs, event: { type: 'keys', up: 0, down: 0 } }
+      const move =
+        last?.atMs === atMs && last.event.type === 'keys'
+          ? last
+          : { atMs, event: { type: 'keys', up: 0, down: 0 } }
       if (move !== last) moves.push(move)
       move.event[input.kind === 'key-up' ? 'up' : 'down'] |= bit
     }

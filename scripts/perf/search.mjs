@@ -54,7 +54,9 @@ export async function measureSearch({ ModelSearch, seeded, searchText }) {
     for (const query of asked.slice(0, 20)) search(query)
     const times = asked.map((query) => timed(() => search(query)))
     const right = (hasSlip) => {
-      const ones = questions.filter((one) => one.hasSlip === hasSlip).filter((_, n) => name !== 'Fuse.js' || n % 20 === 0)
+      const ones = questions
+        .filter((one) => one.hasSlip === hasSlip)
+        .filter((_, n) => name !== 'Fuse.js' || n % 20 === 0)
       return ones.filter(({ query, id }) => search(query).includes(id)).length / ones.length
     }
     rows.push({

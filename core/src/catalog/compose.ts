@@ -18,6 +18,11 @@ export interface PackFault {
   readonly path: readonly (string | number)[]
   readonly code: 'shape' | 'unknown-name' | 'duplicate-id' | 'missing-parameter' | 'surplus-parameter'
   readonly sentence: string
+  /** With `unknown-name`: what is named and not there. */
+  readonly lacks?: {
+    readonly what: 'state or menu' | 'state' | 'item' | 'duration' | 'start' | 'key on this family'
+    readonly name: string
+  }
 }
 
 /** A family with its fragments filled in: every state and menu under its full name. */
@@ -31,7 +36,8 @@ type Json = z.infer<ReturnType<typeof z.json>>
 
 /**
  * Fills a family's fragments: `{"parameter": name}` gives way to what the family hands over, and a name that
- * begins with a dot is local to the fragment (`.logo` in the fragment used as `boot` is `boot.logo`).
+ * begins with a dot is local to the fragment (`.logo` in the fragment used as `boot` is `boot.logo`). What the
+ * family says itself stands instead of a part's.
  * @returns the composed family, and the faults found on the way with their path inside the pack
  */
 export function composeFamily(
@@ -56,6 +62,8 @@ export function composeFamily(
     fillInto(states, fragment.states, state, fill, use.as, [...at, 'states'], faults)
     fillInto(menus, fragment.menus, menu, fill, use.as, [...at, 'menus'], faults)
   }
+  for (const [name, own] of Object.entries(family.states)) states.set(name, own)
+  for (const [name, own] of Object.entries(family.menus)) menus.set(name, own)
   return { composed: { family, states: inherit(states), menus }, faults }
 }
 

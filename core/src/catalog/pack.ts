@@ -1,11 +1,26 @@
 import { z } from 'zod'
-import { buzz, cue, deviceKind, effect, keyId, linkKind, screenKind, startState } from './vocabulary.ts'
+import {
+  buzz,
+  cue,
+  deviceKind,
+  edge,
+  effect,
+  keyId,
+  linkKind,
+  portKind,
+  screenKind,
+  startState,
+} from './vocabulary.ts'
 
 /** The catalogue pack: one document that a shop exports, edits, imports and shares. */
 
 const slug = z.string().regex(/^[a-z0-9][a-z0-9-]{0,47}$/, 'small letters, digits and dashes')
 const label = z.string().trim().min(1).max(120)
 const stateName = z.string().regex(/^\.?[a-z0-9][a-z0-9.@-]{0,79}$/, 'a state, a menu or menu@item')
+/** A family's own state or menu, or one of a part that it says itself instead: `recovery.main`. */
+const ownName = z
+  .string()
+  .regex(/^[a-z0-9][a-z0-9-]{0,47}(\.[a-z0-9][a-z0-9-]{0,47})?$/, 'a name, or part.name')
 
 /** A fixed time in milliseconds, or the name of one of the family's durations. */
 export const time = z.union([z.int().min(1).max(3_600_000), slug])
@@ -155,6 +170,7 @@ export const source = z.enum([
   'tried-here',
   'told-by-another-shop',
   'makers-document',
+  'published-list',
   'invented-for-the-demo',
 ])
 export type Source = z.infer<typeof source>
@@ -225,7 +241,7 @@ const familyParts = {
     .array(
       z.strictObject({
         id: keyId,
-        edge: z.enum(['left', 'right', 'top', 'bottom']),
+        edge,
         at: z.number().min(0).max(1),
         /** Named by its place, where its name depends on how the device is held. */
         byPlace: label.optional(),
@@ -239,8 +255,8 @@ const familyParts = {
   compose: z.array(
     z.strictObject({ fragment: slug, as: slug, with: z.record(z.string(), z.json()).default({}) }),
   ),
-  states: z.record(slug, state).default({}),
-  menus: z.record(slug, menu).default({}),
+  states: z.record(ownName, state).default({}),
+  menus: z.record(ownName, menu).default({}),
   starts: z.partialRecord(startState, stateName),
   /** The path of menu items to the reset in the settings. */
   settingsPath: z.array(label).default([]),
@@ -281,8 +297,10 @@ export const model = z.strictObject({
   codeNames: z.array(label).default([]),
   /** The model text as the recovery and the set-up wizard show it. */
   modelText: label,
-  year: z.int().min(2008).max(2100),
+  /** The year it came out; absent where a list did not say. */
+  year: z.int().min(2008).max(2100).optional(),
   kind: deviceKind,
+  port: portKind.optional(),
   /** Absent where the model is known by name only. */
   family: slug.optional(),
   /** An update of the system may change how the model behaves: the newest entry that its version reaches holds. */

@@ -6,10 +6,16 @@ import {
   type ComposedFamily,
   type PackFault,
 } from './compose.ts'
-import { packAsWritten, type Pack } from './pack.ts'
+import { hostileParts } from './hostile.ts'
+import { packAsWritten, type Family, type Pack, type PackAsWritten } from './pack.ts'
 
 export type PackReading =
-  | { readonly kind: 'pack'; readonly pack: Pack }
+  | {
+      readonly kind: 'pack'
+      readonly pack: Pack
+      /** The same with procedures that follow a school left as they were written. */
+      readonly written: PackAsWritten
+    }
   | { readonly kind: 'refused'; readonly faults: readonly PackFault[] }
 
 /**
@@ -18,7 +24,7 @@ export type PackReading =
  * @param document the parsed JSON of the file
  */
 export function readPack(document: unknown): PackReading {
-  const hostile = prototypeNames(document)
+  const hostile = hostileParts(document)
   if (hostile.length > 0) return { kind: 'refused', faults: hostile }
   const read = packAsWritten.safeParse(document)
   if (!read.success) return { kind: 'refused', faults: shapeFaults(read.error) }
@@ -27,28 +33,22 @@ export function readPack(document: unknown): PackReading {
   )
   const pack: Pack = { ...read.data, families: written.map(({ family }) => family) }
   const faults = [...written.flatMap((one) => one.faults), ...duplicates(pack), ...unknownNames(pack)]
-  return faults.length > 0 ? { kind: 'refused', faults } : { kind: 'pack', pack }
+  return faults.length > 0 ? { kind: 'refused', faults } : { kind: 'pack', pack, written: read.data }
+}
+
+/** The names that one family uses and does not have, with their path below the given one. */
+export function faultsOfFamily(
+  pack: Pick<Pack, 'fragments'>,
+  family: Family,
+  path: readonly (string | number)[] = [],
+): readonly PackFault[] {
+  const { composed, faults } = composeFamily(pack, family, path)
+  return [...faults, ...namesOfFamily(composed, path)]
 }
 
 /** The JSON Schema that editors check a pack against, made from the schema that validates it. */
 export function packJsonSchema(): object {
   return z.toJSONSchema(packAsWritten, { io: 'input' })
-}
-
-/** Keys named `__proto__`, which no honest pack has and no schema should quietly drop. */
-function prototypeNames(document: unknown): PackFault[] {
-  const faults: PackFault[] = []
-  const open: { value: unknown; path: (string | number)[] }[] = [{ value: document, path: [] }]
-  for (let next = open.pop(); next; next = open.pop()) {
-    const { value, path } = next
-    if (value === null || typeof value !== 'object') continue
-    for (const [key, inner] of Object.entries(value)) {
-      const at = [...path, key]
-      if (key === '__proto__') faults.push({ path: at, code: 'shape', sentence: 'This is no name.' })
-      else open.push({ value: inner, path: at })
-    }
-  }
-  return faults
 }
 
 function duplicates(pack: Pack): PackFault[] {
@@ -99,10 +99,9 @@ function unknownNames(pack: Pack): PackFault[] {
       ),
     ]
   })
-  const ofFamilies = pack.families.flatMap((family, index) => {
-    const { composed, faults } = composeFamily(pack, family, ['families', index])
-    return [...faults, ...namesOfFamily(composed, ['families', index])]
-  })
+  const ofFamilies = pack.families.flatMap((family, index) =>
+    faultsOfFamily(pack, family, ['families', index]),
+  )
   return [...ofModels, ...ofFamilies]
 }
 
@@ -111,8 +110,17 @@ function namesOfFamily(
   path: readonly (string | number)[],
 ): PackFault[] {
   const faults: PackFault[] = []
-  const unknown = (at: readonly (string | number)[], what: string, name: string) =>
-    faults.push({ path: [...path, ...at], code: 'unknown-name', sentence: `There is no ${what} “${name}”.` })
+  const unknown = (
+    at: readonly (string | number)[],
+    what: NonNullable<PackFault['lacks']>['what'],
+    name: string,
+  ) =>
+    faults.push({
+      path: [...path, ...at],
+      code: 'unknown-name',
+      sentence: `There is no ${what} “${name}”.`,
+      lacks: { what, name },
+    })
   const target = (name: string, at: readonly (string | number)[]) => {
     const [menuName = '', itemId] = name.split('@')
     const known =

@@ -15,7 +15,14 @@ export type SearchedModel = Pick<Model, 'maker' | 'name' | 'codeNames' | 'modelT
 
 const EXACT = new UFuzzy({ interLft: 2 })
 /** One typing error a word: a letter too many, too few, wrong, or two changed about; the first letter stands. */
-const FORGIVING = new UFuzzy({ interLft: 2, intraMode: 1, intraIns: 1, intraSub: 1, intraTrn: 1, intraDel: 1 })
+const FORGIVING = new UFuzzy({
+  interLft: 2,
+  intraMode: 1,
+  intraIns: 1,
+  intraSub: 1,
+  intraTrn: 1,
+  intraDel: 1,
+})
 /** Small letters without their accents, so that nobody has to find them on the keyboard. */
 const plain = (text: string) => text.toLowerCase().normalize('NFD').replace(/\p{M}/gu, '')
 /** The package splits words of this alphabet only; a word of another is looked for as it stands. */
@@ -42,7 +49,10 @@ export class ModelSearch {
     const words = plain(query).match(/[\p{L}\p{N}]+/gu) ?? []
     if (words.length === 0) return [...this.#texts.keys()].slice(0, limit)
     const longestFirst = words.sort((a, b) => b.length - a.length)
-    const found = this.#ranked(this.#fitting(longestFirst, () => EXACT), words)
+    const found = this.#ranked(
+      this.#fitting(longestFirst, () => EXACT),
+      words,
+    )
     if (found.length >= limit) return found.slice(0, limit)
     const of = (word: string) => (word.length < FORGIVEN_FROM ? EXACT : FORGIVING)
     const forgiven = this.#ranked(this.#fitting(longestFirst, of), words)

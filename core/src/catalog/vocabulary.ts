@@ -5,6 +5,14 @@ import { z } from 'zod'
 export const deviceKind = z.enum(['phone', 'tablet', 'watch'])
 export type DeviceKind = z.infer<typeof deviceKind>
 
+/** The edge of the device as the technician faces its screen, held upright. */
+export const edge = z.enum(['left', 'right', 'top', 'bottom'])
+export type Edge = z.infer<typeof edge>
+
+/** What a cable goes into: one of the two common plugs, a round pin, or the contacts of a puck. */
+export const portKind = z.enum(['usb-c', 'micro-usb', 'round-pin', 'contacts'])
+export type PortKind = z.infer<typeof portKind>
+
 export const keyId = z.enum([
   'power',
   'volume-up',

@@ -1,10 +1,11 @@
 import type { Family, Procedure, StartState } from '../catalog/index.ts'
+import { whyMissed } from '../procedure/index.ts'
 import type { Machine, Situation } from '../twin/index.ts'
 import { criticalSlack, slackOf, type Slack } from './slack.ts'
 import { studyProcedure, type HandStudy, type StudyOptions } from './study.ts'
 
-/** One variant of a family in the order to try them. */
-export interface RankedVariant {
+/** One variant of a family with its figures. */
+export interface StudiedVariant {
   readonly procedure: Procedure
   readonly study: HandStudy
   /** The chance of a try over its minutes: in this order independent tries take the least time (Mitten 1960, from memory). */
@@ -14,26 +15,44 @@ export interface RankedVariant {
   readonly critical?: Slack | undefined
 }
 
-/** The variants that begin where the device is, best chance per minute first. */
+/**
+ * The figures of one variant, by simulation and off the twin.
+ * @returns undefined where a perfect hand does not reach its goal: there is nothing to count
+ */
+export function studyVariant(
+  machine: Machine,
+  procedure: Procedure,
+  situation: Situation,
+  options: StudyOptions = {},
+): StudiedVariant | undefined {
+  if (whyMissed(machine, procedure) !== undefined) return undefined
+  const study = studyProcedure(machine, procedure, situation, options)
+  const slacks = slackOf(machine, procedure, situation)
+  return {
+    procedure,
+    study,
+    chancePerMinute: study.firstTry / (study.tryMs / 60_000),
+    slacks,
+    critical: criticalSlack(slacks),
+  }
+}
+
+/** Variants in the order to try them: best chance per minute first. */
+export function inOrderOfChance(variants: readonly StudiedVariant[]): readonly StudiedVariant[] {
+  return [...variants].sort((a, b) => b.chancePerMinute - a.chancePerMinute)
+}
+
+/** The proven variants that begin where the device is, in the order to try them. */
 export function rankVariants(
   machine: Machine,
   family: Family,
   from: StartState,
   situation: Situation,
   options: StudyOptions = {},
-): readonly RankedVariant[] {
-  return family.procedures
-    .filter((procedure) => procedure.from === from)
-    .map((procedure): RankedVariant => {
-      const study = studyProcedure(machine, procedure, situation, options)
-      const slacks = slackOf(machine, procedure, situation)
-      return {
-        procedure,
-        study,
-        chancePerMinute: study.firstTry / (study.tryMs / 60_000),
-        slacks,
-        critical: criticalSlack(slacks),
-      }
-    })
-    .sort((a, b) => b.chancePerMinute - a.chancePerMinute)
+): readonly StudiedVariant[] {
+  return inOrderOfChance(
+    family.procedures
+      .filter((procedure) => procedure.from === from)
+      .flatMap((procedure) => studyVariant(machine, procedure, situation, options) ?? []),
+  )
 }

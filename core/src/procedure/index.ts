@@ -1,4 +1,5 @@
 export * from './beat.ts'
+export * from './chartDrawing.ts'
 export * from './execute.ts'
 export * from './keyChart.ts'
 export * from './menuLine.ts'

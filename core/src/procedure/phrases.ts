@@ -6,6 +6,8 @@ export interface ProcedurePhrases {
   readonly cue: Readonly<Record<Cue, string>>
   readonly until: Readonly<Record<Cue, string>>
   readonly link: Readonly<Record<LinkKind, string>>
+  /** The lane of what hangs on the port. */
+  readonly cable: string
   readonly and: string
   readonly then: string
   readonly hold: (keys: string) => string

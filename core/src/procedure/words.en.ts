@@ -67,6 +67,7 @@ export const english: ProcedurePhrases = {
     computer: 'a computer, with a data cable',
     'data-headset': 'data-capable wired earphones',
   },
+  cable: 'cable',
   and: ' + ',
   then: ', then ',
   hold: (keys) => `Hold ${keys}`,

@@ -1,6 +1,6 @@
 import { progressOf, type BenchChange, type BenchRecord, type Job } from '@benevox/contract'
-import type { Pack } from '@benevox/core/catalog'
-import { gateName, gatesOfTheWipe, modelInPack } from '@benevox/core/route'
+import { modelInPack, type Pack } from '@benevox/core/catalog'
+import { gateName, gatesOfTheWipe } from '@benevox/core/route'
 import { ProblemError } from '../http/problem.ts'
 
 /**

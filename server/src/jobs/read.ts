@@ -1,5 +1,6 @@
+import { modelInPack } from '@benevox/core/catalog'
 import { progressOf, type Job, type JobSummary, type TryRecord } from '@benevox/contract'
-import { deviceOnJob, modelInPack, planRoute, stationOf, type Facts } from '@benevox/core/route'
+import { deviceOnJob, planRoute, stationOf, type Facts } from '@benevox/core/route'
 import { In, type DataSource, type EntityManager } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
 import { ProblemError } from '../http/problem.ts'

@@ -1,6 +1,7 @@
+import { modelInPack } from '@benevox/core/catalog'
 import type { Order, OrderChange } from '@benevox/contract'
 import { promiseInWorkingDays, publicHolidays } from '@benevox/core/clocks'
-import { deviceOnJob, gateName, gatesOfAnOrder, modelInPack } from '@benevox/core/route'
+import { deviceOnJob, gateName, gatesOfAnOrder } from '@benevox/core/route'
 import type { DataSource, EntityManager } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
 import type { Handlers } from '../http/mount.ts'

@@ -1,5 +1,5 @@
+import { modelInPack } from '@benevox/core/catalog'
 import type { TryRecord } from '@benevox/contract'
-import { modelInPack } from '@benevox/core/route'
 import type { EntityManager } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
 import type { Handlers } from '../http/mount.ts'

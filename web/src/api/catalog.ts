@@ -1,6 +1,6 @@
 import type { Family, Model, Pack } from '@benevox/core/catalog'
-import { composeFamily } from '@benevox/core/catalog'
-import { deviceOnJob, modelInPack, type DeviceOnJob } from '@benevox/core/route'
+import { composeFamily, modelInPack } from '@benevox/core/catalog'
+import { deviceOnJob, type DeviceOnJob } from '@benevox/core/route'
 import { compileFamily, type Machine } from '@benevox/core/twin'
 import { defineStore } from 'pinia'
 import { ref } from 'vue'

@@ -27,6 +27,7 @@ export const SOURCE_WORDS: Readonly<Record<Source, string>> = {
   'tried-here': 'tried here',
   'told-by-another-shop': 'told by another shop',
   'makers-document': 'maker’s document',
+  'published-list': 'published list',
   'invented-for-the-demo': 'invented for the demo',
 }
 

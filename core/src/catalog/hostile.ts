@@ -1,0 +1,37 @@
+import type { PackFault } from './compose.ts'
+
+/** An honest pack nests about a dozen levels deep. */
+const DEEPEST = 40
+/** More than these need not be listed: the file is refused anyway. */
+const MOST_FAULTS = 20
+
+/**
+ * What no honest document has, looked for before anything else reads it: keys named `__proto__`, which a schema
+ * would quietly drop, and nesting so deep that reading it would exhaust the machine.
+ */
+export function hostileParts(document: unknown): readonly PackFault[] {
+  const faults: PackFault[] = []
+  const open: { value: unknown; path: readonly (string | number)[] }[] = [{ value: document, path: [] }]
+  for (let next = open.pop(); next && faults.length < MOST_FAULTS; next = open.pop()) {
+    const { value, path } = next
+    if (value === null || typeof value !== 'object') continue
+    if (path.length > DEEPEST) {
+      faults.push({
+        path: path.slice(0, 4),
+        code: 'shape',
+        sentence: `It is nested more than ${DEEPEST} levels deep.`,
+      })
+      continue
+    }
+    const isList = Array.isArray(value)
+    for (const [key, inner] of Object.entries(value)) {
+      if (key === '__proto__') {
+        faults.push({ path: [...path, key], code: 'shape', sentence: 'This is no name.' })
+        continue
+      }
+      if (inner !== null && typeof inner === 'object')
+        open.push({ value: inner, path: [...path, isList ? Number(key) : key] })
+    }
+  }
+  return faults
+}

@@ -1,0 +1,41 @@
+import type { PackFault } from './compose.ts'
+import type { Family, Fragment, Pack } from './pack.ts'
+import { faultsOfFamily } from './readPack.ts'
+
+/** A state or menu that a family names and does not have, and the shared parts that could bring it. */
+export interface MissingPart {
+  readonly name: string
+  /** Under which name the part has to be used. */
+  readonly as: string
+  readonly offers: readonly Fragment[]
+}
+
+/** What a family still lacks before it can run. */
+export interface Lacking {
+  readonly parts: readonly MissingPart[]
+  /** Names of durations that are used and not there. */
+  readonly durations: readonly string[]
+  /** Everything else that is wrong, by path. */
+  readonly faults: readonly PackFault[]
+}
+
+/** What a family lacks, with the parts that would fill each gap: one is built by following them. */
+export function whatIsLacking(pack: Pick<Pack, 'fragments'>, family: Family): Lacking {
+  const faults = faultsOfFamily(pack, family)
+  const named = (what: NonNullable<PackFault['lacks']>['what']) => [
+    ...new Set(faults.flatMap(({ lacks }) => (lacks?.what === what ? [lacks.name] : []))),
+  ]
+  const used = new Set(family.compose.map(({ as }) => as))
+  const places = new Set(named('state or menu').map((name) => name.split('@')[0] ?? name))
+  return {
+    parts: [...places].map((name): MissingPart => {
+      const [as = '', local = ''] = name.split('.')
+      const offers = used.has(as)
+        ? []
+        : pack.fragments.filter(({ states, menus }) => local in states || local in menus)
+      return { name, as, offers }
+    }),
+    durations: named('duration'),
+    faults: faults.filter(({ lacks }) => lacks?.what !== 'state or menu' && lacks?.what !== 'duration'),
+  }
+}

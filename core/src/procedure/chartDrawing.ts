@@ -1,0 +1,236 @@
+import type { KeyChart, ChartTime } from './keyChart.ts'
+import { phrases, type Locale } from './words.ts'
+
+/** What a mark of the drawing is, for whoever gives it its colour. */
+export type Ink = 'held' | 'fading' | 'link' | 'lane' | 'awaited-cue' | 'passing-cue' | 'word'
+
+export type DrawingMark =
+  | {
+      readonly kind: 'rect'
+      readonly ink: Ink
+      readonly x: number
+      readonly y: number
+      readonly width: number
+      readonly height: number
+    }
+  | {
+      readonly kind: 'line'
+      readonly ink: Ink
+      readonly x1: number
+      readonly y1: number
+      readonly x2: number
+      readonly y2: number
+    }
+  | {
+      readonly kind: 'text'
+      readonly ink: Ink
+      readonly x: number
+      readonly y: number
+      readonly size: number
+      readonly bold: boolean
+      readonly anchor: 'start' | 'middle' | 'end'
+      readonly text: string
+    }
+
+/** A key chart laid out: the same drawing on the screen, in a file and on paper. Lengths in its own units. */
+export interface ChartDrawing {
+  readonly width: number
+  readonly height: number
+  readonly marks: readonly DrawingMark[]
+  /** Where an instant of the chart lies. */
+  readonly xOf: (ms: number) => number
+}
+
+const WIDTH = 840
+const LANE = 46
+const RIGHT_MARGIN = 24
+const SHORTEST_LABEL = 136
+const FIGURE = { label: 19, cue: 17, link: 15 }
+/** About the width of a letter, as a part of its size: the fonts are not measured here. */
+const LETTER = 0.54
+const CUE_LEVEL = 23
+const FIRST_LEVEL = 17
+/** A time that varies more than this from unit to unit fades out. */
+const NOTICEABLE_MS = 200
+const FADE = 16
+
+/**
+ * Lays out a key chart: a lane a key in the order of the device's edge, thick where it is held, cue marks as
+ * hairlines across the lanes with their word, the link as its own lane, ranges as faded ends. Long stretches in
+ * which nothing changes are drawn shorter, or they would squeeze the key work away.
+ */
+export function chartDrawing(chart: KeyChart, locale: Locale): ChartDrawing {
+  const words = phrases(locale, chart.names)
+  const labels = [
+    ...chart.lanes.map(({ key }) => words.key[key]),
+    ...(chart.links.length > 0 ? [words.cable] : []),
+  ]
+  const left = Math.max(SHORTEST_LABEL, ...labels.map((label) => widthOf(label, FIGURE.label) + 14))
+  const xOf = scaleOf(chart, left)
+  const cues = placedCues(chart, xOf, (cue) => words.cue[cue])
+  const levels = Math.max(1, ...cues.map(({ level }) => level + 1))
+  const top = FIRST_LEVEL + levels * CUE_LEVEL - 6
+  const laneCount = chart.lanes.length + (chart.links.length > 0 ? 1 : 0)
+  const height = top + laneCount * LANE + 2
+  const marks: DrawingMark[] = []
+  const lane = (label: string, y: number) => {
+    marks.push(
+      {
+        kind: 'text',
+        ink: 'word',
+        x: 0,
+        y: y + 21,
+        size: FIGURE.label,
+        bold: true,
+        anchor: 'start',
+        text: label,
+      },
+      { kind: 'line', ink: 'lane', x1: left, x2: WIDTH, y1: y + 15, y2: y + 15 },
+    )
+  }
+  for (const [index, { key, spans }] of chart.lanes.entries()) {
+    const y = top + index * LANE
+    lane(words.key[key], y)
+    for (const { from, to } of spans) {
+      const fade = varies(to) ? FADE : 0
+      const [x, end] = [xOf(from.ms), xOf(to.ms)]
+      marks.push({ kind: 'rect', ink: 'held', x, y: y + 3, width: Math.max(6, end - x - fade), height: 24 })
+      if (fade > 0)
+        marks.push({ kind: 'rect', ink: 'fading', x: end - fade, y: y + 3, width: fade * 2, height: 24 })
+    }
+  }
+  if (chart.links.length > 0) {
+    const y = top + chart.lanes.length * LANE
+    lane(words.cable, y)
+    for (const { link, from, to } of chart.links) {
+      const [x, end] = [xOf(from.ms), xOf(to.ms)]
+      marks.push({ kind: 'rect', ink: 'link', x, y: y + 4, width: end - x, height: 22 })
+      // Where the name does not fit into its span it is left to the words beside the chart.
+      const text = fitting(words.link[link], end - x - 12)
+      marks.push({
+        kind: 'text',
+        ink: 'word',
+        x: x + 6,
+        y: y + 20,
+        size: FIGURE.link,
+        bold: false,
+        anchor: 'start',
+        text,
+      })
+    }
+  }
+  for (const { word, x, level, anchor, isAwaited } of cues) {
+    const y = FIRST_LEVEL + level * CUE_LEVEL
+    marks.push(
+      {
+        kind: 'line',
+        ink: isAwaited ? 'awaited-cue' : 'passing-cue',
+        x1: x,
+        x2: x,
+        y1: y + 5,
+        y2: height - 4,
+      },
+      { kind: 'text', ink: 'word', x, y, size: FIGURE.cue, bold: isAwaited, anchor, text: word },
+    )
+  }
+  return { width: WIDTH, height, marks, xOf }
+}
+
+function varies({ earliestMs, latestMs }: ChartTime): boolean {
+  return latestMs - earliestMs > NOTICEABLE_MS
+}
+
+const widthOf = (text: string, size: number) => text.length * size * LETTER
+
+function fitting(text: string, width: number): string {
+  const letters = Math.floor(width / (FIGURE.link * LETTER))
+  return text.length <= letters ? text : letters < 4 ? '' : `${text.slice(0, letters - 1).trimEnd()}…`
+}
+
+/** Time to place, in order and without jumps; a stretch counts with the logarithm of its length. */
+function scaleOf({ lanes, links, cues, length }: KeyChart, left: number): (ms: number) => number {
+  const times = new Set([0, length.ms])
+  for (const { spans } of lanes) for (const { from, to } of spans) times.add(from.ms).add(to.ms)
+  for (const { from, to } of links) times.add(from.ms).add(to.ms)
+  for (const { at } of cues) times.add(at.ms)
+  const stops = [...times].sort((a, b) => a - b)
+  const gaps = stops
+    .slice(1)
+    .map((ms, index) => Math.max(0.6, Math.log2(1 + (ms - (stops[index] ?? 0)) / 400)))
+  const total = gaps.reduce((sum, gap) => sum + gap, 0) || 1
+  let x = left
+  const places = [left, ...gaps.map((gap) => (x += (gap / total) * (WIDTH - left - RIGHT_MARGIN)))]
+  return (ms) => {
+    const index = stops.findIndex((stop) => stop >= ms)
+    if (index <= 0) return index === 0 ? left : (places.at(-1) ?? left)
+    const [from = 0, to = 1] = [stops[index - 1], stops[index]]
+    const [begin = left, end = left] = [places[index - 1], places[index]]
+    return begin + ((ms - from) / (to - from)) * (end - begin)
+  }
+}
+
+interface PlacedCue {
+  readonly word: string
+  readonly x: number
+  readonly level: number
+  readonly anchor: 'start' | 'middle' | 'end'
+  readonly isAwaited: boolean
+}
+
+/** Words keep inside the drawing, and each goes on the first level on which it touches no other. */
+function placedCues(
+  { cues }: KeyChart,
+  xOf: (ms: number) => number,
+  wordOf: (cue: KeyChart['cues'][number]['cue']) => string,
+): readonly PlacedCue[] {
+  const endOfLevel: number[] = []
+  return cues.map(({ cue, at, step }): PlacedCue => {
+    const x = xOf(at.ms)
+    const word = wordOf(cue)
+    const width = widthOf(word, FIGURE.cue)
+    const anchor = x + width / 2 > WIDTH ? 'end' : x - width / 2 < 0 ? 'start' : 'middle'
+    const begins = anchor === 'end' ? x - width : anchor === 'start' ? x : x - width / 2
+    const free = endOfLevel.findIndex((end) => begins >= end)
+    const level = free < 0 ? endOfLevel.length : free
+    endOfLevel[level] = begins + width + 8
+    return { word, x, level, anchor, isAwaited: step !== undefined }
+  })
+}
+
+/** The colours of a chart on white paper. */
+const PAPER: Readonly<Record<Ink, string>> = {
+  held: '#85560f',
+  fading: '#85560f',
+  link: '#d6dfe4',
+  lane: '#cbbfa6',
+  'awaited-cue': '#211d17',
+  'passing-cue': '#595143',
+  word: '#211d17',
+}
+const FONT = 'Atkinson Hyperlegible Next, Atkinson Hyperlegible, sans-serif'
+
+/** A laid out chart as an SVG document of its own. */
+export function chartSvg({ width, height, marks }: ChartDrawing, title: string, font = FONT): string {
+  const shapes = marks.map((mark) => {
+    switch (mark.kind) {
+      case 'rect':
+        return `<rect x="${one(mark.x)}" y="${one(mark.y)}" width="${one(mark.width)}" height="${one(mark.height)}" fill="${PAPER[mark.ink]}"${mark.ink === 'fading' ? ' fill-opacity="0.4"' : ''}/>`
+      case 'line':
+        return `<line x1="${one(mark.x1)}" y1="${one(mark.y1)}" x2="${one(mark.x2)}" y2="${one(mark.y2)}" stroke="${PAPER[mark.ink]}" stroke-width="${mark.ink === 'lane' ? 2 : 1.2}"${mark.ink === 'passing-cue' ? ' stroke-dasharray="3 4"' : ''}/>`
+      case 'text':
+        return `<text x="${one(mark.x)}" y="${one(mark.y)}" font-size="${mark.size}"${mark.bold ? ' font-weight="700"' : ''} text-anchor="${mark.anchor}" fill="${PAPER[mark.ink]}">${escaped(mark.text)}</text>`
+    }
+  })
+  return [
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${one(height)}" width="${width}" height="${one(height)}" font-family="${escaped(font)}" role="img">`,
+    `<title>${escaped(title)}</title>`,
+    ...shapes,
+    '</svg>',
+  ].join('\n')
+}
+
+const one = (value: number) => String(Math.round(value * 10) / 10)
+
+function escaped(text: string): string {
+  return text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`)
+}
