@@ -1,9 +1,14 @@
-import { readPack, type Pack } from '@benevox/core/catalog'
+import { readPack, type Pack, type PackAsWritten } from '@benevox/core/catalog'
 import document from './pack.json' with { type: 'json' }
 
 /** The demo's catalogue, read and checked. @throws Error naming each fault, should somebody have broken it */
-export function demoPack(): Pack {
+export const demoPack = (): Pack => read().pack
+
+/** The same as it is written down, with procedures that follow a school. */
+export const demoPackAsWritten = (): PackAsWritten => read().written
+
+function read(): { readonly pack: Pack; readonly written: PackAsWritten } {
   const reading = readPack(document)
-  if (reading.kind === 'pack') return reading.pack
+  if (reading.kind === 'pack') return reading
   throw new Error(reading.faults.map(({ path, sentence }) => `${path.join('.')}: ${sentence}`).join('\n'))
 }

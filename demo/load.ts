@@ -11,14 +11,14 @@ import { orderEntity, serviceEntity, supplierEntity } from '../server/src/orders
 import { staffEntity } from '../server/src/session/entity.ts'
 import { hashSecret } from '../server/src/session/routes.ts'
 import { tryEntity } from '../server/src/tries/entity.ts'
-import { demoPack } from './demoPack.ts'
+import { demoPack, demoPackAsWritten } from './demoPack.ts'
 import { DEMO_JOBS, type DemoJob } from './jobs.ts'
 import { STAFF, SUPPLIERS } from './shop.ts'
 
 /** Fills an empty database with the demo shop; leaves one that has staff as it is. */
 export async function loadDemo(database: DataSource, jobs: readonly DemoJob[] = DEMO_JOBS): Promise<void> {
   if ((await database.manager.count(staffEntity)) > 0) return
-  const packId = await new Catalog(database).keep(demoPack())
+  const packId = await new Catalog(database).keep(demoPackAsWritten())
   await database.transaction((manager) => fill(manager, jobs, packId))
 }
 

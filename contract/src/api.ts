@@ -22,6 +22,8 @@ export interface Route {
   readonly path: string
   readonly says: string
   readonly open?: true
+  /** Its body may be as large as a whole catalogue. */
+  readonly large?: true
   readonly params?: z.ZodObject
   readonly query?: z.ZodObject
   readonly body?: z.ZodType
@@ -67,6 +69,7 @@ export const api = {
     method: 'post',
     path: '/api/catalog',
     says: 'Make a new version of the catalogue: all of the change or nothing',
+    large: true,
     body: changeCatalogBody,
     answer: catalogVersion,
   },

@@ -16,7 +16,13 @@ export type CatalogAnswer = z.infer<typeof catalogAnswer>
 
 /** What makes a new version of the catalogue: one family, many models, or another pack in its place. */
 export const catalogChange = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('family'), family: familyAsWritten }),
+  /** A family, new or in place of the one with its id, and models that belong to it. */
+  z.strictObject({
+    kind: z.literal('family'),
+    family: familyAsWritten,
+    models: z.array(model).max(500).default([]),
+  }),
+  /** Models, new or in place of those with their ids. */
   z.strictObject({ kind: z.literal('models'), models: z.array(model).min(1).max(200_000) }),
   z.strictObject({ kind: z.literal('pack'), pack: z.unknown() }),
 ])

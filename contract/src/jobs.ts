@@ -58,6 +58,8 @@ export const job = z.object({
   bench: benchRecord,
   account: accountRecord.nullable(),
   handBack: handBackRecord.nullable(),
+  /** The version of the catalogue that the job is done with. */
+  catalogId: z.int(),
   tries: z.array(tryRecord),
   orders: z.array(order),
   station,

@@ -146,7 +146,7 @@ export async function startMariadb({ name, fresh = false, port: wantedPort }) {
       '--innodb-doublewrite=1',
       '--innodb-buffer-pool-size=128M',
       '--sql-mode=STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION',
-      '--max-allowed-packet=32M',
+      '--max-allowed-packet=256M',
       `--log-error=${join(dir, 'mariadbd.log')}`,
     ],
     { stdio: 'ignore', detached: true, env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin:/sbin` } },

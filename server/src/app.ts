@@ -1,17 +1,18 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import { openApiDocument } from '@benevox/contract'
-import { packJsonSchema, modelInPack } from '@benevox/core/catalog'
+import { api, openApiDocument, type Route } from '@benevox/contract'
+import { packJsonSchema } from '@benevox/core/catalog'
 import { csrfSync } from 'csrf-sync'
-import express, { type Express } from 'express'
+import express, { type Express, type Request } from 'express'
 import { rateLimit } from 'express-rate-limit'
 import session from 'express-session'
 import helmet from 'helmet'
 import { pino } from 'pino'
 import type { DataSource } from 'typeorm'
+import { catalogHandlers, refuseHostile } from './catalog/routes.ts'
 import { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
-import { handBackPaper } from './hand-back/paper.ts'
+import { mountFiles } from './files.ts'
 import { mount } from './http/mount.ts'
 import { notFoundHandler, ProblemError, problemHandler } from './http/problem.ts'
 import { JobChanger } from './jobs/change.ts'
@@ -24,6 +25,12 @@ import { DatabaseSessionStore } from './session/store.ts'
 import { tryHandlers } from './tries/routes.ts'
 
 const SIGN_IN_TRIES = 20
+const LARGEST_BODY = '64mb'
+const LARGE_ROUTES = Object.values<Route>(api).filter(({ large }) => large)
+const isLarge = ({ method, originalUrl }: Request) =>
+  LARGE_ROUTES.some(
+    (route) => route.method === method.toLowerCase() && route.path === originalUrl.split('?')[0],
+  )
 
 /** The application over a database that is connected and migrated. */
 export function createApp(config: Config, database: DataSource): Express {
@@ -42,10 +49,15 @@ export function createApp(config: Config, database: DataSource): Express {
       strictTransportSecurity: false,
     }),
   )
-  app.use('/api', express.json({ limit: '256kb', strict: true }), (_request, response, next) => {
-    response.setHeader('Cache-Control', 'no-store')
-    next()
-  })
+  const small = express.json({ limit: '256kb', strict: true })
+  app.use(
+    '/api',
+    (request, response, next) => (isLarge(request) ? next() : small(request, response, next)),
+    (_request, response, next) => {
+      response.setHeader('Cache-Control', 'no-store')
+      next()
+    },
+  )
   app.use(
     '/api',
     session({
@@ -72,13 +84,21 @@ export function createApp(config: Config, database: DataSource): Express {
   })
   app.post(['/api/session', '/api/session/switch'], limited)
   app.use('/api', csrfSynchronisedProtection)
+  // A large body is read only for somebody who is signed in.
+  const large = express.json({ limit: LARGEST_BODY, strict: true })
+  app.use('/api', (request, response, next) => {
+    if (!isLarge(request)) next()
+    else if (request.session.staffId) large(request, response, next)
+    else throw new ProblemError('not-signed-in', 'Sign in first.')
+  })
+  for (const { path } of LARGE_ROUTES) app.post(path, refuseHostile)
 
   const catalog = new Catalog(database)
   const reader = new JobReader(catalog)
   const changer = new JobChanger(database, reader)
   mount(app, {
     ...sessionHandlers(database, config, generateToken),
-    getCatalog: () => catalog.inUse(),
+    ...catalogHandlers(catalog),
     ...jobHandlers(database, catalog, reader, changer),
     ...tryHandlers(catalog, changer),
     ...orderHandlers(database, catalog, changer),
@@ -86,23 +106,7 @@ export function createApp(config: Config, database: DataSource): Express {
 
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()))
   app.get('/api/catalog/pack.schema.json', (_request, response) => void response.json(packJsonSchema()))
-  app.get('/api/jobs/:id/hand-back.pdf', async (request, response) => {
-    if (!request.session.staffId) throw new ProblemError('not-signed-in', 'Sign in first.')
-    if (!/^\d{1,9}$/.test(request.params.id))
-      throw new ProblemError('bad-request', 'path.id: not a job’s number.')
-    const row = await reader.row(database.manager, Number(request.params.id))
-    if (!row.handBack) throw new ProblemError('not-possible-now', 'This job is not handed back yet.')
-    const { pack } = await catalog.byId(row.packId)
-    const pdf = await handBackPaper(
-      config.shop,
-      await reader.job(database.manager, row),
-      modelInPack(pack, row.facts.modelId)?.model,
-    )
-    response
-      .type('application/pdf')
-      .setHeader('Content-Disposition', `inline; filename="hand-back-${row.ticket}.pdf"`)
-    response.send(pdf)
-  })
+  mountFiles(app, { config, database, catalog, reader })
   app.use('/api', notFoundHandler)
 
   if (config.web) serveWeb(app, config.web)

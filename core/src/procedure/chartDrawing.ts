@@ -1,42 +1,9 @@
+import { LETTER, widthOf, type Drawing, type DrawingMark } from './drawing.ts'
 import type { KeyChart, ChartTime } from './keyChart.ts'
 import { phrases, type Locale } from './words.ts'
 
-/** What a mark of the drawing is, for whoever gives it its colour. */
-export type Ink = 'held' | 'fading' | 'link' | 'lane' | 'awaited-cue' | 'passing-cue' | 'word'
-
-export type DrawingMark =
-  | {
-      readonly kind: 'rect'
-      readonly ink: Ink
-      readonly x: number
-      readonly y: number
-      readonly width: number
-      readonly height: number
-    }
-  | {
-      readonly kind: 'line'
-      readonly ink: Ink
-      readonly x1: number
-      readonly y1: number
-      readonly x2: number
-      readonly y2: number
-    }
-  | {
-      readonly kind: 'text'
-      readonly ink: Ink
-      readonly x: number
-      readonly y: number
-      readonly size: number
-      readonly bold: boolean
-      readonly anchor: 'start' | 'middle' | 'end'
-      readonly text: string
-    }
-
 /** A key chart laid out: the same drawing on the screen, in a file and on paper. Lengths in its own units. */
-export interface ChartDrawing {
-  readonly width: number
-  readonly height: number
-  readonly marks: readonly DrawingMark[]
+export interface ChartDrawing extends Drawing {
   /** Where an instant of the chart lies. */
   readonly xOf: (ms: number) => number
 }
@@ -46,8 +13,6 @@ const LANE = 46
 const RIGHT_MARGIN = 24
 const SHORTEST_LABEL = 136
 const FIGURE = { label: 19, cue: 17, link: 15 }
-/** About the width of a letter, as a part of its size: the fonts are not measured here. */
-const LETTER = 0.54
 const CUE_LEVEL = 23
 const FIRST_LEVEL = 17
 /** A time that varies more than this from unit to unit fades out. */
@@ -140,8 +105,6 @@ function varies({ earliestMs, latestMs }: ChartTime): boolean {
   return latestMs - earliestMs > NOTICEABLE_MS
 }
 
-const widthOf = (text: string, size: number) => text.length * size * LETTER
-
 function fitting(text: string, width: number): string {
   const letters = Math.floor(width / (FIGURE.link * LETTER))
   return text.length <= letters ? text : letters < 4 ? '' : `${text.slice(0, letters - 1).trimEnd()}…`
@@ -195,42 +158,4 @@ function placedCues(
     endOfLevel[level] = begins + width + 8
     return { word, x, level, anchor, isAwaited: step !== undefined }
   })
-}
-
-/** The colours of a chart on white paper. */
-const PAPER: Readonly<Record<Ink, string>> = {
-  held: '#85560f',
-  fading: '#85560f',
-  link: '#d6dfe4',
-  lane: '#cbbfa6',
-  'awaited-cue': '#211d17',
-  'passing-cue': '#595143',
-  word: '#211d17',
-}
-const FONT = 'Atkinson Hyperlegible Next, Atkinson Hyperlegible, sans-serif'
-
-/** A laid out chart as an SVG document of its own. */
-export function chartSvg({ width, height, marks }: ChartDrawing, title: string, font = FONT): string {
-  const shapes = marks.map((mark) => {
-    switch (mark.kind) {
-      case 'rect':
-        return `<rect x="${one(mark.x)}" y="${one(mark.y)}" width="${one(mark.width)}" height="${one(mark.height)}" fill="${PAPER[mark.ink]}"${mark.ink === 'fading' ? ' fill-opacity="0.4"' : ''}/>`
-      case 'line':
-        return `<line x1="${one(mark.x1)}" y1="${one(mark.y1)}" x2="${one(mark.x2)}" y2="${one(mark.y2)}" stroke="${PAPER[mark.ink]}" stroke-width="${mark.ink === 'lane' ? 2 : 1.2}"${mark.ink === 'passing-cue' ? ' stroke-dasharray="3 4"' : ''}/>`
-      case 'text':
-        return `<text x="${one(mark.x)}" y="${one(mark.y)}" font-size="${mark.size}"${mark.bold ? ' font-weight="700"' : ''} text-anchor="${mark.anchor}" fill="${PAPER[mark.ink]}">${escaped(mark.text)}</text>`
-    }
-  })
-  return [
-    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${one(height)}" width="${width}" height="${one(height)}" font-family="${escaped(font)}" role="img">`,
-    `<title>${escaped(title)}</title>`,
-    ...shapes,
-    '</svg>',
-  ].join('\n')
-}
-
-const one = (value: number) => String(Math.round(value * 10) / 10)
-
-function escaped(text: string): string {
-  return text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`)
 }

@@ -9,7 +9,7 @@ import {
 } from '../catalog/index.ts'
 import { compileFamily, USUAL_SITUATION, type Machine } from '../twin/index.ts'
 import { excludes, implies } from './guardLogic.ts'
-import { prove } from './proof.ts'
+import { cannotBeDone, prove, whyNotProven } from './proof.ts'
 
 /** Something in a pack that can be read but will not serve: where it is, what it is, and the sentence. */
 export interface PackFinding {
@@ -219,17 +219,9 @@ function missedGoals(machine: Machine, family: Family, path: readonly (string | 
 /** Why a procedure fails its proof; undefined where it holds. */
 export function whyMissed(machine: Machine, procedure: Family['procedures'][number]): string | undefined {
   try {
-    const proof = prove(machine, procedure, USUAL_SITUATION)
-    if (proof.holds) return undefined
-    const units = (['median', 'min', 'max'] as const).filter(
-      (unit) => !proof[unit].reached || proof[unit].stuckAtStep !== undefined,
-    )
-    const stuck = proof[units[0] ?? 'median'].stuckAtStep
-    const on = { median: 'a middling unit', min: 'the quickest unit', max: 'the slowest unit' }
-    const where = stuck === undefined ? 'does not reach its goal' : `does not get past step ${stuck + 1}`
-    return `“${procedure.school}” ${where} on ${units.map((unit) => on[unit]).join(' and ')}.`
+    return whyNotProven(procedure, prove(machine, procedure, USUAL_SITUATION))
   } catch (error) {
-    return `“${procedure.school}” cannot be done: ${error instanceof Error ? error.message : String(error)}.`
+    return cannotBeDone(procedure, error)
   }
 }
 

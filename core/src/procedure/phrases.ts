@@ -1,4 +1,13 @@
-import type { Cue, KeyId, LinkKind } from '../catalog/index.ts'
+import type {
+  Cue,
+  DeviceKind,
+  Edge,
+  KeyId,
+  LinkKind,
+  PortKind,
+  Source,
+  StartState,
+} from '../catalog/index.ts'
 
 /** The phrases of one interface language from which every sentence about a procedure is made. */
 export interface ProcedurePhrases {
@@ -6,6 +15,11 @@ export interface ProcedurePhrases {
   readonly cue: Readonly<Record<Cue, string>>
   readonly until: Readonly<Record<Cue, string>>
   readonly link: Readonly<Record<LinkKind, string>>
+  readonly start: Readonly<Record<StartState, string>>
+  readonly kind: Readonly<Record<DeviceKind, string>>
+  readonly edge: Readonly<Record<Edge, string>>
+  readonly port: Readonly<Record<PortKind, string>>
+  readonly source: Readonly<Record<Source, string>>
   /** The lane of what hangs on the port. */
   readonly cable: string
   readonly and: string

@@ -22,3 +22,20 @@ export function prove(machine: Machine, procedure: Procedure, situation: Situati
     max,
   }
 }
+
+/** Why a proof does not hold, in one sentence; undefined where it does. */
+export function whyNotProven(procedure: Procedure, proof: Proof): string | undefined {
+  if (proof.holds) return undefined
+  const units = (['median', 'min', 'max'] as const).filter(
+    (unit) => !proof[unit].reached || proof[unit].stuckAtStep !== undefined,
+  )
+  const stuck = proof[units[0] ?? 'median'].stuckAtStep
+  const on = { median: 'a middling unit', min: 'the quickest unit', max: 'the slowest unit' }
+  const where = stuck === undefined ? 'does not reach its goal' : `does not get past step ${stuck + 1}`
+  return `“${procedure.school}” ${where} on ${units.map((unit) => on[unit]).join(' and ')}.`
+}
+
+/** The same where the steps cannot even be done on the machine. */
+export function cannotBeDone({ school }: Procedure, error: unknown): string {
+  return `“${school}” cannot be done: ${error instanceof Error ? error.message : String(error)}.`
+}

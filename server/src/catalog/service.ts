@@ -1,43 +1,175 @@
 import { createHash } from 'node:crypto'
-import { readPack, type Pack } from '@benevox/core/catalog'
-import type { DataSource } from 'typeorm'
+import type { CatalogChange, CatalogVersion } from '@benevox/contract'
+import { readPack, type Model, type Pack, type PackAsWritten, type PackFault } from '@benevox/core/catalog'
+import { In, type DataSource } from 'typeorm'
 import { ProblemError } from '../http/problem.ts'
-import { packEntity } from './entity.ts'
+import { staffEntity } from '../session/entity.ts'
+import { packEntity, type PackRow } from './entity.ts'
 
-/** Packs as the shop took them in; the newest is in use, older ones stay for the jobs done with them. */
+/** A version of the catalogue as read. */
+export interface CatalogEntry {
+  readonly id: number
+  readonly digest: string
+  readonly pack: Pack
+  /** As it was taken in, with procedures that follow a school left as they were written. */
+  readonly written: PackAsWritten
+}
+
+/** Versions held read in memory; a large one takes some tens of megabytes. */
+const MOST_READ = 6
+/** More faults than these are not listed. */
+const MOST_FAULTS = 50
+const META = { id: true, digest: true, createdAt: true, staffId: true, note: true } as const
+
+/** The catalogue in its versions: the newest is in use, older ones stay for the jobs done with them. */
 export class Catalog {
   readonly #database: DataSource
-  readonly #read = new Map<number, { readonly id: number; readonly digest: string; readonly pack: Pack }>()
+  /** The least lately used first. */
+  readonly #read = new Map<number, CatalogEntry>()
 
   constructor(database: DataSource) {
     this.#database = database
   }
 
-  async inUse(): Promise<{ readonly id: number; readonly digest: string; readonly pack: Pack }> {
-    const [newest] = await this.#database
-      .getRepository(packEntity)
-      .find({ select: { id: true }, order: { id: 'DESC' }, take: 1 })
+  async inUse(): Promise<CatalogEntry> {
+    const [newest] = await this.#newest(1)
     if (!newest) throw new ProblemError('not-possible-now', 'The shop has no catalogue yet.')
     return this.byId(newest.id)
   }
 
-  async byId(id: number): Promise<{ readonly id: number; readonly digest: string; readonly pack: Pack }> {
+  /** @throws ProblemError `not-found` where there is no such version */
+  async byId(id: number): Promise<CatalogEntry> {
     const known = this.#read.get(id)
-    if (known) return known
-    const row = await this.#database.getRepository(packEntity).findOneByOrFail({ id })
+    if (known) {
+      this.#hold(known)
+      return known
+    }
+    const row = await this.#database.getRepository(packEntity).findOneBy({ id })
+    if (!row) throw new ProblemError('not-found', `There is no version ${id} of the catalogue.`)
     const reading = readPack(JSON.parse(row.document))
-    if (reading.kind === 'refused') throw new Error(`The stored pack ${id} is not valid`)
-    const entry = { id, digest: row.digest, pack: reading.pack }
-    this.#read.set(id, entry)
+    if (reading.kind === 'refused') throw new Error(`The stored version ${id} of the catalogue is not valid`)
+    const entry = { id, digest: row.digest, pack: reading.pack, written: reading.written }
+    this.#hold(entry)
     return entry
   }
 
-  /** Keeps a pack that `readPack` accepted; the same pack is kept once. @returns its id */
-  async keep(document: object): Promise<number> {
+  async versions(): Promise<CatalogVersion[]> {
+    const rows = await this.#newest(200)
+    const staff = await this.#database.getRepository(staffEntity).find({
+      where: { id: In(rows.flatMap(({ staffId }) => staffId ?? [])) },
+    })
+    const names = new Map(staff.map(({ id, name }) => [id, name]))
+    return rows.map((row) => wireVersion(row, names.get(row.staffId ?? 0) ?? ''))
+  }
+
+  /** Keeps the pack that the shop begins with; the same pack is kept once. @returns its id */
+  async keep(document: PackAsWritten): Promise<number> {
     const packs = this.#database.getRepository(packEntity)
     const text = JSON.stringify(document)
-    const digest = createHash('sha256').update(text).digest('hex')
+    const digest = digestOf(text)
     const known = await packs.findOneBy({ digest })
-    return (known ?? (await packs.save({ digest, document: text, createdAt: new Date() }))).id
+    if (known) return known.id
+    const row = { digest, document: text, createdAt: new Date(), staffId: null, note: document.title }
+    return (await packs.save(row)).id
   }
+
+  /**
+   * Makes a new version out of the one in use: all of the change or nothing. Sent again after a lost answer it
+   * changes nothing more.
+   * @param base the version the change was made from
+   * @throws ProblemError `stale-version` with the version in use, where somebody else was quicker;
+   *   `bad-request` with the path of each fault
+   */
+  async change(base: number, note: string, change: CatalogChange, staffId: number): Promise<CatalogVersion> {
+    const from = await this.byId(base)
+    const document = changed(from.written, change)
+    const reading = readPack(document)
+    if (reading.kind === 'refused') throw faulty(reading.faults, change)
+    const text = JSON.stringify(document)
+    const digest = digestOf(text)
+    const made = await this.#database.transaction(async (manager) => {
+      const [newest] = await manager.find(packEntity, {
+        select: META,
+        order: { id: 'DESC' },
+        take: 1,
+        lock: { mode: 'pessimistic_write' },
+      })
+      if (newest?.digest === digest) return newest
+      if (newest?.id !== base) {
+        const [current] = await this.versions()
+        throw new ProblemError(
+          'stale-version',
+          `Somebody else changed the catalogue meanwhile${current ? `: “${current.note}”, ${current.by}` : ''}. Nothing was overwritten.`,
+          { current },
+        )
+      }
+      return manager.save(packEntity, { digest, document: text, createdAt: new Date(), staffId, note })
+    })
+    this.#hold({ id: made.id, digest, pack: reading.pack, written: reading.written })
+    const { name } = await this.#database
+      .getRepository(staffEntity)
+      .findOneByOrFail({ id: made.staffId ?? staffId })
+    return wireVersion(made, name)
+  }
+
+  #newest(take: number): Promise<PackRow[]> {
+    return this.#database.getRepository(packEntity).find({ select: META, order: { id: 'DESC' }, take })
+  }
+
+  #hold(entry: CatalogEntry): void {
+    this.#read.delete(entry.id)
+    this.#read.set(entry.id, entry)
+    const [oldest] = this.#read.keys()
+    if (this.#read.size > MOST_READ && oldest !== undefined) this.#read.delete(oldest)
+  }
+}
+
+function changed(from: PackAsWritten, change: CatalogChange): unknown {
+  switch (change.kind) {
+    case 'pack':
+      return change.pack
+    case 'models':
+      return { ...from, version: from.version + 1, models: withOnes(from.models, change.models) }
+    case 'family':
+      return {
+        ...from,
+        version: from.version + 1,
+        families: withOnes(from.families, [change.family]),
+        models: withOnes<Model>(from.models, change.models),
+      }
+  }
+}
+
+/** The list with some of its members replaced by their id, and those it did not have after it. */
+function withOnes<One extends { readonly id: string }>(
+  list: readonly One[],
+  ones: readonly One[],
+): readonly One[] {
+  const left = new Map(ones.map((one) => [one.id, one]))
+  const replaced = list.map((one) => {
+    const instead = left.get(one.id)
+    left.delete(one.id)
+    return instead ?? one
+  })
+  return [...replaced, ...left.values()]
+}
+
+function faulty(faults: readonly PackFault[], change: CatalogChange): ProblemError {
+  const at = change.kind === 'pack' ? 'body.change.pack' : 'body.change'
+  const errors = faults
+    .slice(0, MOST_FAULTS)
+    .map(({ path, sentence }) => ({ path: [at, ...path].join('.'), sentence }))
+  const [first] = faults
+  const more = faults.length > 1 ? ` And ${faults.length - 1} more.` : ''
+  return new ProblemError(
+    'bad-request',
+    `Nothing was taken in. ${first ? `${first.path.join('.') || 'The file'}: ${first.sentence}` : ''}${more}`,
+    { errors },
+  )
+}
+
+const digestOf = (text: string) => createHash('sha256').update(text).digest('hex')
+
+function wireVersion({ id, digest, createdAt, note }: PackRow, by: string): CatalogVersion {
+  return { id, digest, at: createdAt.toISOString(), by, note }
 }

@@ -3,6 +3,7 @@ import { packEntity } from '../catalog/entity.ts'
 import type { Config } from '../config.ts'
 import { jobEntity, jobEventEntity } from '../jobs/entity.ts'
 import { OneLockedPhone1700000000001 } from '../migrations/0001-one-locked-phone.ts'
+import { CatalogueVersions1700000000002 } from '../migrations/0002-catalogue-versions.ts'
 import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
 import { sessionEntity, staffEntity } from '../session/entity.ts'
 import { tryEntity } from '../tries/entity.ts'
@@ -28,7 +29,7 @@ export function dataSourceFor({ database }: Pick<Config, 'database'>): DataSourc
       serviceEntity,
       orderEntity,
     ],
-    migrations: [OneLockedPhone1700000000001],
+    migrations: [OneLockedPhone1700000000001, CatalogueVersions1700000000002],
     poolSize: 10,
     connectTimeout: 5000,
   })

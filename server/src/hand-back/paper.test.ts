@@ -27,6 +27,7 @@ const job: Job = {
     currency: 'EUR',
     at,
   },
+  catalogId: 1,
   tries: [],
   orders: [],
   station: 'closed',

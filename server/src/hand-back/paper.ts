@@ -1,23 +1,7 @@
-import { createRequire } from 'node:module'
 import type { Job } from '@benevox/contract'
 import type { Model } from '@benevox/core/catalog'
-import pdfmake from 'pdfmake'
-import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
-
-const require = createRequire(import.meta.url)
-const font = (subset: string, weight: number) =>
-  require.resolve(
-    `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-${subset}-${weight}-normal.woff`,
-  )
-const FONTS = {
-  Latin: { normal: font('latin', 400), bold: font('latin', 700) },
-  LatinExtended: { normal: font('latin-ext', 400), bold: font('latin-ext', 700) },
-}
-pdfmake.setFonts(FONTS)
-pdfmake.setLocalAccessPolicy((path) =>
-  Object.values(FONTS).some(({ normal, bold }) => path === normal || path === bold),
-)
-pdfmake.setUrlAccessPolicy(() => false)
+import type { Content } from 'pdfmake/interfaces'
+import { inFonts, pdfOf } from '../paper/pdf.ts'
 
 /** What the customer takes home, in plain words. English; one place, ready for other languages. */
 const WORDS = {
@@ -46,17 +30,6 @@ const WORDS = {
   ],
 } as const
 
-/** The font comes in two parts: letters like Ł or ś are in the second, and a name may need both. */
-function inFonts(text: string): Content {
-  const runs = text.match(/[\u0100-\u02AF\u1E00-\u1EFF]+|[^\u0100-\u02AF\u1E00-\u1EFF]+/g) ?? ['']
-  return {
-    text: runs.map((run) => ({
-      text: run,
-      font: /[\u0100-\u02AF\u1E00-\u1EFF]/.test(run) ? 'LatinExtended' : 'Latin',
-    })),
-  }
-}
-
 /** The hand-back paper as a PDF: what was done, each lock's proof, what it cost, what to do next time. */
 export async function handBackPaper(shop: string, job: Job, model: Model | undefined): Promise<Buffer> {
   const { handBack } = job
@@ -66,61 +39,54 @@ export async function handBackPaper(shop: string, job: Job, model: Model | undef
     handBack.priceMinor / 100,
   )
   const released = job.orders.find(({ state }) => state === 'released')
-  const paper: TDocumentDefinitions = {
-    info: { title: `Hand-back ${job.ticket}` },
-    pageSize: 'A4',
-    pageMargins: [56, 56, 56, 56],
-    defaultStyle: { font: 'Latin', fontSize: 11, lineHeight: 1.25 },
-    content: [
-      { text: shop, fontSize: 12 },
-      { text: `Hand-back ${job.ticket}`, fontSize: 24, bold: true, margin: [0, 4, 0, 14] },
-      {
-        layout: 'lightHorizontalLines',
-        table: {
-          widths: [130, '*'],
-          body: [
-            row('Customer', job.customer.name || 'not recorded'),
-            row('Device', model ? `${model.maker} ${model.name} (${model.modelText})` : 'not recorded'),
-            row('IMEI', job.facts.imei ?? 'none'),
-            row('Taken in', job.openedAt.slice(0, 10)),
-            row('Handed back', handBack.at.slice(0, 10)),
-            row('Price', price),
-            row('Given back', handBack.returned.map((part) => WORDS.returned[part]).join(', ')),
-          ],
-        },
+  return pdfOf(`Hand-back ${job.ticket}`, [
+    { text: shop, fontSize: 12 },
+    { text: `Hand-back ${job.ticket}`, fontSize: 24, bold: true, margin: [0, 4, 0, 14] },
+    {
+      layout: 'lightHorizontalLines',
+      table: {
+        widths: [130, '*'],
+        body: [
+          row('Customer', job.customer.name || 'not recorded'),
+          row('Device', model ? `${model.maker} ${model.name} (${model.modelText})` : 'not recorded'),
+          row('IMEI', job.facts.imei ?? 'none'),
+          row('Taken in', job.openedAt.slice(0, 10)),
+          row('Handed back', handBack.at.slice(0, 10)),
+          row('Price', price),
+          row('Given back', handBack.returned.map((part) => WORDS.returned[part]).join(', ')),
+        ],
       },
-      { text: 'The three locks', bold: true, fontSize: 14, margin: [0, 16, 0, 4] },
-      {
-        layout: 'lightHorizontalLines',
-        table: {
-          widths: [130, '*'],
-          body: (['screen', 'account', 'carrier'] as const).map((lock) =>
-            row(WORDS.lock[lock], WORDS.proof[handBack[lock]]),
-          ),
-        },
+    },
+    { text: 'The three locks', bold: true, fontSize: 14, margin: [0, 16, 0, 4] },
+    {
+      layout: 'lightHorizontalLines',
+      table: {
+        widths: [130, '*'],
+        body: (['screen', 'account', 'carrier'] as const).map((lock) =>
+          row(WORDS.lock[lock], WORDS.proof[handBack[lock]]),
+        ),
       },
-      ...(handBack.whoSignsIn
-        ? [
-            {
-              stack: [inFonts(`Signs in at first start: ${handBack.whoSignsIn}`)],
-              margin: [0, 6, 0, 0],
-            } satisfies Content,
-          ]
-        : []),
-      ...(released
-        ? [
-            {
-              text: `Carrier ${released.carrier}: released through ${released.supplier}${released.code ? `, code ${released.code}` : ''}.`,
-              margin: [0, 6, 0, 0],
-            } satisfies Content,
-          ]
-        : []),
-      { text: 'What was done', bold: true, fontSize: 14, margin: [0, 16, 0, 4] },
-      { text: job.bench.wipeStartedAt ? WORDS.wiped : WORDS.notWiped },
-      ...(handBack.note ? [{ stack: [inFonts(handBack.note)], margin: [0, 6, 0, 0] } satisfies Content] : []),
-      { text: 'For next time', bold: true, fontSize: 14, margin: [0, 16, 0, 4] },
-      { ul: [...WORDS.advice] },
-    ],
-  }
-  return pdfmake.createPdf(paper).getBuffer()
+    },
+    ...(handBack.whoSignsIn
+      ? [
+          {
+            stack: [inFonts(`Signs in at first start: ${handBack.whoSignsIn}`)],
+            margin: [0, 6, 0, 0],
+          } satisfies Content,
+        ]
+      : []),
+    ...(released
+      ? [
+          {
+            text: `Carrier ${released.carrier}: released through ${released.supplier}${released.code ? `, code ${released.code}` : ''}.`,
+            margin: [0, 6, 0, 0],
+          } satisfies Content,
+        ]
+      : []),
+    { text: 'What was done', bold: true, fontSize: 14, margin: [0, 16, 0, 4] },
+    { text: job.bench.wipeStartedAt ? WORDS.wiped : WORDS.notWiped },
+    ...(handBack.note ? [{ stack: [inFonts(handBack.note)], margin: [0, 6, 0, 0] } satisfies Content] : []),
+    { text: 'For next time', bold: true, fontSize: 14, margin: [0, 16, 0, 4] },
+    { ul: [...WORDS.advice] },
+  ])
 }

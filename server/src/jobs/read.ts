@@ -38,6 +38,7 @@ export class JobReader {
       bench: row.bench,
       account: row.account,
       handBack: row.handBack,
+      catalogId: row.packId,
       tries: tries.map((one) => wireTry(one, names)),
       orders: orders.map(({ order, service, supplier }) => wireOrder(order, service, supplier)),
     }

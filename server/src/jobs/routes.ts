@@ -67,12 +67,14 @@ export function jobHandlers(
     getJob: async ({ params }) => reader.job(database.manager, await reader.row(database.manager, params.id)),
 
     changeFacts: ({ params, body, staffId }) =>
-      changer.change(params.id, body.version, staffId, (row) => {
+      changer.change(params.id, body.version, staffId, async (row) => {
         if (row.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
         const merged = Object.fromEntries(
           Object.entries({ ...row.facts, ...body.facts }).filter(([, value]) => value !== null),
         )
         row.facts = factsSchema.parse(merged)
+        // Naming the model takes the catalogue as it is now; once the wipe has begun the job keeps its own.
+        if (body.facts?.modelId && !row.bench.wipeStartedAt) row.packId = (await catalog.inUse()).id
         row.modelId = row.facts.modelId ?? null
         row.imei = row.facts.imei ?? null
         row.customerName = body.customer?.name ?? row.customerName

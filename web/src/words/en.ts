@@ -1,5 +1,4 @@
 import type { Job, JobEvent, Order, OrderChange } from '@benevox/contract'
-import type { Source, StartState } from '@benevox/core/catalog'
 
 /** The interface's texts, English, in one place; the core keeps those of the route and the procedures. */
 
@@ -13,23 +12,6 @@ export const STATION_WORDS = {
   ledger: 'Ledger',
   playbook: 'Playbook',
 } as const
-
-export const START_WORDS: Readonly<Record<StartState, string>> = {
-  'on-locked': 'On and locked',
-  off: 'Off',
-  'off-charging': 'Off and charging',
-  looping: 'Starts again and again',
-  'dead-battery': 'Flat battery',
-  'in-download': 'On the download page',
-}
-
-export const SOURCE_WORDS: Readonly<Record<Source, string>> = {
-  'tried-here': 'tried here',
-  'told-by-another-shop': 'told by another shop',
-  'makers-document': 'maker’s document',
-  'published-list': 'published list',
-  'invented-for-the-demo': 'invented for the demo',
-}
 
 export const KEY_HELP: readonly (readonly [string, string])[] = [
   ['Tab', 'to the next question; arrow keys answer it'],

@@ -9,7 +9,6 @@ import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../api/job.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import KeyChart from '../../parts/KeyChart.vue'
-import { START_WORDS } from '../../words/en.ts'
 import SeenQuestion from './SeenQuestion.vue'
 import TryList from './TryList.vue'
 import { useTryRun } from './useTryRun.ts'
@@ -41,7 +40,7 @@ const chart = computed(
 )
 /** The ways by what they begin with, in the family's order. */
 const ways = computed(() =>
-  Object.entries(START_WORDS)
+  Object.entries(words.start)
     .map(([from, says]) => ({
       says,
       procedures: props.family.procedures.filter((one) => one.from === from),

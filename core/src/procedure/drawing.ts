@@ -1,0 +1,133 @@
+/** What a mark of a drawing is, for whoever gives it its colour. */
+export type Ink =
+  | 'held'
+  | 'fading'
+  | 'link'
+  | 'lane'
+  | 'awaited-cue'
+  | 'passing-cue'
+  | 'word'
+  | 'body'
+  | 'screen'
+  | 'key'
+  | 'used-key'
+
+export type DrawingMark =
+  | {
+      readonly kind: 'rect'
+      readonly ink: Ink
+      readonly x: number
+      readonly y: number
+      readonly width: number
+      readonly height: number
+      readonly round?: number
+    }
+  | {
+      readonly kind: 'line'
+      readonly ink: Ink
+      readonly x1: number
+      readonly y1: number
+      readonly x2: number
+      readonly y2: number
+    }
+  | {
+      readonly kind: 'text'
+      readonly ink: Ink
+      readonly x: number
+      readonly y: number
+      readonly size: number
+      readonly bold: boolean
+      readonly anchor: 'start' | 'middle' | 'end'
+      readonly text: string
+    }
+
+/** Something laid out: the same on the screen, in a file and on paper. Lengths in its own units. */
+export interface Drawing {
+  readonly width: number
+  readonly height: number
+  readonly marks: readonly DrawingMark[]
+}
+
+/** About the width of a letter, as a part of its size: the fonts are not measured here. */
+export const LETTER = 0.54
+export const widthOf = (text: string, size: number): number => text.length * size * LETTER
+
+/** The colours on white paper. */
+const FILL: Readonly<Record<Ink, string>> = {
+  held: '#85560f',
+  fading: '#85560f',
+  link: '#d6dfe4',
+  lane: '#cbbfa6',
+  'awaited-cue': '#211d17',
+  'passing-cue': '#595143',
+  word: '#211d17',
+  body: '#ebe3d2',
+  screen: 'none',
+  key: '#211d17',
+  'used-key': '#85560f',
+}
+const OUTLINE: Readonly<Partial<Record<Ink, string>>> = {
+  body: '#211d17',
+  screen: '#cbbfa6',
+  link: '#44596a',
+}
+const FONT = 'Atkinson Hyperlegible Next, Atkinson Hyperlegible, sans-serif'
+
+/** A drawing as an SVG document of its own. @param font families to name, the first that is there is used */
+export function drawingSvg({ width, height, marks }: Drawing, title: string, font = FONT): string {
+  return [
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${one(height)}" width="${width}" height="${one(height)}" font-family="${escaped(font)}" role="img">`,
+    `<title>${escaped(title)}</title>`,
+    ...marks.map(svgOf),
+    '</svg>',
+  ].join('\n')
+}
+
+function svgOf(mark: DrawingMark): string {
+  switch (mark.kind) {
+    case 'rect': {
+      const outline = OUTLINE[mark.ink]
+      return element('rect', {
+        x: one(mark.x),
+        y: one(mark.y),
+        width: one(mark.width),
+        height: one(mark.height),
+        fill: FILL[mark.ink],
+        ...(mark.round ? { rx: one(mark.round) } : {}),
+        ...(outline ? { stroke: outline } : {}),
+        ...(mark.ink === 'fading' ? { 'fill-opacity': '0.4' } : {}),
+      })
+    }
+    case 'line':
+      return element('line', {
+        x1: one(mark.x1),
+        y1: one(mark.y1),
+        x2: one(mark.x2),
+        y2: one(mark.y2),
+        stroke: FILL[mark.ink],
+        'stroke-width': mark.ink === 'lane' ? '2' : '1.2',
+        ...(mark.ink === 'passing-cue' ? { 'stroke-dasharray': '3 4' } : {}),
+      })
+    case 'text':
+      return `${element('text', {
+        x: one(mark.x),
+        y: one(mark.y),
+        'font-size': String(mark.size),
+        'text-anchor': mark.anchor,
+        fill: FILL[mark.ink],
+        ...(mark.bold ? { 'font-weight': '700' } : {}),
+      }).slice(0, -2)}>${escaped(mark.text)}</text>`
+  }
+}
+
+function element(name: string, attributes: Readonly<Record<string, string>>): string {
+  return `<${name} ${Object.entries(attributes)
+    .map(([key, value]) => `${key}="${value}"`)
+    .join(' ')}/>`
+}
+
+const one = (value: number) => String(Math.round(value * 10) / 10)
+
+function escaped(text: string): string {
+  return text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`)
+}

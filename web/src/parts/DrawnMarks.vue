@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import type { DrawingMark } from '@benevox/core/procedure'
+import { useId } from 'vue'
+
+/** The marks of a drawing in the colours of the house. */
+defineProps<{ marks: readonly DrawingMark[] }>()
+const fade = useId()
+
+const FILL = {
+  held: 'var(--color-brass)',
+  fading: `url(#${fade})`,
+  link: 'var(--color-waiting-pale)',
+  lane: 'var(--color-rule)',
+  'awaited-cue': 'var(--color-ink)',
+  'passing-cue': 'var(--color-ink-soft)',
+  word: 'var(--color-ink)',
+  body: 'var(--color-paper-deep)',
+  screen: 'none',
+  key: 'var(--color-ink)',
+  'used-key': 'var(--color-brass)',
+} as const
+const OUTLINE: Partial<Record<DrawingMark['ink'], string>> = {
+  link: 'var(--color-waiting)',
+  body: 'var(--color-ink)',
+  screen: 'var(--color-rule)',
+}
+</script>
+
+<template>
+  <defs>
+    <linearGradient :id="fade">
+      <stop offset="0" stop-color="var(--color-brass)" />
+      <stop offset="1" stop-color="var(--color-brass)" stop-opacity="0.12" />
+    </linearGradient>
+  </defs>
+  <template v-for="(mark, index) in marks" :key="index">
+    <rect
+      v-if="mark.kind === 'rect'"
+      :x="mark.x"
+      :y="mark.y"
+      :width="mark.width"
+      :height="mark.height"
+      :rx="mark.round"
+      :fill="FILL[mark.ink]"
+      :stroke="OUTLINE[mark.ink]"
+      :stroke-width="mark.ink === 'body' ? 2.5 : 1.2"
+    />
+    <line
+      v-else-if="mark.kind === 'line'"
+      :x1="mark.x1"
+      :x2="mark.x2"
+      :y1="mark.y1"
+      :y2="mark.y2"
+      :stroke="FILL[mark.ink]"
+      :stroke-width="mark.ink === 'lane' ? 2 : 1.2"
+      :stroke-dasharray="mark.ink === 'passing-cue' ? '3 4' : undefined"
+    />
+    <text
+      v-else
+      :x="mark.x"
+      :y="mark.y"
+      :font-size="mark.size"
+      :font-weight="mark.bold ? 700 : 400"
+      :text-anchor="mark.anchor"
+      :fill="FILL[mark.ink]"
+    >
+      {{ mark.text }}
+    </text>
+  </template>
+</template>
