@@ -8,6 +8,11 @@ import HandBackPage from './stations/hand-back/HandBackPage.vue'
 import JobPage from './stations/job/JobPage.vue'
 import LedgerPage from './stations/ledger/LedgerPage.vue'
 import StationQueue from './stations/ledger/StationQueue.vue'
+import ExchangePage from './stations/playbook/ExchangePage.vue'
+import FamilyPage from './stations/playbook/FamilyPage.vue'
+import PlaybookPage from './stations/playbook/PlaybookPage.vue'
+import TeachPage from './stations/playbook/TeachPage.vue'
+import TryPage from './stations/playbook/TryPage.vue'
 import SignInPage from './stations/sign-in/SignInPage.vue'
 
 const station = (
@@ -35,6 +40,20 @@ export const router = createRouter({
     ...station('carriers', 'carriers', CarriersPage),
     ...station('hand-back', 'hand-back', HandBackPage),
     { path: '/ledger', component: LedgerPage },
+    { path: '/playbook', component: PlaybookPage },
+    { path: '/playbook/exchange', component: ExchangePage },
+    { path: '/playbook/teach', component: TeachPage },
+    ...(
+      [
+        ['', FamilyPage],
+        ['/try', TryPage],
+        ['/teach', TeachPage],
+      ] as const
+    ).map(([path, component]) => ({
+      path: `/playbook/families/:familyId${path}`,
+      component,
+      props: true,
+    })),
     { path: '/jobs/:id(\\d+)', component: JobPage, props: (to) => ({ id: Number(to.params['id']) }) },
     { path: '/:rest(.*)*', redirect: '/counter' },
   ],

@@ -7,7 +7,8 @@ import {
   type PackFault,
 } from './compose.ts'
 import { hostileParts } from './hostile.ts'
-import { packAsWritten, type Family, type Pack, type PackAsWritten } from './pack.ts'
+import { packAsWritten, type Family, type Pack, type PackAsWritten, type Trigger } from './pack.ts'
+import type { KeyId } from './vocabulary.ts'
 
 export type PackReading =
   | {
@@ -129,17 +130,24 @@ function namesOfFamily(
         : menus.get(menuName)?.items.some(({ id }) => id === itemId)
     if (!known) unknown(at, 'state or menu', name)
   }
+  const keys = new Set(family.keys.map(({ id }) => id))
   const transitionsOf = [
     ...[...states].map(([name, { transitions }]) => ({ at: ['states', name], transitions })),
     ...[...menus].map(([name, { transitions }]) => ({ at: ['menus', name], transitions })),
   ]
+  const hasKeys = (named: readonly (KeyId | null | undefined)[], at: readonly (string | number)[]) => {
+    for (const key of named) if (key && !keys.has(key)) unknown(at, 'key on this family', key)
+  }
   for (const { at, transitions } of transitionsOf)
-    for (const [index, { on, to }] of transitions.entries()) {
+    for (const [index, { on, to, if: guard }] of transitions.entries()) {
       target(to, [...at, 'transitions', index, 'to'])
+      hasKeys(keysOfTrigger(on), [...at, 'transitions', index, 'on'])
+      hasKeys([...(guard.held ?? []), ...(guard.ignore ?? [])], [...at, 'transitions', index, 'if'])
       if ('time' in on && typeof on.time === 'string' && !(on.time in family.durations))
         unknown([...at, 'transitions', index, 'on', 'time'], 'duration', on.time)
     }
-  for (const [name, { items, start }] of menus) {
+  for (const [name, { items, start, next, previous, choose }] of menus) {
+    hasKeys([next, previous, choose.key], ['menus', name])
     for (const [index, { to }] of items.entries()) target(to, ['menus', name, 'items', index, 'to'])
     if (start !== undefined && !items.some(({ id }) => id === start))
       unknown(['menus', name, 'start'], 'item', start)
@@ -149,7 +157,6 @@ function namesOfFamily(
     if (!(name in family.durations)) unknown(['durationsOfTheWork', part], 'duration', name)
   for (const [name, { like }] of Object.entries(family.states))
     if (like !== undefined && !states.has(like)) unknown(['states', name, 'like'], 'state', like)
-  const keys = new Set(family.keys.map(({ id }) => id))
   for (const [index, { steps, from }] of family.procedures.entries()) {
     if (!family.starts[from]) unknown(['procedures', index, 'from'], 'start', from)
     for (const [stepIndex, step] of steps.entries()) {
@@ -161,9 +168,26 @@ function namesOfFamily(
             : step.do === 'slide'
               ? [step.from, step.to]
               : []
-      for (const key of named)
-        if (!keys.has(key)) unknown(['procedures', index, 'steps', stepIndex], 'key on this family', key)
+      hasKeys(named, ['procedures', index, 'steps', stepIndex])
     }
   }
   return faults
+}
+
+function keysOfTrigger(on: Trigger): readonly KeyId[] {
+  switch (on.kind) {
+    case 'hold':
+      return [...on.keys, ...on.ignore]
+    case 'press':
+      return [on.key, ...on.with]
+    case 'long-press':
+    case 'key-down':
+      return [on.key]
+    case 'after':
+    case 'link':
+    case 'tap':
+    case 'type':
+    case 'idle':
+      return []
+  }
 }

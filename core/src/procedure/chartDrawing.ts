@@ -8,7 +8,10 @@ export interface ChartDrawing extends Drawing {
   readonly xOf: (ms: number) => number
 }
 
-const WIDTH = 840
+/** For a wide place; in a narrower one the letters stay as large beside a shorter chart. */
+const WIDE = 840
+/** Between letting a key go and pressing it anew at the same moment, so that the two are not one. */
+const ANEW = 12
 const LANE = 46
 const RIGHT_MARGIN = 24
 const SHORTEST_LABEL = 136
@@ -23,16 +26,17 @@ const FADE = 16
  * Lays out a key chart: a lane a key in the order of the device's edge, thick where it is held, cue marks as
  * hairlines across the lanes with their word, the link as its own lane, ranges as faded ends. Long stretches in
  * which nothing changes are drawn shorter, or they would squeeze the key work away.
+ * @param width in the drawing's units, from about 400
  */
-export function chartDrawing(chart: KeyChart, locale: Locale): ChartDrawing {
+export function chartDrawing(chart: KeyChart, locale: Locale, width = WIDE): ChartDrawing {
   const words = phrases(locale, chart.names)
   const labels = [
     ...chart.lanes.map(({ key }) => words.key[key]),
     ...(chart.links.length > 0 ? [words.cable] : []),
   ]
   const left = Math.max(SHORTEST_LABEL, ...labels.map((label) => widthOf(label, FIGURE.label) + 14))
-  const xOf = scaleOf(chart, left)
-  const cues = placedCues(chart, xOf, (cue) => words.cue[cue])
+  const xOf = scaleOf(chart, left, width)
+  const cues = placedCues(chart, xOf, width, (cue) => words.cue[cue])
   const levels = Math.max(1, ...cues.map(({ level }) => level + 1))
   const top = FIRST_LEVEL + levels * CUE_LEVEL - 6
   const laneCount = chart.lanes.length + (chart.links.length > 0 ? 1 : 0)
@@ -50,15 +54,18 @@ export function chartDrawing(chart: KeyChart, locale: Locale): ChartDrawing {
         anchor: 'start',
         text: label,
       },
-      { kind: 'line', ink: 'lane', x1: left, x2: WIDTH, y1: y + 15, y2: y + 15 },
+      { kind: 'line', ink: 'lane', x1: left, x2: width, y1: y + 15, y2: y + 15 },
     )
   }
   for (const [index, { key, spans }] of chart.lanes.entries()) {
     const y = top + index * LANE
     lane(words.key[key], y)
-    for (const { from, to } of spans) {
-      const fade = varies(to) ? FADE : 0
-      const [x, end] = [xOf(from.ms), xOf(to.ms)]
+    for (const [n, { from, to }] of spans.entries()) {
+      const x = xOf(from.ms)
+      const again = spans[n + 1]
+      const isAnew = again !== undefined && xOf(again.from.ms) - xOf(to.ms) < ANEW
+      const end = isAnew ? xOf(again.from.ms) - ANEW : xOf(to.ms)
+      const fade = varies(to) && !isAnew ? FADE : 0
       marks.push({ kind: 'rect', ink: 'held', x, y: y + 3, width: Math.max(6, end - x - fade), height: 24 })
       if (fade > 0)
         marks.push({ kind: 'rect', ink: 'fading', x: end - fade, y: y + 3, width: fade * 2, height: 24 })
@@ -98,7 +105,7 @@ export function chartDrawing(chart: KeyChart, locale: Locale): ChartDrawing {
       { kind: 'text', ink: 'word', x, y, size: FIGURE.cue, bold: isAwaited, anchor, text: word },
     )
   }
-  return { width: WIDTH, height, marks, xOf }
+  return { width, height, marks, xOf }
 }
 
 function varies({ earliestMs, latestMs }: ChartTime): boolean {
@@ -111,7 +118,11 @@ function fitting(text: string, width: number): string {
 }
 
 /** Time to place, in order and without jumps; a stretch counts with the logarithm of its length. */
-function scaleOf({ lanes, links, cues, length }: KeyChart, left: number): (ms: number) => number {
+function scaleOf(
+  { lanes, links, cues, length }: KeyChart,
+  left: number,
+  width: number,
+): (ms: number) => number {
   const times = new Set([0, length.ms])
   for (const { spans } of lanes) for (const { from, to } of spans) times.add(from.ms).add(to.ms)
   for (const { from, to } of links) times.add(from.ms).add(to.ms)
@@ -122,7 +133,7 @@ function scaleOf({ lanes, links, cues, length }: KeyChart, left: number): (ms: n
     .map((ms, index) => Math.max(0.6, Math.log2(1 + (ms - (stops[index] ?? 0)) / 400)))
   const total = gaps.reduce((sum, gap) => sum + gap, 0) || 1
   let x = left
-  const places = [left, ...gaps.map((gap) => (x += (gap / total) * (WIDTH - left - RIGHT_MARGIN)))]
+  const places = [left, ...gaps.map((gap) => (x += (gap / total) * (width - left - RIGHT_MARGIN)))]
   return (ms) => {
     const index = stops.findIndex((stop) => stop >= ms)
     if (index <= 0) return index === 0 ? left : (places.at(-1) ?? left)
@@ -144,6 +155,7 @@ interface PlacedCue {
 function placedCues(
   { cues }: KeyChart,
   xOf: (ms: number) => number,
+  drawingWidth: number,
   wordOf: (cue: KeyChart['cues'][number]['cue']) => string,
 ): readonly PlacedCue[] {
   const endOfLevel: number[] = []
@@ -151,7 +163,7 @@ function placedCues(
     const x = xOf(at.ms)
     const word = wordOf(cue)
     const width = widthOf(word, FIGURE.cue)
-    const anchor = x + width / 2 > WIDTH ? 'end' : x - width / 2 < 0 ? 'start' : 'middle'
+    const anchor = x + width / 2 > drawingWidth ? 'end' : x - width / 2 < 0 ? 'start' : 'middle'
     const begins = anchor === 'end' ? x - width : anchor === 'start' ? x : x - width / 2
     const free = endOfLevel.findIndex((end) => begins >= end)
     const level = free < 0 ? endOfLevel.length : free

@@ -1,4 +1,4 @@
-import { turned, type DeviceKind, type Family, type KeyId } from '../catalog/index.ts'
+import { edge, turned, type DeviceKind, type Edge, type Family, type KeyId } from '../catalog/index.ts'
 import { widthOf, type Drawing, type DrawingMark } from './drawing.ts'
 import { phrases, type Locale } from './words.ts'
 
@@ -14,106 +14,149 @@ const LABEL_SIZE = 18
 const LABEL_ROW = 22
 const STRAP = { width: 70, length: 46 }
 const GAP = 12
-/** The room a label beside the device may take. */
-const SIDE = 118
+const MARGIN = 16
+
+/** A key where it is drawn, with its name. */
+interface PlacedKey {
+  readonly key: DeviceKey
+  readonly name: string
+  readonly isUsed: boolean
+  readonly x: number
+  readonly y: number
+}
 
 /**
  * The device as it lies in hand, with the place and the name of each key on its edge. Names that would touch are
  * moved apart and led to their key by a line.
+ * @param locale absent: without names
  * @param used keys that are in use now, drawn bold
  * @param isTurned a quarter turn clockwise, as tablets are held too
  */
 export function deviceDrawing(
   { keys }: Pick<Family, 'keys'>,
   kind: DeviceKind,
-  locale: Locale,
+  locale: Locale | undefined,
   used: readonly KeyId[] = [],
   isTurned = false,
 ): Drawing {
-  const upright = BODY[kind]
-  const body = isTurned ? { width: upright.height, height: upright.width, round: upright.round } : upright
+  const { width, height, round } = BODY[kind]
+  const body = isTurned ? { width: height, height: width } : { width, height }
   const held = keys.map((key) => (isTurned ? turnedKey(key) : key))
-  const rows = (edge: DeviceKey['edge']) => held.filter((key) => key.edge === edge)
-  const words = phrases(locale)
-  const nameOf = ({ id, byPlace }: DeviceKey) => byPlace ?? words.key[id]
+  const nameOf = ({ id, byPlace }: DeviceKey) => byPlace ?? (locale ? phrases(locale).key[id] : '')
+  const room = locale ? roomForNames(held, nameOf, body.width) : NO_ROOM
   const strap = kind === 'watch' ? STRAP.length : 0
-  const top = Math.max(strap, rows('top').length * LABEL_ROW + (rows('top').length > 0 ? GAP : 0)) + 8
-  const bottom =
-    Math.max(strap, rows('bottom').length * LABEL_ROW + (rows('bottom').length > 0 ? GAP : 0)) + 8
-  const side = Math.max(SIDE, ...held.map((key) => widthOf(nameOf(key), LABEL_SIZE) + 30))
-  const width = body.width + 2 * side
-  const height = top + body.height + bottom
-  const [x, y] = [side, top]
+  const x = room.left + MARGIN
+  const y = Math.max(strap, room.top) + 8
   const marks: DrawingMark[] = []
-  const rect = (ink: DrawingMark['ink'], at: [number, number], size: [number, number], round = 0) =>
-    marks.push({ kind: 'rect', ink, x: at[0], y: at[1], width: size[0], height: size[1], round })
+  const strapX = x + (body.width - STRAP.width) / 2
   if (kind === 'watch')
     for (const from of [y - strap, y + body.height - 8])
-      rect('body', [x + (body.width - STRAP.width) / 2, from], [STRAP.width, strap + 8])
-  rect('body', [x, y], [body.width, body.height], body.round)
-  rect('screen', [x + 8, y + 8], [body.width - 16, body.height - 16], Math.max(2, body.round - 8))
-
-  for (const edge of ['left', 'right', 'top', 'bottom'] as const) {
-    const ones = rows(edge).map((key) => ({ key, ...placeOf(key, kind, body, x, y) }))
-    const isBeside = edge === 'left' || edge === 'right'
-    const sorted = [...ones].sort((a, b) => (isBeside ? a.cy - b.cy : a.cx - b.cx))
-    let lastY = Number.NEGATIVE_INFINITY
-    for (const [n, { key, cx, cy }] of sorted.entries()) {
-      const isUsed = used.includes(key.id)
-      rect(
-        isUsed ? 'used-key' : 'key',
-        isBeside ? [cx - 4, cy - 11] : [cx - 13, cy - 4],
-        isBeside ? [8, 22] : [26, 8],
-        3,
-      )
-      const name = nameOf(key)
-      const word = (wx: number, wy: number, anchor: 'start' | 'end') =>
-        marks.push({
-          kind: 'text',
-          ink: 'word',
-          x: wx,
-          y: wy,
-          size: LABEL_SIZE,
-          bold: isUsed,
-          anchor,
-          text: name,
-        })
-      if (isBeside) {
-        const out = edge === 'left' ? -1 : 1
-        const wy = Math.max(cy + 6, lastY + LABEL_ROW)
-        lastY = wy
-        if (wy !== cy + 6)
-          marks.push({
-            kind: 'line',
-            ink: 'passing-cue',
-            x1: cx + out * 5,
-            y1: cy,
-            x2: cx + out * 13,
-            y2: wy - 6,
-          })
-        word(cx + out * 16, wy, edge === 'left' ? 'end' : 'start')
-      } else {
-        const isTop = edge === 'top'
-        // The key furthest left has its name furthest out, so that no leading line crosses a name.
-        const row = sorted.length - n
-        const wy = isTop ? cy - GAP - (row - 1) * LABEL_ROW : cy + GAP + 12 + (row - 1) * LABEL_ROW
-        marks.push({
-          kind: 'line',
-          ink: 'passing-cue',
-          x1: cx,
-          y1: isTop ? cy - 5 : cy + 5,
-          x2: cx,
-          y2: isTop ? wy - 6 : wy - 4,
-        })
-        word(cx + 6, wy, 'start')
-      }
-    }
+      marks.push({ kind: 'rect', ink: 'body', x: strapX, y: from, width: STRAP.width, height: strap + 8 })
+  marks.push(
+    { kind: 'rect', ink: 'body', x, y, ...body, round },
+    {
+      kind: 'rect',
+      ink: 'screen',
+      x: x + 8,
+      y: y + 8,
+      width: body.width - 16,
+      height: body.height - 16,
+      round: Math.max(2, round - 8),
+    },
+  )
+  for (const side of edge.options) {
+    const isBeside = side === 'left' || side === 'right'
+    const ones = held
+      .filter((key) => key.edge === side)
+      .map((key): PlacedKey => {
+        const { cx, cy } = placeOf(key, kind, body, x, y)
+        return { key, name: nameOf(key), isUsed: used.includes(key.id), x: cx, y: cy }
+      })
+      .sort((a, b) => (isBeside ? a.y - b.y : a.x - b.x))
+    marks.push(...ones.map((one) => keyMark(one, isBeside)))
+    if (locale) marks.push(...(isBeside ? namesBeside(ones, side) : namesOutside(ones, side)))
   }
-  return { width, height, marks }
+  return {
+    width: x + body.width + room.right + MARGIN,
+    height: y + body.height + Math.max(strap, room.bottom) + 8,
+    marks,
+  }
 }
 
+interface Room {
+  readonly left: number
+  readonly right: number
+  readonly top: number
+  readonly bottom: number
+}
+const NO_ROOM: Room = { left: 0, right: 0, top: 0, bottom: 0 }
+
+/** The room that the names of the keys take around the body. */
+function roomForNames(
+  keys: readonly DeviceKey[],
+  nameOf: (key: DeviceKey) => string,
+  bodyWidth: number,
+): Room {
+  const on = (side: Edge) => keys.filter((key) => key.edge === side)
+  const widest = (side: Edge) =>
+    Math.max(0, ...on(side).map((key) => widthOf(nameOf(key), LABEL_SIZE) + MARGIN + 4))
+  const rows = (side: Edge) => (on(side).length > 0 ? on(side).length * LABEL_ROW + GAP : 0)
+  const beyond = [...on('top'), ...on('bottom')].map(
+    (key) => widthOf(nameOf(key), LABEL_SIZE) + 8 - (1 - key.at) * bodyWidth,
+  )
+  return {
+    left: widest('left'),
+    right: Math.max(widest('right'), ...beyond),
+    top: rows('top'),
+    bottom: rows('bottom'),
+  }
+}
+
+function keyMark({ isUsed, x, y }: PlacedKey, isBeside: boolean): DrawingMark {
+  const [width, height] = isBeside ? [8, 22] : [26, 8]
+  const ink = isUsed ? 'used-key' : 'key'
+  return { kind: 'rect', ink, x: x - width / 2, y: y - height / 2, width, height, round: 3 }
+}
+
+/** Names left or right of the body, each beside its key, or as near as the one above leaves room. */
+function namesBeside(keys: readonly PlacedKey[], side: 'left' | 'right'): DrawingMark[] {
+  const out = side === 'left' ? -1 : 1
+  let lastY = Number.NEGATIVE_INFINITY
+  return keys.flatMap((key): DrawingMark[] => {
+    const besideY = key.y + 6
+    const y = Math.max(besideY, lastY + LABEL_ROW)
+    lastY = y
+    const name = nameMark(key, key.x + out * MARGIN, y, side === 'left' ? 'end' : 'start')
+    return y === besideY ? [name] : [leading(key.x + out * 5, key.y, key.x + out * 13, y - 6), name]
+  })
+}
+
+/** Names above or below the body, a row each; the key furthest left has its name furthest out, so that no line crosses a name. */
+function namesOutside(keys: readonly PlacedKey[], side: 'top' | 'bottom'): DrawingMark[] {
+  return keys.flatMap((key, index): DrawingMark[] => {
+    const row = keys.length - 1 - index
+    const y = side === 'top' ? key.y - GAP - row * LABEL_ROW : key.y + GAP + 12 + row * LABEL_ROW
+    const line =
+      side === 'top' ? leading(key.x, key.y - 5, key.x, y - 12) : leading(key.x, key.y + 5, key.x, y)
+    return [line, nameMark(key, key.x + 6, y, 'start')]
+  })
+}
+
+function nameMark({ name, isUsed }: PlacedKey, x: number, y: number, anchor: 'start' | 'end'): DrawingMark {
+  return { kind: 'text', ink: 'word', x, y, size: LABEL_SIZE, bold: isUsed, anchor, text: name }
+}
+
+const leading = (x1: number, y1: number, x2: number, y2: number): DrawingMark => ({
+  kind: 'line',
+  ink: 'passing-cue',
+  x1,
+  y1,
+  x2,
+  y2,
+})
+
 function placeOf(
-  { edge, at }: DeviceKey,
+  { edge: side, at }: DeviceKey,
   kind: DeviceKind,
   body: { readonly width: number; readonly height: number },
   x: number,
@@ -123,7 +166,7 @@ function placeOf(
   // A watch is round: its keys sit on the circle.
   const radius = body.width / 2
   const inset = kind === 'watch' ? radius - Math.sqrt(radius ** 2 - ((at - 0.5) * body.width) ** 2) : 0
-  switch (edge) {
+  switch (side) {
     case 'left':
       return { cx: x - 4 + inset, cy: along.cy }
     case 'right':

@@ -1,40 +1,80 @@
-import type { Family, Model, Pack } from '@benevox/core/catalog'
-import { composeFamily, modelInPack } from '@benevox/core/catalog'
+import type { CatalogAnswer } from '@benevox/contract'
+import {
+  composeFamily,
+  modelById,
+  modelInPack,
+  type Family,
+  type Menu,
+  type Pack,
+} from '@benevox/core/catalog'
 import { deviceOnJob, type DeviceOnJob } from '@benevox/core/route'
 import { compileFamily, type Machine } from '@benevox/core/twin'
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { computed, shallowReactive, shallowRef } from 'vue'
 import { call } from './client.ts'
 
-/** The catalogue in use, with each family's machine compiled once. */
+export interface RunningFamily {
+  readonly machine: Machine
+  readonly menus: ReadonlyMap<string, Menu>
+}
+
+/** The catalogue in use and the older versions that jobs were done with; each family's machine compiled once. */
 export const useCatalog = defineStore('catalog', () => {
-  const pack = ref<Pack>()
-  const machines = new Map<
-    string,
-    { machine: Machine; menus: ReturnType<typeof composeFamily>['composed']['menus'] }
-  >()
+  const inUse = shallowRef<CatalogAnswer>()
+  const older = shallowReactive(new Map<number, CatalogAnswer>())
+  const pack = computed(() => inUse.value?.pack)
+  const packOf = new WeakMap<Family, Pack>()
+  const running = new WeakMap<Family, RunningFamily>()
+
+  /** The version a job stands on; the one in use until it is loaded or where none is said. */
+  function version(id: number | undefined): Pack | undefined {
+    return id === undefined || id === inUse.value?.id ? pack.value : older.get(id)?.pack
+  }
 
   return {
+    inUse,
     pack,
     async load(): Promise<void> {
-      pack.value ??= (await call('getCatalog', {})).pack
+      if (!inUse.value) await this.refresh()
     },
-    find(modelId: string | undefined | null): { model: Model; family: Family } | undefined {
-      return pack.value && modelInPack(pack.value, modelId ?? undefined)
+    /** Takes the newest version, after somebody made one. */
+    async refresh(): Promise<void> {
+      const before = inUse.value
+      const now = await call('getCatalog', {})
+      if (now.id === before?.id) return
+      if (before) older.set(before.id, before)
+      inUse.value = now
     },
-    device(modelId: string | undefined): DeviceOnJob | undefined {
-      return pack.value && deviceOnJob(pack.value, modelId)
+    /** Makes sure that an older version is here. */
+    async ensure(id: number): Promise<void> {
+      if (!version(id)) older.set(id, await call('getCatalog', { query: { id } }))
     },
-    machineOf(family: Family) {
-      const known = machines.get(family.id)
+    find(modelId: string | undefined | null, versionId?: number) {
+      const from = version(versionId)
+      const found = from && modelInPack(from, modelId ?? undefined)
+      if (found) packOf.set(found.family, from)
+      return found
+    },
+    device(modelId: string | undefined, versionId?: number): DeviceOnJob | undefined {
+      const from = version(versionId)
+      return from && deviceOnJob(from, modelId)
+    },
+    familyInUse(familyId: string): Family | undefined {
+      const family = pack.value?.families.find(({ id }) => id === familyId)
+      if (family && pack.value) packOf.set(family, pack.value)
+      return family
+    },
+    machineOf(family: Family): RunningFamily {
+      const known = running.get(family)
       if (known) return known
-      const { composed } = composeFamily(pack.value ?? { fragments: [] }, family)
+      const { composed } = composeFamily(packOf.get(family) ?? pack.value ?? { fragments: [] }, family)
       const made = { machine: compileFamily(composed), menus: composed.menus }
-      machines.set(family.id, made)
+      running.set(family, made)
       return made
     },
+    fragmentsOf: (family: Family) => (packOf.get(family) ?? pack.value)?.fragments ?? [],
     modelName(modelId: string | undefined | null): string {
-      const found = pack.value?.models.find(({ id }) => id === modelId)
+      const found = pack.value && modelById(pack.value, modelId ?? undefined)
       return found ? `${found.maker} ${found.name}` : ''
     },
   }

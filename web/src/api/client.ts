@@ -29,7 +29,7 @@ export function rememberCsrfToken(token: string): void {
 
 type Asked<Name extends ApiName> = (Params<Name> extends undefined ? object : { params: Params<Name> }) &
   (Query<Name> extends undefined ? object : { query?: Query<Name> }) &
-  (Body<Name> extends undefined ? object : { body: Body<Name> })
+  (Body<Name> extends undefined ? object : { body: Body<Name> }) & { readonly timeoutMs?: number }
 
 /** Told when the server no longer knows who is at the machine. */
 let onSignedOut = (): void => undefined
@@ -54,7 +54,13 @@ export async function call<Name extends ApiName>(name: Name, asked: Asked<Name>)
 }
 
 async function send(route: Route, asked: object): Promise<unknown> {
-  const { params, query, body } = asked as {
+  const {
+    params,
+    query,
+    body,
+    timeoutMs = 15_000,
+  } = asked as {
+    timeoutMs?: number
     params?: Record<string, unknown>
     query?: Record<string, unknown>
     body?: unknown
@@ -67,7 +73,7 @@ async function send(route: Route, asked: object): Promise<unknown> {
     method: route.method.toUpperCase(),
     headers: { 'content-type': 'application/json', 'x-csrf-token': csrfToken },
     ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-    signal: AbortSignal.timeout(15_000),
+    signal: AbortSignal.timeout(timeoutMs),
   }).catch(() => {
     throw new ServerAway('The server does not answer.')
   })

@@ -42,11 +42,12 @@ export const useJob = defineStore('job', () => {
     ...saved.value?.customer,
     ...pending.value.customer,
   }))
-  const found = computed(() => catalog.find(facts.value.modelId))
+  /** The version the job stands on; a model just named and not yet recorded is of the one in use. */
+  const catalogId = computed(() => (pending.value.facts.modelId ? undefined : saved.value?.catalogId))
+  const device = computed(() => catalog.device(facts.value.modelId, catalogId.value))
+  const found = computed(() => catalog.find(facts.value.modelId, catalogId.value))
   const progress = computed(() => (saved.value ? progressOf(saved.value) : undefined))
-  const route = computed(
-    () => progress.value && planRoute(facts.value, catalog.device(facts.value.modelId), progress.value),
-  )
+  const route = computed(() => progress.value && planRoute(facts.value, device.value, progress.value))
 
   const take = (job: Job) => {
     saved.value = job
@@ -59,8 +60,16 @@ export const useJob = defineStore('job', () => {
       pending.value = Pending.restored(id)
     }
     refusal.value = ''
-    take(await call('getJob', { params: { id } }))
+    const job = await call('getJob', { params: { id } })
+    await catalog.ensure(job.catalogId)
+    take(job)
     if (!pending.value.isEmpty) void flush()
+  }
+
+  /** A job that has taken a version nobody here has seen yet. */
+  async function useNewest({ catalogId: id }: Job): Promise<void> {
+    if (id > (catalog.inUse?.id ?? 0)) await catalog.refresh()
+    await catalog.ensure(id)
   }
 
   async function flush(): Promise<void> {
@@ -70,7 +79,9 @@ export const useJob = defineStore('job', () => {
     const sent = pending.value
     try {
       const body: Body<'changeFacts'> = { version: job.version, facts: sent.facts, customer: sent.customer }
-      take(await call('changeFacts', { params: { id: job.id }, body }))
+      const changed = await call('changeFacts', { params: { id: job.id }, body })
+      await useNewest(changed).catch(() => undefined)
+      take(changed)
       pending.value = pending.value.without(sent)
       pending.value.store(job.id)
       away.value = false
@@ -147,6 +158,7 @@ export const useJob = defineStore('job', () => {
     facts,
     customer,
     found,
+    device,
     progress,
     route,
     conflict,

@@ -10,9 +10,13 @@ const props = defineProps<{
   kind: DeviceKind
   pressed?: readonly KeyId[]
   turned?: boolean
+  /** Without the names of the keys. */
+  plain?: boolean
 }>()
 const words = phrases('en')
-const drawing = computed(() => deviceDrawing(props.family, props.kind, 'en', props.pressed, props.turned))
+const drawing = computed(() =>
+  deviceDrawing(props.family, props.kind, props.plain ? undefined : 'en', props.pressed, props.turned),
+)
 const label = computed(
   () =>
     `Keys${props.turned ? ', held turned' : ''}: ${props.family.keys

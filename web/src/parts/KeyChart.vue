@@ -4,8 +4,14 @@ import { computed } from 'vue'
 import DrawnMarks from './DrawnMarks.vue'
 
 /** The key chart on the screen, with the moving line of a run. */
-const props = defineProps<{ chart: KeyChart; nowMs?: number | undefined; label?: string | undefined }>()
-const drawing = computed(() => chartDrawing(props.chart, 'en'))
+const props = defineProps<{
+  chart: KeyChart
+  nowMs?: number | undefined
+  label?: string | undefined
+  /** For a place half as wide as the page. */
+  narrow?: boolean
+}>()
+const drawing = computed(() => chartDrawing(props.chart, 'en', props.narrow ? 500 : undefined))
 const nowX = computed(() => (props.nowMs === undefined ? undefined : drawing.value.xOf(props.nowMs)))
 </script>
 

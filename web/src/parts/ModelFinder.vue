@@ -1,30 +1,18 @@
 <script setup lang="ts">
-import { searchText, type Model } from '@benevox/core/catalog'
+import { modelById, type Model } from '@benevox/core/catalog'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
-import MiniSearch from 'minisearch'
 import { computed, ref } from 'vue'
 import { useCatalog } from '../api/catalog.ts'
+import { useModelSearch } from './useModelSearch.ts'
 
 /** Finds a model by a few letters of maker, name, code name or year; words in any order, one slip forgiven. */
 const props = defineProps<{ modelId: string | undefined }>()
 const emit = defineEmits<{ found: [id: string] }>()
 const catalog = useCatalog()
 const query = ref('')
-const models = computed(() => catalog.pack?.models ?? [])
-const index = computed(() => {
-  const search = new MiniSearch<{ id: string; text: string }>({
-    fields: ['text'],
-    searchOptions: { prefix: true, fuzzy: (term) => (term.length > 3 ? 1 : false), combineWith: 'AND' },
-  })
-  search.addAll(models.value.map((model) => ({ id: model.id, text: searchText(model) })))
-  return search
-})
-const results = computed<readonly Model[]>(() => {
-  if (query.value.trim() === '') return models.value
-  const ids = index.value.search(query.value).map(({ id }) => id as string)
-  return ids.flatMap((id) => models.value.filter((model) => model.id === id)).slice(0, 8)
-})
-const chosen = computed(() => models.value.find(({ id }) => id === props.modelId))
+const SHOWN = 8
+const { results, answered } = useModelSearch(query, SHOWN)
+const chosen = computed(() => catalog.pack && modelById(catalog.pack, props.modelId))
 const shown = (model: unknown) => (model ? `${(model as Model).maker} ${(model as Model).name}` : '')
 </script>
 
@@ -49,7 +37,7 @@ const shown = (model: unknown) => (model ? `${(model as Model).maker} ${(model a
     <ComboboxOptions
       class="absolute z-10 max-h-80 w-full overflow-auto border-2 border-t-0 border-ink bg-paper"
     >
-      <p v-if="results.length === 0" class="px-3 py-2">
+      <p v-if="results.length === 0 && answered === query" class="px-3 py-2">
         No model fits. Check the letters; a model that is not in the catalogue cannot be led through its keys
         yet.
       </p>
@@ -63,9 +51,9 @@ const shown = (model: unknown) => (model ? `${(model as Model).maker} ${(model a
         <li class="flex cursor-pointer items-baseline gap-3 px-3 py-1.5" :class="{ 'bg-brass-pale': active }">
           <b>{{ model.maker }} {{ model.name }}</b>
           <span class="text-ink-soft">{{ model.modelText }}</span>
-          <span class="ml-auto text-sm text-ink-soft"
-            >{{ model.codeNames.join(', ') }} · {{ model.kind }} · {{ model.year }}</span
-          >
+          <span class="ml-auto text-sm text-ink-soft">{{
+            [model.codeNames.join(', '), model.kind, model.year].filter(Boolean).join(' · ')
+          }}</span>
         </li>
       </ComboboxOption>
     </ComboboxOptions>

@@ -11,6 +11,11 @@ const counts = useStationCounts()
 const sessions = useSession()
 const switching = ref(false)
 const stations = ['counter', 'bench', 'accounts', 'carriers', 'hand-back'] as const
+/** Below the rule: what is not a step of the work, with the addresses that belong to each. */
+const places = [
+  { name: 'playbook', of: ['/playbook'] },
+  { name: 'ledger', of: ['/ledger', '/jobs'] },
+] as const
 </script>
 
 <template>
@@ -32,15 +37,16 @@ const stations = ['counter', 'bench', 'accounts', 'carriers', 'hand-back'] as co
           }}</span>
         </RouterLink>
       </li>
-      <li class="mt-2 border-t-2 border-ink pt-2">
+      <li
+        v-for="(place, index) in places"
+        :key="place.name"
+        :class="{ 'mt-2 border-t-2 border-ink pt-2': index === 0 }"
+      >
         <RouterLink
-          to="/ledger"
+          :to="`/${place.name}`"
           class="block border-l-[6px] border-transparent py-2.5 pr-3 pl-1.5 hover:bg-paper"
-          :class="{
-            '!border-ink bg-paper font-bold':
-              route.path.startsWith('/ledger') || route.path.startsWith('/jobs'),
-          }"
-          >{{ STATION_WORDS.ledger }}</RouterLink
+          :class="{ '!border-ink bg-paper font-bold': place.of.some((path) => route.path.startsWith(path)) }"
+          >{{ STATION_WORDS[place.name] }}</RouterLink
         >
       </li>
     </ul>

@@ -151,3 +151,15 @@ export function minutesText(ms: number): string {
   const seconds = Math.max(0, Math.round(Math.abs(ms) / 1000))
   return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`
 }
+
+/** A length of time in the unit it is best told in. */
+export function lengthText(ms: number): string {
+  if (ms < 1000) return `${ms} ms`
+  if (ms < 100_000) return `${Number((ms / 1000).toFixed(1))} s`
+  return `${Number((ms / 60_000).toFixed(1))} min`
+}
+
+/** Seconds with one decimal, rounded down: slack is never told larger than it is. */
+export function tenthsText(ms: number): string {
+  return (Math.floor(ms / 100) / 10).toFixed(1)
+}

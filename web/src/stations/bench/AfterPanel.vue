@@ -4,7 +4,7 @@ import type { Family, Model } from '@benevox/core/catalog'
 import { computed } from 'vue'
 import { useJob } from '../../api/job.ts'
 import RunningClock from '../../parts/RunningClock.vue'
-import MenuList from './MenuList.vue'
+import MenuList from '../../parts/MenuList.vue'
 import { useMenuPlace } from './useMenuPlace.ts'
 
 /** The wipe, the way out of recovery and the first start, each with its clock. */

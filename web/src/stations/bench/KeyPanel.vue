@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import type { Cue, Family, LinkKind, Model, StartState } from '@benevox/core/catalog'
-import { criticalSlack, slackOf } from '@benevox/core/hand'
-import { criticalSentence, keyChart, phrases, prove, stepWords } from '@benevox/core/procedure'
-import { USUAL_SITUATION } from '@benevox/core/twin'
+import { criticalSentence, phrases, procedureSheet, whyMissed } from '@benevox/core/procedure'
 import { useEventListener } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../api/job.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import KeyChart from '../../parts/KeyChart.vue'
+import { useVariantStudy } from '../../parts/useVariantStudy.ts'
+import { tenthsText } from '../../words/en.ts'
 import SeenQuestion from './SeenQuestion.vue'
 import TryList from './TryList.vue'
 import { useTryRun } from './useTryRun.ts'
@@ -34,10 +34,9 @@ const procedure = computed(
     props.family.procedures[0],
 )
 const machine = computed(() => catalog.machineOf(props.family).machine)
-const proof = computed(() => procedure.value && prove(machine.value, procedure.value, USUAL_SITUATION))
-const chart = computed(
-  () => procedure.value && proof.value && keyChart(machine.value, procedure.value, proof.value),
-)
+const sheet = computed(() => procedure.value && procedureSheet(machine.value, procedure.value, 'en'))
+const chart = computed(() => sheet.value?.chart)
+const lines = computed(() => sheet.value?.lines ?? [])
 /** The ways by what they begin with, in the family's order. */
 const ways = computed(() =>
   Object.entries(words.start)
@@ -47,19 +46,27 @@ const ways = computed(() =>
     }))
     .filter(({ procedures }) => procedures.length > 0),
 )
-const lines = computed(() =>
-  procedure.value && chart.value ? stepWords(procedure.value, chart.value, 'en') : [],
+const studies = useVariantStudy(
+  computed(() => props.family),
+  computed(() => (procedure.value ? [procedure.value.id] : [])),
 )
 const critical = computed(() => {
-  if (!procedure.value || !chart.value) return undefined
-  const slack = criticalSlack(slackOf(machine.value, procedure.value, USUAL_SITUATION))
-  return (
-    slack && {
-      latestMs: slack.safe.toMs,
-      sentence: criticalSentence(procedure.value, slack.step, chart.value, 'en'),
-    }
-  )
+  const slack = studies.get(procedure.value?.id ?? '')?.critical
+  if (!procedure.value || !chart.value || !slack) return undefined
+  return {
+    latestMs: slack.safe.toMs,
+    sentence: criticalSentence(procedure.value, slack.step, chart.value, 'en'),
+  }
 })
+/** Ways that fail their proof are marked wherever they are offered. */
+const notProven = computed(
+  () =>
+    new Set(
+      props.family.procedures
+        .filter((one) => whyMissed(machine.value, one) !== undefined)
+        .map(({ id }) => id),
+    ),
+)
 const needsLink = computed(() => procedure.value?.steps.find((step) => step.do === 'plug')?.link)
 const link = ref<LinkKind>('none')
 const run = useTryRun(
@@ -149,7 +156,7 @@ defineExpose({ phase, countingIn, next, ask: run.ask })
 
 <template>
   <div class="px-6 py-4">
-    <div v-if="procedure && chart" class="beside">
+    <div v-if="procedure" class="beside">
       <div>
         <p v-if="phase === 'asking'" class="text-3xl leading-tight font-bold">What did you see?</p>
         <p v-else-if="phase === 'running'" class="text-3xl leading-tight font-bold" data-testid="now">
@@ -163,8 +170,8 @@ defineExpose({ phase, countingIn, next, ask: run.ask })
         <p v-else class="text-3xl leading-tight font-bold" data-testid="critical">
           {{ critical?.sentence ?? lines[0] }}
           <span v-if="critical?.latestMs" class="block text-lg font-normal text-ink-soft"
-            >You have {{ (Math.floor(critical.latestMs / 100) / 10).toFixed(1) }} s even on a quick unit.
-            Nothing has to be touched here meanwhile.</span
+            >You have {{ tenthsText(critical.latestMs) }} s even on a quick unit. Nothing has to be touched
+            here meanwhile.</span
           >
         </p>
       </div>
@@ -176,15 +183,16 @@ defineExpose({ phase, countingIn, next, ask: run.ask })
           @change="choose(($event.target as HTMLSelectElement).value)"
         >
           <optgroup v-for="way in ways" :key="way.says" :label="way.says">
-            <option v-for="one in way.procedures" :key="one.id" :value="one.id">{{ one.school }}</option>
+            <option v-for="one in way.procedures" :key="one.id" :value="one.id">
+              {{ one.school }}{{ notProven.has(one.id) ? ' (not proven)' : '' }}
+            </option>
           </optgroup>
         </select>
       </label>
     </div>
 
-    <p v-if="proof && !proof.holds" role="alert" class="mt-2 border-l-4 border-stop pl-3 text-lg">
-      <b class="text-stop">Not proven.</b> A perfect hand does not reach the end of this way on the device’s
-      twin.
+    <p v-if="sheet?.notProven" role="alert" class="mt-2 border-l-4 border-stop pl-3 text-lg">
+      <b class="text-stop">Not proven.</b> {{ sheet.notProven }} Try it only if nothing else is left.
     </p>
     <SeenQuestion
       v-if="phase === 'asking'"

@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import { useJob } from '../../api/job.ts'
 import PressAndHold from '../../parts/PressAndHold.vue'
 import GatePanel from './GatePanel.vue'
-import MenuList from './MenuList.vue'
+import MenuList from '../../parts/MenuList.vue'
 import { useMenuPlace } from './useMenuPlace.ts'
 
 /** Through recovery's menu, cut at the last question; the last presses only once the gates hold and the button was held. */

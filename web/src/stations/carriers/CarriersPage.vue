@@ -10,7 +10,6 @@ import {
 import { gateName, gateSentence, gatesOfAnOrder } from '@benevox/core/route'
 import { computed, onMounted, ref } from 'vue'
 import { ApiProblem, call } from '../../api/client.ts'
-import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../api/job.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
@@ -19,7 +18,6 @@ import OrderView from './OrderView.vue'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()
-const catalog = useCatalog()
 const suppliers = ref<readonly Supplier[]>([])
 const promises = ref<Record<number, Answer<'getPromise'>>>({})
 const fault = ref('')
@@ -32,9 +30,7 @@ const fitting = computed(() =>
       .map((service) => ({ supplier, service })),
   ),
 )
-const gates = computed(() =>
-  gatesOfAnOrder(job.facts, catalog.device(job.facts.modelId)).filter(({ state }) => state !== 'open'),
-)
+const gates = computed(() => gatesOfAnOrder(job.facts, job.device).filter(({ state }) => state !== 'open'))
 const canOrder = computed(() => gates.value.length === 0 && Boolean(job.facts.imei) && !busy.value)
 const carriers = computed(() =>
   [...new Set(suppliers.value.flatMap(({ services }) => services.map(({ carrier }) => carrier)))].join(', '),

@@ -1,0 +1,227 @@
+<script setup lang="ts">
+import { deviceKind, startState, type DeviceKind, type StartState } from '@benevox/core/catalog'
+import { inOrderOfChance, rankReasons } from '@benevox/core/hand'
+import { familySheets, phrases } from '@benevox/core/procedure'
+import { computed, ref } from 'vue'
+import { useCatalog } from '../../api/catalog.ts'
+import DevicePicture from '../../parts/DevicePicture.vue'
+import OneOf from '../../parts/OneOf.vue'
+import { useVariantStudy } from '../../parts/useVariantStudy.ts'
+import { lengthText } from '../../words/en.ts'
+import MenusAsShown from './MenusAsShown.vue'
+import PlaybookFrame from './PlaybookFrame.vue'
+import VariantBlock from './VariantBlock.vue'
+
+/** All that the catalogue knows of a family: keys, ways side by side, menus, times, and where each comes from. */
+const props = defineProps<{ familyId: string }>()
+const catalog = useCatalog()
+const words = phrases('en')
+const family = computed(() => catalog.familyInUse(props.familyId))
+const running = computed(() => family.value && catalog.machineOf(family.value))
+const models = computed(
+  () =>
+    catalog.pack?.models.filter(
+      ({ family: own, updates = [] }) =>
+        own === props.familyId || updates.some(({ family: later }) => later === props.familyId),
+    ) ?? [],
+)
+const MOST_SHOWN = 40
+const kinds = computed<readonly DeviceKind[]>(() =>
+  deviceKind.options.filter(
+    (kind) => kind === family.value?.kind || models.value.some((model) => model.kind === kind),
+  ),
+)
+
+const sheets = computed(() =>
+  family.value && running.value ? familySheets(running.value.machine, family.value, 'en') : [],
+)
+const starts = computed(() =>
+  startState.options
+    .filter((start) => sheets.value.some(({ procedure }) => procedure.from === start))
+    .map((start) => [start, words.start[start]] as const),
+)
+const chosen = ref<StartState>()
+const start = computed<StartState>({
+  get: () => chosen.value ?? starts.value[0]?.[0] ?? 'on-locked',
+  set: (value) => (chosen.value = value),
+})
+const here = computed(() => sheets.value.filter(({ procedure }) => procedure.from === start.value))
+const studies = useVariantStudy(
+  family,
+  computed(() => here.value.map(({ procedure }) => procedure.id)),
+)
+/** In the order to try them, once all are worked out; what is not proven comes last. */
+const ranked = computed(() => {
+  const proven = here.value.flatMap(({ procedure }) => studies.get(procedure.id) ?? [])
+  const isComplete = here.value.every(({ procedure }) => studies.has(procedure.id))
+  const order = isComplete ? inOrderOfChance(proven).map(({ procedure }) => procedure.id) : []
+  const reasons = isComplete ? rankReasons(inOrderOfChance(proven), 'en') : []
+  const placeOf = (id: string) => (order.includes(id) ? order.indexOf(id) : order.length)
+  return [...here.value]
+    .sort((a, b) => placeOf(a.procedure.id) - placeOf(b.procedure.id))
+    .map((sheet) => ({
+      sheet,
+      study: studies.get(sheet.procedure.id),
+      reason: reasons[order.indexOf(sheet.procedure.id)],
+    }))
+})
+const sourceOf = (part: 'keys' | 'durations' | 'menus' | 'settings' | 'account-lock' | 'carrier-lock') =>
+  family.value && words.source[family.value.sources[part] ?? family.value.source]
+const ownTimes = (durations: object = {}) =>
+  Object.keys(durations).length > 0 ? `own times: ${Object.keys(durations).map(plainName).join(', ')}` : ''
+const plainName = (name: string) => name.replaceAll('-', ' ')
+</script>
+
+<template>
+  <p v-if="!family" class="p-6 text-lg">
+    There is no such family in the catalogue in use.
+    <RouterLink class="underline" to="/playbook">To the playbook</RouterLink>
+  </p>
+  <PlaybookFrame
+    v-else
+    :title="family.name"
+    :says="`${words.kind[family.kind]} · ${models.length} ${models.length === 1 ? 'model' : 'models'} · ${words.source[family.source]}`"
+  >
+    <template #above><RouterLink class="underline" to="/playbook">Playbook</RouterLink></template>
+    <div class="grid items-start gap-x-8 gap-y-6 lg:grid-cols-[17rem_minmax(0,1fr)]">
+      <aside class="space-y-4" aria-label="The device">
+        <section>
+          <h2>Keys</h2>
+          <p class="text-sm text-ink-soft">{{ sourceOf('keys') }}</p>
+          <template v-for="kind in kinds" :key="kind">
+            <DevicePicture class="mt-2 max-w-60" :family="family" :kind="kind" />
+            <DevicePicture
+              v-if="kind === 'tablet'"
+              class="mt-3 max-w-60"
+              :family="family"
+              kind="tablet"
+              turned
+            />
+          </template>
+        </section>
+        <section v-if="family.cautions.length">
+          <h2>Mind</h2>
+          <ul class="list-disc pl-5">
+            <li v-for="caution in family.cautions" :key="caution">{{ caution }}</li>
+            <li>Swollen, hot, wet or smelling: do not press, do not charge, set it aside.</li>
+          </ul>
+        </section>
+        <section>
+          <h2>Locks</h2>
+          <ul class="list-disc pl-5">
+            <li>
+              {{
+                family.accountLock.asksAfterRecoveryReset
+                  ? 'After a reset from recovery it asks for the account.'
+                  : 'After a reset from recovery it does not ask for the account.'
+              }}
+              <span v-if="family.accountLock.acceptsOldScreenLock"
+                >The old screen lock may be taken instead.</span
+              >
+              <span class="text-sm text-ink-soft"> ({{ sourceOf('account-lock') }})</span>
+            </li>
+            <li v-if="family.carrierLock">
+              Carrier code: {{ family.carrierLock.triesAllowed }} tries<template
+                v-if="family.carrierLock.dialledCode"
+                >, entered after {{ family.carrierLock.dialledCode }}</template
+              >. <span class="text-sm text-ink-soft">({{ sourceOf('carrier-lock') }})</span>
+            </li>
+            <li v-if="family.settingsPath.length">
+              With the PIN known: {{ family.settingsPath.join(' › ') }}
+              <span class="text-sm text-ink-soft">({{ sourceOf('settings') }})</span>
+            </li>
+          </ul>
+        </section>
+        <section>
+          <h2>Times of the device</h2>
+          <p class="text-sm text-ink-soft">{{ sourceOf('durations') }}; quickest, usual, slowest unit</p>
+          <table class="w-full text-[0.95rem]">
+            <tbody class="ruled">
+              <tr v-for="(range, name) in family.durations" :key="name">
+                <th scope="row" class="py-0.5 text-left font-normal">{{ plainName(String(name)) }}</th>
+                <td
+                  v-for="ms in [range.minMs, range.medianMs, range.maxMs]"
+                  :key="ms"
+                  class="pl-2 text-right"
+                >
+                  {{ lengthText(ms) }}
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </section>
+      </aside>
+
+      <div class="min-w-0 space-y-8">
+        <section aria-labelledby="ways-title">
+          <div class="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-2">
+            <h2 id="ways-title">The device is</h2>
+            <OneOf v-model="start" label="How the device is found" :answers="starts" />
+          </div>
+          <div class="grid gap-x-8 gap-y-6" :class="{ 'xl:grid-cols-2': ranked.length > 1 }">
+            <VariantBlock
+              v-for="({ sheet, study, reason }, index) in ranked"
+              :key="sheet.procedure.id"
+              :family="family"
+              :sheet="sheet"
+              :study="study"
+              :reason="reason"
+              :first-lines="index > 0 ? ranked[0]?.sheet.lines : undefined"
+            />
+          </div>
+        </section>
+        <MenusAsShown
+          v-if="running"
+          :running="running"
+          :sheets="sheets"
+          :model-text="models[0]?.modelText ?? ''"
+          :source="sourceOf('menus') ?? ''"
+        />
+        <section aria-labelledby="models-title">
+          <h2 id="models-title">Models</h2>
+          <ul class="ruled border-t-2 border-ink">
+            <li
+              v-for="model in models.slice(0, MOST_SHOWN)"
+              :key="model.id"
+              class="flex flex-wrap items-baseline gap-x-3 py-1"
+            >
+              <b>{{ model.maker }} {{ model.name }}</b>
+              <span class="text-ink-soft">{{ model.modelText }}</span>
+              <span class="text-brass">{{ ownTimes(model.durations) }}</span>
+              <span v-for="update in model.updates" :key="update.fromSystem" class="text-brass"
+                >from system {{ update.fromSystem }}:
+                {{
+                  update.family === family.id ? 'this family' : catalog.familyInUse(update.family)?.name
+                }}</span
+              >
+              <span class="ml-auto text-sm text-ink-soft">{{
+                [
+                  model.codeNames.join(', '),
+                  words.kind[model.kind],
+                  model.port && words.port[model.port],
+                  model.year,
+                  words.source[model.source],
+                ]
+                  .filter(Boolean)
+                  .join(' · ')
+              }}</span>
+            </li>
+            <li v-if="models.length === 0" class="py-1">No model yet.</li>
+            <li v-if="models.length > MOST_SHOWN" class="py-1">
+              and {{ models.length - MOST_SHOWN }} more, found by their name
+            </li>
+          </ul>
+        </section>
+      </div>
+    </div>
+    <template #left>
+      <a class="act" :href="`/api/catalog/families/${family.id}/card.pdf`" target="_blank">Card as PDF</a>
+      <RouterLink class="act" :to="`/playbook/families/${family.id}/teach`">Change or copy it</RouterLink>
+    </template>
+    <template #action>
+      <RouterLink class="act act-main" :to="`/playbook/families/${family.id}/try`"
+        >Try it on the twin</RouterLink
+      >
+    </template>
+  </PlaybookFrame>
+</template>

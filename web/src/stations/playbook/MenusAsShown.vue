@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import {
+  inParts,
+  menuLineText,
+  wayToWipe,
+  wipeFromRecovery,
+  type ProcedureSheet,
+} from '@benevox/core/procedure'
+import { placeName, USUAL_SITUATION } from '@benevox/core/twin'
+import { computed, ref, watch } from 'vue'
+import type { RunningFamily } from '../../api/catalog.ts'
+import MenuList from '../../parts/MenuList.vue'
+
+/** The menus on the way to the reset as they will appear, each line clickable; the last presses are not here. */
+const props = defineProps<{
+  running: RunningFamily
+  sheets: readonly ProcedureSheet[]
+  modelText: string
+  source: string
+}>()
+const machine = computed(() => props.running.machine)
+const found = computed(() => wipeFromRecovery(machine.value, props.sheets))
+const at = ref<number>()
+watch(
+  () => found.value?.from,
+  (from) => (at.value = from),
+  { immediate: true },
+)
+const way = computed(() =>
+  at.value === undefined ? undefined : wayToWipe(machine.value, at.value, USUAL_SITUATION),
+)
+const line = computed(() =>
+  menuLineText(inParts(way.value?.beforeLastQuestion ?? []), 'en', machine.value.keyNames),
+)
+/** The menus the way goes through, in order, each with the place its cursor comes to. */
+const menus = computed(() => {
+  const places = [at.value, ...(way.value?.beforeLastQuestion ?? []).map(({ to }) => to)]
+  const onTheWay = new Map<string, number>()
+  for (const state of places) {
+    const cursor = machine.value.states[state ?? -1]?.cursor
+    if (cursor && !onTheWay.has(cursor.menu)) onTheWay.set(cursor.menu, cursor.item)
+  }
+  const last = new Map<string, number>()
+  for (const state of places) {
+    const cursor = machine.value.states[state ?? -1]?.cursor
+    if (cursor) last.set(cursor.menu, cursor.item)
+  }
+  return [...onTheWay].flatMap(([name, cursor]) => {
+    const menu = props.running.menus.get(name)
+    const target = last.get(name)
+    return menu ? [{ name, menu, cursor, target: target === cursor ? undefined : target }] : []
+  })
+})
+/** What comes up between the menus: a word to type, a text to read. */
+const textsOnTheWay = computed(() => [
+  ...new Set(
+    (way.value?.beforeLastQuestion ?? []).flatMap(({ to }) => {
+      const state = machine.value.states[to]
+      return state && !state.cursor ? (state.text ?? []) : []
+    }),
+  ),
+])
+</script>
+
+<template>
+  <section v-if="found" aria-labelledby="menus-title">
+    <h2 id="menus-title">
+      Menus as they will appear <span class="text-sm font-normal text-ink-soft">({{ source }})</span>
+    </h2>
+    <p class="text-ink-soft">
+      From the line the cursor is on to the last question. Click another line to begin there.
+    </p>
+    <p class="text-4xl leading-tight font-bold" data-testid="menu-line">{{ line || 'You are there.' }}</p>
+    <p v-for="text in textsOnTheWay" :key="text">Comes up on the way: “{{ text }}”</p>
+    <div class="mt-2 flex flex-wrap items-start gap-4">
+      <MenuList
+        v-for="{ name, menu, cursor, target } in menus"
+        :key="name"
+        class="w-96"
+        :menu="menu"
+        :model-text="modelText"
+        :cursor="cursor"
+        :target="target"
+        @here="(item) => (at = machine.stateIndex.get(placeName(name, item)))"
+      />
+    </div>
+    <p class="mt-2 border-l-4 border-stop pl-3">
+      The last presses stand at the bench only, on a job whose gates are all open.
+    </p>
+  </section>
+</template>

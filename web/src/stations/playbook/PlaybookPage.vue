@@ -1,0 +1,217 @@
+<script setup lang="ts">
+import {
+  deviceKind,
+  edge,
+  fittingFamilies,
+  keyId,
+  portKind,
+  type DeviceKind,
+  type Edge,
+  type KeyId,
+  type Look,
+  type PortKind,
+} from '@benevox/core/catalog'
+import { phrases, whyMissed } from '@benevox/core/procedure'
+import { useSessionStorage } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useCatalog } from '../../api/catalog.ts'
+import DevicePicture from '../../parts/DevicePicture.vue'
+import OneOf from '../../parts/OneOf.vue'
+import { useModelSearch } from '../../parts/useModelSearch.ts'
+import PlaybookFrame from './PlaybookFrame.vue'
+
+/** From a name, or from what one sees on a device nobody can name, to the families that fit. */
+const catalog = useCatalog()
+const words = phrases('en')
+const query = ref('')
+const { results, answered } = useModelSearch(query, 6)
+
+interface Seen {
+  maker: string
+  kind: DeviceKind | ''
+  keys: KeyId[]
+  onEdge: Partial<Record<Edge, number>>
+  port: PortKind | ''
+  age: string
+}
+const NOTHING: Seen = { maker: '', kind: '', keys: [], onEdge: {}, port: '', age: '' }
+const seen = useSessionStorage<Seen>('benevox.playbook.seen', { ...NOTHING }, { mergeDefaults: true })
+/** How old a device looks, in years it may be from. */
+const AGES: Readonly<Record<string, { text: string; years: Look['years'] }>> = {
+  '': { text: 'not known', years: undefined },
+  old: { text: 'up to 2015', years: { from: 2008, to: 2015 } },
+  middle: { text: '2016 to 2019', years: { from: 2016, to: 2019 } },
+  new: { text: '2020 on', years: { from: 2020, to: 2100 } },
+}
+const NOT_LOOKED = -1
+const look = computed<Look>(() => ({
+  maker: seen.value.maker || undefined,
+  kind: seen.value.kind || undefined,
+  keys: seen.value.keys,
+  onEdge: seen.value.onEdge,
+  port: seen.value.port || undefined,
+  years: AGES[seen.value.age]?.years,
+}))
+const makers = computed(() => [...new Set(catalog.pack?.models.map(({ maker }) => maker))].sort())
+const keysThere = computed(() =>
+  keyId.options.filter((key) => catalog.pack?.families.some(({ keys }) => keys.some(({ id }) => id === key))),
+)
+const fitting = computed(() => (catalog.pack ? fittingFamilies(catalog.pack, look.value) : []))
+/** How many ways of each family fail their proof; worked out once a catalogue. */
+const notProven = computed(
+  () =>
+    new Map(
+      catalog.pack?.families.map((family) => {
+        const { machine } = catalog.machineOf(catalog.familyInUse(family.id) ?? family)
+        return [family.id, family.procedures.filter((one) => whyMissed(machine, one) !== undefined).length]
+      }),
+    ),
+)
+
+const on = (side: Edge) => seen.value.onEdge[side] ?? NOT_LOOKED
+function setOn(side: Edge, count: number): void {
+  const { [side]: _, ...others } = seen.value.onEdge
+  seen.value.onEdge = count === NOT_LOOKED ? others : { ...others, [side]: count }
+}
+function toggle(key: KeyId): void {
+  const { keys } = seen.value
+  seen.value.keys = keys.includes(key) ? keys.filter((one) => one !== key) : [...keys, key]
+}
+const COUNTS = [
+  [NOT_LOOKED, 'not looked'],
+  [0, '0'],
+  [1, '1'],
+  [2, '2'],
+  [3, '3'],
+] as const
+const kinds = [['', 'any'], ...deviceKind.options.map((kind) => [kind, words.kind[kind]] as const)] as const
+const ports = [
+  ['', 'not looked'],
+  ...portKind.options.map((port) => [port, words.port[port]] as const),
+] as const
+const ages = Object.entries(AGES).map(([age, { text }]) => [age, text] as const)
+</script>
+
+<template>
+  <PlaybookFrame title="Playbook">
+    <div class="grid items-start gap-x-8 gap-y-4 lg:grid-cols-[24rem_minmax(0,1fr)]">
+      <section aria-label="What is known" class="space-y-4">
+        <div>
+          <label class="font-bold" for="playbook-search">Model</label>
+          <input
+            id="playbook-search"
+            v-model="query"
+            class="field"
+            type="search"
+            placeholder="a few letters: maker, name, code name, year"
+            autocomplete="off"
+            spellcheck="false"
+          />
+          <ul v-if="query" class="ruled border-b border-rule" data-testid="models-found">
+            <li v-for="model in results" :key="model.id" class="py-1.5">
+              <RouterLink
+                v-if="model.family"
+                class="font-bold underline"
+                :to="`/playbook/families/${model.family}`"
+                >{{ model.maker }} {{ model.name }}</RouterLink
+              >
+              <b v-else>{{ model.maker }} {{ model.name }}</b>
+              <span class="text-sm text-ink-soft">
+                {{ [model.modelText, model.year].filter(Boolean).join(' · ')
+                }}<template v-if="!model.family"> · family not known yet</template></span
+              >
+            </li>
+            <li v-if="results.length === 0 && answered === query" class="py-1.5">No model fits.</li>
+          </ul>
+        </div>
+        <fieldset>
+          <legend class="font-bold">Or what you see</legend>
+          <dl class="mt-1 grid grid-cols-[6.5rem_1fr] items-baseline gap-x-3 gap-y-2.5">
+            <dt><label for="playbook-maker">Maker</label></dt>
+            <dd>
+              <select id="playbook-maker" v-model="seen.maker" class="field">
+                <option value="">any</option>
+                <option v-for="maker in makers" :key="maker">{{ maker }}</option>
+              </select>
+            </dd>
+            <dt>Kind</dt>
+            <dd><OneOf v-model="seen.kind" label="Kind" :answers="kinds" nothing="" /></dd>
+            <template v-for="side in edge.options" :key="side">
+              <dt>Keys {{ side }}</dt>
+              <dd>
+                <OneOf
+                  :model-value="on(side)"
+                  :label="`Keys on the ${words.edge[side]}`"
+                  :answers="COUNTS"
+                  :nothing="NOT_LOOKED"
+                  @update:model-value="(count) => setOn(side, count)"
+                />
+              </dd>
+            </template>
+            <dt>Keys at hand</dt>
+            <dd class="flex flex-wrap gap-1.5">
+              <button
+                v-for="key in keysThere"
+                :key="key"
+                type="button"
+                class="border px-2.5 py-1"
+                :class="
+                  seen.keys.includes(key)
+                    ? 'border-ink bg-ink font-bold text-paper'
+                    : 'border-ink-soft bg-white/50 hover:bg-paper-deep'
+                "
+                :aria-pressed="seen.keys.includes(key)"
+                @click="toggle(key)"
+              >
+                {{ words.key[key] }}
+              </button>
+            </dd>
+            <dt>Port</dt>
+            <dd><OneOf v-model="seen.port" label="Port" :answers="ports" nothing="" /></dd>
+            <dt>How old</dt>
+            <dd><OneOf v-model="seen.age" label="How old" :answers="ages" nothing="" /></dd>
+          </dl>
+          <button type="button" class="mt-3 underline" @click="seen = { ...NOTHING }">
+            Forget what I saw
+          </button>
+        </fieldset>
+      </section>
+
+      <section aria-labelledby="families-title">
+        <h2 id="families-title" aria-live="polite">
+          {{ fitting.length }} of {{ catalog.pack?.families.length }} families fit
+        </h2>
+        <ul class="ruled mt-1 border-y-2 border-ink">
+          <li v-for="{ family, models } in fitting" :key="family.id" class="flex items-center gap-4 py-2">
+            <div class="w-10 shrink-0"><DevicePicture :family="family" :kind="family.kind" plain /></div>
+            <div class="min-w-0 flex-1">
+              <RouterLink class="text-lg font-bold underline" :to="`/playbook/families/${family.id}`">{{
+                family.name
+              }}</RouterLink>
+              <p v-if="notProven.get(family.id)" class="font-bold text-stop">
+                {{ notProven.get(family.id) }} of {{ family.procedures.length }} ways not proven
+              </p>
+              <p class="truncate text-ink-soft">
+                {{ models.map(({ maker, name }) => `${maker} ${name}`).join(', ') || 'no model yet' }}
+              </p>
+            </div>
+            <span class="shrink-0 text-right text-sm text-ink-soft"
+              >{{ words.kind[family.kind] }}<br />{{ models.length }}
+              {{ models.length === 1 ? 'model' : 'models' }}</span
+            >
+          </li>
+          <li v-if="fitting.length === 0" class="py-3">
+            Nothing in the catalogue looks like this. Take back what you are least sure of; a device that is
+            really new can be taught.
+          </li>
+        </ul>
+      </section>
+    </div>
+    <template #left>
+      <RouterLink class="act" to="/playbook/exchange">Import and export</RouterLink>
+    </template>
+    <template #action>
+      <RouterLink class="act act-main" to="/playbook/teach">Teach a new family</RouterLink>
+    </template>
+  </PlaybookFrame>
+</template>

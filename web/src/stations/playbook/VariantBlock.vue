@@ -1,0 +1,123 @@
+<script setup lang="ts">
+import type { Family } from '@benevox/core/catalog'
+import { hundredths, type StudiedVariant } from '@benevox/core/hand'
+import {
+  chartDrawing,
+  criticalSentence,
+  drawingSvg,
+  phrases,
+  type ProcedureSheet,
+} from '@benevox/core/procedure'
+import { computed } from 'vue'
+import KeyChart from '../../parts/KeyChart.vue'
+import { tenthsText } from '../../words/en.ts'
+
+/** One way of a family: its chart, its figures, its presses, and where it departs from the way beside it. */
+const props = defineProps<{
+  family: Family
+  sheet: ProcedureSheet
+  /** Absent while it is worked out. */
+  study?: StudiedVariant | undefined
+  /** Why it stands where it does among its neighbours. */
+  reason?: string | undefined
+  /** Lines of the first way; those that are not among them are marked. */
+  firstLines?: readonly string[] | undefined
+}>()
+const words = phrases('en')
+const procedure = computed(() => props.sheet.procedure)
+const svg = computed(
+  () =>
+    props.sheet.chart &&
+    `data:image/svg+xml;charset=utf-8,${encodeURIComponent(drawingSvg(chartDrawing(props.sheet.chart, 'en'), procedure.value.school))}`,
+)
+const critical = computed(() => props.study?.critical)
+const sentence = computed(
+  () =>
+    critical.value &&
+    props.sheet.chart &&
+    criticalSentence(procedure.value, critical.value.step, props.sheet.chart, 'en'),
+)
+const departs = (line: string) => props.firstLines !== undefined && !props.firstLines.includes(line)
+/** The slack of every key change that does not forgive everything, in the words of its step. */
+const slacks = computed(() =>
+  (props.study?.slacks ?? [])
+    .filter(({ safe }) => safe.toMs < 6000)
+    .map(({ step, safe, windows }) => ({
+      line: props.sheet.lines[step] ?? '',
+      early: safe.fromMs <= -3000 ? 'as early as you like' : `${tenthsText(-safe.fromMs)} s early`,
+      late: `${tenthsText(safe.toMs)} s late`,
+      isSplit: windows.length > 1,
+    })),
+)
+</script>
+
+<template>
+  <article
+    class="flex min-w-0 flex-col border-t-2 border-ink pt-2"
+    :aria-label="procedure.school"
+    data-testid="variant"
+  >
+    <header class="flex items-baseline gap-3">
+      <h3 class="text-lg leading-tight font-bold">{{ procedure.school }}</h3>
+      <span class="ml-auto shrink-0 text-sm text-ink-soft">{{
+        words.source[procedure.source ?? family.source]
+      }}</span>
+    </header>
+    <p v-if="sheet.notProven" role="note" class="mt-1 border-l-4 border-stop pl-3">
+      <b class="text-stop">Not proven.</b> {{ sheet.notProven }}
+    </p>
+    <template v-else>
+      <p v-if="study" class="mt-1" data-testid="figures">
+        <b class="text-xl">{{ hundredths(study.study.firstTry) }}</b> of 100 hands at the first try ·
+        <b class="text-xl">{{ Math.round(study.study.tryMs / 1000) }}</b> s a try ·
+        <b class="text-xl">{{ study.study.tries.toFixed(1) }}</b> tries on average
+      </p>
+      <p v-else class="mt-1 text-ink-soft">
+        <span class="text-xl">…</span> many hands are trying it on the twin
+      </p>
+      <p v-if="reason" class="text-ink-soft">{{ reason }}</p>
+    </template>
+    <KeyChart
+      v-if="sheet.chart"
+      class="mt-2"
+      :chart="sheet.chart"
+      :label="`Key chart: ${procedure.school}`"
+    />
+    <p v-if="sentence" class="mt-1 font-bold">{{ sentence }}</p>
+    <ol class="mt-1 leading-snug">
+      <li
+        v-for="(line, index) in sheet.lines"
+        :key="index"
+        class="flex gap-3 border-l-4 py-0.5 pl-2"
+        :class="departs(line) ? 'border-brass bg-brass-pale/60' : 'border-transparent'"
+      >
+        <span class="font-mono text-ink-soft">{{ index + 1 }}</span><span>{{ line }}</span>
+      </li>
+    </ol>
+    <details v-if="slacks.length" class="mt-1">
+      <summary class="cursor-pointer underline">How exact each move has to be</summary>
+      <table class="mt-1 w-full text-[0.95rem]">
+        <tbody class="ruled">
+          <tr v-for="slack in slacks" :key="slack.line">
+            <td class="py-1 pr-3">{{ slack.line }}</td>
+            <td class="py-1 pr-3 whitespace-nowrap">{{ slack.early }}</td>
+            <td class="py-1 whitespace-nowrap">{{ slack.late }}<span v-if="slack.isSplit"> *</span></td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="slacks.some(({ isSplit }) => isSplit)" class="text-sm text-ink-soft">
+        * later it works again for a while, where the device reads its keys a second time
+      </p>
+    </details>
+    <p class="mt-2 flex gap-4">
+      <RouterLink
+        class="underline"
+        :to="{ path: `/playbook/families/${family.id}/try`, query: { way: procedure.id } }"
+        >Try it</RouterLink
+      >
+      <a v-if="svg" class="underline" :href="svg" :download="`${family.id}-${procedure.id}.svg`"
+        >Chart as SVG</a
+      >
+    </p>
+  </article>
+</template>
