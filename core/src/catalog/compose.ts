@@ -73,16 +73,16 @@ export function familyForModel(family: Family, model: Pick<Model, 'durations'>):
 }
 
 /**
- * Writes out a family's procedures that follow a shared school: its places filled, a list handed over for a
- * place among the steps put in its stead.
+ * Writes out procedures that follow a shared school: its places filled, a list handed over for a place among the
+ * steps put in its stead.
  */
 export function writeOutProcedures(
   schools: readonly School[],
-  written: FamilyAsWritten,
+  written: FamilyAsWritten['procedures'],
   path: readonly (string | number)[] = [],
-): { readonly family: Family; readonly faults: readonly PackFault[] } {
+): { readonly procedures: Procedure[]; readonly faults: readonly PackFault[] } {
   const faults: PackFault[] = []
-  const procedures = written.procedures.flatMap((one, index): Procedure[] => {
+  const procedures = written.flatMap((one, index): Procedure[] => {
     if (!('like' in one)) return [one]
     const at = [...path, 'procedures', index]
     const school = schools.find(({ id }) => id === one.like)
@@ -103,7 +103,7 @@ export function writeOutProcedures(
     faults.push(...shapeFaults(read.error, at))
     return []
   })
-  return { family: { ...written, procedures }, faults }
+  return { procedures, faults }
 }
 
 /** Zod's issues as faults below a path. */

@@ -1,6 +1,7 @@
 import type { PackFault } from './compose.ts'
 import type { Family, Fragment, Pack } from './pack.ts'
 import { faultsOfFamily } from './readPack.ts'
+import type { DeviceKind } from './vocabulary.ts'
 
 /** A state or menu that a family names and does not have, and the shared parts that could bring it. */
 export interface MissingPart {
@@ -37,5 +38,41 @@ export function whatIsLacking(pack: Pick<Pack, 'fragments'>, family: Family): La
     }),
     durations: named('duration'),
     faults: faults.filter(({ lacks }) => lacks?.what !== 'state or menu' && lacks?.what !== 'duration'),
+  }
+}
+
+/** A family of which nothing is known yet but its kind: the usual keys, the two times every reset takes. */
+export function newFamily(kind: DeviceKind): Family {
+  return {
+    id: '',
+    name: '',
+    kind,
+    keys:
+      kind === 'watch'
+        ? [
+            { id: 'upper', edge: 'right', at: 0.3 },
+            { id: 'lower', edge: 'right', at: 0.7 },
+          ]
+        : [
+            { id: 'volume-up', edge: 'right', at: 0.2 },
+            { id: 'volume-down', edge: 'right', at: 0.31 },
+            { id: 'power', edge: 'right', at: 0.45 },
+          ],
+    longPressMs: 600,
+    durations: {
+      wipe: { minMs: 20_000, medianMs: 45_000, maxMs: 120_000 },
+      'first-start': { minMs: 120_000, medianMs: 210_000, maxMs: 540_000 },
+    },
+    compose: [],
+    states: {},
+    menus: {},
+    starts: {},
+    settingsPath: [],
+    accountLock: { asksAfterRecoveryReset: true, acceptsOldScreenLock: false },
+    durationsOfTheWork: { wipe: 'wipe', firstStart: 'first-start' },
+    cautions: ['Do not cut the power while it is wiping.'],
+    source: 'tried-here',
+    sources: {},
+    procedures: [],
   }
 }

@@ -29,9 +29,11 @@ export function readPack(document: unknown): PackReading {
   if (hostile.length > 0) return { kind: 'refused', faults: hostile }
   const read = packAsWritten.safeParse(document)
   if (!read.success) return { kind: 'refused', faults: shapeFaults(read.error) }
-  const written = read.data.families.map((family, index) =>
-    writeOutProcedures(read.data.schools, family, ['families', index]),
-  )
+  const { schools } = read.data
+  const written = read.data.families.map((family, index) => {
+    const { procedures, faults } = writeOutProcedures(schools, family.procedures, ['families', index])
+    return { family: { ...family, procedures }, faults }
+  })
   const pack: Pack = { ...read.data, families: written.map(({ family }) => family) }
   const faults = [...written.flatMap((one) => one.faults), ...duplicates(pack), ...unknownNames(pack)]
   return faults.length > 0 ? { kind: 'refused', faults } : { kind: 'pack', pack, written: read.data }

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { deviceKind, type DeviceKind, type MappingRule } from '@benevox/core/catalog'
+import { phrases } from '@benevox/core/procedure'
+import { useCatalog } from '../../api/catalog.ts'
+import RowButtons from './teach/RowButtons.vue'
+import { move } from './teach/moved.ts'
+
+/** Which listed devices belong to which family: the first rule that fits counts. */
+defineProps<{ makers: readonly string[] }>()
+const rules = defineModel<MappingRule[]>({ required: true })
+const catalog = useCatalog()
+const words = phrases('en')
+const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value.trim()
+function change(index: number, part: Partial<MappingRule>): void {
+  rules.value = rules.value.map((rule, n) => (n === index ? { ...rule, ...part } : rule))
+}
+function setYear(index: number, end: 'from' | 'to', given: string): void {
+  const year = Number(given)
+  const years = rules.value[index]?.years ?? { from: 2008, to: 2100 }
+  change(index, {
+    years: given === '' || !Number.isInteger(year) ? undefined : { ...years, [end]: year },
+  })
+}
+function moveRule(index: number, by: -1 | 1): void {
+  const moved = [...rules.value]
+  move(moved, index, by)
+  rules.value = moved
+}
+</script>
+
+<template>
+  <div>
+    <ol class="ruled border-y border-rule" aria-label="Rules">
+      <li v-for="(rule, index) in rules" :key="index" class="flex flex-wrap items-end gap-2 py-2">
+        <label class="text-sm text-ink-soft"
+          >Maker
+          <select
+            class="field !w-40"
+            :value="rule.maker ?? ''"
+            @change="change(index, { maker: text($event) || undefined })"
+          >
+            <option value="">any</option>
+            <option v-for="maker in makers" :key="maker">{{ maker }}</option>
+          </select>
+        </label>
+        <label class="text-sm text-ink-soft"
+          >Name, * for any letters
+          <input
+            class="field !w-40"
+            :value="rule.name ?? ''"
+            placeholder="any"
+            maxlength="80"
+            @change="change(index, { name: text($event) || undefined })"
+        /></label>
+        <label class="text-sm text-ink-soft"
+          >Year from
+          <input
+            class="field !w-20"
+            inputmode="numeric"
+            :value="rule.years?.from ?? ''"
+            @change="setYear(index, 'from', text($event))"
+        /></label>
+        <label class="text-sm text-ink-soft"
+          >to
+          <input
+            class="field !w-20"
+            inputmode="numeric"
+            :value="rule.years?.to ?? ''"
+            @change="setYear(index, 'to', text($event))"
+        /></label>
+        <label class="text-sm text-ink-soft"
+          >is a
+          <select
+            class="field !w-28"
+            :value="rule.kind ?? ''"
+            @change="change(index, { kind: (text($event) || undefined) as DeviceKind | undefined })"
+          >
+            <option value="">as it is</option>
+            <option v-for="kind in deviceKind.options" :key="kind" :value="kind">
+              {{ words.kind[kind] }}
+            </option>
+          </select>
+        </label>
+        <label class="text-sm text-ink-soft"
+          >of the family
+          <select
+            class="field !w-64"
+            :value="rule.family ?? ''"
+            @change="change(index, { family: text($event) || undefined })"
+          >
+            <option value="">none yet</option>
+            <option v-for="family in catalog.pack?.families" :key="family.id" :value="family.id">
+              {{ family.name }}
+            </option>
+          </select>
+        </label>
+        <RowButtons
+          :name="`Rule ${index + 1}`"
+          :index="index"
+          :length="rules.length"
+          @move="(by) => moveRule(index, by)"
+          @remove="rules = rules.filter((_, n) => n !== index)"
+        />
+      </li>
+    </ol>
+    <button type="button" class="act mt-2" @click="rules = [...rules, {}]">Add a rule</button>
+  </div>
+</template>

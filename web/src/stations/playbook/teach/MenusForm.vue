@@ -1,0 +1,201 @@
+<script setup lang="ts">
+import { effect, freeId, screenKind, type Effect, type Family, type Menu } from '@benevox/core/catalog'
+import { phrases } from '@benevox/core/procedure'
+import { computed, ref } from 'vue'
+import ChipsField from './ChipsField.vue'
+import { move } from './moved.ts'
+import RowButtons from './RowButtons.vue'
+import { shortName } from './useDraft.ts'
+
+/** The menus as the device shows them. One that is changed is the family's own from then on. */
+const props = defineProps<{ menus: ReadonlyMap<string, Menu>; places: readonly string[] }>()
+const family = defineModel<Family>({ required: true })
+const words = phrases('en')
+const name = ref([...props.menus.keys()][0] ?? '')
+const menu = computed(() => family.value.menus[name.value] ?? props.menus.get(name.value))
+const isOwn = computed(() => name.value in family.value.menus)
+const keys = computed(() => family.value.keys.map(({ id }) => [id, words.key[id]] as const))
+const EFFECTS: readonly (readonly [Effect, string])[] = [
+  ['wipe-data', 'deletes everything'],
+  ['wipe-cache', 'clears the cache'],
+  ['arm-account-lock', 'account question afterwards'],
+]
+const known = new Set<Effect>(effect.options)
+
+/** Writes into the family's own menu, which a change makes out of the part's. */
+function change(make: (menu: Menu) => void): void {
+  if (!menu.value) return
+  const own = JSON.parse(JSON.stringify(menu.value)) as Menu
+  make(own)
+  family.value.menus = { ...family.value.menus, [name.value]: own }
+}
+function giveBack(): void {
+  const { [name.value]: _, ...others } = family.value.menus
+  family.value.menus = others
+}
+function addItem(): void {
+  change((own) => {
+    const id = freeId(shortName(`line ${own.items.length + 1}`), own.items)
+    own.items.push({ id, label: 'A further line', to: name.value, cues: [], effects: [] })
+  })
+}
+const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value
+const checked = (event: Event) => (event.target as HTMLInputElement).checked
+</script>
+
+<template>
+  <p v-if="menus.size === 0">The parts bring no menu yet.</p>
+  <div v-else class="space-y-4">
+    <label class="block"
+      >Menu
+      <select v-model="name" class="field">
+        <option v-for="[key, one] in menus" :key="key" :value="key">
+          {{ one.title ?? key }} ({{ key }})
+        </option>
+      </select>
+    </label>
+    <template v-if="menu">
+      <p v-if="isOwn" class="text-brass">
+        This family’s own.
+        <button type="button" class="underline" @click="giveBack">Take the shared part’s again</button>
+      </p>
+      <label class="block"
+        >What stands above it
+        <input
+          class="field"
+          maxlength="200"
+          :value="menu.title ?? ''"
+          @change="change((own) => (own.title = text($event) || undefined))"
+      /></label>
+      <div class="grid grid-cols-3 gap-3">
+        <label
+          >Next line
+          <select
+            class="field"
+            :value="menu.next"
+            @change="change((own) => (own.next = text($event) as never))"
+          >
+            <option v-for="[id, key] in keys" :key="id" :value="id">{{ key }}</option>
+          </select>
+        </label>
+        <label
+          >Line before
+          <select
+            class="field"
+            :value="menu.previous ?? ''"
+            @change="change((own) => (own.previous = (text($event) || null) as never))"
+          >
+            <option value="">none: only downwards</option>
+            <option v-for="[id, key] in keys" :key="id" :value="id">{{ key }}</option>
+          </select>
+        </label>
+        <label
+          >Chosen with
+          <select
+            class="field"
+            :value="menu.choose.key"
+            @change="change((own) => (own.choose.key = text($event) as never))"
+          >
+            <option v-for="[id, key] in keys" :key="id" :value="id">{{ key }}</option>
+          </select>
+        </label>
+        <label
+          >Press
+          <select
+            class="field"
+            :value="menu.choose.press"
+            @change="change((own) => (own.choose.press = text($event) as never))"
+          >
+            <option>short</option>
+            <option>long</option>
+          </select>
+        </label>
+        <label
+          >The cursor opens on
+          <select
+            class="field"
+            :value="menu.start ?? menu.items[0]?.id"
+            @change="change((own) => (own.start = text($event)))"
+          >
+            <option v-for="item in menu.items" :key="item.id" :value="item.id">{{ item.label }}</option>
+          </select>
+        </label>
+        <label
+          >Screen
+          <select
+            class="field"
+            :value="menu.screen"
+            @change="change((own) => (own.screen = text($event) as never))"
+          >
+            <option v-for="screen in screenKind.options" :key="screen" :value="screen">
+              {{ words.cue[screen] }}
+            </option>
+          </select>
+        </label>
+      </div>
+      <p class="flex flex-wrap gap-x-6 gap-y-1">
+        <label class="flex items-center gap-2"
+          ><input
+            type="checkbox"
+            class="size-5"
+            :checked="menu.wrap"
+            @change="change((own) => (own.wrap = checked($event)))"
+          />from the last line to the first</label
+        >
+        <label class="flex items-center gap-2"
+          ><input
+            type="checkbox"
+            class="size-5"
+            :checked="menu.touch"
+            @change="change((own) => (own.touch = checked($event)))"
+          />can be touched</label
+        >
+        <label class="flex items-center gap-2"
+          ><input
+            type="checkbox"
+            class="size-5"
+            :checked="menu.oneAtATime"
+            @change="change((own) => (own.oneAtATime = checked($event)))"
+          />shows one line at a time</label
+        >
+      </p>
+      <ol class="ruled border-y border-rule" aria-label="Lines">
+        <li v-for="(item, index) in menu.items" :key="item.id" class="space-y-1 py-2">
+          <div class="flex items-center gap-2">
+            <input
+              class="field flex-1"
+              maxlength="120"
+              :aria-label="`Line ${index + 1}`"
+              :value="item.label"
+              @change="change((own) => own.items[index] && (own.items[index].label = text($event)))"
+            />
+            <select
+              class="field !w-56"
+              :aria-label="`Line ${index + 1} leads to`"
+              :value="item.to"
+              @change="change((own) => own.items[index] && (own.items[index].to = text($event)))"
+            >
+              <option v-for="place in new Set([item.to, ...places])" :key="place">{{ place }}</option>
+            </select>
+            <RowButtons
+              :name="`Line ${index + 1}`"
+              :index="index"
+              :length="menu.items.length"
+              @move="(by) => change((own) => move(own.items, index, by))"
+              @remove="change((own) => own.items.splice(index, 1))"
+            />
+          </div>
+          <ChipsField
+            label="What it does"
+            :choices="EFFECTS"
+            :model-value="item.effects.filter((one) => known.has(one))"
+            @update:model-value="
+              (effects) => change((own) => own.items[index] && (own.items[index].effects = effects))
+            "
+          />
+        </li>
+      </ol>
+      <button type="button" class="act" @click="addItem">Add a line</button>
+    </template>
+  </div>
+</template>

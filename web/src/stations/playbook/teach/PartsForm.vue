@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import {
+  parameterKinds,
+  startState,
+  type Family,
+  type Fragment,
+  type Lacking,
+  type PackFault,
+  type StartState,
+} from '@benevox/core/catalog'
+import { phrases } from '@benevox/core/procedure'
+import { computed, ref } from 'vue'
+import { useCatalog } from '../../../api/catalog.ts'
+import ParameterField from './ParameterField.vue'
+
+/** How the device behaves: put together from shared parts, each naming the next. */
+const props = defineProps<{ lacking: Lacking; faults: readonly PackFault[]; places: readonly string[] }>()
+const family = defineModel<Family>({ required: true })
+const catalog = useCatalog()
+const words = phrases('en')
+const fragments = computed(() => catalog.pack?.fragments ?? [])
+const fragmentOf = (id: string) => fragments.value.find((fragment) => fragment.id === id)
+const open = ref<string>()
+const chosen = ref('')
+
+/** A part is used under the name others call it by; the first by the first word of its own. */
+function add(fragment: Fragment, as = fragment.id.split('-')[0] ?? fragment.id): void {
+  const taken = new Set(family.value.compose.map((use) => use.as))
+  let name = as
+  for (let number = 2; taken.has(name); number++) name = `${as}-${number}`
+  family.value.compose.push({ fragment: fragment.id, as: name, with: {} })
+  open.value = name
+}
+function addChosen(): void {
+  const fragment = fragmentOf(chosen.value)
+  if (fragment) add(fragment)
+  chosen.value = ''
+}
+function addDuration(name: string): void {
+  family.value.durations[name] = { minMs: 1000, medianMs: 1500, maxMs: 2500 }
+}
+function setParameter(use: Family['compose'][number], name: string, value: unknown): void {
+  const { [name]: _, ...others } = use.with
+  use.with = value === undefined ? others : { ...others, [name]: value as never }
+}
+function setStart(start: StartState, place: string): void {
+  const { [start]: _, ...others } = family.value.starts
+  family.value.starts = place === '' ? others : { ...others, [start]: place }
+}
+const faultsOf = (index: number) =>
+  props.faults.filter(({ path }) => path[0] === 'compose' && path[1] === index)
+</script>
+
+<template>
+  <div class="space-y-5">
+    <p v-if="family.compose.length === 0">
+      Begin with what the device shows when it is on and locked; each part then asks for the next.
+    </p>
+    <ul class="ruled border-y-2 border-ink">
+      <li v-for="(use, index) in family.compose" :key="use.as" class="py-2">
+        <div class="flex items-baseline gap-3">
+          <button
+            type="button"
+            class="min-w-0 flex-1 text-left"
+            :aria-expanded="open === use.as"
+            @click="open = open === use.as ? undefined : use.as"
+          >
+            <b>{{ use.as }}</b> <span class="text-ink-soft">{{ fragmentOf(use.fragment)?.says }}</span>
+          </button>
+          <button
+            type="button"
+            class="border border-ink-soft px-2 py-1"
+            :aria-label="`Part ${use.as} away`"
+            @click="family.compose.splice(index, 1)"
+          >
+            ×
+          </button>
+        </div>
+        <p v-for="fault in faultsOf(index)" :key="fault.sentence" class="text-stop">{{ fault.sentence }}</p>
+        <div v-if="open === use.as && fragmentOf(use.fragment)" class="mt-1 border-l-4 border-rule pl-3">
+          <ParameterField
+            v-for="name in fragmentOf(use.fragment)?.parameters"
+            :key="name"
+            :label="name"
+            :kind="parameterKinds(fragmentOf(use.fragment) ?? {})[name]"
+            :family="family"
+            :places="places"
+            :usual="fragmentOf(use.fragment)?.defaults[name]"
+            :model-value="use.with[name]"
+            @update:model-value="(value: unknown) => setParameter(use, name, value)"
+          />
+          <p v-if="fragmentOf(use.fragment)?.parameters.length === 0" class="text-ink-soft">
+            Nothing to set.
+          </p>
+        </div>
+      </li>
+    </ul>
+    <div class="flex items-end gap-2">
+      <label class="flex-1"
+        >A further part
+        <select v-model="chosen" class="field">
+          <option value="">choose</option>
+          <option v-for="fragment in fragments" :key="fragment.id" :value="fragment.id">
+            {{ fragment.id }}: {{ fragment.says }}
+          </option>
+        </select>
+      </label>
+      <button type="button" class="act" :disabled="!chosen" @click="addChosen">Add</button>
+    </div>
+
+    <section v-if="lacking.parts.length + lacking.durations.length > 0" aria-labelledby="missing-title">
+      <h3 id="missing-title" class="font-bold">Still missing</h3>
+      <ul class="ruled border-y border-rule">
+        <li v-for="part in lacking.parts" :key="part.name" class="py-1.5">
+          A part names <b>{{ part.name }}</b>, which is not there.
+          <span v-if="part.offers.length === 0" class="text-stop"
+            >No shared part brings it: name another place there.</span
+          >
+          <span v-else class="mt-1 flex flex-col items-start gap-1">
+            <button
+              v-for="offer in part.offers"
+              :key="offer.id"
+              type="button"
+              class="border border-ink-soft px-2 py-1 text-left hover:bg-paper-deep"
+              @click="add(offer, part.as)"
+            >
+              <b>{{ offer.id }}</b> {{ offer.says }}
+            </button>
+          </span>
+        </li>
+        <li v-for="name in lacking.durations" :key="name" class="py-1.5">
+          How long is <b>{{ name.replaceAll('-', ' ') }}</b>?
+          <button type="button" class="underline" @click="addDuration(name)">Add this time</button>
+        </li>
+      </ul>
+    </section>
+
+    <fieldset>
+      <legend class="font-bold">Where a device can be found</legend>
+      <label
+        v-for="start in startState.options"
+        :key="start"
+        class="grid grid-cols-[12rem_1fr] items-center gap-2 py-1"
+        >{{ words.start[start] }}
+        <select
+          class="field"
+          :value="family.starts[start] ?? ''"
+          @change="setStart(start, ($event.target as HTMLSelectElement).value)"
+        >
+          <option value="">not known</option>
+          <option v-for="place in new Set([family.starts[start], ...places])" :key="place">
+            {{ place }}
+          </option>
+        </select>
+      </label>
+    </fieldset>
+  </div>
+</template>

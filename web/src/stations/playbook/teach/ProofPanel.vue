@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import type { Family } from '@benevox/core/catalog'
+import { computed } from 'vue'
+import DevicePicture from '../../../parts/DevicePicture.vue'
+import KeyChart from '../../../parts/KeyChart.vue'
+import type { DraftReading } from './useDraft.ts'
+
+/** What the twin says to the draft as it stands: the chart of one way, which ways are proven, what is wrong. */
+const props = defineProps<{ family: Family; reading: DraftReading; chosen: string; isSettled: boolean }>()
+const emit = defineEmits<{ choose: [id: string] }>()
+const sheet = computed(() => props.reading.sheets.find(({ procedure }) => procedure.id === props.chosen))
+const faults = computed(() => [
+  ...props.reading.faults.map(({ sentence }) => sentence),
+  ...props.reading.lacking.parts.map(({ name }) => `A part names “${name}”, which is not there.`),
+  ...props.reading.lacking.durations.map((name) => `The time “${name}” is not there.`),
+])
+const MOST_SHOWN = 8
+/** Findings that are no proof of a way: those stand with the ways. */
+const findings = computed(() => props.reading.findings.filter(({ code }) => code !== 'misses-its-goal'))
+</script>
+
+<template>
+  <div class="space-y-3" :aria-busy="!isSettled">
+    <div class="max-w-56">
+      <DevicePicture
+        :family="family"
+        :kind="family.kind"
+        :pressed="sheet?.chart?.lanes.map(({ key }) => key) ?? []"
+      />
+    </div>
+    <template v-if="sheet">
+      <KeyChart v-if="sheet.chart" narrow :chart="sheet.chart" />
+      <ol class="leading-snug" data-testid="draft-lines">
+        <li v-for="(line, index) in sheet.lines" :key="index" class="flex gap-3">
+          <span class="font-mono text-ink-soft">{{ index + 1 }}</span><span>{{ line }}</span>
+        </li>
+      </ol>
+    </template>
+    <section aria-labelledby="proof-title" aria-live="polite">
+      <h2 id="proof-title">On the twin</h2>
+      <ul v-if="faults.length" class="list-disc pl-5" data-testid="draft-faults">
+        <li v-for="fault in faults.slice(0, MOST_SHOWN)" :key="fault">{{ fault }}</li>
+        <li v-if="faults.length > MOST_SHOWN">and {{ faults.length - MOST_SHOWN }} more</li>
+      </ul>
+      <ul v-else class="ruled border-y border-rule" data-testid="proofs">
+        <li v-for="one in reading.sheets" :key="one.procedure.id" class="py-1">
+          <button
+            type="button"
+            class="text-left underline"
+            :class="{ 'font-bold': one.procedure.id === chosen }"
+            @click="emit('choose', one.procedure.id)"
+          >
+            {{ one.procedure.school }}
+          </button>
+          <b v-if="!one.notProven" class="ml-2 whitespace-nowrap text-clear">proven</b>
+          <template v-else>
+            <b class="ml-2 whitespace-nowrap text-stop">not proven</b> <span>{{ one.notProven }}</span>
+          </template>
+        </li>
+      </ul>
+      <details v-if="findings.length" class="mt-2">
+        <summary class="cursor-pointer underline">{{ findings.length }} more found by the check</summary>
+        <ul class="list-disc pl-5">
+          <li v-for="(finding, index) in findings" :key="index">{{ finding.sentence }}</li>
+        </ul>
+      </details>
+    </section>
+  </div>
+</template>

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+/** Up, down, away: for one row of a list. */
+defineProps<{ name: string; index: number; length: number }>()
+const emit = defineEmits<{ move: [by: -1 | 1]; remove: [] }>()
+</script>
+
+<template>
+  <span class="flex shrink-0 gap-1">
+    <button
+      type="button"
+      class="border border-ink-soft px-2 py-1"
+      :disabled="index === 0"
+      :aria-label="`${name} up`"
+      @click="emit('move', -1)"
+    >
+      ↑
+    </button>
+    <button
+      type="button"
+      class="border border-ink-soft px-2 py-1"
+      :disabled="index === length - 1"
+      :aria-label="`${name} down`"
+      @click="emit('move', 1)"
+    >
+      ↓
+    </button>
+    <button
+      type="button"
+      class="border border-ink-soft px-2 py-1"
+      :aria-label="`${name} away`"
+      @click="emit('remove')"
+    >
+      ×
+    </button>
+  </span>
+</template>

@@ -1,0 +1,146 @@
+<script setup lang="ts">
+import {
+  freeId,
+  procedureOfTheSchool,
+  screenKind,
+  source,
+  startState,
+  type Family,
+  type Menu,
+} from '@benevox/core/catalog'
+import { phrases } from '@benevox/core/procedure'
+import { computed, ref } from 'vue'
+import { useCatalog } from '../../../api/catalog.ts'
+import { move } from './moved.ts'
+import RowButtons from './RowButtons.vue'
+import StepFields from './StepFields.vue'
+
+/** The ways into recovery, step by step; begun from a school of the trade or from nothing. */
+defineProps<{ menus: ReadonlyMap<string, Menu> }>()
+const family = defineModel<Family>({ required: true })
+/** The way that the chart beside the form shows. */
+const chosen = defineModel<string>('chosen', { required: true })
+const catalog = useCatalog()
+const words = phrases('en')
+const schools = computed(() => catalog.pack?.schools ?? [])
+const schoolId = ref('')
+const way = computed(() => family.value.procedures.find(({ id }) => id === chosen.value))
+
+function add(): void {
+  const school = schools.value.find(({ id }) => id === schoolId.value)
+  const made = school && procedureOfTheSchool(school, family.value).procedure
+  family.value.procedures.push(
+    made ?? {
+      id: freeId('way', family.value.procedures),
+      school: 'A way of our own',
+      from: 'on-locked',
+      goal: 'recovery-menu',
+      steps: [{ do: 'hold', keys: [family.value.keys[0]?.id ?? 'power'], order: 'together' }],
+    },
+  )
+  chosen.value = family.value.procedures.at(-1)?.id ?? ''
+}
+function copy(): void {
+  if (!way.value) return
+  const made = structuredClone(JSON.parse(JSON.stringify(way.value)) as typeof way.value)
+  made.id = freeId(made.id, family.value.procedures)
+  made.school = `${made.school}, ours`
+  family.value.procedures.push(made)
+  chosen.value = made.id
+}
+function remove(): void {
+  family.value.procedures = family.value.procedures.filter(({ id }) => id !== chosen.value)
+  chosen.value = family.value.procedures[0]?.id ?? ''
+}
+</script>
+
+<template>
+  <div class="space-y-4">
+    <div class="flex flex-wrap items-end gap-2">
+      <label class="min-w-60 flex-1"
+        >Begin a way from
+        <select v-model="schoolId" class="field">
+          <option value="">nothing</option>
+          <option v-for="school in schools" :key="school.id" :value="school.id">
+            {{ school.school }} ({{ words.start[school.from] }})
+          </option>
+        </select>
+      </label>
+      <button type="button" class="act" @click="add">Add a way</button>
+    </div>
+    <ul class="flex flex-wrap gap-1.5" aria-label="Ways">
+      <li v-for="one in family.procedures" :key="one.id">
+        <button
+          type="button"
+          class="border px-2.5 py-1 text-left"
+          :class="
+            one.id === chosen ? 'border-ink bg-ink font-bold text-paper' : 'border-ink-soft bg-white/50'
+          "
+          :aria-pressed="one.id === chosen"
+          @click="chosen = one.id"
+        >
+          {{ one.school }}
+        </button>
+      </li>
+    </ul>
+    <div v-if="way" class="space-y-3 border-t-2 border-ink pt-3">
+      <label class="block"
+        >What it is called <input v-model="way.school" class="field" maxlength="120"
+      /></label>
+      <div class="flex flex-wrap gap-3">
+        <label class="flex-1"
+          >The device is
+          <select v-model="way.from" class="field">
+            <option v-for="start in startState.options" :key="start" :value="start">
+              {{ words.start[start] }}
+            </option>
+          </select>
+        </label>
+        <label class="flex-1"
+          >It worked when this comes
+          <select v-model="way.goal" class="field">
+            <option v-for="screen in screenKind.options" :key="screen" :value="screen">
+              {{ words.cue[screen] }}
+            </option>
+          </select>
+        </label>
+        <label class="flex-1"
+          >Known from
+          <select v-model="way.source" class="field">
+            <option :value="undefined">as the family</option>
+            <option v-for="one in source.options" :key="one" :value="one">{{ words.source[one] }}</option>
+          </select>
+        </label>
+      </div>
+      <ol class="ruled border-y border-rule" aria-label="Steps">
+        <li v-for="(step, index) in way.steps" :key="index" class="flex items-start gap-2 py-1.5">
+          <span class="w-6 pt-2 text-right font-mono text-ink-soft">{{ index + 1 }}</span>
+          <StepFields
+            :family="family"
+            :menus="menus"
+            :model-value="step"
+            @update:model-value="(changed) => way?.steps.splice(index, 1, changed)"
+          />
+          <RowButtons
+            :name="`Step ${index + 1}`"
+            :index="index"
+            :length="way.steps.length"
+            @move="(by) => way && move(way.steps, index, by)"
+            @remove="way.steps.splice(index, 1)"
+          />
+        </li>
+      </ol>
+      <div class="flex gap-2">
+        <button
+          type="button"
+          class="act"
+          @click="way.steps.push({ do: 'wait', until: { cue: 'recovery-menu' } })"
+        >
+          Add a step
+        </button>
+        <button type="button" class="act" @click="copy">Copy this way</button>
+        <button type="button" class="act ml-auto" @click="remove">Take this way out</button>
+      </div>
+    </div>
+  </div>
+</template>

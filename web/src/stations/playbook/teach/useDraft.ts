@@ -1,0 +1,109 @@
+import {
+  composeFamily,
+  familyAsWritten,
+  newFamily,
+  shapeFaults,
+  whatIsLacking,
+  type Family,
+  type Lacking,
+  type Model,
+  type PackFault,
+} from '@benevox/core/catalog'
+import { checkFamily, familySheets, type PackFinding, type ProcedureSheet } from '@benevox/core/procedure'
+import { compileFamily } from '@benevox/core/twin'
+import { refDebounced, useStorage } from '@vueuse/core'
+import { computed, toRaw } from 'vue'
+import { useCatalog, type RunningFamily } from '../../../api/catalog.ts'
+
+/** What is being taught, kept in the browser until it is saved or thrown away. */
+export interface Draft {
+  family: Family
+  /** Models that come with it. */
+  models: Model[]
+  /** The version of the catalogue it was begun from. */
+  base: number
+}
+
+/** What can be said of a draft as it stands. */
+export interface DraftReading {
+  readonly lacking: Lacking
+  /** Faults of what was typed, by path. */
+  readonly faults: readonly PackFault[]
+  /** Absent while something is lacking. */
+  readonly running?: RunningFamily | undefined
+  readonly sheets: readonly ProcedureSheet[]
+  readonly findings: readonly PackFinding[]
+}
+
+/** The text of a draft comes to rest for so long before it is read anew. */
+const SETTLE_MS = 200
+
+/** @param familyId the family that is changed or copied; absent for one begun from nothing */
+export function useDraft(familyId: string | undefined) {
+  const catalog = useCatalog()
+  const fresh = (): Draft => {
+    const known = catalog.pack?.families.find(({ id }) => id === familyId)
+    return {
+      family: structuredClone(known ?? newFamily('phone')),
+      models: [],
+      base: catalog.inUse?.id ?? 0,
+    }
+  }
+  const draft = useStorage<Draft>(`benevox.teach.${familyId ?? 'new'}`, fresh())
+  const settled = refDebounced(
+    computed(() => JSON.stringify(draft.value)),
+    SETTLE_MS,
+  )
+  const reading = computed<DraftReading>(() => read((JSON.parse(settled.value) as Draft).family))
+
+  function read(family: Family): DraftReading {
+    const fragments = catalog.pack?.fragments ?? []
+    const shape = familyAsWritten.safeParse(family)
+    const ofShape = shape.success
+      ? []
+      : shapeFaults(shape.error).map((fault) => ({ ...fault, sentence: sentenceAt(fault) }))
+    const lacking = whatIsLacking({ fragments }, family)
+    const faults = [...ofShape, ...lacking.faults]
+    if (faults.length + lacking.parts.length + lacking.durations.length > 0)
+      return { lacking, faults, sheets: [], findings: [] }
+    const { composed } = composeFamily({ fragments }, family)
+    const running = { machine: compileFamily(composed), menus: composed.menus }
+    return {
+      lacking,
+      faults,
+      running,
+      sheets: familySheets(running.machine, family, 'en'),
+      findings: checkFamily({ fragments }, family),
+    }
+  }
+
+  return {
+    draft,
+    reading,
+    /** Whether what is read is what stands in the form. */
+    isSettled: computed(() => settled.value === JSON.stringify(draft.value)),
+    throwAway: () => (draft.value = fresh()),
+    plain: (): Draft => structuredClone(toRaw(JSON.parse(JSON.stringify(draft.value)) as Draft)),
+  }
+}
+
+/** The faults that a form meets most, in its own words. */
+function sentenceAt({ path, sentence }: PackFault): string {
+  const [part, place] = path
+  if (part === 'name') return 'The family has no name yet.'
+  if (part === 'id') return 'The short name has small letters, digits and dashes.'
+  if (part === 'procedures' && place === undefined) return 'There is no way into recovery yet.'
+  if (part === 'durations') return `The times “${String(place)}”: ${sentence}.`
+  return `${path.join(' › ')}: ${sentence}.`
+}
+
+/** A short name made from a name. */
+export function shortName(name: string): string {
+  return name
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 48)
+}

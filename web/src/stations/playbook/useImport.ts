@@ -1,0 +1,115 @@
+import type { CatalogVersion } from '@benevox/contract'
+import type { MappingRule } from '@benevox/core/catalog'
+import { proxy, wrap, type Remote } from 'comlink'
+import { ref, shallowRef } from 'vue'
+import { useCatalog } from '../../api/catalog.ts'
+import { ApiProblem } from '../../api/client.ts'
+import type { FileReading, ImportWorker, ListDigest, Remark } from '../../workers/import.worker.ts'
+
+/** One import: a file read and compared in a worker, taken in whole or not at all, and left off at any moment. */
+export function useImport() {
+  const catalog = useCatalog()
+  const fileName = ref('')
+  const progress = ref<{ part: number; doing: string }>()
+  const reading = shallowRef<FileReading>()
+  const digest = shallowRef<ListDigest>()
+  const refusal = ref('')
+  const done = ref('')
+  let worker: Worker | undefined
+  let remote: Remote<ImportWorker> | undefined
+
+  const told = proxy((part: number, doing: string) => {
+    progress.value = { part, doing }
+  })
+
+  function reset(): void {
+    worker?.terminate()
+    worker = undefined
+    remote = undefined
+    progress.value = undefined
+    reading.value = undefined
+    digest.value = undefined
+    refusal.value = ''
+    fileName.value = ''
+  }
+
+  /** Runs one piece of the work; one that was left off meanwhile says nothing any more. */
+  async function work<T>(
+    does: (remote: Remote<ImportWorker>) => Promise<T>,
+    then: (result: T) => void,
+  ): Promise<void> {
+    const mine = worker
+    if (!remote) return
+    refusal.value = ''
+    try {
+      const result = await does(remote)
+      if (mine === worker) then(result)
+    } catch (error) {
+      if (mine === worker) refusal.value = sentenceOf(error)
+    } finally {
+      if (mine === worker) progress.value = undefined
+    }
+  }
+
+  async function read(file: File): Promise<void> {
+    reset()
+    done.value = ''
+    const { pack } = catalog
+    if (!pack) return
+    worker = new Worker(new URL('../../workers/import.worker.ts', import.meta.url), { type: 'module' })
+    remote = wrap<ImportWorker>(worker)
+    fileName.value = file.name
+    progress.value = { part: 0, doing: 'Reading' }
+    await work(
+      async (from): Promise<FileReading> => from.read(file, pack, told),
+      (result) => (reading.value = result),
+    )
+  }
+
+  async function compare(rules: readonly MappingRule[]): Promise<void> {
+    const models = catalog.pack?.models
+    if (!models) return
+    digest.value = undefined
+    await work(
+      async (from): Promise<ListDigest | Remark> =>
+        from.preview({ models }, JSON.parse(JSON.stringify(rules)) as MappingRule[], told),
+      (result) => {
+        if ('sentence' in result) refusal.value = `${result.at}: ${result.sentence} Nothing was taken in.`
+        else digest.value = result
+      },
+    )
+  }
+
+  async function takeIn(): Promise<void> {
+    const base = catalog.inUse?.id ?? 0
+    await work(
+      (from) => from.takeIn(base, `Import: ${fileName.value}`.slice(0, 200), told),
+      async (version: CatalogVersion) => {
+        progress.value = { part: 1, doing: 'Taken in' }
+        await catalog.refresh()
+        const name = fileName.value
+        reset()
+        done.value = `${name} is taken in: version ${version.id} of the catalogue is in use.`
+      },
+    )
+  }
+
+  /** Leaves the import off. What the server was doing at that moment is looked up, not guessed. */
+  async function cancel(): Promise<void> {
+    const before = catalog.inUse?.id
+    reset()
+    await catalog.refresh().catch(() => undefined)
+    done.value =
+      catalog.inUse?.id === before
+        ? 'Left off. Nothing was taken in.'
+        : `It was too late: version ${catalog.inUse?.id} of the catalogue is in use already.`
+  }
+
+  return { fileName, progress, reading, digest, refusal, done, read, compare, takeIn, cancel }
+}
+
+/** Errors lose their class on the way out of a worker, and keep their sentence. */
+function sentenceOf(error: unknown): string {
+  if (error instanceof ApiProblem) return error.message
+  return error instanceof Error ? error.message : String(error)
+}

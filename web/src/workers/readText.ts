@@ -1,0 +1,32 @@
+/** A text file, or why it is none. */
+export type TextReading =
+  { readonly kind: 'text'; readonly text: string } | { readonly kind: 'refused'; readonly sentence: string }
+
+/** No honest catalogue or list is larger. */
+export const LARGEST_BYTES = 64 * 1024 * 1024
+
+/** Said before anything of the file is read. @returns undefined where the file may be read */
+export function refusedBySize(bytes: number): string | undefined {
+  if (bytes === 0) return 'The file is empty.'
+  if (bytes > LARGEST_BYTES)
+    return `The file has ${Math.round(bytes / 1024 / 1024)} MB; no catalogue or list has more than 64. It was not read.`
+  return undefined
+}
+
+/**
+ * Reads a file’s bytes as text: UTF-16 where its first two bytes say so, else UTF-8. Nothing is guessed: bytes
+ * that fit neither are refused.
+ */
+export function readText(bytes: Uint8Array): TextReading {
+  const [first, second] = bytes
+  const encoding =
+    first === 0xff && second === 0xfe ? 'utf-16le' : first === 0xfe && second === 0xff ? 'utf-16be' : 'utf-8'
+  try {
+    const text = new TextDecoder(encoding, { fatal: true }).decode(bytes)
+    if (text.includes('\u0000'))
+      return { kind: 'refused', sentence: 'The file is no text: it has signs that no text has.' }
+    return { kind: 'text', text }
+  } catch {
+    return { kind: 'refused', sentence: 'The file is neither UTF-8 nor UTF-16 text. Save it as one of them.' }
+  }
+}
