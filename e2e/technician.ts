@@ -1,4 +1,11 @@
-import { composeFamily, type Cue, type KeyId, type LinkKind } from '@benevox/core/catalog'
+import {
+  composeFamily,
+  modelInPack,
+  type Cue,
+  type KeyId,
+  type LinkKind,
+  type Pack,
+} from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import {
   compileFamily,
@@ -19,11 +26,8 @@ export class TechnicianAtDevice {
   readonly #twin: Twin
   readonly #words = phrases('en')
 
-  constructor(modelId: string) {
-    const pack = demoPack()
-    const family = pack.families.find(
-      ({ id }) => id === pack.models.find((model) => model.id === modelId)?.family,
-    )
+  constructor(modelId: string, pack: Pack = demoPack()) {
+    const family = modelInPack(pack, modelId)?.family
     if (!family) throw new Error(`No family for ${modelId}`)
     this.#machine = compileFamily(composeFamily(pack, family).composed)
     this.#twin = new Twin(

@@ -144,6 +144,7 @@ const faultsOf = (index: number) =>
         >{{ words.start[start] }}
         <select
           class="field"
+          :aria-label="words.start[start]"
           :value="family.starts[start] ?? ''"
           @change="setStart(start, ($event.target as HTMLSelectElement).value)"
         >

@@ -1,0 +1,188 @@
+import type { Answer } from '@benevox/contract'
+import { expect, test, type Page } from '@playwright/test'
+import {
+  answer,
+  followSteps,
+  ORDINARY,
+  signIn,
+  takeIn,
+  throughTheFirstStart,
+  throughTheMenu,
+} from './shop.ts'
+import { TechnicianAtDevice } from './technician.ts'
+
+const tab = (page: Page, name: string) => page.getByRole('tab', { name }).click()
+
+/** Follows what the form says is missing: the named part for each gap, and every time it asks for. */
+async function fillTheGaps(page: Page, parts: Readonly<Record<string, string>>): Promise<void> {
+  const missing = page.getByRole('region', { name: 'Still missing' })
+  for (const [place, part] of Object.entries(parts)) {
+    const row = missing.getByRole('listitem').filter({ hasText: `names ${place}, which` })
+    await row.getByRole('button', { name: new RegExp(`^${part} `) }).click()
+    await expect(row).toHaveCount(0)
+  }
+  const time = missing.getByRole('button', { name: 'Add this time' })
+  while ((await time.count()) > 0) {
+    const before = await time.count()
+    await time.first().click()
+    await expect(time).toHaveCount(before - 1)
+  }
+  await expect(missing).toHaveCount(0)
+}
+
+async function setTimes(page: Page, times: Readonly<Record<string, readonly [number, number, number]>>) {
+  await tab(page, 'Times')
+  for (const [name, seconds] of Object.entries(times))
+    for (const [n, which] of (['quickest', 'usual', 'slowest'] as const).entries()) {
+      const field = page.getByLabel(`${name}, ${which}`)
+      await field.fill(String(seconds[n]))
+      await field.blur()
+    }
+}
+
+async function catalogue(page: Page): Promise<Answer<'getCatalog'>> {
+  return (await page.request.get('/api/catalog')).json() as Promise<Answer<'getCatalog'>>
+}
+
+test('a new family is taught from nothing, proven, saved, and a job is done with it', async ({ page }) => {
+  await signIn(page)
+  await page.getByRole('link', { name: 'Playbook' }).click()
+  await page.getByRole('link', { name: 'Teach a new family' }).click()
+  await page.getByLabel('Name, as one would call it').fill('Forced off for good, pair from off')
+  await expect(page.getByLabel('Short name')).toHaveValue('forced-off-for-good-pair-from-off')
+  await expect(page.getByTestId('draft-faults')).toContainText('There is no way into recovery yet.')
+
+  await tab(page, 'Behaviour')
+  await page.getByLabel('A further part').selectOption('lock-asks-pin')
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
+  await fillTheGaps(page, {
+    'off.off': 'off',
+    'loading.logo': 'loading',
+    'boot.logo': 'boot',
+    'charge.blank': 'charge-sign',
+    'download.page': 'download-mode',
+    'recovery.main': 'recovery',
+    'confirm.question': 'yes-under-no',
+  })
+  await page.getByLabel('On and locked').selectOption('lock.lock')
+  await page.getByLabel('Off', { exact: true }).selectOption('off.off')
+  await setTimes(page, {
+    'force-off': [9, 10, 12],
+    'power-on': [1.4, 1.6, 2],
+    boot: [14, 20, 30],
+    'to-menu': [5, 7, 11],
+  })
+
+  // A way of one’s own, first wrong: without letting go, the device never begins to listen for the pair.
+  await tab(page, 'Ways')
+  await page.getByRole('button', { name: 'Add a way' }).click()
+  await page.getByLabel('What it is called').fill('Dark, off, then the pair')
+  const steps = page.getByRole('list', { name: 'Steps' }).getByRole('listitem')
+  await steps.nth(0).getByRole('button', { name: 'volume-down' }).click()
+  await steps.nth(0).getByRole('button', { name: 'volume-up' }).click()
+  await steps.nth(0).getByRole('button', { name: 'power' }).click()
+  const add = async (what: string) => {
+    await page.getByRole('button', { name: 'Add a step' }).click()
+    await steps.last().getByLabel('What is done').selectOption(what)
+  }
+  await add('keep or wait')
+  await steps.last().getByLabel('Cue').selectOption('dark')
+  await add('keep or wait')
+  await expect(page.getByTestId('proofs')).toContainText('does not get past step 3')
+  await expect(page.getByText('1 way not proven: marked at the bench')).toBeVisible()
+
+  // Then right.
+  await steps.last().getByLabel('What is done').selectOption('let go')
+  await steps.last().getByRole('button', { name: 'volume-down' }).click()
+  await steps.last().getByRole('button', { name: 'volume-up' }).click()
+  await steps.last().getByRole('button', { name: 'power' }).click()
+  await add('hold')
+  await steps.last().getByRole('button', { name: 'power' }).click()
+  await add('keep or wait')
+  await add('let go')
+  await steps.last().getByRole('button', { name: 'power' }).click()
+  await expect(page.getByTestId('draft-lines')).toContainText('Hold volume-up + power')
+  await expect(page.getByTestId('proofs')).toHaveText('Dark, off, then the pairproven')
+  await page.getByLabel('Begin a way from').selectOption('off-until-menu')
+  await page.getByRole('button', { name: 'Add a way' }).click()
+  await expect(page.getByTestId('proofs').getByText('proven')).toHaveCount(2)
+
+  await tab(page, 'Models')
+  await page.getByLabel('Maker').fill('Tesmar')
+  await page.getByLabel('Name', { exact: true }).fill('Cinder 9')
+  await page.getByLabel('Model text').fill('TS-C9')
+  await page.getByLabel('Year').fill('2025')
+  await page.getByRole('button', { name: 'Add this model' }).click()
+
+  // Whatever happens to the page, the draft is still there.
+  await page.reload()
+  await expect(page.getByTestId('proofs').getByText('proven')).toHaveCount(2)
+  const before = await catalogue(page)
+  await page.getByRole('button', { name: 'Save the family' }).click()
+  await expect(page.getByRole('heading', { name: 'Forced off for good, pair from off' })).toBeVisible()
+  await expect(page.getByTestId('figures')).toContainText('of 100 hands at the first try')
+  const after = await catalogue(page)
+  expect(after.pack.families.length).toBe(before.pack.families.length + 1)
+  const taught = after.pack.models.find(({ modelText }) => modelText === 'TS-C9')
+  expect(taught).toMatchObject({
+    year: 2025,
+    family: 'forced-off-for-good-pair-from-off',
+    source: 'tried-here',
+  })
+
+  await toTheBench(page, 'cinder')
+  const at = new TechnicianAtDevice(taught?.id ?? '', after.pack)
+  await followSteps(page, at)
+  await throughTheMenu(page, at, { wrong: 'XX-1', right: 'TS-C9' })
+  await throughTheFirstStart(page, at)
+  expect(at.screen).toBe('set-up')
+})
+
+/** A job taken in as far as the bench. @returns its address there */
+async function toTheBench(page: Page, letters: string): Promise<string> {
+  await takeIn(page, letters)
+  await answer(page, ORDINARY)
+  await answer(page, { 'Account on the device': 'No', 'Carrier lock': 'No', 'Registry says': 'Clean' })
+  await page.getByLabel('What was shown').fill('Receipt')
+  await answer(page, { 'The customer': 'Agrees' })
+  await page.getByRole('button', { name: 'To the bench' }).click()
+  await expect(page.getByTestId('critical')).toBeVisible()
+  return page.url()
+}
+
+test('a changed way that fails its proof carries its mark to the bench, and a job begun before keeps its own', async ({
+  page,
+}) => {
+  await signIn(page)
+  const begunBefore = await toTheBench(page, 'juno 3')
+  await page.goto('/playbook/families/three-key-roll/teach')
+  await tab(page, 'Ways')
+  const steps = page.getByRole('list', { name: 'Steps' }).getByRole('listitem')
+  const count = await steps.count()
+  await page.getByRole('button', { name: 'Step 2 away' }).click()
+  await expect(steps).toHaveCount(count - 1)
+  await expect(page.getByText('1 way not proven: marked at the bench')).toBeVisible()
+  await page.getByLabel('Why').fill('a test of the mark')
+  await page.getByRole('button', { name: 'Save the change' }).click()
+  await expect(page.getByRole('note').filter({ hasText: 'Not proven.' })).toBeVisible()
+  await page.goto('/playbook')
+  await expect(page.getByText(/1 of \d ways not proven/)).toBeVisible()
+
+  await toTheBench(page, 'juno 3')
+  await expect(page.getByRole('alert').filter({ hasText: 'Not proven.' })).toBeVisible()
+  await expect(page.getByLabel('Way').getByRole('option', { name: '(not proven)' })).toHaveCount(1)
+  await page.goto(begunBefore)
+  await expect(page.getByTestId('critical')).toBeVisible()
+  await expect(page.getByText('Not proven.')).toHaveCount(0)
+
+  // The version before comes into use again.
+  await page.goto('/playbook/exchange')
+  const version = page.getByRole('listitem').filter({ hasText: 'a test of the mark' })
+  await expect(version).toContainText('Runa')
+  await page.getByRole('button', { name: 'Use it again' }).first().click()
+  await expect(page.getByTestId('pack-difference')).toContainText('1 changed')
+  await page.getByRole('button', { name: 'Take it in' }).click()
+  await expect(page.getByText('is taken in')).toBeVisible()
+  await page.goto('/playbook')
+  await expect(page.getByText(/ways not proven/)).toHaveCount(0)
+})
