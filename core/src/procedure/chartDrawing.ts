@@ -1,4 +1,4 @@
-import { LETTER, widthOf, type Drawing, type DrawingMark } from './drawing.ts'
+import { widthOf, type Drawing, type DrawingMark } from './drawing.ts'
 import type { KeyChart, ChartTime } from './keyChart.ts'
 import { phrases, type Locale } from './words.ts'
 
@@ -32,15 +32,15 @@ export function chartDrawing(chart: KeyChart, locale: Locale, width = WIDE): Cha
   const words = phrases(locale, chart.names)
   const labels = [
     ...chart.lanes.map(({ key }) => words.key[key]),
+    ...(chart.touches.length > 0 ? [words.touch] : []),
     ...(chart.links.length > 0 ? [words.cable] : []),
   ]
-  const left = Math.max(SHORTEST_LABEL, ...labels.map((label) => widthOf(label, FIGURE.label) + 14))
+  const left = Math.max(SHORTEST_LABEL, ...labels.map((label) => widthOf(label, FIGURE.label, true) + 10))
   const xOf = scaleOf(chart, left, width)
   const cues = placedCues(chart, xOf, width, (cue) => words.cue[cue])
   const levels = Math.max(1, ...cues.map(({ level }) => level + 1))
   const top = FIRST_LEVEL + levels * CUE_LEVEL - 6
-  const laneCount = chart.lanes.length + (chart.links.length > 0 ? 1 : 0)
-  const height = top + laneCount * LANE + 2
+  const height = top + labels.length * LANE + 2
   const marks: DrawingMark[] = []
   const lane = (label: string, y: number) => {
     marks.push(
@@ -65,14 +65,36 @@ export function chartDrawing(chart: KeyChart, locale: Locale, width = WIDE): Cha
       const again = spans[n + 1]
       const isAnew = again !== undefined && xOf(again.from.ms) - xOf(to.ms) < ANEW
       const end = isAnew ? xOf(again.from.ms) - ANEW : xOf(to.ms)
-      const fade = varies(to) && !isAnew ? FADE : 0
+      // A press is short however late it comes.
+      const fade = varies(to) && !isAnew && end - x > 2 * FADE ? FADE : 0
       marks.push({ kind: 'rect', ink: 'held', x, y: y + 3, width: Math.max(6, end - x - fade), height: 24 })
       if (fade > 0)
         marks.push({ kind: 'rect', ink: 'fading', x: end - fade, y: y + 3, width: fade * 2, height: 24 })
     }
   }
-  if (chart.links.length > 0) {
+  if (chart.touches.length > 0) {
     const y = top + chart.lanes.length * LANE
+    lane(words.touch, y)
+    for (const { at, label } of chart.touches) {
+      const x = xOf(at.ms)
+      const isLast = x + 11 + widthOf(label, FIGURE.link) > width
+      marks.push(
+        { kind: 'rect', ink: 'held', x: x - 6, y: y + 9, width: 12, height: 12, round: 6 },
+        {
+          kind: 'text',
+          ink: 'word',
+          x: isLast ? x - 11 : x + 11,
+          y: y + 8,
+          size: FIGURE.link,
+          bold: false,
+          anchor: isLast ? 'end' : 'start',
+          text: label,
+        },
+      )
+    }
+  }
+  if (chart.links.length > 0) {
+    const y = top + (labels.length - 1) * LANE
     lane(words.cable, y)
     for (const { link, from, to } of chart.links) {
       const [x, end] = [xOf(from.ms), xOf(to.ms)]
@@ -113,20 +135,20 @@ function varies({ earliestMs, latestMs }: ChartTime): boolean {
 }
 
 function fitting(text: string, width: number): string {
-  const letters = Math.floor(width / (FIGURE.link * LETTER))
+  const letters = Math.floor(width / widthOf('n', FIGURE.link))
   return text.length <= letters ? text : letters < 4 ? '' : `${text.slice(0, letters - 1).trimEnd()}…`
 }
 
 /** Time to place, in order and without jumps; a stretch counts with the logarithm of its length. */
 function scaleOf(
-  { lanes, links, cues, length }: KeyChart,
+  { lanes, links, touches, cues, length }: KeyChart,
   left: number,
   width: number,
 ): (ms: number) => number {
   const times = new Set([0, length.ms])
   for (const { spans } of lanes) for (const { from, to } of spans) times.add(from.ms).add(to.ms)
   for (const { from, to } of links) times.add(from.ms).add(to.ms)
-  for (const { at } of cues) times.add(at.ms)
+  for (const { at } of [...cues, ...touches]) times.add(at.ms)
   const stops = [...times].sort((a, b) => a - b)
   const gaps = stops
     .slice(1)
@@ -162,7 +184,7 @@ function placedCues(
   return cues.map(({ cue, at, step }): PlacedCue => {
     const x = xOf(at.ms)
     const word = wordOf(cue)
-    const width = widthOf(word, FIGURE.cue)
+    const width = widthOf(word, FIGURE.cue, step !== undefined)
     const anchor = x + width / 2 > drawingWidth ? 'end' : x - width / 2 < 0 ? 'start' : 'middle'
     const begins = anchor === 'end' ? x - width : anchor === 'start' ? x : x - width / 2
     const free = endOfLevel.findIndex((end) => begins >= end)

@@ -15,6 +15,8 @@ const LABEL_ROW = 22
 const STRAP = { width: 70, length: 46 }
 const GAP = 12
 const MARGIN = 16
+/** Letters of a name beside the device before it goes on in a second line. */
+const LONGEST_LINE = 16
 
 /** A key where it is drawn, with its name. */
 interface PlacedKey {
@@ -76,9 +78,11 @@ export function deviceDrawing(
     marks.push(...ones.map((one) => keyMark(one, isBeside)))
     if (locale) marks.push(...(isBeside ? namesBeside(ones, side) : namesOutside(ones, side)))
   }
+  // Names moved apart may reach below the body.
+  const lowest = Math.max(0, ...marks.map((mark) => (mark.kind === 'text' ? mark.y + 6 : 0)))
   return {
     width: x + body.width + room.right + MARGIN,
-    height: y + body.height + Math.max(strap, room.bottom) + 8,
+    height: Math.max(lowest, y + body.height + Math.max(strap, room.bottom) + 8),
     marks,
   }
 }
@@ -99,7 +103,10 @@ function roomForNames(
 ): Room {
   const on = (side: Edge) => keys.filter((key) => key.edge === side)
   const widest = (side: Edge) =>
-    Math.max(0, ...on(side).map((key) => widthOf(nameOf(key), LABEL_SIZE) + MARGIN + 4))
+    Math.max(
+      0,
+      ...on(side).flatMap((key) => inLines(nameOf(key)).map((line) => widthOf(line, LABEL_SIZE) + MARGIN)),
+    )
   const rows = (side: Edge) => (on(side).length > 0 ? on(side).length * LABEL_ROW + GAP : 0)
   const beyond = [...on('top'), ...on('bottom')].map(
     (key) => widthOf(nameOf(key), LABEL_SIZE) + 8 - (1 - key.at) * bodyWidth,
@@ -125,9 +132,17 @@ function namesBeside(keys: readonly PlacedKey[], side: 'left' | 'right'): Drawin
   return keys.flatMap((key): DrawingMark[] => {
     const besideY = key.y + 6
     const y = Math.max(besideY, lastY + LABEL_ROW)
-    lastY = y
-    const name = nameMark(key, key.x + out * MARGIN, y, side === 'left' ? 'end' : 'start')
-    return y === besideY ? [name] : [leading(key.x + out * 5, key.y, key.x + out * 13, y - 6), name]
+    const lines = inLines(key.name)
+    lastY = y + (lines.length - 1) * LABEL_ROW
+    const names = lines.map((line, row) =>
+      nameMark(
+        { ...key, name: line },
+        key.x + out * MARGIN,
+        y + row * LABEL_ROW,
+        side === 'left' ? 'end' : 'start',
+      ),
+    )
+    return y === besideY ? names : [leading(key.x + out * 5, key.y, key.x + out * 13, y - 6), ...names]
   })
 }
 
@@ -140,6 +155,15 @@ function namesOutside(keys: readonly PlacedKey[], side: 'top' | 'bottom'): Drawi
       side === 'top' ? leading(key.x, key.y - 5, key.x, y - 12) : leading(key.x, key.y + 5, key.x, y)
     return [line, nameMark(key, key.x + 6, y, 'start')]
   })
+}
+
+/** A long name in two lines, broken near its middle. */
+function inLines(name: string): readonly string[] {
+  if (name.length <= LONGEST_LINE) return [name]
+  const middle = name.length / 2
+  const breaks = [...name.matchAll(/ /g)].map(({ index }) => index)
+  const [at] = breaks.sort((a, b) => Math.abs(a - middle) - Math.abs(b - middle))
+  return at === undefined ? [name] : [name.slice(0, at), name.slice(at + 1)]
 }
 
 function nameMark({ name, isUsed }: PlacedKey, x: number, y: number, anchor: 'start' | 'end'): DrawingMark {

@@ -48,9 +48,11 @@ export interface Drawing {
   readonly marks: readonly DrawingMark[]
 }
 
-/** About the width of a letter, as a part of its size: the fonts are not measured here. */
-export const LETTER = 0.54
-export const widthOf = (text: string, size: number): number => text.length * size * LETTER
+/** About the width of a letter, as a part of its size: fonts are not measured here, and an exported file may meet a wide one. */
+const LETTER = { plain: 0.58, bold: 0.64 }
+export function widthOf(text: string, size: number, isBold = false): number {
+  return text.length * size * (isBold ? LETTER.bold : LETTER.plain)
+}
 
 /** The colours on white paper. */
 const FILL: Readonly<Record<Ink, string>> = {

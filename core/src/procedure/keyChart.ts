@@ -31,6 +31,12 @@ export interface LinkSpan {
   readonly to: ChartTime
 }
 
+/** A tap on the screen, or a word typed there. */
+export interface TouchMark {
+  readonly at: ChartTime
+  readonly label: string
+}
+
 export interface CueMark {
   readonly cue: Cue
   readonly at: ChartTime
@@ -44,6 +50,7 @@ export interface KeyChart {
   readonly names: Machine['keyNames']
   readonly lanes: readonly KeyLane[]
   readonly links: readonly LinkSpan[]
+  readonly touches: readonly TouchMark[]
   readonly cues: readonly CueMark[]
   readonly length: ChartTime
   /** When each step is over. */
@@ -67,6 +74,7 @@ export function keyChart({ keys, keyNames }: Machine, procedure: Procedure, proo
       .map((key) => ({ key, spans: spansOf(key, proof.median.actions, actionTime, length) }))
       .filter(({ spans }) => spans.length > 0),
     links: linksOf(proof.median.actions, actionTime, length),
+    touches: touchesOf(procedure, proof.median.actions, actionTime),
     cues: cuesOf(procedure, proof, timeOf),
     length,
     stepEnds: procedure.steps.map((_, step) => timeOf((run) => run.stepEndsMs[step])),
@@ -115,6 +123,19 @@ function linksOf(
       to: plugs[n + 1] ? timeOf(plugs[n + 1]?.index ?? 0) : end,
     }))
     .filter(({ link }) => link !== 'none')
+}
+
+function touchesOf(
+  { steps }: Procedure,
+  actions: readonly Action[],
+  timeOf: (index: number) => ChartTime,
+): TouchMark[] {
+  return actions.flatMap(({ input, step }, index): TouchMark[] => {
+    if (input.kind === 'type') return [{ at: timeOf(index), label: input.word }]
+    if (input.kind !== 'tap') return []
+    const asked = steps[step]
+    return [{ at: timeOf(index), label: asked?.do === 'tap' ? asked.label : input.on }]
+  })
 }
 
 function cuesOf(

@@ -22,6 +22,8 @@ export interface ProcedurePhrases {
   readonly source: Readonly<Record<Source, string>>
   /** The lane of what hangs on the port. */
   readonly cable: string
+  /** The lane of what is done on the screen. */
+  readonly touch: string
   readonly and: string
   readonly then: string
   readonly hold: (keys: string) => string

@@ -32,7 +32,8 @@ export function whyNotProven(procedure: Procedure, proof: Proof): string | undef
   const stuck = proof[units[0] ?? 'median'].stuckAtStep
   const on = { median: 'a middling unit', min: 'the quickest unit', max: 'the slowest unit' }
   const where = stuck === undefined ? 'does not reach its goal' : `does not get past step ${stuck + 1}`
-  return `“${procedure.school}” ${where} on ${units.map((unit) => on[unit]).join(' and ')}.`
+  const which = units.length === 3 ? 'any unit' : units.map((unit) => on[unit]).join(' and ')
+  return `“${procedure.school}” ${where} on ${which}.`
 }
 
 /** The same where the steps cannot even be done on the machine. */

@@ -91,6 +91,7 @@ export const english: ProcedurePhrases = {
     'invented-for-the-demo': 'invented for the demo',
   },
   cable: 'cable',
+  touch: 'screen',
   and: ' + ',
   then: ', then ',
   hold: (keys) => `Hold ${keys}`,
@@ -98,7 +99,7 @@ export const english: ProcedurePhrases = {
   waitUntil: (until, about) => `Hands off until ${until}${bracket(about)}`,
   keepFor: (keys, about) => `Keep ${keys} for ${about}`,
   waitFor: (about) => `Wait ${about}`,
-  count: (keys, count) => `Keep ${keys}, count to ${count}`,
+  count: (keys, count) => `${keys ? `Keep ${keys}` : 'Hands off'}, count to ${count}`,
   letGo: (keys, kept) => (kept ? `Let go of ${keys}, keep ${kept}` : `Let go of ${keys}`),
   slide: (from, to, kept) => `Slide from ${from} to ${to}${kept ? `, keep ${kept}` : ''}`,
   press: (key, times, held) =>

@@ -3,6 +3,7 @@ import type { KeyChart } from './keyChart.ts'
 import type { MenuLinePart } from './menuLine.ts'
 import type { PathInput } from './menuPath.ts'
 import type { ProcedurePhrases } from './phrases.ts'
+import { PATIENCE_MS } from './timing.ts'
 import { english } from './words.en.ts'
 
 export type Locale = 'en'
@@ -135,7 +136,10 @@ function lineOf(
 function span(index: number, { stepEnds }: KeyChart, words: ProcedurePhrases): string {
   const end = stepEnds[index]
   const begin = stepEnds[index - 1]
-  if (!end || end.latestMs - (begin?.latestMs ?? 0) < NOTICEABLE_MS) return ''
+  if (!end) return ''
+  const longestMs = end.latestMs - (begin?.latestMs ?? 0)
+  // A cue that never comes has no time.
+  if (longestMs < NOTICEABLE_MS || longestMs >= PATIENCE_MS) return ''
   return words.seconds(
     end.earliestMs - (begin?.earliestMs ?? 0),
     end.ms - (begin?.ms ?? 0),

@@ -89,14 +89,13 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
           <h2>Keys</h2>
           <p class="text-sm text-ink-soft">{{ sourceOf('keys') }}</p>
           <template v-for="kind in kinds" :key="kind">
-            <DevicePicture class="mt-2 max-w-60" :family="family" :kind="kind" />
             <DevicePicture
-              v-if="kind === 'tablet'"
-              class="mt-3 max-w-60"
+              class="mt-2"
+              :class="{ 'max-w-60': kind !== 'tablet' }"
               :family="family"
-              kind="tablet"
-              turned
+              :kind="kind"
             />
+            <DevicePicture v-if="kind === 'tablet'" class="mt-3" :family="family" kind="tablet" turned />
           </template>
         </section>
         <section v-if="family.cautions.length">

@@ -38,7 +38,6 @@ const places = computed(() => [
   ...[...menus.value].flatMap(([name, { items }]) => [name, ...items.map(({ id }) => `${name}@${id}`)]),
 ])
 const canSave = computed(() => isSettled.value && reading.value.running !== undefined && !isSaving.value)
-const unproven = computed(() => reading.value.sheets.filter(({ notProven }) => notProven).length)
 const isOldBase = computed(() => draft.value.base !== catalog.inUse?.id)
 
 function copyOfIt(): void {
@@ -144,9 +143,6 @@ const TABS = ['Name and keys', 'Behaviour', 'Times', 'Ways', 'Menus', 'Models', 
       /></label>
     </template>
     <template #action>
-      <b v-if="canSave && unproven" class="text-stop"
-        >{{ unproven }} {{ unproven === 1 ? 'way' : 'ways' }} not proven: marked at the bench</b
-      >
       <button type="button" class="act act-main" :disabled="!canSave" @click="save">
         {{ known ? 'Save the change' : 'Save the family' }}
       </button>

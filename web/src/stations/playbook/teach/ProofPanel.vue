@@ -15,18 +15,52 @@ const faults = computed(() => [
   ...props.reading.lacking.durations.map((name) => `The time “${name}” is not there.`),
 ])
 const MOST_SHOWN = 8
+const notProven = computed(() => props.reading.sheets.filter(({ notProven: why }) => why !== undefined))
 /** Findings that are no proof of a way: those stand with the ways. */
 const findings = computed(() => props.reading.findings.filter(({ code }) => code !== 'misses-its-goal'))
 </script>
 
 <template>
   <div class="space-y-3" :aria-busy="!isSettled">
-    <div class="max-w-56">
-      <DevicePicture
-        :family="family"
-        :kind="family.kind"
-        :pressed="sheet?.chart?.lanes.map(({ key }) => key) ?? []"
-      />
+    <div class="flex items-start gap-4">
+      <div class="w-36 shrink-0">
+        <DevicePicture
+          :family="family"
+          :kind="family.kind"
+          :pressed="sheet?.chart?.lanes.map(({ key }) => key) ?? []"
+        />
+      </div>
+      <section class="min-w-0 flex-1" aria-labelledby="proof-title" aria-live="polite">
+        <h2 id="proof-title">On the twin</h2>
+        <ul v-if="faults.length" class="list-disc pl-5" data-testid="draft-faults">
+          <li v-for="fault in faults.slice(0, MOST_SHOWN)" :key="fault">{{ fault }}</li>
+          <li v-if="faults.length > MOST_SHOWN">and {{ faults.length - MOST_SHOWN }} more</li>
+        </ul>
+        <div v-else data-testid="proofs">
+          <p>
+            <b :class="notProven.length ? '' : 'text-clear'"
+              >{{ reading.sheets.length - notProven.length }} of {{ reading.sheets.length }} ways proven</b
+            >
+          </p>
+          <p v-if="notProven.length" class="font-bold text-stop">
+            {{ notProven.length }} {{ notProven.length === 1 ? 'way' : 'ways' }} not proven: marked at the
+            bench
+          </p>
+          <ul class="ruled">
+            <li v-for="one in notProven" :key="one.procedure.id" class="py-1">
+              <button type="button" class="text-left underline" @click="emit('choose', one.procedure.id)">
+                {{ one.notProven }}
+              </button>
+            </li>
+          </ul>
+        </div>
+        <details v-if="findings.length" class="mt-2">
+          <summary class="cursor-pointer underline">{{ findings.length }} more found by the check</summary>
+          <ul class="list-disc pl-5">
+            <li v-for="(finding, index) in findings" :key="index">{{ finding.sentence }}</li>
+          </ul>
+        </details>
+      </section>
     </div>
     <template v-if="sheet">
       <KeyChart v-if="sheet.chart" narrow :chart="sheet.chart" />
@@ -36,34 +70,5 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
         </li>
       </ol>
     </template>
-    <section aria-labelledby="proof-title" aria-live="polite">
-      <h2 id="proof-title">On the twin</h2>
-      <ul v-if="faults.length" class="list-disc pl-5" data-testid="draft-faults">
-        <li v-for="fault in faults.slice(0, MOST_SHOWN)" :key="fault">{{ fault }}</li>
-        <li v-if="faults.length > MOST_SHOWN">and {{ faults.length - MOST_SHOWN }} more</li>
-      </ul>
-      <ul v-else class="ruled border-y border-rule" data-testid="proofs">
-        <li v-for="one in reading.sheets" :key="one.procedure.id" class="py-1">
-          <button
-            type="button"
-            class="text-left underline"
-            :class="{ 'font-bold': one.procedure.id === chosen }"
-            @click="emit('choose', one.procedure.id)"
-          >
-            {{ one.procedure.school }}
-          </button>
-          <b v-if="!one.notProven" class="ml-2 whitespace-nowrap text-clear">proven</b>
-          <template v-else>
-            <b class="ml-2 whitespace-nowrap text-stop">not proven</b> <span>{{ one.notProven }}</span>
-          </template>
-        </li>
-      </ul>
-      <details v-if="findings.length" class="mt-2">
-        <summary class="cursor-pointer underline">{{ findings.length }} more found by the check</summary>
-        <ul class="list-disc pl-5">
-          <li v-for="(finding, index) in findings" :key="index">{{ finding.sentence }}</li>
-        </ul>
-      </details>
-    </section>
   </div>
 </template>
