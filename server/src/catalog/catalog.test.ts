@@ -117,6 +117,27 @@ describe('a change is refused whole', () => {
     expect(familyIn((await inUse()).pack, family.id).name).toBe('Theirs')
   })
 
+  it('when whoever sent it left off meanwhile, and the list of versions waits until that is settled', async () => {
+    const { id } = await inUse()
+    const models = Array.from({ length: 20_000 }, (_, n) => listed(`left-off-${n}`))
+    const leaving = new AbortController()
+    const sent = fetch(`${shop.address}/api/catalog`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', cookie: runa.cookie, 'x-csrf-token': runa.token },
+      body: JSON.stringify({ base: id, note: '', change: { kind: 'models', models } }),
+      signal: leaving.signal,
+    }).catch(() => 'left off')
+    await new Promise((resolve) => setTimeout(resolve, 60))
+    leaving.abort()
+    expect(await sent).toBe('left off')
+    const [newest] = await versions()
+    await new Promise((resolve) => setTimeout(resolve, 1500))
+    expect((await versions())[0]).toEqual(newest)
+    const there = (await inUse()).pack.models.filter((model) => model.id.startsWith('left-off-')).length
+    expect([0, 20_000]).toContain(there)
+    expect(newest?.id === id ? 0 : 20_000).toBe(there)
+  })
+
   it('sent twice, since the first answer was lost, it is made once', async () => {
     const before = await inUse()
     const what = { kind: 'models', models: [listed('sent-twice')] }

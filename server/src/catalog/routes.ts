@@ -11,7 +11,8 @@ export function catalogHandlers(catalog: Catalog): Handlers {
       return { id, digest, pack }
     },
     listCatalogVersions: async () => ({ versions: await catalog.versions() }),
-    changeCatalog: ({ body, staffId }) => catalog.change(body.base, body.note, body.change, staffId),
+    changeCatalog: ({ body, staffId, response }) =>
+      catalog.change(body.base, body.note, body.change, staffId, () => response.closed),
   }
 }
 

@@ -26,6 +26,7 @@ export class Catalog {
   readonly #database: DataSource
   /** The least lately used first. */
   readonly #read = new Map<number, CatalogEntry>()
+  readonly #making = new Set<Promise<void>>()
 
   constructor(database: DataSource) {
     this.#database = database
@@ -53,7 +54,13 @@ export class Catalog {
     return entry
   }
 
+  /** All versions, the newest first; a change that is being made is waited for. */
   async versions(): Promise<CatalogVersion[]> {
+    await Promise.all(this.#making)
+    return this.#listed()
+  }
+
+  async #listed(): Promise<CatalogVersion[]> {
     const rows = await this.#newest(200)
     const staff = await this.#database.getRepository(staffEntity).find({
       where: { id: In(rows.flatMap(({ staffId }) => staffId ?? [])) },
@@ -77,10 +84,34 @@ export class Catalog {
    * Makes a new version out of the one in use: all of the change or nothing. Sent again after a lost answer it
    * changes nothing more.
    * @param base the version the change was made from
+   * @param isGone whether whoever asked has left off meanwhile: then nothing is made
    * @throws ProblemError `stale-version` with the version in use, where somebody else was quicker;
    *   `bad-request` with the path of each fault
    */
-  async change(base: number, note: string, change: CatalogChange, staffId: number): Promise<CatalogVersion> {
+  change(
+    base: number,
+    note: string,
+    change: CatalogChange,
+    staffId: number,
+    isGone: () => boolean = () => false,
+  ): Promise<CatalogVersion> {
+    const making = this.#make(base, note, change, staffId, isGone)
+    const settled = making.then(
+      () => undefined,
+      () => undefined,
+    )
+    this.#making.add(settled)
+    void settled.then(() => this.#making.delete(settled))
+    return making
+  }
+
+  async #make(
+    base: number,
+    note: string,
+    change: CatalogChange,
+    staffId: number,
+    isGone: () => boolean,
+  ): Promise<CatalogVersion> {
     const from = await this.byId(base)
     const document = changed(from.written, change)
     const reading = readPack(document)
@@ -96,13 +127,14 @@ export class Catalog {
       })
       if (newest?.digest === digest) return newest
       if (newest?.id !== base) {
-        const [current] = await this.versions()
+        const [current] = await this.#listed()
         throw new ProblemError(
           'stale-version',
           `Somebody else changed the catalogue meanwhile${current ? `: “${current.note}”, ${current.by}` : ''}. Nothing was overwritten.`,
           { current },
         )
       }
+      if (isGone()) throw new ProblemError('not-possible-now', 'Left off; nothing was taken in.')
       return manager.save(packEntity, { digest, document: text, createdAt: new Date(), staffId, note })
     })
     this.#hold({ id: made.id, digest, pack: reading.pack, written: reading.written })

@@ -313,13 +313,13 @@ function press(event: PointerEvent, key: KeyId): void {
             v-if="mistakeKind === 'other-key' || mistakeKind === 'dead-key'"
             class="text-sm text-ink-soft"
             >Key
-            <select v-model="mistakeKey" class="field">
+            <select v-model="mistakeKey" class="field" aria-label="Key">
               <option v-for="{ id } in family.keys" :key="id" :value="id">{{ words.key[id] }}</option>
             </select>
           </label>
           <label v-if="mistakeKind === 'other-key'" class="text-sm text-ink-soft"
             >Instead of it
-            <select v-model="insteadKey" class="field">
+            <select v-model="insteadKey" class="field" aria-label="Instead of it">
               <option v-for="{ id } in family.keys" :key="id" :value="id">{{ words.key[id] }}</option>
             </select>
           </label>

@@ -3,7 +3,7 @@ import type { MappingRule } from '@benevox/core/catalog'
 import { proxy, wrap, type Remote } from 'comlink'
 import { ref, shallowRef } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
-import { ApiProblem } from '../../api/client.ts'
+import { ApiProblem, call } from '../../api/client.ts'
 import type { FileReading, ImportWorker, ListDigest, Remark } from '../../workers/import.worker.ts'
 
 /** One import: a file read and compared in a worker, taken in whole or not at all, and left off at any moment. */
@@ -18,11 +18,14 @@ export function useImport() {
   let worker: Worker | undefined
   let remote: Remote<ImportWorker> | undefined
 
+  /** The piece of work that runs now; what comes in from one that is over or left off counts no more. */
+  let running = 0
   const told = proxy((part: number, doing: string) => {
-    progress.value = { part, doing }
+    if (progress.value) progress.value = { part, doing }
   })
 
   function reset(): void {
+    running++
     worker?.terminate()
     worker = undefined
     remote = undefined
@@ -33,21 +36,22 @@ export function useImport() {
     fileName.value = ''
   }
 
-  /** Runs one piece of the work; one that was left off meanwhile says nothing any more. */
   async function work<T>(
+    doing: string,
     does: (remote: Remote<ImportWorker>) => Promise<T>,
-    then: (result: T) => void,
+    then: (result: T) => void | Promise<void>,
   ): Promise<void> {
-    const mine = worker
     if (!remote) return
+    const mine = ++running
     refusal.value = ''
+    progress.value = { part: progress.value?.part ?? 0, doing }
     try {
       const result = await does(remote)
-      if (mine === worker) then(result)
+      if (mine === running) await then(result)
     } catch (error) {
-      if (mine === worker) refusal.value = sentenceOf(error)
+      if (mine === running) refusal.value = sentenceOf(error)
     } finally {
-      if (mine === worker) progress.value = undefined
+      if (mine === running) progress.value = undefined
     }
   }
 
@@ -59,10 +63,12 @@ export function useImport() {
     worker = new Worker(new URL('../../workers/import.worker.ts', import.meta.url), { type: 'module' })
     remote = wrap<ImportWorker>(worker)
     fileName.value = file.name
-    progress.value = { part: 0, doing: 'Reading' }
     await work(
+      'Reading',
       async (from): Promise<FileReading> => from.read(file, pack, told),
-      (result) => (reading.value = result),
+      (result) => {
+        reading.value = result
+      },
     )
   }
 
@@ -71,6 +77,7 @@ export function useImport() {
     if (!models) return
     digest.value = undefined
     await work(
+      'Comparing',
       async (from): Promise<ListDigest | Remark> =>
         from.preview({ models }, JSON.parse(JSON.stringify(rules)) as MappingRule[], told),
       (result) => {
@@ -83,6 +90,7 @@ export function useImport() {
   async function takeIn(): Promise<void> {
     const base = catalog.inUse?.id ?? 0
     await work(
+      'Taking in',
       (from) => from.takeIn(base, `Import: ${fileName.value}`.slice(0, 200), told),
       async (version: CatalogVersion) => {
         progress.value = { part: 1, doing: 'Taken in' }
@@ -98,7 +106,11 @@ export function useImport() {
   async function cancel(): Promise<void> {
     const before = catalog.inUse?.id
     reset()
-    await catalog.refresh().catch(() => undefined)
+    // The server’s list of versions waits for what it is making.
+    const answered = await call('listCatalogVersions', { timeoutMs: 60_000 })
+      .then(() => catalog.refresh())
+      .catch((error: unknown) => (refusal.value = sentenceOf(error)))
+    if (typeof answered === 'string') return
     done.value =
       catalog.inUse?.id === before
         ? 'Left off. Nothing was taken in.'
