@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
+import { csv, DEVICE_HEADINGS } from './files.ts'
 import { signIn } from './shop.ts'
 
 /** Axe, against WCAG 2.2 A and AA, on the view as it stands. */
@@ -50,6 +51,63 @@ test('axe finds nothing on any view, and no view throws or breaks the content po
   await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible()
   await expectAccessible(page, 'keys')
   expect(faults).toEqual([])
+})
+
+test('axe finds nothing in the playbook, on any of its pages and forms', async ({ page }) => {
+  const faults: string[] = []
+  page.on('pageerror', (error) => faults.push(error.message))
+  page.on('console', (message) => message.type() === 'error' && faults.push(message.text()))
+  // Tall enough that the row of actions covers nothing: what is covered is scrolled, not too small.
+  await page.setViewportSize({ width: 1280, height: 3200 })
+  await signIn(page)
+  await page.goto('/playbook')
+  await page.getByLabel('Model').fill('vane')
+  await expect(page.getByTestId('models-found').getByRole('listitem')).not.toHaveCount(0)
+  await expectAccessible(page, 'playbook')
+  for (const family of ['forced-off-data-gate', 'watch-two-keys', 'tablet-home-key']) {
+    await page.goto(`/playbook/families/${family}`)
+    await expect(page.getByTestId('figures').first()).toBeVisible()
+    await expectAccessible(page, family)
+  }
+  await page.goto('/playbook/families/nested-menus-touch-at-end/try')
+  await expect(page.getByTestId('device-screen')).toBeVisible()
+  await expectAccessible(page, 'try, watching')
+  await page.getByRole('radio', { name: 'Do it yourself' }).click()
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await expectAccessible(page, 'try, by hand')
+  await page.goto('/playbook/families/nested-menus-touch-at-end/teach')
+  for (const tab of ['Name and keys', 'Behaviour', 'Times', 'Ways', 'Menus', 'Models', 'As text']) {
+    await page.getByRole('tab', { name: tab }).click()
+    if (tab === 'Behaviour') await page.getByRole('button', { name: /^nested/ }).click()
+    await expectAccessible(page, `teach, ${tab}`)
+  }
+  await page.goto('/playbook/exchange')
+  await page
+    .locator('input[type=file]')
+    .setInputFiles(csv('devices.csv', [DEVICE_HEADINGS, 'Norvane,Drift,drift,NV-1']))
+  await page.getByRole('button', { name: 'Add a rule' }).click()
+  await expect(page.getByTestId('list-digest')).toBeVisible()
+  await expectAccessible(page, 'exchange')
+  expect(faults).toEqual([])
+})
+
+test('with text at 200 % nothing of the playbook is cut off sideways', async ({ page }) => {
+  await signIn(page)
+  for (const path of [
+    '/playbook',
+    '/playbook/families/forced-off-data-gate',
+    '/playbook/families/forced-off-data-gate/try',
+    '/playbook/families/forced-off-data-gate/teach',
+    '/playbook/exchange',
+  ]) {
+    await page.goto(path)
+    await expect(page.locator('h1')).toBeVisible()
+    await page.evaluate(() => (document.documentElement.style.fontSize = '32px'))
+    const overflow = await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    )
+    expect(overflow, path).toBeLessThanOrEqual(0)
+  }
 })
 
 test('with text at 200 % on 1280 by 800 nothing of the counter and the bench is cut off sideways', async ({

@@ -50,7 +50,7 @@ onUnmounted(() => progress.value && void cancel())
 <template>
   <PlaybookFrame title="Import and export">
     <template #above><RouterLink class="underline" to="/playbook">Playbook</RouterLink></template>
-    <div class="grid items-start gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_22rem]">
+    <div class="beside items-start">
       <section aria-labelledby="import-title" class="min-w-0 space-y-4">
         <h2 id="import-title">Take in</h2>
         <div

@@ -83,7 +83,7 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
     :says="`${words.kind[family.kind]} · ${models.length} ${models.length === 1 ? 'model' : 'models'} · ${words.source[family.source]}`"
   >
     <template #above><RouterLink class="underline" to="/playbook">Playbook</RouterLink></template>
-    <div class="grid items-start gap-x-8 gap-y-6 lg:grid-cols-[17rem_minmax(0,1fr)]">
+    <div class="beside-first">
       <aside class="space-y-4" aria-label="The device">
         <section>
           <h2>Keys</h2>

@@ -76,7 +76,7 @@ const textsOnTheWay = computed(() => [
       <MenuList
         v-for="{ name, menu, cursor, target } in menus"
         :key="name"
-        class="w-96"
+        class="w-96 max-w-full"
         :menu="menu"
         :model-text="modelText"
         :cursor="cursor"

@@ -94,7 +94,7 @@ const ages = Object.entries(AGES).map(([age, { text }]) => [age, text] as const)
 
 <template>
   <PlaybookFrame title="Playbook">
-    <div class="grid items-start gap-x-8 gap-y-4 lg:grid-cols-[24rem_minmax(0,1fr)]">
+    <div class="beside-first" style="--narrow: 24rem">
       <section aria-label="What is known" class="space-y-4">
         <div>
           <label class="font-bold" for="playbook-search">Model</label>

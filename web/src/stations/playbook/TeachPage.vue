@@ -92,7 +92,7 @@ const TABS = ['Name and keys', 'Behaviour', 'Times', 'Ways', 'Menus', 'Models', 
         Put the draft on the catalogue as it is now</button
       >; it then stands instead of what others wrote to this family.
     </p>
-    <div class="grid items-start gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_24rem]">
+    <div class="beside beside-wide items-start">
       <TabGroup>
         <div>
           <TabList class="mb-4 flex flex-wrap gap-1 border-b-2 border-ink">

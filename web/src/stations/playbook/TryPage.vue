@@ -178,7 +178,7 @@ function press(event: PointerEvent, key: KeyId): void {
       <OneOf v-model="mode" label="What to do" :answers="modes" />
       <label v-if="mode === 'watch'" class="text-sm text-ink-soft"
         >Way
-        <select v-model="wayId" class="field w-96">
+        <select v-model="wayId" class="field max-w-96">
           <optgroup v-for="from in starts" :key="from" :label="words.start[from]">
             <option
               v-for="one in family.procedures.filter((p) => p.from === from)"
@@ -192,13 +192,13 @@ function press(event: PointerEvent, key: KeyId): void {
       </label>
       <label v-else class="text-sm text-ink-soft"
         >The device is
-        <select v-model="start" class="field w-72">
+        <select v-model="start" class="field max-w-72">
           <option v-for="from in starts" :key="from" :value="from">{{ words.start[from] }}</option>
         </select>
       </label>
     </div>
 
-    <div class="grid items-start gap-x-6 gap-y-4 lg:grid-cols-[15rem_minmax(0,1fr)_17rem]">
+    <div class="beside-first" style="--narrow: 15rem">
       <section aria-label="The device" class="space-y-3">
         <DeviceScreen v-if="state" :state="state" :menus="running.menus" />
         <div v-else class="min-h-72 border-2 border-dashed border-ink-soft p-3">Not begun.</div>
@@ -208,178 +208,180 @@ function press(event: PointerEvent, key: KeyId): void {
         </p>
       </section>
 
-      <section aria-label="The run" class="min-w-0">
-        <template v-if="mode === 'watch'">
-          <p v-if="sheet?.notProven" role="note" class="mb-2 border-l-4 border-stop pl-3">
-            <b class="text-stop">Not proven.</b> {{ sheet.notProven }}
-          </p>
-          <KeyChart
-            v-if="sheet?.chart"
-            narrow
-            :chart="sheet.chart"
-            :now-ms="Math.min(atMs, sheet.chart.length.ms)"
-          />
-          <p class="my-2 text-xl" role="status">
-            <b v-if="hasReached" class="text-clear"
-              >{{ words.cue[procedure?.goal ?? 'recovery-menu'] }}: reached.</b
-            >
-            <b v-else-if="hasEnded" class="text-brass"
-              >It ends here: {{ state && words.cue[state.screen] }}.</b
-            >
-            <span v-else
-              >{{ (atMs / 1000).toFixed(1) }} s<template v-if="stepNow >= 0 && lines[stepNow]"
-                >: {{ lines[stepNow] }}</template
-              ></span
-            >
-          </p>
-          <div class="flex flex-wrap items-center gap-2">
-            <button class="act" @click="replay.toStart()">To the start</button>
-            <button class="act" @click="replay.go(-1)">Back <span class="key-hint">←</span></button>
-            <button class="act" @click="replay.go(1)">One step <span class="key-hint">→</span></button>
-            <OneOf v-model="pace" label="Pace" :answers="paces" />
-          </div>
-        </template>
-        <template v-else>
-          <p class="mb-2">
-            Hold the number keys of the keyboard, or the buttons; several at once.
-            <b>{{ (live.atMs.value / 1000).toFixed(1) }} s</b>
-          </p>
-          <div class="flex flex-wrap gap-2">
-            <button
-              v-for="(key, index) in family.keys"
-              :key="key.id"
-              class="act min-w-32 touch-none select-none"
-              :class="{ 'bg-brass! text-paper': held.includes(key.id) }"
-              :disabled="!live.isRunning.value"
-              :aria-pressed="held.includes(key.id)"
-              @pointerdown="press($event, key.id)"
-              @pointerup="live.keyUp(key.id)"
-              @pointercancel="live.keyUp(key.id)"
-              @keydown.enter.prevent="live.keyDown(key.id)"
-              @keyup.enter="live.keyUp(key.id)"
-            >
-              {{ key.byPlace ?? words.key[key.id] }} <span class="key-hint">{{ index + 1 }}</span>
-            </button>
-          </div>
-          <div class="mt-3 flex flex-wrap gap-2">
-            <button
-              v-for="one in linkKind.options"
-              :key="one"
-              class="act"
-              :disabled="!live.isRunning.value || link === one"
-              @click="live.apply({ kind: 'link', link: one })"
-            >
-              {{ one === 'none' ? 'Cable out' : `Plug in ${words.link[one]}` }}
-            </button>
-            <button
-              v-for="tap in taps"
-              :key="tap.kind === 'tap' ? tap.on : tap.word"
-              class="act"
-              @click="
-                live.apply(
-                  tap.kind === 'tap' ? { kind: 'tap', on: tap.on } : { kind: 'type', word: tap.word },
-                )
-              "
-            >
-              {{ tap.kind === 'tap' ? `Tap ${tap.on.replaceAll('-', ' ')}` : `Type “${tap.word}”` }}
-            </button>
-          </div>
-        </template>
-        <h2 class="mt-4">What happened</h2>
-        <WhatHappened :happenings="happenings" :machine="machine" />
-      </section>
+      <div class="beside items-start">
+        <section aria-label="The run" class="min-w-0">
+          <template v-if="mode === 'watch'">
+            <p v-if="sheet?.notProven" role="note" class="mb-2 border-l-4 border-stop pl-3">
+              <b class="text-stop">Not proven.</b> {{ sheet.notProven }}
+            </p>
+            <KeyChart
+              v-if="sheet?.chart"
+              narrow
+              :chart="sheet.chart"
+              :now-ms="Math.min(atMs, sheet.chart.length.ms)"
+            />
+            <p class="my-2 text-xl" role="status">
+              <b v-if="hasReached" class="text-clear"
+                >{{ words.cue[procedure?.goal ?? 'recovery-menu'] }}: reached.</b
+              >
+              <b v-else-if="hasEnded" class="text-brass"
+                >It ends here: {{ state && words.cue[state.screen] }}.</b
+              >
+              <span v-else
+                >{{ (atMs / 1000).toFixed(1) }} s<template v-if="stepNow >= 0 && lines[stepNow]"
+                  >: {{ lines[stepNow] }}</template
+                ></span
+              >
+            </p>
+            <div class="flex flex-wrap items-center gap-2">
+              <button class="act" @click="replay.toStart()">To the start</button>
+              <button class="act" @click="replay.go(-1)">Back <span class="key-hint">←</span></button>
+              <button class="act" @click="replay.go(1)">One step <span class="key-hint">→</span></button>
+              <OneOf v-model="pace" label="Pace" :answers="paces" />
+            </div>
+          </template>
+          <template v-else>
+            <p class="mb-2">
+              Hold the number keys of the keyboard, or the buttons; several at once.
+              <b>{{ (live.atMs.value / 1000).toFixed(1) }} s</b>
+            </p>
+            <div class="flex flex-wrap gap-2">
+              <button
+                v-for="(key, index) in family.keys"
+                :key="key.id"
+                class="act min-w-32 touch-none select-none"
+                :class="{ 'bg-brass! text-paper': held.includes(key.id) }"
+                :disabled="!live.isRunning.value"
+                :aria-pressed="held.includes(key.id)"
+                @pointerdown="press($event, key.id)"
+                @pointerup="live.keyUp(key.id)"
+                @pointercancel="live.keyUp(key.id)"
+                @keydown.enter.prevent="live.keyDown(key.id)"
+                @keyup.enter="live.keyUp(key.id)"
+              >
+                {{ key.byPlace ?? words.key[key.id] }} <span class="key-hint">{{ index + 1 }}</span>
+              </button>
+            </div>
+            <div class="mt-3 flex flex-wrap gap-2">
+              <button
+                v-for="one in linkKind.options"
+                :key="one"
+                class="act"
+                :disabled="!live.isRunning.value || link === one"
+                @click="live.apply({ kind: 'link', link: one })"
+              >
+                {{ one === 'none' ? 'Cable out' : `Plug in ${words.link[one]}` }}
+              </button>
+              <button
+                v-for="tap in taps"
+                :key="tap.kind === 'tap' ? tap.on : tap.word"
+                class="act"
+                @click="
+                  live.apply(
+                    tap.kind === 'tap' ? { kind: 'tap', on: tap.on } : { kind: 'type', word: tap.word },
+                  )
+                "
+              >
+                {{ tap.kind === 'tap' ? `Tap ${tap.on.replaceAll('-', ' ')}` : `Type “${tap.word}”` }}
+              </button>
+            </div>
+          </template>
+          <h2 class="mt-4">What happened</h2>
+          <WhatHappened :happenings="happenings" :machine="machine" />
+        </section>
 
-      <section aria-label="What is tried" class="space-y-3">
-        <div v-if="mode === 'watch'">
-          <label class="text-sm text-ink-soft"
-            >Make a mistake
-            <select v-model="mistakeKind" class="field">
-              <option v-for="[kind, text] in mistakes" :key="kind" :value="kind">{{ text }}</option>
-            </select>
-          </label>
-          <template v-if="mistakeKind === 'late'">
+        <section aria-label="What is tried" class="space-y-3">
+          <div v-if="mode === 'watch'">
             <label class="text-sm text-ink-soft"
-              >Which
-              <select v-model.number="mistakeStep" class="field">
-                <option v-for="(line, index) in lines" :key="index" :value="index">{{ line }}</option>
+              >Make a mistake
+              <select v-model="mistakeKind" class="field">
+                <option v-for="[kind, text] in mistakes" :key="kind" :value="kind">{{ text }}</option>
               </select>
             </label>
-            <label class="text-sm text-ink-soft"
-              >Late by, seconds
-              <input v-model.number="lateS" class="field" type="number" min="0" max="60" step="0.1"
+            <template v-if="mistakeKind === 'late'">
+              <label class="text-sm text-ink-soft"
+                >Which
+                <select v-model.number="mistakeStep" class="field">
+                  <option v-for="(line, index) in lines" :key="index" :value="index">{{ line }}</option>
+                </select>
+              </label>
+              <label class="text-sm text-ink-soft"
+                >Late by, seconds
+                <input v-model.number="lateS" class="field" type="number" min="0" max="60" step="0.1"
+              /></label>
+            </template>
+            <label
+              v-if="mistakeKind === 'other-key' || mistakeKind === 'dead-key'"
+              class="text-sm text-ink-soft"
+              >Key
+              <select v-model="mistakeKey" class="field" aria-label="Key">
+                <option v-for="{ id } in family.keys" :key="id" :value="id">{{ words.key[id] }}</option>
+              </select>
+            </label>
+            <label v-if="mistakeKind === 'other-key'" class="text-sm text-ink-soft"
+              >Instead of it
+              <select v-model="insteadKey" class="field" aria-label="Instead of it">
+                <option v-for="{ id } in family.keys" :key="id" :value="id">{{ words.key[id] }}</option>
+              </select>
+            </label>
+            <label v-if="mistakeKind === 'other-cable'" class="text-sm text-ink-soft"
+              >On the cable
+              <select v-model="otherLink" class="field">
+                <option v-for="one in linkKind.options" :key="one" :value="one">{{ words.link[one] }}</option>
+              </select>
+            </label>
+          </div>
+          <fieldset>
+            <legend class="font-bold">The device</legend>
+            <p class="text-sm text-ink-soft">Unit</p>
+            <OneOf v-model="unit" label="Unit" :answers="units" />
+            <label class="mt-2 block text-sm text-ink-soft"
+              >On the cable at the start
+              <select
+                class="field"
+                :value="situation.link"
+                @change="set({ link: ($event.target as HTMLSelectElement).value as LinkKind })"
+              >
+                <option v-for="one in linkKind.options" :key="one" :value="one">{{ words.link[one] }}</option>
+              </select>
+            </label>
+            <label class="mt-2 block text-sm text-ink-soft"
+              >Battery, %
+              <input
+                class="field"
+                type="number"
+                min="0"
+                max="100"
+                :value="situation.batteryPercent"
+                @change="
+                  set({
+                    batteryPercent: Math.min(
+                      100,
+                      Math.max(0, Number(($event.target as HTMLInputElement).value) || 0),
+                    ),
+                  })
+                "
             /></label>
-          </template>
-          <label
-            v-if="mistakeKind === 'other-key' || mistakeKind === 'dead-key'"
-            class="text-sm text-ink-soft"
-            >Key
-            <select v-model="mistakeKey" class="field" aria-label="Key">
-              <option v-for="{ id } in family.keys" :key="id" :value="id">{{ words.key[id] }}</option>
-            </select>
-          </label>
-          <label v-if="mistakeKind === 'other-key'" class="text-sm text-ink-soft"
-            >Instead of it
-            <select v-model="insteadKey" class="field" aria-label="Instead of it">
-              <option v-for="{ id } in family.keys" :key="id" :value="id">{{ words.key[id] }}</option>
-            </select>
-          </label>
-          <label v-if="mistakeKind === 'other-cable'" class="text-sm text-ink-soft"
-            >On the cable
-            <select v-model="otherLink" class="field">
-              <option v-for="one in linkKind.options" :key="one" :value="one">{{ words.link[one] }}</option>
-            </select>
-          </label>
-        </div>
-        <fieldset>
-          <legend class="font-bold">The device</legend>
-          <p class="text-sm text-ink-soft">Unit</p>
-          <OneOf v-model="unit" label="Unit" :answers="units" />
-          <label class="mt-2 block text-sm text-ink-soft"
-            >On the cable at the start
-            <select
-              class="field"
-              :value="situation.link"
-              @change="set({ link: ($event.target as HTMLSelectElement).value as LinkKind })"
+            <label
+              v-for="[fact, text] in [
+                ['screenLock', 'has a screen lock'],
+                ['account', 'has an account on it'],
+                ['loop', 'starts again and again'],
+                ['wiped', 'is wiped already'],
+              ] as const"
+              :key="fact"
+              class="mt-1 flex items-center gap-2"
+              ><input
+                type="checkbox"
+                class="size-5"
+                :checked="atStart[fact]"
+                :disabled="fact === 'loop' && atStart.loop && !situation.loop"
+                @change="set({ [fact]: ($event.target as HTMLInputElement).checked })"
+              />{{ text }}</label
             >
-              <option v-for="one in linkKind.options" :key="one" :value="one">{{ words.link[one] }}</option>
-            </select>
-          </label>
-          <label class="mt-2 block text-sm text-ink-soft"
-            >Battery, %
-            <input
-              class="field"
-              type="number"
-              min="0"
-              max="100"
-              :value="situation.batteryPercent"
-              @change="
-                set({
-                  batteryPercent: Math.min(
-                    100,
-                    Math.max(0, Number(($event.target as HTMLInputElement).value) || 0),
-                  ),
-                })
-              "
-          /></label>
-          <label
-            v-for="[fact, text] in [
-              ['screenLock', 'has a screen lock'],
-              ['account', 'has an account on it'],
-              ['loop', 'starts again and again'],
-              ['wiped', 'is wiped already'],
-            ] as const"
-            :key="fact"
-            class="mt-1 flex items-center gap-2"
-            ><input
-              type="checkbox"
-              class="size-5"
-              :checked="atStart[fact]"
-              :disabled="fact === 'loop' && atStart.loop && !situation.loop"
-              @change="set({ [fact]: ($event.target as HTMLInputElement).checked })"
-            />{{ text }}</label
-          >
-        </fieldset>
-      </section>
+          </fieldset>
+        </section>
+      </div>
     </div>
     <template #left
       ><span class="text-ink-soft">A twin: nothing here touches a device or a job.</span></template
