@@ -239,22 +239,37 @@ function withOne(list: readonly string[], one: string | undefined): readonly str
 
 function fits(
   rule: MappingRule,
-  namePattern: RegExp | undefined,
+  isNamed: ((name: string) => boolean) | undefined,
   maker: string,
   name: string,
   year: number | undefined,
 ): boolean {
   return (
     (rule.maker === undefined || plain(rule.maker) === plain(maker)) &&
-    (namePattern === undefined || namePattern.test(name)) &&
+    (isNamed === undefined || isNamed(name)) &&
     (rule.years === undefined || (year !== undefined && rule.years.from <= year && year <= rule.years.to))
   )
 }
 
-/** Stars in a row are one star, so that no pattern takes long. */
-function wildcard(pattern: string): RegExp {
-  const parts = pattern.split(/\*+/).map((part) => part.replace(/[.+?^${}()|[\]\\]/g, '\\$&'))
-  return new RegExp(`^${parts.join('.*')}$`, 'i')
+/** Whether a name fits a pattern with stars, in any case; in time that grows with the name alone. */
+function wildcard(pattern: string): (name: string) => boolean {
+  const parts = plain(pattern).split('*')
+  const first = parts.shift() ?? ''
+  const last = parts.pop()
+  return (name) => {
+    const text = plain(name)
+    if (last === undefined) return text === first
+    if (!text.startsWith(first) || !text.endsWith(last) || text.length < first.length + last.length)
+      return false
+    const end = text.length - last.length
+    let at = first.length
+    for (const part of parts) {
+      const found = text.indexOf(part, at)
+      if (found < 0 || found + part.length > end) return false
+      at = found + part.length
+    }
+    return true
+  }
 }
 
 const plain = (text: string) => text.trim().toLowerCase()
