@@ -145,7 +145,7 @@ describe('a family built from nothing out of the shared parts', () => {
     const before = composeFamily(pack, family).composed.menus.get('recovery.main')
     if (!before) throw new Error('no menu')
     const lineOf = (one: Family) => {
-      const found = wipeFromRecovery(machineOf(one), familySheets(machineOf(one), one, 'en'))
+      const found = wipeFromRecovery(machineOf(one), one)
       return menuLineText(inParts(found?.way.beforeLastQuestion ?? []), 'en')
     }
     const line = lineOf(family)

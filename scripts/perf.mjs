@@ -1,11 +1,15 @@
-// npm run perf: the figures that issues ask for. Medians of several runs; the machine is named, since it matters.
+// npm run perf [-- start hands search screens]: the figures that issues ask for, all or some of them. Medians of
+// several runs; the machine is named, since it matters.
 import { spawn } from 'node:child_process'
 import { cpus } from 'node:os'
 import { ensureDebian, ensureNodeModules, root } from './lib/setup.mjs'
+import { median } from './perf/figures.mjs'
 
-ensureDebian({ 'mariadb-server': 'mariadbd' })
+ensureDebian({ 'mariadb-server': 'mariadbd', chromium: 'chromium' })
 ensureNodeModules()
-const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]
+const { measureHands } = await import('./perf/hands.mjs')
+const { measureScreens } = await import('./perf/screens.mjs')
+const { measureSearch } = await import('./perf/search.mjs')
 
 /** Seconds from `npm run demo` until its page answers; the demo is stopped again. */
 async function startDemo() {
@@ -33,35 +37,58 @@ async function startDemo() {
 }
 
 const { tsImport } = await import('tsx/esm/api')
-const { demoPack } = await tsImport('../demo/demoPack.ts', import.meta.url)
-const { composeFamily } = await tsImport('../core/src/catalog/index.ts', import.meta.url)
-const { compileFamily, durationsAt, USUAL_SITUATION } = await tsImport(
-  '../core/src/twin/index.ts',
-  import.meta.url,
+const topic = (name) => tsImport(`../core/src/${name}/index.ts`, import.meta.url)
+const [catalog, twin, procedure, hand] = await Promise.all(
+  ['catalog', 'twin', 'procedure', 'hand'].map(topic),
 )
-const { perform } = await tsImport('../core/src/procedure/index.ts', import.meta.url)
+const core = { ...catalog, ...twin, ...procedure, ...hand }
+const { demoPack } = await tsImport('../demo/demoPack.ts', import.meta.url)
+const wanted = process.argv.slice(2)
+const asked = (name) => wanted.length === 0 || wanted.includes(name)
+const whole = (value) => Math.round(value).toLocaleString('en')
 
 console.log(`${cpus().length} × ${cpus()[0]?.model}, Node ${process.version}`)
-await startDemo()
-const starts = []
-for (let n = 0; n < 5; n++) starts.push(await startDemo())
-console.log(
-  `second start of the demo until the page answers: median ${median(starts).toFixed(1)} s of ${starts.map((s) => s.toFixed(1)).join(', ')}`,
-)
 
-const pack = demoPack()
-for (const family of pack.families) {
-  const machine = compileFamily(composeFamily(pack, family).composed)
-  const [procedure] = family.procedures
-  const durations = durationsAt(machine, 'median')
-  const rates = Array.from({ length: 5 }, () => {
-    const from = performance.now()
-    let runs = 0
-    while (performance.now() - from < 500)
-      for (let n = 0; n < 100; n++, runs++) perform(machine, procedure, USUAL_SITUATION, durations)
-    return (runs / (performance.now() - from)) * 1000
-  })
+if (asked('start')) {
+  await startDemo()
+  const starts = []
+  for (let n = 0; n < 5; n++) starts.push(await startDemo())
   console.log(
-    `${family.id}: ${Math.round(median(rates)).toLocaleString('en')} perfect runs a second into recovery`,
+    `\nSecond start of the demo until the page answers: median ${median(starts).toFixed(1)} s of ${starts.map((s) => s.toFixed(1)).join(', ')}`,
   )
+}
+
+if (asked('hands')) {
+  console.log(
+    '\nRuns a second of many hands on the twin, one core; medians of 5. “Library”: one run of the same machine,',
+  )
+  console.log('with the same moves, on a general-purpose state machine library in the same process.')
+  const rows = measureHands({ pack: demoPack(), core })
+  console.table(
+    Object.fromEntries(
+      rows.map(({ family, entering, whole: reset, library, times }) => [
+        family,
+        {
+          entering: whole(entering),
+          'whole reset': whole(reset),
+          library: whole(library),
+          times: times.toFixed(0),
+        },
+      ]),
+    ),
+  )
+  const middle = (of) => median(rows.map(of))
+  console.log(
+    `Median family: entering ${whole(middle((row) => row.entering))}, whole reset ${whole(middle((row) => row.whole))}, ${middle((row) => row.times).toFixed(0)} times the library (least ${Math.min(...rows.map((row) => row.times)).toFixed(0)})`,
+  )
+}
+
+if (asked('search')) {
+  console.log('\nModel search over 50,000 invented models: one search at every keystroke.')
+  console.table(await measureSearch(core))
+}
+
+if (asked('screens')) {
+  console.log('\nIn the browser, on the built application with the demo’s data:')
+  for (const line of await measureScreens()) console.log(`  ${line}`)
 }

@@ -37,13 +37,18 @@ export function familySheets(machine: Machine, family: Family, locale: Locale): 
   return family.procedures.map((procedure) => procedureSheet(machine, procedure, locale))
 }
 
-/** From recovery as the first proven procedure opens it to the wipe. */
+/** From recovery, as the first proven procedure into it opens it, to the wipe. */
 export function wipeFromRecovery(
   machine: Machine,
-  sheets: readonly ProcedureSheet[],
+  { procedures }: Pick<Family, 'procedures'>,
 ): { readonly from: number; readonly way: MenuLine } | undefined {
-  const entering = sheets.find(({ procedure, notProven }) => procedure.goal === 'recovery-menu' && !notProven)
-  const from = entering?.proof?.median.finalState
-  const way = from === undefined ? undefined : wayToWipe(machine, from, USUAL_SITUATION)
-  return from !== undefined && way ? { from, way } : undefined
+  for (const procedure of procedures) {
+    if (procedure.goal !== 'recovery-menu') continue
+    const { notProven, proof } = procedureSheet(machine, procedure, 'en')
+    if (notProven !== undefined || !proof) continue
+    const from = proof.median.finalState
+    const way = wayToWipe(machine, from, USUAL_SITUATION)
+    return way && { from, way }
+  }
+  return undefined
 }

@@ -76,7 +76,7 @@ export async function familyCard(
         ? [heading(words.start[start]), ...ones.map((sheet) => wayOf(machine, sheet, family))]
         : []
     }),
-    ...toTheQuestion(machine, sheets),
+    ...toTheQuestion(machine, family),
     heading('Models'),
     inFonts(
       [
@@ -155,8 +155,8 @@ function wayOf(
   }
 }
 
-function toTheQuestion(machine: Machine, sheets: readonly ProcedureSheet[]): Content[] {
-  const found = wipeFromRecovery(machine, sheets)
+function toTheQuestion(machine: Machine, family: Family): Content[] {
+  const found = wipeFromRecovery(machine, family)
   if (!found) return []
   const line = menuLineText(inParts(found.way.beforeLastQuestion), 'en', machine.keyNames)
   return [

@@ -1,4 +1,4 @@
-import type { Family } from '@benevox/core/catalog'
+import type { Family, Fragment } from '@benevox/core/catalog'
 import type { StudiedVariant } from '@benevox/core/hand'
 import { wrap } from 'comlink'
 import { shallowReactive, toRaw, watch, type Ref } from 'vue'
@@ -6,7 +6,32 @@ import { useCatalog } from '../api/catalog.ts'
 import type { StudyWorker } from '../workers/study.worker.ts'
 
 let worker: ReturnType<typeof wrap<StudyWorker>> | undefined
+function studyWorker(): ReturnType<typeof wrap<StudyWorker>> {
+  worker ??= wrap<StudyWorker>(
+    new Worker(new URL('../workers/study.worker.ts', import.meta.url), { type: 'module' }),
+  )
+  return worker
+}
+
 const known = new WeakMap<Family, Map<string, StudiedVariant | undefined>>()
+
+async function figuresOf(
+  fragments: readonly Fragment[],
+  family: Family,
+  procedureId: string,
+): Promise<StudiedVariant | undefined> {
+  const here = known.get(family) ?? new Map<string, StudiedVariant | undefined>()
+  known.set(family, here)
+  if (!here.has(procedureId))
+    here.set(procedureId, await studyWorker().study([...fragments], toRaw(family), procedureId))
+  return here.get(procedureId)
+}
+
+/** Has one way’s figures worked out ahead, so that the worker is there and warm when others are asked for. */
+export function workOutAhead(fragments: readonly Fragment[], family: Family | undefined): void {
+  const [procedure] = family?.procedures ?? []
+  if (family && procedure) void figuresOf(fragments, family, procedure.id)
+}
 
 /**
  * The figures of a family's procedures, worked out in a worker one after the other in the order they are asked
@@ -20,15 +45,10 @@ export function useVariantStudy(family: Ref<Family | undefined>, procedureIds: R
     async ([of, ids]) => {
       studies.clear()
       if (!of) return
-      worker ??= wrap<StudyWorker>(
-        new Worker(new URL('../workers/study.worker.ts', import.meta.url), { type: 'module' }),
-      )
-      const here = known.get(of) ?? new Map<string, StudiedVariant | undefined>()
-      known.set(of, here)
       for (const id of ids) {
-        if (!here.has(id)) here.set(id, await worker.study([...catalog.fragmentsOf(of)], toRaw(of), id))
+        const figures = await figuresOf(catalog.fragmentsOf(of), of, id)
         if (family.value !== of || procedureIds.value !== ids) return
-        studies.set(id, here.get(id))
+        studies.set(id, figures)
       }
     },
     { immediate: true },

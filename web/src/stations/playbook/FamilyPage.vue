@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { deviceKind, startState, type DeviceKind, type StartState } from '@benevox/core/catalog'
 import { inOrderOfChance, rankReasons } from '@benevox/core/hand'
-import { familySheets, phrases } from '@benevox/core/procedure'
+import { phrases, procedureSheet } from '@benevox/core/procedure'
 import { computed, ref } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
@@ -32,12 +32,9 @@ const kinds = computed<readonly DeviceKind[]>(() =>
   ),
 )
 
-const sheets = computed(() =>
-  family.value && running.value ? familySheets(running.value.machine, family.value, 'en') : [],
-)
 const starts = computed(() =>
   startState.options
-    .filter((start) => sheets.value.some(({ procedure }) => procedure.from === start))
+    .filter((start) => family.value?.procedures.some(({ from }) => from === start))
     .map((start) => [start, words.start[start]] as const),
 )
 const chosen = ref<StartState>()
@@ -45,11 +42,16 @@ const start = computed<StartState>({
   get: () => chosen.value ?? starts.value[0]?.[0] ?? 'on-locked',
   set: (value) => (chosen.value = value),
 })
-const here = computed(() => sheets.value.filter(({ procedure }) => procedure.from === start.value))
+const ways = computed(() => family.value?.procedures.filter(({ from }) => from === start.value) ?? [])
+// Asked for before anything is drawn: the worker counts while the page is made.
 const studies = useVariantStudy(
   family,
-  computed(() => here.value.map(({ procedure }) => procedure.id)),
+  computed(() => ways.value.map(({ id }) => id)),
 )
+const here = computed(() => {
+  const machine = running.value?.machine
+  return machine ? ways.value.map((way) => procedureSheet(machine, way, 'en')) : []
+})
 /** In the order to try them, once all are worked out; what is not proven comes last. */
 const ranked = computed(() => {
   const proven = here.value.flatMap(({ procedure }) => studies.get(procedure.id) ?? [])
@@ -172,7 +174,7 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
         <MenusAsShown
           v-if="running"
           :running="running"
-          :sheets="sheets"
+          :family="family"
           :model-text="models[0]?.modelText ?? ''"
           :source="sourceOf('menus') ?? ''"
         />

@@ -1,11 +1,6 @@
 <script setup lang="ts">
-import {
-  inParts,
-  menuLineText,
-  wayToWipe,
-  wipeFromRecovery,
-  type ProcedureSheet,
-} from '@benevox/core/procedure'
+import type { Family } from '@benevox/core/catalog'
+import { inParts, menuLineText, wayToWipe, wipeFromRecovery } from '@benevox/core/procedure'
 import { placeName, USUAL_SITUATION } from '@benevox/core/twin'
 import { computed, ref, watch } from 'vue'
 import type { RunningFamily } from '../../api/catalog.ts'
@@ -14,12 +9,12 @@ import MenuList from '../../parts/MenuList.vue'
 /** The menus on the way to the reset as they will appear, each line clickable; the last presses are not here. */
 const props = defineProps<{
   running: RunningFamily
-  sheets: readonly ProcedureSheet[]
+  family: Family
   modelText: string
   source: string
 }>()
 const machine = computed(() => props.running.machine)
-const found = computed(() => wipeFromRecovery(machine.value, props.sheets))
+const found = computed(() => wipeFromRecovery(machine.value, props.family))
 const at = ref<number>()
 watch(
   () => found.value?.from,

@@ -18,10 +18,12 @@ import { useCatalog } from '../../api/catalog.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import OneOf from '../../parts/OneOf.vue'
 import { useModelSearch } from '../../parts/useModelSearch.ts'
+import { workOutAhead } from '../../parts/useVariantStudy.ts'
 import PlaybookFrame from './PlaybookFrame.vue'
 
 /** From a name, or from what one sees on a device nobody can name, to the families that fit. */
 const catalog = useCatalog()
+workOutAhead(catalog.pack?.fragments ?? [], catalog.pack?.families[0])
 const words = phrases('en')
 const query = ref('')
 const { results, answered } = useModelSearch(query, 6)
@@ -107,7 +109,12 @@ const ages = Object.entries(AGES).map(([age, { text }]) => [age, text] as const)
             autocomplete="off"
             spellcheck="false"
           />
-          <ul v-if="query" class="ruled border-b border-rule" data-testid="models-found">
+          <ul
+            v-if="query"
+            class="ruled border-b border-rule"
+            data-testid="models-found"
+            :data-answered="answered"
+          >
             <li v-for="model in results" :key="model.id" class="py-1.5">
               <RouterLink
                 v-if="model.family"

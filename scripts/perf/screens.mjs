@@ -1,0 +1,136 @@
+// What somebody at the screen waits for: figures of a way, a search at every key, a long list taken in.
+import { buildWeb, loadDemo, startServer, webDist } from '../lib/application.mjs'
+import { freePort, startMariadb } from '../lib/mariadb.mjs'
+import { median, percentile } from './figures.mjs'
+
+const LISTED = 50_000
+const QUERIES = ['vane 6 plus', 'norvane drift 4711', 'quistal m3', '2021 arc max', 'drift 49990 tab']
+
+/** Milliseconds from a click until what a selector names stands on the page, told by the page itself. */
+const untilThere = (page, link, selector) =>
+  page.evaluate(
+    ([href, wanted]) =>
+      new Promise((resolve) => {
+        const from = performance.now()
+        const look = () => {
+          if (!document.querySelector(wanted)) return
+          observer.disconnect()
+          requestAnimationFrame(() => resolve(performance.now() - from))
+        }
+        const observer = new MutationObserver(look)
+        observer.observe(document.body, { childList: true, subtree: true, characterData: true })
+        document.querySelector(`a[href="${href}"]`).click()
+      }),
+    [link, selector],
+  )
+
+export async function measureScreens() {
+  const { chromium } = await import('@playwright/test')
+  const { default: config } = await import('tsx/esm/api').then(({ tsImport }) =>
+    tsImport('../../playwright.config.ts', import.meta.url),
+  )
+  const { STAFF } = await import('tsx/esm/api').then(({ tsImport }) =>
+    tsImport('../../demo/shop.ts', import.meta.url),
+  )
+  const mariadb = await startMariadb({ name: 'perf', fresh: true })
+  await loadDemo(mariadb)
+  buildWeb()
+  const port = await freePort()
+  const server = await startServer(mariadb, { BENEVOX_PORT: String(port), BENEVOX_WEB: webDist })
+  const browser = await chromium.launch((config.default ?? config).use.launchOptions)
+  try {
+    const page = await browser.newPage({
+      viewport: { width: 1280, height: 800 },
+      baseURL: `http://127.0.0.1:${port}`,
+    })
+    await page.goto('/sign-in')
+    await page.getByLabel('Name').fill(STAFF[0].name)
+    await page.getByLabel('Password').fill(STAFF[0].password)
+    await page.getByRole('button', { name: 'Sign in' }).click()
+    await page.getByRole('heading', { name: 'Counter' }).waitFor()
+    return [await figures(page), await listTakenIn(page), await keystrokes(page)]
+  } finally {
+    await browser.close()
+    server.kill('SIGTERM')
+    await mariadb.stop()
+  }
+}
+
+/** From the click on a family to the figures of its first way, and how long the page was ever held up meanwhile. */
+async function figures(page) {
+  await page.goto('/playbook')
+  await page.getByRole('heading', { name: /families fit/ }).waitFor()
+  const links = await page.$$eval('section a[href^="/playbook/families/"]', (all) =>
+    all.map((a) => a.getAttribute('href')),
+  )
+  const times = []
+  const stalls = []
+  for (const link of links) {
+    await page.goto('/playbook')
+    await page.locator(`a[href="${link}"]`).waitFor()
+    await page.evaluate(() => {
+      window.longest = 0
+      new PerformanceObserver((list) => {
+        for (const { duration } of list.getEntries()) window.longest = Math.max(window.longest, duration)
+      }).observe({ type: 'longtask' })
+    })
+    // Nobody clicks before having looked.
+    await page.waitForTimeout(800)
+    times.push(await untilThere(page, link, '[data-testid="figures"]'))
+    await page.waitForTimeout(600)
+    stalls.push(await page.evaluate(() => window.longest))
+  }
+  return `figures of a way after opening its family (page and worker new each time, clicked after 0.8 s): median ${Math.round(median(times))} ms, slowest ${Math.round(Math.max(...times))} ms of ${times.length}; longest the page was held up: median ${Math.round(median(stalls))} ms, most ${Math.round(Math.max(...stalls))} ms`
+}
+
+async function listTakenIn(page) {
+  const lines = Array.from(
+    { length: LISTED },
+    (_, n) => `Norvane,Drift ${n}${n % 10 ? '' : ' Tab'},drift${n},NV-${n}`,
+  )
+  const buffer = Buffer.from(
+    `\ufeff${['Retail Branding,Marketing Name,Device,Model', ...lines].join('\r\n')}`,
+    'utf16le',
+  )
+  await page.goto('/playbook/exchange')
+  await page.getByRole('heading', { name: 'Take in' }).waitFor()
+  const from = performance.now()
+  await page.locator('input[type=file]').setInputFiles({ name: 'devices.csv', mimeType: 'text/csv', buffer })
+  await page.getByTestId('list-digest').waitFor({ timeout: 60_000 })
+  const previewed = performance.now() - from
+  await page.getByRole('button', { name: 'Take it in' }).click()
+  await page.getByText('is taken in').waitFor({ timeout: 60_000 })
+  const all = performance.now() - from
+  return `a list of ${LISTED.toLocaleString('en')} lines: previewed after ${(previewed / 1000).toFixed(1)} s, in use after ${(all / 1000).toFixed(1)} s in all`
+}
+
+/** Every key of some questions, from the letter in the field to its results on the page. */
+async function keystrokes(page) {
+  await page.goto('/playbook')
+  await page.getByLabel('Model').fill('x')
+  await page.waitForTimeout(1500)
+  const times = await page.evaluate(async (queries) => {
+    const field = document.querySelector('#playbook-search')
+    const answered = (query) =>
+      new Promise((resolve) => {
+        const from = performance.now()
+        const is = () => document.querySelector('[data-testid="models-found"]')?.dataset.answered === query
+        const observer = new MutationObserver(() => {
+          if (!is()) return
+          observer.disconnect()
+          resolve(performance.now() - from)
+        })
+        observer.observe(document.body, { childList: true, subtree: true, attributes: true })
+        field.value = query
+        field.dispatchEvent(new Event('input'))
+      })
+    const all = []
+    for (const query of queries)
+      for (let letters = 1; letters <= query.length; letters++) {
+        all.push(await answered(query.slice(0, letters)))
+        await new Promise((resolve) => setTimeout(resolve, 30))
+      }
+    return all
+  }, QUERIES)
+  return `search at every key over ${(LISTED + 49).toLocaleString('en')} models, worker and page included: median ${median(times).toFixed(1)} ms, p95 ${percentile(times, 0.95).toFixed(1)} ms of ${times.length} keys`
+}
