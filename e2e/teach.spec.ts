@@ -174,6 +174,12 @@ test('a changed way that fails its proof carries its mark to the bench, and a jo
   await page.goto(begunBefore)
   await expect(page.getByTestId('critical')).toBeVisible()
   await expect(page.getByText('Not proven.')).toHaveCount(0)
+  // Whoever wants to, goes on with the newer one.
+  await page.getByRole('link', { name: 'The whole job' }).click()
+  await page.getByRole('button', { name: 'Go on with the newer one' }).click()
+  await expect(page.getByTestId('catalogue')).not.toContainText('is in use')
+  await page.goto(begunBefore)
+  await expect(page.getByRole('alert').filter({ hasText: 'Not proven.' })).toBeVisible()
 
   // The version before comes into use again.
   await page.goto('/playbook/exchange')

@@ -81,6 +81,47 @@ await page.getByRole('link', { name: 'The whole job' }).click()
 await page.getByRole('region', { name: 'Events' }).waitFor()
 await picture('job')
 
+await page.goto('/playbook')
+await page
+  .getByRole('radiogroup', { name: 'Keys on the left edge' })
+  .getByRole('radio', { name: '2' })
+  .click()
+await picture('playbook')
+await page.goto('/playbook/families/let-power-go-by-count')
+await page.getByText('First: the best chance').waitFor()
+await picture('family')
+await page.goto('/playbook/families/slide-at-dark/try')
+await page.getByLabel('Make a mistake').selectOption('late')
+await page.locator('h1').click()
+for (let n = 0; n < 9; n++) await page.keyboard.press('ArrowRight')
+await picture('try')
+await page.goto('/playbook/families/three-key-roll/teach')
+await page.getByRole('tab', { name: 'Ways' }).click()
+await picture('teach')
+await page.goto('/playbook/exchange')
+await page.locator('input[type=file]').setInputFiles({
+  name: 'devices.csv',
+  mimeType: 'text/csv',
+  buffer: Buffer.from(
+    ['Retail Branding,Marketing Name,Device,Model']
+      .concat(
+        Array.from(
+          { length: 240 },
+          (_, n) => `Norvane,Drift ${n + 1}${n % 5 ? '' : ' Tab'},drift${n},NV-${n}`,
+        ),
+      )
+      .concat('Orrelin,Vane 5,skylark,OR-V510')
+      .join('\n'),
+  ),
+})
+await page.getByRole('button', { name: 'Add a rule' }).click()
+await page.getByLabel('Name, * for any letters').fill('*Tab')
+await page.keyboard.press('Tab')
+await page.getByLabel('is a').selectOption('tablet')
+await page.getByLabel('of the family').selectOption('tablet-long-charge')
+await page.getByText('192 without a family').waitFor()
+await picture('exchange')
+
 await browser.close()
 server.kill('SIGTERM')
 await mariadb.stop()

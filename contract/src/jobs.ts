@@ -71,6 +71,8 @@ export const jobSummary = job
   .pick({ id: true, ticket: true, version: true, openedAt: true, customer: true, station: true, locks: true })
   .extend({
     modelId: z.string().nullable(),
+    /** Maker and name in the job's own version of the catalogue; empty while the model is not found. */
+    device: z.string(),
     imei: z.string().nullable(),
     /** The next thing a clock waits for, with its instant. */
     waits: z.object({ for: z.enum(['wipe', 'first-start', 'carrier']), until: z.string() }).nullable(),

@@ -1,4 +1,4 @@
-import { modelInPack } from '@benevox/core/catalog'
+import { modelById, modelInPack } from '@benevox/core/catalog'
 import { progressOf, type Job, type JobSummary, type TryRecord } from '@benevox/contract'
 import { deviceOnJob, planRoute, stationOf, type Facts } from '@benevox/core/route'
 import { In, type DataSource, type EntityManager } from 'typeorm'
@@ -95,10 +95,16 @@ export class JobReader {
       openedAt: row.openedAt.toISOString(),
       customer: { name: row.customerName, contact: row.customerContact },
       modelId: row.modelId,
+      device: await this.#device(row),
       imei: row.imei,
       waits: await this.#waits(row, orders),
       ...computed,
     }
+  }
+
+  async #device({ packId, modelId }: JobRow): Promise<string> {
+    const model = modelById((await this.#catalog.byId(packId)).pack, modelId ?? undefined)
+    return model ? `${model.maker} ${model.name}` : ''
   }
 
   async #computed(row: JobRow, orders: readonly OrderRow[]): Promise<Pick<Job, 'station' | 'locks'>> {

@@ -23,7 +23,9 @@ onMounted(() =>
   <template v-if="job.saved?.id === id && job.route && job.progress">
     <JobStrip
       :ticket="job.saved.ticket"
-      :device="catalog.modelName(job.facts.modelId)"
+      :device="
+        job.found ? `${job.found.model.maker} ${job.found.model.name}` : catalog.modelName(job.facts.modelId)
+      "
       :customer="job.customer.name"
       :locks="job.route.locks"
     />

@@ -3,7 +3,7 @@ import type { JobEvent } from '@benevox/contract'
 import { FACT_WORDS, type FactName } from '@benevox/core/route'
 import { phrases } from '@benevox/core/procedure'
 import type { Cue } from '@benevox/core/catalog'
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../api/job.ts'
@@ -26,6 +26,15 @@ watch(
   { immediate: true },
 )
 const words = phrases('en')
+/** Until the wipe has begun a job may go on with what the shop has learnt since. */
+const canTakeNewer = computed(
+  () =>
+    job.saved &&
+    job.facts.modelId &&
+    !job.saved.handBack &&
+    !job.saved.bench.wipeStartedAt &&
+    job.saved.catalogId < (catalog.inUse?.id ?? 0),
+)
 
 function detailText({ kind, detail }: JobEvent): string {
   if (kind === 'facts')
@@ -49,6 +58,14 @@ function detailText({ kind, detail }: JobEvent): string {
       <div class="grid grid-cols-[24rem_minmax(0,1fr)] items-start">
         <div class="border-r border-rule px-6 py-4"><RouteView :route="route" :job-id="props.id" /></div>
         <section class="px-6 py-4" aria-label="Events">
+          <p class="mb-3" data-testid="catalogue">
+            Catalogue version <b>{{ job.saved?.catalogId }}</b><template v-if="canTakeNewer">
+              · version {{ catalog.inUse?.id }} is in use.
+              <button class="underline" @click="job.setFact('modelId', job.facts.modelId ?? null)">
+                Go on with the newer one
+              </button>
+            </template>
+          </p>
           <h2 class="mb-1">What happened</h2>
           <ol class="border-t-2 border-ink">
             <li

@@ -1,13 +1,11 @@
 <script setup lang="ts">
 import type { JobSummary } from '@benevox/contract'
 import { useNow } from '@vueuse/core'
-import { useCatalog } from '../../api/catalog.ts'
 import LockBolts from '../../parts/LockBolts.vue'
 import { dayText, instantText, minutesText, STATION_WORDS, WAITS_WORDS } from '../../words/en.ts'
 
 /** Jobs as ruled lines: ticket, device, customer, the three locks, where it waits and for what. */
 defineProps<{ jobs: readonly JobSummary[]; showStation?: boolean }>()
-const catalog = useCatalog()
 const now = useNow({ interval: 1000 })
 const link = ({ id, station }: JobSummary) => (station === 'closed' ? `/jobs/${id}` : `/${station}/${id}`)
 function waiting({ waits }: JobSummary): string {
@@ -28,7 +26,7 @@ function waiting({ waits }: JobSummary): string {
         class="grid grid-cols-[5rem_minmax(0,1.4fr)_minmax(0,1fr)_auto_minmax(0,1.2fr)] items-center gap-4 px-2 py-2.5 hover:bg-paper-deep"
       >
         <span class="font-mono text-lg font-bold">{{ job.ticket }}</span>
-        <span class="truncate font-bold">{{ catalog.modelName(job.modelId) || 'model not found yet' }}</span>
+        <span class="truncate font-bold">{{ job.device || 'model not found yet' }}</span>
         <span class="truncate">{{ job.customer.name || 'no name yet' }}</span>
         <LockBolts :locks="job.locks" />
         <span class="text-right text-[0.95rem]">

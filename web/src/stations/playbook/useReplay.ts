@@ -51,8 +51,8 @@ export function useReplay(
   const durations = computed<DrawnDurations>(() => durationsAt(machine.value, unit.value))
   const run = computed<Run>(() => {
     if (!procedure.value) return undefined
-    const plan = planOf(machine.value, withCable(procedure.value, mistake.value), situation.value)
     try {
+      const plan = planOf(machine.value, withCable(procedure.value, mistake.value), situation.value)
       return { plan, done: performPlan(plan, durations.value, slipsOf(mistake.value)) }
     } catch {
       return undefined

@@ -1,0 +1,394 @@
+<script setup lang="ts">
+import {
+  linkKind,
+  startState,
+  type Family,
+  type KeyId,
+  type LinkKind,
+  type StartState,
+} from '@benevox/core/catalog'
+import { phrases, procedureSheet, situationAtStart } from '@benevox/core/procedure'
+import { USUAL_SITUATION, type Situation } from '@benevox/core/twin'
+import { useEventListener } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import type { RunningFamily } from '../../api/catalog.ts'
+import DevicePicture from '../../parts/DevicePicture.vue'
+import DeviceScreen from '../../parts/DeviceScreen.vue'
+import KeyChart from '../../parts/KeyChart.vue'
+import OneOf from '../../parts/OneOf.vue'
+import PlaybookFrame from './PlaybookFrame.vue'
+import { useLiveTwin } from './useLiveTwin.ts'
+import { useReplay, type Happening, type Mistake } from './useReplay.ts'
+import WhatHappened from './WhatHappened.vue'
+
+/** A family on its twin: watch a way being done, rightly or with a mistake, or do it with one’s own fingers. */
+const props = defineProps<{ family: Family; running: RunningFamily }>()
+const route = useRoute()
+const words = phrases('en')
+const machine = computed(() => props.running.machine)
+
+const mode = ref<'watch' | 'hands'>('watch')
+const wayId = ref(String(route.query['way'] ?? props.family.procedures[0]?.id ?? ''))
+const procedure = computed(() => props.family.procedures.find(({ id }) => id === wayId.value))
+const sheet = computed(() => procedure.value && procedureSheet(machine.value, procedure.value, 'en'))
+const start = ref<StartState>('on-locked')
+const starts = computed(() => startState.options.filter((one) => one in props.family.starts))
+const unit = ref<'min' | 'median' | 'max'>('median')
+
+const situation = ref<Situation>({ ...USUAL_SITUATION })
+const set = (change: Partial<Situation>) => (situation.value = { ...situation.value, ...change })
+const atStart = computed(() =>
+  situationAtStart(mode.value === 'watch' ? (procedure.value?.from ?? 'off') : start.value, situation.value),
+)
+
+const mistakeKind = ref<Mistake['kind']>('none')
+const mistakeStep = ref(1)
+const lateS = ref(1)
+const mistakeKey = ref<KeyId>('power')
+const insteadKey = ref<KeyId>('power')
+const otherLink = ref<LinkKind>('none')
+const mistake = computed<Mistake>(() => {
+  switch (mistakeKind.value) {
+    case 'none':
+      return { kind: 'none' }
+    case 'late':
+      return { kind: 'late', step: mistakeStep.value, ms: Math.round(lateS.value * 1000) }
+    case 'other-key':
+      return { kind: 'other-key', key: mistakeKey.value, instead: insteadKey.value }
+    case 'dead-key':
+      return { kind: 'dead-key', key: mistakeKey.value }
+    case 'other-cable':
+      return { kind: 'other-cable', link: otherLink.value }
+  }
+  return { kind: 'none' }
+})
+watch(
+  () => props.family,
+  ({ keys, procedures }) => {
+    mistakeKey.value = keys[0]?.id ?? 'power'
+    insteadKey.value = keys[1]?.id ?? mistakeKey.value
+    if (!procedure.value) wayId.value = procedures[0]?.id ?? ''
+  },
+  { immediate: true },
+)
+watch(
+  procedure,
+  (now) => {
+    // The moves of the hand are what can come late.
+    mistakeStep.value = Math.max(
+      0,
+      now?.steps.findIndex((step) => step.do === 'slide' || step.do === 'let-go') ?? 0,
+    )
+  },
+  { immediate: true },
+)
+const replay = useReplay(machine, procedure, situation, unit, mistake)
+const live = useLiveTwin(machine, start, situation, unit)
+const { atMs, isPlaying, pace, soFar, now, stepNow, endMs } = replay
+
+const state = computed(() => (mode.value === 'watch' ? now.value?.state : live.state.value))
+const held = computed(() => (mode.value === 'watch' ? now.value?.held : live.held.value) ?? [])
+const link = computed(() => (mode.value === 'watch' ? now.value?.link : live.link.value) ?? 'none')
+const happenings = computed<readonly Happening[]>(() =>
+  mode.value === 'watch'
+    ? soFar.value
+    : live.seen.value.map((seen) => ({ kind: 'device', atMs: seen.atMs, seen })),
+)
+const hasReached = computed(() => state.value?.screen === procedure.value?.goal && atMs.value > 0)
+const hasEnded = computed(() => mode.value === 'watch' && atMs.value >= endMs.value && endMs.value > 0)
+const taps = computed(() =>
+  (live.state.value?.transitions ?? []).flatMap(({ trigger }) =>
+    trigger.kind === 'tap' || trigger.kind === 'type' ? [trigger] : [],
+  ),
+)
+
+const modes = [
+  ['watch', 'Watch a way'],
+  ['hands', 'Do it yourself'],
+] as const
+const units = [
+  ['min', 'quickest'],
+  ['median', 'middling'],
+  ['max', 'slowest'],
+] as const
+const paces = [
+  [1, 'real time'],
+  [4, '4 × as fast'],
+  [16, '16 × as fast'],
+] as const
+const mistakes = [
+  ['none', 'none'],
+  ['late', 'a move comes late'],
+  ['other-key', 'a wrong key'],
+  ['dead-key', 'a key that does nothing'],
+  ['other-cable', 'another cable'],
+] as const
+const lines = computed(() => sheet.value?.lines ?? [])
+
+/** Number keys stand for the device’s keys, in the order of its edge. */
+const keyOf = (event: KeyboardEvent) => props.family.keys[Number(event.key) - 1]?.id
+const isTyping = ({ target }: Event) =>
+  target instanceof HTMLInputElement || target instanceof HTMLSelectElement
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return
+  const key = keyOf(event)
+  if (mode.value === 'hands' && key && live.isRunning.value) {
+    event.preventDefault()
+    if (!event.repeat) live.keyDown(key)
+  }
+  if (mode.value === 'watch' && (event.key === 'ArrowRight' || event.key === 'ArrowLeft')) {
+    if (event.target instanceof HTMLElement && event.target.role === 'radio') return
+    event.preventDefault()
+    replay.go(event.key === 'ArrowRight' ? 1 : -1)
+  }
+  if (event.key === ' ' && !event.repeat && !(event.target instanceof HTMLButtonElement)) {
+    event.preventDefault()
+    mainAction()
+  }
+})
+useEventListener('keyup', (event: KeyboardEvent) => {
+  const key = keyOf(event)
+  if (key && mode.value === 'hands') live.keyUp(key)
+})
+useEventListener(window, 'blur', () => {
+  for (const key of live.held.value) live.keyUp(key)
+})
+function mainAction(): void {
+  if (mode.value === 'hands') {
+    if (live.isRunning.value) live.end()
+    else live.begin()
+  } else if (isPlaying.value) replay.stop()
+  else replay.play()
+}
+function press(event: PointerEvent, key: KeyId): void {
+  ;(event.currentTarget as HTMLElement).setPointerCapture(event.pointerId)
+  live.keyDown(key)
+}
+</script>
+
+<template>
+  <PlaybookFrame :title="`Try: ${family.name}`">
+    <template #above
+      ><RouterLink class="underline" :to="`/playbook/families/${family.id}`">{{ family.name }}</RouterLink>
+    </template>
+    <div class="mb-3 flex flex-wrap items-end gap-x-6 gap-y-2">
+      <OneOf v-model="mode" label="What to do" :answers="modes" />
+      <label v-if="mode === 'watch'" class="text-sm text-ink-soft"
+        >Way
+        <select v-model="wayId" class="field max-w-96">
+          <optgroup v-for="from in starts" :key="from" :label="words.start[from]">
+            <option
+              v-for="one in family.procedures.filter((p) => p.from === from)"
+              :key="one.id"
+              :value="one.id"
+            >
+              {{ one.school }}
+            </option>
+          </optgroup>
+        </select>
+      </label>
+      <label v-else class="text-sm text-ink-soft"
+        >The device is
+        <select v-model="start" class="field max-w-72">
+          <option v-for="from in starts" :key="from" :value="from">{{ words.start[from] }}</option>
+        </select>
+      </label>
+    </div>
+
+    <div class="beside-first" style="--narrow: 15rem">
+      <section aria-label="The device" class="space-y-3">
+        <DeviceScreen v-if="state" :state="state" :menus="running.menus" />
+        <div v-else class="min-h-72 border-2 border-dashed border-ink-soft p-3">Not begun.</div>
+        <DevicePicture :family="family" :kind="family.kind" :pressed="held" />
+        <p>
+          On the cable: <b>{{ words.link[link] }}</b>
+        </p>
+      </section>
+
+      <div class="beside items-start">
+        <section aria-label="The run" class="min-w-0">
+          <template v-if="mode === 'watch'">
+            <p v-if="sheet?.notProven" role="note" class="mb-2 border-l-4 border-stop pl-3">
+              <b class="text-stop">Not proven.</b> {{ sheet.notProven }}
+            </p>
+            <KeyChart
+              v-if="sheet?.chart"
+              narrow
+              :chart="sheet.chart"
+              :now-ms="Math.min(atMs, sheet.chart.length.ms)"
+            />
+            <p class="my-2 text-xl" role="status">
+              <b v-if="hasReached" class="text-clear"
+                >{{ words.cue[procedure?.goal ?? 'recovery-menu'] }}: reached.</b
+              >
+              <b v-else-if="hasEnded" class="text-brass"
+                >It ends here: {{ state && words.cue[state.screen] }}.</b
+              >
+              <span v-else
+                >{{ (atMs / 1000).toFixed(1) }} s<template v-if="stepNow >= 0 && lines[stepNow]"
+                  >: {{ lines[stepNow] }}</template
+                ></span
+              >
+            </p>
+            <div class="flex flex-wrap items-center gap-2">
+              <button class="act" @click="replay.toStart()">To the start</button>
+              <button class="act" @click="replay.go(-1)">Back <span class="key-hint">←</span></button>
+              <button class="act" @click="replay.go(1)">One step <span class="key-hint">→</span></button>
+              <OneOf v-model="pace" label="Pace" :answers="paces" />
+            </div>
+          </template>
+          <template v-else>
+            <p class="mb-2">
+              Hold the number keys of the keyboard, or the buttons; several at once.
+              <b>{{ (live.atMs.value / 1000).toFixed(1) }} s</b>
+            </p>
+            <div class="flex flex-wrap gap-2">
+              <button
+                v-for="(key, index) in family.keys"
+                :key="key.id"
+                class="act min-w-32 touch-none select-none"
+                :class="{ 'bg-brass! text-paper': held.includes(key.id) }"
+                :disabled="!live.isRunning.value"
+                :aria-pressed="held.includes(key.id)"
+                @pointerdown="press($event, key.id)"
+                @pointerup="live.keyUp(key.id)"
+                @pointercancel="live.keyUp(key.id)"
+                @keydown.enter.prevent="live.keyDown(key.id)"
+                @keyup.enter="live.keyUp(key.id)"
+              >
+                {{ key.byPlace ?? words.key[key.id] }} <span class="key-hint">{{ index + 1 }}</span>
+              </button>
+            </div>
+            <div class="mt-3 flex flex-wrap gap-2">
+              <button
+                v-for="one in linkKind.options"
+                :key="one"
+                class="act"
+                :disabled="!live.isRunning.value || link === one"
+                @click="live.apply({ kind: 'link', link: one })"
+              >
+                {{ one === 'none' ? 'Cable out' : `Plug in ${words.link[one]}` }}
+              </button>
+              <button
+                v-for="tap in taps"
+                :key="tap.kind === 'tap' ? tap.on : tap.word"
+                class="act"
+                @click="
+                  live.apply(
+                    tap.kind === 'tap' ? { kind: 'tap', on: tap.on } : { kind: 'type', word: tap.word },
+                  )
+                "
+              >
+                {{ tap.kind === 'tap' ? `Tap ${tap.on.replaceAll('-', ' ')}` : `Type “${tap.word}”` }}
+              </button>
+            </div>
+          </template>
+          <h2 class="mt-4">What happened</h2>
+          <WhatHappened :happenings="happenings" :machine="machine" />
+        </section>
+
+        <section aria-label="What is tried" class="space-y-3">
+          <div v-if="mode === 'watch'">
+            <label class="text-sm text-ink-soft"
+              >Make a mistake
+              <select v-model="mistakeKind" class="field">
+                <option v-for="[kind, text] in mistakes" :key="kind" :value="kind">{{ text }}</option>
+              </select>
+            </label>
+            <template v-if="mistakeKind === 'late'">
+              <label class="text-sm text-ink-soft"
+                >Which
+                <select v-model.number="mistakeStep" class="field">
+                  <option v-for="(line, index) in lines" :key="index" :value="index">{{ line }}</option>
+                </select>
+              </label>
+              <label class="text-sm text-ink-soft"
+                >Late by, seconds
+                <input v-model.number="lateS" class="field" type="number" min="0" max="60" step="0.1"
+              /></label>
+            </template>
+            <label
+              v-if="mistakeKind === 'other-key' || mistakeKind === 'dead-key'"
+              class="text-sm text-ink-soft"
+              >Key
+              <select v-model="mistakeKey" class="field" aria-label="Key">
+                <option v-for="{ id } in family.keys" :key="id" :value="id">{{ words.key[id] }}</option>
+              </select>
+            </label>
+            <label v-if="mistakeKind === 'other-key'" class="text-sm text-ink-soft"
+              >Instead of it
+              <select v-model="insteadKey" class="field" aria-label="Instead of it">
+                <option v-for="{ id } in family.keys" :key="id" :value="id">{{ words.key[id] }}</option>
+              </select>
+            </label>
+            <label v-if="mistakeKind === 'other-cable'" class="text-sm text-ink-soft"
+              >On the cable
+              <select v-model="otherLink" class="field">
+                <option v-for="one in linkKind.options" :key="one" :value="one">{{ words.link[one] }}</option>
+              </select>
+            </label>
+          </div>
+          <fieldset>
+            <legend class="font-bold">The device</legend>
+            <p class="text-sm text-ink-soft">Unit</p>
+            <OneOf v-model="unit" label="Unit" :answers="units" />
+            <label class="mt-2 block text-sm text-ink-soft"
+              >On the cable at the start
+              <select
+                class="field"
+                :value="situation.link"
+                @change="set({ link: ($event.target as HTMLSelectElement).value as LinkKind })"
+              >
+                <option v-for="one in linkKind.options" :key="one" :value="one">{{ words.link[one] }}</option>
+              </select>
+            </label>
+            <label class="mt-2 block text-sm text-ink-soft"
+              >Battery, %
+              <input
+                class="field"
+                type="number"
+                min="0"
+                max="100"
+                :value="situation.batteryPercent"
+                @change="
+                  set({
+                    batteryPercent: Math.min(
+                      100,
+                      Math.max(0, Number(($event.target as HTMLInputElement).value) || 0),
+                    ),
+                  })
+                "
+            /></label>
+            <label
+              v-for="[fact, text] in [
+                ['screenLock', 'has a screen lock'],
+                ['account', 'has an account on it'],
+                ['loop', 'starts again and again'],
+                ['wiped', 'is wiped already'],
+              ] as const"
+              :key="fact"
+              class="mt-1 flex items-center gap-2"
+              ><input
+                type="checkbox"
+                class="size-5"
+                :checked="atStart[fact]"
+                :disabled="fact === 'loop' && atStart.loop && !situation.loop"
+                @change="set({ [fact]: ($event.target as HTMLInputElement).checked })"
+              />{{ text }}</label
+            >
+          </fieldset>
+        </section>
+      </div>
+    </div>
+    <template #left
+      ><span class="text-ink-soft">A twin: nothing here touches a device or a job.</span></template
+    >
+    <template #action>
+      <button class="act act-main" @click="mainAction()">
+        {{ mode === 'hands' ? (live.isRunning.value ? 'Stop' : 'Begin') : isPlaying ? 'Stop' : 'Play' }}
+        <span class="key-hint">Space</span>
+      </button>
+    </template>
+  </PlaybookFrame>
+</template>
