@@ -1,6 +1,5 @@
-import { modelInPack } from '@benevox/core/catalog'
 import { randomUUID } from 'node:crypto'
-import { withoutPersonal } from '@benevox/core/route'
+import { withoutPersonal, modelOnJob } from '@benevox/core/route'
 import { promiseInWorkingDays, publicHolidays } from '@benevox/core/clocks'
 import type { DataSource, EntityManager } from 'typeorm'
 import { Catalog } from '../server/src/catalog/service.ts'
@@ -71,7 +70,7 @@ async function loadJob(manager: EntityManager, job: DemoJob, packId: number, sta
     manager.insert(jobEventEntity, { jobId: row.id, staffId, at: when(minutesAgo), kind, detail })
   await note('opened', {}, job.minutesAgo)
   await note('facts', withoutPersonal(facts), job.minutesAgo - 4)
-  const found = modelInPack(demoPack(), job.facts.modelId)
+  const found = modelOnJob(demoPack(), job.facts)
   for (const one of job.tries ?? []) {
     await manager.insert(tryEntity, {
       id: one.id,

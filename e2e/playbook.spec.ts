@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
 import { demoPack, demoPackAsWritten } from '../demo/demoPack.ts'
 import { csv, DEVICE_HEADINGS, deviceList, json, type GivenFile } from './files.ts'
-import { signIn } from './shop.ts'
+import { signIn, takeIn } from './shop.ts'
 
 const families = (page: Page) => page.getByRole('region', { name: /families fit/ }).getByRole('listitem')
 
@@ -75,6 +75,23 @@ test('a family’s page: ways side by side with figures and reasons, its card, a
   await expect(page.getByRole('img', { name: /^Keys, held turned/ })).toBeVisible()
   await page.goto('/playbook/families/none')
   await expect(page.getByText('There is no such family')).toBeVisible()
+})
+
+test('a model that an update has changed is asked for its system, and led accordingly', async ({ page }) => {
+  await signIn(page)
+  await takeIn(page, 'vane 3')
+  const system = page.getByLabel('System version')
+  await expect(page.getByText('Behaves like “Switched off, charge sign')).toBeVisible()
+  await system.fill('12')
+  await expect(page.getByText('Behaves like “Forced off, data link')).toBeVisible()
+  await expect(page.getByText('all recorded')).toBeVisible()
+  await page.reload()
+  await expect(system).toHaveValue('12')
+  await system.fill('0')
+  await expect(page.getByText('Not known: taken as it came.')).toBeVisible()
+  await takeIn(page, 'juno')
+  await expect(page.getByLabel('Model', { exact: true })).toHaveValue('Tesmar Juno')
+  await expect(system).toHaveCount(0)
 })
 
 test('tried on the twin: rightly, with a mistake, with a key that is dead, and with one’s own fingers', async ({
@@ -167,6 +184,12 @@ test('fifty thousand listed devices: previewed under rules, left off, then taken
   await expect(page.getByTestId('models-found')).toContainText('Norvane Drift 49990 Tab')
   await page.getByRole('link', { name: 'Norvane Drift 49990 Tab' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toContainText('a long charge sign from flat')
+
+  // A model known by name only is taken in, and the bench says what is to be done about it.
+  await takeIn(page, 'norvane drift 7')
+  await expect(page.getByRole('banner')).toContainText('Norvane Drift 7')
+  await page.goto(page.url().replace('counter', 'bench'))
+  await expect(page.getByText('The catalogue has this model by name only')).toBeVisible()
 
   // A TAC list names models of the catalogue; what it cannot place is left out and said.
   await page.goto('/playbook/exchange')

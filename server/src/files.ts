@@ -1,4 +1,4 @@
-import { modelInPack } from '@benevox/core/catalog'
+import { modelOnJob } from '@benevox/core/route'
 import type { Express, Request, Response } from 'express'
 import type { DataSource } from 'typeorm'
 import { familyCard } from './catalog/card.ts'
@@ -24,7 +24,7 @@ export function mountFiles(
     if (!row.handBack) throw new ProblemError('not-possible-now', 'This job is not handed back yet.')
     const { pack } = await catalog.byId(row.packId)
     const job = await reader.job(database.manager, row)
-    const pdf = await handBackPaper(config.shop, job, modelInPack(pack, row.facts.modelId)?.model)
+    const pdf = await handBackPaper(config.shop, job, modelOnJob(pack, row.facts)?.model)
     send(response, 'application/pdf', `inline; filename="hand-back-${row.ticket}.pdf"`, pdf)
   })
 

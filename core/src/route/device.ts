@@ -1,9 +1,17 @@
-import { modelInPack, type Pack } from '../catalog/index.ts'
-import type { DeviceOnJob } from './facts.ts'
+import { modelInPack, type ModelFound, type Pack } from '../catalog/index.ts'
+import type { DeviceOnJob, Facts } from './facts.ts'
+
+/** The facts that say how the device in hand behaves. */
+export type ModelFacts = Pick<Facts, 'modelId' | 'systemVersion'>
+
+/** The model of a job and the family it behaves like, with the system that is on it where that is known. */
+export function modelOnJob(pack: Pack, { modelId, systemVersion }: ModelFacts): ModelFound | undefined {
+  return modelInPack(pack, modelId, systemVersion)
+}
 
 /** What the route needs to know of a model. @returns undefined where the pack does not have it */
-export function deviceOnJob(pack: Pack, modelId: string | undefined): DeviceOnJob | undefined {
-  const found = modelInPack(pack, modelId)
+export function deviceOnJob(pack: Pack, facts: ModelFacts): DeviceOnJob | undefined {
+  const found = modelOnJob(pack, facts)
   return (
     found && {
       kind: found.model.kind,

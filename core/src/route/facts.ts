@@ -35,6 +35,8 @@ const note = z.string().trim().max(500)
 /** All facts of a job. None of them is a PIN, pattern, password or second-step code, and none may become one. */
 export const facts = z.strictObject({
   modelId: z.string().max(48).optional(),
+  /** The platform's major version on the device, where somebody knows it. */
+  systemVersion: z.int().min(1).max(100).optional(),
   complaint: complaint.optional(),
   hazard: hazard.optional(),
   powersOn: answer.optional(),

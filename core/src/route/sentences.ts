@@ -130,6 +130,7 @@ export const FACT_WORDS: Readonly<Record<FactName, string>> = {
   battery: 'battery',
   screenLock: 'screen lock',
   knowsScreenLock: 'owner knows the screen lock',
+  systemVersion: 'system version',
   wrongTries: 'wrong tries so far',
   imei: 'IMEI',
   remoteUnlockSetUp: 'remote unlock set up',

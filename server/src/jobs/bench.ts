@@ -1,6 +1,6 @@
 import { progressOf, type BenchChange, type BenchRecord, type Job } from '@benevox/contract'
-import { modelInPack, type Pack } from '@benevox/core/catalog'
-import { gateName, gatesOfTheWipe } from '@benevox/core/route'
+import { type Pack } from '@benevox/core/catalog'
+import { gateName, gatesOfTheWipe, modelOnJob } from '@benevox/core/route'
 import { ProblemError } from '../http/problem.ts'
 
 /**
@@ -15,7 +15,7 @@ export function benchAfter(job: Job, pack: Pack, change: BenchChange, at: string
   }
   switch (change.kind) {
     case 'chose-procedure': {
-      const family = modelInPack(pack, job.facts.modelId)?.family
+      const family = modelOnJob(pack, job.facts)?.family
       need(
         family?.procedures.some(({ id }) => id === change.procedureId) ?? false,
         'The model on this job has no such procedure.',
@@ -69,7 +69,7 @@ function checkRightDevice(
   { by, read }: Extract<BenchChange, { kind: 'right-device' }>,
 ): void {
   const plain = (text: string) => text.replace(/[\s-]/g, '').toUpperCase()
-  const wanted = by === 'tag' ? job.ticket : modelInPack(pack, job.facts.modelId)?.model.modelText
+  const wanted = by === 'tag' ? job.ticket : modelOnJob(pack, job.facts)?.model.modelText
   if (!wanted)
     throw new ProblemError('not-possible-now', 'The model is not on this job: scan the tag instead.')
   if (plain(read) !== plain(wanted))

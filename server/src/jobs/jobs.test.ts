@@ -35,6 +35,22 @@ describe('taking in', () => {
     expect(undone.body.facts.consent).toBeUndefined()
     expect(undone.body.station).toBe('counter')
   })
+  it('a model that an update has changed behaves as the system on it says', async () => {
+    const familyWith = async (facts: Facts) => {
+      const job = await runa.openJob({ ...READY, modelId: 'orrelin-vane-3', ...facts })
+      const body = { id: crypto.randomUUID(), link: 'none', startedAt: new Date().toISOString() }
+      for (const procedureId of ['by-count', 'slide-until-menu']) {
+        const path = `/api/jobs/${job.id}/tries`
+        const made = await runa.ask<{ familyId: string }>('POST', path, { ...body, procedureId })
+        if (made.status === 200) return made.body.familyId
+      }
+      return undefined
+    }
+    expect(await familyWith({})).toBe('let-power-go-by-count')
+    expect(await familyWith({ systemVersion: 11 })).toBe('let-power-go-by-count')
+    expect(await familyWith({ systemVersion: 12 })).toBe('forced-off-data-gate')
+    expect(await familyWith({ systemVersion: 14 })).toBe('forced-off-data-gate')
+  })
   it('writes who recorded what, and keeps what points to a person out of the event list', async () => {
     const job = await runa.openJob({
       complaint: 'freezes',

@@ -1,6 +1,6 @@
-import { modelById, modelInPack } from '@benevox/core/catalog'
+import { modelById } from '@benevox/core/catalog'
 import { progressOf, type Job, type JobSummary, type TryRecord } from '@benevox/contract'
-import { deviceOnJob, planRoute, stationOf, type Facts } from '@benevox/core/route'
+import { deviceOnJob, planRoute, stationOf, type Facts, modelOnJob } from '@benevox/core/route'
 import { In, type DataSource, type EntityManager } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
 import { ProblemError } from '../http/problem.ts'
@@ -111,7 +111,7 @@ export class JobReader {
     const { pack } = await this.#catalog.byId(row.packId)
     const facts: Facts = row.facts
     const progress = progressOf({ bench: row.bench, account: row.account, handBack: row.handBack, orders })
-    const route = planRoute(facts, deviceOnJob(pack, facts.modelId), progress)
+    const route = planRoute(facts, deviceOnJob(pack, facts), progress)
     return { station: stationOf(route, facts, progress), locks: route.locks }
   }
 
@@ -119,7 +119,7 @@ export class JobReader {
   async #waits({ bench, facts, packId }: JobRow, orders: readonly OrderRow[]): Promise<JobSummary['waits']> {
     const waiting = orders.find(({ state }) => state === 'waiting')
     const { pack } = await this.#catalog.byId(packId)
-    const family = modelInPack(pack, facts.modelId)?.family
+    const family = modelOnJob(pack, facts)?.family
     const untilAfter = (from: string, name: string | undefined) =>
       new Date(Date.parse(from) + (family?.durations[name ?? '']?.medianMs ?? 0)).toISOString()
     if (bench.wipeStartedAt && !bench.wipeFinishedAt)

@@ -1,7 +1,6 @@
-import { modelInPack } from '@benevox/core/catalog'
 import type { Order, OrderChange } from '@benevox/contract'
 import { promiseInWorkingDays, publicHolidays } from '@benevox/core/clocks'
-import { deviceOnJob, gateName, gatesOfAnOrder } from '@benevox/core/route'
+import { deviceOnJob, gateName, gatesOfAnOrder, modelOnJob } from '@benevox/core/route'
 import type { DataSource, EntityManager } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
 import type { Handlers } from '../http/mount.ts'
@@ -38,7 +37,7 @@ export function orderHandlers(database: DataSource, catalog: Catalog, changer: J
         if (known) return wired(manager, known)
         if (job.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
         const { pack } = await catalog.byId(job.packId)
-        const closed = gatesOfAnOrder(job.facts, deviceOnJob(pack, job.facts.modelId)).filter(
+        const closed = gatesOfAnOrder(job.facts, deviceOnJob(pack, job.facts)).filter(
           ({ state }) => state !== 'open',
         )
         if (closed.length > 0)
@@ -65,7 +64,7 @@ export function orderHandlers(database: DataSource, catalog: Catalog, changer: J
           answer: null,
           code: null,
           triesMade: 0,
-          triesAllowed: modelInPack(pack, job.facts.modelId)?.family.carrierLock?.triesAllowed ?? 3,
+          triesAllowed: modelOnJob(pack, job.facts)?.family.carrierLock?.triesAllowed ?? 3,
         }
         await manager.insert(orderEntity, row)
         await changer.note(

@@ -1,4 +1,4 @@
-import { modelInPack } from '@benevox/core/catalog'
+import { modelOnJob } from '@benevox/core/route'
 import type { TryRecord } from '@benevox/contract'
 import type { EntityManager } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
@@ -23,7 +23,7 @@ export function tryHandlers(catalog: Catalog, changer: JobChanger): Handlers {
           throw new ProblemError('not-possible-now', 'This try belongs to another job.')
         if (known) return answer(manager, body.id)
         if (job.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
-        const found = modelInPack((await catalog.byId(job.packId)).pack, job.facts.modelId)
+        const found = modelOnJob((await catalog.byId(job.packId)).pack, job.facts)
         if (!found?.family.procedures.some(({ id }) => id === body.procedureId))
           throw new ProblemError('not-possible-now', 'The model on this job has no such procedure.')
         const { id, procedureId, link } = body

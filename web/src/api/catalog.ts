@@ -1,13 +1,6 @@
 import type { CatalogAnswer } from '@benevox/contract'
-import {
-  composeFamily,
-  modelById,
-  modelInPack,
-  type Family,
-  type Menu,
-  type Pack,
-} from '@benevox/core/catalog'
-import { deviceOnJob, type DeviceOnJob } from '@benevox/core/route'
+import { composeFamily, modelById, type Family, type Menu, type Pack } from '@benevox/core/catalog'
+import { deviceOnJob, modelOnJob, type DeviceOnJob, type ModelFacts } from '@benevox/core/route'
 import { compileFamily, type Machine } from '@benevox/core/twin'
 import { defineStore } from 'pinia'
 import { computed, shallowReactive, shallowRef } from 'vue'
@@ -49,15 +42,16 @@ export const useCatalog = defineStore('catalog', () => {
     async ensure(id: number): Promise<void> {
       if (!version(id)) older.set(id, await call('getCatalog', { query: { id } }))
     },
-    find(modelId: string | undefined | null, versionId?: number) {
+    /** The model and the family of a job, in the version of the catalogue it stands on. */
+    find(facts: ModelFacts, versionId?: number) {
       const from = version(versionId)
-      const found = from && modelInPack(from, modelId ?? undefined)
+      const found = from && modelOnJob(from, facts)
       if (found) packOf.set(found.family, from)
       return found
     },
-    device(modelId: string | undefined, versionId?: number): DeviceOnJob | undefined {
+    device(facts: ModelFacts, versionId?: number): DeviceOnJob | undefined {
       const from = version(versionId)
-      return from && deviceOnJob(from, modelId)
+      return from && deviceOnJob(from, facts)
     },
     familyInUse(familyId: string): Family | undefined {
       const family = pack.value?.families.find(({ id }) => id === familyId)

@@ -44,8 +44,8 @@ export const useJob = defineStore('job', () => {
   }))
   /** The version the job stands on; a model just named and not yet recorded is of the one in use. */
   const catalogId = computed(() => (pending.value.facts.modelId ? undefined : saved.value?.catalogId))
-  const device = computed(() => catalog.device(facts.value.modelId, catalogId.value))
-  const found = computed(() => catalog.find(facts.value.modelId, catalogId.value))
+  const device = computed(() => catalog.device(facts.value, catalogId.value))
+  const found = computed(() => catalog.find(facts.value, catalogId.value))
   const progress = computed(() => (saved.value ? progressOf(saved.value) : undefined))
   const route = computed(() => progress.value && planRoute(facts.value, device.value, progress.value))
 

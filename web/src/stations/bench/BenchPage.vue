@@ -65,7 +65,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 <template>
   <JobFrame :id="props.id">
     <template #default="{ job: saved, route }">
-      <p v-if="!job.found" class="px-6 py-5 text-xl">
+      <p v-if="!job.found && job.facts.modelId" class="px-6 py-5 text-xl">
+        The catalogue has this model by name only; nobody has told it how it behaves. Look in the
+        <RouterLink class="underline" to="/playbook">playbook</RouterLink> which families fit what you see,
+        try one on its twin, and <RouterLink class="underline" to="/playbook/teach">teach</RouterLink> the
+        model there; then name it again at the
+        <RouterLink class="underline" :to="`/counter/${saved.id}`">counter</RouterLink>.
+      </p>
+      <p v-else-if="!job.found" class="px-6 py-5 text-xl">
         The model is not on this job yet; without it there are no keys.
         <RouterLink class="underline" :to="`/counter/${saved.id}`">Find it at the counter</RouterLink>.
       </p>

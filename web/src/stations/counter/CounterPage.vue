@@ -28,13 +28,17 @@ const isLocked = computed(
 const TRY_MS = 5000
 const station = computed(() => job.saved?.station ?? 'counter')
 
-function setTries(text: string): void {
+/** A counted answer; what is no number within its range takes the answer back. */
+function setCount(
+  name: 'wrongTries' | 'systemVersion',
+  text: string,
+  { from, to }: { from: number; to: number },
+): void {
   const count = Number(text)
-  job.setFact(
-    'wrongTries',
-    text === '' || !Number.isInteger(count) || count < 0 || count > 1000 ? null : count,
-  )
+  job.setFact(name, text === '' || !Number.isInteger(count) || count < from || count > to ? null : count)
 }
+/** Systems from which the model behaves otherwise. */
+const updates = computed(() => job.found?.model.updates ?? [])
 </script>
 
 <template>
@@ -44,6 +48,26 @@ function setTries(text: string): void {
         <div class="ruled border-r border-rule py-2 pr-5 pl-4">
           <FieldRow name="modelId" ask="Which device" :next="isNext('modelId')">
             <ModelFinder :model-id="job.facts.modelId" @found="(id) => job.setFact('modelId', id)" />
+          </FieldRow>
+          <FieldRow
+            v-if="updates.length > 0"
+            name="systemVersion"
+            ask="System version"
+            :hint="`behaves otherwise from ${updates.map(({ fromSystem }) => fromSystem).join(' and ')} on`"
+          >
+            <input
+              class="field !w-24 font-mono"
+              inputmode="numeric"
+              aria-label="System version"
+              :value="job.facts.systemVersion ?? ''"
+              @input="
+                setCount('systemVersion', ($event.target as HTMLInputElement).value, { from: 1, to: 100 })
+              "
+            />
+            <p v-if="job.found" class="mt-1 text-ink-soft">
+              {{ job.facts.systemVersion === undefined ? 'Not known: taken as it came. ' : '' }}Behaves like
+              “{{ job.found.family.name }}”.
+            </p>
           </FieldRow>
           <ChoiceRow name="complaint" ask="What is wrong" :next="isNext('complaint')" />
           <ChoiceRow
@@ -71,7 +95,9 @@ function setTries(text: string): void {
               inputmode="numeric"
               aria-label="Wrong tries so far"
               :value="job.facts.wrongTries ?? ''"
-              @input="setTries(($event.target as HTMLInputElement).value)"
+              @input="
+                setCount('wrongTries', ($event.target as HTMLInputElement).value, { from: 0, to: 1000 })
+              "
             />
             <p v-if="job.facts.wrongTries !== undefined" class="mt-1 text-waiting">
               Next try after {{ minutesText(waitAfterMs(law, job.facts.wrongTries)) }}; three more tries take

@@ -11,7 +11,8 @@ import { useImport } from './useImport.ts'
 
 /** The catalogue out of the house and into it: packs, the platform’s device list, TAC lists. */
 const catalog = useCatalog()
-const { fileName, progress, reading, digest, refusal, done, read, compare, takeIn, cancel } = useImport()
+const { fileName, progress, reading, digest, refusal, done, read, compare, takeIn, cancel, reset } =
+  useImport()
 const rules = ref<MappingRule[]>([])
 const versions = ref<readonly CatalogVersion[]>([])
 watch(
@@ -44,7 +45,7 @@ async function useAgain(version: CatalogVersion): Promise<void> {
 const LISTS = { devices: 'the platform’s device list', tacs: 'a TAC list' } as const
 const few = (names: readonly string[]) =>
   names.length > 6 ? `${names.slice(0, 6).join(', ')} and ${names.length - 6} more` : names.join(', ')
-onUnmounted(() => progress.value && void cancel())
+onUnmounted(() => (progress.value ? void cancel() : reset()))
 </script>
 
 <template>

@@ -37,7 +37,11 @@ const places = computed(() => [
   ...composed.value.states.keys(),
   ...[...menus.value].flatMap(([name, { items }]) => [name, ...items.map(({ id }) => `${name}@${id}`)]),
 ])
-const canSave = computed(() => isSettled.value && reading.value.running !== undefined && !isSaving.value)
+/** A short name that another family has: saving would write over it. */
+const isTaken = computed(() => known.value !== undefined && known.value.id !== props.familyId)
+const canSave = computed(
+  () => isSettled.value && reading.value.running !== undefined && !isSaving.value && !isTaken.value,
+)
 const isOldBase = computed(() => draft.value.base !== catalog.inUse?.id)
 
 function copyOfIt(): void {
@@ -59,7 +63,7 @@ async function save(): Promise<void> {
       timeoutMs: 60_000,
     })
     await catalog.refresh()
-    throwAway()
+    await throwAway()
     await router.push(`/playbook/families/${family.id}`)
   } catch (error) {
     if (error instanceof ServerAway)
@@ -86,6 +90,9 @@ const TABS = ['Name and keys', 'Behaviour', 'Times', 'Ways', 'Menus', 'Models', 
       }}</RouterLink></template
     >
     <p v-if="refusal" role="alert" class="mb-3 bg-stop-pale px-3 py-2 font-bold text-stop">{{ refusal }}</p>
+    <p v-if="isTaken" role="alert" class="mb-3 border-l-4 border-stop pl-3">
+      The short name “{{ draft.family.id }}” belongs to “{{ known?.name }}” already. Give this family another.
+    </p>
     <p v-if="isOldBase" role="note" class="mb-3 border-l-4 border-brass pl-3">
       The catalogue has changed since this draft was begun.
       <button type="button" class="underline" @click="draft.base = catalog.inUse?.id ?? draft.base">

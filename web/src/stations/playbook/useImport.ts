@@ -117,7 +117,7 @@ export function useImport() {
         : `It was too late: version ${catalog.inUse?.id} of the catalogue is in use already.`
   }
 
-  return { fileName, progress, reading, digest, refusal, done, read, compare, takeIn, cancel }
+  return { fileName, progress, reading, digest, refusal, done, read, compare, takeIn, cancel, reset }
 }
 
 /** Errors lose their class on the way out of a worker, and keep their sentence. */

@@ -12,7 +12,7 @@ import {
 import { checkFamily, familySheets, type PackFinding, type ProcedureSheet } from '@benevox/core/procedure'
 import { compileFamily } from '@benevox/core/twin'
 import { refDebounced, useStorage } from '@vueuse/core'
-import { computed, toRaw } from 'vue'
+import { computed, nextTick, toRaw } from 'vue'
 import { useCatalog, type RunningFamily } from '../../../api/catalog.ts'
 
 /** What is being taught, kept in the browser until it is saved or thrown away. */
@@ -49,7 +49,9 @@ export function useDraft(familyId: string | undefined) {
       base: catalog.inUse?.id ?? 0,
     }
   }
-  const draft = useStorage<Draft>(`benevox.teach.${familyId ?? 'new'}`, fresh())
+  const place = `benevox.teach.${familyId ?? 'new'}`
+  // A draft that nobody has touched is not kept: it would be old when it is looked at next.
+  const draft = useStorage<Draft>(place, fresh(), localStorage, { writeDefaults: false })
   const settled = refDebounced(
     computed(() => JSON.stringify(draft.value)),
     SETTLE_MS,
@@ -82,7 +84,11 @@ export function useDraft(familyId: string | undefined) {
     reading,
     /** Whether what is read is what stands in the form. */
     isSettled: computed(() => settled.value === JSON.stringify(draft.value)),
-    throwAway: () => (draft.value = fresh()),
+    async throwAway(): Promise<void> {
+      draft.value = fresh()
+      await nextTick()
+      localStorage.removeItem(place)
+    },
     plain: (): Draft => structuredClone(toRaw(JSON.parse(JSON.stringify(draft.value)) as Draft)),
   }
 }
