@@ -79,6 +79,7 @@ export default tseslint.config(
   },
   {
     files: ['web/src/**/*.{ts,vue}'],
+    ignores: ['**/*.test.ts'],
     rules: restrict({
       regex: '^@benevox/server|/(server|demo|e2e)/',
       message: 'The interface stands on contract and core.',

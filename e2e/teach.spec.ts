@@ -192,3 +192,91 @@ test('a changed way that fails its proof carries its mark to the bench, and a jo
   await page.goto('/playbook')
   await expect(page.getByText(/ways not proven/)).toHaveCount(0)
 })
+
+test('a copy with a menu of its own, taught also as text; a short name that is taken is refused', async ({
+  page,
+}) => {
+  await signIn(page)
+  await page.goto('/playbook/families/two-minutes-of-nothing/teach')
+  await page.getByRole('button', { name: 'Make it a copy' }).click()
+  await expect(page.getByLabel('Short name')).toHaveValue('two-minutes-of-nothing-2')
+  await page.getByLabel('Short name').fill('slide-at-dark')
+  await expect(page.getByRole('alert')).toContainText(
+    'belongs to “Forced off, starts by itself, slide at dark” already',
+  )
+  await expect(page.getByRole('button', { name: /^Save/ })).toBeDisabled()
+  await page.getByLabel('Short name').fill('our-minutes')
+
+  await tab(page, 'Menus')
+  const lines = page.getByRole('list', { name: 'Lines' })
+  await lines.getByLabel('Line 1', { exact: true }).fill('Start the system')
+  await page.keyboard.press('Tab')
+  await expect(page.getByText('This family’s own.')).toBeVisible()
+  await lines.getByRole('button', { name: 'Line 2 away' }).click()
+  await page.getByLabel('Line before').selectOption({ label: 'none: only downwards' })
+  await expect(page.getByTestId('proofs')).toContainText(/(\d) of \1 ways proven/)
+
+  await tab(page, 'As text')
+  const text = page.getByLabel('The family as it stands')
+  const good = await text.inputValue()
+  await text.fill(good.slice(0, -20))
+  await page.getByRole('button', { name: 'Take this text' }).click()
+  await expect(page.getByRole('alert')).toContainText('This is not JSON')
+  await text.fill(good.replace('"kind": "phone"', '"kind": "toaster"'))
+  await page.getByRole('button', { name: 'Take this text' }).click()
+  await expect(page.getByRole('alert')).toContainText('kind')
+  await text.fill(
+    good.replace('"Two minutes', '"Three minutes').replace('"cautions": [', '"cautions": ["Patience.", '),
+  )
+  await page.getByRole('button', { name: 'Take this text' }).click()
+  await page.getByRole('button', { name: 'Save the family' }).click()
+  await expect(page.getByText('Patience.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Start the system' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Reboot to bootloader' })).toHaveCount(0)
+  await page.goto('/playbook/families/two-minutes-of-nothing')
+  await expect(page.getByRole('button', { name: 'Reboot to bootloader' })).toBeVisible()
+})
+
+test('two people teach one family, and the server goes away: nothing is lost, nothing written over unseen', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page)
+  const other = await (await browser.newContext()).newPage()
+  await signIn(other)
+  const path = '/playbook/families/assistant-three-keys/teach'
+  await page.goto(path)
+  await other.goto(path)
+  await page.getByLabel('What to mind').fill('Mine.')
+  await page.keyboard.press('Tab')
+  await other.getByLabel('What to mind').fill('Theirs.')
+  await other.getByLabel('Why').fill('what they learnt')
+  await other.getByRole('button', { name: 'Save the change' }).click()
+  await expect(other.getByText('Theirs.')).toBeVisible()
+
+  await page.getByRole('button', { name: 'Save the change' }).click()
+  await expect(page.getByRole('alert')).toContainText(
+    'Somebody else changed the catalogue meanwhile: “what they learnt”',
+  )
+  await expect(page.getByLabel('What to mind')).toHaveValue('Mine.')
+  await page.getByRole('button', { name: 'Put the draft on the catalogue as it is now' }).click()
+
+  await page.route('**/api/catalog', (route) =>
+    route.request().method() === 'POST' ? route.abort() : route.fallback(),
+  )
+  await page.getByRole('button', { name: 'Save the change' }).click()
+  await expect(page.getByRole('alert')).toContainText(
+    'nothing is saved yet. The draft stays in this browser.',
+  )
+  await page.unroute('**/api/catalog')
+  await page.reload()
+  await expect(page.getByLabel('What to mind')).toHaveValue('Mine.')
+  await page.getByRole('button', { name: 'Save the change' }).click()
+  await expect(page.getByText('Mine.')).toBeVisible()
+  // A draft that was saved is gone; the next begins from what stands in the catalogue.
+  await page.goto(path)
+  await page.getByLabel('What to mind').fill('Thrown away.')
+  await page.keyboard.press('Tab')
+  await page.getByRole('button', { name: 'Throw the draft away' }).click()
+  await expect(page.getByLabel('What to mind')).toHaveValue('Mine.')
+})

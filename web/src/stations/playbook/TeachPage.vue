@@ -38,7 +38,7 @@ const places = computed(() => [
   ...[...menus.value].flatMap(([name, { items }]) => [name, ...items.map(({ id }) => `${name}@${id}`)]),
 ])
 /** A short name that another family has: saving would write over it. */
-const isTaken = computed(() => known.value !== undefined && known.value.id !== props.familyId)
+const isTaken = computed(() => draft.value.isNew && known.value !== undefined)
 const canSave = computed(
   () => isSettled.value && reading.value.running !== undefined && !isSaving.value && !isTaken.value,
 )
@@ -46,6 +46,7 @@ const isOldBase = computed(() => draft.value.base !== catalog.inUse?.id)
 
 function copyOfIt(): void {
   const { family } = draft.value
+  draft.value.isNew = true
   family.id = freeId(family.id, catalog.pack?.families ?? [])
   family.name = `${family.name}, ours`
 }
@@ -113,7 +114,7 @@ const TABS = ['Name and keys', 'Behaviour', 'Times', 'Ways', 'Menus', 'Models', 
             </Tab>
           </TabList>
           <TabPanels>
-            <TabPanel><KeysForm v-model="draft.family" :is-new="!known || !familyId" /></TabPanel>
+            <TabPanel><KeysForm v-model="draft.family" :is-new="draft.isNew" /></TabPanel>
             <TabPanel>
               <PartsForm
                 v-model="draft.family"
@@ -144,14 +145,14 @@ const TABS = ['Name and keys', 'Behaviour', 'Times', 'Ways', 'Menus', 'Models', 
     </div>
     <template #left>
       <button type="button" class="act" @click="throwAway">Throw the draft away</button>
-      <button v-if="familyId && known" type="button" class="act" @click="copyOfIt">Make it a copy</button>
+      <button v-if="!draft.isNew" type="button" class="act" @click="copyOfIt">Make it a copy</button>
       <label class="flex items-center gap-2"
         >Why <input v-model="note" class="field !w-64" maxlength="200" placeholder="what was changed"
       /></label>
     </template>
     <template #action>
       <button type="button" class="act act-main" :disabled="!canSave" @click="save">
-        {{ known ? 'Save the change' : 'Save the family' }}
+        {{ draft.isNew ? 'Save the family' : 'Save the change' }}
       </button>
     </template>
   </PlaybookFrame>

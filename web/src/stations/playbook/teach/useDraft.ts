@@ -22,6 +22,8 @@ export interface Draft {
   models: Model[]
   /** The version of the catalogue it was begun from. */
   base: number
+  /** It becomes a family of its own, and does not change the one it was begun from. */
+  isNew: boolean
 }
 
 /** What can be said of a draft as it stands. */
@@ -47,6 +49,7 @@ export function useDraft(familyId: string | undefined) {
       family: structuredClone(known ?? newFamily('phone')),
       models: [],
       base: catalog.inUse?.id ?? 0,
+      isNew: known === undefined,
     }
   }
   const place = `benevox.teach.${familyId ?? 'new'}`
