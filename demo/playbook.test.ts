@@ -180,6 +180,12 @@ const touching = (drawing: Drawing) => {
   )
 }
 
+it('a line that is touched is called what stands on the device', () => {
+  const family = familyOf('watch-crown-on-puck')
+  const found = wipeFromRecovery(machineOf(family), family)
+  expect(menuLineText(inParts(found?.way.beforeLastQuestion ?? []), 'en')).toBe('Tap “Erase all”')
+})
+
 describe('a drawing can be read', () => {
   it.each(sheets)(
     '%s: in both widths no word touches another or leaves the picture, and no lane is under a name',

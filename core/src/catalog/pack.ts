@@ -55,7 +55,8 @@ export const trigger = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('long-press'), key: keyId }),
   z.strictObject({ kind: z.literal('key-down'), key: keyId }),
   z.strictObject({ kind: z.literal('link'), to: z.array(linkKind).min(1) }),
-  z.strictObject({ kind: z.literal('tap'), on: slug }),
+  /** A touch on a place of the screen, with what stands there. */
+  z.strictObject({ kind: z.literal('tap'), on: slug, label: label.optional() }),
   z.strictObject({ kind: z.literal('type'), word: z.string().min(1).max(24) }),
   z.strictObject({ kind: z.literal('idle'), time }),
 ])

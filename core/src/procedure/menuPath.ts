@@ -5,7 +5,7 @@ import type { Machine, MachineGuard, MachineTransition, Situation } from '../twi
 export type PathInput =
   | { readonly kind: 'press'; readonly key: KeyId; readonly with: readonly KeyId[] }
   | { readonly kind: 'long-press'; readonly key: KeyId }
-  | { readonly kind: 'tap'; readonly on: string }
+  | { readonly kind: 'tap'; readonly on: string; readonly label?: string | undefined }
   | { readonly kind: 'type'; readonly word: string }
   /** Nothing to do: the screen goes on by itself. */
   | { readonly kind: 'wait' }
@@ -146,7 +146,7 @@ function inputOf(
         costMs: machine.longPressMs + COST.pressMs,
       }
     case 'tap':
-      return { input: { kind: 'tap', on: trigger.on }, costMs: COST.tapMs }
+      return { input: { kind: 'tap', on: trigger.on, label: trigger.label }, costMs: COST.tapMs }
     case 'type':
       return { input: { kind: 'type', word: trigger.word }, costMs: COST.tapMs * trigger.word.length }
     case 'after':

@@ -71,7 +71,7 @@ function wordsOfInput(input: PathInput, times: number, words: ProcedurePhrases):
     case 'long-press':
       return words.long(words.key[input.key])
     case 'tap':
-      return words.tap(input.on)
+      return words.tap(input.label ?? input.on)
     case 'type':
       return words.type(input.word)
     case 'wait':

@@ -187,7 +187,9 @@ function placeTransitions(
         items[place],
         choose.press === 'short' ? short(choose.key) : { kind: 'long-press', key: choose.key },
       ),
-      ...(touch ? items.flatMap((item) => chosen(item, { kind: 'tap', on: item.id })) : []),
+      ...(touch
+        ? items.flatMap((item) => chosen(item, { kind: 'tap', on: item.id, label: item.label }))
+        : []),
       ...menu.transitions,
     ],
   }

@@ -76,7 +76,8 @@ export type MachineTrigger =
   | { readonly kind: 'long-press'; readonly key: number }
   | { readonly kind: 'key-down'; readonly key: number }
   | { readonly kind: 'link'; readonly to: readonly LinkKind[] }
-  | { readonly kind: 'tap'; readonly on: string }
+  /** With what stands there, where it is a line of a menu. */
+  | { readonly kind: 'tap'; readonly on: string; readonly label?: string | undefined }
   | { readonly kind: 'type'; readonly word: string }
   | { readonly kind: 'idle'; readonly duration: number }
 

@@ -100,7 +100,7 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
             <DevicePicture v-if="kind === 'tablet'" class="mt-3" :family="family" kind="tablet" turned />
           </template>
         </section>
-        <section v-if="family.cautions.length">
+        <section>
           <h2>Mind</h2>
           <ul class="list-disc pl-5">
             <li v-for="caution in family.cautions" :key="caution">{{ caution }}</li>

@@ -17,6 +17,7 @@ import { computed, ref } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import OneOf from '../../parts/OneOf.vue'
+import SomeOf from '../../parts/SomeOf.vue'
 import { useModelSearch } from '../../parts/useModelSearch.ts'
 import { workOutAhead } from '../../parts/useVariantStudy.ts'
 import PlaybookFrame from './PlaybookFrame.vue'
@@ -56,7 +57,9 @@ const look = computed<Look>(() => ({
 }))
 const makers = computed(() => [...new Set(catalog.pack?.models.map(({ maker }) => maker))].sort())
 const keysThere = computed(() =>
-  keyId.options.filter((key) => catalog.pack?.families.some(({ keys }) => keys.some(({ id }) => id === key))),
+  keyId.options
+    .filter((key) => catalog.pack?.families.some(({ keys }) => keys.some(({ id }) => id === key)))
+    .map((key) => [key, words.key[key]] as const),
 )
 const fitting = computed(() => (catalog.pack ? fittingFamilies(catalog.pack, look.value) : []))
 /** How many ways of each family fail their proof; worked out once a catalogue. */
@@ -74,10 +77,6 @@ const on = (side: Edge) => seen.value.onEdge[side] ?? NOT_LOOKED
 function setOn(side: Edge, count: number): void {
   const { [side]: _, ...others } = seen.value.onEdge
   seen.value.onEdge = count === NOT_LOOKED ? others : { ...others, [side]: count }
-}
-function toggle(key: KeyId): void {
-  const { keys } = seen.value
-  seen.value.keys = keys.includes(key) ? keys.filter((one) => one !== key) : [...keys, key]
 }
 const COUNTS = [
   [NOT_LOOKED, 'not looked'],
@@ -156,23 +155,7 @@ const ages = Object.entries(AGES).map(([age, { text }]) => [age, text] as const)
               </dd>
             </template>
             <dt>Keys at hand</dt>
-            <dd class="flex flex-wrap gap-1.5">
-              <button
-                v-for="key in keysThere"
-                :key="key"
-                type="button"
-                class="border px-2.5 py-1"
-                :class="
-                  seen.keys.includes(key)
-                    ? 'border-ink bg-ink font-bold text-paper'
-                    : 'border-ink-soft bg-white/50 hover:bg-paper-deep'
-                "
-                :aria-pressed="seen.keys.includes(key)"
-                @click="toggle(key)"
-              >
-                {{ words.key[key] }}
-              </button>
-            </dd>
+            <dd><SomeOf v-model="seen.keys" label="Keys at hand" :choices="keysThere" /></dd>
             <dt>Port</dt>
             <dd><OneOf v-model="seen.port" label="Port" :answers="ports" nothing="" /></dd>
             <dt>How old</dt>

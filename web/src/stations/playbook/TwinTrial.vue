@@ -280,7 +280,11 @@ function press(event: PointerEvent, key: KeyId): void {
                   )
                 "
               >
-                {{ tap.kind === 'tap' ? `Tap ${tap.on.replaceAll('-', ' ')}` : `Type “${tap.word}”` }}
+                {{
+                  tap.kind === 'tap'
+                    ? `Tap “${tap.label ?? tap.on.replaceAll('-', ' ')}”`
+                    : `Type “${tap.word}”`
+                }}
               </button>
             </div>
           </template>

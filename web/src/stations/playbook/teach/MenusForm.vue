@@ -2,7 +2,7 @@
 import { effect, freeId, screenKind, type Effect, type Family, type Menu } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { computed, ref } from 'vue'
-import ChipsField from './ChipsField.vue'
+import SomeOf from '../../../parts/SomeOf.vue'
 import { move } from './moved.ts'
 import RowButtons from './RowButtons.vue'
 import { shortName } from './useDraft.ts'
@@ -185,7 +185,7 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
               @remove="change((own) => own.items.splice(index, 1))"
             />
           </div>
-          <ChipsField
+          <SomeOf
             label="What it does"
             :choices="EFFECTS"
             :model-value="item.effects.filter((one) => known.has(one))"

@@ -9,7 +9,7 @@ import {
 } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
-import ChipsField from './ChipsField.vue'
+import SomeOf from '../../../parts/SomeOf.vue'
 
 /** One thing handed over to a shared part; what is not handed over is as the part has it. */
 const props = defineProps<{
@@ -42,14 +42,14 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
 <template>
   <div class="grid grid-cols-[8.5rem_1fr_auto] items-center gap-2 py-1">
     <span :class="{ 'font-bold': isOwn }">{{ label }}</span>
-    <ChipsField
+    <SomeOf
       v-if="kind === 'keys'"
       :label="label"
       :choices="keys"
       :model-value="chosenKeys"
       @update:model-value="(chosen) => (value = chosen)"
     />
-    <ChipsField
+    <SomeOf
       v-else-if="kind === 'links'"
       :label="label"
       :choices="links"

@@ -2,7 +2,7 @@
 import { cue, linkKind, type Cue, type Family, type KeyId, type Menu, type Step } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
-import ChipsField from './ChipsField.vue'
+import SomeOf from '../../../parts/SomeOf.vue'
 import SecondsField from './SecondsField.vue'
 
 /** One step in the technician's terms: what is done, with what, until when. */
@@ -82,13 +82,13 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
       <option v-for="link in linkKind.options" :key="link" :value="link">{{ words.link[link] }}</option>
     </select>
     <template v-if="step.do === 'hold'">
-      <ChipsField v-model="step.keys" label="Keys to hold" :choices="keys" />
+      <SomeOf v-model="step.keys" label="Keys to hold" :choices="keys" />
       <select v-model="step.order" class="field !w-40" aria-label="Together or in order">
         <option value="together">together</option>
         <option value="in-order">one after the other</option>
       </select>
     </template>
-    <ChipsField v-if="step.do === 'let-go'" v-model="step.keys" label="Keys to let go" :choices="keys" />
+    <SomeOf v-if="step.do === 'let-go'" v-model="step.keys" label="Keys to let go" :choices="keys" />
     <template v-if="step.do === 'wait'">
       <select class="field !w-32" aria-label="Until" :value="untilKind" @change="waitBy(text($event))">
         <option value="cue">until</option>
