@@ -18,6 +18,8 @@ export const KEY_HELP: readonly (readonly [string, string])[] = [
   ['Space', 'at the bench: seen, next (a foot switch may send it)'],
   ['X', 'at the bench: it went wrong'],
   ['1 to 9', 'at the bench: what was seen'],
+  ['← →', 'watching a way on the twin: back, one step'],
+  ['1 to 6 held', 'on the twin by hand: the device’s keys, in the order of its edge'],
   ['hold Enter', 'releases the last presses, once every gate is open'],
   ['scanner', 'an IMEI goes to the job on the screen, a ticket opens its job'],
   ['?', 'this list'],

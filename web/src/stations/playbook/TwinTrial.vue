@@ -48,7 +48,7 @@ const lateS = ref(1)
 const mistakeKey = ref<KeyId>('power')
 const insteadKey = ref<KeyId>('power')
 const otherLink = ref<LinkKind>('none')
-const mistake = computed<Mistake>(() => {
+function chosenMistake(): Mistake {
   switch (mistakeKind.value) {
     case 'none':
       return { kind: 'none' }
@@ -61,8 +61,8 @@ const mistake = computed<Mistake>(() => {
     case 'other-cable':
       return { kind: 'other-cable', link: otherLink.value }
   }
-  return { kind: 'none' }
-})
+}
+const mistake = computed(chosenMistake)
 watch(
   () => props.family,
   ({ keys, procedures }) => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Family } from '@benevox/core/catalog'
-import { hundredths, type StudiedVariant } from '@benevox/core/hand'
+import { hundredths, SCAN, type StudiedVariant } from '@benevox/core/hand'
 import {
   chartDrawing,
   criticalSentence,
@@ -41,10 +41,10 @@ const departs = (line: string) => props.firstLines !== undefined && !props.first
 /** The slack of every key change that does not forgive everything, in the words of its step. */
 const slacks = computed(() =>
   (props.study?.slacks ?? [])
-    .filter(({ safe }) => safe.toMs < 6000)
+    .filter(({ safe }) => safe.toMs < SCAN.latestMs)
     .map(({ step, safe, windows }) => ({
       line: props.sheet.lines[step] ?? '',
-      early: safe.fromMs <= -3000 ? 'as early as you like' : `${tenthsText(-safe.fromMs)} s early`,
+      early: safe.fromMs <= SCAN.earliestMs ? 'as early as you like' : `${tenthsText(-safe.fromMs)} s early`,
       late: `${tenthsText(safe.toMs)} s late`,
       isSplit: windows.length > 1,
     })),
