@@ -38,6 +38,9 @@ const WORDS = {
   ],
 } as const
 const MOST_MODELS = 60
+/** The chart beside the words: its width on paper, and in its own units. */
+const CHART_WIDTH = 250
+const CHART_UNITS = 460
 const INK_SOFT = '#555555'
 
 /** A family's card to lie at the bench: keys, cautions, each way with its chart and words. Never the last presses. */
@@ -72,21 +75,23 @@ export async function familyCard(
     },
     ...starts.flatMap((start) => {
       const ones = sheets.filter(({ procedure }) => procedure.from === start)
-      return ones.length > 0
-        ? [heading(words.start[start]), ...ones.map((sheet) => wayOf(machine, sheet, family))]
-        : []
+      return ones.map((sheet, index): Content => ({
+        // A heading never stands alone at the foot of a page.
+        unbreakable: true,
+        stack: [...(index === 0 ? [heading(words.start[start])] : []), wayOf(machine, sheet, family)],
+      }))
     }),
     ...toTheQuestion(machine, family),
-    heading('Models'),
-    inFonts(
-      [
-        ...models
-          .slice(0, MOST_MODELS)
-          .map(({ maker, name, modelText }) => `${maker} ${name} (${modelText})`),
-        ...(models.length > MOST_MODELS ? [`and ${models.length - MOST_MODELS} more`] : []),
-      ].join(', ') || 'none yet',
-    ),
+    { unbreakable: true, stack: [heading('Models'), inFonts(namesOf(models))] },
   ])
+}
+
+function namesOf(models: readonly Model[]): string {
+  const named = models
+    .slice(0, MOST_MODELS)
+    .map(({ maker, name, modelText }) => `${maker} ${name} (${modelText})`)
+  const more = models.length > MOST_MODELS ? [`and ${models.length - MOST_MODELS} more`] : []
+  return [...named, ...more].join(', ') || 'none yet'
 }
 
 function heading(text: string): Content {
@@ -128,8 +133,7 @@ function wayOf(
   const critical = notProven ? undefined : criticalSlack(slackOf(machine, procedure, USUAL_SITUATION))
   const sentence = critical && chart && criticalSentence(procedure, critical.step, chart, 'en')
   return {
-    unbreakable: true,
-    margin: [0, 0, 0, 10],
+    margin: [0, 0, 0, 8],
     stack: [
       { stack: [inFonts(procedure.school)], bold: true },
       { text: words.source[procedure.source ?? family.source], color: INK_SOFT, fontSize: 9 },
@@ -142,15 +146,18 @@ function wayOf(
             } satisfies Content,
           ]
         : []),
-      ...(chart
-        ? [
-            {
-              svg: drawingSvg(chartDrawing(chart, 'en'), procedure.school, 'Latin'),
-              width: 470,
-            } satisfies Content,
-          ]
-        : []),
-      { ol: lines.map(inFonts), fontSize: 10 },
+      {
+        columnGap: 14,
+        columns: [
+          chart
+            ? {
+                svg: drawingSvg(chartDrawing(chart, 'en', CHART_UNITS), procedure.school, 'Latin'),
+                width: CHART_WIDTH,
+              }
+            : { text: '', width: CHART_WIDTH },
+          { ol: lines.map(inFonts), fontSize: 9.5, width: '*' },
+        ],
+      },
     ],
   }
 }
@@ -160,8 +167,13 @@ function toTheQuestion(machine: Machine, family: Family): Content[] {
   if (!found) return []
   const line = menuLineText(inParts(found.way.beforeLastQuestion), 'en', machine.keyNames)
   return [
-    heading(WORDS.menu),
-    { stack: [inFonts(line)], fontSize: 18, bold: true },
-    { text: WORDS.lastPresses, color: INK_SOFT },
+    {
+      unbreakable: true,
+      stack: [
+        heading(WORDS.menu),
+        { stack: [inFonts(line)], fontSize: 18, bold: true },
+        { text: WORDS.lastPresses, color: INK_SOFT },
+      ],
+    },
   ]
 }
