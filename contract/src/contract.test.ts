@@ -2,6 +2,7 @@ import { NOTHING_DONE } from '@benevox/core/route'
 import { describe, expect, it } from 'vitest'
 import {
   api,
+  changeCatalogBody,
   changeFactsBody,
   networkKey,
   openApiDocument,
@@ -91,6 +92,38 @@ describe('what has been done on a job', () => {
       carrierReleased: true,
       handedBack: false,
     })
+  })
+})
+
+describe('a change of the catalogue', () => {
+  const model = {
+    id: 'a',
+    maker: 'Norvane',
+    name: 'A',
+    modelText: 'NV-A',
+    kind: 'phone',
+    cellular: true,
+    source: 'tried-here',
+  }
+  const read = (change: unknown, more: object = {}) =>
+    changeCatalogBody.safeParse({ base: 1, note: ' why ', change, ...more })
+  it('is one family, models, or another pack, on the version it was made from', () => {
+    expect(read({ kind: 'models', models: [model] }).data).toMatchObject({
+      note: 'why',
+      change: { models: [{ ...model, codeNames: [], tacs: [] }] },
+    })
+    expect(read({ kind: 'pack', pack: { anything: 1 } }).success).toBe(true)
+    for (const bad of [
+      { kind: 'models', models: [] },
+      { kind: 'models', models: [{ ...model, id: 'With Capitals' }] },
+      { kind: 'models', models: [{ ...model, pin: '1234' }] },
+      { kind: 'family', family: { id: 'half' } },
+      { kind: 'everything' },
+      undefined,
+    ])
+      expect(read(bad).success).toBe(false)
+    expect(read({ kind: 'models', models: [model] }, { base: 0 }).success).toBe(false)
+    expect(read({ kind: 'models', models: [model] }, { note: 'x'.repeat(201) }).success).toBe(false)
   })
 })
 

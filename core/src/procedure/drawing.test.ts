@@ -1,0 +1,213 @@
+import { describe, expect, it } from 'vitest'
+import { smallFamily } from '../../test/smallFamily.ts'
+import type { Procedure } from '../catalog/index.ts'
+import { compileFamily } from '../twin/index.ts'
+import {
+  chartDrawing,
+  deviceDrawing,
+  drawingSvg,
+  procedureSheet,
+  wipeFromRecovery,
+  type Drawing,
+  type DrawingMark,
+} from './index.ts'
+
+/** Switched off by a tap, then power and volume-up until the recovery's menu, whose last line asks. */
+const composed = smallFamily({
+  start: 'lock',
+  durations: { dark: { minMs: 1000, medianMs: 2000, maxMs: 4000 } },
+  states: {
+    lock: { screen: 'lock-screen', transitions: [{ on: { kind: 'long-press', key: 'power' }, to: 'menu' }] },
+    menu: { screen: 'power-menu', transitions: [{ on: { kind: 'tap', on: 'power-off' }, to: 'off' }] },
+    off: {
+      screen: 'dark',
+      transitions: [
+        {
+          on: { kind: 'hold', keys: ['power', 'volume-up'], time: 1000, from: 'entry' },
+          to: 'logo',
+          cues: ['short-buzz'],
+        },
+      ],
+    },
+    logo: { screen: 'logo', transitions: [{ on: { kind: 'after', time: 'dark' }, to: 'recovery' }] },
+    wiping: { screen: 'wiping' },
+    gone: { screen: 'set-up' },
+  },
+  menus: {
+    recovery: {
+      screen: 'recovery-menu',
+      items: [
+        { id: 'restart', label: 'Restart', to: 'lock' },
+        { id: 'reset', label: 'Erase', to: 'question' },
+      ],
+      next: 'volume-down',
+      previous: 'volume-up',
+      choose: { key: 'power', press: 'short' },
+    },
+    question: {
+      screen: 'question',
+      items: [
+        { id: 'no', label: 'No', to: 'recovery' },
+        { id: 'yes', label: 'Yes', to: 'wiping', effects: ['wipe-data'] },
+      ],
+      next: 'volume-down',
+      previous: 'volume-up',
+      choose: { key: 'power', press: 'short' },
+    },
+  },
+})
+const machine = compileFamily(composed)
+const way: Procedure = {
+  id: 'off-first',
+  school: 'Off first',
+  from: 'on-locked',
+  goal: 'recovery-menu',
+  steps: [
+    { do: 'long-press', key: 'power' },
+    { do: 'tap', on: 'power-off', label: 'Switch off' },
+    { do: 'hold', keys: ['power', 'volume-up'], order: 'together' },
+    { do: 'wait', until: { cue: 'logo' } },
+    { do: 'let-go', keys: ['power'] },
+    { do: 'wait', until: { cue: 'recovery-menu' } },
+    { do: 'let-go', keys: ['volume-up'] },
+  ],
+}
+const sheet = procedureSheet(machine, way, 'en')
+const drawn = (width?: number) => {
+  if (!sheet.chart) throw new Error('no chart')
+  return chartDrawing(sheet.chart, 'en', width)
+}
+const texts = ({ marks }: Drawing) => marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []))
+const rects = ({ marks }: Drawing, ink: DrawingMark['ink']) =>
+  marks.flatMap((mark) => (mark.kind === 'rect' && mark.ink === ink ? [mark] : []))
+
+describe('the chart of a way, laid out', () => {
+  it('has a lane for each key that is used, one for the screen, and every cue with its word', () => {
+    expect(texts(drawn())).toEqual(
+      expect.arrayContaining([
+        'power',
+        'volume-up',
+        'screen',
+        'Switch off',
+        'logo',
+        'short buzz',
+        'recovery menu',
+      ]),
+    )
+    expect(texts(drawn())).not.toContain('volume-down')
+    expect(texts(drawn())).not.toContain('cable')
+  })
+  it('goes on with time, never back, from the first lane to the right edge', () => {
+    const { xOf, width } = drawn()
+    const length = sheet.chart?.length.ms ?? 0
+    let last = 0
+    for (let ms = 0; ms <= length; ms += length / 200) {
+      expect(xOf(ms)).toBeGreaterThanOrEqual(last)
+      last = xOf(ms)
+    }
+    expect(last).toBeLessThanOrEqual(width)
+    expect(xOf(length * 10)).toBe(xOf(length))
+  })
+  it('fades where the device decides the moment, and not where the hand does', () => {
+    // Power is let go at the logo, which comes at the same moment on every unit; volume-up at the menu, which does not.
+    const fading = rects(drawn(), 'fading')
+    expect(fading).toHaveLength(1)
+    const upLane = drawn().marks.find((mark) => mark.kind === 'text' && mark.text === 'volume-up')
+    expect(Math.abs((fading[0]?.y ?? 0) - (upLane?.kind === 'text' ? upLane.y : 0))).toBeLessThan(25)
+  })
+  it('is as tall in a narrow place and keeps its letters', () => {
+    const sizes = (drawing: Drawing) =>
+      new Set(drawing.marks.flatMap((mark) => (mark.kind === 'text' ? [mark.size] : [])))
+    expect(sizes(drawn(480))).toEqual(sizes(drawn()))
+    expect(drawn(480).width).toBe(480)
+  })
+  it('becomes a file that says what it is', () => {
+    const svg = drawingSvg(drawn(), 'Off first')
+    expect(svg).toMatch(/^<svg xmlns="http:\/\/www\.w3\.org\/2000\/svg" viewBox="0 0 840 /)
+    expect(svg).toContain('<title>Off first</title>')
+    expect(svg).not.toContain('NaN')
+    expect(svg.match(/<rect /g)?.length).toBe(drawn().marks.filter(({ kind }) => kind === 'rect').length)
+  })
+})
+
+describe('a sheet of a way', () => {
+  it('has its words, and nothing against it where the proof holds', () => {
+    expect(sheet.notProven).toBeUndefined()
+    expect(sheet.lines).toHaveLength(way.steps.length)
+    expect(sheet.lines[1]).toBe('Tap “Switch off”')
+  })
+  it('says where a way gets stuck, and still draws what there is', () => {
+    const stuck = procedureSheet(
+      machine,
+      { ...way, steps: way.steps.filter(({ do: does }) => does !== 'tap') },
+      'en',
+    )
+    expect(stuck.notProven).toBe('“Off first” does not get past step 3 on any unit.')
+    expect(stuck.chart?.lanes.map(({ key }) => key)).toContain('power')
+  })
+  it('never throws: a key or a start that the device has not got is said', () => {
+    const noKey = procedureSheet(machine, { ...way, steps: [{ do: 'press', key: 'crown', times: 1 }] }, 'en')
+    expect(noKey).toMatchObject({
+      notProven: '“Off first” cannot be done: The device has no key crown.',
+      lines: [],
+    })
+    const noStart = procedureSheet(machine, { ...way, from: 'looping' }, 'en')
+    expect(noStart.notProven).toContain('The family has no start “looping”')
+  })
+  it('counts with nothing in hand as with something', () => {
+    const counted: Procedure = { ...way, steps: [{ do: 'wait', until: { count: 3 } }, ...way.steps] }
+    expect(procedureSheet(machine, counted, 'en').lines[0]).toBe('Hands off, count to 3')
+  })
+})
+
+describe('from recovery to the wipe', () => {
+  it('begins where the first proven way ends, and is cut before the last question is answered', () => {
+    const found = wipeFromRecovery(machine, {
+      procedures: [{ ...way, id: 'bare', steps: [{ do: 'press', key: 'power', times: 1 }] }, way],
+    })
+    expect(machine.states[found?.from ?? -1]?.cursor).toMatchObject({ menu: 'recovery', item: 0 })
+    expect(found?.way.beforeLastQuestion.map(({ input }) => input)).toEqual([
+      { kind: 'press', key: 'volume-down', with: [] },
+      { kind: 'press', key: 'power', with: [] },
+    ])
+    expect(found?.way.lastQuestion).toHaveLength(2)
+  })
+  it('is not told where no way is proven or none leads into recovery', () => {
+    expect(wipeFromRecovery(machine, { procedures: [{ ...way, goal: 'lock-screen' }] })).toBeUndefined()
+    expect(wipeFromRecovery(machine, { procedures: [{ ...way, steps: way.steps.slice(1) }] })).toBeUndefined()
+  })
+})
+
+describe('a device drawn', () => {
+  const { family } = composed
+  it('has its names only where they are wanted, and the keys in use bold', () => {
+    expect(texts(deviceDrawing(family, 'phone', undefined))).toEqual([])
+    const drawing = deviceDrawing(family, 'phone', 'en', ['power'])
+    expect(rects(drawing, 'used-key')).toHaveLength(1)
+    expect(rects(drawing, 'key')).toHaveLength(2)
+    const bold = drawing.marks.flatMap((mark) => (mark.kind === 'text' && mark.bold ? [mark.text] : []))
+    expect(bold).toEqual(['power'])
+  })
+  it('held turned is as wide as it was tall, its right edge below', () => {
+    const [upright, turned] = [false, true].map((isTurned) =>
+      deviceDrawing(family, 'tablet', 'en', [], isTurned),
+    )
+    const body = (drawing: Drawing | undefined) => drawing && rects(drawing, 'body')[0]
+    expect([body(turned)?.width, body(turned)?.height]).toEqual([body(upright)?.height, body(upright)?.width])
+    const keyY = turned ? Math.max(...rects(turned, 'key').map(({ y }) => y)) : 0
+    expect(keyY).toBeGreaterThan((body(turned)?.y ?? 0) + (body(turned)?.height ?? 0) - 8)
+  })
+  it('puts the keys of a round watch on its circle', () => {
+    const watch = {
+      keys: [0.1, 0.5, 0.9].map((at) => ({ id: 'crown' as const, edge: 'right' as const, at })),
+    }
+    const drawing = deviceDrawing(watch, 'watch', undefined)
+    const round = rects(drawing, 'body').at(-1)
+    if (!round) throw new Error('no body')
+    const middle = { x: round.x + round.width / 2, y: round.y + round.height / 2 }
+    for (const key of rects(drawing, 'key')) {
+      const away = Math.hypot(key.x + key.width / 2 - 4 - middle.x, key.y + key.height / 2 - middle.y)
+      expect(Math.abs(away - round.width / 2)).toBeLessThan(1)
+    }
+  })
+})
