@@ -112,9 +112,9 @@ describe('a family built from nothing out of the shared parts', () => {
   it('says of a part what it still asks for, and of a key that the device has not', () => {
     const family = begun()
     family.compose.push({ fragment: 'off-gated', as: 'off', with: {} })
-    expect(whatIsLacking(pack, family).faults.map(({ sentence }) => sentence)).toContain(
+    expect(whatIsLacking(pack, family).faults.map(({ sentence }) => sentence)).toEqual([
       '“off-gated” needs “gate”.',
-    )
+    ])
     const watch = { ...newFamily('watch'), compose: [{ fragment: 'charge-sign', as: 'charge', with: {} }] }
     watch.compose.push(
       { fragment: 'loading', as: 'loading', with: {} },

@@ -22,7 +22,12 @@ export interface Lacking {
 
 /** What a family lacks, with the parts that would fill each gap: one is built by following them. */
 export function whatIsLacking(pack: Pick<Pack, 'fragments'>, family: Family): Lacking {
-  const faults = faultsOfFamily(pack, family)
+  const all = faultsOfFamily(pack, family)
+  const open = new Set(all.flatMap(({ code, path }) => (code === 'missing-parameter' ? [path[1]] : [])))
+  // What a part cannot be while something is not handed over to it is no fault of its own.
+  const faults = all.filter(
+    ({ code, path }) => code !== 'shape' || path[0] !== 'compose' || !open.has(path[1]),
+  )
   const named = (what: NonNullable<PackFault['lacks']>['what']) => [
     ...new Set(faults.flatMap(({ lacks }) => (lacks?.what === what ? [lacks.name] : []))),
   ]

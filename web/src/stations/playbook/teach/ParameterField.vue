@@ -9,6 +9,7 @@ import {
 } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
+import { lengthText } from '../../../words/en.ts'
 import SomeOf from '../../../parts/SomeOf.vue'
 
 /** One thing handed over to a shared part; what is not handed over is as the part has it. */
@@ -97,10 +98,10 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
       class="field"
       :aria-label="label"
       :value="asText"
-      @change="value = text($event)"
+      @change="value = /^\d+$/.test(text($event)) ? Number(text($event)) : text($event)"
     >
       <option v-for="name in new Set([asText, ...Object.keys(family.durations)])" :key="name" :value="name">
-        {{ name.replaceAll('-', ' ') }}
+        {{ /^\d+$/.test(name) ? lengthText(Number(name)) : name.replaceAll('-', ' ') }}
       </option>
     </select>
     <select

@@ -81,7 +81,7 @@ const faultsOf = (index: number) =>
           <ParameterField
             v-for="name in fragmentOf(use.fragment)?.parameters"
             :key="name"
-            :label="name"
+            :label="name.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)"
             :kind="parameterKinds(fragmentOf(use.fragment) ?? {})[name]"
             :family="family"
             :places="places"

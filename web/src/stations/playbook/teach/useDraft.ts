@@ -66,7 +66,10 @@ export function useDraft(familyId: string | undefined) {
     const shape = familyAsWritten.safeParse(family)
     const ofShape = shape.success
       ? []
-      : shapeFaults(shape.error).map((fault) => ({ ...fault, sentence: sentenceAt(fault) }))
+      : shapeFaults(shape.error)
+          // The short name follows the name.
+          .filter(({ path }) => path[0] !== 'id' || family.name !== '')
+          .map((fault) => ({ ...fault, sentence: sentenceAt(fault) }))
     const lacking = whatIsLacking({ fragments }, family)
     const faults = [...ofShape, ...lacking.faults]
     if (faults.length + lacking.parts.length + lacking.durations.length > 0)
