@@ -27,13 +27,23 @@ const start = computed<StartState>(() =>
       ? 'off'
       : 'on-locked',
 )
+const machine = computed(() => catalog.machineOf(props.family).machine)
+/** Ways that fail their proof are marked wherever they are offered. */
+const notProven = computed(
+  () =>
+    new Set(
+      props.family.procedures
+        .filter((one) => whyMissed(machine.value, one) !== undefined)
+        .map(({ id }) => id),
+    ),
+)
 const procedure = computed(
   () =>
     props.family.procedures.find(({ id }) => id === job.saved?.bench.procedureId) ??
+    props.family.procedures.find(({ from, id }) => from === start.value && !notProven.value.has(id)) ??
     props.family.procedures.find(({ from }) => from === start.value) ??
     props.family.procedures[0],
 )
-const machine = computed(() => catalog.machineOf(props.family).machine)
 const sheet = computed(() => procedure.value && procedureSheet(machine.value, procedure.value, 'en'))
 const chart = computed(() => sheet.value?.chart)
 const lines = computed(() => sheet.value?.lines ?? [])
@@ -58,15 +68,6 @@ const critical = computed(() => {
     sentence: criticalSentence(procedure.value, slack.step, chart.value, 'en'),
   }
 })
-/** Ways that fail their proof are marked wherever they are offered. */
-const notProven = computed(
-  () =>
-    new Set(
-      props.family.procedures
-        .filter((one) => whyMissed(machine.value, one) !== undefined)
-        .map(({ id }) => id),
-    ),
-)
 const needsLink = computed(() => procedure.value?.steps.find((step) => step.do === 'plug')?.link)
 const link = ref<LinkKind>('none')
 const run = useTryRun(

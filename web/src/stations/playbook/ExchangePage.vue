@@ -76,19 +76,6 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
           </p>
         </div>
         <p v-if="done" role="status" class="border-l-4 border-clear pl-3 font-bold">{{ done }}</p>
-        <div v-if="progress" class="space-y-1">
-          <p role="status">{{ progress.doing }} {{ fileName }} …</p>
-          <div class="flex items-center gap-3">
-            <progress
-              class="h-4 flex-1 accent-brass"
-              :value="progress.part"
-              max="1"
-              :aria-label="progress.doing"
-            />
-            <button type="button" class="act" @click="cancel">Leave it off</button>
-          </div>
-        </div>
-        <p v-if="refusal" role="alert" class="bg-stop-pale px-3 py-2 font-bold text-stop">{{ refusal }}</p>
         <div v-if="reading?.kind === 'refused'" role="alert" class="border-l-4 border-stop pl-3">
           <p class="font-bold text-stop">{{ fileName }} is refused. Nothing was taken in.</p>
           <ul>
@@ -158,7 +145,9 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
               <b>{{ digest.withoutFamily.toLocaleString('en') }}</b> without a family
             </p>
             <details v-if="digest.leftOutCount">
-              <summary class="cursor-pointer underline">{{ digest.leftOutCount }} lines are left out</summary>
+              <summary class="cursor-pointer underline">
+                {{ digest.leftOutCount === 1 ? '1 line is' : `${digest.leftOutCount} lines are` }} left out
+              </summary>
               <ul>
                 <li v-for="remark in digest.leftOut" :key="remark.at">
                   <span class="font-mono">{{ remark.at }}</span> {{ remark.sentence }}
@@ -220,6 +209,15 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
         </ol>
       </aside>
     </div>
+    <!-- Where the row of actions is, so that it is seen however far the preview was scrolled. -->
+    <template #left>
+      <div v-if="progress" class="flex flex-wrap items-center gap-3">
+        <span role="status">{{ progress.doing }} {{ fileName }} …</span>
+        <progress class="h-4 w-64 accent-brass" :value="progress.part" max="1" :aria-label="progress.doing" />
+        <button type="button" class="act" @click="cancel">Leave it off</button>
+      </div>
+      <p v-else-if="refusal" role="alert" class="bg-stop-pale px-3 py-2 font-bold text-stop">{{ refusal }}</p>
+    </template>
     <template #action>
       <button type="button" class="act act-main" :disabled="!canTakeIn" @click="takeIn">
         {{ pack?.findings.length ? 'Take it in, marked' : 'Take it in' }}

@@ -168,6 +168,7 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
               :study="study"
               :reason="reason"
               :first-lines="index > 0 ? ranked[0]?.sheet.lines : undefined"
+              :narrow="ranked.length > 1"
             />
           </div>
         </section>

@@ -22,6 +22,8 @@ const props = defineProps<{
   reason?: string | undefined
   /** Lines of the first way; those that are not among them are marked. */
   firstLines?: readonly string[] | undefined
+  /** It has half the page, beside another. */
+  narrow?: boolean
 }>()
 const words = phrases('en')
 const procedure = computed(() => props.sheet.procedure)
@@ -79,8 +81,9 @@ const slacks = computed(() =>
     </template>
     <KeyChart
       v-if="sheet.chart"
-      class="mt-2"
+      class="mt-2 max-w-3xl"
       :chart="sheet.chart"
+      :narrow="narrow"
       :label="`Key chart: ${procedure.school}`"
     />
     <p v-if="sentence" class="mt-1 font-bold">{{ sentence }}</p>

@@ -23,9 +23,11 @@ const props = defineProps<{
 }>()
 const value = defineModel<unknown>()
 const words = phrases('en')
-const shown = computed(() => value.value ?? props.usual)
+const shown = computed(() => (value.value === undefined ? props.usual : value.value))
 const asText = computed(() =>
-  typeof shown.value === 'string' ? shown.value : JSON.stringify(shown.value ?? ''),
+  typeof shown.value === 'string'
+    ? shown.value
+    : JSON.stringify(shown.value === undefined ? '' : shown.value),
 )
 const keys = computed(() => props.family.keys.map(({ id }) => [id, words.key[id]] as const))
 const links = linkKind.options.map((link) => [link, words.link[link]] as const)
@@ -33,6 +35,34 @@ const list = <One extends string>(known: readonly One[]) =>
   (Array.isArray(shown.value) ? shown.value : []).filter((one): one is One => known.includes(one as One))
 const chosenKeys = computed<KeyId[]>(() => list(keyId.options))
 const chosenLinks = computed<LinkKind[]>(() => list(linkKind.options))
+/** What may be chosen, where it is one of a few; what stands is among them whatever it is. */
+const choices = computed<readonly (readonly [string, string])[] | undefined>(() => {
+  const plain = (names: Iterable<string>) => [...new Set(names)].map((name) => [name, name] as const)
+  switch (props.kind) {
+    case 'key':
+      return [['null', 'none'], ...keys.value]
+    case 'press':
+      return plain(['short', 'long'])
+    case 'hold-from':
+      return plain(['carried', 'entry', 'fresh'])
+    case 'order':
+      return plain(['together', 'in-order'])
+    case 'place':
+      return plain([asText.value, ...props.places])
+    case 'time':
+      return plain([asText.value, ...Object.keys(props.family.durations)]).map(([name]) => [
+        name,
+        timeName(name),
+      ])
+    default:
+      return undefined
+  }
+})
+const isNumber = (name: string) => /^\d+$/.test(name)
+const timeName = (name: string) => (isNumber(name) ? lengthText(Number(name)) : name.replaceAll('-', ' '))
+function takeChoice(choice: string): void {
+  value.value = choice === 'null' ? null : props.kind === 'time' && isNumber(choice) ? Number(choice) : choice
+}
 const isOwn = computed(() => value.value !== undefined)
 function takeText(text: string): void {
   value.value = text === '' ? undefined : text
@@ -57,16 +87,6 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
       :model-value="chosenLinks"
       @update:model-value="(chosen) => (value = chosen)"
     />
-    <select
-      v-else-if="kind === 'key'"
-      class="field"
-      :aria-label="label"
-      :value="asText"
-      @change="value = text($event) === 'null' ? null : text($event)"
-    >
-      <option value="null">none</option>
-      <option v-for="[id, name] in keys" :key="id" :value="id">{{ name }}</option>
-    </select>
     <input
       v-else-if="kind === 'flag'"
       type="checkbox"
@@ -76,42 +96,13 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
       @change="value = ($event.target as HTMLInputElement).checked"
     />
     <select
-      v-else-if="kind === 'press' || kind === 'hold-from' || kind === 'order'"
+      v-else-if="choices"
       class="field"
       :aria-label="label"
       :value="asText"
-      @change="value = text($event)"
+      @change="takeChoice(text($event))"
     >
-      <option
-        v-for="choice in {
-          press: ['short', 'long'],
-          'hold-from': ['carried', 'entry', 'fresh'],
-          order: ['together', 'in-order'],
-        }[kind]"
-        :key="choice"
-      >
-        {{ choice }}
-      </option>
-    </select>
-    <select
-      v-else-if="kind === 'time'"
-      class="field"
-      :aria-label="label"
-      :value="asText"
-      @change="value = /^\d+$/.test(text($event)) ? Number(text($event)) : text($event)"
-    >
-      <option v-for="name in new Set([asText, ...Object.keys(family.durations)])" :key="name" :value="name">
-        {{ /^\d+$/.test(name) ? lengthText(Number(name)) : name.replaceAll('-', ' ') }}
-      </option>
-    </select>
-    <select
-      v-else-if="kind === 'place'"
-      class="field"
-      :aria-label="label"
-      :value="asText"
-      @change="value = text($event)"
-    >
-      <option v-for="name in new Set([asText, ...places])" :key="name">{{ name }}</option>
+      <option v-for="[choice, name] in choices" :key="choice" :value="choice">{{ name }}</option>
     </select>
     <input v-else class="field" :aria-label="label" :value="asText" @change="takeText(text($event))" />
     <button
