@@ -113,19 +113,15 @@ export function chartDrawing(chart: KeyChart, locale: Locale, width = WIDE): Cha
       })
     }
   }
+  // All lines before all words, so that no line goes over a word of another cue.
+  const yOf = (level: number) => FIRST_LEVEL + level * CUE_LEVEL
+  for (const { x, level, isAwaited } of cues) {
+    const ink = isAwaited ? 'awaited-cue' : 'passing-cue'
+    marks.push({ kind: 'line', ink, x1: x, x2: x, y1: yOf(level) + 5, y2: height - 4 })
+  }
   for (const { word, x, level, anchor, isAwaited } of cues) {
-    const y = FIRST_LEVEL + level * CUE_LEVEL
-    marks.push(
-      {
-        kind: 'line',
-        ink: isAwaited ? 'awaited-cue' : 'passing-cue',
-        x1: x,
-        x2: x,
-        y1: y + 5,
-        y2: height - 4,
-      },
-      { kind: 'text', ink: 'word', x, y, size: FIGURE.cue, bold: isAwaited, anchor, text: word },
-    )
+    const y = yOf(level)
+    marks.push({ kind: 'text', ink: 'cue-word', x, y, size: FIGURE.cue, bold: isAwaited, anchor, text: word })
   }
   return { width, height, marks, xOf }
 }

@@ -7,6 +7,8 @@ export type Ink =
   | 'awaited-cue'
   | 'passing-cue'
   | 'word'
+  /** A word that lines may pass below. */
+  | 'cue-word'
   | 'body'
   | 'screen'
   | 'key'
@@ -63,6 +65,7 @@ const FILL: Readonly<Record<Ink, string>> = {
   'awaited-cue': '#211d17',
   'passing-cue': '#595143',
   word: '#211d17',
+  'cue-word': '#211d17',
   body: '#ebe3d2',
   screen: 'none',
   key: '#211d17',

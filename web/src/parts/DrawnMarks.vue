@@ -14,6 +14,7 @@ const FILL = {
   'awaited-cue': 'var(--color-ink)',
   'passing-cue': 'var(--color-ink-soft)',
   word: 'var(--color-ink)',
+  'cue-word': 'var(--color-ink)',
   body: 'var(--color-paper-deep)',
   screen: 'none',
   key: 'var(--color-ink)',
@@ -63,8 +64,19 @@ const OUTLINE: Partial<Record<DrawingMark['ink'], string>> = {
       :font-weight="mark.bold ? 700 : 400"
       :text-anchor="mark.anchor"
       :fill="FILL[mark.ink]"
+      :class="{ 'on-lines': mark.ink === 'cue-word' }"
     >
       {{ mark.text }}
     </text>
   </template>
 </template>
+
+<style scoped>
+/* The ground around the letters, so that a line below them does not run through. */
+.on-lines {
+  paint-order: stroke;
+  stroke: var(--color-paper);
+  stroke-width: 5px;
+  stroke-linejoin: round;
+}
+</style>

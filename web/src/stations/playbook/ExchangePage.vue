@@ -213,7 +213,7 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
     <template #left>
       <div v-if="progress" class="flex flex-wrap items-center gap-3">
         <span role="status">{{ progress.doing }} {{ fileName }} …</span>
-        <progress class="h-4 w-64 accent-brass" :value="progress.part" max="1" :aria-label="progress.doing" />
+        <progress class="h-4 w-64" :value="progress.part" max="1" :aria-label="progress.doing" />
         <button type="button" class="act" @click="cancel">Leave it off</button>
       </div>
       <p v-else-if="refusal" role="alert" class="bg-stop-pale px-3 py-2 font-bold text-stop">{{ refusal }}</p>
