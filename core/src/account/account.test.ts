@@ -1,0 +1,83 @@
+import { describe, expect, it } from 'vitest'
+import { earliestSignIn, foreseeAccountLock, foresightSentences, type AccountFacts } from './index.ts'
+
+const asking = { asksForAccount: true, acceptsOldScreenLock: false }
+const known: AccountFacts = { accountOnDevice: 'yes', knowsAccountPassword: 'yes', secondStep: 'mail' }
+const foresee = (
+  facts: Partial<AccountFacts> = {},
+  way: 'from-recovery' | 'from-settings' | 'none' = 'from-recovery',
+) => foreseeAccountLock({ ...known, ...facts }, way, asking)
+
+describe('whether the account lock will ask', () => {
+  it.each<[string, ReturnType<typeof foresee>, string, string]>([
+    ['a reset from recovery with an account on it', foresee(), 'yes', 'account-on-it'],
+    ['a reset from the settings', foresee({}, 'from-settings'), 'no', 'reset-from-settings'],
+    ['no reset at all', foresee({}, 'none'), 'no', 'no-reset'],
+    ['no account on it', foresee({ accountOnDevice: 'no' }), 'no', 'no-account'],
+    [
+      'nobody knows whether one is on it',
+      foresee({ accountOnDevice: 'unknown' }),
+      'maybe',
+      'account-not-known',
+    ],
+    ['nobody asked', foresee({ accountOnDevice: undefined }), 'maybe', 'account-not-known'],
+    ['a system of before', foresee({ systemVersion: 4 }), 'no', 'system-before-the-lock'],
+    ['the first system that may have it', foresee({ systemVersion: 5 }), 'maybe', 'account-on-it'],
+    ['a later system', foresee({ systemVersion: 6 }), 'yes', 'account-on-it'],
+    ['a stranger’s account, whatever is done', foresee({ isStrangers: true }, 'none'), 'yes', 'asks-already'],
+  ])('%s', (_, { asks, why }, expectedAsks, expectedWhy) => {
+    expect([asks, why]).toEqual([expectedAsks, expectedWhy])
+  })
+  it('a family that does not ask', () => {
+    const family = { asksForAccount: false, acceptsOldScreenLock: false }
+    expect(foreseeAccountLock(known, 'from-recovery', family)).toMatchObject({
+      asks: 'no',
+      why: 'family-does-not-ask',
+    })
+  })
+})
+
+describe('who can answer, and how the second step arrives', () => {
+  it('the customer, the old PIN where the family takes it, or the password has to be found first', () => {
+    expect(foresee().who).toBe('customer')
+    expect(foresee({ knowsAccountPassword: 'no' }).who).toBe('password-first')
+    expect(foresee({ knowsAccountPassword: undefined }).who).toBe('not-known')
+    const family = { asksForAccount: true, acceptsOldScreenLock: true }
+    const facts: AccountFacts = { ...known, knowsAccountPassword: 'no', knowsScreenLock: 'yes' }
+    expect(foreseeAccountLock(facts, 'from-recovery', family).who).toBe('old-screen-lock')
+    expect(foresee({ isStrangers: true }).who).toBe('previous-owner')
+  })
+  it('a text to the SIM in this very device: the SIM goes into a spare phone first, an eSIM may be gone', () => {
+    expect(foresee({ secondStep: 'sim-in-this-device' }).before).toEqual(['move-the-sim'])
+    expect(foresee({ secondStep: 'sim-in-this-device', esimProfile: 'yes' }).before).toEqual([
+      'keep-the-esim-line',
+    ])
+    expect(foresee({ secondStep: 'not-set-up' }).before).toEqual([])
+    expect(foresee({ secondStep: undefined }).before).toEqual(['ask-how-it-comes'])
+  })
+})
+
+describe('the wait after a changed password (the platform owner’s help pages, from memory)', () => {
+  it('is 24 hours, formerly 72; where the system is not known, between', () => {
+    const lately: Partial<AccountFacts> = { passwordChangedLately: 'yes' }
+    expect(foresee({ ...lately, systemVersion: 12 }).waitHours).toEqual({ from: 24, to: 24 })
+    expect(foresee({ ...lately, systemVersion: 7 }).waitHours).toEqual({ from: 72, to: 72 })
+    expect(foresee(lately).waitHours).toEqual({ from: 24, to: 72 })
+    expect(foresee({ passwordChangedLately: 'no' }).waitHours).toEqual({ from: 0, to: 0 })
+  })
+  it('also comes to whoever must recover the password, and has an earliest time', () => {
+    const foreseen = foresee({ knowsAccountPassword: 'no', systemVersion: 12 })
+    expect(earliestSignIn(foreseen, '2026-03-28T20:00:00Z')).toBe('2026-03-29T20:00:00.000Z')
+  })
+})
+
+it('is told in sentences', () => {
+  for (const facts of [
+    {},
+    { isStrangers: true },
+    { secondStep: 'sim-in-this-device' as const },
+    { accountOnDevice: 'no' as const },
+  ])
+    for (const sentence of foresightSentences(foresee(facts))) expect(sentence).toMatch(/^[A-Z].*\.$/)
+  expect(foresightSentences(foresee({ passwordChangedLately: 'yes' })).at(-1)).toContain('24 to 72 hours')
+})

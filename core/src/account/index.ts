@@ -1,0 +1,2 @@
+export * from './foresight.ts'
+export * from './words.ts'

@@ -1,0 +1,2 @@
+export * from './priceList.ts'
+export * from './quote.ts'

@@ -1,0 +1,57 @@
+import { describe, expect, it } from 'vitest'
+import { priceList, quoteOf, taxWithin, USUAL_PRICES } from './index.ts'
+
+describe('a quote', () => {
+  const terms = { currency: 'EUR', taxRate: 0.19, depositShare: 0.3 }
+  it('is a range where the route branches, with the mean between', () => {
+    expect(
+      quoteOf(
+        [
+          { chance: 0.25, workMinor: 0, feesMinor: 0 },
+          { chance: 0.5, workMinor: 3500, feesMinor: 0 },
+          { chance: 0.25, workMinor: 4500, feesMinor: 1900 },
+        ],
+        terms,
+      ),
+    ).toEqual({
+      currency: 'EUR',
+      leastMinor: 0,
+      mostMinor: 6400,
+      meanMinor: 3350,
+      // 45.00 with 19 % in it: 45.00 × 19 / 119 = 7.18.
+      taxInMostMinor: 718,
+      // All of the fees and 30 % of 45.00, in whole units: 19 + 14 = 33.
+      depositMinor: 3300,
+    })
+  })
+  it('leaves out what hardly ever happens', () => {
+    expect(
+      quoteOf(
+        [
+          { chance: 0.999, workMinor: 1000, feesMinor: 0 },
+          { chance: 0.001, workMinor: 90_000, feesMinor: 0 },
+        ],
+        terms,
+      ).mostMinor,
+    ).toBe(1000)
+  })
+  it('of nothing costs nothing', () => {
+    expect(quoteOf([], terms)).toMatchObject({ leastMinor: 0, mostMinor: 0, meanMinor: 0, depositMinor: 0 })
+  })
+  it('knows the tax within a price', () => {
+    expect([taxWithin(11_900, 0.19), taxWithin(12_000, 0.2), taxWithin(500, 0)]).toEqual([1900, 2000, 0])
+  })
+})
+
+describe('a price list', () => {
+  it('is refused with a negative price, an unknown work or a currency that is none', () => {
+    expect(priceList.safeParse(USUAL_PRICES).success).toBe(true)
+    for (const wrong of [
+      { ...USUAL_PRICES, currency: 'euro' },
+      { ...USUAL_PRICES, work: { ...USUAL_PRICES.work, 'clear-cache': -1 } },
+      { ...USUAL_PRICES, work: { ...USUAL_PRICES.work, bypass: 100 } },
+      { ...USUAL_PRICES, taxRate: 19 },
+    ])
+      expect(priceList.safeParse(wrong).success).toBe(false)
+  })
+})

@@ -1,0 +1,73 @@
+import { z } from 'zod'
+
+/** What the shop takes money for. */
+export const WORK = [
+  'look-and-advise',
+  'unlock-from-afar',
+  'reset-from-settings',
+  'clear-cache',
+  'install-system-again',
+  'reset-from-recovery',
+  'account-help',
+  'carrier-order',
+  'send-to-makers-service',
+] as const
+export type Work = (typeof WORK)[number]
+
+const minor = z.int().min(0).max(10_000_000)
+
+/** A shop's prices, in minor units of its currency, tax included; and what it weighs when a route is decided. */
+export const priceList = z.strictObject({
+  currency: z.string().regex(/^[A-Z]{3}$/, 'three capital letters'),
+  /** The share of tax on top of the net price: 0.19 is 19 %. */
+  taxRate: z.number().min(0).max(1),
+  /** Due when the work succeeds. */
+  work: z.strictObject(Object.fromEntries(WORK.map((work) => [work, minor])) as Record<Work, typeof minor>),
+  /** Passed on as they are, whatever comes of it. */
+  fees: z.strictObject({
+    registryReport: minor,
+    carrierOrderFrom: minor,
+    carrierOrderTo: minor,
+    makersService: minor,
+  }),
+  /** The share of the highest price that is asked for when a device is taken in; fees come in full. */
+  depositShare: z.number().min(0).max(1),
+  /** What things are worth when routes are compared: stated, so that they can be argued with. */
+  weights: z.strictObject({
+    workingDeviceMinor: minor,
+    releasedCarrierMinor: minor,
+    dataMinor: z.strictObject({ none: minor, some: minor, precious: minor }),
+    benchHourMinor: minor,
+    waitingDayMinor: minor,
+    /** Harm of working on a device one must not work on. */
+    wrongDeviceMinor: minor,
+  }),
+})
+export type PriceList = z.infer<typeof priceList>
+
+/** Prices and weights of a shop that has not said its own. Common practice, no source. */
+export const USUAL_PRICES: PriceList = {
+  currency: 'EUR',
+  taxRate: 0.19,
+  work: {
+    'look-and-advise': 0,
+    'unlock-from-afar': 1500,
+    'reset-from-settings': 1500,
+    'clear-cache': 1000,
+    'install-system-again': 3500,
+    'reset-from-recovery': 3500,
+    'account-help': 1500,
+    'carrier-order': 1000,
+    'send-to-makers-service': 1500,
+  },
+  fees: { registryReport: 400, carrierOrderFrom: 1200, carrierOrderTo: 2600, makersService: 4500 },
+  depositShare: 0.3,
+  weights: {
+    workingDeviceMinor: 20_000,
+    releasedCarrierMinor: 6000,
+    dataMinor: { none: 0, some: 4000, precious: 60_000 },
+    benchHourMinor: 3000,
+    waitingDayMinor: 400,
+    wrongDeviceMinor: 500_000,
+  },
+}

@@ -1,0 +1,57 @@
+import type { PriceList } from './priceList.ts'
+
+/** One way a job may go, with what it would cost then: work that succeeded and fees that were paid. */
+export interface Course {
+  /** 0 to 1; the courses of a job sum to 1. */
+  readonly chance: number
+  readonly workMinor: number
+  readonly feesMinor: number
+}
+
+/** What the customer is told: a range where the route branches. All in minor units, tax included. */
+export interface Quote {
+  readonly currency: string
+  readonly leastMinor: number
+  readonly mostMinor: number
+  /** The mean over the courses. */
+  readonly meanMinor: number
+  /** The tax within the highest price; on fees passed on none is added. */
+  readonly taxInMostMinor: number
+  /** Asked for when the device is taken in: all fees that may come, and a share of the work. */
+  readonly depositMinor: number
+}
+
+/** The chance below which a course is not told to the customer as a price. */
+const UNLIKELY = 0.005
+
+/** From the courses of a route to a quote. */
+export function quoteOf(
+  courses: readonly Course[],
+  prices: Pick<PriceList, 'currency' | 'taxRate' | 'depositShare'>,
+): Quote {
+  const told = courses.filter(({ chance }) => chance >= UNLIKELY)
+  const totals = told.map(({ workMinor, feesMinor }) => workMinor + feesMinor)
+  const dearest = told.reduce<Course | undefined>(
+    (most, one) => (!most || one.workMinor + one.feesMinor > most.workMinor + most.feesMinor ? one : most),
+    undefined,
+  )
+  const chances = told.reduce((all, { chance }) => all + chance, 0)
+  const mean = told.reduce(
+    (all, { chance, workMinor, feesMinor }) => all + chance * (workMinor + feesMinor),
+    0,
+  )
+  return {
+    currency: prices.currency,
+    leastMinor: totals.length > 0 ? Math.min(...totals) : 0,
+    mostMinor: totals.length > 0 ? Math.max(...totals) : 0,
+    meanMinor: chances > 0 ? Math.round(mean / chances) : 0,
+    taxInMostMinor: taxWithin(dearest?.workMinor ?? 0, prices.taxRate),
+    depositMinor:
+      (dearest?.feesMinor ?? 0) + Math.round(((dearest?.workMinor ?? 0) * prices.depositShare) / 100) * 100,
+  }
+}
+
+/** The tax within a price that includes it, rounded to a minor unit. */
+export function taxWithin(grossMinor: number, taxRate: number): number {
+  return Math.round(grossMinor - grossMinor / (1 + taxRate))
+}
