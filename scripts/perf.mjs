@@ -1,4 +1,4 @@
-// npm run perf [-- start hands search screens]: the figures that issues ask for, all or some of them. Medians of
+// npm run perf [-- start hands search decisions screens]: the figures that issues ask for, all or some of them. Medians of
 // several runs; the machine is named, since it matters.
 import { spawn } from 'node:child_process'
 import { cpus } from 'node:os'
@@ -7,6 +7,7 @@ import { median } from './perf/figures.mjs'
 
 ensureDebian({ 'mariadb-server': 'mariadbd', chromium: 'chromium' })
 ensureNodeModules()
+const { measureDecisions } = await import('./perf/decision.mjs')
 const { measureHands } = await import('./perf/hands.mjs')
 const { measureScreens } = await import('./perf/screens.mjs')
 const { measureSearch } = await import('./perf/search.mjs')
@@ -38,10 +39,10 @@ async function startDemo() {
 
 const { tsImport } = await import('tsx/esm/api')
 const topic = (name) => tsImport(`../core/src/${name}/index.ts`, import.meta.url)
-const [catalog, twin, procedure, hand] = await Promise.all(
-  ['catalog', 'twin', 'procedure', 'hand'].map(topic),
+const [catalog, twin, procedure, hand, route, price] = await Promise.all(
+  ['catalog', 'twin', 'procedure', 'hand', 'route', 'price'].map(topic),
 )
-const core = { ...catalog, ...twin, ...procedure, ...hand }
+const core = { ...catalog, ...twin, ...procedure, ...hand, ...route, ...price }
 const { demoPack } = await tsImport('../demo/demoPack.ts', import.meta.url)
 const wanted = process.argv.slice(2)
 const asked = (name) => wanted.length === 0 || wanted.includes(name)
@@ -86,6 +87,11 @@ if (asked('hands')) {
 if (asked('search')) {
   console.log('\nModel search over 50,000 invented models: one search at every keystroke.')
   console.table(await measureSearch(core))
+}
+
+if (asked('decisions')) {
+  console.log('\nFrom a changed fact to the route, and to its alternatives and all questions by worth:')
+  console.table(measureDecisions(core))
 }
 
 if (asked('screens')) {

@@ -22,7 +22,7 @@ const WHO: Readonly<Record<AccountForesight['who'], string>> = {
   'not-known': 'Not known who can answer: ask for the password now.',
 }
 
-const BEFORE: Readonly<Record<BeforeSignIn, string>> = {
+export const BEFORE_SIGN_IN_WORDS: Readonly<Record<BeforeSignIn, string>> = {
   'move-the-sim': 'The code comes to the SIM in this device: put it into a spare phone before the reset.',
   'keep-the-esim-line':
     'The code comes to an eSIM on this device, and the reset may remove it: choose another way for the second step first.',
@@ -47,7 +47,7 @@ export function foresightSentences(foresight: AccountForesight): readonly string
   return [
     WHY[foresight.why],
     WHO[foresight.who],
-    ...foresight.before.map((step) => BEFORE[step]),
+    ...foresight.before.map((step) => BEFORE_SIGN_IN_WORDS[step]),
     to === 0
       ? ''
       : `After a changed password it refuses the sign-in for ${from === to ? `${to} hours` : `${from} to ${to} hours`}; check the help pages of the account.`,

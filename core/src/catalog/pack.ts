@@ -262,6 +262,8 @@ const familyParts = {
   /** The path of menu items to the reset in the settings. */
   settingsPath: z.array(label).default([]),
   accountLock: z.strictObject({ asksAfterRecoveryReset: z.boolean(), acceptsOldScreenLock: z.boolean() }),
+  /** The maker provides the system's file, to install it again from recovery. Absent: nobody has said. */
+  systemFile: z.boolean().optional(),
   carrierLock: z
     .strictObject({ triesAllowed: z.int().min(1).max(100), dialledCode: z.string().max(20).optional() })
     .optional(),

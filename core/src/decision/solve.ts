@@ -86,7 +86,7 @@ class Solver<State, World> {
   follow(state: State, act: Act<State, World>, belief: Belief): Policy<State, World> {
     const { worlds } = this.#problem
     let total = 0
-    for (const share of belief) total += share
+    for (let index = 0; index < belief.length; index++) total += belief[index] ?? 0
     let worth = 0
     const branches: Policy<State, World>['branches'][number][] = []
     for (const outcome of act.outcomes) {

@@ -36,6 +36,8 @@ export const priceList = z.strictObject({
   weights: z.strictObject({
     workingDeviceMinor: minor,
     releasedCarrierMinor: minor,
+    /** What it costs the customer to set a wiped device up again. */
+    setUpAgainMinor: minor,
     dataMinor: z.strictObject({ none: minor, some: minor, precious: minor }),
     benchHourMinor: minor,
     waitingDayMinor: minor,
@@ -64,7 +66,8 @@ export const USUAL_PRICES: PriceList = {
   depositShare: 0.3,
   weights: {
     workingDeviceMinor: 20_000,
-    releasedCarrierMinor: 6000,
+    releasedCarrierMinor: 9000,
+    setUpAgainMinor: 2500,
     dataMinor: { none: 0, some: 4000, precious: 60_000 },
     benchHourMinor: 3000,
     waitingDayMinor: 400,

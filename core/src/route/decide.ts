@@ -1,18 +1,9 @@
-import type { DeviceOnJob, FactName, Facts } from './facts.ts'
-import { gatesOfTheJob, type GateId } from './gates.ts'
-
-/** What can be done, from gentlest to hardest. */
-export type RouteAction =
-  | 'ask-first'
-  | 'remember'
-  | 'remote-unlock'
-  | 'seller-removes-account'
-  | 'reset-from-settings'
-  | 'clear-cache'
-  | 'reset-from-recovery'
-  | 'carrier-order'
-  | 'makers-service'
-  | 'refuse'
+import { solve, solveBeginningWith } from '../decision/index.ts'
+import type { PriceList } from '../price/index.ts'
+import type { DeviceOnJob, FactName, Facts, Progress, RouteAction } from './facts.ts'
+import { coursesOf, figuresOf, type Figures, type RoutePolicy } from './figures.ts'
+import { gatesOfTheJob, ownershipGate, type GateId } from './gates.ts'
+import { lockChanceOf, routeProblem, type Place, type RouteOutcome, type RouteProblem } from './model.ts'
 
 /** Why an action was chosen: a code for the sentence and the facts in it. */
 export interface Reason {
@@ -23,81 +14,199 @@ export interface Reason {
 
 export type ReasonCode =
   | 'gate-closed-for-good'
+  | 'ownership-not-shown'
   | 'consent-refused'
   | 'no-complaint-yet'
-  | 'no-model-yet'
-  | 'only-carrier-lock'
+  | 'customer-wishes'
   | 'stranger-account'
+  | 'stranger-service'
   | 'secret-known'
   | 'remote-unlock-ready'
+  | 'remote-unlock-maybe'
   | 'tries-left'
   | 'cache-first'
+  | 'system-file'
+  | 'password-first'
   | 'secret-forgotten'
+  | 'trouble-stays'
   | 'no-way-into-recovery'
+  | 'asks-for-account'
+  | 'account-page'
+  | 'authorised-release'
+  | 'only-carrier-lock'
+  | 'carrier-first'
+  | 'not-worth-it'
 
 export interface Choice {
   readonly action: RouteAction
   readonly reason: Reason
+  /** That it works, once it has come to this; 0 to 1. */
+  readonly chance: number
 }
 
-/**
- * Decides the order of actions: the first is what to do, the next what to do if it fails. This is the seam
- * for the exact decision of values and chances; the rules here keep to the order from gentlest to hardest.
- */
-export type Decider = (facts: Facts, device: DeviceOnJob | undefined) => readonly Choice[]
-
-/** Wrong tries up to which remembering is still worth some minutes. Common practice, no source. */
-const TRIES_WORTH_IT = 4
-
-export const decideByRules: Decider = (facts, device) => {
-  const barred = gatesOfTheJob(facts).find(({ state }) => state === 'closed-for-good')
-  if (barred) return [choice('refuse', 'gate-closed-for-good', barred.facts, barred.id)]
-  if (facts.consent === 'refused') return [choice('refuse', 'consent-refused', ['consent'])]
-  if (!facts.complaint) return [choice('ask-first', 'no-complaint-yet', [])]
-  if (facts.complaint === 'carrier-lock-only')
-    return [choice('carrier-order', 'only-carrier-lock', ['complaint', 'carrierLocked'])]
-  if (!device) return [choice('ask-first', 'no-model-yet', [])]
-  if (facts.complaint === 'second-hand')
-    return [
-      choice('seller-removes-account', 'stranger-account', ['complaint']),
-      choice('makers-service', 'stranger-account', ['complaint', 'ownership']),
-    ]
-  return [...gentle(facts), ...hard(device)]
+/** What to do, what next when it fails, and what it comes to. */
+export interface Decision {
+  /** The first is what to do; each following one what to do when the one before it failed. */
+  readonly choices: readonly Choice[]
+  /** What comes after the first reset or release when it worked: the account, the carrier. */
+  readonly afterwards: readonly RouteAction[]
+  readonly figures: Figures
+  readonly policy: RoutePolicy
+  readonly problem: RouteProblem
 }
 
-function gentle(facts: Facts): Choice[] {
+/** Everything that a decision stands on. */
+export interface Given {
+  readonly facts: Facts
+  readonly device: DeviceOnJob | undefined
+  readonly progress: Progress
+  readonly prices: PriceList
+}
+
+/** Acts that only a person with a right to the device may ask for. */
+const NEEDS_OWNERSHIP: readonly RouteAction[] = [
+  'reset-from-settings',
+  'reset-from-recovery',
+  'install-system-again',
+  'makers-service',
+  'authorised-release',
+  'carrier-free',
+  'carrier-order',
+]
+/** Acts that lose what is on the device. */
+const LOSES_DATA: readonly RouteAction[] = ['reset-from-settings', 'reset-from-recovery', 'makers-service']
+
+/** The best policy under the gates: what a gate closes is not weighed at all. */
+export function decide(given: Given): Decision {
+  const { facts, prices } = given
+  const problem = problemOf(given)
+  const policy = (facts.wish && solveBeginningWith(problem, facts.wish)) ?? solve(problem)
+  const barred = barredBy(given)
+  const choices = barred
+    ? [{ action: 'refuse' as const, reason: barred, chance: 1 }]
+    : choicesOf(policy, given)
+  return { choices, afterwards: afterwardsOf(policy), figures: figuresOf(policy, prices), policy, problem }
+}
+
+/** The decision problem of a job as it stands. */
+export function problemOf(given: Given): RouteProblem {
+  return routeProblem({
+    facts: given.facts,
+    device: given.device,
+    prices: given.prices,
+    closed: closedBy(given),
+    start: startOf(given),
+  })
+}
+
+function closedBy({ facts, progress }: Given): ReadonlySet<RouteAction> {
+  const isShown = ownershipGate(facts, progress).state === 'open'
+  return new Set<RouteAction>([
+    ...(facts.ownership === 'not-shown' && !isShown ? NEEDS_OWNERSHIP : []),
+    ...(progress.consent.kind === 'refused' ? LOSES_DATA : []),
+    ...(facts.registryAnswer === 'no-answer'
+      ? (['authorised-release', 'carrier-order', 'carrier-free'] as const)
+      : []),
+  ])
+}
+
+function startOf(given: Given): Place {
+  const { facts, progress } = given
+  const start = { failed: [...progress.failedActs].sort(), before: [], passwordFound: false }
+  if (facts.complaint === 'carrier-lock-only' || progress.accountProof || progress.screenLifted)
+    return { ...start, phase: 'carrier', wiped: progress.wipeStarted, lockChance: lockChanceOf(given) }
+  if (progress.wipeStarted) return { ...start, phase: 'account', wiped: true }
+  return { ...start, phase: 'open', wiped: false }
+}
+
+/** Why there is no work at all on this device, if so. */
+function barredBy({ facts, progress }: Given): Reason | undefined {
+  const barred = gatesOfTheJob(facts, progress).find(({ state }) => state === 'closed-for-good')
+  return barred && { code: 'gate-closed-for-good', facts: barred.facts, gate: barred.id }
+}
+
+/** The main line: the first act, and what follows each failure; an act that only clears the way is followed on. */
+function choicesOf(policy: RoutePolicy, given: Given): readonly Choice[] {
   const choices: Choice[] = []
-  if (facts.knowsScreenLock === 'yes')
-    choices.push(choice('reset-from-settings', 'secret-known', ['knowsScreenLock']))
-  else if (
-    facts.complaint === 'forgotten-lock' &&
-    facts.wrongTries !== undefined &&
-    facts.wrongTries <= TRIES_WORTH_IT
-  )
-    choices.push(choice('remember', 'tries-left', ['wrongTries']))
-  if (
-    facts.remoteUnlockSetUp === 'yes' &&
-    facts.online === 'yes' &&
-    facts.knowsAccountPassword === 'yes' &&
-    facts.knowsScreenLock !== 'yes'
-  )
-    choices.push(
-      choice('remote-unlock', 'remote-unlock-ready', ['remoteUnlockSetUp', 'online', 'knowsAccountPassword']),
-    )
-  if (facts.complaint === 'restarts-into-recovery' || facts.complaint === 'freezes')
-    choices.unshift(choice('clear-cache', 'cache-first', ['complaint']))
+  let at: RoutePolicy | undefined = policy
+  while (at?.act) {
+    const action = at.act.id as RouteAction
+    const isOnlyLeaving = action === 'leave-it' || action === 'ask-first'
+    if (!isOnlyLeaving || choices.length === 0) choices.push(choiceOf(action, at, given))
+    const onward: RouteOutcome['id'] = action === 'recover-account' ? 'worked' : 'failed'
+    at = at.branches.find(({ outcome }) => outcome.id === onward)?.then
+  }
   return choices
 }
 
-function hard(device: DeviceOnJob): Choice[] {
-  return device.canReachRecovery
-    ? [
-        choice('reset-from-recovery', 'secret-forgotten', ['complaint', 'knowsScreenLock']),
-        choice('makers-service', 'no-way-into-recovery', ['ownership']),
-      ]
-    : [choice('makers-service', 'no-way-into-recovery', ['modelId'])]
+function choiceOf(action: RouteAction, { branches }: RoutePolicy, given: Given): Choice {
+  const { facts, progress } = given
+  if (action === 'leave-it' && progress.consent.kind === 'refused')
+    return { action: 'refuse', reason: { code: 'consent-refused', facts: [] }, chance: 1 }
+  if (action === 'leave-it' && facts.ownership === 'not-shown')
+    return { action: 'refuse', reason: { code: 'ownership-not-shown', facts: ['ownership'] }, chance: 1 }
+  return {
+    action,
+    reason: action === facts.wish ? { code: 'customer-wishes', facts: ['wish'] } : reasonOf(action, given),
+    chance: branches.reduce((all, { outcome, chance }) => all + (outcome.id === 'failed' ? 0 : chance), 0),
+  }
 }
 
-function choice(action: RouteAction, code: ReasonCode, facts: readonly FactName[], gate?: GateId): Choice {
-  return { action, reason: { code, facts, gate } }
+function reasonOf(action: RouteAction, { facts, device }: Given): Reason {
+  const why = (code: ReasonCode, ...names: FactName[]): Reason => ({ code, facts: names })
+  switch (action) {
+    case 'ask-first':
+      return why('no-complaint-yet')
+    case 'remember':
+      return why('tries-left', 'wrongTries')
+    case 'remote-unlock':
+      return facts.remoteUnlockSetUp === 'yes' && facts.online === 'yes'
+        ? why('remote-unlock-ready', 'remoteUnlockSetUp', 'online', 'knowsAccountPassword')
+        : why('remote-unlock-maybe', 'remoteUnlockSetUp', 'online')
+    case 'recover-account':
+      return why('password-first', 'knowsAccountPassword')
+    case 'seller-removes-account':
+      return why('stranger-account', 'complaint', 'sellerReachable')
+    case 'reset-from-settings':
+      return why('secret-known', 'knowsScreenLock')
+    case 'clear-cache':
+      return why('cache-first', 'complaint')
+    case 'install-system-again':
+      return why('system-file', 'complaint', 'dataWorth')
+    case 'reset-from-recovery':
+      return facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-tries'
+        ? why('secret-forgotten', 'complaint', 'knowsScreenLock')
+        : why('trouble-stays', 'complaint')
+    case 'sign-in':
+      return why('asks-for-account', 'accountOnDevice', 'accountAddress')
+    case 'account-page':
+      return why('account-page', 'knowsAccountPassword')
+    case 'carrier-free':
+      return why('carrier-first', 'originalCarrier', 'contractRunning')
+    case 'carrier-order':
+      return why('only-carrier-lock', 'complaint', 'carrierLocked')
+    case 'makers-service':
+      return facts.complaint === 'second-hand'
+        ? why('stranger-service', 'proofOfPurchase')
+        : device?.canReachRecovery === false
+          ? why('no-way-into-recovery', 'modelId')
+          : why('no-way-into-recovery', 'proofOfPurchase')
+    case 'authorised-release':
+      return why('authorised-release', 'registryAnswer', 'proofOfPurchase')
+    case 'leave-it':
+    case 'refuse':
+      return why('not-worth-it', 'complaint')
+  }
+}
+
+/** What the likeliest good course does after the first wipe or end: the account lock's and the carrier lock's acts. */
+function afterwardsOf(policy: RoutePolicy): readonly RouteAction[] {
+  const likeliest = coursesOf(policy)
+    .filter(({ outcomes }) => outcomes.some(({ end }) => end?.startsWith('works')))
+    .reduce<{ chance: number; acts: readonly RouteAction[]; outcomes: readonly RouteOutcome[] } | undefined>(
+      (best, course) => (!best || course.chance > best.chance ? course : best),
+      undefined,
+    )
+  const turn = likeliest?.outcomes.findIndex(({ id, end }) => id === 'asks-for-account' || end) ?? -1
+  return turn < 0 ? [] : (likeliest?.acts.slice(turn + 1) ?? []).filter((act) => act !== 'leave-it')
 }

@@ -20,6 +20,23 @@ export function deviceOnJob(pack: Pack, facts: ModelFacts): DeviceOnJob | undefi
       asksForAccount: found.family.accountLock.asksAfterRecoveryReset,
       acceptsOldScreenLock: found.family.accountLock.acceptsOldScreenLock,
       canReachRecovery: found.family.procedures.some(({ goal }) => goal === 'recovery-menu'),
+      systemFile: found.family.systemFile,
+      waitLaw: found.family.waitLaw,
+      wipeAndStartMs: wipeAndStart(found),
+    }
+  )
+}
+
+/** Wipe and first start one after the other, by the family's own times. */
+function wipeAndStart({ family }: ModelFound): DeviceOnJob['wipeAndStartMs'] {
+  const wipe = family.durations[family.durationsOfTheWork.wipe]
+  const start = family.durations[family.durationsOfTheWork.firstStart]
+  return (
+    wipe &&
+    start && {
+      min: wipe.minMs + start.minMs,
+      median: wipe.medianMs + start.medianMs,
+      max: wipe.maxMs + start.maxMs,
     }
   )
 }

@@ -1,9 +1,8 @@
 import { z } from 'zod'
+import { answer, secondStep } from '../account/index.ts'
+import type { WaitLaw } from '../clocks/index.ts'
 
 /** What the counter learns about a job. A fact that is absent has not been asked; `unknown` is an answer. */
-
-export const answer = z.enum(['yes', 'no', 'unknown'])
-export type Answer = z.infer<typeof answer>
 
 export const complaint = z.enum([
   'forgotten-lock',
@@ -20,17 +19,35 @@ export const hazard = z.enum(['none', 'swollen-battery', 'hot-battery', 'liquid'
 export type Hazard = z.infer<typeof hazard>
 
 export const registryAnswer = z.enum(['clean', 'reported', 'no-answer'])
-export const secondStep = z.enum([
-  'other-device',
-  'sim-in-this-device',
-  'mail',
-  'backup-codes',
-  'not-set-up',
-  'unknown',
-])
 export const battery = z.enum(['at-least-20', 'below-20', 'external-power', 'unknown'])
 
+/** Whose device it is, as far as the shop is told. */
+export const whose = z.enum(['own', 'childs-guardian-here', 'childs-no-guardian', 'somebody-elses'])
+
+/** What can be done, from gentlest to hardest. */
+export const ROUTE_ACTIONS = [
+  'ask-first',
+  'remember',
+  'remote-unlock',
+  'recover-account',
+  'seller-removes-account',
+  'reset-from-settings',
+  'clear-cache',
+  'install-system-again',
+  'reset-from-recovery',
+  'sign-in',
+  'account-page',
+  'carrier-free',
+  'carrier-order',
+  'makers-service',
+  'authorised-release',
+  'leave-it',
+  'refuse',
+] as const
+export type RouteAction = (typeof ROUTE_ACTIONS)[number]
+
 const note = z.string().trim().max(500)
+const imeiDigits = z.string().regex(/^\d{15}$/, 'fifteen digits')
 
 /** All facts of a job. None of them is a PIN, pattern, password or second-step code, and none may become one. */
 export const facts = z.strictObject({
@@ -39,23 +56,43 @@ export const facts = z.strictObject({
   systemVersion: z.int().min(1).max(100).optional(),
   complaint: complaint.optional(),
   hazard: hazard.optional(),
+  /** No: the job is done or begun on the telephone. */
+  deviceHere: z.enum(['yes', 'no']).optional(),
+  whose: whose.optional(),
   powersOn: answer.optional(),
+  keysWork: answer.optional(),
+  portCarriesData: answer.optional(),
+  screenWorks: answer.optional(),
   battery: battery.optional(),
   screenLock: z.enum(['pin', 'pattern', 'password', 'none', 'unknown']).optional(),
   knowsScreenLock: answer.optional(),
   wrongTries: z.int().min(0).max(1000).optional(),
-  imei: z
-    .string()
-    .regex(/^\d{15}$/, 'fifteen digits')
-    .optional(),
+  countsDown: answer.optional(),
+  wipesItself: answer.optional(),
+  imei: imeiDigits.optional(),
+  /** Of the second slot. */
+  imeiSecond: imeiDigits.optional(),
+  /** As the box says, to be compared. */
+  boxImei: imeiDigits.optional(),
+  /** Where there is no IMEI. */
+  serialNumber: z.string().trim().max(40).optional(),
   remoteUnlockSetUp: answer.optional(),
   online: answer.optional(),
   accountOnDevice: answer.optional(),
   accountAddress: z.string().trim().max(200).optional(),
   knowsAccountPassword: answer.optional(),
   secondStep: secondStep.optional(),
+  passwordChangedLately: answer.optional(),
+  /** What is on the device is worth to the customer. */
+  dataWorth: z.enum(['none', 'some', 'precious', 'unknown']).optional(),
+  backup: answer.optional(),
+  memoryCard: answer.optional(),
+  esimProfile: answer.optional(),
+  sellerReachable: answer.optional(),
+  proofOfPurchase: answer.optional(),
   carrierLocked: answer.optional(),
   originalCarrier: z.string().trim().max(80).optional(),
+  contractRunning: answer.optional(),
   carrierCountry: z
     .string()
     .regex(/^[A-Z]{2}$/, 'a two-letter country')
@@ -66,13 +103,21 @@ export const facts = z.strictObject({
   ownershipNote: note.optional(),
   registryAnswer: registryAnswer.optional(),
   registryReason: note.optional(),
-  consent: z.enum(['given', 'refused']).optional(),
+  /** What the customer wants done first instead of what is proposed. */
+  wish: z.enum(ROUTE_ACTIONS).optional(),
 })
 export type Facts = z.infer<typeof facts>
 export type FactName = keyof Facts
 
 /** Facts that point to a person. They stay on the job, to go when it must forget; no list that stays repeats them. */
-const PERSONAL: readonly FactName[] = ['accountAddress', 'imei', 'ownershipNote']
+const PERSONAL: readonly FactName[] = [
+  'accountAddress',
+  'imei',
+  'imeiSecond',
+  'boxImei',
+  'serialNumber',
+  'ownershipNote',
+]
 
 /** Facts as an event list may keep them for good: of a personal one only that it was recorded. */
 export function withoutPersonal(facts: { readonly [Name in FactName]?: Facts[Name] | null }): Readonly<
@@ -94,6 +139,13 @@ export interface DeviceOnJob {
   readonly asksForAccount: boolean
   readonly acceptsOldScreenLock: boolean
   readonly canReachRecovery: boolean
+  /** The maker provides the system's file; undefined where nobody has said. */
+  readonly systemFile?: boolean | undefined
+  /** The law of waiting after wrong tries; undefined: the platform's own. */
+  readonly waitLaw?: WaitLaw | undefined
+  /** Wipe and first start together, in milliseconds of its family: extremes and middle. */
+  readonly wipeAndStartMs?:
+    { readonly min: number; readonly median: number; readonly max: number } | undefined
 }
 
 /** What has been done on the job so far, as far as gates and locks need it. */
@@ -108,7 +160,33 @@ export interface Progress {
   /** The owner got back in, or the settings were used: the screen lock is lifted without recovery. */
   readonly screenLifted: boolean
   readonly handedBack: boolean
+  readonly consent: ConsentGiven
+  /** Gates that a lead has opened, with a recorded reason. */
+  readonly openedGates: readonly string[]
+  /** What was tried and did not help. */
+  readonly failedActs: readonly RouteAction[]
 }
+
+/** What the customer has said to what will be done. */
+export type ConsentGiven =
+  | { readonly kind: 'none' }
+  | { readonly kind: 'refused' }
+  | { readonly kind: 'signed'; readonly terms: ConsentTerms }
+
+/** What matters to the customer about a route, apart from any wording. */
+export const consentTerms = z.strictObject({
+  /** What is on the internal storage: kept, perhaps gone if the gentler ways fail, or gone. */
+  storage: z.enum(['kept', 'perhaps-gone', 'gone']),
+  account: z.enum(['not-asked', 'may-be-asked', 'will-be-asked', 'asked-already']),
+  carrier: z.enum(['no-matter', 'perhaps-stays', 'stays-until-released']),
+  memoryCard: z.boolean(),
+  esimProfile: z.boolean(),
+  /** Sent on to the maker's service if nothing else helps. */
+  makersService: z.boolean(),
+  mostMinor: z.int().min(0),
+  currency: z.string().regex(/^[A-Z]{3}$/),
+})
+export type ConsentTerms = z.infer<typeof consentTerms>
 
 export const NOTHING_DONE: Progress = {
   rightDeviceConfirmed: false,
@@ -118,4 +196,7 @@ export const NOTHING_DONE: Progress = {
   carrierReleased: false,
   screenLifted: false,
   handedBack: false,
+  consent: { kind: 'none' },
+  openedGates: [],
+  failedActs: [],
 }

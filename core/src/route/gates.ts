@@ -1,16 +1,27 @@
 import type { DeviceOnJob, FactName, Facts, Progress } from './facts.ts'
+import type { ConsentState } from './terms.ts'
 
 /** What must hold before something irreversible, and before orders that answer for a device. */
-export type GateId =
-  | 'no-hazard'
-  | 'not-reported'
-  | 'not-work-managed'
-  | 'no-legal-matter'
-  | 'ownership'
-  | 'account-question'
-  | 'consent'
-  | 'battery'
-  | 'right-device'
+export const GATES = [
+  'no-hazard',
+  'not-reported',
+  'theirs',
+  'not-work-managed',
+  'no-legal-matter',
+  'ownership',
+  'account-question',
+  'consent',
+  'battery',
+  'right-device',
+] as const
+export type GateId = (typeof GATES)[number]
+
+/**
+ * Gates that a lead may open with a recorded reason: the administrator has agreed, the authority has released the
+ * device, the customer is known to the shop. A report, a hazard, a missing agreement and the device in hand are
+ * opened by nobody's word.
+ */
+export const LEAD_MAY_OPEN: readonly GateId[] = ['not-work-managed', 'no-legal-matter', 'ownership']
 
 export interface Gate {
   readonly id: GateId
@@ -22,33 +33,23 @@ export interface Gate {
 }
 
 /** Gates of the whole job: closed for good, they refuse it, whatever it would be worth. */
-export function gatesOfTheJob(facts: Facts): readonly Gate[] {
-  return [
-    gate(
-      'no-hazard',
-      facts.hazard === 'none' ? 'open' : facts.hazard === undefined ? 'closed' : 'closed-for-good',
-      ['hazard'],
-    ),
+export function gatesOfTheJob(facts: Facts, progress: Pick<Progress, 'openedGates'>): readonly Gate[] {
+  return opened(progress, [
+    ...(isOrderFromAfar(facts) ? [] : [hazardGate(facts)]),
     registryGate(facts),
+    gate('theirs', theirs(facts.whose), ['whose']),
     stopGate('not-work-managed', facts.workManaged, 'workManaged'),
     stopGate('no-legal-matter', facts.legalMatter, 'legalMatter'),
-  ]
+  ])
 }
 
 /** Gates before the point of no return. */
-export function gatesOfTheWipe(facts: Facts, progress: Progress): readonly Gate[] {
+export function gatesOfTheWipe(facts: Facts, progress: Progress, consent: ConsentState): readonly Gate[] {
   return [
-    ...gatesOfTheJob(facts),
-    gate('ownership', facts.ownership === 'shown' && Boolean(facts.ownershipNote) ? 'open' : 'closed', [
-      'ownership',
-      'ownershipNote',
-    ]),
+    ...gatesOfTheJob(facts, progress),
+    ownershipGate(facts, progress),
     gate('account-question', facts.accountOnDevice === undefined ? 'closed' : 'open', ['accountOnDevice']),
-    gate(
-      'consent',
-      facts.consent === 'given' ? 'open' : facts.consent === 'refused' ? 'closed-for-good' : 'closed',
-      ['consent'],
-    ),
+    gate('consent', consent === 'given' ? 'open' : consent === 'refused' ? 'closed-for-good' : 'closed', []),
     gate(
       'battery',
       facts.battery === 'at-least-20' || facts.battery === 'external-power' ? 'open' : 'closed',
@@ -59,7 +60,11 @@ export function gatesOfTheWipe(facts: Facts, progress: Progress): readonly Gate[
 }
 
 /** Gates before an order at a carrier or supplier: no answer of the registry is not *clean*. */
-export function gatesOfAnOrder(facts: Facts, device: DeviceOnJob | undefined): readonly Gate[] {
+export function gatesOfAnOrder(
+  facts: Facts,
+  device: DeviceOnJob | undefined,
+  progress: Pick<Progress, 'openedGates'>,
+): readonly Gate[] {
   const registry =
     facts.registryAnswer === 'clean'
       ? 'open'
@@ -71,11 +76,49 @@ export function gatesOfAnOrder(facts: Facts, device: DeviceOnJob | undefined): r
       'registryAnswer',
       'imei',
     ]),
-    gate('ownership', facts.ownership === 'shown' && Boolean(facts.ownershipNote) ? 'open' : 'closed', [
-      'ownership',
-      'ownershipNote',
-    ]),
+    ownershipGate(facts, progress),
   ]
+}
+
+/** The gates as they stand once those that a lead has opened are open; others stay, whatever was recorded. */
+function opened({ openedGates }: Pick<Progress, 'openedGates'>, gates: readonly Gate[]): readonly Gate[] {
+  return gates.map((one) =>
+    one.state !== 'open' && openedGates.includes(one.id) && LEAD_MAY_OPEN.includes(one.id)
+      ? { ...one, state: 'open', byReason: true }
+      : one,
+  )
+}
+
+/** A carrier order on the telephone: the device stays with its owner, and nobody here touches it. */
+export const isOrderFromAfar = ({ deviceHere, complaint }: Facts): boolean =>
+  deviceHere === 'no' && complaint === 'carrier-lock-only'
+
+function hazardGate({ hazard }: Facts): Gate {
+  return gate('no-hazard', hazard === 'none' ? 'open' : hazard === undefined ? 'closed' : 'closed-for-good', [
+    'hazard',
+  ])
+}
+
+function theirs(whose: Facts['whose']): Gate['state'] {
+  switch (whose) {
+    case 'own':
+    case 'childs-guardian-here':
+      return 'open'
+    case 'somebody-elses':
+      return 'closed-for-good'
+    case 'childs-no-guardian':
+    case undefined:
+      return 'closed'
+  }
+}
+
+/** The person's right to the device, shown and written down, or answered for by a lead. */
+export function ownershipGate(facts: Facts, progress: Pick<Progress, 'openedGates'>): Gate {
+  const isShown = facts.ownership === 'shown' && Boolean(facts.ownershipNote)
+  const [one] = opened(progress, [
+    gate('ownership', isShown ? 'open' : 'closed', ['ownership', 'ownershipNote']),
+  ])
+  return one as Gate
 }
 
 /**

@@ -6,11 +6,10 @@ import {
   locksNow,
   NOTHING_DONE,
   planRoute,
-  reasonSentence,
   stationOf,
   withoutPersonal,
 } from './index.ts'
-import type { DeviceOnJob, Facts, Progress, RouteAction } from './index.ts'
+import type { ConsentState, ConsentTerms, DeviceOnJob, Facts, Progress } from './index.ts'
 
 const phone: DeviceOnJob = {
   kind: 'phone',
@@ -38,76 +37,24 @@ const forgotten: Facts = {
   registryAnswer: 'clean',
   imei: '001001012345672',
   battery: 'at-least-20',
-  consent: 'given',
+  whose: 'own',
 }
-const actions = (facts: Facts, device: DeviceOnJob | undefined = phone): RouteAction[] =>
-  planRoute(facts, device, NOTHING_DONE).choices.map(({ action }) => action)
-
-describe('the route a good technician would choose', () => {
-  it.each<[string, Partial<Facts>, RouteAction[]]>([
-    [
-      'a forgotten PIN: the reset from recovery, then the maker’s service',
-      {},
-      ['reset-from-recovery', 'makers-service'],
-    ],
-    [
-      'few tries so far: remembering first',
-      { wrongTries: 2 },
-      ['remember', 'reset-from-recovery', 'makers-service'],
-    ],
-    [
-      'remote unlock ready: it keeps the data',
-      { remoteUnlockSetUp: 'yes', online: 'yes' },
-      ['remote-unlock', 'reset-from-recovery', 'makers-service'],
-    ],
-    [
-      'remote unlock, but offline: not possible',
-      { remoteUnlockSetUp: 'yes', online: 'no' },
-      ['reset-from-recovery', 'makers-service'],
-    ],
-    [
-      'the PIN is known: the settings',
-      { complaint: 'for-sale', knowsScreenLock: 'yes' },
-      ['reset-from-settings', 'reset-from-recovery', 'makers-service'],
-    ],
-    [
-      'a loop: the cache first',
-      { complaint: 'restarts-into-recovery' },
-      ['clear-cache', 'reset-from-recovery', 'makers-service'],
-    ],
-    [
-      'second-hand: the previous owner',
-      { complaint: 'second-hand' },
-      ['seller-removes-account', 'makers-service'],
-    ],
-    ['only the carrier lock', { complaint: 'carrier-lock-only', carrierLocked: 'yes' }, ['carrier-order']],
-    ['reported: refused', { registryAnswer: 'reported' }, ['refuse']],
-    [
-      'a swollen battery: refused, whatever the rest',
-      { hazard: 'swollen-battery', knowsScreenLock: 'yes' },
-      ['refuse'],
-    ],
-    ['managed by an employer: refused', { workManaged: 'yes' }, ['refuse']],
-    ['a court matter: refused', { legalMatter: 'yes' }, ['refuse']],
-    ['no agreement: refused', { consent: 'refused' }, ['refuse']],
-  ])('for %s', (_, facts, expected) => {
-    expect(actions({ ...forgotten, ...facts })).toEqual(expected)
-  })
-  it('asks first while nothing is known, and gives a reason with its facts for everything', () => {
-    expect(actions({})).toEqual(['ask-first'])
-    expect(planRoute({ complaint: 'freezes' }, undefined, NOTHING_DONE).choices[0]?.reason.code).toBe(
-      'no-model-yet',
-    )
-    for (const complaint of ['forgotten-lock', 'freezes', 'second-hand', 'carrier-lock-only'] as const)
-      for (const choice of planRoute({ complaint }, phone, NOTHING_DONE).choices)
-        expect(reasonSentence(choice)).toMatch(/\.$/)
-  })
-})
-
+/** A customer who agreed to everything that may come. */
+const ALL_AGREED: ConsentTerms = {
+  storage: 'gone',
+  account: 'asked-already',
+  carrier: 'stays-until-released',
+  memoryCard: true,
+  esimProfile: true,
+  makersService: true,
+  mostMinor: 100_000,
+  currency: 'EUR',
+}
+const SIGNED: Progress = { ...NOTHING_DONE, consent: { kind: 'signed', terms: ALL_AGREED } }
 describe('the gates before the wipe', () => {
-  const ready: Progress = { ...NOTHING_DONE, rightDeviceConfirmed: true }
-  const closed = (facts: Facts, progress = ready) =>
-    gatesOfTheWipe(facts, progress).filter(({ state }) => state !== 'open')
+  const ready: Progress = { ...SIGNED, rightDeviceConfirmed: true }
+  const closed = (facts: Facts, progress = ready, consent: ConsentState = 'given') =>
+    gatesOfTheWipe(facts, progress, consent).filter(({ state }) => state !== 'open')
   it('are all open only when everything holds', () => {
     expect(closed(forgotten)).toEqual([])
   })
@@ -120,8 +67,9 @@ describe('the gates before the wipe', () => {
     ['ownership', { ownership: 'not-shown' }],
     ['ownership', { ownershipNote: '' }],
     ['account-question', { accountOnDevice: undefined }],
-    ['consent', { consent: undefined }],
-    ['consent', { consent: 'refused' }],
+    ['theirs', { whose: undefined }],
+    ['theirs', { whose: 'childs-no-guardian' }],
+    ['theirs', { whose: 'somebody-elses' }],
     ['battery', { battery: 'below-20' }],
     ['battery', { battery: 'unknown' }],
   ])('close by themselves: %s with %j', (id, change) => {
@@ -129,8 +77,40 @@ describe('the gates before the wipe', () => {
     expect([only?.id, more]).toEqual([id, []])
     if (only) expect(gateSentence(only).length).toBeGreaterThan(10)
   })
+  it.each(['none', 'refused', 'void'] as const)('close without an agreement that holds: %s', (state) => {
+    expect(closed(forgotten, ready, state).map(({ id }) => id)).toEqual(['consent'])
+  })
+  it('are opened by a lead where a lead may, and never where a report or a hazard stands', () => {
+    const all: Facts = { ...forgotten, workManaged: 'yes', legalMatter: 'yes', ownership: 'not-shown' }
+    const lead: Progress = {
+      ...ready,
+      openedGates: [
+        'not-work-managed',
+        'no-legal-matter',
+        'ownership',
+        'not-reported',
+        'no-hazard',
+        'theirs',
+        'consent',
+      ],
+    }
+    expect(closed(all).map(({ id }) => id)).toEqual(['not-work-managed', 'no-legal-matter', 'ownership'])
+    expect(closed(all, lead)).toEqual([])
+    const never: Facts = {
+      ...forgotten,
+      registryAnswer: 'reported',
+      hazard: 'liquid',
+      whose: 'somebody-elses',
+    }
+    expect(closed(never, lead, 'none').map(({ id }) => id)).toEqual([
+      'no-hazard',
+      'not-reported',
+      'theirs',
+      'consent',
+    ])
+  })
   it('ask for the right device in hand', () => {
-    expect(closed(forgotten, NOTHING_DONE).map(({ id }) => id)).toEqual(['right-device'])
+    expect(closed(forgotten, SIGNED).map(({ id }) => id)).toEqual(['right-device'])
   })
   it('let a watch without IMEI be wiped with a recorded reason, but never a reported device', () => {
     const noAnswer: Facts = {
@@ -140,7 +120,7 @@ describe('the gates before the wipe', () => {
       registryReason: 'No cellular radio, no IMEI to ask with',
     }
     expect(closed(noAnswer)).toEqual([])
-    expect(gatesOfTheWipe(noAnswer, ready).find(({ id }) => id === 'not-reported')).toMatchObject({
+    expect(gatesOfTheWipe(noAnswer, ready, 'given').find(({ id }) => id === 'not-reported')).toMatchObject({
       state: 'open',
       byReason: true,
     })
@@ -157,8 +137,8 @@ describe('the gates before the wipe', () => {
       registryAnswer: 'no-answer',
       registryReason: 'The registry is down',
     }
-    expect(gatesOfAnOrder(reasoned, phone).map(({ state }) => state)).toEqual(['closed', 'open'])
-    expect(gatesOfAnOrder(forgotten, phone).map(({ state }) => state)).toEqual(['open', 'open'])
+    expect(gatesOfAnOrder(reasoned, phone, SIGNED).map(({ state }) => state)).toEqual(['closed', 'open'])
+    expect(gatesOfAnOrder(forgotten, phone, SIGNED).map(({ state }) => state)).toEqual(['open', 'open'])
   })
 })
 
@@ -196,12 +176,12 @@ describe('the three locks', () => {
 
 describe('where the job waits', () => {
   const station = (facts: Facts, progress: Partial<Progress> = {}, device = phone) => {
-    const all = { ...NOTHING_DONE, ...progress }
+    const all = { ...SIGNED, ...progress }
     return stationOf(planRoute(facts, device, all), facts, all)
   }
   it('moves from the counter to the bench, the accounts, the carriers, the hand-back and out', () => {
     const locked: Facts = { ...forgotten, carrierLocked: 'yes' }
-    expect(station({ ...locked, consent: undefined })).toBe('counter')
+    expect(station(locked, { consent: { kind: 'none' } })).toBe('counter')
     expect(station(locked)).toBe('bench')
     expect(station(locked, { inRecovery: true, wipeStarted: true })).toBe('bench')
     const setUp = { inRecovery: true, wipeStarted: true, setUpReached: true }
@@ -212,6 +192,18 @@ describe('where the job waits', () => {
       station(locked, { ...setUp, accountProof: 'signed-in', carrierReleased: true, handedBack: true }),
     ).toBe('closed')
   })
+  it('on the telephone it stays at the counter, but for an order by IMEI alone', () => {
+    expect(station({ ...forgotten, deviceHere: 'no' })).toBe('counter')
+    expect(
+      station({
+        ...forgotten,
+        deviceHere: 'no',
+        hazard: undefined,
+        complaint: 'carrier-lock-only',
+        carrierLocked: 'yes',
+      }),
+    ).toBe('carriers')
+  })
   it('a refused job goes to the hand-back, a second-hand one to the accounts, an order alone to the carriers', () => {
     expect(station({ ...forgotten, registryAnswer: 'reported' })).toBe('hand-back')
     expect(station({ ...forgotten, complaint: 'second-hand' })).toBe('accounts')
@@ -219,28 +211,9 @@ describe('where the job waits', () => {
   })
 })
 
-describe('what to ask next', () => {
-  const open = (facts: Facts, device: DeviceOnJob | undefined = phone) =>
-    planRoute(facts, device, NOTHING_DONE).askNext
-  it('begins with what may be dangerous, and ends with the agreement', () => {
-    expect(open({})[0]).toBe('hazard')
-    expect(open({}).at(-1)).toBe('consent')
-    expect(open(forgotten)).toEqual([])
-  })
-  it('asks only what the device and the answers make sensible', () => {
-    expect(open({}, watch)).not.toContain('imei')
-    expect(open({}, watch)).not.toContain('carrierLocked')
-    expect(open({ accountOnDevice: 'no' })).not.toContain('secondStep')
-    expect(open({ accountOnDevice: 'yes' })).toContain('secondStep')
-    expect(open({ registryAnswer: 'no-answer' })).toContain('registryReason')
-    expect(open({ registryAnswer: 'clean' })).not.toContain('registryReason')
-    expect(open({ ownership: 'shown' })).toContain('ownershipNote')
-  })
-})
-
 describe('the stages', () => {
   const stages = (facts: Facts, progress: Partial<Progress> = {}, device = phone) =>
-    planRoute(facts, device, { ...NOTHING_DONE, ...progress }).stages
+    planRoute(facts, device, { ...SIGNED, ...progress }).stages
   it('come in the order of the work, with exactly one of them now', () => {
     expect(stages(forgotten).map(({ id, state }) => `${id} ${state}`)).toEqual([
       'take-in done',
@@ -254,9 +227,8 @@ describe('the stages', () => {
     ])
   })
   it('leave out recovery where the settings do it, and the carrier where there is no lock of its kind', () => {
-    expect(stages({ ...forgotten, knowsScreenLock: 'yes' }).map(({ id }) => id)).not.toContain(
-      'into-recovery',
-    )
+    const sale: Facts = { ...forgotten, complaint: 'for-sale', knowsScreenLock: 'yes' }
+    expect(stages(sale).map(({ id }) => id)).not.toContain('into-recovery')
     expect(stages(forgotten, {}, watch).map(({ id }) => id)).not.toContain('carrier')
     expect(stages({ ...forgotten, registryAnswer: 'reported' }).map(({ id }) => id)).toEqual([
       'take-in',
@@ -266,7 +238,8 @@ describe('the stages', () => {
   it('say beforehand what will be found afterwards', () => {
     const note = (facts: Partial<Facts>, id: string) =>
       stages({ ...forgotten, ...facts }).find((stage) => stage.id === id)?.note?.code
-    expect(note({}, 'reset')).toBe('all-data-gone')
+    expect(note({ wrongTries: 15 }, 'reset')).toBe('all-data-gone')
+    expect(note({ wrongTries: 1 }, 'reset')).toBe('data-perhaps-gone')
     expect(note({}, 'account')).toBe('will-ask-for-account')
     expect(note({ accountOnDevice: 'no' }, 'account')).toBe('will-not-ask')
     expect(note({ accountOnDevice: 'unknown' }, 'account')).toBe('may-ask-for-account')

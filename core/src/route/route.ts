@@ -1,7 +1,11 @@
-import { decideByRules, type Choice, type Decider, type RouteAction } from './decide.ts'
-import type { DeviceOnJob, FactName, Facts, Progress } from './facts.ts'
-import { gatesOfAnOrder, gatesOfTheJob, gatesOfTheWipe, type Gate } from './gates.ts'
+import { foreseeAccountLock, type AccountForesight } from '../account/index.ts'
+import { USUAL_PRICES, type PriceList } from '../price/index.ts'
+import { decide, type Choice, type Decision } from './decide.ts'
+import type { ConsentTerms, DeviceOnJob, FactName, Facts, Progress, RouteAction } from './facts.ts'
+import { coursesOf, type Figures, type WholeCourse } from './figures.ts'
+import { gatesOfAnOrder, gatesOfTheJob, gatesOfTheWipe, isOrderFromAfar, type Gate } from './gates.ts'
 import { locksNow, type Locks } from './locks.ts'
+import { consentState, termsOf, worseThanSigned, type ConsentState, type TermsWorse } from './terms.ts'
 
 export type StageId =
   'take-in' | 'prepare' | 'into-recovery' | 'reset' | 'first-start' | 'account' | 'carrier' | 'hand-back'
@@ -18,7 +22,7 @@ export interface Stage {
 export type StageNote = {
   readonly code:
     | 'all-data-gone'
-    | 'data-kept'
+    | 'data-perhaps-gone'
     | 'will-ask-for-account'
     | 'will-not-ask'
     | 'may-ask-for-account'
@@ -29,66 +33,141 @@ export type StageNote = {
 
 export interface Route {
   readonly choices: readonly Choice[]
+  readonly afterwards: readonly RouteAction[]
+  readonly figures: Figures
   readonly stages: readonly Stage[]
   readonly locks: Locks
-  /** The facts still to be asked before the route can be gone, most pressing first. */
-  readonly askNext: readonly FactName[]
+  /** What the account lock will do, by how the device will be reset. */
+  readonly foresight: AccountForesight
+  /** What must hold before the point of no return. */
+  readonly wipeGates: readonly Gate[]
+  readonly consent: RouteConsent
+  /** What of the actions may delete what is on the device. */
+  readonly mayWipe: boolean
 }
 
-/** From the facts to the ordered stages with gates and reasons. Pure and quick enough to run at every keystroke. */
+/** The customer's agreement against the route as it is now. */
+export interface RouteConsent {
+  readonly state: ConsentState
+  /** What would be agreed to now. */
+  readonly terms: ConsentTerms
+  /** What has become worse for the customer since it was signed. */
+  readonly worse: readonly TermsWorse[]
+}
+
+/** From the facts to the decision, the ordered stages with gates and reasons. Pure, some milliseconds at most. */
 export function planRoute(
   facts: Facts,
   device: DeviceOnJob | undefined,
   progress: Progress,
-  decide: Decider = decideByRules,
+  prices: PriceList = USUAL_PRICES,
 ): Route {
-  const choices = decide(facts, device)
+  const decision = decide({ facts, device, progress, prices })
   const locks = locksNow(facts, device, progress)
+  const does = whatItDoes(decision, progress)
+  const consent = consentNow(facts, device, progress, decision, does)
+  const wipeGates = gatesOfTheWipe(facts, progress, consent.state)
+  const plan = { facts, device, progress, locks, consent, wipeGates, does }
   return {
-    choices,
+    choices: decision.choices,
+    afterwards: decision.afterwards,
+    figures: decision.figures,
     locks,
-    stages: stagesOf(choices[0]?.action ?? 'ask-first', facts, device, progress, locks),
-    askNext: factsToAsk(facts, device),
+    stages: stagesOf(decision.choices[0]?.action ?? 'ask-first', plan),
+    foresight: foreseeAccountLock(
+      { ...facts, isStrangers: facts.complaint === 'second-hand' },
+      does.fromRecovery ? 'from-recovery' : does.mayBeWiped ? 'from-settings' : 'none',
+      device,
+    ),
+    wipeGates,
+    consent,
+    mayWipe: does.mayBeWiped,
   }
 }
 
-function stagesOf(
-  action: RouteAction,
+type WhatItDoes = Parameters<typeof termsOf>[3]
+
+/** What the decision may do to the device; what the wipe has done already counts as what it may do. */
+function whatItDoes({ policy, choices }: Decision, progress: Progress): WhatItDoes {
+  if (choices[0]?.action === 'refuse')
+    return { mayBeWiped: false, wipedAtFirst: false, fromRecovery: false, makersService: false }
+  const courses = coursesOf(policy)
+  const first = choices.find(({ action }) => action !== 'recover-account')?.action
+  const isGentleDone = progress.failedActs.length > 0
+  const acts = new Set(courses.flatMap(({ acts: all }: WholeCourse) => all))
+  return {
+    mayBeWiped:
+      progress.wipeStarted || courses.some(({ outcomes }) => outcomes.some(({ made }) => made.wipes)),
+    wipedAtFirst:
+      !isGentleDone &&
+      (progress.wipeStarted || first === 'reset-from-recovery' || first === 'reset-from-settings'),
+    fromRecovery: progress.wipeStarted || acts.has('reset-from-recovery'),
+    makersService: acts.has('makers-service'),
+  }
+}
+
+function consentNow(
   facts: Facts,
   device: DeviceOnJob | undefined,
   progress: Progress,
-  locks: Locks,
-): readonly Stage[] {
-  if (action === 'refuse' || action === 'makers-service' || action === 'ask-first')
+  { figures }: Decision,
+  does: WhatItDoes,
+): RouteConsent {
+  const given = progress.consent
+  // What was agreed to before the wipe has been done; nothing later makes it undone.
+  if (given.kind === 'signed' && (progress.wipeStarted || progress.screenLifted || progress.handedBack))
+    return { state: 'given', terms: given.terms, worse: [] }
+  const terms = termsOf(facts, device, figures.quote, does)
+  return {
+    state: consentState(given, terms),
+    terms,
+    worse: given.kind === 'signed' ? worseThanSigned(given.terms, terms) : [],
+  }
+}
+
+interface Plan {
+  readonly facts: Facts
+  readonly device: DeviceOnJob | undefined
+  readonly progress: Progress
+  readonly locks: Locks
+  readonly consent: RouteConsent
+  readonly wipeGates: readonly Gate[]
+  readonly does: WhatItDoes
+}
+
+const SHORT: readonly RouteAction[] = ['refuse', 'makers-service', 'ask-first', 'leave-it']
+
+function stagesOf(action: RouteAction, plan: Plan): readonly Stage[] {
+  const { facts, progress, locks } = plan
+  const isBegun = progress.inRecovery || progress.wipeStarted || progress.screenLifted
+  if (SHORT.includes(action) && !isBegun)
     return inOrder([
-      { id: 'take-in', done: progress.handedBack, gates: gatesOfTheJob(facts) },
+      { id: 'take-in', done: progress.handedBack, gates: gatesOfTheJob(facts, progress) },
       { id: 'hand-back', done: progress.handedBack, gates: [] },
     ])
+  const isOrderOnly = facts.complaint === 'carrier-lock-only'
   const ids = [
-    ...INTO_STAGES[action],
-    ...(locks.carrier === 'not-there' || action === 'carrier-order' ? [] : (['carrier'] as const)),
+    ...stagesInto(action, plan),
+    ...(locks.carrier === 'not-there' || isOrderOnly ? [] : (['carrier'] as const)),
     'hand-back' as const,
   ]
   return inOrder(
-    ids.map((id) => ({
-      id,
-      done: isDone(id, facts, progress, locks),
-      gates: gatesOf(id, facts, device, progress),
-      note: noteOf(id, action, facts, locks),
-    })),
+    ids.map((id) => ({ id, done: isDone(id, plan), gates: gatesOf(id, plan), note: noteOf(id, plan) })),
   )
 }
 
-const INTO_STAGES: Readonly<
-  Record<Exclude<RouteAction, 'refuse' | 'makers-service' | 'ask-first'>, readonly StageId[]>
-> = {
-  remember: ['take-in', 'prepare', 'into-recovery', 'reset', 'first-start', 'account'],
-  'remote-unlock': ['take-in', 'prepare', 'into-recovery', 'reset', 'first-start', 'account'],
-  'reset-from-settings': ['take-in', 'prepare', 'reset', 'first-start'],
-  'clear-cache': ['take-in', 'prepare', 'into-recovery', 'reset', 'first-start', 'account'],
-  'reset-from-recovery': ['take-in', 'prepare', 'into-recovery', 'reset', 'first-start', 'account'],
-  'seller-removes-account': ['take-in', 'account'],
-  'carrier-order': ['take-in', 'carrier'],
+const WHOLE_ROAD = ['take-in', 'prepare', 'into-recovery', 'reset', 'first-start', 'account'] as const
+const FROM_SETTINGS = ['take-in', 'prepare', 'reset', 'first-start'] as const
+
+/** The stages up to the account lock. What has been begun stays its road, whatever is decided now. */
+function stagesInto(action: RouteAction, { facts, progress }: Plan): readonly StageId[] {
+  if (facts.complaint === 'carrier-lock-only') return ['take-in', 'carrier']
+  if (facts.complaint === 'second-hand' && !progress.wipeStarted && !progress.inRecovery)
+    return ['take-in', 'account']
+  const isBySettings = progress.screenLifted
+    ? facts.knowsScreenLock === 'yes'
+    : action === 'reset-from-settings' && !progress.inRecovery && !progress.wipeStarted
+  return isBySettings ? FROM_SETTINGS : WHOLE_ROAD
 }
 
 function inOrder(
@@ -103,10 +182,14 @@ function inOrder(
   }))
 }
 
-function isDone(id: StageId, facts: Facts, progress: Progress, locks: Locks): boolean {
+function isDone(id: StageId, { facts, progress, locks, consent }: Plan): boolean {
   switch (id) {
     case 'take-in':
-      return facts.consent === 'given' && gatesOfTheJob(facts).every(({ state }) => state === 'open')
+      return (
+        consent.state === 'given' &&
+        gatesOfTheJob(facts, progress).every(({ state }) => state === 'open') &&
+        (facts.deviceHere !== 'no' || isOrderFromAfar(facts) || facts.complaint === 'second-hand')
+      )
     case 'prepare':
       return facts.battery === 'at-least-20' || facts.battery === 'external-power' || progress.inRecovery
     case 'into-recovery':
@@ -127,19 +210,14 @@ function isDone(id: StageId, facts: Facts, progress: Progress, locks: Locks): bo
   }
 }
 
-function gatesOf(
-  id: StageId,
-  facts: Facts,
-  device: DeviceOnJob | undefined,
-  progress: Progress,
-): readonly Gate[] {
+function gatesOf(id: StageId, { facts, device, progress, wipeGates }: Plan): readonly Gate[] {
   switch (id) {
     case 'take-in':
-      return gatesOfTheJob(facts)
+      return gatesOfTheJob(facts, progress)
     case 'reset':
-      return gatesOfTheWipe(facts, progress)
+      return wipeGates
     case 'carrier':
-      return facts.carrierLocked === 'yes' ? gatesOfAnOrder(facts, device) : []
+      return facts.carrierLocked === 'yes' ? gatesOfAnOrder(facts, device, progress) : []
     case 'prepare':
     case 'into-recovery':
     case 'first-start':
@@ -149,8 +227,9 @@ function gatesOf(
   }
 }
 
-function noteOf(id: StageId, action: RouteAction, facts: Facts, locks: Locks): StageNote | undefined {
-  if (id === 'reset') return { code: 'all-data-gone', facts: ['complaint'] }
+function noteOf(id: StageId, { facts, locks, does }: Plan): StageNote | undefined {
+  if (id === 'reset')
+    return { code: does.wipedAtFirst ? 'all-data-gone' : 'data-perhaps-gone', facts: ['complaint'] }
   if (id === 'account') {
     if (locks.account === 'will-appear' || locks.account === 'locked')
       return { code: 'will-ask-for-account', facts: ['accountOnDevice', 'accountAddress'] }
@@ -160,29 +239,8 @@ function noteOf(id: StageId, action: RouteAction, facts: Facts, locks: Locks): S
     }
   }
   if (id === 'carrier' && locks.carrier !== 'clear')
-    return facts.carrierLocked === 'yes' || action === 'carrier-order'
+    return facts.carrierLocked === 'yes' || facts.complaint === 'carrier-lock-only'
       ? { code: 'order-needed', facts: ['carrierLocked', 'originalCarrier'] }
       : { code: 'ask-the-carrier', facts: ['carrierLocked'] }
   return undefined
-}
-
-function factsToAsk(facts: Facts, device: DeviceOnJob | undefined): readonly FactName[] {
-  const wanted: FactName[] = [
-    'hazard',
-    'complaint',
-    'modelId',
-    'workManaged',
-    'legalMatter',
-    'knowsScreenLock',
-    'accountOnDevice',
-  ]
-  if (facts.accountOnDevice === 'yes') wanted.push('knowsAccountPassword', 'secondStep')
-  if (!device || device.cellular) wanted.push('carrierLocked')
-  if (!device || device.cellular) wanted.push('imei')
-  wanted.push('ownership')
-  if (facts.ownership === 'shown' && !facts.ownershipNote) wanted.push('ownershipNote')
-  wanted.push('registryAnswer')
-  if (facts.registryAnswer === 'no-answer' && !facts.registryReason) wanted.push('registryReason')
-  wanted.push('battery', 'consent')
-  return wanted.filter((name) => facts[name] === undefined || facts[name] === '')
 }

@@ -7,11 +7,10 @@ export type Station = 'counter' | 'bench' | 'accounts' | 'carriers' | 'hand-back
 /** Derived from the route's present stage; nothing is stored that can be computed. */
 export function stationOf(route: Route, facts: Facts, progress: Progress): Station {
   if (progress.handedBack) return 'closed'
-  if (facts.consent === undefined) return 'counter'
   const now = route.stages.find(({ state }) => state === 'now')
   switch (now?.id) {
     case 'take-in':
-      return route.choices[0]?.action === 'refuse' ? 'hand-back' : 'counter'
+      return route.choices[0]?.action === 'refuse' && isDecidedAt(facts, progress) ? 'hand-back' : 'counter'
     case 'prepare':
     case 'into-recovery':
     case 'reset':
@@ -25,4 +24,9 @@ export function stationOf(route: Route, facts: Facts, progress: Progress): Stati
     case undefined:
       return 'hand-back'
   }
+}
+
+/** Refused for good reasons once something was said about it; until then the counter goes on asking. */
+function isDecidedAt(facts: Facts, { consent }: Progress): boolean {
+  return facts.complaint !== undefined || consent.kind !== 'none'
 }

@@ -1,0 +1,77 @@
+import { describe, expect, it } from 'vitest'
+import type { ConsentTerms } from '../route/index.ts'
+import {
+  activationLetter,
+  consentText,
+  CUSTOMER_LANGUAGES,
+  moneyText,
+  plainConsent,
+  sellerLetter,
+} from './index.ts'
+
+const subject = { ticket: 'B1042', device: 'Orrelin Vane 5' }
+const mildest: ConsentTerms = {
+  storage: 'kept',
+  account: 'not-asked',
+  carrier: 'no-matter',
+  memoryCard: false,
+  esimProfile: false,
+  makersService: false,
+  mostMinor: 0,
+  currency: 'EUR',
+}
+const hardest: ConsentTerms = {
+  storage: 'gone',
+  account: 'will-be-asked',
+  carrier: 'stays-until-released',
+  memoryCard: true,
+  esimProfile: true,
+  makersService: true,
+  mostMinor: 12_350,
+  currency: 'EUR',
+}
+
+describe.each(CUSTOMER_LANGUAGES)('the agreement in %s', (language) => {
+  const text = consentText(hardest, subject, language)
+  it('says what will be gone, asked, stay and cost, each in a sentence of its own', () => {
+    expect(text.lines).toHaveLength(10)
+    expect(plainConsent(text)).toContain(moneyText(language, 12_350, 'EUR'))
+    expect(plainConsent(text)).toContain('B1042')
+    for (const line of [...text.lines, text.title, text.agreement]) expect(line.length).toBeGreaterThan(5)
+  })
+  it('leaves out what does not concern this customer', () => {
+    expect(consentText(mildest, subject, language).lines).toHaveLength(5)
+  })
+  it('changes with every term that matters', () => {
+    const said = plainConsent(text)
+    const others: Partial<ConsentTerms>[] = [
+      { storage: 'perhaps-gone' },
+      { storage: 'kept' },
+      { account: 'may-be-asked' },
+      { account: 'asked-already' },
+      { carrier: 'perhaps-stays' },
+      { memoryCard: false },
+      { esimProfile: false },
+      { makersService: false },
+      { mostMinor: 12_351 },
+      { currency: 'DKK' },
+    ]
+    for (const other of others)
+      expect(
+        plainConsent(consentText({ ...hardest, ...other }, subject, language)),
+        JSON.stringify(other),
+      ).not.toBe(said)
+  })
+  it('is not another language left behind', () => {
+    for (const other of CUSTOMER_LANGUAGES.filter((one) => one !== language)) {
+      const lines = new Set(consentText(hardest, subject, other).lines)
+      expect(text.lines.filter((line) => lines.has(line))).toEqual([])
+    }
+  })
+  it('has letters to send and to take home, which ask for no password', () => {
+    for (const letter of [sellerLetter(language, 'Vane 5'), activationLetter(language, 'Vane 5')]) {
+      expect(letter.lines.join(' ')).toContain('Vane 5')
+      expect(letter.lines).toHaveLength(5)
+    }
+  })
+})

@@ -1,0 +1,3 @@
+export * from './consent.ts'
+export * from './letters.ts'
+export * from './language.ts'

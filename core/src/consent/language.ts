@@ -1,0 +1,18 @@
+import { z } from 'zod'
+
+/** The languages in which a customer reads and signs; each names itself. */
+export const CUSTOMER_LANGUAGES = ['en', 'de', 'fr', 'es'] as const
+export const customerLanguage = z.enum(CUSTOMER_LANGUAGES)
+export type CustomerLanguage = z.infer<typeof customerLanguage>
+
+export const LANGUAGE_NAMES: Readonly<Record<CustomerLanguage, string>> = {
+  en: 'English',
+  de: 'Deutsch',
+  fr: 'Français',
+  es: 'Español',
+}
+
+/** An amount of money as its reader writes it. */
+export function moneyText(language: CustomerLanguage, minor: number, currency: string): string {
+  return new Intl.NumberFormat(language, { style: 'currency', currency }).format(minor / 100)
+}

@@ -1,0 +1,141 @@
+import { describe, expect, it } from 'vitest'
+import { valueOfKnowing } from '../decision/index.ts'
+import { USUAL_PRICES } from '../price/index.ts'
+import { askNext, foresee, NOTHING_DONE, planRoute, priorOf, problemOf } from './index.ts'
+import type { DeviceOnJob, FactName, Facts, Given } from './index.ts'
+
+const phone: DeviceOnJob = {
+  kind: 'phone',
+  cellular: true,
+  settingsPath: [],
+  asksForAccount: true,
+  acceptsOldScreenLock: false,
+  canReachRecovery: true,
+}
+const watch: DeviceOnJob = { ...phone, kind: 'watch', cellular: false }
+const given = (facts: Facts, device: DeviceOnJob | undefined = phone): Given => ({
+  facts,
+  device,
+  progress: NOTHING_DONE,
+  prices: USUAL_PRICES,
+})
+const names = (facts: Facts, device: DeviceOnJob | undefined = phone) =>
+  askNext(given(facts, device)).map(({ name }) => name)
+const forgotten: Facts = {
+  modelId: 'any',
+  complaint: 'forgotten-lock',
+  knowsScreenLock: 'no',
+  hazard: 'none',
+}
+
+describe('what to ask next', () => {
+  it('begins with what may be dangerous, then with what is wrong', () => {
+    expect(names({}).slice(0, 2)).toEqual(['hazard', 'complaint'])
+  })
+  it('comes in the order of its worth', () => {
+    const worths = askNext(given(forgotten)).map(({ worthMinor }) => worthMinor)
+    expect(worths.length).toBeGreaterThan(8)
+    expect([...worths].sort((a, b) => b - a)).toEqual(worths)
+  })
+  it('asks for the account before its password, and for neither where there is no account', () => {
+    const asked = names(forgotten)
+    expect(asked).toContain('accountOnDevice')
+    expect(asked).not.toContain('knowsAccountPassword')
+    expect(names({ ...forgotten, accountOnDevice: 'yes' })).toContain('knowsAccountPassword')
+    expect(names({ ...forgotten, accountOnDevice: 'no' })).not.toContain('knowsAccountPassword')
+  })
+  it('asks only what the device makes sensible', () => {
+    for (const name of ['imei', 'carrierLocked', 'esimProfile', 'memoryCard'] as const)
+      expect(names(forgotten, watch)).not.toContain(name)
+    expect(names({ ...forgotten, registryAnswer: 'no-answer' })).toContain('registryReason')
+    expect(names({ ...forgotten, ownership: 'shown' })).toContain('ownershipNote')
+    expect(names({ complaint: 'carrier-lock-only', deviceHere: 'no' })).not.toContain('hazard')
+  })
+  it('asks what is too late after the wipe although it decides nothing, and says so', () => {
+    const card = askNext(given(forgotten)).find(({ name }) => name === 'memoryCard')
+    expect(card).toEqual({ name: 'memoryCard', why: 'too-late-after', worthMinor: 0 })
+  })
+  it('stops when nothing unknown would change the route or open a gate', () => {
+    const all: Facts = {
+      ...forgotten,
+      whose: 'own',
+      workManaged: 'no',
+      legalMatter: 'no',
+      accountOnDevice: 'yes',
+      knowsAccountPassword: 'yes',
+      secondStep: 'mail',
+      passwordChangedLately: 'no',
+      remoteUnlockSetUp: 'no',
+      wrongTries: 12,
+      dataWorth: 'some',
+      backup: 'no',
+      memoryCard: 'no',
+      esimProfile: 'no',
+      carrierLocked: 'no',
+      keysWork: 'yes',
+      proofOfPurchase: 'no',
+      ownership: 'shown',
+      ownershipNote: 'receipt',
+      imei: '001001012345672',
+      registryAnswer: 'clean',
+      battery: 'at-least-20',
+    }
+    expect(names(all)).toEqual([])
+  })
+  it('asks nothing more where a gate has closed for good', () => {
+    expect(names({ ...forgotten, workManaged: 'yes' })).toEqual([])
+  })
+})
+
+describe('the worth of a question, by another way', () => {
+  const known: Facts = { ...forgotten, accountOnDevice: 'yes', remoteUnlockSetUp: 'no', wrongTries: 15 }
+  /** Enumerates the hidden worlds by the answer instead of deciding anew with each answer. */
+  it.each<[FactName, Facts, (world: Parameters<Parameters<typeof valueOfKnowing>[1]>[0]) => string]>([
+    [
+      'accountOnDevice',
+      { ...known, accountOnDevice: undefined, knowsAccountPassword: 'no' },
+      (w) => String((w as { accountOnDevice: boolean }).accountOnDevice),
+    ],
+  ])('that of %s is the expected value of knowing it', (name, facts, answerIn) => {
+    const clean = Object.fromEntries(
+      Object.entries(facts).filter(([, value]) => value !== undefined),
+    ) as Facts
+    const asked = askNext(given(clean)).find((one) => one.name === name)
+    const direct = valueOfKnowing(problemOf(given(clean)) as never, answerIn as never)
+    expect(direct).toBeGreaterThan(0)
+    expect(asked?.worthMinor).toBeCloseTo(direct, 6)
+  })
+  /** Every fact with a prior: the mean of the best with each answer, less the best without asking. */
+  it.each<FactName>(['dataWorth', 'carrierLocked', 'proofOfPurchase', 'keysWork'])(
+    'that of %s is never below nothing, and what is gained on the mean',
+    (name) => {
+      const before = planRoute(known, phone, NOTHING_DONE).figures.worthMinor
+      const after = (priorOf(name, known) ?? []).reduce(
+        (all, [value, share]) =>
+          all + share * planRoute({ ...known, [name]: value }, phone, NOTHING_DONE).figures.worthMinor,
+        0,
+      )
+      expect(after).toBeGreaterThanOrEqual(before - 1e-6)
+      const asked = askNext(given(known)).find(
+        (one) => one.name === name && one.why === 'may-change-the-route',
+      )
+      // Asking takes ten seconds of the bench; what is worth less is not asked.
+      if (asked) expect(asked.worthMinor).toBeCloseTo(after - before, 6)
+      else
+        expect(after - before).toBeLessThanOrEqual((10 / 3600) * USUAL_PRICES.weights.benchHourMinor + 1e-6)
+    },
+  )
+  it('the sum over the answers is a chance of one', () => {
+    for (const name of Object.keys(forgotten) as FactName[]) {
+      const prior = priorOf(name, forgotten)
+      if (prior) expect(prior.reduce((all, [, share]) => all + share, 0)).toBeCloseTo(1, 9)
+    }
+  })
+})
+
+describe('deterministic', () => {
+  it('the same facts give the same decision, to the last digit', () => {
+    const once = JSON.stringify(foresee(given(forgotten)))
+    expect(JSON.stringify(foresee(given(forgotten)))).toBe(once)
+  })
+})

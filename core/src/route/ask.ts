@@ -1,0 +1,212 @@
+import { solve } from '../decision/index.ts'
+import { decide, problemOf, type Decision, type Given } from './decide.ts'
+import type { DeviceOnJob, FactName, Facts } from './facts.ts'
+import { isOrderFromAfar } from './gates.ts'
+import { priorOf } from './priors.ts'
+
+/** A question still open, and why it is asked. */
+export interface Question {
+  readonly name: FactName
+  readonly why: WhyAsked
+  /** The expected value of knowing the answer, in minor units of the shop's currency; 0 where only a gate asks. */
+  readonly worthMinor: number
+}
+
+/**
+ * For safety before anything is touched; because nothing can be decided before; because the answer may change the
+ * route; because a gate stays closed without it; because after the wipe it is too late to ask.
+ */
+export type WhyAsked = 'safety' | 'first' | 'may-change-the-route' | 'opens-a-gate' | 'too-late-after'
+
+/** What may change a route, by its worth alone. */
+const MAY_CHANGE: readonly FactName[] = [
+  'modelId',
+  'knowsScreenLock',
+  'wrongTries',
+  'wipesItself',
+  'remoteUnlockSetUp',
+  'online',
+  'accountOnDevice',
+  'knowsAccountPassword',
+  'secondStep',
+  'passwordChangedLately',
+  'dataWorth',
+  'backup',
+  'carrierLocked',
+  'contractRunning',
+  'sellerReachable',
+  'proofOfPurchase',
+  'keysWork',
+  'powersOn',
+]
+
+/** What a gate of the job asks, with the answer that closes it for good. */
+const CLOSES: Readonly<Partial<Record<FactName, string>>> = {
+  hazard: 'swollen-battery',
+  workManaged: 'yes',
+  legalMatter: 'yes',
+  whose: 'somebody-elses',
+  registryAnswer: 'reported',
+  ownership: 'not-shown',
+}
+
+/** What asking takes: a question whose answer is worth less than this time at the bench is not asked. */
+const ASKING_HOURS = 10 / 3600
+
+/**
+ * The questions in the order of their worth: the expected value of knowing each, in one unit with the weights.
+ * First what may be dangerous, then what nothing can be decided without; last what changes no route but opens a
+ * gate, or cannot be asked any more after the wipe. Empty when nothing unknown would change anything.
+ */
+export function askNext(given: Given, { choices, policy }: Decision = decide(given)): readonly Question[] {
+  const { facts } = given
+  const isOpen = (name: FactName) => facts[name] === undefined || facts[name] === ''
+  if (choices[0]?.reason.code === 'gate-closed-for-good') return []
+  const questions: Question[] = []
+  const ask = (name: FactName, why: WhyAsked, worthMinor = 0) => {
+    if (isOpen(name) && !questions.some((one) => one.name === name)) questions.push({ name, why, worthMinor })
+  }
+  const now = new Valuer(given, policy.worth)
+  const costMinor = ASKING_HOURS * given.prices.weights.benchHourMinor
+  if (!isOrderFromAfar(facts)) ask('hazard', 'safety', now.worthOfGate('hazard'))
+  ask('complaint', 'first', now.worthOf('complaint'))
+  const byWorth: Question[] = []
+  for (const name of MAY_CHANGE) {
+    if (!isOpen(name) || !makesSense(name, given)) continue
+    const worthMinor = now.worthOf(name)
+    if (worthMinor > costMinor)
+      byWorth.push({ name: firstOf(name, isOpen), why: 'may-change-the-route', worthMinor })
+  }
+  for (const name of gateFacts(given)) {
+    const worthMinor = now.worthOfGate(name)
+    if (isOpen(name) && worthMinor > costMinor) byWorth.push({ name, why: 'opens-a-gate', worthMinor })
+  }
+  byWorth.sort((a, b) => b.worthMinor - a.worthMinor)
+  for (const { name, why, worthMinor } of byWorth) ask(name, why, worthMinor)
+  for (const name of gateFacts(given)) ask(name, 'opens-a-gate')
+  for (const name of tooLateAfter(given)) ask(name, 'too-late-after')
+  return questions
+}
+
+/** What must be asked before another question makes sense. */
+const COMES_BEFORE: Readonly<Partial<Record<FactName, FactName>>> = {
+  knowsAccountPassword: 'accountOnDevice',
+  secondStep: 'accountOnDevice',
+  passwordChangedLately: 'accountOnDevice',
+  remoteUnlockSetUp: 'accountOnDevice',
+  online: 'remoteUnlockSetUp',
+  contractRunning: 'carrierLocked',
+}
+
+/** The question, or the one that must be asked before it. */
+function firstOf(name: FactName, isOpen: (name: FactName) => boolean): FactName {
+  const before = COMES_BEFORE[name]
+  return before && isOpen(before) ? firstOf(before, isOpen) : name
+}
+
+/** Expected values by solving anew with each answer that may come. */
+class Valuer {
+  readonly #given: Given
+  readonly #now: number
+  constructor(given: Given, now: number) {
+    this.#given = given
+    this.#now = now
+  }
+
+  worthOf(name: FactName): number {
+    if (name === 'modelId') return this.#worthOfModel()
+    const prior = priorOf(name, this.#given.facts) ?? []
+    const knowing = prior.reduce(
+      (all, [value, share]) => all + share * worth(withFact(this.#given, name, value)),
+      0,
+    )
+    return Math.max(0, knowing - this.#now)
+  }
+
+  /** That of not working on a device one must not work on. */
+  worthOfGate(name: FactName): number {
+    const closing = CLOSES[name]
+    const share = priorOf(name, this.#given.facts)?.find(([value]) => value === closing)?.[1]
+    if (share === undefined) return 0
+    const blind = Math.max(0, this.#now - share * this.#given.prices.weights.wrongDeviceMinor)
+    return Math.max(0, (1 - share) * this.#now - blind)
+  }
+
+  /** Knowing the model is knowing its keys: worth what an ordinary model of the catalogue would be. */
+  #worthOfModel(): number {
+    if (this.#given.device) return 0
+    return Math.max(0, worth({ ...this.#given, device: ORDINARY }) - this.#now)
+  }
+}
+
+const ORDINARY: DeviceOnJob = {
+  kind: 'phone',
+  cellular: true,
+  settingsPath: [],
+  asksForAccount: true,
+  acceptsOldScreenLock: false,
+  canReachRecovery: true,
+}
+
+const worth = (given: Given): number => solve(problemOf(given)).worth
+const withFact = (given: Given, name: FactName, value: string | number): Given => ({
+  ...given,
+  facts: { ...given.facts, [name]: value } as Facts,
+})
+
+/** Whether the question is one that somebody would ask on this job at all. */
+function makesSense(name: FactName, { facts, device }: Given): boolean {
+  const isLocked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-tries'
+  const hasAccount = facts.accountOnDevice !== 'no'
+  switch (name) {
+    case 'wrongTries':
+    case 'wipesItself':
+      return isLocked && facts.knowsScreenLock !== 'yes'
+    case 'remoteUnlockSetUp':
+      return isLocked && hasAccount
+    case 'online':
+      return isLocked && hasAccount && facts.remoteUnlockSetUp !== 'no'
+    case 'knowsAccountPassword':
+    case 'secondStep':
+    case 'passwordChangedLately':
+      return hasAccount
+    case 'carrierLocked':
+      return device?.cellular !== false
+    case 'contractRunning':
+      return device?.cellular !== false && facts.carrierLocked !== 'no'
+    case 'sellerReachable':
+      return facts.complaint === 'second-hand'
+    default:
+      return true
+  }
+}
+
+/** The facts that the gates of this job stand on, in the order a counter asks them. */
+function gateFacts({ facts, device }: Given): readonly FactName[] {
+  const asks: FactName[] = ['workManaged', 'legalMatter', 'whose']
+  const isTouched = facts.complaint !== 'carrier-lock-only'
+  if (isTouched && facts.complaint !== 'second-hand') asks.push('accountOnDevice')
+  asks.push('ownership')
+  if (facts.ownership === 'shown') asks.push('ownershipNote')
+  if (device?.cellular !== false) asks.push('imei')
+  asks.push('registryAnswer')
+  if (facts.registryAnswer === 'no-answer') asks.push('registryReason')
+  if (isTouched && facts.deviceHere !== 'no') asks.push('battery')
+  return asks
+}
+
+/** What decides nothing, but is discovered after the wipe where nobody asked before it. */
+function tooLateAfter(given: Given): readonly FactName[] {
+  const { facts, device } = given
+  if (facts.complaint === undefined || facts.complaint === 'carrier-lock-only') return []
+  if (facts.complaint === 'second-hand') return []
+  const asks: FactName[] = []
+  if (facts.accountOnDevice === 'yes') asks.push('knowsAccountPassword', 'secondStep')
+  if (facts.accountOnDevice === 'yes' && facts.knowsAccountPassword === 'yes')
+    asks.push('passwordChangedLately')
+  if (device?.kind !== 'watch') asks.push('memoryCard')
+  if (device?.cellular !== false) asks.push('esimProfile', 'carrierLocked')
+  if (facts.carrierLocked === 'yes') asks.push('originalCarrier')
+  asks.push('backup')
+  return asks
+}

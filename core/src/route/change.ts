@@ -1,0 +1,51 @@
+import type { FactName, RouteAction } from './facts.ts'
+import type { Route } from './route.ts'
+
+/** How the route moved when something was learnt. */
+export interface RouteChange {
+  readonly kind: 'first' | 'other-first' | 'refused' | 'afterwards' | 'fallback' | 'price' | 'consent-void'
+  readonly from: RouteAction | undefined
+  readonly to: RouteAction | undefined
+  /** What was answered that moved it. */
+  readonly because: readonly FactName[]
+}
+
+/** Below this share of the highest price a changed quote is not told as a change. */
+const PRICE_STEP = 0.05
+
+/** @returns undefined where nothing moved that anybody at the counter would see */
+export function changeOfRoute(
+  before: Route,
+  after: Route,
+  because: readonly FactName[],
+): RouteChange | undefined {
+  const [from, to] = [before.choices[0]?.action, after.choices[0]?.action]
+  const change = (kind: RouteChange['kind'], rest: Partial<RouteChange> = {}): RouteChange => ({
+    kind,
+    from,
+    to,
+    because,
+    ...rest,
+  })
+  if (from !== to) return change(to === 'refuse' ? 'refused' : from === 'ask-first' ? 'first' : 'other-first')
+  if (before.consent.state !== 'void' && after.consent.state === 'void') return change('consent-void')
+  const later = difference(before.choices.map(actionOf), after.choices.map(actionOf))
+  if (later) return change('fallback', later)
+  const onward = difference(before.afterwards, after.afterwards)
+  if (onward) return change('afterwards', onward)
+  const [was, is] = [before.figures.quote, after.figures.quote]
+  const moved = Math.max(Math.abs(was.mostMinor - is.mostMinor), Math.abs(was.leastMinor - is.leastMinor))
+  return moved > PRICE_STEP * Math.max(1, was.mostMinor, is.mostMinor) ? change('price') : undefined
+}
+
+const actionOf = ({ action }: { readonly action: RouteAction }) => action
+
+/** What of one list is no more in the other, and what is new there. */
+function difference(
+  before: readonly RouteAction[],
+  after: readonly RouteAction[],
+): Pick<RouteChange, 'from' | 'to'> | undefined {
+  const gone = before.find((one) => !after.includes(one))
+  const come = after.find((one) => !before.includes(one))
+  return gone || come ? { from: gone, to: come } : undefined
+}

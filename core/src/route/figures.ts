@@ -1,0 +1,106 @@
+import { eitherOf, plus, quantileOf, threePoints, type Chances, type Policy } from '../decision/index.ts'
+import { quoteOf, type Course, type PriceList, type Quote } from '../price/index.ts'
+import type { End, Place, RouteAct, RouteOutcome, World } from './model.ts'
+
+export type RoutePolicy = Policy<Place, World>
+
+/** What a policy comes to, so that two of them can be laid side by side. */
+export interface Figures {
+  /** Expected worth in minor units, by the shop's weights. */
+  readonly worthMinor: number
+  /** The chance of each end, 0 to 1. An end of the device and one of the carrier lock may both come. */
+  readonly ends: Readonly<Partial<Record<End, number>>>
+  /** The chance that what the customer came for is solved. */
+  readonly solved: number
+  readonly dataLost: number
+  /** Expected attended minutes. */
+  readonly benchMinutes: number
+  /** Minutes of calendar time that are not exceeded in half, and in nine of ten, of all cases. */
+  readonly calendarMinutes: { readonly p50: number; readonly p90: number }
+  readonly quote: Quote
+}
+
+/** One way through a policy, from its start to an end. */
+export interface WholeCourse extends Course {
+  readonly acts: readonly RouteAct['id'][]
+  readonly outcomes: readonly RouteOutcome[]
+}
+
+export function figuresOf(policy: RoutePolicy, prices: PriceList): Figures {
+  const courses = coursesOf(policy)
+  const chanceThat = (holds: (course: WholeCourse) => boolean) =>
+    courses.reduce((all, course) => all + (holds(course) ? course.chance : 0), 0)
+  const ends: Partial<Record<End, number>> = {}
+  for (const { outcomes, chance } of courses)
+    for (const end of new Set(outcomes.flatMap(({ end: one }) => one ?? [])))
+      ends[end] = (ends[end] ?? 0) + chance
+  return {
+    worthMinor: policy.worth,
+    ends,
+    solved:
+      policy.state.phase === 'carrier'
+        ? 1 - (ends['carrier-lock-stays'] ?? 0)
+        : (ends['works-data-kept'] ?? 0) + (ends['works-data-gone'] ?? 0),
+    dataLost: chanceThat(({ outcomes }) => outcomes.some(({ made }) => made.wipes)),
+    benchMinutes: courses.reduce(
+      (all, { outcomes, chance }) =>
+        all + chance * outcomes.reduce((sum, { made }) => sum + made.benchMinutes, 0),
+      0,
+    ),
+    calendarMinutes: calendarOf(policy),
+    quote: quoteOf(pricedCourses(courses), prices),
+  }
+}
+
+/**
+ * The courses that make a price: those that solve it, and dearer ones that do not. What is not solved costs its
+ * fees alone, and the agreement says so.
+ */
+function pricedCourses(courses: readonly WholeCourse[]): readonly WholeCourse[] {
+  const isSolved = ({ outcomes }: WholeCourse) =>
+    outcomes.some(({ end }) => end?.startsWith('works') || end === 'released')
+  const costs = ({ workMinor, feesMinor }: WholeCourse) => workMinor + feesMinor
+  const dearest = Math.max(0, ...courses.filter(isSolved).map(costs))
+  const told = courses.filter((course) => isSolved(course) || costs(course) > dearest)
+  return told.length > 0 ? told : courses
+}
+
+/** Every way a policy can go, with its chance; the chances sum to 1. */
+export function coursesOf(policy: RoutePolicy): readonly WholeCourse[] {
+  if (!policy.act) return [{ chance: 1, workMinor: 0, feesMinor: 0, acts: [], outcomes: [] }]
+  const id = policy.act.id as RouteAct['id']
+  return policy.branches.flatMap(({ outcome, chance, then }) => {
+    const own = outcome as RouteOutcome
+    const onward = then
+      ? coursesOf(then)
+      : [{ chance: 1, workMinor: 0, feesMinor: 0, acts: [], outcomes: [] }]
+    return onward.map((rest) => ({
+      chance: chance * rest.chance,
+      workMinor: own.made.workMinor + rest.workMinor,
+      feesMinor: own.made.feesMinor + rest.feesMinor,
+      acts: [id, ...rest.acts],
+      outcomes: [own, ...rest.outcomes],
+    }))
+  })
+}
+
+function calendarOf(policy: RoutePolicy): Figures['calendarMinutes'] {
+  const known = new Map<RoutePolicy, Chances>()
+  const takes = (one: RoutePolicy): Chances => {
+    const before = known.get(one)
+    if (before) return before
+    const all: Chances =
+      one.branches.length === 0
+        ? [[0, 1]]
+        : eitherOf(
+            one.branches.map(({ outcome, chance, then }) => {
+              const own = threePoints((outcome as RouteOutcome).made.minutes)
+              return { chance, of: then ? plus(own, takes(then)) : own }
+            }),
+          )
+    known.set(one, all)
+    return all
+  }
+  const minutes = takes(policy)
+  return { p50: quantileOf(minutes, 0.5), p90: quantileOf(minutes, 0.9) }
+}

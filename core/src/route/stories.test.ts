@@ -1,0 +1,383 @@
+import { describe, expect, it } from 'vitest'
+import { USUAL_PRICES } from '../price/index.ts'
+import {
+  beforeTheWipe,
+  bringList,
+  changeOfRoute,
+  changeSentence,
+  foresee,
+  NOTHING_DONE,
+  planRoute,
+  reasonSentence,
+} from './index.ts'
+import type { DeviceOnJob, Facts, Progress, RouteAction } from './index.ts'
+
+/**
+ * Eleven intakes of the trade, each with the route a good technician would choose. Common practice, no source; the
+ * order from gentlest to hardest is that of the trade.
+ */
+const phone: DeviceOnJob = {
+  kind: 'phone',
+  cellular: true,
+  settingsPath: [],
+  asksForAccount: true,
+  acceptsOldScreenLock: false,
+  canReachRecovery: true,
+}
+const seen: Facts = {
+  modelId: 'any',
+  hazard: 'none',
+  whose: 'own',
+  workManaged: 'no',
+  legalMatter: 'no',
+  ownership: 'shown',
+  ownershipNote: 'receipt',
+  registryAnswer: 'clean',
+  imei: '001001012345672',
+  battery: 'at-least-20',
+  carrierLocked: 'no',
+}
+const account: Facts = { accountOnDevice: 'yes', knowsAccountPassword: 'yes', secondStep: 'mail' }
+
+interface Story {
+  readonly facts: Facts
+  readonly device?: DeviceOnJob
+  /** What to do, and what next if it fails. */
+  readonly route: readonly RouteAction[]
+  readonly why: string
+  /** One fact, and the first action then; the same action where the fact must change nothing. */
+  readonly changes: readonly (readonly [change: Partial<Facts>, first: RouteAction, device?: DeviceOnJob])[]
+}
+
+const STORIES: Readonly<Record<string, Story>> = {
+  'a forgotten PIN': {
+    facts: {
+      ...seen,
+      ...account,
+      complaint: 'forgotten-lock',
+      knowsScreenLock: 'no',
+      wrongTries: 15,
+      remoteUnlockSetUp: 'no',
+    },
+    route: ['reset-from-recovery'],
+    why: 'screen lock is forgotten',
+    changes: [
+      [{ wrongTries: 2 }, 'remember'],
+      [{ remoteUnlockSetUp: 'yes', online: 'yes' }, 'remote-unlock'],
+      [{ knowsAccountPassword: 'no' }, 'recover-account'],
+      [{ accountOnDevice: 'no' }, 'reset-from-recovery'],
+      [{ memoryCard: 'yes' }, 'reset-from-recovery'],
+      [{ esimProfile: 'yes' }, 'reset-from-recovery'],
+    ],
+  },
+  'too many wrong tries': {
+    facts: {
+      ...seen,
+      ...account,
+      complaint: 'too-many-tries',
+      knowsScreenLock: 'no',
+      wrongTries: 60,
+      remoteUnlockSetUp: 'no',
+    },
+    route: ['reset-from-recovery'],
+    why: 'deletes everything',
+    changes: [
+      [{ knowsScreenLock: 'yes' }, 'remember'],
+      [{ countsDown: 'yes' }, 'reset-from-recovery'],
+      [{ remoteUnlockSetUp: 'yes', online: 'yes' }, 'remote-unlock'],
+    ],
+  },
+  'bought second-hand, a stranger’s account': {
+    facts: { ...seen, complaint: 'second-hand', sellerReachable: 'yes', proofOfPurchase: 'no' },
+    route: ['seller-removes-account'],
+    why: 'only that account',
+    changes: [
+      [{ sellerReachable: 'no' }, 'leave-it'],
+      [{ proofOfPurchase: 'yes' }, 'seller-removes-account'],
+      [{ ownership: 'not-shown' }, 'seller-removes-account'],
+      [{ registryAnswer: 'reported' }, 'refuse'],
+    ],
+  },
+  'a loop into recovery': {
+    facts: {
+      ...seen,
+      ...account,
+      complaint: 'restarts-into-recovery',
+      knowsScreenLock: 'yes',
+      dataWorth: 'precious',
+    },
+    device: { ...phone, systemFile: true },
+    route: ['clear-cache', 'install-system-again'],
+    why: 'harmless',
+    changes: [
+      [{ dataWorth: 'none' }, 'clear-cache'],
+      [{ keysWork: 'no' }, 'leave-it'],
+    ],
+  },
+  'it freezes': {
+    facts: {
+      ...seen,
+      ...account,
+      complaint: 'freezes',
+      knowsScreenLock: 'yes',
+      dataWorth: 'some',
+      backup: 'yes',
+    },
+    route: ['clear-cache', 'reset-from-settings', 'reset-from-recovery'],
+    why: 'harmless',
+    changes: [
+      [{ knowsScreenLock: 'no' }, 'clear-cache'],
+      [{ keysWork: 'no' }, 'reset-from-settings'],
+    ],
+  },
+  'wiped for sale': {
+    facts: { ...seen, ...account, complaint: 'for-sale', knowsScreenLock: 'yes' },
+    route: ['reset-from-settings', 'reset-from-recovery'],
+    why: 'the account can be taken off first',
+    changes: [
+      [{ knowsScreenLock: 'no' }, 'reset-from-recovery'],
+      [{ dataWorth: 'some' }, 'reset-from-settings'],
+    ],
+  },
+  'a child’s device, its guardian here': {
+    facts: {
+      ...seen,
+      ...account,
+      complaint: 'forgotten-lock',
+      whose: 'childs-guardian-here',
+      knowsScreenLock: 'no',
+      wrongTries: 15,
+      remoteUnlockSetUp: 'no',
+    },
+    route: ['reset-from-recovery'],
+    why: 'screen lock is forgotten',
+    changes: [
+      [{ whose: 'somebody-elses' }, 'refuse'],
+      [{ whose: 'own' }, 'reset-from-recovery'],
+    ],
+  },
+  'managed by an employer': {
+    facts: {
+      ...seen,
+      ...account,
+      complaint: 'forgotten-lock',
+      knowsScreenLock: 'no',
+      wrongTries: 15,
+      remoteUnlockSetUp: 'no',
+      workManaged: 'yes',
+    },
+    route: ['refuse'],
+    why: 'administrator decides',
+    changes: [
+      [{ workManaged: 'no' }, 'reset-from-recovery'],
+      [{ dataWorth: 'precious' }, 'refuse'],
+    ],
+  },
+  'reported lost': {
+    facts: {
+      ...seen,
+      ...account,
+      complaint: 'forgotten-lock',
+      knowsScreenLock: 'no',
+      wrongTries: 15,
+      remoteUnlockSetUp: 'no',
+      registryAnswer: 'reported',
+    },
+    route: ['refuse'],
+    why: 'no work at all',
+    changes: [
+      [{ registryAnswer: 'clean' }, 'reset-from-recovery'],
+      [{ ownershipNote: 'receipt and ID' }, 'refuse'],
+    ],
+  },
+  'the PIN is known, a stranger to settings': {
+    facts: { ...seen, complaint: 'freezes', knowsScreenLock: 'yes', accountOnDevice: 'no', keysWork: 'no' },
+    route: ['reset-from-settings'],
+    why: 'settings ask for it',
+    changes: [
+      [{ keysWork: 'yes' }, 'clear-cache'],
+      [{ hazard: 'swollen-battery' }, 'refuse'],
+    ],
+  },
+  'a carrier lock, on the telephone only': {
+    facts: {
+      ...seen,
+      complaint: 'carrier-lock-only',
+      carrierLocked: 'yes',
+      deviceHere: 'no',
+      hazard: undefined,
+      battery: undefined,
+    },
+    route: ['carrier-free', 'carrier-order'],
+    why: 'carrier is asked first',
+    changes: [
+      [{ contractRunning: 'yes' }, 'carrier-order'],
+      [{ registryAnswer: 'no-answer' }, 'leave-it'],
+      [{ memoryCard: 'yes' }, 'carrier-free'],
+    ],
+  },
+}
+
+describe.each(Object.entries(STORIES))('%s', (_, { facts, device = phone, route, why, changes }) => {
+  const first = (change: Partial<Facts>, on = device) =>
+    planRoute({ ...facts, ...change }, on, NOTHING_DONE).choices[0]?.action
+  it('takes the route of a good technician, and says why', () => {
+    const { choices } = planRoute(facts, device, NOTHING_DONE)
+    expect(choices.map(({ action }) => action)).toEqual(route)
+    expect(choices[0] && reasonSentence(choices[0])).toContain(why)
+  })
+  it.each(changes)('with %j it begins with %s', (change, action) => {
+    expect(first(change)).toBe(action)
+  })
+  it('is decided and weighed: chances sum up, the price is a range, the median is not above nine in ten', () => {
+    const { figures } = planRoute(facts, device, NOTHING_DONE)
+    const { ends } = figures
+    const ofDevice =
+      (ends['works-data-kept'] ?? 0) +
+      (ends['works-data-gone'] ?? 0) +
+      (ends['account-lock-stays'] ?? 0) +
+      (ends['not-solved'] ?? 0)
+    const ofCarrier = (ends.released ?? 0) + (ends['carrier-lock-stays'] ?? 0)
+    expect(Math.max(ofDevice, ofCarrier)).toBeCloseTo(1, 9)
+    expect(figures.quote.leastMinor).toBeLessThanOrEqual(figures.quote.mostMinor)
+    expect(figures.calendarMinutes.p50).toBeLessThanOrEqual(figures.calendarMinutes.p90)
+    expect(figures.dataLost).toBeLessThanOrEqual(1)
+  })
+  it('has two to four ways side by side, none beaten in everything, unless it is refused', () => {
+    const { alternatives } = foresee({ facts, device, progress: NOTHING_DONE, prices: USUAL_PRICES })
+    if (route[0] === 'refuse') return expect(alternatives).toEqual([])
+    expect(alternatives.length).toBeGreaterThanOrEqual(2)
+    expect(alternatives.length).toBeLessThanOrEqual(4)
+    expect(alternatives[0]?.action).toBe(route[0])
+    for (const a of alternatives)
+      for (const b of alternatives) {
+        const [x, y] = [a.figures, b.figures]
+        const better = [
+          x.solved > y.solved + 1e-6,
+          x.dataLost < y.dataLost - 1e-6,
+          x.quote.meanMinor < y.quote.meanMinor,
+          x.calendarMinutes.p50 < y.calendarMinutes.p50 - 1e-6,
+          x.benchMinutes < y.benchMinutes - 1e-6,
+        ]
+        if (a !== b) expect(better).toContain(true)
+      }
+  })
+})
+
+describe('the gates decide before any worth', () => {
+  const rich = {
+    ...USUAL_PRICES,
+    weights: { ...USUAL_PRICES.weights, workingDeviceMinor: 10_000_000 },
+  }
+  const { facts } = STORIES['a forgotten PIN'] as Story
+  const actions = (change: Partial<Facts>, progress: Partial<Progress> = {}) =>
+    planRoute({ ...facts, ...change }, phone, { ...NOTHING_DONE, ...progress }, rich).choices.map(
+      ({ action }) => action,
+    )
+  it('a reported device is refused, however much it would be worth, and no lead opens it', () => {
+    expect(actions({ registryAnswer: 'reported' }, { openedGates: ['not-reported'] })).toEqual(['refuse'])
+  })
+  it('a refused agreement closes what loses data and nothing else', () => {
+    const refused = { consent: { kind: 'refused' } as const }
+    expect(actions({}, refused)).toEqual(['remember'])
+    expect(actions({ complaint: 'for-sale' }, refused)).toEqual(['refuse'])
+  })
+  it('a right that is not shown closes resets and orders, until a lead answers for it', () => {
+    expect(actions({ ownership: 'not-shown' })).not.toContain('reset-from-recovery')
+    expect(actions({ ownership: 'not-shown' }, { openedGates: ['ownership'] })).toContain(
+      'reset-from-recovery',
+    )
+  })
+  it('a lead opens what an administrator has agreed to', () => {
+    expect(actions({ workManaged: 'yes' }, { openedGates: ['not-work-managed'] })[0]).not.toBe('refuse')
+  })
+})
+
+describe('the customer’s wish, and what was tried', () => {
+  const { facts } = STORIES['a forgotten PIN'] as Story
+  it('comes first, with what is best after it, and says that it is the customer’s', () => {
+    const { choices } = planRoute({ ...facts, wish: 'remember' }, phone, NOTHING_DONE)
+    expect(choices.map(({ action }) => action)).toEqual(['remember', 'reset-from-recovery'])
+    expect(choices[0]?.reason.code).toBe('customer-wishes')
+  })
+  it('is not followed past a gate', () => {
+    const { choices } = planRoute(
+      { ...facts, wish: 'reset-from-recovery', registryAnswer: 'reported' },
+      phone,
+      NOTHING_DONE,
+    )
+    expect(choices[0]?.action).toBe('refuse')
+  })
+  it('what did not help is not proposed again', () => {
+    const { choices } = planRoute({ ...facts, wrongTries: 2 }, phone, {
+      ...NOTHING_DONE,
+      failedActs: ['remember'],
+    })
+    expect(choices.map(({ action }) => action)).toEqual(['reset-from-recovery'])
+  })
+  it('after the wipe the account is what is decided about', () => {
+    const { choices } = planRoute(facts, phone, { ...NOTHING_DONE, wipeStarted: true })
+    expect(choices[0]?.action).toBe('sign-in')
+  })
+})
+
+describe('how the route moved', () => {
+  const { facts } = STORIES['a forgotten PIN'] as Story
+  const moved = (before: Facts, after: Facts, ...names: (keyof Facts)[]) =>
+    changeOfRoute(planRoute(before, phone, NOTHING_DONE), planRoute(after, phone, NOTHING_DONE), names)
+  it('is told with the answer that moved it', () => {
+    const change = moved(facts, { ...facts, wrongTries: 2 }, 'wrongTries')
+    expect(change?.kind).toBe('other-first')
+    expect(change && changeSentence(change)).toBe(
+      'Now “Let the owner try to remember”, not “Reset from recovery”. Because of: wrong tries so far.',
+    )
+  })
+  it('is silent where nothing moved', () => {
+    expect(moved(facts, { ...facts, esimProfile: 'no' }, 'esimProfile')).toBeUndefined()
+  })
+  it('tells the first route, a refusal and what comes afterwards', () => {
+    expect(moved({}, { complaint: 'for-sale' }, 'complaint')?.kind).toBe('first')
+    expect(moved(facts, { ...facts, workManaged: 'yes' }, 'workManaged')?.kind).toBe('refused')
+    expect(moved(facts, { ...facts, accountOnDevice: 'no' }, 'accountOnDevice')).toMatchObject({
+      kind: 'afterwards',
+      from: 'sign-in',
+    })
+  })
+})
+
+describe('before the wipe, and on the telephone', () => {
+  const { facts } = STORIES['a forgotten PIN'] as Story
+  const before = (change: Partial<Facts>, device = phone) =>
+    beforeTheWipe({ ...facts, ...change }, device, planRoute({ ...facts, ...change }, device, NOTHING_DONE))
+  it('says what is too late afterwards', () => {
+    expect(
+      before({ memoryCard: 'yes', esimProfile: 'yes', backup: 'yes', secondStep: 'sim-in-this-device' }),
+    ).toEqual(['take-the-card-out', 'esim-may-go', 'backup-comes-back', 'keep-the-esim-line'])
+    expect(
+      before({ memoryCard: 'no', esimProfile: 'no', backup: 'no', secondStep: 'sim-in-this-device' }),
+    ).toEqual(['no-backup', 'move-the-sim'])
+    expect(before({ complaint: 'carrier-lock-only', carrierLocked: 'yes' })).toEqual([])
+  })
+  const bring = (facts: Facts) => bringList(facts, phone, planRoute(facts, phone, NOTHING_DONE))
+  it('a reset needs the device, its owner, the receipt and whatever answers the account', () => {
+    expect(bring({ ...facts, ownership: undefined, deviceHere: 'no', secondStep: 'other-device' })).toEqual([
+      'device',
+      'person-themselves',
+      'receipt-or-box',
+      'account-password',
+      'phone-of-the-second-step',
+    ])
+    expect(bring({ ...facts, accountOnDevice: 'no', deviceHere: 'no' })).toEqual([
+      'device',
+      'person-themselves',
+    ])
+  })
+  it('a carrier order needs the IMEI and not the device', () => {
+    expect(bring({ complaint: 'carrier-lock-only', carrierLocked: 'yes', deviceHere: 'no' })).toEqual([
+      'imei',
+      'person-themselves',
+      'receipt-or-box',
+      'carriers-terms',
+    ])
+  })
+})
