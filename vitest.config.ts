@@ -17,7 +17,7 @@ export default defineConfig({
       {
         test: {
           name: 'server',
-          include: ['server/src/**/*.test.ts', 'scripts/**/*.test.ts'],
+          include: ['server/src/**/*.test.ts', 'stand-ins/src/**/*.test.ts', 'scripts/**/*.test.ts'],
           fileParallelism: false,
           testTimeout: 60_000,
           hookTimeout: 120_000,

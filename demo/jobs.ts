@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { AccountRecord, BenchRecord, HandBackRecord } from '@benevox/contract'
+import type { AccountRecord, BenchRecord, HandBackRecord, IntakeRecord } from '@benevox/contract'
 import { checkDigit } from '@benevox/core/imei'
 import type { Facts } from '@benevox/core/route'
 
@@ -8,6 +8,9 @@ export interface DemoJob {
   readonly minutesAgo: number
   readonly customer: { readonly name: string; readonly contact: string }
   readonly facts: Facts
+  /** Nobody has agreed to anything yet. */
+  readonly open?: true
+  readonly intake?: IntakeRecord
   readonly bench?: (at: (minutesAgo: number) => string) => BenchRecord
   readonly account?: (at: (minutesAgo: number) => string) => AccountRecord
   readonly handBack?: (at: (minutesAgo: number) => string) => HandBackRecord
@@ -39,13 +42,21 @@ const taken: Facts = {
   ownershipNote: 'Receipt with the same IMEI',
   registryAnswer: 'clean',
   battery: 'at-least-20',
-  consent: 'given',
+  whose: 'own',
+  wrongTries: 12,
+  remoteUnlockSetUp: 'no',
+  dataWorth: 'some',
+  backup: 'no',
+  memoryCard: 'no',
+  esimProfile: 'no',
+  passwordChangedLately: 'no',
 }
 
 export const DEMO_JOBS: readonly DemoJob[] = [
   {
     minutesAgo: 6,
     customer: { name: 'O. Brandal', contact: 'brandal@example.org' },
+    open: true,
     facts: {
       complaint: 'forgotten-lock',
       modelId: 'quistral-m3-lite',

@@ -1,8 +1,19 @@
-import { randomUUID } from 'node:crypto'
-import { withoutPersonal, modelOnJob } from '@benevox/core/route'
+import { createHash, randomUUID } from 'node:crypto'
+import type { ConsentRecord } from '@benevox/contract'
+import { modelById } from '@benevox/core/catalog'
+import { consentText, plainConsent } from '@benevox/core/consent'
+import {
+  deviceOnJob,
+  modelOnJob,
+  NOTHING_DONE,
+  planRoute,
+  withoutPersonal,
+  type Facts,
+} from '@benevox/core/route'
 import { promiseInWorkingDays, publicHolidays } from '@benevox/core/clocks'
 import type { DataSource, EntityManager } from 'typeorm'
 import { Catalog } from '../server/src/catalog/service.ts'
+import { consentEntity } from '../server/src/consent/entity.ts'
 import { configFrom } from '../server/src/config.ts'
 import { dataSourceFor } from '../server/src/database/dataSource.ts'
 import { jobEntity, jobEventEntity } from '../server/src/jobs/entity.ts'
@@ -23,11 +34,12 @@ export async function loadDemo(database: DataSource, jobs: readonly DemoJob[] = 
 
 async function fill(manager: EntityManager, jobs: readonly DemoJob[], packId: number): Promise<void> {
   const staffIds: number[] = []
-  for (const { name, password, code } of STAFF) {
+  for (const { name, password, code, lead } of STAFF) {
     const member = await manager.save(staffEntity, {
       name,
       passwordHash: await hashSecret(password),
       codeHash: await hashSecret(code),
+      isLead: lead,
     })
     staffIds.push(member.id)
   }
@@ -64,8 +76,23 @@ async function loadJob(manager: EntityManager, job: DemoJob, packId: number, sta
     account: job.account?.(at) ?? null,
     handBack,
     closedAt: handBack ? new Date(handBack.at) : null,
+    consent: null,
+    openedGates: [],
+    intake: job.intake ?? null,
+    registry: [],
+    pricesId: 1,
   })
-  await manager.update(jobEntity, { id: row.id }, { ticket: `B${1000 + row.id}` })
+  const ticket = `B${1000 + row.id}`
+  const consent = job.open ? null : agreed(job.facts, ticket, at(job.minutesAgo - 5))
+  await manager.update(jobEntity, { id: row.id }, { ticket, consent })
+  if (consent)
+    await manager.insert(consentEntity, {
+      jobId: row.id,
+      staffId,
+      at: new Date(consent.at),
+      record: consent,
+      signature: null,
+    })
   const note = (kind: string, detail: object, minutesAgo: number) =>
     manager.insert(jobEventEntity, { jobId: row.id, staffId, at: when(minutesAgo), kind, detail })
   await note('opened', {}, job.minutesAgo)
@@ -94,6 +121,25 @@ async function loadJob(manager: EntityManager, job: DemoJob, packId: number, sta
       { screen: handBack.screen, account: handBack.account, carrier: handBack.carrier },
       0,
     )
+}
+
+/** What a customer of the demo signed on paper before anything was done. */
+function agreed(facts: Facts, ticket: string, at: string): ConsentRecord {
+  const pack = demoPack()
+  const { terms } = planRoute(facts, deviceOnJob(pack, facts), NOTHING_DONE).consent
+  const model = modelById(pack, facts.modelId)
+  const device = model ? `${model.maker} ${model.name}` : ''
+  const text = plainConsent(consentText(terms, { ticket, device }, 'en'))
+  return {
+    kind: 'signed',
+    language: 'en',
+    text,
+    digest: createHash('sha256').update(text, 'utf8').digest('hex'),
+    terms,
+    how: 'paper',
+    at,
+    by: STAFF[0].name,
+  }
 }
 
 async function loadOrder(

@@ -1,13 +1,15 @@
+import { checkDigit } from '@benevox/core/imei'
+
 /** The demo's shop in its made-up ferry port: people, suppliers, carriers. All invented. */
 export const SHOP = 'Lantern Slip Repairs, Port Ossel'
 
 export const STAFF = [
-  { name: 'Runa', password: 'ferry at nine', code: '2468' },
-  { name: 'Teo', password: 'brass lantern', code: '1357' },
-  { name: 'Imke', password: 'low tide walk', code: '8642' },
+  { name: 'Runa', password: 'ferry at nine', code: '2468', lead: false },
+  { name: 'Teo', password: 'brass lantern', code: '1357', lead: false },
+  { name: 'Imke', password: 'low tide walk', code: '8642', lead: true },
 ] as const
 
-export const SIGN_IN_HINT = `Demo shop. Name: ${STAFF[0].name}, password: ${STAFF[0].password}. Codes to switch person: ${STAFF.map(({ name, code }) => `${name} ${code}`).join(', ')}.`
+export const SIGN_IN_HINT = `Demo shop. Name: ${STAFF[0].name}, password: ${STAFF[0].password}. Codes to switch person: ${STAFF.map(({ name, code, lead }) => `${name} ${code}${lead ? ' (lead)' : ''}`).join(', ')}.`
 
 export const SUPPLIERS = [
   {
@@ -46,3 +48,14 @@ export const SUPPLIERS = [
     ],
   },
 ] as const
+
+/** What the made-up registry knows of some devices; all others are clean. */
+export const REPORTED: Readonly<Record<string, 'lost' | 'stolen' | 'unpaid'>> = Object.fromEntries(
+  (
+    [
+      ['00100301774410', 'stolen'],
+      ['00100101555555', 'lost'],
+      ['00100201666666', 'unpaid'],
+    ] as const
+  ).map(([first, status]) => [`${first}${checkDigit(first)}`, status]),
+)

@@ -1,7 +1,7 @@
 // npm run demo: from nothing to the running demo shop. `-- --fresh` begins anew.
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { buildWeb, loadDemo, startServer, webDist } from './lib/application.mjs'
+import { buildWeb, loadDemo, startServer, startStandIns, webDist } from './lib/application.mjs'
 import { freePort, startMariadb } from './lib/mariadb.mjs'
 import { ensureDebian, ensureNodeModules, give, say, workDir } from './lib/setup.mjs'
 
@@ -28,9 +28,11 @@ const port = await freePort(Number(process.env.BENEVOX_PORT ?? 4180))
 const address = `http://127.0.0.1:${port}/`
 writeFileSync(runningFile, JSON.stringify({ pid: process.pid, address }))
 
-const { SHOP, SIGN_IN_HINT } = await readShop()
+const { REPORTED, SHOP, SIGN_IN_HINT } = await readShop()
+const outside = await startStandIns(REPORTED)
 const serve = () =>
   startServer(mariadb, {
+    ...outside.env,
     BENEVOX_PORT: String(port),
     BENEVOX_WEB: webDist,
     BENEVOX_SHOP: SHOP,
@@ -85,6 +87,7 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
     rmSync(runningFile, { force: true })
     const ended = new Promise((resolve) => server.once('exit', resolve))
     if (server.exitCode === null && server.signalCode === null && server.kill('SIGTERM')) await ended
+    await outside.stop()
     await mariadb.stop()
     say('stopped.')
     process.exit(0)

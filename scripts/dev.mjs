@@ -1,7 +1,7 @@
 // npm run dev: the demo's shop with hot reload of the interface and a server that restarts on change.
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
-import { loadDemo } from './lib/application.mjs'
+import { loadDemo, startStandIns } from './lib/application.mjs'
 import { freePort, serverEnvironment, startMariadb } from './lib/mariadb.mjs'
 import { ensureDebian, ensureNodeModules, root, say } from './lib/setup.mjs'
 
@@ -10,7 +10,9 @@ ensureNodeModules()
 const mariadb = await startMariadb({ name: 'dev' })
 await loadDemo(mariadb)
 const port = await freePort(4190)
+const outside = await startStandIns()
 const env = serverEnvironment(mariadb, {
+  ...outside.env,
   BENEVOX_PORT: String(port),
   BENEVOX_API: `http://127.0.0.1:${port}`,
   BENEVOX_LOG: 'info',
@@ -35,6 +37,7 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
     if (stopping) return
     stopping = true
     for (const child of children) child.kill('SIGTERM')
+    await outside.stop()
     await mariadb.stop()
     process.exit(0)
   })

@@ -1,7 +1,7 @@
 // npm run screenshots: every picture in docs/screenshots/, made from fresh demo data at 1280 by 800.
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { buildWeb, loadDemo, startServer, webDist } from './lib/application.mjs'
+import { buildWeb, loadDemo, startServer, startStandIns, webDist } from './lib/application.mjs'
 import { freePort, startMariadb } from './lib/mariadb.mjs'
 import { ensureDebian, ensureNodeModules, root, say } from './lib/setup.mjs'
 
@@ -11,7 +11,7 @@ const { chromium } = await import('@playwright/test')
 const { default: config } = await import('tsx/esm/api').then(({ tsImport }) =>
   tsImport('../playwright.config.ts', import.meta.url),
 )
-const { SHOP, SIGN_IN_HINT, STAFF } = await import('tsx/esm/api').then(({ tsImport }) =>
+const { REPORTED, SHOP, SIGN_IN_HINT, STAFF } = await import('tsx/esm/api').then(({ tsImport }) =>
   tsImport('../demo/shop.ts', import.meta.url),
 )
 
@@ -19,7 +19,9 @@ const mariadb = await startMariadb({ name: 'screenshots', fresh: true })
 await loadDemo(mariadb)
 buildWeb()
 const port = await freePort()
+const outside = await startStandIns(REPORTED)
 const server = await startServer(mariadb, {
+  ...outside.env,
   BENEVOX_PORT: String(port),
   BENEVOX_WEB: webDist,
   BENEVOX_SHOP: SHOP,
@@ -124,4 +126,5 @@ await picture('exchange')
 
 await browser.close()
 server.kill('SIGTERM')
+await outside.stop()
 await mariadb.stop()

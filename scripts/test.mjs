@@ -2,7 +2,7 @@
 import { spawnSync } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { buildWeb, loadDemo, startServer, webDist } from './lib/application.mjs'
+import { buildWeb, loadDemo, startServer, startStandIns, webDist } from './lib/application.mjs'
 import { freePort, startMariadb } from './lib/mariadb.mjs'
 import { ensureDebian, ensureNodeModules, root, say, workDir } from './lib/setup.mjs'
 
@@ -62,13 +62,20 @@ async function playwright() {
   const mariadb = await startMariadb({ name: 'e2e', fresh: true })
   await loadDemo(mariadb)
   const port = await freePort()
-  const server = await startServer(mariadb, { BENEVOX_PORT: String(port), BENEVOX_WEB: webDist })
+  const outside = await startStandIns()
+  const server = await startServer(mariadb, {
+    ...outside.env,
+    BENEVOX_PORT: String(port),
+    BENEVOX_WEB: webDist,
+  })
   const env = {
+    ...outside.env,
     BENEVOX_ADDRESS: `http://127.0.0.1:${port}`,
     PLAYWRIGHT_JSON_OUTPUT_NAME: join(reports, 'e2e.json'),
   }
   const ok = run('@playwright/test/cli.js', ['test', '--reporter=list,json'], env)
   server.kill('SIGTERM')
+  await outside.stop()
   await mariadb.stop()
   const { stats = {} } = safely(() => report('e2e.json'))
   count('interface', from, {

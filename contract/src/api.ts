@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import { catalogAnswer, catalogVersion, changeCatalogBody } from './catalog.ts'
+import { openGateBody, recordConsentBody } from './consent.ts'
+import { askRegistryBody, changePricesBody, mail, prices, recordIntakeBody } from './intake.ts'
 import {
   changeFactsBody,
   handBackBody,
@@ -111,6 +113,66 @@ export const api = {
     params: ofJob,
     body: recordBenchBody,
     answer: job,
+  },
+  recordConsent: {
+    method: 'post',
+    path: '/api/jobs/:id/consent',
+    says: 'What the customer said to what will be done',
+    params: ofJob,
+    body: recordConsentBody,
+    answer: job,
+  },
+  openGate: {
+    method: 'post',
+    path: '/api/jobs/:id/gates',
+    says: 'A lead opens a gate with a reason',
+    params: ofJob,
+    body: openGateBody,
+    answer: job,
+  },
+  recordIntake: {
+    method: 'post',
+    path: '/api/jobs/:id/intake',
+    says: 'What was taken in with the device, and its condition',
+    params: ofJob,
+    body: recordIntakeBody,
+    answer: job,
+  },
+  askRegistry: {
+    method: 'post',
+    path: '/api/jobs/:id/registry',
+    says: 'Ask the registry about the IMEI; with a report, for a fee',
+    params: ofJob,
+    body: askRegistryBody,
+    answer: job,
+  },
+  listMails: {
+    method: 'get',
+    path: '/api/jobs/:id/mails',
+    says: 'Mails that came for a job; looks into the mailbox first',
+    params: ofJob,
+    answer: z.object({ mails: z.array(mail), mailbox: z.enum(['read', 'away', 'none']) }),
+  },
+  removeEvidence: {
+    method: 'delete',
+    path: '/api/jobs/:id/evidence/:evidenceId',
+    says: 'Remove a picture or document that was kept as evidence',
+    params: z.object({ id, evidenceId: z.uuid() }),
+    answer: job,
+  },
+  getPrices: {
+    method: 'get',
+    path: '/api/prices',
+    says: 'The price list in use, or the one that a job was quoted by',
+    query: z.strictObject({ id: id.optional() }),
+    answer: prices,
+  },
+  changePrices: {
+    method: 'post',
+    path: '/api/prices',
+    says: 'A new price list, by a lead; jobs keep the one they were quoted by',
+    body: changePricesBody,
+    answer: prices,
   },
   startTry: {
     method: 'post',

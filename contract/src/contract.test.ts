@@ -34,7 +34,7 @@ describe('the route table', () => {
 describe('a change of facts', () => {
   it('takes values and takes answers back, and nothing unknown', () => {
     expect(
-      changeFactsBody.safeParse({ version: 1, facts: { battery: 'unknown', consent: null } }).success,
+      changeFactsBody.safeParse({ version: 1, facts: { battery: 'unknown', hazard: null } }).success,
     ).toBe(true)
     for (const facts of [
       { pin: '1234' },
@@ -66,13 +66,17 @@ describe('a carrier’s code', () => {
 describe('what has been done on a job', () => {
   it('is read from its records', () => {
     const at = '2026-01-01T00:00:00Z'
-    expect(progressOf({ bench: {}, account: null, orders: [], handBack: null })).toEqual({
+    const nothing = { consent: null, openedGates: [] }
+    expect(progressOf({ ...nothing, bench: {}, account: null, orders: [], handBack: null })).toEqual({
       ...NOTHING_DONE,
       accountProof: undefined,
     })
     expect(
       progressOf({
+        openedGates: [{ gate: 'ownership', reason: 'known to the shop', by: 'Imke', at }],
+        consent: { kind: 'refused', at, by: 'Runa' },
         bench: {
+          didNotHelp: ['remember'],
           inRecoveryAt: at,
           rightDevice: { by: 'tag', read: 'B1', at },
           wipeStartedAt: at,
@@ -91,6 +95,9 @@ describe('what has been done on a job', () => {
       accountProof: 'step-skipped',
       carrierReleased: true,
       handedBack: false,
+      consent: { kind: 'refused' },
+      openedGates: ['ownership'],
+      failedActs: ['remember'],
     })
   })
 })

@@ -1,6 +1,8 @@
-import { facts, NOTHING_DONE, type Progress } from '@benevox/core/route'
+import { facts, ROUTE_ACTIONS, type Progress } from '@benevox/core/route'
 import { z } from 'zod'
 import { accountProof, accountRecord } from './account.ts'
+import { consentRecord, openedGate } from './consent.ts'
+import { evidenceFile, intakeRecord, registryRecord } from './intake.ts'
 import { order } from './orders.ts'
 import { tryRecord } from './tries.ts'
 
@@ -25,6 +27,8 @@ export const benchRecord = z.strictObject({
   screenLifted: z
     .strictObject({ how: z.enum(['remembered', 'remote-unlock', 'settings']), at: instant })
     .optional(),
+  /** What was tried and did not help, in the order it was tried. */
+  didNotHelp: z.array(z.enum(ROUTE_ACTIONS)).max(17).optional(),
 })
 export type BenchRecord = z.infer<typeof benchRecord>
 
@@ -58,6 +62,13 @@ export const job = z.object({
   bench: benchRecord,
   account: accountRecord.nullable(),
   handBack: handBackRecord.nullable(),
+  consent: consentRecord.nullable(),
+  openedGates: z.array(openedGate),
+  intake: intakeRecord.nullable(),
+  registry: z.array(registryRecord),
+  evidence: z.array(evidenceFile),
+  /** The price list it was quoted by. */
+  pricesId: z.int(),
   /** The version of the catalogue that the job is done with. */
   catalogId: z.int(),
   tries: z.array(tryRecord),
@@ -88,6 +99,9 @@ export const jobEvent = z.object({
 })
 export type JobEvent = z.infer<typeof jobEvent>
 
+/** Names of free texts that look like a PIN, pattern or password and are none: somebody has looked and said so. */
+export const noSecret = z.array(z.string().max(40)).max(20).optional()
+
 /** Facts to set; null takes an answer back. */
 export const factsChange = z.strictObject(
   Object.fromEntries(Object.entries(facts.shape).map(([name, schema]) => [name, schema.nullable()])) as {
@@ -98,6 +112,7 @@ export const changeFactsBody = z.strictObject({
   version: z.int().min(1),
   facts: factsChange.optional(),
   customer: customer.partial().optional(),
+  noSecret,
 })
 
 export const benchChange = z.discriminatedUnion('kind', [
@@ -114,6 +129,7 @@ export const benchChange = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('first-start') }),
   z.strictObject({ kind: z.literal('set-up') }),
   z.strictObject({ kind: z.literal('back-to-keys') }),
+  z.strictObject({ kind: z.literal('did-not-help'), action: z.enum(ROUTE_ACTIONS) }),
   z.strictObject({
     kind: z.literal('screen-lifted'),
     how: z.enum(['remembered', 'remote-unlock', 'settings']),
@@ -123,7 +139,12 @@ export type BenchChange = z.infer<typeof benchChange>
 export const recordBenchBody = z.strictObject({ version: z.int().min(1), change: benchChange })
 
 export const recordAccountBody = z.strictObject({ version: z.int().min(1), proof: accountProof })
-export const handBackBody = handBackRecord.omit({ at: true }).extend({ version: z.int().min(1) })
+export const handBackBody = handBackRecord.omit({ at: true }).extend({ version: z.int().min(1), noSecret })
+
+/** What of a job its progress is made of. */
+export type JobStanding = Pick<Job, 'bench' | 'account' | 'handBack' | 'consent' | 'openedGates'> & {
+  readonly orders: readonly Pick<Job['orders'][number], 'state'>[]
+}
 
 /** What has been done on a job, as the core's gates and locks need it. */
 export function progressOf({
@@ -131,11 +152,10 @@ export function progressOf({
   account,
   orders,
   handBack,
-}: Pick<Job, 'bench' | 'account' | 'handBack'> & {
-  orders: readonly Pick<Job['orders'][number], 'state'>[]
-}): Progress {
+  consent,
+  openedGates,
+}: JobStanding): Progress {
   return {
-    ...NOTHING_DONE,
     rightDeviceConfirmed: bench.rightDevice !== undefined,
     inRecovery: bench.inRecoveryAt !== undefined,
     wipeStarted: bench.wipeStartedAt !== undefined,
@@ -144,5 +164,11 @@ export function progressOf({
     accountProof: account?.proof,
     carrierReleased: orders.some(({ state }) => state === 'released'),
     handedBack: handBack !== null,
+    consent:
+      consent?.kind === 'signed'
+        ? { kind: 'signed', terms: consent.terms }
+        : { kind: consent?.kind ?? 'none' },
+    openedGates: openedGates.map(({ gate }) => gate),
+    failedActs: bench.didNotHelp ?? [],
   }
 }

@@ -1,6 +1,11 @@
 import { z } from 'zod'
 
-export const staffMember = z.object({ id: z.int(), name: z.string() })
+export const staffMember = z.object({
+  id: z.int(),
+  name: z.string(),
+  /** May open some gates with a reason, and change prices. */
+  lead: z.boolean(),
+})
 export type StaffMember = z.infer<typeof staffMember>
 
 export const session = z.object({

@@ -5,3 +5,6 @@ export const webDist: string
 export function buildWeb(): void
 export function loadDemo(mariadb: Mariadb): Promise<void>
 export function startServer(mariadb: Mariadb, more?: Record<string, string>): Promise<ChildProcess>
+export function startStandIns(
+  reported?: Readonly<Record<string, string>>,
+): Promise<{ env: Record<string, string>; stop: () => Promise<void> }>

@@ -2,7 +2,7 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { serverEnvironment } from './mariadb.mjs'
+import { freePort, serverEnvironment } from './mariadb.mjs'
 import { give, root, say, workDir } from './setup.mjs'
 
 export const webDist = join(root, 'web', 'dist')
@@ -66,4 +66,41 @@ export function startServer(mariadb, more) {
     child.stdout.on('data', (text) => String(text).startsWith('listening') && resolve(child))
     child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)))
   })
+}
+
+/**
+ * Starts the shop's outside world on loopback, made up: a registry over HTTP and a mailbox that takes SMTP.
+ * @returns what the server is told of them; started again on the same ports when it dies by itself
+ */
+export async function startStandIns(reported = {}) {
+  const ports = { registry: await freePort(), mailbox: await freePort(), smtp: await freePort() }
+  const env = {
+    ...process.env,
+    BENEVOX_REPORTED: JSON.stringify(reported),
+    BENEVOX_STAND_IN_PORTS: JSON.stringify(ports),
+  }
+  let stopping = false
+  let child
+  const start = () =>
+    new Promise((resolve, reject) => {
+      child = node('stand-ins/src/main.ts', env, ['ignore', 'pipe', 'inherit', 'ipc'])
+      child.stdout.once('data', resolve)
+      child.once('exit', (code) => {
+        if (stopping) return
+        reject(new Error(`the stand-ins ended with ${code}`))
+        setTimeout(() => void start().catch(() => undefined), 500)
+      })
+    })
+  await start()
+  return {
+    env: {
+      BENEVOX_REGISTRY: `http://127.0.0.1:${ports.registry}`,
+      BENEVOX_MAILBOX: `http://127.0.0.1:${ports.mailbox}`,
+    },
+    stop: async () => {
+      stopping = true
+      const ended = new Promise((resolve) => child.once('exit', resolve))
+      if (child.exitCode === null && child.signalCode === null && child.kill('SIGTERM')) await ended
+    },
+  }
 }

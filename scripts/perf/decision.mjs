@@ -32,7 +32,9 @@ const PHONE = {
 export function measureDecisions({ planRoute, foresee, NOTHING_DONE, USUAL_PRICES }) {
   return Object.entries(JOBS).map(([job, facts]) => {
     const names = Object.keys(facts)
-    const grown = names.map((_, n) => Object.fromEntries(names.slice(0, n + 1).map((name) => [name, facts[name]])))
+    const grown = names.map((_, n) =>
+      Object.fromEntries(names.slice(0, n + 1).map((name) => [name, facts[name]])),
+    )
     const times = { route: [], all: [] }
     for (let run = 0; run < 12; run++)
       for (const some of grown) {

@@ -12,13 +12,18 @@ import type { DataSource } from 'typeorm'
 import { catalogHandlers, refuseHostile } from './catalog/routes.ts'
 import { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
+import { consentHandlers } from './consent/routes.ts'
 import { mountFiles } from './files.ts'
 import { mount } from './http/mount.ts'
 import { notFoundHandler, ProblemError, problemHandler } from './http/problem.ts'
 import { JobChanger } from './jobs/change.ts'
 import { JobReader } from './jobs/read.ts'
 import { jobHandlers } from './jobs/routes.ts'
+import { intakeHandlers } from './intake/routes.ts'
 import { orderHandlers } from './orders/routes.ts'
+import { priceHandlers } from './prices/routes.ts'
+import { PriceLists } from './prices/service.ts'
+import { registryHandlers } from './registry/routes.ts'
 import { sessionEntity } from './session/entity.ts'
 import { sessionHandlers } from './session/routes.ts'
 import { DatabaseSessionStore } from './session/store.ts'
@@ -41,7 +46,10 @@ export function createApp(config: Config, database: DataSource): Express {
     helmet({
       contentSecurityPolicy: {
         directives: {
-          'script-src': ["'self'"],
+          // A barcode reader in WebAssembly needs to be compiled; nothing else is evaluated.
+          'script-src': ["'self'", "'wasm-unsafe-eval'"],
+          'img-src': ["'self'", 'data:', 'blob:'],
+          'worker-src': ["'self'"],
           'style-src': ["'self'", "'unsafe-inline'"],
           'upgrade-insecure-requests': null,
         },
@@ -82,7 +90,7 @@ export function createApp(config: Config, database: DataSource): Express {
       throw new ProblemError('too-many-tries', 'Too many wrong tries; wait a minute.')
     },
   })
-  app.post(['/api/session', '/api/session/switch'], limited)
+  app.post(['/api/session', '/api/session/switch', '/api/jobs/:id/gates'], limited)
   app.use('/api', csrfSynchronisedProtection)
   // A large body is read only for somebody who is signed in.
   const large = express.json({ limit: LARGEST_BODY, strict: true })
@@ -94,19 +102,24 @@ export function createApp(config: Config, database: DataSource): Express {
   for (const { path } of LARGE_ROUTES) app.post(path, refuseHostile)
 
   const catalog = new Catalog(database)
-  const reader = new JobReader(catalog)
+  const prices = new PriceLists(database)
+  const reader = new JobReader(catalog, prices)
   const changer = new JobChanger(database, reader)
   mount(app, {
     ...sessionHandlers(database, config, generateToken),
     ...catalogHandlers(catalog),
-    ...jobHandlers(database, catalog, reader, changer),
+    ...jobHandlers(database, catalog, reader, changer, prices),
+    ...consentHandlers(database, reader, changer),
+    ...intakeHandlers(changer),
+    ...registryHandlers(database, config, reader, changer),
+    ...priceHandlers(database, prices),
     ...tryHandlers(catalog, changer),
     ...orderHandlers(database, catalog, changer),
   })
 
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()))
   app.get('/api/catalog/pack.schema.json', (_request, response) => void response.json(packJsonSchema()))
-  mountFiles(app, { config, database, catalog, reader })
+  mountFiles(app, { config, database, catalog, reader, changer })
   app.use('/api', notFoundHandler)
 
   if (config.web) serveWeb(app, config.web)

@@ -9,6 +9,9 @@ const environment = z.object({
   BENEVOX_PORT: z.coerce.number().int().default(4180),
   BENEVOX_WEB: z.string().optional(),
   BENEVOX_SHOP: z.string().default('Benevox'),
+  BENEVOX_MAIL: z.email().default('counter@shop.example'),
+  BENEVOX_REGISTRY: z.url().optional(),
+  BENEVOX_MAILBOX: z.url().optional(),
   BENEVOX_SIGN_IN_HINT: z.string().optional(),
   BENEVOX_LOG: z.enum(['silent', 'error', 'warn', 'info']).default('warn'),
 })
@@ -25,6 +28,12 @@ export interface Config {
   /** The folder of the built interface; absent in development, where Vite serves it. */
   readonly web: string | undefined
   readonly shop: string
+  /** The shop's own mail address, for answers. */
+  readonly mail: string
+  /** Where the registry of reported devices answers; absent: it is asked by hand. */
+  readonly registry: string | undefined
+  /** Where the shop's mailbox lists its mails as .eml; absent: none is read. */
+  readonly mailbox: string | undefined
   /** Shown on the sign-in page; for the demo only. */
   readonly signInHint: string | undefined
   readonly log: 'silent' | 'error' | 'warn' | 'info'
@@ -44,6 +53,9 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     port: read.BENEVOX_PORT,
     web: read.BENEVOX_WEB,
     shop: read.BENEVOX_SHOP,
+    mail: read.BENEVOX_MAIL,
+    registry: read.BENEVOX_REGISTRY,
+    mailbox: read.BENEVOX_MAILBOX,
     signInHint: read.BENEVOX_SIGN_IN_HINT,
     log: read.BENEVOX_LOG,
   }

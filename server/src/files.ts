@@ -1,12 +1,32 @@
+import { randomUUID } from 'node:crypto'
+import {
+  activationLetter,
+  consentText,
+  customerLanguage,
+  plainConsent,
+  sellerLetter,
+  type CustomerLanguage,
+} from '@benevox/core/consent'
 import { modelOnJob } from '@benevox/core/route'
-import type { Express, Request, Response } from 'express'
+import { raw, type Express, type Request, type Response } from 'express'
 import type { DataSource } from 'typeorm'
 import { familyCard } from './catalog/card.ts'
 import type { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
+import { consentEntity } from './consent/entity.ts'
+import { consentForm, consentPaper, letterPaper } from './consent/paper.ts'
 import { handBackPaper } from './hand-back/paper.ts'
 import { ProblemError } from './http/problem.ts'
+import { evidenceEntity } from './intake/entity.ts'
+import { cleanEvidence, LARGEST_EVIDENCE } from './intake/evidence.ts'
+import { intakeReceipt } from './intake/receipt.ts'
+import { tagPdf, tagPng } from './intake/tag.ts'
+import type { JobChanger } from './jobs/change.ts'
 import type { JobReader } from './jobs/read.ts'
+import { mailEntity } from './registry/mailbox.ts'
+
+/** Files that a job keeps as evidence at most. */
+const MOST_EVIDENCE = 12
 
 /** What leaves the application as a file: papers as PDF, the catalogue as JSON. */
 export function mountFiles(
@@ -16,16 +36,129 @@ export function mountFiles(
     database,
     catalog,
     reader,
-  }: { config: Config; database: DataSource; catalog: Catalog; reader: JobReader },
+    changer,
+  }: {
+    config: Config
+    database: DataSource
+    catalog: Catalog
+    reader: JobReader
+    changer: JobChanger
+  },
 ): void {
-  app.get('/api/jobs/:id/hand-back.pdf', async (request, response) => {
+  /** The row and the job of a request's path, for somebody who is signed in. */
+  const asked = async (request: Request) => {
     signedIn(request)
-    const row = await reader.row(database.manager, numberIn(request.params.id, 'a job’s number'))
-    if (!row.handBack) throw new ProblemError('not-possible-now', 'This job is not handed back yet.')
+    const row = await reader.row(database.manager, numberIn(String(request.params.id), 'a job’s number'))
     const { pack } = await catalog.byId(row.packId)
     const job = await reader.job(database.manager, row)
-    const pdf = await handBackPaper(config.shop, job, modelOnJob(pack, row.facts)?.model)
-    send(response, 'application/pdf', `inline; filename="hand-back-${row.ticket}.pdf"`, pdf)
+    return { row, job, model: modelOnJob(pack, row.facts)?.model, device: await reader.device(row) }
+  }
+  const pdf = (response: Response, name: string, bytes: Buffer) =>
+    send(response, 'application/pdf', `inline; filename="${name}.pdf"`, bytes)
+
+  app.get('/api/jobs/:id/tag.png', async (request, response) => {
+    const { row } = await asked(request)
+    send(response, 'image/png', `inline; filename="tag-${row.ticket}.png"`, await tagPng(row.ticket))
+  })
+  app.get('/api/jobs/:id/tag.pdf', async (request, response) => {
+    const { row, job, device } = await asked(request)
+    pdf(response, `tag-${row.ticket}`, await tagPdf(job, device))
+  })
+  app.get('/api/jobs/:id/receipt.pdf', async (request, response) => {
+    const { row, job, model } = await asked(request)
+    const { figures } = await reader.route(row, job)
+    pdf(response, `receipt-${row.ticket}`, await intakeReceipt(config.shop, job, model, figures.quote))
+  })
+  app.get('/api/jobs/:id/consent.pdf', async (request, response) => {
+    const { row, job, device } = await asked(request)
+    const language = languageIn(request)
+    if (language) {
+      const { terms } = (await reader.route(row, job)).consent
+      const text = plainConsent(consentText(terms, { ticket: row.ticket, device }, language))
+      return pdf(response, `agreement-${row.ticket}`, await consentForm(config.shop, row.ticket, text))
+    }
+    if (row.consent?.kind !== 'signed')
+      throw new ProblemError('not-possible-now', 'Nothing has been signed on this job yet.')
+    const last = await database.manager.findOne(consentEntity, {
+      where: { jobId: row.id },
+      order: { id: 'DESC' },
+    })
+    const signature = last?.signature ?? null
+    pdf(
+      response,
+      `agreement-${row.ticket}`,
+      await consentPaper(config.shop, row.ticket, row.consent, signature),
+    )
+  })
+  app.get('/api/jobs/:id/letter-to-seller.pdf', async (request, response) => {
+    const { device } = await asked(request)
+    const letter = sellerLetter(languageIn(request) ?? 'en', device || 'device')
+    pdf(response, 'letter-to-seller', await letterPaper(config.shop, letter))
+  })
+  app.get('/api/jobs/:id/activation.pdf', async (request, response) => {
+    const { device } = await asked(request)
+    const letter = activationLetter(languageIn(request) ?? 'en', device || 'device')
+    pdf(response, 'activation', await letterPaper(config.shop, letter))
+  })
+
+  const rawBody = raw({ type: () => true, limit: LARGEST_EVIDENCE + 1 })
+  app.post(
+    '/api/jobs/:id/evidence',
+    (request, _response, next) => (signedIn(request), next()),
+    rawBody,
+    async (request, response) => {
+      const id = numberIn(String(request.params.id), 'a job’s number')
+      const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0)
+      const name = nameOf(request.query.name)
+      const { type, content } = await cleanEvidence(bytes)
+      const staffId = request.session.staffId ?? 0
+      const job = await changer.add(id, staffId, async (manager, row, at) => {
+        if (row.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
+        if ((await manager.countBy(evidenceEntity, { jobId: id })) >= MOST_EVIDENCE)
+          throw new ProblemError('not-possible-now', `A job keeps ${MOST_EVIDENCE} files at most.`)
+        const size = content.length
+        await manager.insert(evidenceEntity, {
+          id: randomUUID(),
+          jobId: id,
+          staffId,
+          at,
+          name,
+          type,
+          size,
+          content,
+        })
+        return { kind: 'evidence', detail: { type, size } }
+      })
+      response.json(job)
+    },
+  )
+  app.get('/api/jobs/:id/evidence/:evidenceId', async (request, response) => {
+    const { row } = await asked(request)
+    const file = await database.manager.findOne(evidenceEntity, {
+      where: { id: String(request.params.evidenceId), jobId: row.id },
+      select: { id: true, type: true, name: true, content: true },
+    })
+    if (!file) throw new ProblemError('not-found', 'This file is not on the job.')
+    // Never run as a page of this application, whatever is in it.
+    response.setHeader('Content-Security-Policy', "sandbox; default-src 'none'; style-src 'unsafe-inline'")
+    response.setHeader('X-Content-Type-Options', 'nosniff')
+    send(response, file.type, `inline; filename="evidence-${file.id.slice(0, 8)}"`, file.content)
+  })
+  app.get('/api/jobs/:id/mails/:mailId.eml', async (request, response) => {
+    const { row } = await asked(request)
+    const mailId = numberIn(String(request.params.mailId), 'a mail’s number')
+    const mail = await database.manager.findOne(mailEntity, {
+      where: { id: mailId, jobId: row.id },
+      select: { id: true, eml: true },
+    })
+    if (!mail) throw new ProblemError('not-found', 'This mail is not on the job.')
+    send(response, 'message/rfc822', `attachment; filename="mail-${mail.id}.eml"`, mail.eml)
+  })
+
+  app.get('/api/jobs/:id/hand-back.pdf', async (request, response) => {
+    const { row, job, model } = await asked(request)
+    if (!row.handBack) throw new ProblemError('not-possible-now', 'This job is not handed back yet.')
+    pdf(response, `hand-back-${row.ticket}`, await handBackPaper(config.shop, job, model))
   })
 
   app.get('/api/catalog/families/:familyId/card.pdf', async (request, response) => {
@@ -51,6 +184,20 @@ export function mountFiles(
 
 function signedIn(request: Request): void {
   if (!request.session.staffId) throw new ProblemError('not-signed-in', 'Sign in first.')
+}
+
+/** A file's name as it is shown: no path, nothing that steers a terminal. */
+function nameOf(given: unknown): string {
+  const name = typeof given === 'string' ? given : ''
+  return name.replace(/[\p{C}/\\]/gu, '').slice(0, 120) || 'file'
+}
+
+function languageIn(request: Request): CustomerLanguage | undefined {
+  const { language } = request.query
+  if (language === undefined) return undefined
+  const read = customerLanguage.safeParse(language)
+  if (!read.success) throw new ProblemError('bad-request', 'query.language: en, de, fr or es.')
+  return read.data
 }
 
 function numberIn(text: string, what: string): number {

@@ -1,8 +1,11 @@
 import type { AddressInfo } from 'node:net'
 import type { Server } from 'node:http'
-import type { Answer, Job, Problem } from '@benevox/contract'
-import type { Facts } from '@benevox/core/route'
+import { progressOf, type Answer, type Job, type Problem } from '@benevox/contract'
+import { modelById } from '@benevox/core/catalog'
+import { consentText, plainConsent, type CustomerLanguage } from '@benevox/core/consent'
+import { deviceOnJob, planRoute, type Facts } from '@benevox/core/route'
 import type { DataSource } from 'typeorm'
+import { demoPack } from '../../demo/demoPack.ts'
 import { loadDemo } from '../../demo/load.ts'
 import { STAFF } from '../../demo/shop.ts'
 import { serverEnvironment, startMariadb, type Mariadb } from '../../scripts/lib/mariadb.mjs'
@@ -18,9 +21,9 @@ export interface TestShop {
   readonly close: () => Promise<void>
 }
 
-export async function openShop(name: string): Promise<TestShop> {
+export async function openShop(name: string, more: Record<string, string> = {}): Promise<TestShop> {
   const mariadb = await startMariadb({ name, fresh: true })
-  const config = configFrom(serverEnvironment(mariadb, { BENEVOX_LOG: 'error' }))
+  const config = configFrom(serverEnvironment(mariadb, { BENEVOX_LOG: 'error', ...more }))
   const database = await dataSourceFor(config).initialize()
   await database.runMigrations()
   await loadDemo(database, [])
@@ -50,6 +53,15 @@ export interface Said<T> {
   readonly status: number
   readonly body: T
   readonly headers: Headers
+}
+
+/** The text that the customer reads for a job as it is, made as the interface makes it. */
+export function agreementOf(job: Job, language: CustomerLanguage = 'en'): string {
+  const pack = demoPack()
+  const { terms } = planRoute(job.facts, deviceOnJob(pack, job.facts), progressOf(job)).consent
+  const model = modelById(pack, job.facts.modelId)
+  const device = model ? `${model.maker} ${model.name}` : ''
+  return plainConsent(consentText(terms, { ticket: job.ticket, device }, language))
 }
 
 /** A person at a browser: keeps the cookie and the token, and asks. */
@@ -92,6 +104,18 @@ export class Person {
     return (await this.ask<Job>('PATCH', `/api/jobs/${job.id}/facts`, { version: job.version, facts })).body
   }
 
+  /** A job whose customer has agreed: every gate but the right device is open. */
+  async openReady(changes: Facts = {}): Promise<Job> {
+    return (await this.agree(await this.openJob({ ...READY, ...changes }))).body
+  }
+
+  /** The customer agrees to the route as it is now. */
+  async agree<T = Job>(job: Job, more: object = {}, language: CustomerLanguage = 'en'): Promise<Said<T>> {
+    const text = agreementOf(job, language)
+    const said = { kind: 'signed', language, text, how: 'paper', ...more }
+    return this.ask<T>('POST', `/api/jobs/${job.id}/consent`, { version: job.version, said })
+  }
+
   async bench<T = Job>(job: Pick<Job, 'id' | 'version'>, change: object): Promise<Said<T>> {
     return this.ask<T>('POST', `/api/jobs/${job.id}/bench`, { version: job.version, change })
   }
@@ -101,7 +125,7 @@ export class Person {
   }
 }
 
-/** Facts with which every gate but the right device is open. */
+/** Facts with which every gate but the agreement and the right device is open. */
 export const READY: Facts = {
   modelId: 'orrelin-vane-5',
   complaint: 'forgotten-lock',
@@ -117,5 +141,8 @@ export const READY: Facts = {
   ownershipNote: 'Receipt',
   registryAnswer: 'clean',
   battery: 'at-least-20',
-  consent: 'given',
+  whose: 'own',
+  wrongTries: 12,
+  remoteUnlockSetUp: 'no',
+  knowsAccountPassword: 'yes',
 }

@@ -37,7 +37,7 @@ useScanner()
 
 <template>
   <div v-if="signedIn && route.path !== '/sign-in'" class="flex min-h-screen">
-    <StationRail />
+    <StationRail v-if="!route.meta['bare']" />
     <div class="flex min-w-0 flex-1 flex-col">
       <p v-if="job.away || tries.waiting > 0" role="status" class="bg-waiting px-6 py-2 font-bold text-paper">
         The server is away. Nothing is lost: what you recorded is kept on this machine and sent when it is

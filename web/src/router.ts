@@ -3,6 +3,7 @@ import { useSession } from './api/session.ts'
 import AccountsPage from './stations/accounts/AccountsPage.vue'
 import BenchPage from './stations/bench/BenchPage.vue'
 import CarriersPage from './stations/carriers/CarriersPage.vue'
+import AgreementPage from './stations/counter/AgreementPage.vue'
 import CounterPage from './stations/counter/CounterPage.vue'
 import HandBackPage from './stations/hand-back/HandBackPage.vue'
 import JobPage from './stations/job/JobPage.vue'
@@ -35,6 +36,12 @@ export const router = createRouter({
     { path: '/', redirect: '/counter' },
     { path: '/sign-in', component: SignInPage },
     ...station('counter', 'counter', CounterPage),
+    {
+      path: '/counter/:id(\\d+)/agreement',
+      component: AgreementPage,
+      props: (to) => ({ id: Number(to.params['id']) }),
+      meta: { bare: true },
+    },
     ...station('bench', 'bench', BenchPage),
     ...station('accounts', 'accounts', AccountsPage),
     ...station('carriers', 'carriers', CarriersPage),

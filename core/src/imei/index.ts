@@ -1,4 +1,5 @@
 export * from './candidates.ts'
 export * from './checkDigit.ts'
 export * from './compare.ts'
+export * from './label.ts'
 export * from './reading.ts'

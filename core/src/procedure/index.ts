@@ -1,5 +1,6 @@
 export * from './beat.ts'
 export * from './chartDrawing.ts'
+export * from './conditionDrawing.ts'
 export * from './deviceDrawing.ts'
 export * from './drawing.ts'
 export * from './execute.ts'

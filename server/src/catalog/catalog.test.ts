@@ -200,7 +200,7 @@ describe('a change is refused whole', () => {
 
 describe('a job keeps the version it is done with', () => {
   it('from naming its model on; naming it again takes the catalogue in use, until the wipe has begun', async () => {
-    const opened = await runa.openJob(READY)
+    const opened = await runa.openReady()
     const base = (await inUse()).id
     expect(opened.catalogId).toBe(base)
     const { body: made } = await change(base, { kind: 'models', models: [listed('one-more')] })

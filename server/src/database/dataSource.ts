@@ -1,10 +1,15 @@
 import { DataSource } from 'typeorm'
 import { packEntity } from '../catalog/entity.ts'
 import type { Config } from '../config.ts'
+import { consentEntity } from '../consent/entity.ts'
+import { evidenceEntity } from '../intake/entity.ts'
 import { jobEntity, jobEventEntity } from '../jobs/entity.ts'
 import { OneLockedPhone1700000000001 } from '../migrations/0001-one-locked-phone.ts'
 import { CatalogueVersions1700000000002 } from '../migrations/0002-catalogue-versions.ts'
+import { TheCounter1700000000003 } from '../migrations/0003-the-counter.ts'
 import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
+import { priceListEntity } from '../prices/service.ts'
+import { mailEntity } from '../registry/mailbox.ts'
 import { sessionEntity, staffEntity } from '../session/entity.ts'
 import { tryEntity } from '../tries/entity.ts'
 
@@ -28,8 +33,12 @@ export function dataSourceFor({ database }: Pick<Config, 'database'>): DataSourc
       supplierEntity,
       serviceEntity,
       orderEntity,
+      consentEntity,
+      evidenceEntity,
+      mailEntity,
+      priceListEntity,
     ],
-    migrations: [OneLockedPhone1700000000001, CatalogueVersions1700000000002],
+    migrations: [OneLockedPhone1700000000001, CatalogueVersions1700000000002, TheCounter1700000000003],
     poolSize: 10,
     connectTimeout: 5000,
   })

@@ -16,6 +16,12 @@ const job: Job = {
   facts: { imei: '490154203237518' },
   bench: { wipeStartedAt: at },
   account: null,
+  consent: null,
+  openedGates: [],
+  intake: null,
+  registry: [],
+  evidence: [],
+  pricesId: 1,
   handBack: {
     screen: 'proven-clear',
     account: 'not-clear',

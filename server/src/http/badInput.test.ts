@@ -1,7 +1,7 @@
 import { api, openApiDocument, problem, type Route } from '@benevox/contract'
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { openShop, Person, READY, type TestShop } from '../../test/shop.ts'
+import { openShop, Person, type TestShop } from '../../test/shop.ts'
 
 let shop: TestShop
 let runa: Person
@@ -9,7 +9,7 @@ let jobId = 0
 beforeAll(async () => {
   shop = await openShop('test-input')
   runa = await Person.signedIn(shop.address)
-  jobId = (await runa.openJob(READY)).id
+  jobId = (await runa.openReady()).id
 })
 afterAll(() => shop.close())
 
@@ -22,9 +22,9 @@ describe('bad input is answered with the reason, never with 5xx', () => {
       'an answer that is none',
       'PATCH',
       'facts',
-      { version: 1, facts: { consent: 'maybe' } },
+      { version: 1, facts: { hazard: 'maybe' } },
       400,
-      'body.facts.consent',
+      'body.facts.hazard',
     ],
     [
       'too long a text',
@@ -70,7 +70,7 @@ describe('bad input is answered with the reason, never with 5xx', () => {
     ],
     [
       'prototype names',
-      '{"version": 1, "facts": {"__proto__": {"consent": "given"}, "constructor": 1}}',
+      '{"version": 1, "facts": {"__proto__": {"hazard": "none"}, "constructor": 1}}',
       400,
       'bad-request',
     ],
@@ -99,7 +99,9 @@ describe('bad input is answered with the reason, never with 5xx', () => {
     )
     await fc.assert(
       fc.asyncProperty(fc.constantFrom(...routes), fc.jsonValue(), async (route, body) => {
-        const path = route.path.replace(':id', String(jobId)).replace(/:(tryId|orderId)/, crypto.randomUUID())
+        const path = route.path
+          .replace(':id', String(jobId))
+          .replace(/:(tryId|orderId|evidenceId)/, crypto.randomUUID())
         const { status } = await runa.ask(route.method.toUpperCase(), path, undefined, JSON.stringify(body))
         expect(status).toBeGreaterThanOrEqual(400)
         expect(status).toBeLessThan(500)

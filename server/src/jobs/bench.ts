@@ -1,6 +1,6 @@
-import { progressOf, type BenchChange, type BenchRecord, type Job } from '@benevox/contract'
+import type { BenchChange, BenchRecord, Job } from '@benevox/contract'
 import { type Pack } from '@benevox/core/catalog'
-import { gateName, gatesOfTheWipe, modelOnJob } from '@benevox/core/route'
+import { gateName, modelOnJob, type Route } from '@benevox/core/route'
 import { ProblemError } from '../http/problem.ts'
 
 /**
@@ -8,7 +8,12 @@ import { ProblemError } from '../http/problem.ts'
  * irreversible is recorded as released before every gate is open.
  * @throws ProblemError `gate-closed` or `not-possible-now` with a sentence
  */
-export function benchAfter(job: Job, pack: Pack, change: BenchChange, at: string): BenchRecord {
+export function benchAfter(
+  job: Job,
+  { pack, route }: { readonly pack: Pack; readonly route: Route },
+  change: BenchChange,
+  at: string,
+): BenchRecord {
   const { bench } = job
   const need = (holds: boolean, sentence: string) => {
     if (!holds) throw new ProblemError('not-possible-now', sentence)
@@ -29,12 +34,17 @@ export function benchAfter(job: Job, pack: Pack, change: BenchChange, at: string
       const { inRecoveryAt: _, releasedAt: __, ...rest } = bench
       return rest
     }
+    case 'did-not-help': {
+      need(!bench.wipeStartedAt, 'The wipe has begun.')
+      const before = bench.didNotHelp ?? []
+      return { ...bench, didNotHelp: [...before.filter((one) => one !== change.action), change.action] }
+    }
     case 'right-device':
       checkRightDevice(job, pack, change)
       return { ...bench, rightDevice: { by: change.by, read: change.read, at } }
     case 'released': {
       need(bench.inRecoveryAt !== undefined, 'The device is not in recovery yet.')
-      needGates(job)
+      needGates(route)
       return { ...bench, releasedAt: at }
     }
     case 'wipe-started':
@@ -51,14 +61,14 @@ export function benchAfter(job: Job, pack: Pack, change: BenchChange, at: string
       return { ...bench, setUpAt: bench.setUpAt ?? at }
     case 'screen-lifted':
       need(!bench.wipeStartedAt, 'The wipe has begun.')
-      if (change.how === 'settings') needGates(job)
+      if (change.how === 'settings') needGates(route)
       return { ...bench, screenLifted: { how: change.how, at } }
   }
 }
 
 /** Both resets delete everything: neither goes on before every gate is open. */
-function needGates(job: Job): void {
-  const closed = gatesOfTheWipe(job.facts, progressOf(job)).filter(({ state }) => state !== 'open')
+function needGates({ wipeGates }: Route): void {
+  const closed = wipeGates.filter(({ state }) => state !== 'open')
   if (closed.length > 0)
     throw new ProblemError('gate-closed', `Still closed: ${closed.map(gateName).join('; ')}.`)
 }

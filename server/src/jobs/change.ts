@@ -50,6 +50,22 @@ export class JobChanger {
     })
   }
 
+  /** Adds to a job or takes from it what stands beside it: no version is needed, since nothing is overwritten. */
+  async add(
+    id: number,
+    staffId: number,
+    make: (manager: EntityManager, row: JobRow, now: Date) => Promise<JobEventDraft>,
+  ): Promise<Job> {
+    return this.locked(id, async (manager, row) => {
+      const now = new Date()
+      const event = await make(manager, row, now)
+      row.version++
+      await manager.save(jobEntity, row)
+      await this.note(manager, id, staffId, event, now)
+      return this.#reader.job(manager, row)
+    })
+  }
+
   /** Holds a job's row for one transaction, so that what belongs to it is changed by one at a time. */
   async locked<T>(id: number, work: (manager: EntityManager, row: JobRow) => Promise<T>): Promise<T> {
     return this.#database.transaction(async (manager) => {

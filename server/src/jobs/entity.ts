@@ -1,4 +1,12 @@
-import type { AccountRecord, BenchRecord, HandBackRecord } from '@benevox/contract'
+import type {
+  AccountRecord,
+  BenchRecord,
+  ConsentRecord,
+  HandBackRecord,
+  IntakeRecord,
+  OpenedGate,
+  RegistryRecord,
+} from '@benevox/contract'
 import type { Facts } from '@benevox/core/route'
 import { EntitySchema } from 'typeorm'
 
@@ -20,6 +28,11 @@ export interface JobRow {
   account: AccountRecord | null
   handBack: HandBackRecord | null
   closedAt: Date | null
+  consent: ConsentRecord | null
+  openedGates: OpenedGate[]
+  intake: IntakeRecord | null
+  registry: RegistryRecord[]
+  pricesId: number
 }
 
 export const jobEntity = new EntitySchema<JobRow>({
@@ -41,6 +54,11 @@ export const jobEntity = new EntitySchema<JobRow>({
     account: { type: 'json', nullable: true },
     handBack: { name: 'hand_back', type: 'json', nullable: true },
     closedAt: { name: 'closed_at', type: 'datetime', precision: 3, nullable: true },
+    consent: { type: 'json', nullable: true },
+    openedGates: { name: 'opened_gates', type: 'json' },
+    intake: { type: 'json', nullable: true },
+    registry: { type: 'json' },
+    pricesId: { name: 'price_list_id', type: 'int' },
   },
 })
 

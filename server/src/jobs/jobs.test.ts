@@ -22,7 +22,7 @@ describe('taking in', () => {
     expect(first.body).toMatchObject({ version: 1, station: 'counter', openedBy: 'Runa', facts: {} })
   })
   it('keeps facts and gives them back with locks and station computed', async () => {
-    const job = await runa.openJob(READY)
+    const job = await runa.openReady()
     expect(job).toMatchObject({
       facts: READY,
       station: 'bench',
@@ -30,14 +30,14 @@ describe('taking in', () => {
     })
     const undone = await runa.ask<Job>('PATCH', `/api/jobs/${job.id}/facts`, {
       version: job.version,
-      facts: { consent: null },
+      facts: { hazard: null },
     })
-    expect(undone.body.facts.consent).toBeUndefined()
+    expect(undone.body.facts.hazard).toBeUndefined()
     expect(undone.body.station).toBe('counter')
   })
   it('a model that an update has changed behaves as the system on it says', async () => {
     const familyWith = async (facts: Facts) => {
-      const job = await runa.openJob({ ...READY, modelId: 'orrelin-vane-3', ...facts })
+      const job = await runa.openReady({ modelId: 'orrelin-vane-3', ...facts })
       const body = { id: crypto.randomUUID(), link: 'none', startedAt: new Date().toISOString() }
       for (const procedureId of ['by-count', 'slide-until-menu']) {
         const path = `/api/jobs/${job.id}/tries`
@@ -106,8 +106,10 @@ describe('the event list', () => {
 })
 
 describe('the bench', () => {
-  const inRecovery = async (facts: Facts = READY) =>
-    (await runa.bench(await runa.openJob(facts), { kind: 'in-recovery' })).body
+  const inRecovery = async (facts: Facts = READY) => {
+    const { body: job } = await runa.agree(await runa.openJob(facts))
+    return (await runa.bench(job, { kind: 'in-recovery' })).body
+  }
 
   it('releases nothing while a gate is closed, and says which', async () => {
     const job = await inRecovery()
@@ -185,7 +187,7 @@ describe('the bench', () => {
     expect((await runa.bench<Problem>(right, { kind: 'released' })).body.code).toBe('gate-closed')
   })
   it('resets from the settings only behind the same gates', async () => {
-    const job = await runa.openJob({ ...READY, knowsScreenLock: 'yes', consent: undefined })
+    const job = await runa.openJob({ ...READY, complaint: 'for-sale', knowsScreenLock: 'yes' })
     expect((await runa.bench<Problem>(job, { kind: 'screen-lifted', how: 'settings' })).body.code).toBe(
       'gate-closed',
     )
@@ -201,7 +203,7 @@ describe('tries', () => {
     startedAt: new Date().toISOString(),
   })
   it('are stored as they happen, and sending one again changes nothing', async () => {
-    const job = await runa.openJob(READY)
+    const job = await runa.openReady()
     const id = crypto.randomUUID()
     for (let n = 0; n < 2; n++)
       expect((await runa.ask('POST', `/api/jobs/${job.id}/tries`, start(id))).status).toBe(200)
@@ -221,13 +223,14 @@ describe('tries', () => {
     expect((await runa.events(job)).map(({ kind }) => kind)).toEqual([
       'opened',
       'facts',
+      'consent-signed',
       'try-started',
       'try-failed',
     ])
   })
   it('do not end before they began, belong to their job, and need a procedure of the model', async () => {
-    const job = await runa.openJob(READY)
-    const other = await runa.openJob(READY)
+    const job = await runa.openReady()
+    const other = await runa.openReady()
     const id = crypto.randomUUID()
     await runa.ask('POST', `/api/jobs/${job.id}/tries`, start(id))
     expect(
@@ -263,7 +266,7 @@ describe('handing back', () => {
     currency: 'EUR',
   }
   it('does not call a lock proven that is not, closes the job and makes the paper', async () => {
-    const job = await runa.openJob(READY)
+    const job = await runa.openReady()
     expect((await runa.ask('GET', `/api/jobs/${job.id}/hand-back.pdf`)).body.code).toBe('not-possible-now')
     const proven = await runa.ask('POST', `/api/jobs/${job.id}/hand-back`, {
       ...said,
@@ -291,7 +294,7 @@ describe('handing back', () => {
 
 describe('finding jobs again', () => {
   it('by ticket, customer, model and IMEI, with closed ones; by station; and never by a wildcard', async () => {
-    const job = await runa.openJob({ ...READY, modelId: 'tesmar-juno', imei: '001003017744106' })
+    const job = await runa.openReady({ modelId: 'tesmar-juno', imei: '001003017744106' })
     await runa.ask('PATCH', `/api/jobs/${job.id}/facts`, {
       version: job.version,
       customer: { name: 'Ezra Quay' },

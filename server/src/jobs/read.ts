@@ -1,20 +1,35 @@
 import { modelById } from '@benevox/core/catalog'
-import { progressOf, type Job, type JobSummary, type TryRecord } from '@benevox/contract'
-import { deviceOnJob, planRoute, stationOf, type Facts, modelOnJob } from '@benevox/core/route'
+import {
+  progressOf,
+  type EvidenceFile,
+  type Job,
+  type JobStanding,
+  type JobSummary,
+  type TryRecord,
+} from '@benevox/contract'
+import { deviceOnJob, modelOnJob, planRoute, stationOf, type Route } from '@benevox/core/route'
 import { In, type DataSource, type EntityManager } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
 import { ProblemError } from '../http/problem.ts'
+import { evidenceEntity } from '../intake/entity.ts'
 import { orderEntity, serviceEntity, supplierEntity, type OrderRow } from '../orders/entity.ts'
 import { wireOrder } from '../orders/wire.ts'
+import type { PriceLists } from '../prices/service.ts'
 import { staffEntity } from '../session/entity.ts'
 import { tryEntity, type TryRow } from '../tries/entity.ts'
 import { jobEntity, type JobRow } from './entity.ts'
 
+const KEPT_COMPUTED = 2000
+
 /** Reads jobs out of the database into what crosses the wire; what can be computed is computed here. */
 export class JobReader {
   readonly #catalog: Catalog
-  constructor(catalog: Catalog) {
+  readonly #prices: PriceLists
+  /** What was computed for a version of a job: lists show many jobs, and few have changed. */
+  readonly #computedBefore = new Map<string, Pick<Job, 'station' | 'locks'>>()
+  constructor(catalog: Catalog, prices: PriceLists) {
     this.#catalog = catalog
+    this.#prices = prices
   }
 
   async row(manager: EntityManager, id: number): Promise<JobRow> {
@@ -38,6 +53,12 @@ export class JobReader {
       bench: row.bench,
       account: row.account,
       handBack: row.handBack,
+      consent: row.consent,
+      openedGates: row.openedGates,
+      intake: row.intake,
+      registry: row.registry,
+      evidence: await this.#evidence(manager, row.id, names),
+      pricesId: row.pricesId,
       catalogId: row.packId,
       tries: tries.map((one) => wireTry(one, names)),
       orders: orders.map(({ order, service, supplier }) => wireOrder(order, service, supplier)),
@@ -95,24 +116,53 @@ export class JobReader {
       openedAt: row.openedAt.toISOString(),
       customer: { name: row.customerName, contact: row.customerContact },
       modelId: row.modelId,
-      device: await this.#device(row),
+      device: await this.device(row),
       imei: row.imei,
       waits: await this.#waits(row, orders),
       ...computed,
     }
   }
 
-  async #device({ packId, modelId }: JobRow): Promise<string> {
+  /** Maker and name in the job's own version of the catalogue; empty while the model is not found. */
+  async device({ packId, modelId }: Pick<JobRow, 'packId' | 'modelId'>): Promise<string> {
     const model = modelById((await this.#catalog.byId(packId)).pack, modelId ?? undefined)
     return model ? `${model.maker} ${model.name}` : ''
   }
 
-  async #computed(row: JobRow, orders: readonly OrderRow[]): Promise<Pick<Job, 'station' | 'locks'>> {
+  /** The route of a job as it stands, by its own versions of the catalogue and of the prices. */
+  async route(row: JobRow, standing: JobStanding): Promise<Route> {
     const { pack } = await this.#catalog.byId(row.packId)
-    const facts: Facts = row.facts
-    const progress = progressOf({ bench: row.bench, account: row.account, handBack: row.handBack, orders })
-    const route = planRoute(facts, deviceOnJob(pack, facts), progress)
-    return { station: stationOf(route, facts, progress), locks: route.locks }
+    const prices = await this.#prices.byId(row.pricesId)
+    return planRoute(row.facts, deviceOnJob(pack, row.facts), progressOf(standing), prices)
+  }
+
+  async #computed(row: JobRow, orders: readonly OrderRow[]): Promise<Pick<Job, 'station' | 'locks'>> {
+    const states = orders.map(({ state }) => state)
+    const key = [row.id, row.version, row.packId, ...states].join(' ')
+    const known = this.#computedBefore.get(key)
+    if (known) return known
+    const route = await this.route(row, { ...row, orders })
+    const progress = progressOf({ ...row, orders })
+    const computed = { station: stationOf(route, row.facts, progress), locks: route.locks }
+    if (this.#computedBefore.size >= KEPT_COMPUTED) this.#computedBefore.clear()
+    this.#computedBefore.set(key, computed)
+    return computed
+  }
+
+  async #evidence(
+    manager: EntityManager,
+    jobId: number,
+    names: ReadonlyMap<number, string>,
+  ): Promise<EvidenceFile[]> {
+    const rows = await manager.find(evidenceEntity, { where: { jobId }, order: { at: 'ASC' } })
+    return rows.map(({ id, name, type, size, at, staffId }) => ({
+      id,
+      name,
+      type: type as EvidenceFile['type'],
+      bytes: size,
+      at: at.toISOString(),
+      by: names.get(staffId) ?? '',
+    }))
   }
 
   /** Which clock runs on a job, from the family's own durations. */

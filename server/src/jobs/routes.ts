@@ -1,14 +1,16 @@
-import type { api } from '@benevox/contract'
+import type { api, Body } from '@benevox/contract'
 import { facts as factsSchema, withoutPersonal } from '@benevox/core/route'
 import type { DataSource } from 'typeorm'
 import type { z } from 'zod'
 import type { Catalog } from '../catalog/service.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
+import { refuseSecrets } from '../http/secrets.ts'
+import type { PriceLists } from '../prices/service.ts'
 import { staffEntity } from '../session/entity.ts'
 import { benchAfter } from './bench.ts'
 import type { JobChanger } from './change.ts'
-import { jobEntity, jobEventEntity } from './entity.ts'
+import { jobEntity, jobEventEntity, type JobRow } from './entity.ts'
 import type { JobReader } from './read.ts'
 
 const EMPTY_COUNTS: z.output<typeof api.listJobs.answer>['counts'] = {
@@ -25,6 +27,7 @@ export function jobHandlers(
   catalog: Catalog,
   reader: JobReader,
   changer: JobChanger,
+  prices: PriceLists,
 ): Handlers {
   return {
     async listJobs({ query }) {
@@ -38,6 +41,7 @@ export function jobHandlers(
       const known = await database.manager.findOneBy(jobEntity, { key: body.key })
       if (known) return reader.job(database.manager, known)
       const { id: packId } = await catalog.inUse()
+      const { id: pricesId } = await prices.inUse()
       return database.transaction(async (manager) => {
         const openedAt = new Date()
         const row = await manager.save(jobEntity, {
@@ -56,6 +60,11 @@ export function jobHandlers(
           account: null,
           handBack: null,
           closedAt: null,
+          consent: null,
+          openedGates: [],
+          intake: null,
+          registry: [],
+          pricesId,
         })
         row.ticket = `B${String(1000 + row.id)}`
         await manager.save(jobEntity, row)
@@ -69,6 +78,12 @@ export function jobHandlers(
     changeFacts: ({ params, body, staffId }) =>
       changer.change(params.id, body.version, staffId, async (row) => {
         if (row.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
+        const { ownershipNote, registryReason, originalCarrier, serialNumber } = body.facts ?? {}
+        refuseSecrets(
+          { ownershipNote, registryReason, originalCarrier, serialNumber, name: body.customer?.name },
+          body.noSecret,
+        )
+        if (body.facts) forgetOldAnswer(row, body.facts)
         const merged = Object.fromEntries(
           Object.entries({ ...row.facts, ...body.facts }).filter(([, value]) => value !== null),
         )
@@ -105,7 +120,8 @@ export function jobHandlers(
       changer.change(params.id, body.version, staffId, async (row, now, job) => {
         if (row.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
         const { pack } = await catalog.byId(row.packId)
-        row.bench = benchAfter(job, pack, body.change, now.toISOString())
+        const route = await reader.route(row, job)
+        row.bench = benchAfter(job, { pack, route }, body.change, now.toISOString())
         return { kind: body.change.kind, detail: { ...body.change, kind: undefined } }
       }),
 
@@ -119,7 +135,8 @@ export function jobHandlers(
     handBack: ({ params, body, staffId }) =>
       changer.change(params.id, body.version, staffId, (row, now, job) => {
         if (row.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
-        const { version: _, ...said } = body
+        const { version: _, noSecret, ...said } = body
+        refuseSecrets({ note: said.note, whoSignsIn: said.whoSignsIn }, noSecret)
         for (const lock of ['screen', 'account', 'carrier'] as const)
           if (said[lock] === 'proven-clear' && job.locks[lock] !== 'clear')
             throw new ProblemError(
@@ -139,4 +156,13 @@ export function jobHandlers(
         }
       }),
   }
+}
+
+/** What the registry said was said about another IMEI: it goes with it, unless it was said about this one too. */
+function forgetOldAnswer(row: JobRow, change: NonNullable<Body<'changeFacts'>['facts']>): void {
+  const { imei } = row.facts
+  if (imei === undefined || change.imei === undefined || change.imei === imei) return
+  if (change.registryAnswer !== undefined) return
+  const said = row.registry.findLast((one) => one.imei === change.imei)
+  change.registryAnswer = said?.answer ?? null
 }

@@ -37,7 +37,8 @@ export function orderHandlers(database: DataSource, catalog: Catalog, changer: J
         if (known) return wired(manager, known)
         if (job.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
         const { pack } = await catalog.byId(job.packId)
-        const closed = gatesOfAnOrder(job.facts, deviceOnJob(pack, job.facts)).filter(
+        const openedGates = job.openedGates.map(({ gate }) => gate)
+        const closed = gatesOfAnOrder(job.facts, deviceOnJob(pack, job.facts), { openedGates }).filter(
           ({ state }) => state !== 'open',
         )
         if (closed.length > 0)

@@ -19,7 +19,10 @@ pdfmake.setUrlAccessPolicy(() => false)
 
 /** The font comes in two parts: letters like Ł or ś are in the second, and a name may need both. */
 export function inFonts(text: string): Content {
-  const runs = text.match(/[\u0100-\u02AF\u1E00-\u1EFF]+|[^\u0100-\u02AF\u1E00-\u1EFF]+/g) ?? ['']
+  // The letters have no narrow no-break space; a wide one reads the same.
+  const runs = text
+    .replaceAll('\u202F', '\u00A0')
+    .match(/[\u0100-\u02AF\u1E00-\u1EFF]+|[^\u0100-\u02AF\u1E00-\u1EFF]+/g) ?? ['']
   return {
     text: runs.map((run) => ({
       text: run,
@@ -28,14 +31,24 @@ export function inFonts(text: string): Content {
   }
 }
 
-/** A paper of the shop: A4, in the house's letters. */
-export async function pdfOf(title: string, content: Content[]): Promise<Buffer> {
+/** One millimetre in the points of a PDF. */
+const MM = 72 / 25.4
+
+/**
+ * A paper of the shop in the house's letters: A4.
+ * @param label a small label instead: its width and height in millimetres
+ */
+export async function pdfOf(
+  title: string,
+  content: Content[],
+  label?: { readonly width: number; readonly height: number },
+): Promise<Buffer> {
   return pdfmake
     .createPdf({
       info: { title },
-      pageSize: 'A4',
-      pageMargins: [56, 56, 56, 56],
-      defaultStyle: { font: 'Latin', fontSize: 11, lineHeight: 1.25 },
+      pageSize: label ? { width: label.width * MM, height: label.height * MM } : 'A4',
+      pageMargins: label ? [6, 5, 6, 4] : [56, 56, 56, 56],
+      defaultStyle: { font: 'Latin', fontSize: label ? 8 : 11, lineHeight: label ? 1.05 : 1.25 },
       content,
     })
     .getBuffer()

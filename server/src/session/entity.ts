@@ -5,6 +5,7 @@ export interface StaffRow {
   name: string
   passwordHash: string
   codeHash: string
+  isLead: boolean
 }
 
 export const staffEntity = new EntitySchema<StaffRow>({
@@ -14,6 +15,7 @@ export const staffEntity = new EntitySchema<StaffRow>({
     name: { type: 'varchar', length: 60, unique: true },
     passwordHash: { name: 'password_hash', type: 'varchar', length: 200 },
     codeHash: { name: 'code_hash', type: 'varchar', length: 200 },
+    isLead: { name: 'is_lead', type: 'boolean' },
   },
 })
 

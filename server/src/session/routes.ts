@@ -1,7 +1,7 @@
 import { hash, verify } from '@node-rs/argon2'
 import type { Session } from '@benevox/contract'
 import type { Request } from 'express'
-import type { DataSource } from 'typeorm'
+import type { DataSource, Repository } from 'typeorm'
 import type { Config } from '../config.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
@@ -22,7 +22,7 @@ export function sessionHandlers(
     const { staffId } = request.session
     const member = staffId ? await staff.findOneBy({ id: staffId }) : null
     return {
-      staff: member && { id: member.id, name: member.name },
+      staff: member && { id: member.id, name: member.name, lead: Boolean(member.isLead) },
       csrfToken: csrfToken(request, fresh),
       shop,
       hint: signInHint ?? null,
@@ -46,9 +46,7 @@ export function sessionHandlers(
       return begin(request, member)
     },
     async switchPerson({ body, request }) {
-      for (const member of await staff.find())
-        if (await verify(member.codeHash, body.code)) return begin(request, member)
-      throw new ProblemError('wrong-credentials', 'Nobody has this code.')
+      return begin(request, await ownerOfCode(staff, body.code))
     },
     async signOut({ request }) {
       await new Promise<void>((resolve, reject) =>
@@ -57,6 +55,12 @@ export function sessionHandlers(
       return describe(request, true)
     },
   }
+}
+
+/** Whose personal code it is. @throws ProblemError `wrong-credentials` where it is nobody's */
+export async function ownerOfCode(staff: Repository<StaffRow>, code: string): Promise<StaffRow> {
+  for (const member of await staff.find()) if (await verify(member.codeHash, code)) return member
+  throw new ProblemError('wrong-credentials', 'Nobody has this code.')
 }
 
 const decoyHash = hashSecret('nobody')

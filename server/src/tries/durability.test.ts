@@ -3,7 +3,7 @@ import type { Job } from '@benevox/contract'
 import { afterAll, expect, it } from 'vitest'
 import { loadDemo, startServer } from '../../../scripts/lib/application.mjs'
 import { freePort, startMariadb, type Mariadb } from '../../../scripts/lib/mariadb.mjs'
-import { Person, READY } from '../../test/shop.ts'
+import { Person } from '../../test/shop.ts'
 
 let mariadb: Mariadb
 let server: ChildProcess
@@ -18,7 +18,7 @@ it('after kill -9 of the server and of mariadbd in the middle of a run, every ac
   const port = await freePort()
   server = await startServer(mariadb, { BENEVOX_PORT: String(port), BENEVOX_LOG: 'silent' })
   const runa = await Person.signedIn(`http://127.0.0.1:${port}`)
-  const job = await runa.openJob(READY)
+  const job = await runa.openReady()
 
   const acknowledged: string[] = []
   const stormOfTries = (async () => {

@@ -27,6 +27,9 @@ export function rememberCsrfToken(token: string): void {
   csrfToken = token
 }
 
+/** For what does not go through `call`. */
+export const csrfHeader = (): Record<string, string> => ({ 'x-csrf-token': csrfToken })
+
 type Asked<Name extends ApiName> = (Params<Name> extends undefined ? object : { params: Params<Name> }) &
   (Query<Name> extends undefined ? object : { query?: Query<Name> }) &
   (Body<Name> extends undefined ? object : { body: Body<Name> }) & { readonly timeoutMs?: number }

@@ -5,6 +5,7 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { ApiProblem, call, ServerAway } from './client.ts'
 import { useCatalog } from './catalog.ts'
+import { usePrices } from './prices.ts'
 import { useStationCounts } from './stationCounts.ts'
 import { bothVersions, eventWords, jobStands } from '../words/en.ts'
 import { Pending } from './pending.ts'
@@ -23,6 +24,7 @@ export interface Conflict {
 export const useJob = defineStore('job', () => {
   const catalog = useCatalog()
   const counts = useStationCounts()
+  const priceLists = usePrices()
   const saved = ref<Job>()
   const pending = ref(new Pending())
   const conflict = ref<Conflict>()
@@ -47,7 +49,12 @@ export const useJob = defineStore('job', () => {
   const device = computed(() => catalog.device(facts.value, catalogId.value))
   const found = computed(() => catalog.find(facts.value, catalogId.value))
   const progress = computed(() => (saved.value ? progressOf(saved.value) : undefined))
-  const route = computed(() => progress.value && planRoute(facts.value, device.value, progress.value))
+  /** The price list that the job was quoted by. */
+  const prices = computed(() => priceLists.byId(saved.value?.pricesId))
+  const route = computed(
+    () =>
+      progress.value && prices.value && planRoute(facts.value, device.value, progress.value, prices.value),
+  )
 
   const take = (job: Job) => {
     saved.value = job
@@ -61,7 +68,7 @@ export const useJob = defineStore('job', () => {
     }
     refusal.value = ''
     const job = await call('getJob', { params: { id } })
-    await catalog.ensure(job.catalogId)
+    await Promise.all([catalog.ensure(job.catalogId), priceLists.ensure(job.pricesId)])
     take(job)
     if (!pending.value.isEmpty) void flush()
   }
@@ -78,7 +85,12 @@ export const useJob = defineStore('job', () => {
     flushing = true
     const sent = pending.value
     try {
-      const body: Body<'changeFacts'> = { version: job.version, facts: sent.facts, customer: sent.customer }
+      const body: Body<'changeFacts'> = {
+        version: job.version,
+        facts: sent.facts,
+        customer: sent.customer,
+        noSecret: [...sent.noSecret],
+      }
       const changed = await call('changeFacts', { params: { id: job.id }, body })
       await useNewest(changed).catch(() => undefined)
       take(changed)
@@ -160,6 +172,7 @@ export const useJob = defineStore('job', () => {
     found,
     device,
     progress,
+    prices,
     route,
     conflict,
     away,
@@ -174,6 +187,17 @@ export const useJob = defineStore('job', () => {
       pending.value = pending.value.withCustomer(change)
       keep()
     },
+    /** A text that looks like a secret was looked at and is none. */
+    sayNoSecret(name: string): void {
+      pending.value = pending.value.withNoSecret(name)
+    },
+    /** Makes sure that everything answered here has been recorded. @returns whether it has */
+    async settle(): Promise<boolean> {
+      await flush()
+      return pending.value.isEmpty
+    },
+    /** Takes a job as the server has just answered it. */
+    take,
     /** Ends a conflict: with their version, or by writing one's own over it. */
     resolve(which: 'theirs' | 'mine'): void {
       const met = conflict.value

@@ -31,8 +31,8 @@ describe('answers that are not acknowledged yet', () => {
     expect(now.without(sent)).toEqual(new Pending({ wrongTries: 31 }, { name: 'Q. Test' }))
   })
   it('keep an answer that was taken back', () => {
-    const sent = new Pending().withFact('consent', 'given')
-    expect(sent.withFact('consent', null).without(sent).facts).toEqual({ consent: null })
+    const sent = new Pending().withFact('hazard', 'none')
+    expect(sent.withFact('hazard', null).without(sent).facts).toEqual({ hazard: null })
   })
 })
 

@@ -7,17 +7,24 @@ type FactValues = { [Name in FactName]?: Facts[Name] | null }
 export class Pending {
   readonly facts: FactValues
   readonly customer: Partial<Job['customer']>
+  /** Texts that looked like a secret and are none, as somebody has said. */
+  readonly noSecret: readonly string[]
 
-  constructor(facts: FactValues = {}, customer: Partial<Job['customer']> = {}) {
+  constructor(
+    facts: FactValues = {},
+    customer: Partial<Job['customer']> = {},
+    noSecret: readonly string[] = [],
+  ) {
     this.facts = facts
     this.customer = customer
+    this.noSecret = noSecret
   }
 
   static restored(jobId: number): Pending {
     const kept = localStorage.getItem(place(jobId))
     if (!kept) return new Pending()
-    const { facts, customer } = JSON.parse(kept) as Pending
-    return new Pending(facts, customer)
+    const { facts, customer, noSecret } = JSON.parse(kept) as Pending
+    return new Pending(facts, customer, noSecret)
   }
 
   get isEmpty(): boolean {
@@ -30,18 +37,23 @@ export class Pending {
   }
 
   withFact<Name extends FactName>(name: Name, value: Facts[Name] | null): Pending {
-    return new Pending({ ...this.facts, [name]: value }, this.customer)
+    return new Pending({ ...this.facts, [name]: value }, this.customer, this.noSecret)
+  }
+
+  /** The text under this name was looked at: it is no secret. */
+  withNoSecret(name: string): Pending {
+    return new Pending(this.facts, this.customer, [...new Set([...this.noSecret, name])])
   }
 
   withCustomer(change: Partial<Job['customer']>): Pending {
-    return new Pending(this.facts, { ...this.customer, ...change })
+    return new Pending(this.facts, { ...this.customer, ...change }, this.noSecret)
   }
 
   /** What is left once `sent` is acknowledged: answers changed meanwhile stay. */
   without(sent: Pending): Pending {
     const rest = <T extends object>(mine: T, theirs: Partial<T>) =>
       Object.fromEntries(Object.entries(mine).filter(([key, value]) => theirs[key as keyof T] !== value)) as T
-    return new Pending(rest(this.facts, sent.facts), rest(this.customer, sent.customer))
+    return new Pending(rest(this.facts, sent.facts), rest(this.customer, sent.customer), this.noSecret)
   }
 
   /** Whether somebody else changed, since `base`, one of the very answers that are pending here. */

@@ -12,7 +12,7 @@ import { computed, ref, watch } from 'vue'
 import { useCatalog } from '../api/catalog.ts'
 
 /** An IMEI as typed or scanned, checked at once; a misread one gets its likely corrections. */
-const props = defineProps<{ imei: string | undefined; modelId: string | undefined }>()
+const props = defineProps<{ imei: string | undefined; modelId: string | undefined; label?: string }>()
 const emit = defineEmits<{ read: [imei: string | null]; model: [id: string] }>()
 const catalog = useCatalog()
 const typed = ref(props.imei ?? '')
@@ -82,7 +82,7 @@ function slipWords({ slip }: ImeiCandidate): string {
     <input
       :value="typed"
       class="field font-mono text-xl tracking-wide"
-      aria-label="IMEI"
+      :aria-label="label ?? 'IMEI'"
       aria-describedby="imei-says"
       inputmode="numeric"
       autocomplete="off"

@@ -14,7 +14,10 @@ export const STATION_WORDS = {
 } as const
 
 export const KEY_HELP: readonly (readonly [string, string])[] = [
-  ['Tab', 'to the next question; arrow keys answer it'],
+  ['1 to 9', 'at the counter: answers the question asked now'],
+  ['L', 'at the counter: later, on to the next question'],
+  ['Esc', 'out of a field, so that the numbers answer again'],
+  ['C', 'at the counter: turn the agreement to the customer'],
   ['Space', 'at the bench: seen, next (a foot switch may send it)'],
   ['X', 'at the bench: it went wrong'],
   ['1 to 9', 'at the bench: what was seen'],
@@ -77,6 +80,14 @@ const EVENT_WORDS: Readonly<Record<string, string>> = {
   'order-proven': 'proved the release',
   'order-failed': 'the order failed',
   'handed-back': 'handed back',
+  'did-not-help': 'tried what did not help',
+  'consent-signed': 'the customer agreed',
+  'consent-refused': 'the customer refused',
+  'gate-opened': 'a lead opened a gate',
+  intake: 'condition and accessories',
+  evidence: 'kept evidence',
+  'evidence-removed': 'removed evidence',
+  registry: 'asked the registry',
 }
 
 /** How far a job has come, in one line: what stands there when somebody else was quicker. */
@@ -152,6 +163,31 @@ export function instantText(instant: string): string {
 export function minutesText(ms: number): string {
   const seconds = Math.max(0, Math.round(Math.abs(ms) / 1000))
   return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`
+}
+
+/** A chance as it is said: never certain unless it is. */
+export function chanceText(chance: number): string {
+  if (chance <= 0) return 'no'
+  if (chance < 0.01) return '< 1 %'
+  if (chance > 0.99 && chance < 1 - 1e-9) return '> 99 %'
+  return `${Math.round(chance * 100)} %`
+}
+
+/** Calendar time from minutes, in the unit it is best told in. */
+export function calendarText(minutes: number): string {
+  if (minutes < 1) return 'at once'
+  if (minutes < 120) return `${Math.ceil(minutes / 5) * 5} min`
+  if (minutes < 2880) return `${Math.ceil(minutes / 60)} h`
+  return `${Math.ceil(minutes / 1440)} days`
+}
+
+/** A wait in words: seconds, minutes, hours or days, rounded up so that nobody comes too early. */
+export function waitText(ms: number): string {
+  if (ms <= 0) return 'no wait'
+  if (ms < 120_000) return `${Math.ceil(ms / 1000)} s`
+  if (ms < 7_200_000) return `${Math.ceil(ms / 60_000)} min`
+  if (ms < 172_800_000) return `${Math.ceil(ms / 3_600_000)} h`
+  return `${Math.ceil(ms / 86_400_000)} days`
 }
 
 /** A length of time in the unit it is best told in. */

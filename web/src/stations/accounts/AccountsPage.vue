@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { CUSTOMER_LANGUAGES, LANGUAGE_NAMES } from '@benevox/core/consent'
 import { FACT_WORDS } from '@benevox/core/route'
 import { computed } from 'vue'
 import { call } from '../../api/client.ts'
@@ -53,6 +54,17 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
           </dl>
           <p v-if="job.facts.secondStep === 'sim-in-this-device'" class="mt-3 font-bold text-brass">
             The second step comes as a text to this device’s SIM: put it into a spare phone.
+          </p>
+          <p v-if="job.facts.complaint === 'second-hand'" class="mt-3 flex flex-wrap gap-x-5">
+            <span>A short plain letter to the seller, with the steps:</span>
+            <a
+              v-for="language in CUSTOMER_LANGUAGES"
+              :key="language"
+              class="underline"
+              :href="`/api/jobs/${saved.id}/letter-to-seller.pdf?language=${language}`"
+              target="_blank"
+              >{{ LANGUAGE_NAMES[language] }}</a
+            >
           </p>
           <p class="mt-3 text-ink-soft">
             The owner signs in with their own hands. Password and codes are never written down. There is no

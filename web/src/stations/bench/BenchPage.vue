@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { BenchChange } from '@benevox/contract'
 import type { RouteAction } from '@benevox/core/route'
-import { useEventListener, useSessionStorage } from '@vueuse/core'
+import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useJob } from '../../api/job.ts'
 import JobFrame from '../../parts/JobFrame.vue'
@@ -15,16 +15,26 @@ const props = defineProps<{ id: number }>()
 const job = useJob()
 const keys = ref<InstanceType<typeof KeyPanel>>()
 const menu = ref<InstanceType<typeof MenuPanel>>()
-const given = useSessionStorage<RouteAction[]>(`benevox.given-up.${props.id}`, [])
 
+const DONE_WORDS: Partial<Record<RouteAction, string>> = {
+  remember: 'It is unlocked',
+  'remote-unlock': 'It is unlocked',
+  'reset-from-settings': 'Reset from the settings is done',
+  'recover-account': 'The password is found',
+}
 const LIFTED: Partial<Record<RouteAction, 'remembered' | 'remote-unlock' | 'settings'>> = {
   remember: 'remembered',
   'remote-unlock': 'remote-unlock',
   'reset-from-settings': 'settings',
 }
-const gentle = computed(() =>
-  job.route?.choices.find(({ action }) => LIFTED[action] !== undefined && !given.value.includes(action)),
-)
+/** What comes before anybody goes near recovery: the first choice, unless that is recovery itself. */
+const gentle = computed(() => {
+  const first = job.route?.choices[0]
+  return first && (LIFTED[first.action] !== undefined || first.action === 'recover-account')
+    ? first
+    : undefined
+})
+const didNotHelp = () => gentle.value && record({ kind: 'did-not-help', action: gentle.value.action })
 const stage = computed(() => {
   const bench = job.saved?.bench
   if (!bench) return 'none'
@@ -45,6 +55,11 @@ const afterStep = computed<{ kind: 'wipe-finished' | 'first-start' | 'set-up'; t
   },
 )
 function lifted(): void {
+  if (gentle.value?.action === 'recover-account') {
+    // Who finds it anew changes it: the device then refuses the sign-in for a while.
+    job.setFact('knowsAccountPassword', 'yes')
+    job.setFact('passwordChangedLately', 'yes')
+  }
   const how = gentle.value && LIFTED[gentle.value.action]
   if (how) void record({ kind: 'screen-lifted', how })
 }
@@ -109,13 +124,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <button v-if="stage === 'menu'" class="act" @click="menu?.backToKeys()">
         Not in recovery any more <span class="key-hint">X</span>
       </button>
-      <button v-if="stage === 'gentle' && gentle" class="act" @click="given = [...given, gentle.action]">
-        It did not work
-      </button>
+      <button v-if="stage === 'gentle' && gentle" class="act" @click="didNotHelp">It did not work</button>
     </template>
     <template #action="{ job: saved }">
       <button v-if="stage === 'gentle'" class="act act-main" @click="lifted">
-        {{ gentle?.action === 'reset-from-settings' ? 'Reset from the settings is done' : 'It is unlocked' }}
+        {{ gentle ? DONE_WORDS[gentle.action] : '' }}
       </button>
       <button
         v-else-if="stage === 'keys' && keys && keys.phase !== 'asking'"

@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { gateName, gateSentence, gatesOfTheWipe } from '@benevox/core/route'
+import { gateName, gateSentence } from '@benevox/core/route'
 import { computed, ref } from 'vue'
 import { useJob } from '../../api/job.ts'
 
 /** What must hold before the wipe, with the right device confirmed here: tag scanned, or model text compared. */
 const job = useJob()
-const gates = computed(() => (job.progress ? gatesOfTheWipe(job.facts, job.progress) : []))
+const gates = computed(() => job.route?.wipeGates ?? [])
+const reasonOf = (id: string) =>
+  job.saved?.openedGates.find(({ gate }) => gate === id)?.reason ?? job.facts.registryReason
 const closed = computed(() => gates.value.filter(({ state }) => state !== 'open'))
 const read = ref('')
 async function confirm(by: 'tag' | 'model-text', text: string): Promise<void> {
@@ -40,7 +42,7 @@ const isTag = computed(() => /^b\d+$/i.test(read.value.trim()))
         <span aria-hidden="true" class="w-5 font-mono font-bold text-clear">✓</span>
         <span
           >{{ gateName(gate)
-          }}<span v-if="gate.byReason" class="text-ink-soft">: {{ job.facts.registryReason }}</span></span
+          }}<span v-if="gate.byReason" class="text-ink-soft">: {{ reasonOf(gate.id) }}</span></span
         >
       </li>
     </ul>

@@ -25,6 +25,13 @@ const law = computed(() => props.family.waitLaw ?? PLATFORM_WAIT_LAW)
       <li>The owner signs in to the maker’s account on a computer.</li>
       <li>Choose this device and unlock it. It must stay online.</li>
     </ol>
+    <ol v-if="choice.action === 'recover-account'" class="mt-4 list-decimal space-y-1 pl-6 text-xl">
+      <li>The customer uses the account’s own recovery, on another device. It takes minutes to days.</li>
+      <li>Wait, and do not try again and again: that makes it longer.</li>
+      <li>
+        A password found this way is a changed one: the device may refuse the sign-in for a day or more.
+      </li>
+    </ol>
     <template v-if="choice.action === 'reset-from-settings'">
       <p class="mt-4 text-xl">First take the account off in the settings. Then:</p>
       <p class="mt-1 text-2xl font-bold">{{ family.settingsPath.join(' › ') }}</p>

@@ -28,7 +28,11 @@ const visible = computed(() =>
     : (toWipe.value?.beforeLastQuestion ?? []),
 )
 const line = computed(() => text(visible.value))
-const cacheFirst = computed(() => job.route?.choices[0]?.action === 'clear-cache')
+const first = computed(() => job.route?.choices[0]?.action)
+const cacheFirst = computed(() => first.value === 'clear-cache')
+const installFirst = computed(() => first.value === 'install-system-again')
+const didNotHelp = (action: 'clear-cache' | 'install-system-again') =>
+  job.recordBench({ kind: 'did-not-help', action })
 const resetGates = computed(
   () =>
     job.route?.stages.find(({ id }) => id === 'reset')?.gates.filter(({ state: gate }) => gate !== 'open') ??
@@ -91,6 +95,13 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
       >
         Harmless first: <b>{{ text(toCache) }}</b> clears the cache. Restart and look whether it helps.
         <RouterLink class="underline" :to="`/hand-back/${job.saved?.id}`">It helped: hand it back</RouterLink>
+        <button class="ml-3 underline" @click="didNotHelp('clear-cache')">It did not help</button>
+      </p>
+      <p v-if="installFirst && !atLastQuestion" class="mt-3 border-l-4 border-clear pl-3 text-lg">
+        Before the reset: install the system again with the file that the maker provides for this very model.
+        Choose <b>apply update</b> in this menu and follow the maker’s page; it may keep what is on it.
+        <RouterLink class="underline" :to="`/hand-back/${job.saved?.id}`">It helped: hand it back</RouterLink>
+        <button class="ml-3 underline" @click="didNotHelp('install-system-again')">It did not help</button>
       </p>
 
       <div v-if="atLastQuestion && !isReleased" class="mt-4">

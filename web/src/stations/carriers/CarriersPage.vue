@@ -30,7 +30,11 @@ const fitting = computed(() =>
       .map((service) => ({ supplier, service })),
   ),
 )
-const gates = computed(() => gatesOfAnOrder(job.facts, job.device).filter(({ state }) => state !== 'open'))
+const gates = computed(() =>
+  job.progress
+    ? gatesOfAnOrder(job.facts, job.device, job.progress).filter(({ state }) => state !== 'open')
+    : [],
+)
 const canOrder = computed(() => gates.value.length === 0 && Boolean(job.facts.imei) && !busy.value)
 const carriers = computed(() =>
   [...new Set(suppliers.value.flatMap(({ services }) => services.map(({ carrier }) => carrier)))].join(', '),

@@ -1,235 +1,158 @@
 <script setup lang="ts">
-import type { FactName } from '@benevox/core/route'
-import { FACT_WORDS } from '@benevox/core/route'
-import { PLATFORM_WAIT_LAW, totalForMoreMs, waitAfterMs } from '@benevox/core/clocks'
-import { computed } from 'vue'
-import { useRouter } from 'vue-router'
+import {
+  changeOfRoute,
+  FACT_WORDS,
+  type FactName,
+  type Given,
+  type Route,
+  type RouteChange,
+} from '@benevox/core/route'
+import { useEventListener } from '@vueuse/core'
+import { computed, shallowRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useForesight } from '../../api/foresight.ts'
 import { useJob } from '../../api/job.ts'
-import ChoiceRow from '../../parts/ChoiceRow.vue'
-import FieldRow from '../../parts/FieldRow.vue'
-import ImeiField from '../../parts/ImeiField.vue'
+import FreeText from '../../parts/FreeText.vue'
 import JobFrame from '../../parts/JobFrame.vue'
-import ModelFinder from '../../parts/ModelFinder.vue'
-import RouteView from '../../parts/RouteView.vue'
-import { minutesText, STATION_WORDS } from '../../words/en.ts'
-import ConsentBlock from './ConsentBlock.vue'
+import OneOf from '../../parts/OneOf.vue'
+import { STATION_WORDS } from '../../words/en.ts'
+import AskNow from './AskNow.vue'
+import ConditionBlock from './ConditionBlock.vue'
+import EvidenceBlock from './EvidenceBlock.vue'
+import FactLines from './FactLines.vue'
+import LeadBlock from './LeadBlock.vue'
+import PapersBlock from './PapersBlock.vue'
+import RegistryBlock from './RegistryBlock.vue'
+import RouteBeside from './RouteBeside.vue'
+import { useQuestions } from './useQuestions.ts'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()
 const router = useRouter()
-const cellular = computed(() => job.found?.model.cellular ?? true)
-const next = computed(() => job.route?.askNext[0])
-const isNext = (name: FactName) => next.value === name
-const law = computed(() => job.found?.family.waitLaw ?? PLATFORM_WAIT_LAW)
-const isLocked = computed(
-  () => job.facts.complaint === 'forgotten-lock' || job.facts.complaint === 'too-many-tries',
-)
-/** What typing one try takes. Common practice, no source. */
-const TRY_MS = 5000
-const station = computed(() => job.saved?.station ?? 'counter')
+const address = useRoute()
 
-/** A counted answer; what is no number within its range takes the answer back. */
-function setCount(
-  name: 'wrongTries' | 'systemVersion',
-  text: string,
-  { from, to }: { from: number; to: number },
-): void {
-  const count = Number(text)
-  job.setFact(name, text === '' || !Number.isInteger(count) || count < from || count > to ? null : count)
-}
-/** Systems from which the model behaves otherwise. */
-const updates = computed(() => job.found?.model.updates ?? [])
+const given = computed<Given | undefined>(() =>
+  job.saved?.id === props.id && job.progress && job.prices
+    ? { facts: job.facts, device: job.device, progress: job.progress, prices: job.prices }
+    : undefined,
+)
+const foresight = useForesight(given)
+const asked = computed(() => foresight.value?.askNext)
+const { now, question, open, known, more, ask, next, putOff } = useQuestions(props.id, asked)
+
+/** How the route moved last, and by which answers; it stands until it moves again. */
+const change = shallowRef<RouteChange>()
+let before: { readonly route: Route; readonly facts: typeof job.facts } | undefined
+watch(
+  () => (job.saved?.id === props.id ? job.route : undefined),
+  (route) => {
+    if (!route) return
+    const facts = job.facts
+    if (before) {
+      const names = new Set([...Object.keys(before.facts), ...Object.keys(facts)] as FactName[])
+      const changed = [...names].filter((name) => before?.facts[name] !== facts[name])
+      change.value = changeOfRoute(before.route, route, changed) ?? change.value
+    }
+    before = { route, facts }
+  },
+  { immediate: true },
+)
+watch(
+  () => address.hash,
+  (hash) => hash.startsWith('#fact-') && void ask(hash.slice(6) as FactName),
+)
+
+const station = computed(() => job.saved?.station ?? 'counter')
+const hasRoute = computed(() => {
+  const action = job.route?.choices[0]?.action
+  return action !== undefined && action !== 'ask-first' && action !== 'refuse'
+})
+const needsAgreement = computed(() => hasRoute.value && job.route?.consent.state !== 'given')
+const firstGate = computed(() => open.value.find(({ why }) => why === 'opens-a-gate' || why === 'safety'))
+const toCustomer = () => router.push(`/counter/${props.id}/agreement`)
+
+useEventListener('keydown', (event: KeyboardEvent) => {
+  const isTyping = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement
+  if (isTyping || event.ctrlKey || event.metaKey || event.altKey) return
+  if (event.key.toLowerCase() === 'c' && needsAgreement.value) void toCustomer()
+})
 </script>
 
 <template>
   <JobFrame :id="props.id">
     <template #default="{ route }">
       <div class="beside beside-route items-start">
-        <div class="ruled border-r border-rule py-2 pr-5 pl-4">
-          <FieldRow name="modelId" ask="Which device" :next="isNext('modelId')">
-            <ModelFinder :model-id="job.facts.modelId" @found="(id) => job.setFact('modelId', id)" />
-          </FieldRow>
-          <FieldRow
-            v-if="updates.length > 0"
-            name="systemVersion"
-            ask="System version"
-            :hint="`behaves otherwise from ${updates.map(({ fromSystem }) => fromSystem).join(' and ')} on`"
-          >
-            <input
-              class="field !w-24 font-mono"
-              inputmode="numeric"
-              aria-label="System version"
-              :value="job.facts.systemVersion ?? ''"
-              @input="
-                setCount('systemVersion', ($event.target as HTMLInputElement).value, { from: 1, to: 100 })
+        <div class="border-r border-rule">
+          <AskNow
+            :name="now"
+            :question="question"
+            :is-done="foresight !== undefined && open.length === 0"
+            @next="next"
+            @later="putOff"
+          />
+          <LeadBlock />
+          <div class="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-4 py-2">
+            <FreeText
+              label="Customer’s short name"
+              placeholder="customer’s short name"
+              :value="job.customer.name"
+              :maxlength="80"
+              @keep="
+                (name, isNoSecret) => {
+                  if (isNoSecret) job.sayNoSecret('name')
+                  job.setCustomer({ name })
+                }
               "
             />
-            <p v-if="job.found" class="mt-1 text-ink-soft">
-              {{ job.facts.systemVersion === undefined ? 'Not known: taken as it came. ' : '' }}Behaves like
-              “{{ job.found.family.name }}”.
-            </p>
-          </FieldRow>
-          <ChoiceRow name="complaint" ask="What is wrong" :next="isNext('complaint')" />
-          <ChoiceRow
-            name="hazard"
-            ask="Look, feel, smell"
-            hint="battery and liquid"
-            :next="isNext('hazard')"
-          />
-          <ChoiceRow name="workManaged" ask="Managed by an employer" :next="isNext('workManaged')" />
-          <ChoiceRow name="legalMatter" ask="Police or court matter" :next="isNext('legalMatter')" />
-          <ChoiceRow v-if="isLocked" name="screenLock" ask="Kind of lock" />
-          <ChoiceRow
-            name="knowsScreenLock"
-            ask="Owner knows the lock"
-            hint="the owner types; it is never written down"
-            :next="isNext('knowsScreenLock')"
-          />
-          <FieldRow
-            v-if="isLocked && job.facts.knowsScreenLock !== 'yes'"
-            name="wrongTries"
-            ask="Wrong tries so far"
-          >
             <input
-              class="field !w-24 font-mono"
-              inputmode="numeric"
-              aria-label="Wrong tries so far"
-              :value="job.facts.wrongTries ?? ''"
-              @input="
-                setCount('wrongTries', ($event.target as HTMLInputElement).value, { from: 0, to: 1000 })
-              "
+              class="field !w-auto flex-1"
+              aria-label="Telephone or mail"
+              placeholder="telephone or mail"
+              maxlength="120"
+              autocomplete="off"
+              :value="job.customer.contact"
+              @input="job.setCustomer({ contact: ($event.target as HTMLInputElement).value })"
             />
-            <p v-if="job.facts.wrongTries !== undefined" class="mt-1 text-waiting">
-              Next try after {{ minutesText(waitAfterMs(law, job.facts.wrongTries)) }}; three more tries take
-              {{ minutesText(totalForMoreMs(law, job.facts.wrongTries, 3, TRY_MS)) }}. Some devices wipe
-              themselves after too many: ask first.
-            </p>
-          </FieldRow>
-          <ChoiceRow
-            name="accountOnDevice"
-            ask="Account on the device"
-            hint="ask now: after the reset it is too late"
-            :next="isNext('accountOnDevice')"
-          />
-          <template v-if="job.facts.accountOnDevice === 'yes'">
-            <FieldRow name="accountAddress" ask="Its address" hint="only the address">
-              <input
-                class="field"
-                type="text"
-                aria-label="Account address"
-                maxlength="200"
-                autocomplete="off"
-                :value="job.facts.accountAddress ?? ''"
-                @input="job.setFact('accountAddress', ($event.target as HTMLInputElement).value || null)"
-              />
-            </FieldRow>
-            <ChoiceRow
-              name="knowsAccountPassword"
-              ask="Knows its password"
-              :next="isNext('knowsAccountPassword')"
+            <OneOf
+              :model-value="job.facts.deviceHere ?? 'yes'"
+              label="Where the device is"
+              :answers="[
+                ['yes', 'Device here'],
+                ['no', 'On the telephone'],
+              ]"
+              @update:model-value="(here) => job.setFact('deviceHere', here)"
             />
-            <ChoiceRow name="secondStep" ask="Second step comes by" :next="isNext('secondStep')" />
-            <p
-              v-if="job.facts.secondStep === 'sim-in-this-device'"
-              class="py-2 pl-[12.5rem] font-bold text-brass"
-            >
-              Put this SIM into a spare phone before the reset: the text comes to it.
-            </p>
-            <ChoiceRow name="remoteUnlockSetUp" ask="Remote unlock set up" />
-            <ChoiceRow v-if="job.facts.remoteUnlockSetUp === 'yes'" name="online" ask="Online now" />
-          </template>
-          <template v-if="cellular">
-            <ChoiceRow
-              name="carrierLocked"
-              ask="Carrier lock"
-              hint="another SIM is refused"
-              :next="isNext('carrierLocked')"
-            />
-            <FieldRow
-              v-if="job.facts.carrierLocked === 'yes'"
-              name="originalCarrier"
-              ask="Original carrier"
-              hint="where it was bought, not today’s"
-            >
-              <input
-                class="field"
-                aria-label="Original carrier"
-                maxlength="80"
-                :value="job.facts.originalCarrier ?? ''"
-                @input="job.setFact('originalCarrier', ($event.target as HTMLInputElement).value || null)"
-              />
-            </FieldRow>
-            <FieldRow name="imei" ask="IMEI" hint="type it or scan it" :next="isNext('imei')">
-              <ImeiField
-                :imei="job.facts.imei"
-                :model-id="job.facts.modelId"
-                @read="(imei) => job.setFact('imei', imei)"
-                @model="(id) => job.setFact('modelId', id)"
-              />
-            </FieldRow>
-          </template>
-          <ChoiceRow name="ownership" ask="Right to the device" :next="isNext('ownership')" />
-          <FieldRow
-            v-if="job.facts.ownership === 'shown'"
-            name="ownershipNote"
-            ask="What was shown"
-            :next="isNext('ownershipNote')"
-          >
-            <input
-              class="field"
-              aria-label="What was shown"
-              placeholder="receipt, box with the same IMEI, ID …"
-              maxlength="500"
-              :value="job.facts.ownershipNote ?? ''"
-              @input="job.setFact('ownershipNote', ($event.target as HTMLInputElement).value || null)"
-            />
-          </FieldRow>
-          <ChoiceRow
-            name="registryAnswer"
-            ask="Registry says"
-            hint="lost, stolen, unpaid"
-            :next="isNext('registryAnswer')"
-          />
-          <FieldRow
-            v-if="job.facts.registryAnswer === 'no-answer'"
-            name="registryReason"
-            ask="Why no answer"
-            hint="opens the reset, not an order"
-            :next="isNext('registryReason')"
-          >
-            <input
-              class="field"
-              aria-label="Why no answer"
-              maxlength="500"
-              :value="job.facts.registryReason ?? ''"
-              @input="job.setFact('registryReason', ($event.target as HTMLInputElement).value || null)"
-            />
-          </FieldRow>
-          <ChoiceRow name="battery" ask="Battery" :next="isNext('battery')" />
-          <FieldRow name="modelId" ask="Customer">
-            <div class="flex gap-4">
-              <input
-                class="field"
-                aria-label="Customer’s short name"
-                placeholder="short name"
-                maxlength="80"
-                :value="job.customer.name"
-                @input="job.setCustomer({ name: ($event.target as HTMLInputElement).value })"
-              />
-              <input
-                class="field"
-                aria-label="Telephone or mail"
-                placeholder="telephone or mail"
-                maxlength="120"
-                :value="job.customer.contact"
-                @input="job.setCustomer({ contact: ($event.target as HTMLInputElement).value })"
-              />
-            </div>
-          </FieldRow>
-          <ConsentBlock :route="route" :next="isNext('consent')" />
+          </div>
+          <FactLines :now="now" :open="open" :known="known" :more="more" @ask="ask" />
+          <details class="fold" :open="job.facts.imei !== undefined">
+            <summary>Registry</summary>
+            <RegistryBlock />
+          </details>
+          <details class="fold">
+            <summary>
+              Evidence of ownership
+              <span v-if="job.saved?.evidence.length" class="font-normal">{{
+                job.saved.evidence.length
+              }}</span>
+            </summary>
+            <EvidenceBlock />
+          </details>
+          <details class="fold">
+            <summary>Condition and accessories</summary>
+            <ConditionBlock />
+          </details>
+          <details class="fold">
+            <summary>Tag, receipt, letters</summary>
+            <PapersBlock />
+          </details>
         </div>
-        <div class="sticky top-[6.1rem] max-h-[calc(100vh-10.4rem)] overflow-auto px-5 py-4">
-          <RouteView :route="route" :job-id="props.id" />
+        <div class="sticky top-[6.1rem] max-h-[calc(100vh-10.4rem)] overflow-auto px-5 py-4" tabindex="-1">
+          <RouteBeside
+            :route="route"
+            :job-id="props.id"
+            :alternatives="foresight?.alternatives ?? []"
+            :change="change"
+          />
         </div>
       </div>
     </template>
@@ -237,11 +160,15 @@ const updates = computed(() => job.found?.model.updates ?? [])
       <RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink>
       <span class="text-ink-soft" role="status">{{ job.hasPending ? 'recording …' : 'all recorded' }}</span>
     </template>
-    <template #action="{ job: saved, route }">
-      <span v-if="route.askNext.length" class="text-ink-soft"
-        >Next: {{ FACT_WORDS[route.askNext[0]!] }} · {{ route.askNext.length }} open</span
+    <template #action="{ job: saved }">
+      <span v-if="station === 'counter' && firstGate" class="text-ink-soft"
+        >Still closed: {{ FACT_WORDS[firstGate.name] }}</span
       >
+      <button v-if="needsAgreement" class="act act-main" @click="toCustomer">
+        Turn to the customer <span class="key-hint">C</span>
+      </button>
       <button
+        v-else
         class="act act-main"
         :disabled="station === 'counter'"
         @click="router.push(`/${station}/${saved.id}`)"

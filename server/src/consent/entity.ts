@@ -1,0 +1,24 @@
+import type { ConsentRecord } from '@benevox/contract'
+import { EntitySchema } from 'typeorm'
+
+/** Append-only: what was agreed to stays as it was signed. */
+export interface ConsentRow {
+  id: number
+  jobId: number
+  staffId: number
+  at: Date
+  record: ConsentRecord
+  signature: Buffer | null
+}
+
+export const consentEntity = new EntitySchema<ConsentRow>({
+  name: 'consents',
+  columns: {
+    id: { type: 'int', primary: true, generated: true },
+    jobId: { name: 'job_id', type: 'int' },
+    staffId: { name: 'staff_id', type: 'int' },
+    at: { type: 'datetime', precision: 3 },
+    record: { type: 'json' },
+    signature: { type: 'mediumblob', nullable: true },
+  },
+})

@@ -1,0 +1,68 @@
+import type { ConsentRecord } from '@benevox/contract'
+import type { Letter } from '@benevox/core/consent'
+import type { Content } from 'pdfmake/interfaces'
+import { inFonts, pdfOf } from '../paper/pdf.ts'
+
+type Signed = Extract<ConsentRecord, { kind: 'signed' }>
+
+const HOW: Readonly<Record<Signed['how'], string>> = {
+  signature: 'Signed on the screen',
+  paper: 'Signed on paper',
+  telephone: 'Agreed to on the telephone',
+}
+
+/** The agreement as it was signed, with its digest and the signature. */
+export async function consentPaper(
+  shop: string,
+  ticket: string,
+  record: Signed,
+  signature: Buffer | null,
+): Promise<Buffer> {
+  const [title = '', subject = '', ...rest] = record.text.split('\n')
+  const agreement = rest.pop() ?? ''
+  return pdfOf(`Agreement ${ticket}`, [
+    { text: shop, fontSize: 12 },
+    { stack: [inFonts(title)], fontSize: 24, bold: true, margin: [0, 4, 0, 2] },
+    { stack: [inFonts(subject)], fontSize: 13, margin: [0, 0, 0, 12] },
+    { ul: rest.map((line) => inFonts(line)), fontSize: 12, margin: [0, 0, 0, 12] },
+    { stack: [inFonts(agreement)], bold: true, fontSize: 12 },
+    signatureOrLine(signature),
+    {
+      text: `${HOW[record.how]}, ${record.at.slice(0, 16).replace('T', ' ')} UTC, before ${record.by}.`,
+      fontSize: 9,
+    },
+    { text: `SHA-256 of this text: ${record.digest}`, fontSize: 8, color: '#555555' },
+  ])
+}
+
+/** The text to be signed by hand, before anything is recorded. */
+export async function consentForm(shop: string, ticket: string, text: string): Promise<Buffer> {
+  const [title = '', subject = '', ...rest] = text.split('\n')
+  const agreement = rest.pop() ?? ''
+  return pdfOf(`Agreement ${ticket}`, [
+    { text: shop, fontSize: 12 },
+    { stack: [inFonts(title)], fontSize: 24, bold: true, margin: [0, 4, 0, 2] },
+    { stack: [inFonts(subject)], fontSize: 13, margin: [0, 0, 0, 12] },
+    { ul: rest.map((line) => inFonts(line)), fontSize: 13, margin: [0, 0, 0, 12] },
+    { stack: [inFonts(agreement)], bold: true, fontSize: 13 },
+    signatureOrLine(null),
+  ])
+}
+
+function signatureOrLine(signature: Buffer | null): Content {
+  return signature
+    ? {
+        image: `data:image/png;base64,${signature.toString('base64')}`,
+        fit: [260, 110],
+        margin: [0, 10, 0, 4],
+      }
+    : { text: '_'.repeat(46), margin: [0, 60, 0, 4] }
+}
+
+export async function letterPaper(shop: string, letter: Letter): Promise<Buffer> {
+  return pdfOf(letter.title, [
+    { stack: [inFonts(letter.title)], fontSize: 20, bold: true, margin: [0, 4, 0, 12] },
+    ...letter.lines.map((line): Content => ({ stack: [inFonts(line)], fontSize: 13, margin: [0, 0, 0, 8] })),
+    { text: shop, fontSize: 10, color: '#555555', margin: [0, 16, 0, 0] },
+  ])
+}

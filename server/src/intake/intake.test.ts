@@ -1,0 +1,110 @@
+import type { Job, Problem } from '@benevox/contract'
+import sharp from 'sharp'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { prepareZXingModule, readBarcodes } from 'zxing-wasm/reader'
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { pdfText } from '../../../e2e/pdfText.ts'
+import { openShop, Person, type TestShop } from '../../test/shop.ts'
+import { tagPng } from './tag.ts'
+
+let shop: TestShop
+let runa: Person
+beforeAll(async () => {
+  shop = await openShop('test-intake')
+  runa = await Person.signedIn(shop.address)
+  const wasm = createRequire(import.meta.url).resolve('zxing-wasm/reader/zxing_reader.wasm')
+  await prepareZXingModule({
+    overrides: { wasmBinary: new Uint8Array(readFileSync(wasm)).buffer as ArrayBuffer },
+  })
+})
+afterAll(() => shop.close())
+
+const file = (job: Job, path: string, person = runa) =>
+  fetch(`${shop.address}/api/jobs/${job.id}/${path}`, { headers: { cookie: person.cookie } })
+const keep = (job: Job, bytes: Uint8Array, name = 'receipt.jpg') =>
+  fetch(`${shop.address}/api/jobs/${job.id}/evidence?name=${encodeURIComponent(name)}`, {
+    method: 'POST',
+    headers: { cookie: runa.cookie, 'x-csrf-token': runa.token, 'content-type': 'application/octet-stream' },
+    body: Buffer.from(bytes),
+  })
+const picture = (width = 400) => sharp({ create: { width, height: 300, channels: 3, background: '#aa8855' } })
+
+describe('what is shown as evidence', () => {
+  it('is kept without the place it was taken at, and only staff sees it', async () => {
+    const job = await runa.openJob()
+    const withPlace = await picture()
+      .jpeg()
+      .withExif({ IFD0: { Make: 'camera' }, IFD3: { GPSLatitude: '54/1 30/1 0/1', GPSLatitudeRef: 'N' } })
+      .toBuffer()
+    expect((await sharp(withPlace).metadata()).exif?.length).toBeGreaterThan(50)
+    const kept = (await (await keep(job, withPlace)).json()) as Job
+    expect(kept.evidence).toMatchObject([{ name: 'receipt.jpg', type: 'image/jpeg', by: 'Runa' }])
+    const path = `evidence/${kept.evidence[0]?.id ?? ''}`
+    const back = Buffer.from(await (await file(job, path)).arrayBuffer())
+    const { exif, width } = await sharp(back).metadata()
+    expect([exif, width]).toEqual([undefined, 400])
+    expect((await file(job, path, new Person(shop.address))).status).toBe(401)
+    const other = await runa.openJob()
+    expect((await file(other, path)).status).toBe(404)
+    const removed = await runa.ask<Job>('DELETE', `/api/jobs/${job.id}/${path}`)
+    expect(removed.body.evidence).toEqual([])
+  })
+  it('is told by its content, whatever its name says, and limited in size', async () => {
+    const job = await runa.openJob()
+    const code = async (bytes: Uint8Array, name?: string) =>
+      ((await (await keep(job, bytes, name)).json()) as Problem).code
+    expect(await code(Buffer.from('<script>alert(1)</script>'), 'a.jpg')).toBe('wrong-file')
+    expect(await code(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>'), 'a.svg')).toBe('wrong-file')
+    expect(await code(new Uint8Array())).toBe('wrong-file')
+    const cut = (await picture().jpeg().toBuffer()).subarray(0, 60)
+    expect(await code(cut)).toBe('wrong-file')
+    expect(await code(new Uint8Array(8 * 1024 * 1024 + 10))).toBe('too-large')
+    const png = (await (
+      await keep(job, await picture(3000).png().toBuffer(), '../../etc/x.png')
+    ).json()) as Job
+    expect(png.evidence).toMatchObject([{ name: '....etcx.png', type: 'image/jpeg' }])
+  })
+})
+
+describe('tag and receipt', () => {
+  it('the code on the tag is read back by another library as the ticket', async () => {
+    const read = await readBarcodes(new Uint8Array(await tagPng('B1042')), { formats: ['Code128'] })
+    expect(read.map(({ text, format }) => [text, format])).toEqual([['B1042', 'Code128']])
+  })
+  it('the tag names ticket, device and customer; the receipt what was left and how it looked', async () => {
+    const job = await runa.openReady({ imei: '001001011234563' })
+    const named = await runa.ask<Job>('PATCH', `/api/jobs/${job.id}/facts`, {
+      version: job.version,
+      customer: { name: 'Q. Test' },
+    })
+    const { body } = await runa.ask<Job>('POST', `/api/jobs/${job.id}/intake`, {
+      version: named.body.version,
+      intake: {
+        left: ['case', 'sim'],
+        marks: [{ side: 'back', column: 2, row: 0, kind: 'crack' }],
+        note: 'Corner is loose',
+      },
+    })
+    expect(body.intake?.marks).toHaveLength(1)
+    const text = async (path: string) => pdfText(new Uint8Array(await (await file(job, path)).arrayBuffer()))
+    for (const said of [job.ticket, 'Orrelin Vane 5', 'Q. Test'])
+      expect(await text('tag.pdf')).toContain(said)
+    for (const said of [job.ticket, 'case, SIM', 'Corner is loose', 'deposit'])
+      expect(await text('receipt.pdf')).toContain(said)
+    expect(await text('letter-to-seller.pdf?language=de')).toContain('Orrelin Vane 5')
+    expect(await text('activation.pdf')).toContain('never guess')
+    const png = await file(job, 'tag.png')
+    expect([png.status, png.headers.get('content-type')]).toEqual([200, 'image/png'])
+  })
+  it('what is no mark, or looks like a secret, is refused', async () => {
+    const job = await runa.openJob()
+    const put = (intake: object) =>
+      runa.ask<Problem>('POST', `/api/jobs/${job.id}/intake`, { version: job.version, intake })
+    const mark = { side: 'back', column: 3, row: 0, kind: 'crack' }
+    expect((await put({ left: [], marks: [mark], note: '' })).body.code).toBe('bad-request')
+    expect((await put({ left: [], marks: [], note: 'pattern 1-4-7-8-9' })).body.code).toBe(
+      'looks-like-secret',
+    )
+  })
+})

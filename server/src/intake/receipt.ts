@@ -1,0 +1,75 @@
+import type { ConditionMark, Job, LeftWithIt } from '@benevox/contract'
+import type { Model } from '@benevox/core/catalog'
+import { groupImei } from '@benevox/core/imei'
+import type { Quote } from '@benevox/core/price'
+import type { Content } from 'pdfmake/interfaces'
+import { conditionSvg } from '../paper/marks.ts'
+import { inFonts, pdfOf } from '../paper/pdf.ts'
+
+/** English; one place, ready for other languages. */
+const LEFT: Readonly<Record<LeftWithIt, string>> = {
+  charger: 'charger',
+  cable: 'cable',
+  case: 'case',
+  sim: 'SIM',
+  'sim-tray': 'SIM tray',
+  'memory-card': 'memory card',
+  pen: 'pen',
+  strap: 'strap',
+  box: 'box',
+}
+const MARK: Readonly<Record<ConditionMark['kind'], string>> = {
+  scratch: 'S scratch',
+  crack: 'C crack',
+  dent: 'D dent',
+  missing: 'M missing part',
+}
+
+/** What the customer gets for the device that stays here: what was left, what it looked like, what was said of the price. */
+export async function intakeReceipt(
+  shop: string,
+  job: Job,
+  model: Model | undefined,
+  quote: Quote,
+): Promise<Buffer> {
+  const { intake, facts } = job
+  const money = (minor: number) =>
+    new Intl.NumberFormat('en', { style: 'currency', currency: quote.currency }).format(minor / 100)
+  const row = (name: string, value: string): Content[] => [{ text: name, color: '#555555' }, inFonts(value)]
+  const price =
+    quote.leastMinor === quote.mostMinor
+      ? money(quote.mostMinor)
+      : `${money(quote.leastMinor)} to ${money(quote.mostMinor)}`
+  const imeis = [facts.imei, facts.imeiSecond].flatMap((one) => (one ? [groupImei(one)] : []))
+  return pdfOf(`Receipt ${job.ticket}`, [
+    { text: shop, fontSize: 12 },
+    { text: `Taken in ${job.ticket}`, fontSize: 24, bold: true, margin: [0, 4, 0, 14] },
+    {
+      layout: 'lightHorizontalLines',
+      table: {
+        widths: [130, '*'],
+        body: [
+          row('Customer', job.customer.name || 'not recorded'),
+          row('Device', model ? `${model.maker} ${model.name} (${model.modelText})` : 'model not known yet'),
+          row('IMEI', imeis.join(', ') || facts.serialNumber || 'none'),
+          row('Taken in', `${job.openedAt.slice(0, 10)} by ${job.openedBy}`),
+          row('Left with it', intake?.left.map((one) => LEFT[one]).join(', ') || 'nothing else'),
+          row('Price', `${price}, tax included; deposit ${money(quote.depositMinor)}`),
+          ...(intake?.note ? [row('Noted', intake.note)] : []),
+        ],
+      },
+    },
+    { text: 'What it looked like', bold: true, fontSize: 14, margin: [0, 16, 0, 6] },
+    { svg: conditionSvg(model?.kind ?? 'phone', intake?.marks ?? []), width: 210 },
+    {
+      text: (intake?.marks.length ?? 0) > 0 ? Object.values(MARK).join(', ') : 'No marks were noted.',
+      fontSize: 9,
+      margin: [0, 4, 0, 0],
+    },
+    {
+      text: 'Front on the left, back on the right, each as one looks at it. Bring this paper when you fetch the device.',
+      fontSize: 9,
+      margin: [0, 10, 0, 0],
+    },
+  ])
+}

@@ -1,0 +1,65 @@
+import type { Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import type { Express } from 'express'
+import nodemailer from 'nodemailer'
+import { Mailbox, mailboxApp, smtpInto } from './mailbox.ts'
+import { registryApp, type RegistrySettings } from './registry.ts'
+
+/** Where to answer; a free port where none is named. */
+export interface Ports {
+  readonly registry: number
+  readonly mailbox: number
+  readonly smtp: number
+}
+
+export interface StandIns {
+  readonly registry: string
+  readonly mailbox: string
+  readonly smtpPort: number
+  readonly close: () => Promise<void>
+}
+
+/** The shop's outside world on loopback: a registry over HTTP, and a mailbox that takes SMTP. */
+export async function startStandIns(
+  settings: Partial<Pick<RegistrySettings, 'reported' | 'latencyMs'>> & { readonly ports?: Ports } = {},
+): Promise<StandIns> {
+  const mailbox = new Mailbox()
+  const smtp = smtpInto(mailbox)
+  await new Promise<void>(
+    (resolve) => void smtp.listen(settings.ports?.smtp ?? 0, '127.0.0.1', () => resolve()),
+  )
+  const smtpPort = (smtp.server.address() as AddressInfo).port
+  const transport = nodemailer.createTransport({
+    host: '127.0.0.1',
+    port: smtpPort,
+    secure: false,
+    ignoreTLS: true,
+  })
+  const registry = await serve(
+    registryApp({
+      reported: settings.reported ?? {},
+      latencyMs: settings.latencyMs ?? 350,
+      send: async (mail) => void (await transport.sendMail({ from: 'reports@registry.example', ...mail })),
+    }),
+    settings.ports?.registry,
+  )
+  const box = await serve(mailboxApp(mailbox), settings.ports?.mailbox)
+  return {
+    registry: registry.address,
+    mailbox: box.address,
+    smtpPort,
+    close: async () => {
+      for (const { server } of [registry, box]) {
+        server.closeAllConnections()
+        server.close()
+      }
+      await new Promise<void>((resolve) => void smtp.close(() => resolve()))
+    },
+  }
+}
+
+async function serve(app: Express, port = 0): Promise<{ readonly server: Server; readonly address: string }> {
+  const server = app.listen(port, '127.0.0.1')
+  await new Promise((resolve) => server.once('listening', resolve))
+  return { server, address: `http://127.0.0.1:${(server.address() as AddressInfo).port}` }
+}

@@ -1,0 +1,56 @@
+import express, { type Express } from 'express'
+import { SMTPServer } from 'smtp-server'
+
+/** Mails as they came, under a name each; the newest last. */
+export class Mailbox {
+  readonly #mails = new Map<string, Buffer>()
+  readonly #most: number
+  constructor(most = 1000) {
+    this.#most = most
+  }
+
+  keep(mail: Buffer): string {
+    const name = `${Date.now()}-${this.#mails.size}.eml`
+    this.#mails.set(name, mail)
+    const [oldest] = this.#mails.keys()
+    if (this.#mails.size > this.#most && oldest) this.#mails.delete(oldest)
+    return name
+  }
+  get names(): readonly string[] {
+    return [...this.#mails.keys()]
+  }
+  get(name: string): Buffer | undefined {
+    return this.#mails.get(name)
+  }
+}
+
+/** Takes mails in over SMTP, from anybody on this machine, for anybody. */
+export function smtpInto(mailbox: Mailbox): SMTPServer {
+  return new SMTPServer({
+    authOptional: true,
+    disabledCommands: ['STARTTLS', 'AUTH'],
+    size: 5 * 1024 * 1024,
+    onData(stream, _session, done) {
+      const parts: Buffer[] = []
+      stream.on('data', (part: Buffer) => parts.push(part))
+      stream.on('end', () => {
+        mailbox.keep(Buffer.concat(parts))
+        done()
+      })
+    },
+  })
+}
+
+/** Lists the mailbox and hands each mail out as .eml. */
+export function mailboxApp(mailbox: Mailbox): Express {
+  const app = express()
+  app.get('/mails', (_request, response) => {
+    response.json({ mails: mailbox.names.map((name) => ({ name })) })
+  })
+  app.get('/mails/:name', (request, response) => {
+    const mail = mailbox.get(request.params.name)
+    if (!mail) return void response.status(404).json({ error: 'no such mail' })
+    response.type('message/rfc822').send(mail)
+  })
+  return app
+}

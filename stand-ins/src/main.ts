@@ -1,0 +1,15 @@
+import { startStandIns, type Ports } from './index.ts'
+
+/** Started by the scripts: says where everything answers, in one line of JSON, and ends with its parent. */
+const reported = JSON.parse(process.env.BENEVOX_REPORTED ?? '{}') as Record<
+  string,
+  'lost' | 'stolen' | 'unpaid'
+>
+const ports = process.env.BENEVOX_STAND_IN_PORTS
+  ? (JSON.parse(process.env.BENEVOX_STAND_IN_PORTS) as Ports)
+  : undefined
+const { registry, mailbox, smtpPort, close } = await startStandIns({ reported, ...(ports ? { ports } : {}) })
+console.log(JSON.stringify({ registry, mailbox, smtpPort }))
+const stop = () => void close().then(() => process.exit(0))
+for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, stop)
+process.once('disconnect', stop)

@@ -1,0 +1,41 @@
+import type { Foresight, Given } from '@benevox/core/route'
+import { wrap } from 'comlink'
+import { shallowRef, watch, type ComputedRef } from 'vue'
+import type { ForesightWorker } from '../workers/foresight.worker.ts'
+
+let worker: ReturnType<typeof wrap<ForesightWorker>> | undefined
+function foresightWorker(): ReturnType<typeof wrap<ForesightWorker>> {
+  worker ??= wrap<ForesightWorker>(
+    new Worker(new URL('../workers/foresight.worker.ts', import.meta.url), { type: 'module' }),
+  )
+  return worker
+}
+
+/**
+ * Other ways and what to ask, anew after each change. While one answer is worked out, only the newest of the
+ * changes that came meanwhile waits; what is shown is never older than what was shown before.
+ */
+export function useForesight(given: ComputedRef<Given | undefined>) {
+  const foresight = shallowRef<Foresight>()
+  let isBusy = false
+  let waiting: Given | undefined
+
+  async function work(next: Given): Promise<void> {
+    if (isBusy) {
+      waiting = next
+      return
+    }
+    isBusy = true
+    try {
+      // Proxies do not cross to a worker.
+      foresight.value = await foresightWorker().foresee(JSON.parse(JSON.stringify(next)) as Given)
+    } finally {
+      isBusy = false
+    }
+    const newer = waiting
+    waiting = undefined
+    if (newer) await work(newer)
+  }
+  watch(given, (next) => next && void work(next), { immediate: true })
+  return foresight
+}

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { looksLikeSecret } from '@benevox/core/secret'
+import { computed, ref, watch } from 'vue'
+
+/** A line of free text. What looks like a PIN, pattern or password is questioned before it is kept anywhere. */
+const props = defineProps<{
+  label: string
+  value: string
+  placeholder?: string | undefined
+  maxlength: number
+}>()
+const emit = defineEmits<{
+  /** To be kept; `isNoSecret` where it was questioned and somebody said so. */
+  keep: [text: string, isNoSecret: boolean]
+}>()
+const draft = ref(props.value)
+const cleared = ref<string>()
+watch(
+  () => props.value,
+  (value) => {
+    if (!suspicion.value) draft.value = value
+  },
+)
+const suspicion = computed(() =>
+  draft.value === props.value || draft.value === cleared.value ? undefined : looksLikeSecret(draft.value),
+)
+
+function change(text: string): void {
+  draft.value = text
+  if (!suspicion.value) emit('keep', text, text === cleared.value)
+}
+function keepAnyway(): void {
+  cleared.value = draft.value
+  emit('keep', draft.value, true)
+}
+function takeOut(): void {
+  const found = suspicion.value?.found
+  change(found ? draft.value.replace(found, '').replace(/\s+/g, ' ').trim() : '')
+  if (suspicion.value) change('')
+}
+</script>
+
+<template>
+  <div class="min-w-0 flex-1">
+    <input
+      class="field"
+      :aria-label="label"
+      :placeholder="placeholder"
+      :maxlength="maxlength"
+      autocomplete="off"
+      :value="draft"
+      @input="change(($event.target as HTMLInputElement).value)"
+    />
+    <div v-if="suspicion" role="alert" class="mt-1 border-l-4 border-stop bg-stop-pale px-3 py-2">
+      <p>
+        <b>“{{ suspicion.found }}” looks like a PIN, pattern or password.</b> Those are never kept, and this
+        is not kept yet.
+      </p>
+      <p class="mt-2 flex gap-3">
+        <button type="button" class="act" @click="takeOut">Take it out</button>
+        <button type="button" class="underline" @click="keepAnyway">It is none, keep it</button>
+      </p>
+    </div>
+  </div>
+</template>

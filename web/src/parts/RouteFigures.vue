@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import type { Alternative, Figures, RouteAction } from '@benevox/core/route'
+import { ACTION_WORDS } from '@benevox/core/route'
+import { computed } from 'vue'
+import { calendarText, chanceText, money } from '../words/en.ts'
+
+/** What the route comes to, and the other ways beside it: none of them is better in everything. */
+const props = defineProps<{
+  figures: Figures
+  main: RouteAction
+  alternatives: readonly Alternative[]
+}>()
+interface Column {
+  readonly action: RouteAction
+  readonly figures: Figures
+}
+const columns = computed<readonly Column[]>(() => [
+  { action: props.main, figures: props.figures },
+  ...props.alternatives.filter(({ action }) => action !== props.main).slice(0, 3),
+])
+const price = ({ quote }: Figures) =>
+  quote.leastMinor === quote.mostMinor
+    ? money(quote.mostMinor, quote.currency)
+    : `${money(quote.leastMinor, quote.currency)} to ${money(quote.mostMinor, quote.currency)}`
+const ROWS: readonly (readonly [string, (of: Figures) => string])[] = [
+  ['solved', ({ solved }) => chanceText(solved)],
+  ['data lost', ({ dataLost }) => chanceText(dataLost)],
+  ['account lock stays', ({ ends }) => chanceText(ends['account-lock-stays'] ?? 0)],
+  ['at the bench', ({ benchMinutes }) => `${Math.round(benchMinutes)} min`],
+  ['ready in', ({ calendarMinutes }) => calendarText(calendarMinutes.p50)],
+  ['nine in ten', ({ calendarMinutes }) => calendarText(calendarMinutes.p90)],
+  ['price', price],
+  ['deposit', ({ quote }) => money(quote.depositMinor, quote.currency)],
+]
+</script>
+
+<template>
+  <table
+    class="mt-3 w-full border-t-2 border-ink text-left text-[0.95rem]"
+    aria-label="What each way comes to"
+  >
+    <thead>
+      <tr class="border-b border-rule align-bottom">
+        <td class="py-1 pr-2"></td>
+        <th
+          v-for="(column, index) in columns"
+          :key="column.action"
+          scope="col"
+          class="py-1 pr-2 leading-tight"
+          :class="{ 'font-normal text-ink-soft': index > 0 }"
+        >
+          {{ ACTION_WORDS[column.action] }}
+        </th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="[name, text] in ROWS" :key="name" class="border-b border-rule">
+        <th scope="row" class="py-0.5 pr-2 font-normal whitespace-nowrap text-ink-soft">{{ name }}</th>
+        <td
+          v-for="(column, index) in columns"
+          :key="column.action"
+          class="py-0.5 pr-2"
+          :class="index === 0 ? 'font-bold' : 'text-ink-soft'"
+        >
+          {{ text(column.figures) }}
+        </td>
+      </tr>
+    </tbody>
+  </table>
+</template>

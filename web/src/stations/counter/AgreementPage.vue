@@ -1,0 +1,147 @@
+<script setup lang="ts">
+import type { Body } from '@benevox/contract'
+import {
+  consentText,
+  CUSTOMER_LANGUAGES,
+  LANGUAGE_NAMES,
+  plainConsent,
+  type CustomerLanguage,
+} from '@benevox/core/consent'
+import { useSessionStorage } from '@vueuse/core'
+import { computed, onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { call } from '../../api/client.ts'
+import { useJob } from '../../api/job.ts'
+import SignatureField from './SignatureField.vue'
+
+/** The agreement turned towards the customer: read large, in their language, signed with finger or mouse. */
+const props = defineProps<{ id: number }>()
+const job = useJob()
+const router = useRouter()
+const fault = ref('')
+const language = useSessionStorage<CustomerLanguage>(`benevox.language.${props.id}`, 'en')
+const isTurned = ref(false)
+const signature = ref('')
+onMounted(() =>
+  job
+    .load(props.id)
+    .catch((error: unknown) => (fault.value = error instanceof Error ? error.message : String(error))),
+)
+const text = computed(() => {
+  const { saved, route } = job
+  if (saved?.id !== props.id || !route) return undefined
+  const device = job.found ? `${job.found.model.maker} ${job.found.model.name}` : ''
+  return consentText(route.consent.terms, { ticket: saved.ticket, device }, language.value)
+})
+/** Said on the telephone only where nothing is lost and the device is with its owner. */
+const mayBeSaid = computed(() => job.facts.deviceHere === 'no' && job.route?.consent.terms.storage === 'kept')
+type Said = Body<'recordConsent'>['said']
+async function record(said: Said): Promise<void> {
+  if (!(await job.settle())) {
+    fault.value = 'Something answered at the counter is not recorded yet; try again in a moment.'
+    return
+  }
+  const isRecorded = await job.record('the customer’s agreement', (version, id) =>
+    call('recordConsent', { params: { id }, body: { version, said } }),
+  )
+  if (isRecorded) await router.push(`/counter/${props.id}`)
+  else fault.value = job.refusal
+}
+function agree(how: 'signature' | 'paper' | 'telephone'): void {
+  if (!text.value) return
+  void record({
+    kind: 'signed',
+    language: language.value,
+    text: plainConsent(text.value),
+    how,
+    ...(how === 'signature' ? { signature: signature.value } : {}),
+  })
+}
+
+/** What stands on the buttons, in the customer's language. */
+const WORDS = {
+  en: {
+    sign: 'Sign here with your finger or the mouse',
+    again: 'Sign again',
+    agree: 'I agree',
+    refuse: 'I do not agree',
+  },
+  de: {
+    sign: 'Hier mit dem Finger oder der Maus unterschreiben',
+    again: 'Neu unterschreiben',
+    agree: 'Ich bin einverstanden',
+    refuse: 'Ich bin nicht einverstanden',
+  },
+  fr: {
+    sign: 'Signez ici avec le doigt ou la souris',
+    again: 'Signer à nouveau',
+    agree: 'Je suis d’accord',
+    refuse: 'Je ne suis pas d’accord',
+  },
+  es: {
+    sign: 'Firme aquí con el dedo o el ratón',
+    again: 'Firmar de nuevo',
+    agree: 'Estoy de acuerdo',
+    refuse: 'No estoy de acuerdo',
+  },
+} as const satisfies Record<CustomerLanguage, object>
+const words = computed(() => WORDS[language.value])
+</script>
+
+<template>
+  <div class="min-h-screen" :class="{ 'rotate-180': isTurned }">
+    <header class="flex flex-wrap items-center gap-2 border-b-2 border-ink px-6 py-2">
+      <div role="radiogroup" aria-label="Language" class="flex flex-wrap gap-2">
+        <button
+          v-for="one in CUSTOMER_LANGUAGES"
+          :key="one"
+          type="button"
+          role="radio"
+          :aria-checked="language === one"
+          :lang="one"
+          class="act !font-normal"
+          :class="{ '!bg-ink !font-bold text-paper': language === one }"
+          @click="language = one"
+        >
+          {{ LANGUAGE_NAMES[one] }}
+        </button>
+      </div>
+      <span class="flex-1" />
+      <button type="button" class="underline" @click="isTurned = !isTurned">Turn the picture</button>
+      <RouterLink class="act" :to="`/counter/${id}`">Back to the counter</RouterLink>
+    </header>
+    <p v-if="fault" role="alert" class="bg-stop-pale px-6 py-2 font-bold text-stop">{{ fault }}</p>
+    <main v-if="text" :lang="language" class="mx-auto max-w-5xl px-6 py-5">
+      <h1 class="!text-[2.1rem]">{{ text.title }}</h1>
+      <p class="text-xl text-ink-soft">{{ text.subject }}</p>
+      <ul class="mt-3 list-disc space-y-1.5 pl-6 text-[1.35rem] leading-snug" data-testid="agreement">
+        <li v-for="line in text.lines" :key="line">{{ line }}</li>
+      </ul>
+      <p class="mt-4 text-[1.35rem] font-bold">{{ text.agreement }}</p>
+      <div class="mt-3 flex flex-wrap items-end gap-5">
+        <SignatureField :hint="words.sign" :again="words.again" @drawn="(png) => (signature = png)" />
+        <div class="flex flex-col gap-3">
+          <button
+            type="button"
+            class="act act-main text-xl"
+            :disabled="!signature"
+            @click="agree('signature')"
+          >
+            {{ words.agree }}
+          </button>
+          <button type="button" class="act" @click="record({ kind: 'refused' })">{{ words.refuse }}</button>
+        </div>
+      </div>
+    </main>
+    <footer class="flex flex-wrap items-center gap-5 border-t border-rule px-6 py-3 text-ink-soft">
+      <span>For the counter:</span>
+      <a class="underline" :href="`/api/jobs/${id}/consent.pdf?language=${language}`" target="_blank"
+        >print it to sign by hand</a
+      >
+      <button type="button" class="underline" @click="agree('paper')">It was signed on paper</button>
+      <button v-if="mayBeSaid" type="button" class="underline" @click="agree('telephone')">
+        It was read out and agreed to on the telephone
+      </button>
+    </footer>
+  </div>
+</template>

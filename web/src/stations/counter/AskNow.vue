@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import type { FactName, Question } from '@benevox/core/route'
+import { computed } from 'vue'
+import { useJob } from '../../api/job.ts'
+import CodePhoto from '../../parts/CodePhoto.vue'
+import { money } from '../../words/en.ts'
+import { ASK_WORDS, fieldOf, HINT_WORDS, WHY_ASKED } from '../../words/questions.ts'
+import BoxCompare from './BoxCompare.vue'
+import FactField from './FactField.vue'
+import HazardAdvice from './HazardAdvice.vue'
+
+/** The one question asked now, with why it is worth asking. */
+const props = defineProps<{ name: FactName | undefined; question: Question | undefined; isDone: boolean }>()
+const emit = defineEmits<{ next: []; later: [] }>()
+const job = useJob()
+const hasOwnField = computed(() => props.name !== undefined && fieldOf(props.name) !== 'choices')
+const worth = computed(() => {
+  const minor = props.question?.worthMinor ?? 0
+  return minor >= 100 && job.prices ? money(Math.round(minor / 100) * 100, job.prices.currency) : ''
+})
+function take(first: string, second?: string): void {
+  job.setFact('imei', first)
+  if (second) job.setFact('imeiSecond', second)
+}
+</script>
+
+<template>
+  <section id="ask-now" aria-label="Asked now" class="border-b-2 border-ink px-4 pt-3 pb-4">
+    <template v-if="name">
+      <p class="flex items-baseline justify-between gap-4">
+        <b class="text-[1.7rem] leading-tight" data-testid="question">{{ ASK_WORDS[name] }}</b>
+        <span v-if="question" class="text-right text-sm text-ink-soft"
+          >{{ WHY_ASKED[question.why] }}<template v-if="worth">, worth {{ worth }}</template></span
+        >
+      </p>
+      <p v-if="HINT_WORDS[name]" class="text-ink-soft">{{ HINT_WORDS[name] }}</p>
+      <div class="mt-3" @keydown.enter="hasOwnField && emit('next')">
+        <FactField :key="name" :name="name" />
+      </div>
+      <HazardAdvice v-if="name === 'hazard'" />
+      <template v-if="name === 'imei'">
+        <CodePhoto
+          @take="(imei) => take(imei)"
+          @pair="(first, second) => take(first, second)"
+          @box="(imei) => job.setFact('boxImei', imei)"
+        />
+        <BoxCompare />
+      </template>
+      <p v-if="name === 'modelId'" class="mt-2 text-ink-soft">
+        Not in the catalogue?
+        <RouterLink class="underline" to="/playbook">What you see</RouterLink> finds families that fit; or go
+        on without a model, the route then counts with it.
+      </p>
+      <p class="mt-3 flex gap-3">
+        <button v-if="hasOwnField" type="button" class="act" @click="emit('next')">
+          Next <span class="key-hint">Enter</span>
+        </button>
+        <button type="button" class="underline" @click="emit('later')">
+          Later <span class="key-hint">L</span>
+        </button>
+      </p>
+    </template>
+    <p v-else-if="isDone" class="text-xl"><b>Nothing more to ask.</b> No answer would change the route.</p>
+    <p v-else class="text-xl text-ink-soft">…</p>
+  </section>
+</template>

@@ -1,0 +1,151 @@
+<script setup lang="ts">
+import type { ConditionMark, IntakeRecord, LeftWithIt } from '@benevox/contract'
+import { conditionDrawing, type ConditionZone } from '@benevox/core/procedure'
+import { computed, ref, watch } from 'vue'
+import { call } from '../../api/client.ts'
+import { useJob } from '../../api/job.ts'
+import FreeText from '../../parts/FreeText.vue'
+import OneOf from '../../parts/OneOf.vue'
+
+/** What was left with the device, and its condition marked on a drawing of both sides. */
+const job = useJob()
+const NOTHING: IntakeRecord = { left: [], marks: [], note: '' }
+const intake = ref<IntakeRecord>(job.saved?.intake ?? NOTHING)
+watch(
+  () => job.saved?.intake,
+  (saved) => (intake.value = saved ?? NOTHING),
+)
+const kind = ref<ConditionMark['kind']>('scratch')
+const drawing = computed(() => conditionDrawing(job.found?.model.kind ?? 'phone'))
+
+const LEFT: readonly (readonly [LeftWithIt, string])[] = [
+  ['sim', 'SIM'],
+  ['sim-tray', 'SIM tray'],
+  ['memory-card', 'Memory card'],
+  ['case', 'Case'],
+  ['charger', 'Charger'],
+  ['cable', 'Cable'],
+  ['box', 'Box'],
+  ['pen', 'Pen'],
+  ['strap', 'Strap'],
+]
+const KINDS: readonly (readonly [ConditionMark['kind'], string])[] = [
+  ['scratch', 'S scratch'],
+  ['crack', 'C crack'],
+  ['dent', 'D dent'],
+  ['missing', 'M missing'],
+]
+const ROWS = ['top', 'middle', 'bottom']
+const COLUMNS = ['left', 'middle', 'right']
+
+const here = (zone: ConditionZone) =>
+  intake.value.marks.filter(
+    ({ side, column, row }) => side === zone.side && column === zone.column && row === zone.row,
+  )
+const letters = (zone: ConditionZone) =>
+  here(zone)
+    .map((mark) => KINDS.find(([value]) => value === mark.kind)?.[1][0])
+    .join('')
+const zoneName = (zone: ConditionZone) =>
+  `${zone.side}, ${ROWS[zone.row]} ${COLUMNS[zone.column]}${letters(zone) ? `: ${letters(zone)}` : ''}`
+
+async function keep(change: Partial<IntakeRecord>, noSecret: string[] = []): Promise<void> {
+  intake.value = { ...intake.value, ...change }
+  await job.record('condition and accessories', (version, id) =>
+    call('recordIntake', { params: { id }, body: { version, intake: intake.value, noSecret } }),
+  )
+}
+function toggleLeft(one: LeftWithIt): void {
+  const { left } = intake.value
+  void keep({ left: left.includes(one) ? left.filter((other) => other !== one) : [...left, one] })
+}
+function toggleMark({ side, column, row }: ConditionZone): void {
+  const mark = { side, column, row, kind: kind.value }
+  const isSame = (other: ConditionMark) => JSON.stringify(other) === JSON.stringify(mark)
+  const { marks } = intake.value
+  const without = marks.filter((other) => !isSame(other))
+  void keep({ marks: without.length < marks.length ? without : [...marks, mark] })
+}
+</script>
+
+<template>
+  <div class="flex flex-wrap gap-6 py-2">
+    <div class="min-w-60 flex-1">
+      <fieldset>
+        <legend class="font-bold">Left with it</legend>
+        <ul class="mt-1 flex flex-wrap gap-x-4 gap-y-1">
+          <li v-for="[one, text] in LEFT" :key="one">
+            <label class="flex items-center gap-2"
+              ><input type="checkbox" :checked="intake.left.includes(one)" @change="toggleLeft(one)" />{{
+                text
+              }}</label
+            >
+          </li>
+        </ul>
+      </fieldset>
+      <p class="mt-3 font-bold">Mark with</p>
+      <OneOf v-model="kind" label="Kind of mark" :answers="KINDS" />
+      <p class="mt-3"></p>
+      <FreeText
+        label="Noted on its condition"
+        placeholder="in a few words"
+        :value="intake.note"
+        :maxlength="300"
+        @keep="(note, isNoSecret) => keep({ note }, isNoSecret ? ['note'] : [])"
+      />
+    </div>
+    <div>
+      <svg
+        :viewBox="`0 0 ${drawing.width} ${drawing.height}`"
+        class="h-56 w-auto"
+        role="group"
+        aria-label="The device from front and back"
+      >
+        <rect
+          v-for="side in drawing.sides"
+          :key="side.side"
+          :x="side.x"
+          :y="side.y"
+          :width="side.width"
+          :height="side.height"
+          :rx="side.corner"
+          class="fill-white/60 stroke-ink"
+          stroke-width="2"
+        />
+        <g
+          v-for="zone in drawing.zones"
+          :key="`${zone.side} ${zone.column} ${zone.row}`"
+          role="button"
+          tabindex="0"
+          class="zone cursor-pointer"
+          :aria-label="zoneName(zone)"
+          :aria-pressed="here(zone).length > 0"
+          @click="toggleMark(zone)"
+          @keydown.enter.prevent="toggleMark(zone)"
+          @keydown.space.prevent="toggleMark(zone)"
+        >
+          <rect
+            :x="zone.x + 1"
+            :y="zone.y + 1"
+            :width="zone.width - 2"
+            :height="zone.height - 2"
+            :class="here(zone).length ? 'fill-brass-pale' : 'fill-transparent'"
+            class="stroke-rule"
+            stroke-dasharray="2 3"
+          />
+          <text
+            :x="zone.x + zone.width / 2"
+            :y="zone.y + zone.height / 2 + 5"
+            text-anchor="middle"
+            font-size="14"
+            font-weight="700"
+            class="fill-ink"
+          >
+            {{ letters(zone) }}
+          </text>
+        </g>
+      </svg>
+      <p class="flex justify-around text-sm text-ink-soft"><span>front</span><span>back</span></p>
+    </div>
+  </div>
+</template>

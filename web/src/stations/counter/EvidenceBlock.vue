@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { call } from '../../api/client.ts'
+import { useJob } from '../../api/job.ts'
+import { sendEvidence } from '../../api/upload.ts'
+import { instantText } from '../../words/en.ts'
+
+/** Photos and documents that show the person's right to the device: for the shop's own people only. */
+const job = useJob()
+const says = ref('')
+const files = computed(() => job.saved?.evidence ?? [])
+const address = (id: string) => `/api/jobs/${job.saved?.id}/evidence/${id}`
+
+async function send(chosen: FileList | null): Promise<void> {
+  const id = job.saved?.id
+  for (const file of chosen ?? []) {
+    if (id === undefined) return
+    says.value = `sending ${file.name} …`
+    try {
+      job.take(await sendEvidence(id, file))
+      says.value = ''
+    } catch (error) {
+      says.value = `${file.name}: ${error instanceof Error ? error.message : String(error)}`
+      return
+    }
+  }
+}
+async function remove(evidenceId: string): Promise<void> {
+  await job.record('removing evidence', (_, id) => call('removeEvidence', { params: { id, evidenceId } }))
+}
+</script>
+
+<template>
+  <div class="py-2">
+    <label class="act inline-block cursor-pointer focus-within:outline-3 focus-within:outline-brass"
+      >Photo or PDF
+      <input
+        type="file"
+        multiple
+        accept="image/jpeg,image/png,image/webp,application/pdf"
+        class="sr-only"
+        aria-label="Evidence: photo or PDF"
+        @change="send(($event.target as HTMLInputElement).files)"
+      />
+    </label>
+    <span v-if="says" role="status" class="ml-3 font-bold text-brass">{{ says }}</span>
+    <p class="mt-1 text-sm text-ink-soft">
+      Kept with the job, without the place it was taken at; seen by the shop only. No picture of a PIN or
+      pattern.
+    </p>
+    <ul class="mt-2 flex flex-wrap gap-4">
+      <li v-for="file in files" :key="file.id" class="w-36">
+        <a :href="address(file.id)" target="_blank" class="block border border-rule">
+          <img
+            v-if="file.type !== 'application/pdf'"
+            :src="address(file.id)"
+            :alt="file.name"
+            class="h-24 w-full object-cover"
+          />
+          <span v-else class="flex h-24 items-center justify-center font-bold">PDF</span>
+        </a>
+        <span class="block truncate text-sm" :title="file.name">{{ file.name }}</span>
+        <span class="flex justify-between text-sm text-ink-soft"
+          >{{ file.by }}, {{ instantText(file.at) }}
+          <button class="underline" :aria-label="`Remove ${file.name}`" @click="remove(file.id)">
+            remove
+          </button></span
+        >
+      </li>
+    </ul>
+  </div>
+</template>

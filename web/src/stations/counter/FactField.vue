@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import type { FactName, Facts } from '@benevox/core/route'
+import { computed } from 'vue'
+import { useJob } from '../../api/job.ts'
+import FreeText from '../../parts/FreeText.vue'
+import ImeiField from '../../parts/ImeiField.vue'
+import ModelFinder from '../../parts/ModelFinder.vue'
+import { FACT_CHOICES } from '../../words/facts.ts'
+import { ASK_WORDS, fieldOf } from '../../words/questions.ts'
+import NumberedChoices from './NumberedChoices.vue'
+import WrongTries from './WrongTries.vue'
+
+/** The field of one question, whichever kind of answer it takes. */
+const props = defineProps<{ name: FactName }>()
+const job = useJob()
+const kind = computed(() => fieldOf(props.name))
+const label = computed(() => ASK_WORDS[props.name])
+const value = computed(() => String(job.facts[props.name] ?? ''))
+
+function set(value: string | number | null): void {
+  job.setFact(props.name, value as Facts[FactName] | null)
+}
+function keep(text: string, isNoSecret: boolean): void {
+  if (isNoSecret) job.sayNoSecret(props.name)
+  set(text === '' ? null : text)
+}
+/** A counted answer; what is no number within its range takes the answer back. */
+function setCount(text: string, to: number): void {
+  const count = Number(text)
+  set(text === '' || !Number.isInteger(count) || count < 1 || count > to ? null : count)
+}
+</script>
+
+<template>
+  <ModelFinder v-if="kind === 'model'" :model-id="job.facts.modelId" @found="(id) => set(id)" />
+  <ImeiField
+    v-else-if="kind === 'imei'"
+    :imei="value || undefined"
+    :label="label"
+    :model-id="job.facts.modelId"
+    @read="(imei) => set(imei)"
+    @model="(id) => job.setFact('modelId', id)"
+  />
+  <input
+    v-else-if="kind === 'count'"
+    class="field !w-24 font-mono"
+    inputmode="numeric"
+    :aria-label="label"
+    :value="value"
+    @input="setCount(($event.target as HTMLInputElement).value, 100)"
+  />
+  <FreeText v-else-if="kind === 'text'" :label="label" :value="value" :maxlength="300" @keep="keep" />
+  <WrongTries v-else-if="name === 'wrongTries'" />
+  <NumberedChoices
+    v-else
+    :label="label"
+    :answers="FACT_CHOICES[name] ?? []"
+    :chosen="value"
+    @choose="(answer) => set(answer)"
+  />
+</template>

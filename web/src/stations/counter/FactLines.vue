@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import type { FactName, Question } from '@benevox/core/route'
+import { useCatalog } from '../../api/catalog.ts'
+import { useJob } from '../../api/job.ts'
+import { factText } from '../../words/facts.ts'
+import { ASK_WORDS } from '../../words/questions.ts'
+
+/** What is still open, in the order of its worth, and what is known, each folded into a line that opens again. */
+defineProps<{
+  now: FactName | undefined
+  open: readonly Question[]
+  known: readonly FactName[]
+  more: readonly FactName[]
+}>()
+const emit = defineEmits<{ ask: [name: FactName] }>()
+const job = useJob()
+const catalog = useCatalog()
+const text = (name: FactName) => factText(name, job.facts[name], catalog.modelName)
+</script>
+
+<template>
+  <div>
+    <section v-if="open.length" aria-label="Still open" class="border-b border-rule px-4 py-2">
+      <h2 class="!text-base">Still open <span class="font-normal text-ink-soft">by worth</span></h2>
+      <ul class="mt-1 flex flex-wrap gap-x-1.5 gap-y-1">
+        <li v-for="question in open" :key="question.name">
+          <button
+            type="button"
+            class="border border-ink-soft px-2 py-0.5 hover:bg-paper-deep"
+            :class="{ 'bg-brass-pale font-bold': question.name === now }"
+            :aria-current="question.name === now"
+            @click="emit('ask', question.name)"
+          >
+            {{ ASK_WORDS[question.name] }}
+          </button>
+        </li>
+      </ul>
+    </section>
+    <section v-if="known.length" aria-label="Known" class="px-4 py-2">
+      <h2 class="!text-base">Known</h2>
+      <ul class="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-x-5">
+        <li v-for="name in known" :id="`fact-${name}`" :key="name" class="border-b border-rule">
+          <button
+            type="button"
+            class="flex w-full items-baseline justify-between gap-3 py-1 text-left hover:bg-paper-deep"
+            :class="{ 'bg-brass-pale': name === now }"
+            @click="emit('ask', name)"
+          >
+            <span class="text-ink-soft">{{ ASK_WORDS[name] }}</span>
+            <b class="truncate text-right" :title="text(name)">{{ text(name) }}</b>
+          </button>
+        </li>
+      </ul>
+    </section>
+    <section v-if="more.length" aria-label="May also be told" class="px-4 pb-2">
+      <p class="text-sm text-ink-soft">
+        May also be told:
+        <template v-for="(name, index) in more" :key="name"
+          ><template v-if="index > 0">, </template
+          ><button type="button" class="underline" @click="emit('ask', name)">
+            {{ ASK_WORDS[name] }}
+          </button></template
+        >
+      </p>
+    </section>
+  </div>
+</template>

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { CUSTOMER_LANGUAGES, LANGUAGE_NAMES, type CustomerLanguage } from '@benevox/core/consent'
+import { computed, ref } from 'vue'
+import { useJob } from '../../api/job.ts'
+
+/** What is printed for this job: the tag, the receipt, the agreement, letters for the customer to send or take home. */
+const job = useJob()
+const language = ref<CustomerLanguage>('en')
+const base = computed(() => `/api/jobs/${job.saved?.id}`)
+const isSecondHand = computed(() => job.facts.complaint === 'second-hand')
+const hasCarrierLock = computed(
+  () => job.facts.carrierLocked === 'yes' || job.facts.complaint === 'carrier-lock-only',
+)
+</script>
+
+<template>
+  <div class="py-2">
+    <ul class="flex flex-wrap gap-x-5 gap-y-2">
+      <li>
+        <a class="underline" :href="`${base}/tag.pdf`" target="_blank">Tag to print</a> ·
+        <a class="underline" :href="`${base}/tag.png`" target="_blank">its code as picture</a>
+      </li>
+      <li><a class="underline" :href="`${base}/receipt.pdf`" target="_blank">Receipt for the device</a></li>
+      <li v-if="job.saved?.consent?.kind === 'signed'">
+        <a class="underline" :href="`${base}/consent.pdf`" target="_blank">Agreement as signed</a>
+      </li>
+    </ul>
+    <p class="mt-2 flex flex-wrap items-center gap-3">
+      <label
+        >In
+        <select
+          v-model="language"
+          class="field !inline-block !min-h-0 !w-auto !py-1"
+          aria-label="Language of the letters"
+        >
+          <option v-for="one in CUSTOMER_LANGUAGES" :key="one" :value="one">{{ LANGUAGE_NAMES[one] }}</option>
+        </select></label
+      >
+      <a class="underline" :href="`${base}/consent.pdf?language=${language}`" target="_blank"
+        >Agreement to sign by hand</a
+      >
+      <a
+        v-if="isSecondHand"
+        class="underline"
+        :href="`${base}/letter-to-seller.pdf?language=${language}`"
+        target="_blank"
+        >Letter to the seller</a
+      >
+      <a
+        v-if="hasCarrierLock"
+        class="underline"
+        :href="`${base}/activation.pdf?language=${language}`"
+        target="_blank"
+        >Activation steps for home</a
+      >
+    </p>
+  </div>
+</template>

@@ -1,0 +1,79 @@
+import type { FactName, Question } from '@benevox/core/route'
+import { useEventListener, useSessionStorage } from '@vueuse/core'
+import { computed, nextTick, ref, watch, type Ref } from 'vue'
+import { useJob } from '../../api/job.ts'
+import { FACT_CHOICES } from '../../words/facts.ts'
+import { fieldOf, MORE_FACTS } from '../../words/questions.ts'
+
+/** Which question is asked now, which are still open, what is known; and the keys that answer. */
+export function useQuestions(jobId: number, asked: Ref<readonly Question[] | undefined>) {
+  const job = useJob()
+  /** Put off on this machine, to come last. */
+  const later = useSessionStorage<FactName[]>(`benevox.later.${jobId}`, [])
+  const now = ref<FactName>()
+  const isOpen = (name: FactName) => job.facts[name] === undefined || job.facts[name] === ''
+
+  const open = computed<readonly Question[]>(() => {
+    const all = (asked.value ?? []).filter(({ name }) => isOpen(name))
+    const put = (name: FactName) => (later.value.includes(name) ? 1 : 0)
+    return [...all].sort((a, b) => put(a.name) - put(b.name))
+  })
+  const question = computed(() => (asked.value ?? []).find(({ name }) => name === now.value))
+  const known = computed(() => (Object.keys(job.facts) as FactName[]).filter((name) => !isOpen(name)))
+  const more = computed(() =>
+    MORE_FACTS.filter((name) => isOpen(name) && !open.value.some((one) => one.name === name)),
+  )
+
+  /** A field of its own takes the hands at once; choices wait for a number. */
+  async function ask(name: FactName | undefined): Promise<void> {
+    now.value = name
+    if (!name || fieldOf(name) === 'choices') return
+    await nextTick()
+    document.querySelector<HTMLElement>('#ask-now input')?.focus()
+  }
+  async function next(): Promise<void> {
+    if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
+    await ask(undefined)
+    const first = open.value.find(({ name }) => !later.value.includes(name)) ?? open.value[0]
+    await ask(first?.name)
+  }
+  function putOff(): void {
+    if (now.value) later.value = [...later.value.filter((name) => name !== now.value), now.value]
+    void next()
+  }
+
+  // The order of the questions comes a moment after each answer; what was chosen by hand stays.
+  watch(asked, () => now.value === undefined && void next())
+  watch(
+    () => now.value && job.facts[now.value],
+    (value, before) => {
+      const isChoice = now.value !== undefined && fieldOf(now.value) === 'choices'
+      if (isChoice && value !== undefined && value !== before && !isTyping()) now.value = undefined
+    },
+  )
+
+  function isTyping(): boolean {
+    const { activeElement: at } = document
+    return (
+      at instanceof HTMLInputElement || at instanceof HTMLTextAreaElement || at instanceof HTMLSelectElement
+    )
+  }
+
+  useEventListener('keydown', (event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return
+    if (event.key === 'Escape' && document.activeElement instanceof HTMLElement) {
+      document.activeElement.blur()
+      return
+    }
+    if (isTyping() || !now.value) return
+    const name = now.value
+    const choice = /^[1-9]$/.test(event.key) ? FACT_CHOICES[name]?.[Number(event.key) - 1] : undefined
+    if (choice) {
+      event.preventDefault()
+      const [value] = choice
+      job.setFact(name, (name === 'wrongTries' ? Number(value) : value) as never)
+    } else if (event.key.toLowerCase() === 'l') putOff()
+  })
+
+  return { now, question, open, known, more, ask, next, putOff }
+}
