@@ -1,13 +1,5 @@
 import { expect, test } from '@playwright/test'
-import {
-  answer,
-  followSteps,
-  ORDINARY,
-  signIn,
-  takeIn,
-  throughTheFirstStart,
-  throughTheMenu,
-} from './shop.ts'
+import { followSteps, signIn, takenIn, throughTheFirstStart, throughTheMenu } from './shop.ts'
 import { TechnicianAtDevice } from './technician.ts'
 
 for (const [family, modelId, letters, modelText] of [
@@ -18,12 +10,7 @@ for (const [family, modelId, letters, modelText] of [
 ] as const)
   test(`family ${family}: what the screen says brings its device to the set-up wizard`, async ({ page }) => {
     await signIn(page)
-    await takeIn(page, letters)
-    await answer(page, ORDINARY)
-    await answer(page, { 'Account on the device': 'No', 'Carrier lock': 'No', 'Registry says': 'Clean' })
-    await page.getByLabel('What was shown').fill('Receipt')
-    await answer(page, { 'The customer': 'Agrees' })
-    await page.getByRole('button', { name: 'To the bench' }).click()
+    await takenIn(page, letters)
     const at = new TechnicianAtDevice(modelId)
     await followSteps(page, at)
     await throughTheMenu(page, at, { wrong: 'XX-1', right: modelText })

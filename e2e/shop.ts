@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 import { pdfText } from './pdfText.ts'
 import type { TechnicianAtDevice } from './technician.ts'
 
@@ -13,26 +13,92 @@ export async function signIn(page: Page): Promise<void> {
 export async function takeIn(page: Page, letters: string): Promise<void> {
   await page.goto('/counter')
   await page.getByRole('button', { name: 'Take in a device' }).click()
+  await askFor(page, 'Which device')
   await page.getByLabel('Model').fill(letters)
   await expect(page.getByRole('option').first()).toBeVisible()
   await page.keyboard.press('Enter')
+  await expect(knownLine(page, 'Which device')).toBeVisible()
+}
+
+/** Brings a question of the counter up, wherever it stands: open, known or to be told. */
+export async function askFor(page: Page, question: string): Promise<void> {
+  const now = page.getByTestId('question')
+  const facts = page.getByTestId('facts')
+  await expect(async () => {
+    const button = facts.getByRole('button', { name: new RegExp(`^${question}`) }).first()
+    if (!(await button.isVisible())) await facts.getByText('May also be told').click({ timeout: 1000 })
+    await button.click({ timeout: 4000 })
+    await expect(now).toHaveText(question, { timeout: 2000 })
+  }).toPass()
 }
 
 /** Answers questions of the counter by their names and answers. */
 export async function answer(page: Page, answers: Readonly<Record<string, string>>): Promise<void> {
-  for (const [question, text] of Object.entries(answers))
+  for (const [question, text] of Object.entries(answers)) {
+    await askFor(page, question)
     await page
-      .getByRole('radiogroup', { name: question })
+      .getByRole('radiogroup', { name: question, exact: true })
       .getByRole('radio', { name: text, exact: true })
       .click()
+    await expect(knownLine(page, question)).toBeVisible()
+  }
+}
+
+/** Writes into the field of a question. */
+export async function tell(page: Page, texts: Readonly<Record<string, string>>): Promise<void> {
+  for (const [question, text] of Object.entries(texts)) {
+    await askFor(page, question)
+    await page.getByRole('textbox', { name: question, exact: true }).fill(text)
+  }
+}
+
+/** The line into which what is known has folded away. */
+export function knownLine(page: Page, question: string): Locator {
+  return page
+    .getByRole('region', { name: 'Known' })
+    .getByRole('button', { name: new RegExp(`^${question} \\S`) })
+}
+
+/** A job of an ordinary forgotten lock, agreed to and at the bench; nothing is in the way but the device. */
+export async function takenIn(page: Page, letters: string): Promise<void> {
+  await takeIn(page, letters)
+  await answer(page, ORDINARY)
+  await answer(page, { 'Account on the device': 'No', 'Carrier lock': 'No', 'Registry says': 'Clean' })
+  await tell(page, { 'What was shown': 'Receipt' })
+  await sign(page)
+  await page.getByRole('button', { name: 'To the bench' }).click()
+  await expect(page.getByTestId('critical')).toBeVisible()
+}
+
+/** The customer reads and signs with the mouse. @returns what they read */
+export async function sign(page: Page, language = 'English'): Promise<string> {
+  await page.getByRole('button', { name: 'Turn to the customer' }).click()
+  await page.getByRole('radio', { name: language }).click()
+  const read = (await page.locator('main').innerText()).replace(/\s+/g, ' ')
+  await page.locator('canvas').scrollIntoViewIfNeeded()
+  const field = await page.locator('canvas').boundingBox()
+  if (!field) throw new Error('There is no place to sign.')
+  await page.mouse.move(field.x + 40, field.y + 100)
+  await page.mouse.down()
+  for (let n = 0; n < 14; n++)
+    await page.mouse.move(field.x + 50 + n * 14, field.y + 80 + 30 * Math.sin(n), { steps: 3 })
+  await page.mouse.up()
+  await page
+    .getByRole('button', { name: /^(I agree|Ich bin einverstanden|Je suis d’accord|Estoy de acuerdo)$/ })
+    .click()
+  await expect(page).toHaveURL(/\/counter\/\d+$/)
+  return read
 }
 
 export const ORDINARY = {
   'What is wrong': 'Forgot PIN, pattern or password',
   'Look, feel, smell': 'Flat, cool, dry',
+  'Whose is it': 'Their own',
   'Managed by an employer': 'No',
   'Police or court matter': 'No',
   'Owner knows the lock': 'No',
+  'Remote unlock set up': 'No',
+  'Wrong tries so far': '10 to 29',
   'Right to the device': 'Shown',
   Battery: '20 % or more',
 } as const

@@ -1,14 +1,6 @@
 import type { Answer } from '@benevox/contract'
 import { expect, test, type Page } from '@playwright/test'
-import {
-  answer,
-  followSteps,
-  ORDINARY,
-  signIn,
-  takeIn,
-  throughTheFirstStart,
-  throughTheMenu,
-} from './shop.ts'
+import { followSteps, signIn, takenIn, throughTheFirstStart, throughTheMenu } from './shop.ts'
 import { TechnicianAtDevice } from './technician.ts'
 
 const tab = (page: Page, name: string) => page.getByRole('tab', { name }).click()
@@ -140,13 +132,7 @@ test('a new family is taught from nothing, proven, saved, and a job is done with
 
 /** A job taken in as far as the bench. @returns its address there */
 async function toTheBench(page: Page, letters: string): Promise<string> {
-  await takeIn(page, letters)
-  await answer(page, ORDINARY)
-  await answer(page, { 'Account on the device': 'No', 'Carrier lock': 'No', 'Registry says': 'Clean' })
-  await page.getByLabel('What was shown').fill('Receipt')
-  await answer(page, { 'The customer': 'Agrees' })
-  await page.getByRole('button', { name: 'To the bench' }).click()
-  await expect(page.getByTestId('critical')).toBeVisible()
+  await takenIn(page, letters)
   return page.url()
 }
 

@@ -25,8 +25,8 @@ const en: ConsentWords = {
   storage: {
     kept: 'Nothing on the device will be deleted by us.',
     'perhaps-gone':
-      'We first try what keeps your data. If that does not help, the device is reset: photos, messages and apps on it are then gone, and nobody can bring them back.',
-    gone: 'The reset deletes everything on the device: photos, messages, apps. Nobody can bring it back.',
+      'We first try what keeps your data. If that does not help, the device is reset: photos, messages and apps on it are then gone, and we cannot bring them back.',
+    gone: 'The reset deletes everything on the device: photos, messages, apps. We cannot bring it back.',
   },
   memoryCard: 'If there is a memory card in it, we take it out first: the reset may format a card.',
   esimProfile:
@@ -65,8 +65,8 @@ const de: ConsentWords = {
   storage: {
     kept: 'Wir löschen nichts auf dem Gerät.',
     'perhaps-gone':
-      'Wir versuchen zuerst, was Ihre Daten erhält. Hilft das nicht, wird das Gerät zurückgesetzt: Fotos, Nachrichten und Apps darauf sind dann weg, und niemand kann sie zurückholen.',
-    gone: 'Das Zurücksetzen löscht alles auf dem Gerät: Fotos, Nachrichten, Apps. Niemand kann es zurückholen.',
+      'Wir versuchen zuerst, was Ihre Daten erhält. Hilft das nicht, wird das Gerät zurückgesetzt: Fotos, Nachrichten und Apps darauf sind dann weg, und wir können sie nicht zurückholen.',
+    gone: 'Das Zurücksetzen löscht alles auf dem Gerät: Fotos, Nachrichten, Apps. Wir können nichts davon zurückholen.',
   },
   memoryCard:
     'Steckt eine Speicherkarte darin, nehmen wir sie vorher heraus: Das Zurücksetzen kann eine Karte formatieren.',
@@ -107,8 +107,8 @@ const fr: ConsentWords = {
   storage: {
     kept: 'Nous n’effaçons rien sur l’appareil.',
     'perhaps-gone':
-      'Nous essayons d’abord ce qui garde vos données. Si cela ne suffit pas, l’appareil est réinitialisé : photos, messages et applications sont alors perdus, et personne ne peut les retrouver.',
-    gone: 'La réinitialisation efface tout sur l’appareil : photos, messages, applications. Personne ne peut les retrouver.',
+      'Nous essayons d’abord ce qui garde vos données. Si cela ne suffit pas, l’appareil est réinitialisé : photos, messages et applications sont alors perdus, et nous ne pouvons pas les retrouver.',
+    gone: 'La réinitialisation efface tout sur l’appareil : photos, messages, applications. Nous ne pouvons pas les retrouver.',
   },
   memoryCard:
     'S’il contient une carte mémoire, nous l’enlevons avant : la réinitialisation peut formater une carte.',
@@ -149,8 +149,8 @@ const es: ConsentWords = {
   storage: {
     kept: 'No borramos nada del dispositivo.',
     'perhaps-gone':
-      'Primero probamos lo que conserva sus datos. Si no basta, el dispositivo se restablece: fotos, mensajes y aplicaciones se pierden, y nadie puede recuperarlos.',
-    gone: 'El restablecimiento borra todo lo que hay en el dispositivo: fotos, mensajes, aplicaciones. Nadie puede recuperarlo.',
+      'Primero probamos lo que conserva sus datos. Si no basta, el dispositivo se restablece: fotos, mensajes y aplicaciones se pierden, y no podemos recuperarlos.',
+    gone: 'El restablecimiento borra todo lo que hay en el dispositivo: fotos, mensajes, aplicaciones. No podemos recuperarlo.',
   },
   memoryCard:
     'Si lleva una tarjeta de memoria, la sacamos antes: el restablecimiento puede formatear una tarjeta.',

@@ -141,6 +141,8 @@ export interface DeviceOnJob {
   readonly canReachRecovery: boolean
   /** The maker provides the system's file; undefined where nobody has said. */
   readonly systemFile?: boolean | undefined
+  /** From some version of the system on it behaves otherwise. */
+  readonly changesWithSystem?: boolean | undefined
   /** The law of waiting after wrong tries; undefined: the platform's own. */
   readonly waitLaw?: WaitLaw | undefined
   /** Wipe and first start together, in milliseconds of its family: extremes and middle. */

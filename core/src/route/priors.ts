@@ -26,8 +26,9 @@ const yes = (chance: number): Prior => [
 ]
 
 const KNOWS_LOCK: Readonly<Record<NonNullable<Facts['complaint']>, number>> = {
-  'forgotten-lock': 0.04,
-  'too-many-tries': 0.04,
+  // Who came for it does not know it; that it may come back is the chance of remembering.
+  'forgotten-lock': 0,
+  'too-many-tries': 0,
   'restarts-into-recovery': 0.85,
   freezes: 0.85,
   'second-hand': 0.5,

@@ -30,6 +30,27 @@ export const ACTION_WORDS: Readonly<Record<RouteAction, string>> = {
   refuse: 'Refuse, no work on this device',
 }
 
+/** The same in a word or two, for the head of a column. */
+export const ACTION_SHORT: Readonly<Record<RouteAction, string>> = {
+  'ask-first': 'Ask first',
+  remember: 'Remember',
+  'remote-unlock': 'From afar',
+  'recover-account': 'Password first',
+  'seller-removes-account': 'Seller',
+  'reset-from-settings': 'Settings',
+  'clear-cache': 'Cache',
+  'install-system-again': 'System again',
+  'reset-from-recovery': 'Recovery',
+  'sign-in': 'Sign in',
+  'account-page': 'Account page',
+  'carrier-free': 'Ask carrier',
+  'carrier-order': 'Order',
+  'makers-service': 'Maker’s service',
+  'authorised-release': 'Authorised',
+  'leave-it': 'Leave it',
+  refuse: 'Refuse',
+}
+
 const REASON_WORDS: Readonly<Record<ReasonCode, string>> = {
   'gate-closed-for-good': '',
   'ownership-not-shown':

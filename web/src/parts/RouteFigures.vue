@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { Alternative, Figures, RouteAction } from '@benevox/core/route'
-import { ACTION_WORDS } from '@benevox/core/route'
+import { ACTION_SHORT } from '@benevox/core/route'
 import { computed } from 'vue'
-import { calendarText, chanceText, money } from '../words/en.ts'
+import { calendarText, chanceText, money, wholeMoney } from '../words/en.ts'
 
 /** What the route comes to, and the other ways beside it: none of them is better in everything. */
 const props = defineProps<{
@@ -10,27 +10,33 @@ const props = defineProps<{
   main: RouteAction
   alternatives: readonly Alternative[]
 }>()
+/** Beside the main way there is room for so many. */
+const SHOWN = 3
 interface Column {
   readonly action: RouteAction
   readonly figures: Figures
 }
 const columns = computed<readonly Column[]>(() => [
   { action: props.main, figures: props.figures },
-  ...props.alternatives.filter(({ action }) => action !== props.main).slice(0, 3),
+  ...props.alternatives.filter(({ action }) => action !== props.main).slice(0, SHOWN),
 ])
-const price = ({ quote }: Figures) =>
-  quote.leastMinor === quote.mostMinor
-    ? money(quote.mostMinor, quote.currency)
-    : `${money(quote.leastMinor, quote.currency)} to ${money(quote.mostMinor, quote.currency)}`
+/** Without cents where there are none: the columns are narrow. */
+const short = (minor: number, currency: string) =>
+  minor % 100 === 0 ? wholeMoney(minor, currency) : money(minor, currency)
+const price = ({ quote: { leastMinor, mostMinor, currency } }: Figures) =>
+  leastMinor === mostMinor
+    ? short(mostMinor, currency)
+    : `${short(leastMinor, currency)} to ${short(mostMinor, currency)}`
+const isNothing = ({ benchMinutes }: Figures) => benchMinutes === 0
 const ROWS: readonly (readonly [string, (of: Figures) => string])[] = [
   ['solved', ({ solved }) => chanceText(solved)],
   ['data lost', ({ dataLost }) => chanceText(dataLost)],
-  ['account lock stays', ({ ends }) => chanceText(ends['account-lock-stays'] ?? 0)],
+  ['account stays', ({ ends }) => chanceText(ends['account-lock-stays'] ?? 0)],
   ['at the bench', ({ benchMinutes }) => `${Math.round(benchMinutes)} min`],
   ['ready in', ({ calendarMinutes }) => calendarText(calendarMinutes.p50)],
   ['nine in ten', ({ calendarMinutes }) => calendarText(calendarMinutes.p90)],
   ['price', price],
-  ['deposit', ({ quote }) => money(quote.depositMinor, quote.currency)],
+  ['deposit', ({ quote }) => short(quote.depositMinor, quote.currency)],
 ]
 </script>
 
@@ -41,7 +47,7 @@ const ROWS: readonly (readonly [string, (of: Figures) => string])[] = [
   >
     <thead>
       <tr class="border-b border-rule align-bottom">
-        <td class="py-1 pr-2"></td>
+        <td class="w-[6.5rem] py-1 pr-2"></td>
         <th
           v-for="(column, index) in columns"
           :key="column.action"
@@ -49,20 +55,20 @@ const ROWS: readonly (readonly [string, (of: Figures) => string])[] = [
           class="py-1 pr-2 leading-tight"
           :class="{ 'font-normal text-ink-soft': index > 0 }"
         >
-          {{ ACTION_WORDS[column.action] }}
+          {{ ACTION_SHORT[column.action] }}
         </th>
       </tr>
     </thead>
     <tbody>
       <tr v-for="[name, text] in ROWS" :key="name" class="border-b border-rule">
-        <th scope="row" class="py-0.5 pr-2 font-normal whitespace-nowrap text-ink-soft">{{ name }}</th>
+        <th scope="row" class="w-[6.5rem] py-0.5 pr-2 font-normal text-ink-soft">{{ name }}</th>
         <td
           v-for="(column, index) in columns"
           :key="column.action"
           class="py-0.5 pr-2"
           :class="index === 0 ? 'font-bold' : 'text-ink-soft'"
         >
-          {{ text(column.figures) }}
+          {{ index > 0 && isNothing(column.figures) && name !== 'solved' ? '–' : text(column.figures) }}
         </td>
       </tr>
     </tbody>

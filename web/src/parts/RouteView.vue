@@ -14,7 +14,12 @@ import {
 } from '@benevox/core/route'
 
 /** The route: what to do and why, what next if it fails, and the stages with the gates before them. */
-const props = defineProps<{ route: Route; jobId: number }>()
+const props = defineProps<{
+  route: Route
+  jobId: number
+  /** Closed gates by their names alone: the questions that open them stand beside it. */
+  brief?: boolean
+}>()
 /** A closed gate is told once, at the first stage that waits for it. */
 const stages = computed(() => {
   const told = new Set<GateId>()
@@ -55,6 +60,7 @@ const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `
       </p>
     </template>
 
+    <slot />
     <ol class="mt-4 border-t-2 border-ink">
       <li v-for="stage in stages" :key="stage.id" class="border-b border-rule py-1.5">
         <p class="grid grid-cols-[1.25rem_auto_1fr] items-baseline gap-x-2">
@@ -78,7 +84,8 @@ const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `
               >▮</span
             >
             <span
-              ><b>{{ gateName(gate) }}.</b> {{ gateSentence(gate) }}</span
+              ><b>{{ gateName(gate) }}.</b>
+              {{ brief && gate.state === 'closed' ? '' : gateSentence(gate) }}</span
             >
           </li>
         </ul>

@@ -18,6 +18,8 @@ export const KEY_HELP: readonly (readonly [string, string])[] = [
   ['L', 'at the counter: later, on to the next question'],
   ['Esc', 'out of a field, so that the numbers answer again'],
   ['C', 'at the counter: turn the agreement to the customer'],
+  ['P', 'at the agreement: it was signed on paper'],
+  ['N', 'at the counter: take in a device'],
   ['Space', 'at the bench: seen, next (a foot switch may send it)'],
   ['X', 'at the bench: it went wrong'],
   ['1 to 9', 'at the bench: what was seen'],
@@ -136,6 +138,12 @@ export function eventWords({ kind }: Pick<JobEvent, 'kind'>): string {
 
 export function money(minor: number, currency: string): string {
   return new Intl.NumberFormat('en', { style: 'currency', currency }).format(minor / 100)
+}
+
+/** An amount without its cents, where it is an estimate. */
+export function wholeMoney(minor: number, currency: string): string {
+  const options = { style: 'currency', currency, maximumFractionDigits: 0 } as const
+  return new Intl.NumberFormat('en', options).format(minor / 100)
 }
 
 export function dayText(day: string): string {

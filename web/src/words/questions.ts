@@ -90,6 +90,7 @@ export function fieldOf(name: FactName): OwnField {
       return 'count'
     case 'accountAddress':
     case 'originalCarrier':
+    case 'carrierCountry':
     case 'ownershipNote':
     case 'registryReason':
     case 'serialNumber':
@@ -99,22 +100,49 @@ export function fieldOf(name: FactName): OwnField {
   }
 }
 
-/** Questions that nobody is sent to, but that may be told at any time. */
-export const MORE_FACTS: readonly FactName[] = [
+/** Every fact in the order of the intake: what is neither asked nor known may be told at any time. */
+export const ALL_FACTS: readonly FactName[] = [
+  'modelId',
   'systemVersion',
-  'screenLock',
-  'wrongTries',
-  'countsDown',
+  'complaint',
+  'hazard',
+  'whose',
   'powersOn',
   'keysWork',
-  'portCarriesData',
   'screenWorks',
-  'serialNumber',
+  'portCarriesData',
+  'battery',
+  'screenLock',
+  'knowsScreenLock',
+  'wrongTries',
+  'countsDown',
+  'wipesItself',
+  'imei',
   'imeiSecond',
   'boxImei',
+  'serialNumber',
+  'accountOnDevice',
   'accountAddress',
+  'knowsAccountPassword',
+  'secondStep',
+  'passwordChangedLately',
   'remoteUnlockSetUp',
   'online',
+  'dataWorth',
+  'backup',
+  'memoryCard',
+  'esimProfile',
+  'carrierLocked',
+  'originalCarrier',
+  'contractRunning',
   'carrierCountry',
+  'workManaged',
+  'legalMatter',
+  'ownership',
+  'ownershipNote',
+  'proofOfPurchase',
+  'sellerReachable',
+  'registryAnswer',
+  'registryReason',
   'wish',
 ]

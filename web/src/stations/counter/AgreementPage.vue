@@ -7,7 +7,7 @@ import {
   plainConsent,
   type CustomerLanguage,
 } from '@benevox/core/consent'
-import { useSessionStorage } from '@vueuse/core'
+import { useEventListener, useSessionStorage } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../../api/client.ts'
@@ -57,6 +57,11 @@ function agree(how: 'signature' | 'paper' | 'telephone'): void {
     ...(how === 'signature' ? { signature: signature.value } : {}),
   })
 }
+
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.ctrlKey || event.metaKey || event.altKey || event.target instanceof HTMLInputElement) return
+  if (event.key.toLowerCase() === 'p') agree('paper')
+})
 
 /** What stands on the buttons, in the customer's language. */
 const WORDS = {
@@ -138,7 +143,9 @@ const words = computed(() => WORDS[language.value])
       <a class="underline" :href="`/api/jobs/${id}/consent.pdf?language=${language}`" target="_blank"
         >print it to sign by hand</a
       >
-      <button type="button" class="underline" @click="agree('paper')">It was signed on paper</button>
+      <button type="button" class="underline" @click="agree('paper')">
+        It was signed on paper <span class="key-hint">P</span>
+      </button>
       <button v-if="mayBeSaid" type="button" class="underline" @click="agree('telephone')">
         It was read out and agreed to on the telephone
       </button>

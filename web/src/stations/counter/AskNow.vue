@@ -3,7 +3,7 @@ import type { FactName, Question } from '@benevox/core/route'
 import { computed } from 'vue'
 import { useJob } from '../../api/job.ts'
 import CodePhoto from '../../parts/CodePhoto.vue'
-import { money } from '../../words/en.ts'
+import { wholeMoney } from '../../words/en.ts'
 import { ASK_WORDS, fieldOf, HINT_WORDS, WHY_ASKED } from '../../words/questions.ts'
 import BoxCompare from './BoxCompare.vue'
 import FactField from './FactField.vue'
@@ -16,8 +16,10 @@ const job = useJob()
 const hasOwnField = computed(() => props.name !== undefined && fieldOf(props.name) !== 'choices')
 const worth = computed(() => {
   const minor = props.question?.worthMinor ?? 0
-  return minor >= 100 && job.prices ? money(Math.round(minor / 100) * 100, job.prices.currency) : ''
+  return minor >= 100 && job.prices ? wholeMoney(minor, job.prices.currency) : ''
 })
+/** What is typed and not yet an answer stays in its field. */
+const isAnswered = computed(() => props.name !== undefined && Boolean(job.facts[props.name]))
 function take(first: string, second?: string): void {
   job.setFact('imei', first)
   if (second) job.setFact('imeiSecond', second)
@@ -30,11 +32,11 @@ function take(first: string, second?: string): void {
       <p class="flex items-baseline justify-between gap-4">
         <b class="text-[1.7rem] leading-tight" data-testid="question">{{ ASK_WORDS[name] }}</b>
         <span v-if="question" class="text-right text-sm text-ink-soft"
-          >{{ WHY_ASKED[question.why] }}<template v-if="worth">, worth {{ worth }}</template></span
+          >{{ WHY_ASKED[question.why] }}<template v-if="worth">, worth about {{ worth }}</template></span
         >
       </p>
       <p v-if="HINT_WORDS[name]" class="text-ink-soft">{{ HINT_WORDS[name] }}</p>
-      <div class="mt-3" @keydown.enter="hasOwnField && emit('next')">
+      <div class="mt-3" @keydown.enter="hasOwnField && isAnswered && emit('next')">
         <FactField :key="name" :name="name" />
       </div>
       <HazardAdvice v-if="name === 'hazard'" />
@@ -46,13 +48,18 @@ function take(first: string, second?: string): void {
         />
         <BoxCompare />
       </template>
+      <p v-if="name === 'systemVersion' && job.found" class="mt-2 text-ink-soft">
+        {{ job.facts.systemVersion === undefined ? 'Not known: taken as it came. ' : '' }}Behaves like “{{
+          job.found.family.name
+        }}”.
+      </p>
       <p v-if="name === 'modelId'" class="mt-2 text-ink-soft">
         Not in the catalogue?
         <RouterLink class="underline" to="/playbook">What you see</RouterLink> finds families that fit; or go
         on without a model, the route then counts with it.
       </p>
       <p class="mt-3 flex gap-3">
-        <button v-if="hasOwnField" type="button" class="act" @click="emit('next')">
+        <button v-if="hasOwnField" type="button" class="act" :disabled="!isAnswered" @click="emit('next')">
           Next <span class="key-hint">Enter</span>
         </button>
         <button type="button" class="underline" @click="emit('later')">

@@ -164,7 +164,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <span v-if="station === 'counter' && firstGate" class="text-ink-soft"
         >Still closed: {{ FACT_WORDS[firstGate.name] }}</span
       >
-      <button v-if="needsAgreement" class="act act-main" @click="toCustomer">
+      <button v-if="needsAgreement" class="act" :class="{ 'act-main': !firstGate }" @click="toCustomer">
         Turn to the customer <span class="key-hint">C</span>
       </button>
       <button

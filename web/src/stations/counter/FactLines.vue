@@ -19,7 +19,7 @@ const text = (name: FactName) => factText(name, job.facts[name], catalog.modelNa
 </script>
 
 <template>
-  <div>
+  <div data-testid="facts">
     <section v-if="open.length" aria-label="Still open" class="border-b border-rule px-4 py-2">
       <h2 class="!text-base">Still open <span class="font-normal text-ink-soft">by worth</span></h2>
       <ul class="mt-1 flex flex-wrap gap-x-1.5 gap-y-1">
@@ -38,7 +38,7 @@ const text = (name: FactName) => factText(name, job.facts[name], catalog.modelNa
     </section>
     <section v-if="known.length" aria-label="Known" class="px-4 py-2">
       <h2 class="!text-base">Known</h2>
-      <ul class="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-x-5">
+      <ul class="grid grid-cols-[repeat(auto-fill,minmax(20rem,1fr))] gap-x-5">
         <li v-for="name in known" :id="`fact-${name}`" :key="name" class="border-b border-rule">
           <button
             type="button"
@@ -46,22 +46,20 @@ const text = (name: FactName) => factText(name, job.facts[name], catalog.modelNa
             :class="{ 'bg-brass-pale': name === now }"
             @click="emit('ask', name)"
           >
-            <span class="text-ink-soft">{{ ASK_WORDS[name] }}</span>
+            <span class="shrink-0 text-ink-soft">{{ ASK_WORDS[name] }}</span>
             <b class="truncate text-right" :title="text(name)">{{ text(name) }}</b>
           </button>
         </li>
       </ul>
     </section>
-    <section v-if="more.length" aria-label="May also be told" class="px-4 pb-2">
-      <p class="text-sm text-ink-soft">
-        May also be told:
-        <template v-for="(name, index) in more" :key="name"
-          ><template v-if="index > 0">, </template
-          ><button type="button" class="underline" @click="emit('ask', name)">
-            {{ ASK_WORDS[name] }}
-          </button></template
-        >
-      </p>
-    </section>
+    <details v-if="more.length" class="px-4 pb-2 text-sm text-ink-soft">
+      <summary class="cursor-pointer">May also be told</summary>
+      <template v-for="(name, index) in more" :key="name"
+        ><template v-if="index > 0">, </template
+        ><button type="button" class="underline" @click="emit('ask', name)">
+          {{ ASK_WORDS[name] }}
+        </button></template
+      >
+    </details>
   </div>
 </template>

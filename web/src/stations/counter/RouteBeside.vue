@@ -57,8 +57,9 @@ const account = computed(() => (props.route.mayWipe ? foresightSentences(props.r
       <b>What was signed is void:</b>
       {{ route.consent.worse.map((one) => WORSE_WORDS[one]).join('; ') }}. It must be read and signed again.
     </p>
-    <RouteView :route="route" :job-id="jobId" />
-    <RouteFigures v-if="isDecided" :figures="route.figures" :main="main" :alternatives="alternatives" />
+    <RouteView :route="route" :job-id="jobId" brief>
+      <RouteFigures v-if="isDecided" :figures="route.figures" :main="main" :alternatives="alternatives" />
+    </RouteView>
     <section v-if="bring.length" class="mt-4" aria-label="To bring">
       <h2>Say on the telephone: bring</h2>
       <ul class="list-disc pl-5">

@@ -3,7 +3,7 @@ import { useEventListener, useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, ref, watch, type Ref } from 'vue'
 import { useJob } from '../../api/job.ts'
 import { FACT_CHOICES } from '../../words/facts.ts'
-import { fieldOf, MORE_FACTS } from '../../words/questions.ts'
+import { ALL_FACTS, fieldOf } from '../../words/questions.ts'
 
 /** Which question is asked now, which are still open, what is known; and the keys that answer. */
 export function useQuestions(jobId: number, asked: Ref<readonly Question[] | undefined>) {
@@ -19,9 +19,9 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
     return [...all].sort((a, b) => put(a.name) - put(b.name))
   })
   const question = computed(() => (asked.value ?? []).find(({ name }) => name === now.value))
-  const known = computed(() => (Object.keys(job.facts) as FactName[]).filter((name) => !isOpen(name)))
+  const known = computed(() => ALL_FACTS.filter((name) => !isOpen(name)))
   const more = computed(() =>
-    MORE_FACTS.filter((name) => isOpen(name) && !open.value.some((one) => one.name === name)),
+    ALL_FACTS.filter((name) => isOpen(name) && !open.value.some((one) => one.name === name)),
   )
 
   /** A field of its own takes the hands at once; choices wait for a number. */
@@ -44,13 +44,11 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
 
   // The order of the questions comes a moment after each answer; what was chosen by hand stays.
   watch(asked, () => now.value === undefined && void next())
-  watch(
-    () => now.value && job.facts[now.value],
-    (value, before) => {
-      const isChoice = now.value !== undefined && fieldOf(now.value) === 'choices'
-      if (isChoice && value !== undefined && value !== before && !isTyping()) now.value = undefined
-    },
-  )
+  watch([now, () => now.value && job.facts[now.value]], ([name, value], [nameBefore, before]) => {
+    if (name === undefined || name !== nameBefore || value === undefined || value === before) return
+    // A model is chosen out of a list: that it was typed for does not matter any more.
+    if (fieldOf(name) === 'model' || (fieldOf(name) === 'choices' && !isTyping())) now.value = undefined
+  })
 
   function isTyping(): boolean {
     const { activeElement: at } = document

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { JobSummary } from '@benevox/contract'
+import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../../api/client.ts'
@@ -22,6 +23,10 @@ async function takeIn(): Promise<void> {
     refused.value = error instanceof Error ? error.message : String(error)
   }
 }
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.ctrlKey || event.metaKey || event.altKey || event.target instanceof HTMLInputElement) return
+  if (props.station === 'counter' && event.key.toLowerCase() === 'n') void takeIn()
+})
 </script>
 
 <template>
@@ -34,6 +39,6 @@ async function takeIn(): Promise<void> {
     v-if="station === 'counter'"
     class="sticky bottom-0 flex min-h-16 items-center justify-end border-t-2 border-ink bg-paper-deep px-6 py-2.5"
   >
-    <button class="act act-main" @click="takeIn">Take in a device</button>
+    <button class="act act-main" @click="takeIn">Take in a device <span class="key-hint">N</span></button>
   </footer>
 </template>

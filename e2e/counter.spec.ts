@@ -1,0 +1,279 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { checkDigit } from '@benevox/core/imei'
+import { CUSTOMER_LANGUAGES, LANGUAGE_NAMES } from '@benevox/core/consent'
+import { tagPng } from '../server/src/intake/tag.ts'
+import { pdfText } from './pdfText.ts'
+import { answer, askFor, knownLine, ORDINARY, sign, signIn, takeIn, tell } from './shop.ts'
+
+const imei = (first14: string) => `${first14}${checkDigit(first14)}`
+
+/** What somebody who knows it answers, by question: a key, or letters and Enter. */
+const BY_KEY: Readonly<Record<string, string>> = {
+  'Look, feel, smell': '1',
+  'What is wrong': '1',
+  'Whose is it': '1',
+  'Managed by an employer': '2',
+  'Police or court matter': '2',
+  'Right to the device': '1',
+  'What was shown': 'Receipt',
+  'Registry says': '1',
+  'Which device': 'vane 5',
+  'Account on the device': '1',
+  'Knows its password': '1',
+  'Second step comes by': '3',
+  'Password changed in the last days': '2',
+  'Remote unlock set up': '2',
+  'Wrong tries so far': '3',
+  'What is on it is worth': '2',
+  'Is there a backup': '2',
+  'Memory card in it': '2',
+  'eSIM on it': '2',
+  'Carrier lock': '2',
+  'Proof of purchase': '2',
+  'Do all keys work': '1',
+  'Does it power on': '1',
+  'Owner knows the lock': '2',
+  IMEI: imei('00100101123456'),
+  Battery: '1',
+}
+
+test('an intake by keyboard alone, from the list to the agreement, in under a minute', async ({ page }) => {
+  await signIn(page)
+  await page.goto('/counter')
+  await expect(page.getByRole('button', { name: 'Take in a device' })).toBeVisible()
+  const from = Date.now()
+  let strokes = 1
+  await page.keyboard.press('n')
+  const question = page.getByTestId('question')
+  const done = page.getByText('Nothing more to ask.')
+  for (;;) {
+    await expect(question.or(done)).toBeVisible()
+    if (await done.isVisible()) break
+    const name = (await question.textContent()) ?? ''
+    const keys = BY_KEY[name]
+    if (!keys) throw new Error(`Nobody knows what to answer to “${name}”.`)
+    if (keys.length === 1) await page.keyboard.press(keys)
+    else {
+      await page.keyboard.type(keys, { delay: 85 })
+      if (name === 'Which device')
+        await expect(page.getByRole('listbox').getByRole('option')).not.toHaveCount(0)
+      await page.keyboard.press('Enter')
+    }
+    strokes += keys.length + (keys.length > 1 ? 1 : 0)
+    await expect(question.filter({ hasText: name })).toHaveCount(0)
+  }
+  await page.keyboard.press('c')
+  await expect(page.getByTestId('agreement')).toBeVisible()
+  await page.keyboard.press('p')
+  await expect(page.getByRole('button', { name: 'To the bench' })).toBeEnabled()
+  strokes += 2
+  const seconds = (Date.now() - from) / 1000
+  test.info().annotations.push({ type: 'keystrokes', description: `${strokes} in ${seconds.toFixed(1)} s` })
+  expect(strokes).toBeLessThan(70)
+  expect(seconds).toBeLessThan(60)
+})
+
+test('an intake from a photo of the label: codes read, both slots taken, the box compared', async ({
+  page,
+}) => {
+  const [first, second] = [imei('00100102550091'), imei('00100102550092')]
+  const label = await labelPhoto(page, [first, second, '4012345678901'])
+  await signIn(page)
+  await takeIn(page, 'juno')
+  await askFor(page, 'IMEI')
+  const photo = page.locator('#ask-now input[type=file]')
+  await photo.setInputFiles({ name: 'glare.png', mimeType: 'image/png', buffer: Buffer.from('no picture') })
+  await expect(page.getByText(/No code found|cannot be read/)).toBeVisible()
+  await photo.setInputFiles({ name: 'label.png', mimeType: 'image/png', buffer: label })
+  await expect(page.getByText('Two slots of one device.')).toBeVisible()
+  await page.getByRole('button', { name: 'Take both' }).click()
+  await expect(knownLine(page, 'IMEI')).toContainText('00-100102-550091')
+  await expect(knownLine(page, 'Second IMEI')).toContainText('550092')
+  await expect(page.getByText('This IMEI belongs to a')).toBeVisible()
+  await page.getByRole('button', { name: 'Take it as the model' }).click()
+  await expect(page.getByRole('banner')).toContainText('Orrelin Vane 6')
+  await askFor(page, 'IMEI on the box')
+  await page.getByRole('textbox', { name: 'IMEI on the box' }).fill(imei('00100102999991'))
+  await askFor(page, 'IMEI')
+  await expect(page.getByText('The box belongs to another device')).toBeVisible()
+})
+
+/** A label with several Code 128 codes under one another, photographed: drawn by the page as a picture. */
+async function labelPhoto(page: Page, texts: readonly string[]): Promise<Buffer> {
+  const pictures = await Promise.all(
+    texts.map(async (text) => `data:image/png;base64,${(await tagPng(text, 2)).toString('base64')}`),
+  )
+  await page.setContent(
+    `<body style="margin:40px;background:#ddd">${pictures.map((src) => `<p><img src="${src}"></p>`).join('')}</body>`,
+  )
+  return page.screenshot()
+}
+
+test('the registry: clean, stolen, nonsense; and a report that comes by mail', async ({ page }) => {
+  const registry = process.env['BENEVOX_REGISTRY']
+  await signIn(page)
+  await takeIn(page, 'juno')
+  await askFor(page, 'IMEI')
+  const field = page.getByRole('textbox', { name: 'IMEI', exact: true })
+  await field.fill(imei('00100301123123'))
+  await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
+  await expect(knownLine(page, 'Registry says')).toContainText('Clean')
+  await page.getByRole('button', { name: 'with a report by mail' }).click()
+  await expect(async () => {
+    await page.getByRole('button', { name: 'Look for mail' }).click()
+    await expect(page.getByText(/^Report R-\d+ for B\d+/)).toBeVisible({ timeout: 700 })
+  }).toPass()
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page
+      .getByText(/^Report R-/)
+      .click()
+      .then(() => page.getByRole('link', { name: 'as .eml' }).click()),
+  ])
+  expect(download.suggestedFilename()).toMatch(/\.eml$/)
+  if (!registry) return
+  const odd = imei('00100301321321')
+  await fetch(`${registry}/control`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ imei: odd, fault: 'nonsense', status: 'stolen' }),
+  })
+  await field.fill(odd)
+  await expect(page.getByText('all recorded')).toBeVisible()
+  await expect(knownLine(page, 'Registry says')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
+  await expect(page.getByText('answered something that cannot be understood')).toBeVisible()
+  await expect(knownLine(page, 'Registry says')).toContainText('No answer')
+  await fetch(`${registry}/control`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ imei: odd, fault: null }),
+  })
+  await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
+  await expect(page.getByTestId('route-main')).toHaveText('Refuse, no work on this device')
+})
+
+test('what looks like a PIN is questioned before it is kept', async ({ page }) => {
+  await signIn(page)
+  await takeIn(page, 'juno')
+  await answer(page, { 'Right to the device': 'Shown' })
+  await tell(page, { 'What was shown': 'says his PIN is 4711' })
+  await expect(page.getByText('looks like a PIN, pattern or password')).toBeVisible()
+  await expect(page.getByRole('button', { name: /^What was shown \S/ })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Take it out' }).click()
+  await expect(page.getByText('looks like a PIN')).toHaveCount(0)
+  await tell(page, { 'What was shown': 'came with 4711 on it' })
+  await page.getByRole('button', { name: 'It is none, keep it' }).click()
+  await expect(page.getByText('all recorded')).toBeVisible()
+  await page.reload()
+  await expect(knownLine(page, 'What was shown')).toContainText('came with 4711 on it')
+})
+
+test('the agreement in each language: read whole, signed, void when the route gets worse', async ({
+  page,
+}) => {
+  await signIn(page)
+  await takeIn(page, 'vane 5')
+  await answer(page, ORDINARY)
+  await answer(page, { 'Account on the device': 'No', 'Carrier lock': 'No', 'Registry says': 'Clean' })
+  await tell(page, { 'What was shown': 'Receipt' })
+  await page.getByRole('button', { name: 'Turn to the customer' }).click()
+  await expect(page.getByRole('button', { name: 'I agree', exact: true })).toBeDisabled()
+  const titles = new Set<string>()
+  for (const language of CUSTOMER_LANGUAGES) {
+    await page.getByRole('radio', { name: LANGUAGE_NAMES[language] }).click()
+    await expect(page.locator('main')).toHaveAttribute('lang', language)
+    titles.add((await page.locator('h1').textContent()) ?? '')
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+      .analyze()
+    expect(violations.map(({ id }) => id)).toEqual([])
+    await page.evaluate(() => (document.documentElement.style.fontSize = '32px'))
+    expect(
+      await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+    ).toBeLessThanOrEqual(0)
+    await page.evaluate(() => (document.documentElement.style.fontSize = ''))
+  }
+  expect(titles.size).toBe(CUSTOMER_LANGUAGES.length)
+  await page.getByRole('link', { name: 'Back to the counter' }).click()
+  const read = await sign(page, 'Deutsch')
+  await expect(page.getByRole('button', { name: 'To the bench' })).toBeVisible()
+  await page.getByText('Tag, receipt, letters').click()
+  const href = await page.getByRole('link', { name: 'Agreement as signed' }).getAttribute('href')
+  const paper = await pdfText(new Uint8Array(await (await page.request.get(href ?? '')).body()))
+  const [firstLine] = /Das Zurücksetzen löscht alles[^.]*\./.exec(read) ?? ['nothing']
+  expect(paper.replace(/\s+/g, ' ')).toContain(firstLine)
+
+  await answer(page, { 'Account on the device': 'Yes' })
+  await expect(page.getByText('What was signed is void:')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Turn to the customer' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'To the bench' })).toHaveCount(0)
+})
+
+test('on the telephone: what to bring, a carrier order by IMEI alone, agreed to as it was read out', async ({
+  page,
+}) => {
+  await signIn(page)
+  await takeIn(page, 'vane 5')
+  await page.getByRole('radio', { name: 'On the telephone' }).click()
+  await answer(page, { 'What is wrong': 'Forgot PIN, pattern or password' })
+  const bring = page.getByRole('region', { name: 'To bring' })
+  await expect(bring).toContainText('receipt or box with the same IMEI')
+  await expect(bring).toContainText('the device, charged if possible')
+  await answer(page, { 'What is wrong': 'Carrier lock only', 'Carrier lock': 'Yes' })
+  await expect(bring).not.toContainText('the device, charged')
+  await expect(page.getByTestId('route-main')).toHaveText('Ask the carrier for a free release')
+  await answer(page, {
+    'Whose is it': 'Their own',
+    'Managed by an employer': 'No',
+    'Police or court matter': 'No',
+    'Right to the device': 'Shown',
+  })
+  await tell(page, { 'What was shown': 'Photo of the receipt', 'Original carrier': 'Skerry Mobile' })
+  await askFor(page, 'IMEI')
+  await page.getByRole('textbox', { name: 'IMEI', exact: true }).fill(imei('00100101778899'))
+  await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
+  await expect(knownLine(page, 'Registry says')).toContainText('Clean')
+  await page.getByRole('button', { name: 'Turn to the customer' }).click()
+  await page.getByRole('button', { name: 'agreed to on the telephone' }).click()
+  await page.getByRole('button', { name: 'To the carriers' }).click()
+  await expect(page.getByRole('row', { name: /Greywater Releases/ })).toBeVisible()
+})
+
+test('evidence, condition and a lead’s word', async ({ page }) => {
+  await signIn(page)
+  await takeIn(page, 'juno')
+  await answer(page, {
+    'What is wrong': 'Freezes or is full of unwanted software',
+    'Managed by an employer': 'Yes',
+  })
+  await expect(page.getByTestId('route-main')).toHaveText('Refuse, no work on this device')
+  await page.getByLabel('Reason').fill('The administrator agreed by mail today')
+  await page.getByLabel('Code of a lead').fill('1357')
+  await page.getByRole('button', { name: 'Open it' }).click()
+  await expect(page.getByRole('alert')).toContainText('is no lead')
+  await page.getByLabel('Code of a lead').fill('8642')
+  await page.getByRole('button', { name: 'Open it' }).click()
+  await expect(page.getByText('opened by Imke.')).toBeVisible()
+  await expect(page.getByTestId('route-main')).not.toHaveText('Refuse, no work on this device')
+
+  await page.getByText('Evidence of ownership').click()
+  const evidence = page.getByLabel('Evidence: photo or PDF')
+  await evidence.setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('none') })
+  await expect(page.getByText('Only pictures (JPEG, PNG, WebP) and PDF documents are kept.')).toBeVisible()
+  await evidence.setInputFiles({ name: 'receipt.png', mimeType: 'image/png', buffer: await tagPng('B1') })
+  await expect(page.getByRole('img', { name: 'receipt.png' })).toBeVisible()
+
+  await page.getByText('Condition and accessories').click()
+  await page.getByLabel('Case', { exact: true }).check()
+  await page.getByRole('radio', { name: 'C crack' }).click()
+  await page.getByRole('button', { name: 'back, top right' }).click()
+  await expect(page.getByRole('button', { name: 'back, top right: C' })).toBeVisible()
+  await page.reload()
+  await page.getByText('Condition and accessories').click()
+  await expect(page.getByRole('button', { name: 'back, top right: C' })).toBeVisible()
+  await expect(page.getByLabel('Case', { exact: true })).toBeChecked()
+  const receipt = await page.request.get(page.url().replace(/counter\/(\d+).*/, 'api/jobs/$1/receipt.pdf'))
+  expect(await pdfText(new Uint8Array(await receipt.body()))).toContain('Left with it case')
+})
