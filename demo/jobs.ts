@@ -67,6 +67,14 @@ export const DEMO_JOBS: readonly DemoJob[] = [
   {
     minutesAgo: 48,
     customer: { name: 'L. Torum', contact: 'torum@example.net' },
+    intake: {
+      left: ['case', 'sim'],
+      marks: [
+        { side: 'front', column: 2, row: 0, kind: 'crack' },
+        { side: 'back', column: 0, row: 2, kind: 'scratch' },
+      ],
+      note: 'Wet case, device dry inside',
+    },
     facts: {
       ...taken,
       modelId: 'orrelin-vane-5',

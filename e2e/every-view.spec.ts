@@ -28,7 +28,7 @@ test('axe finds nothing on any view, and no view throws or breaks the content po
     await page.getByRole('link', { name }).click()
     await expect(page.getByRole('banner')).toContainText(name)
   }
-  for (const path of ['/counter', '/bench', '/ledger']) {
+  for (const path of ['/counter', '/bench', '/ledger', '/shop']) {
     await page.goto(path)
     await expect(page.locator('h1')).toBeVisible()
     await expectAccessible(page, path)

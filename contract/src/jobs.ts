@@ -17,7 +17,13 @@ export const benchRecord = z.strictObject({
   procedureId: z.string().max(48).optional(),
   inRecoveryAt: instant.optional(),
   rightDevice: z
-    .strictObject({ by: z.enum(['tag', 'model-text']), read: z.string(), at: instant })
+    .strictObject({
+      by: z.enum(['tag', 'model-text']),
+      read: z.string(),
+      /** The build text that its recovery shows beside the model. */
+      build: z.string().optional(),
+      at: instant,
+    })
     .optional(),
   releasedAt: instant.optional(),
   wipeStartedAt: instant.optional(),
@@ -122,6 +128,7 @@ export const benchChange = z.discriminatedUnion('kind', [
     kind: z.literal('right-device'),
     by: z.enum(['tag', 'model-text']),
     read: z.string().trim().min(1).max(80),
+    build: z.string().trim().max(120).optional(),
   }),
   z.strictObject({ kind: z.literal('released') }),
   z.strictObject({ kind: z.literal('wipe-started') }),

@@ -48,12 +48,49 @@ export async function measureScreens() {
     await page.getByLabel('Password').fill(STAFF[0].password)
     await page.getByRole('button', { name: 'Sign in' }).click()
     await page.getByRole('heading', { name: 'Counter' }).waitFor()
-    return [await figures(page), await listTakenIn(page), await keystrokes(page)]
+    return [await answers(page), await figures(page), await listTakenIn(page), await keystrokes(page)]
   } finally {
     await browser.close()
     server.kill('SIGTERM')
     await mariadb.stop()
   }
+}
+
+/**
+ * From the key that answers a question to the next question, which comes once the route, its alternatives and the
+ * worth of all questions have been worked out anew in the worker; and the part of it until the route itself has moved.
+ */
+async function answers(page) {
+  const times = []
+  for (let n = 0; n < 6; n++) {
+    await page.goto('/counter')
+    await page.getByRole('button', { name: 'Take in a device' }).click()
+    await page.getByTestId('question').waitFor()
+    // Hazard, what is wrong (another one each time), and the choices that follow.
+    for (const key of ['1', String(1 + n), '1', '2', '2', '1']) {
+      await page.waitForTimeout(150)
+      const ms = await page.evaluate(
+        (pressed) =>
+          new Promise((resolve) => {
+            const shown = () => document.querySelector('[data-testid=question]')?.textContent ?? ''
+            const before = shown()
+            const from = performance.now()
+            const look = () => {
+              if (shown() === '' || shown() === before) return
+              observer.disconnect()
+              requestAnimationFrame(() => resolve(performance.now() - from))
+            }
+            const observer = new MutationObserver(look)
+            observer.observe(document.body, { childList: true, subtree: true, characterData: true })
+            setTimeout(() => (observer.disconnect(), resolve(undefined)), 3000)
+            dispatchEvent(new KeyboardEvent('keydown', { key: pressed, bubbles: true }))
+          }),
+        key,
+      )
+      if (ms !== undefined) times.push(ms)
+    }
+  }
+  return `an answer at the counter to the next question, route and worths included: median ${median(times).toFixed(0)} ms, p95 ${percentile(times, 0.95).toFixed(0)} ms of ${times.length}`
 }
 
 /** From the click on a family to the figures of its first way, and how long the page was ever held up meanwhile. */

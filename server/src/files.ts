@@ -67,7 +67,7 @@ export function mountFiles(
   app.get('/api/jobs/:id/receipt.pdf', async (request, response) => {
     const { row, job, model } = await asked(request)
     const { figures } = await reader.route(row, job)
-    pdf(response, `receipt-${row.ticket}`, await intakeReceipt(config.shop, job, model, figures.quote))
+    pdf(response, `receipt-${row.ticket}`, await intakeReceipt(config.shop, job, model, figures))
   })
   app.get('/api/jobs/:id/consent.pdf', async (request, response) => {
     const { row, job, device } = await asked(request)

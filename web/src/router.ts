@@ -14,6 +14,7 @@ import FamilyPage from './stations/playbook/FamilyPage.vue'
 import PlaybookPage from './stations/playbook/PlaybookPage.vue'
 import TeachPage from './stations/playbook/TeachPage.vue'
 import TryPage from './stations/playbook/TryPage.vue'
+import ShopPage from './stations/shop/ShopPage.vue'
 import SignInPage from './stations/sign-in/SignInPage.vue'
 
 const station = (
@@ -47,6 +48,7 @@ export const router = createRouter({
     ...station('carriers', 'carriers', CarriersPage),
     ...station('hand-back', 'hand-back', HandBackPage),
     { path: '/ledger', component: LedgerPage },
+    { path: '/shop', component: ShopPage },
     { path: '/playbook', component: PlaybookPage },
     { path: '/playbook/exchange', component: ExchangePage },
     { path: '/playbook/teach', component: TeachPage },

@@ -1,7 +1,7 @@
 import type { ConditionMark, Job, LeftWithIt } from '@benevox/contract'
 import type { Model } from '@benevox/core/catalog'
 import { groupImei } from '@benevox/core/imei'
-import type { Quote } from '@benevox/core/price'
+import type { Figures } from '@benevox/core/route'
 import type { Content } from 'pdfmake/interfaces'
 import { conditionSvg } from '../paper/marks.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
@@ -30,7 +30,7 @@ export async function intakeReceipt(
   shop: string,
   job: Job,
   model: Model | undefined,
-  quote: Quote,
+  { quote, calendarMinutes }: Pick<Figures, 'quote' | 'calendarMinutes'>,
 ): Promise<Buffer> {
   const { intake, facts } = job
   const money = (minor: number) =>
@@ -54,7 +54,14 @@ export async function intakeReceipt(
           row('IMEI', imeis.join(', ') || facts.serialNumber || 'none'),
           row('Taken in', `${job.openedAt.slice(0, 10)} by ${job.openedBy}`),
           row('Left with it', intake?.left.map((one) => LEFT[one]).join(', ') || 'nothing else'),
-          row('Price', `${price}, tax included; deposit ${money(quote.depositMinor)}`),
+          row(
+            'Price',
+            `${price}, of it tax at most ${money(quote.taxInMostMinor)}; deposit ${money(quote.depositMinor)}`,
+          ),
+          row(
+            'Ready',
+            `usually within ${timeText(calendarMinutes.p50)}, nine in ten within ${timeText(calendarMinutes.p90)}`,
+          ),
           ...(intake?.note ? [row('Noted', intake.note)] : []),
         ],
       },
@@ -72,4 +79,11 @@ export async function intakeReceipt(
       margin: [0, 10, 0, 0],
     },
   ])
+}
+
+/** A calendar time as one says it to a customer, rounded up. */
+function timeText(minutes: number): string {
+  if (minutes < 120) return `${Math.max(1, Math.ceil(minutes / 5)) * 5} minutes`
+  if (minutes < 2880) return `${Math.ceil(minutes / 60)} hours`
+  return `${Math.ceil(minutes / 1440)} days`
 }

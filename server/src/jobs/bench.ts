@@ -41,7 +41,15 @@ export function benchAfter(
     }
     case 'right-device':
       checkRightDevice(job, pack, change)
-      return { ...bench, rightDevice: { by: change.by, read: change.read, at } }
+      return {
+        ...bench,
+        rightDevice: {
+          by: change.by,
+          read: change.read,
+          ...(change.build ? { build: change.build } : {}),
+          at,
+        },
+      }
     case 'released': {
       need(bench.inRecoveryAt !== undefined, 'The device is not in recovery yet.')
       needGates(route)

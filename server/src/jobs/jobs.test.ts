@@ -126,9 +126,11 @@ describe('the bench', () => {
       const { status, body } = await runa.bench<Problem>(job, { kind: 'right-device', ...change })
       expect([status, body.code]).toEqual([409, 'gate-closed'])
     }
-    expect(
-      (await runa.bench(job, { kind: 'right-device', by: 'model-text', read: ' or-v510 ' })).status,
-    ).toBe(200)
+    const right = { kind: 'right-device', by: 'model-text', read: ' or-v510 ', build: 'OR510.14.2' }
+    expect((await runa.bench(job, right)).body.bench.rightDevice).toMatchObject({
+      read: 'or-v510',
+      build: 'OR510.14.2',
+    })
   })
   it('goes its order: released, wiping, over, first start, set-up; and not before', async () => {
     let job = await inRecovery()

@@ -41,7 +41,7 @@ function takeOut(): void {
 </script>
 
 <template>
-  <div class="min-w-0 flex-1">
+  <div class="min-w-[min(11rem,100%)] flex-1">
     <input
       class="field"
       :aria-label="label"

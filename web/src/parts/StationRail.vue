@@ -15,6 +15,7 @@ const stations = ['counter', 'bench', 'accounts', 'carriers', 'hand-back'] as co
 const places = [
   { name: 'playbook', of: ['/playbook'] },
   { name: 'ledger', of: ['/ledger', '/jobs'] },
+  { name: 'shop', of: ['/shop'] },
 ] as const
 </script>
 

@@ -11,6 +11,7 @@ export const STATION_WORDS = {
   closed: 'Closed',
   ledger: 'Ledger',
   playbook: 'Playbook',
+  shop: 'Shop',
 } as const
 
 export const KEY_HELP: readonly (readonly [string, string])[] = [

@@ -57,7 +57,6 @@ export const HINT_WORDS: Readonly<Partial<Record<FactName, string>>> = {
   secondStep: 'after the reset it cannot come to this device',
   carrierLocked: 'another carrier’s SIM is refused; the picture at start-up says whose',
   originalCarrier: 'where it was bought, not today’s',
-  imei: 'dial *#06#, also from the emergency dialler; or the box, the back, the SIM tray',
   registryAnswer: 'lost, stolen, unpaid',
   registryReason: 'opens the reset, not an order',
   memoryCard: 'take it out: a reset may format it',

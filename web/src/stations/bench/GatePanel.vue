@@ -10,8 +10,10 @@ const reasonOf = (id: string) =>
   job.saved?.openedGates.find(({ gate }) => gate === id)?.reason ?? job.facts.registryReason
 const closed = computed(() => gates.value.filter(({ state }) => state !== 'open'))
 const read = ref('')
+const build = ref('')
 async function confirm(by: 'tag' | 'model-text', text: string): Promise<void> {
-  await job.recordBench({ kind: 'right-device', by, read: text })
+  const shown = build.value.trim()
+  await job.recordBench({ kind: 'right-device', by, read: text, ...(shown ? { build: shown } : {}) })
   read.value = ''
 }
 const isTag = computed(() => /^b\d+$/i.test(read.value.trim()))
@@ -62,8 +64,26 @@ const isTag = computed(() => /^b\d+$/i.test(read.value.trim()))
           placeholder="as the tag or the device in hand says"
         />
       </label>
+      <label class="w-48"
+        >Build text, if it shows one
+        <input
+          v-model="build"
+          class="field mt-1 font-mono"
+          data-scan="own"
+          maxlength="120"
+          autocomplete="off"
+        />
+      </label>
       <button class="act" :disabled="read.trim() === ''">Compare</button>
     </form>
+    <p v-if="job.saved?.bench.rightDevice" class="mt-2 text-ink-soft">
+      In hand: {{ job.saved.bench.rightDevice.read
+      }}<template v-if="job.saved.bench.rightDevice.build"
+        >, build {{ job.saved.bench.rightDevice.build }}</template
+      >. On the job: {{ job.saved.ticket
+      }}<template v-if="job.found">, {{ job.found.model.modelText }}</template
+      >.
+    </p>
     <p v-if="closed.some(({ id }) => id !== 'right-device')" class="mt-2">
       <RouterLink class="underline" :to="`/counter/${job.saved?.id}`"
         >Record what is missing at the counter</RouterLink

@@ -105,7 +105,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
               "
             />
             <input
-              class="field !w-auto flex-1"
+              class="field !w-auto min-w-[min(11rem,100%)] flex-1"
               aria-label="Telephone or mail"
               placeholder="telephone or mail"
               maxlength="120"

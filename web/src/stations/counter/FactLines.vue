@@ -47,7 +47,7 @@ const text = (name: FactName) => factText(name, job.facts[name], catalog.modelNa
             @click="emit('ask', name)"
           >
             <span class="shrink-0 text-ink-soft">{{ ASK_WORDS[name] }}</span>
-            <b class="truncate text-right" :title="text(name)">{{ text(name) }}</b>
+            <b class="min-w-0 text-right break-words">{{ text(name) }}</b>
           </button>
         </li>
       </ul>
