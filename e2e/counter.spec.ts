@@ -17,7 +17,7 @@ const BY_KEY: Readonly<Record<string, string>> = {
   'Police or court matter': '2',
   'Right to the device': '1',
   'What was shown': 'Receipt',
-  'Registry says': '1',
+  'Registry says': 'r',
   'Which device': 'vane 5',
   'Account on the device': '1',
   'Knows its password': '1',
@@ -311,4 +311,48 @@ test('the price list: read by all, changed by a lead, and what was quoted stays 
   await reset.blur()
   await page.getByRole('button', { name: 'Keep the prices' }).click()
   await expect(page.getByText('Kept. New jobs are quoted by it')).toBeVisible()
+})
+
+test('several half-done intakes, and the server away: each keeps its own answers over a reload', async ({
+  page,
+}) => {
+  await signIn(page)
+  const addresses: string[] = []
+  for (const letters of ['juno', 'vane 5']) {
+    await takeIn(page, letters)
+    await expect(page.getByText('all recorded')).toBeVisible()
+    addresses.push(page.url())
+  }
+  await page.route('**/api/jobs/*/facts', (route) => route.abort())
+  const [first = '', second = ''] = addresses
+  await answer(page, { 'What is wrong': 'Carrier lock only' })
+  await expect(page.getByText('The server is away. Nothing is lost')).toBeVisible()
+  await page.goto(first)
+  await answer(page, { 'What is wrong': 'Too many wrong tries' })
+  await page.reload()
+  await expect(knownLine(page, 'What is wrong')).toContainText('Too many wrong tries')
+  await page.unroute('**/api/jobs/*/facts')
+  await expect(page.getByText('all recorded')).toBeVisible()
+  await page.goto(second)
+  await expect(knownLine(page, 'What is wrong')).toContainText('Carrier lock only')
+  await expect(page.getByText('all recorded')).toBeVisible()
+})
+
+test('a hazard ends the intake at once; a wish of the customer’s comes first and says so', async ({
+  page,
+}) => {
+  await signIn(page)
+  await takeIn(page, 'juno')
+  await answer(page, { 'Look, feel, smell': 'Liquid inside' })
+  await expect(page.getByTestId('route-change')).toContainText('Now refused.')
+  await expect(page.getByRole('button', { name: 'To the hand-back' })).toBeVisible()
+  // Taken back by the same answer again: a slip of the finger is no refusal.
+  await askFor(page, 'Look, feel, smell')
+  await page.getByRole('radio', { name: 'Liquid inside' }).click()
+  await expect(page.getByTestId('route-main')).toHaveText('Ask first')
+  await answer(page, ORDINARY)
+  await expect(page.getByTestId('route-main')).toHaveText('Reset from recovery')
+  await answer(page, { 'The customer wants first': 'Try to remember' })
+  await expect(page.getByTestId('route-main')).toHaveText('Let the owner try to remember')
+  await expect(page.getByText('The customer wants this first.')).toBeVisible()
 })

@@ -1,3 +1,6 @@
+import type { Answer, Job } from '@benevox/contract'
+import { consentText, plainConsent } from '@benevox/core/consent'
+import { deviceOnJob, NOTHING_DONE, planRoute, type Facts } from '@benevox/core/route'
 import { expect, type Locator, type Page } from '@playwright/test'
 import { pdfText } from './pdfText.ts'
 import type { TechnicianAtDevice } from './technician.ts'
@@ -59,15 +62,54 @@ export function knownLine(page: Page, question: string): Locator {
     .getByRole('button', { name: new RegExp(`^${question} \\S`) })
 }
 
-/** A job of an ordinary forgotten lock, agreed to and at the bench; nothing is in the way but the device. */
+/**
+ * A job of an ordinary forgotten lock at the bench, agreed to; nothing is in the way but the device. Made over the
+ * wire: how it is taken in by hand is another test's matter.
+ * @param letters of the model's maker, name or code name
+ */
 export async function takenIn(page: Page, letters: string): Promise<void> {
-  await takeIn(page, letters)
-  await answer(page, ORDINARY)
-  await answer(page, { 'Account on the device': 'No', 'Carrier lock': 'No', 'Registry says': 'Clean' })
-  await tell(page, { 'What was shown': 'Receipt' })
-  await sign(page)
-  await page.getByRole('button', { name: 'To the bench' }).click()
+  const get = async <T>(path: string) => (await page.request.get(path)).json() as Promise<T>
+  const { csrfToken } = await get<Answer<'getSession'>>('/api/session')
+  const { pack } = await get<Answer<'getCatalog'>>('/api/catalog')
+  const send = async (method: string, path: string, data: object): Promise<Job> => {
+    const response = await page.request.fetch(path, { method, data, headers: { 'x-csrf-token': csrfToken } })
+    expect(response.status(), path).toBe(200)
+    return response.json() as Promise<Job>
+  }
+  const words = letters.toLowerCase().split(' ')
+  const model = pack.models.find(({ maker, name, codeNames, year }) =>
+    words.every((word) =>
+      `${maker} ${name} ${codeNames.join(' ')} ${year ?? ''}`.toLowerCase().includes(word),
+    ),
+  )
+  if (!model) throw new Error(`No model fits “${letters}”.`)
+  const opened = await send('POST', '/api/jobs', { key: crypto.randomUUID() })
+  const { id, ticket } = opened
+  const facts: Facts = { ...READY_FACTS, modelId: model.id }
+  const asked = await send('PATCH', `/api/jobs/${id}/facts`, { version: opened.version, facts })
+  const { terms } = planRoute(facts, deviceOnJob(pack, facts), NOTHING_DONE).consent
+  const text = plainConsent(consentText(terms, { ticket, device: `${model.maker} ${model.name}` }, 'en'))
+  const said = { kind: 'signed', language: 'en', text, how: 'paper' }
+  await send('POST', `/api/jobs/${id}/consent`, { version: asked.version, said })
+  await page.goto(`/bench/${id}`)
   await expect(page.getByTestId('critical')).toBeVisible()
+}
+
+const READY_FACTS: Facts = {
+  complaint: 'forgotten-lock',
+  hazard: 'none',
+  whose: 'own',
+  workManaged: 'no',
+  legalMatter: 'no',
+  knowsScreenLock: 'no',
+  wrongTries: 15,
+  remoteUnlockSetUp: 'no',
+  accountOnDevice: 'no',
+  carrierLocked: 'no',
+  ownership: 'shown',
+  ownershipNote: 'Receipt',
+  registryAnswer: 'clean',
+  battery: 'at-least-20',
 }
 
 /** The customer reads and signs with the mouse. @returns what they read */

@@ -142,7 +142,9 @@ export function mountFiles(
     // Never run as a page of this application, whatever is in it.
     response.setHeader('Content-Security-Policy', "sandbox; default-src 'none'; style-src 'unsafe-inline'")
     response.setHeader('X-Content-Type-Options', 'nosniff')
-    send(response, file.type, `inline; filename="evidence-${file.id.slice(0, 8)}"`, file.content)
+    // A browser shows no document inside such a policy: it is handed out as a file.
+    const how = file.type === 'application/pdf' ? 'attachment' : 'inline'
+    send(response, file.type, `${how}; filename="evidence-${file.id.slice(0, 8)}"`, file.content)
   })
   app.get('/api/jobs/:id/mails/:mailId.eml', async (request, response) => {
     const { row } = await asked(request)

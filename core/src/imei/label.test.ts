@@ -7,7 +7,9 @@ const TWO = imei('00100101123457')
 
 describe('the codes of a label', () => {
   it('are read as they stand, alone or among words', () => {
-    expect(imeisOnLabel([ONE, 'SN: RF8N20', '4006381333931']).imeis.map(({ digits }) => digits)).toEqual([ONE])
+    expect(imeisOnLabel([ONE, 'SN: RF8N20', '4006381333931']).imeis.map(({ digits }) => digits)).toEqual([
+      ONE,
+    ])
     const many = `IMEI1:${ONE};IMEI2: ${TWO}\nSN:ABC123`
     expect(imeisOnLabel([many])).toMatchObject({ imeis: [{ digits: ONE }, { digits: TWO }], isPair: true })
   })

@@ -22,8 +22,7 @@ export function imeisOnLabel(texts: readonly string[]): LabelReading {
   for (const text of texts) {
     const found = imeisIn(text)
     if (found.length === 0) others.push(text)
-    for (const imei of found)
-      if (!imeis.some(({ digits }) => digits === imei.digits)) imeis.push(imei)
+    for (const imei of found) if (!imeis.some(({ digits }) => digits === imei.digits)) imeis.push(imei)
   }
   const [first, second, ...more] = imeis
   const isPair =

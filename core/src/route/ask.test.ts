@@ -44,6 +44,12 @@ describe('what to ask next', () => {
     expect(names({ ...forgotten, accountOnDevice: 'yes' })).toContain('knowsAccountPassword')
     expect(names({ ...forgotten, accountOnDevice: 'no' })).not.toContain('knowsAccountPassword')
   })
+  it('asks for the IMEI before the registry, unless the device has none', () => {
+    expect(names(forgotten)).toContain('imei')
+    expect(names(forgotten).indexOf('imei')).toBeLessThan(names(forgotten).indexOf('registryAnswer'))
+    expect(names(forgotten, watch)).toContain('registryAnswer')
+    expect(names({ ...forgotten, imei: '001001012345672' }).slice(0, 3)).toContain('registryAnswer')
+  })
   it('asks only what the device makes sensible', () => {
     for (const name of ['imei', 'carrierLocked', 'esimProfile', 'memoryCard'] as const)
       expect(names(forgotten, watch)).not.toContain(name)

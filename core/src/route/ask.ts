@@ -79,7 +79,9 @@ export function askNext(given: Given, { choices, policy }: Decision = decide(giv
   }
   for (const name of gateFacts(given)) {
     const worthMinor = now.worthOfGate(name)
-    if (isOpen(name) && worthMinor > costMinor) byWorth.push({ name, why: 'opens-a-gate', worthMinor })
+    if (!isOpen(name) || worthMinor <= costMinor) continue
+    const asksWithImei = given.device?.cellular !== false
+    byWorth.push({ name: asksWithImei ? firstOf(name, isOpen) : name, why: 'opens-a-gate', worthMinor })
   }
   byWorth.sort((a, b) => b.worthMinor - a.worthMinor)
   for (const { name, why, worthMinor } of byWorth) ask(name, why, worthMinor)
@@ -98,6 +100,8 @@ const COMES_BEFORE: Readonly<Partial<Record<FactName, FactName>>> = {
   remoteUnlockSetUp: 'accountOnDevice',
   online: 'remoteUnlockSetUp',
   contractRunning: 'carrierLocked',
+  // There is nothing to ask the registry with before.
+  registryAnswer: 'imei',
 }
 
 /** The question, or the one that must be asked before it. */

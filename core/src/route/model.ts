@@ -1,10 +1,23 @@
-import { PLATFORM_WAIT_LAW, totalForMoreMs, type WaitLaw } from '../clocks/index.ts'
-import type { Act, DecisionProblem, Outcome, Spread, Weighted } from '../decision/index.ts'
-import { meanOf, threePoints } from '../decision/index.ts'
 import { foreseeAccountLock } from '../account/index.ts'
+import { PLATFORM_WAIT_LAW } from '../clocks/index.ts'
+import { meanOf, threePoints } from '../decision/index.ts'
+import type { Act, DecisionProblem, Outcome, Spread } from '../decision/index.ts'
 import type { PriceList, Work } from '../price/index.ts'
 import type { DeviceOnJob, FactName, Facts, RouteAction } from './facts.ts'
-import { chanceOf, priorOf } from './priors.ts'
+import { chanceOf } from './priors.ts'
+import {
+  AT_ONCE,
+  DAY_MINUTES,
+  dataWorthMinor,
+  days,
+  hours,
+  minutes,
+  remembering,
+  resetMinutes,
+  signInMinutes,
+  type Remembering,
+} from './usual.ts'
+import { worldsOf, type World } from './worlds.ts'
 
 /**
  * The counter's decision as a small problem: hidden facts as worlds, what can be done as acts with durations,
@@ -21,17 +34,6 @@ export interface Place {
   readonly wiped: boolean
   /** In the carrier phase: how likely the lock is, by what has been tried. Independent of all else. */
   readonly lockChance?: number | undefined
-}
-
-/** What is hidden while a job is decided. Whether a carrier lock is on it stands in the place, not here. */
-export interface World {
-  readonly knowsScreenLock: boolean
-  /** Remote unlock is set up, and the device is online. */
-  readonly remoteUnlockWorks: boolean
-  readonly accountOnDevice: boolean
-  readonly knowsAccountPassword: boolean
-  readonly getsSecondStep: boolean
-  readonly reachesRecovery: boolean
 }
 
 export type End =
@@ -72,25 +74,6 @@ export interface Circumstances {
   readonly start: Place
 }
 
-const DAY_MINUTES = 24 * 60
-const hours = (p10: number, p50: number, p90: number): Spread => ({
-  p10: p10 * 60,
-  p50: p50 * 60,
-  p90: p90 * 60,
-})
-const days = (p10: number, p50: number, p90: number): Spread => hours(p10 * 24, p50 * 24, p90 * 24)
-const minutes = (p10: number, p50: number, p90: number): Spread => ({ p10, p50, p90 })
-const AT_ONCE = minutes(0, 0, 0)
-
-/** What typing one try takes. Common practice, no source. */
-const TRY_MS = 5000
-const TRIES_MORE = 3
-/** The share of what is on it that is ever seen again if nothing is wiped. Common practice, no source. */
-const REGAINED_BEHIND_A_LOCK = 0.2
-const REGAINED_IN_A_LOOP = 0.5
-/** How much of it a backup holds. Common practice, no source. */
-const BACKUP_HOLDS = 0.9
-
 /** The chance that a carrier lock is on it. */
 export const lockChanceOf = ({ facts, device }: Pick<Circumstances, 'facts' | 'device'>): number =>
   device?.cellular === false ? 0 : chanceOf('carrierLocked', facts)
@@ -104,72 +87,6 @@ export function routeProblem(given: Circumstances): RouteProblem {
       `${phase}${passwordFound ? '+' : ''}${wiped ? '!' : ''}:${failed.join()}:${before.join()}`,
     acts: (place) => new ActsAt(given, common, place).all(),
   }
-}
-
-/** The worlds with their chances; what cannot matter on this job is not told apart. */
-function worldsOf(facts: Facts, device: DeviceOnJob | undefined): readonly Weighted<World>[] {
-  const { complaint } = facts
-  const isLocked = complaint === 'forgotten-lock' || complaint === 'too-many-tries'
-  const isTouched =
-    complaint !== undefined && complaint !== 'carrier-lock-only' && complaint !== 'second-hand'
-  const only = (holds: boolean, chance: number): readonly Weighted<boolean>[] =>
-    holds ? evenly(chance) : [{ world: false, probability: 1 }]
-  const account = isTouched ? evenly(chanceOf('accountOnDevice', facts)) : only(false, 0)
-  const remote = only(isLocked, chanceOf('remoteUnlockSetUp', facts) * chanceOf('online', facts))
-  return all(
-    only(isTouched, chanceOf('knowsScreenLock', facts)),
-    only(isTouched, reachesRecovery(facts, device)),
-    account,
-  ).flatMap(({ world: [knows, reaches, has], probability }) =>
-    // Without an account nothing of it matters.
-    all(
-      has ? remote : only(false, 0),
-      only(has, chanceOf('knowsAccountPassword', facts)),
-      only(has, getsSecondStep(facts)),
-    ).map(({ world: [unlocks, password, second], probability: share }) => ({
-      world: {
-        knowsScreenLock: knows,
-        reachesRecovery: reaches,
-        accountOnDevice: has,
-        remoteUnlockWorks: unlocks,
-        knowsAccountPassword: password,
-        getsSecondStep: second,
-      },
-      probability: probability * share,
-    })),
-  )
-}
-
-const evenly = (chance: number): readonly Weighted<boolean>[] =>
-  [
-    { world: true, probability: chance },
-    { world: false, probability: 1 - chance },
-  ].filter(({ probability }) => probability > 0)
-
-type Three = readonly [boolean, boolean, boolean]
-function all(...[a, b, c]: readonly (readonly Weighted<boolean>[])[]): readonly Weighted<Three>[] {
-  return (a ?? []).flatMap((one) =>
-    (b ?? []).flatMap((two) =>
-      (c ?? []).map((three) => ({
-        world: [one.world, two.world, three.world] as const,
-        probability: one.probability * two.probability * three.probability,
-      })),
-    ),
-  )
-}
-
-/** The chance that the second step can be received. Common practice, no source. */
-function getsSecondStep(facts: Facts): number {
-  const chances: Readonly<Record<string, number>> = { unknown: 0.6, 'sim-in-this-device': 0.9 }
-  const ways =
-    facts.secondStep === undefined ? priorOf('secondStep', facts) : [[facts.secondStep, 1] as const]
-  return (ways ?? []).reduce((all, [way, share]) => all + share * (chances[way] ?? 1), 0)
-}
-
-function reachesRecovery(facts: Facts, device: DeviceOnJob | undefined): number {
-  if (device && !device.canReachRecovery) return 0
-  const known = facts.complaint === 'restarts-into-recovery' ? 1 : device ? 0.97 : 0.75
-  return known * chanceOf('keysWork', facts) * (0.3 + 0.7 * chanceOf('powersOn', facts))
 }
 
 interface ActDraft {
@@ -611,66 +528,6 @@ class ActsAt {
   #gone(): End {
     return this.#place.wiped ? 'works-data-gone' : 'works-data-kept'
   }
-}
-
-/**
- * What losing the data costs the customer, expected. Who wants it clean loses nothing; behind a forgotten lock or
- * in a loop most of it is out of reach anyway.
- */
-function dataWorthMinor(facts: Facts, prices: PriceList): number {
-  if (facts.complaint === 'for-sale') return 0
-  const { none, some, precious } = prices.weights.dataMinor
-  const worth =
-    facts.dataWorth === undefined || facts.dataWorth === 'unknown'
-      ? 0.3 * none + 0.55 * some + 0.15 * precious
-      : prices.weights.dataMinor[facts.dataWorth]
-  const isLocked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-tries'
-  const isLoop = facts.complaint === 'restarts-into-recovery'
-  const reach = isLocked ? REGAINED_BEHIND_A_LOCK : isLoop ? REGAINED_IN_A_LOOP : 1
-  return worth * reach * (1 - BACKUP_HOLDS * chanceOf('backup', facts))
-}
-
-/** Keys, wipe and first start, by the family's own times where they are known. */
-function resetMinutes(device: DeviceOnJob | undefined): Spread {
-  const keys = device ? minutes(5, 10, 30) : minutes(10, 30, 90)
-  const after = device?.wipeAndStartMs
-  return {
-    p10: keys.p10 + (after ? after.min / 60_000 : 4),
-    p50: keys.p50 + (after ? after.median / 60_000 : 8),
-    p90: keys.p90 + (after ? after.max / 60_000 : 20),
-  }
-}
-
-function signInMinutes(facts: Facts, device: DeviceOnJob | undefined): Spread {
-  const { waitHours } = foreseeAccountLock(facts, 'from-recovery', device)
-  return minutes(3 + waitHours.from * 60, 6 + waitHours.from * 60, 20 + waitHours.to * 60)
-}
-
-interface Remembering {
-  readonly wait: number
-  readonly chance: number
-}
-
-/**
- * A few more tries of a forgetful owner: how long they take, in minutes, and the chance that one is right. Where
- * nobody has counted, the mean over what is usual.
- */
-function remembering(facts: Facts, law: WaitLaw): Remembering {
-  const counts: readonly (readonly [number, number])[] =
-    facts.wrongTries === undefined
-      ? (priorOf('wrongTries', facts) ?? []).map(([count, share]) => [Number(count), share])
-      : [[facts.wrongTries, 1]]
-  const mean = (of: (count: number) => number) =>
-    counts.reduce((all, [count, share]) => all + share * of(count), 0)
-  return {
-    wait: mean((count) => Math.min(totalForMoreMs(law, count, TRIES_MORE, TRY_MS) / 60_000, 3 * DAY_MINUTES)),
-    chance: mean(remembers),
-  }
-}
-
-/** The chance that a forgetful owner still remembers within a few more tries. Common practice, no source. */
-function remembers(wrongTries: number): number {
-  return wrongTries <= 4 ? 0.15 : wrongTries <= 9 ? 0.05 : wrongTries <= 29 ? 0.005 : 0.001
 }
 
 const maybe = (facts: Facts, name: FactName) => facts[name] !== 'no'

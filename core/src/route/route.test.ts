@@ -177,7 +177,7 @@ describe('the three locks', () => {
 describe('where the job waits', () => {
   const station = (facts: Facts, progress: Partial<Progress> = {}, device = phone) => {
     const all = { ...SIGNED, ...progress }
-    return stationOf(planRoute(facts, device, all), facts, all)
+    return stationOf(planRoute(facts, device, all), all)
   }
   it('moves from the counter to the bench, the accounts, the carriers, the hand-back and out', () => {
     const locked: Facts = { ...forgotten, carrierLocked: 'yes' }
@@ -203,6 +203,24 @@ describe('where the job waits', () => {
         carrierLocked: 'yes',
       }),
     ).toBe('carriers')
+  })
+  it('a device for the maker’s service waits for the agreement and then to be handed on', () => {
+    const dead: Facts = {
+      ...forgotten,
+      complaint: 'second-hand',
+      sellerReachable: 'no',
+      proofOfPurchase: 'yes',
+      registryAnswer: 'no-answer',
+      registryReason: 'the registry is down',
+      dataWorth: 'none',
+    }
+    expect(planRoute(dead, phone, NOTHING_DONE).choices[0]?.action).toBe('makers-service')
+    expect(station(dead, { consent: { kind: 'none' } })).toBe('counter')
+    expect(station(dead)).toBe('hand-back')
+  })
+  it('a danger ends it before anything else is asked', () => {
+    expect(station({ hazard: 'swollen-battery' }, { consent: { kind: 'none' } })).toBe('hand-back')
+    expect(station({}, { consent: { kind: 'none' } })).toBe('counter')
   })
   it('a refused job goes to the hand-back, a second-hand one to the accounts, an order alone to the carriers', () => {
     expect(station({ ...forgotten, registryAnswer: 'reported' })).toBe('hand-back')

@@ -142,7 +142,11 @@ function stagesOf(action: RouteAction, plan: Plan): readonly Stage[] {
   const isBegun = progress.inRecovery || progress.wipeStarted || progress.screenLifted
   if (SHORT.includes(action) && !isBegun)
     return inOrder([
-      { id: 'take-in', done: progress.handedBack, gates: gatesOfTheJob(facts, progress) },
+      {
+        id: 'take-in',
+        done: progress.handedBack || (action === 'makers-service' && isDone('take-in', plan)),
+        gates: gatesOfTheJob(facts, progress),
+      },
       { id: 'hand-back', done: progress.handedBack, gates: [] },
     ])
   const isOrderOnly = facts.complaint === 'carrier-lock-only'

@@ -1,16 +1,16 @@
-import type { Facts, Progress } from './facts.ts'
+import type { Progress } from './facts.ts'
 import type { Route } from './route.ts'
 
 /** Where a job waits: the stations of the shop in the order of the work, and the end. */
 export type Station = 'counter' | 'bench' | 'accounts' | 'carriers' | 'hand-back' | 'closed'
 
 /** Derived from the route's present stage; nothing is stored that can be computed. */
-export function stationOf(route: Route, facts: Facts, progress: Progress): Station {
+export function stationOf(route: Route, progress: Progress): Station {
   if (progress.handedBack) return 'closed'
   const now = route.stages.find(({ state }) => state === 'now')
   switch (now?.id) {
     case 'take-in':
-      return route.choices[0]?.action === 'refuse' && isDecidedAt(facts, progress) ? 'hand-back' : 'counter'
+      return route.choices[0]?.action === 'refuse' ? 'hand-back' : 'counter'
     case 'prepare':
     case 'into-recovery':
     case 'reset':
@@ -24,9 +24,4 @@ export function stationOf(route: Route, facts: Facts, progress: Progress): Stati
     case undefined:
       return 'hand-back'
   }
-}
-
-/** Refused for good reasons once something was said about it; until then the counter goes on asking. */
-function isDecidedAt(facts: Facts, { consent }: Progress): boolean {
-  return facts.complaint !== undefined || consent.kind !== 'none'
 }

@@ -143,7 +143,7 @@ export class JobReader {
     if (known) return known
     const route = await this.route(row, { ...row, orders })
     const progress = progressOf({ ...row, orders })
-    const computed = { station: stationOf(route, row.facts, progress), locks: route.locks }
+    const computed = { station: stationOf(route, progress), locks: route.locks }
     if (this.#computedBefore.size >= KEPT_COMPUTED) this.#computedBefore.clear()
     this.#computedBefore.set(key, computed)
     return computed

@@ -78,9 +78,17 @@ export function jobHandlers(
     changeFacts: ({ params, body, staffId }) =>
       changer.change(params.id, body.version, staffId, async (row) => {
         if (row.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
-        const { ownershipNote, registryReason, originalCarrier, serialNumber } = body.facts ?? {}
+        const { accountAddress, ownershipNote, registryReason, originalCarrier, serialNumber } =
+          body.facts ?? {}
         refuseSecrets(
-          { ownershipNote, registryReason, originalCarrier, serialNumber, name: body.customer?.name },
+          {
+            accountAddress,
+            ownershipNote,
+            registryReason,
+            originalCarrier,
+            serialNumber,
+            name: body.customer?.name,
+          },
           body.noSecret,
         )
         if (body.facts) forgetOldAnswer(row, body.facts)

@@ -20,6 +20,9 @@ export interface Conflict {
   readonly customer: Partial<Customer>
 }
 
+/** How long a step waits for answers that are on their way, in milliseconds. */
+const LONGEST_SETTLING_MS = 5000
+
 /** The job on the screen: what the server has, and over it what was answered but not yet acknowledged. */
 export const useJob = defineStore('job', () => {
   const catalog = useCatalog()
@@ -138,13 +141,27 @@ export const useJob = defineStore('job', () => {
   useIntervalFn(() => void (away.value && flush()), 2000)
 
   /**
+   * Waits until everything answered here has been recorded, an answer on its way included.
+   * @returns whether it has; not when the server is away, refuses, or somebody else was quicker
+   */
+  async function settled(): Promise<boolean> {
+    const from = performance.now()
+    while (!pending.value.isEmpty && performance.now() - from < LONGEST_SETTLING_MS) {
+      await flush()
+      if (away.value || refusal.value || conflict.value) break
+      if (!pending.value.isEmpty) await new Promise((resolve) => setTimeout(resolve, 50))
+    }
+    return pending.value.isEmpty
+  }
+
+  /**
    * Records one step: sends it on the version seen here, and takes what comes back. When somebody else
    * changed the job meanwhile, shows the job as it is now and says so.
    * @param mine what is being recorded, in words, to stand beside what somebody else recorded meanwhile
    * @returns whether it was recorded
    */
   async function record(mine: string, send: (version: number, id: number) => Promise<Job>): Promise<boolean> {
-    await flush()
+    await settled()
     const job = saved.value
     if (!job) return false
     try {
@@ -191,11 +208,7 @@ export const useJob = defineStore('job', () => {
     sayNoSecret(name: string): void {
       pending.value = pending.value.withNoSecret(name)
     },
-    /** Makes sure that everything answered here has been recorded. @returns whether it has */
-    async settle(): Promise<boolean> {
-      await flush()
-      return pending.value.isEmpty
-    },
+    settled,
     /** Takes a job as the server has just answered it. */
     take,
     /** Ends a conflict: with their version, or by writing one's own over it. */

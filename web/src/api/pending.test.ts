@@ -52,4 +52,10 @@ describe('whether two people met on the same answer', () => {
     expect(mine.meets(job({}), job({ battery: 'external-power' }))).toBe(false)
     expect(mine.meets(job({ battery: 'unknown' }), job({ battery: 'unknown' }))).toBe(false)
   })
+  it('remembers, over a reload too, that a text was looked at and is no secret', () => {
+    const pending = new Pending().withFact('ownershipNote', 'Label 4711').withNoSecret('ownershipNote')
+    pending.store(7)
+    expect(Pending.restored(7).noSecret).toEqual(['ownershipNote'])
+    expect(Pending.restored(7).withNoSecret('ownershipNote').noSecret).toEqual(['ownershipNote'])
+  })
 })

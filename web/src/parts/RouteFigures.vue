@@ -32,12 +32,19 @@ const ROWS: readonly (readonly [string, (of: Figures) => string])[] = [
   ['solved', ({ solved }) => chanceText(solved)],
   ['data lost', ({ dataLost }) => chanceText(dataLost)],
   ['account stays', ({ ends }) => chanceText(ends['account-lock-stays'] ?? 0)],
+  ['carrier stays', ({ ends }) => chanceText(ends['carrier-lock-stays'] ?? 0)],
   ['at the bench', ({ benchMinutes }) => `${Math.round(benchMinutes)} min`],
   ['ready in', ({ calendarMinutes }) => calendarText(calendarMinutes.p50)],
   ['nine in ten', ({ calendarMinutes }) => calendarText(calendarMinutes.p90)],
   ['price', price],
   ['deposit', ({ quote }) => short(quote.depositMinor, quote.currency)],
 ]
+/** A lock that stays in no case is not worth a line. */
+const rows = computed(() =>
+  ROWS.filter(
+    ([name, text]) => !name.endsWith('stays') || columns.value.some(({ figures }) => text(figures) !== 'no'),
+  ),
+)
 </script>
 
 <template>
@@ -60,7 +67,7 @@ const ROWS: readonly (readonly [string, (of: Figures) => string])[] = [
       </tr>
     </thead>
     <tbody>
-      <tr v-for="[name, text] in ROWS" :key="name" class="border-b border-rule">
+      <tr v-for="[name, text] in rows" :key="name" class="border-b border-rule">
         <th scope="row" class="w-[6.5rem] py-0.5 pr-2 font-normal text-ink-soft">{{ name }}</th>
         <td
           v-for="(column, index) in columns"

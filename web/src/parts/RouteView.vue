@@ -12,6 +12,7 @@ import {
   type GateId,
   type Route,
 } from '@benevox/core/route'
+import { chanceText } from '../words/en.ts'
 
 /** The route: what to do and why, what next if it fails, and the stages with the gates before them. */
 const props = defineProps<{
@@ -47,6 +48,9 @@ const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `
       </h2>
       <h3 v-else class="mt-3 font-bold">
         <span class="font-normal text-ink-soft">if that fails:</span> {{ ACTION_WORDS[choice.action] }}
+        <span v-if="choice.action !== 'refuse'" class="font-normal text-ink-soft"
+          >· works in {{ chanceText(choice.chance) }}</span
+        >
       </h3>
       <p class="text-[0.95rem]" :class="{ 'text-ink-soft': index > 0 }">
         {{ reasonSentence(choice) }}
@@ -60,6 +64,10 @@ const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `
       </p>
     </template>
 
+    <p v-if="route.afterwards.length" class="mt-3">
+      <span class="text-ink-soft">once it works:</span>
+      <b>{{ route.afterwards.map((action) => ACTION_WORDS[action]).join(', then ') }}</b>
+    </p>
     <slot />
     <ol class="mt-4 border-t-2 border-ink">
       <li v-for="stage in stages" :key="stage.id" class="border-b border-rule py-1.5">

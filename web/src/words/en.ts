@@ -16,6 +16,7 @@ export const STATION_WORDS = {
 
 export const KEY_HELP: readonly (readonly [string, string])[] = [
   ['1 to 9', 'at the counter: answers the question asked now'],
+  ['R', 'at the counter, when the registry is the question: asks it'],
   ['L', 'at the counter: later, on to the next question'],
   ['Esc', 'out of a field, so that the numbers answer again'],
   ['C', 'at the counter: turn the agreement to the customer'],
@@ -35,6 +36,12 @@ export const WAITS_WORDS = {
   wipe: 'wiping',
   'first-start': 'first start',
   carrier: 'carrier’s answer',
+} as const
+
+export const HOW_AGREED = {
+  signature: 'on the screen',
+  paper: 'on paper',
+  telephone: 'on the telephone',
 } as const
 
 export const ORDER_WORDS: Readonly<Record<Order['state'], string>> = {

@@ -37,7 +37,7 @@ const text = computed(() => {
 const mayBeSaid = computed(() => job.facts.deviceHere === 'no' && job.route?.consent.terms.storage === 'kept')
 type Said = Body<'recordConsent'>['said']
 async function record(said: Said): Promise<void> {
-  if (!(await job.settle())) {
+  if (!(await job.settled())) {
     fault.value = 'Something answered at the counter is not recorded yet; try again in a moment.'
     return
   }

@@ -8,6 +8,7 @@ import { ASK_WORDS, fieldOf, HINT_WORDS, WHY_ASKED } from '../../words/questions
 import BoxCompare from './BoxCompare.vue'
 import FactField from './FactField.vue'
 import HazardAdvice from './HazardAdvice.vue'
+import RegistryBlock from './RegistryBlock.vue'
 
 /** The one question asked now, with why it is worth asking. */
 const props = defineProps<{ name: FactName | undefined; question: Question | undefined; isDone: boolean }>()
@@ -40,6 +41,7 @@ function take(first: string, second?: string): void {
         <FactField :key="name" :name="name" />
       </div>
       <HazardAdvice v-if="name === 'hazard'" />
+      <RegistryBlock v-if="name === 'registryAnswer'" with-key />
       <template v-if="name === 'imei'">
         <CodePhoto
           @take="(imei) => take(imei)"

@@ -63,10 +63,10 @@ watch(
 )
 
 const station = computed(() => job.saved?.station ?? 'counter')
-const hasRoute = computed(() => {
-  const action = job.route?.choices[0]?.action
-  return action !== undefined && action !== 'ask-first' && action !== 'refuse'
-})
+/** To be agreed to: anything but a question, a refusal or leaving it as it is. */
+const NOT_DONE = ['ask-first', 'refuse', 'leave-it', undefined]
+const action = computed(() => job.route?.choices[0]?.action)
+const hasRoute = computed(() => !NOT_DONE.includes(action.value))
 const needsAgreement = computed(() => hasRoute.value && job.route?.consent.state !== 'given')
 const firstGate = computed(() => open.value.find(({ why }) => why === 'opens-a-gate' || why === 'safety'))
 const toCustomer = () => router.push(`/counter/${props.id}/agreement`)
@@ -124,7 +124,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
             />
           </div>
           <FactLines :now="now" :open="open" :known="known" :more="more" @ask="ask" />
-          <details class="fold" :open="job.facts.imei !== undefined">
+          <details v-if="now !== 'registryAnswer'" class="fold" :open="job.facts.imei !== undefined">
             <summary>Registry</summary>
             <RegistryBlock />
           </details>
@@ -167,6 +167,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <button v-if="needsAgreement" class="act" :class="{ 'act-main': !firstGate }" @click="toCustomer">
         Turn to the customer <span class="key-hint">C</span>
       </button>
+      <RouterLink v-else-if="action === 'leave-it'" class="act act-main" :to="`/hand-back/${saved.id}`">
+        Hand it back as it is
+      </RouterLink>
       <button
         v-else
         class="act act-main"

@@ -56,6 +56,6 @@ function setCount(text: string, to: number): void {
     :label="label"
     :answers="FACT_CHOICES[name] ?? []"
     :chosen="value"
-    @choose="(answer) => set(answer)"
+    @choose="(answer) => set(answer === value ? null : answer)"
   />
 </template>

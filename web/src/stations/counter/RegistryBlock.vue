@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Mail } from '@benevox/contract'
 import { groupImei } from '@benevox/core/imei'
+import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../api/job.ts'
@@ -8,6 +9,7 @@ import { FACT_CHOICES } from '../../words/facts.ts'
 import { instantText, money } from '../../words/en.ts'
 
 /** Asks the registry about the IMEI, keeps what it said, and looks for the report that comes by mail. */
+const props = defineProps<{ withKey?: boolean }>()
 const job = useJob()
 const isAsking = ref(false)
 const mails = ref<readonly Mail[]>([])
@@ -18,6 +20,7 @@ const answerText = (answer: string) =>
   FACT_CHOICES.registryAnswer?.find(([value]) => value === answer)?.[1] ?? answer
 
 async function ask(report: boolean): Promise<void> {
+  if (!job.facts.imei || isAsking.value) return
   isAsking.value = true
   await job.record('asking the registry', (version, id) =>
     call('askRegistry', { params: { id }, body: { version, report } }),
@@ -25,6 +28,11 @@ async function ask(report: boolean): Promise<void> {
   isAsking.value = false
   if (report) await look()
 }
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (!props.withKey || event.ctrlKey || event.metaKey || event.altKey) return
+  if (event.target instanceof HTMLInputElement || event.key.toLowerCase() !== 'r') return
+  void ask(false)
+})
 const NO_MAIL = {
   read: 'No mail for this job yet.',
   away: 'The mailbox does not answer; what came before is shown.',
@@ -47,7 +55,7 @@ async function look(): Promise<void> {
   <div class="py-2">
     <p class="flex flex-wrap items-center gap-3">
       <button class="act" :disabled="!job.facts.imei || isAsking" @click="ask(false)">
-        Ask the registry
+        Ask the registry <span v-if="withKey" class="key-hint">R</span>
       </button>
       <button
         class="underline disabled:no-underline"

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { Body, Job } from '@benevox/contract'
 import { LOCK_STATE_WORDS, LOCK_WORDS, type LockState } from '@benevox/core/route'
-import { computed, reactive, watchEffect } from 'vue'
+import { computed, reactive, ref, watchEffect } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../api/job.ts'
+import FreeText from '../../parts/FreeText.vue'
 import JobFrame from '../../parts/JobFrame.vue'
 import { eventWords, money } from '../../words/en.ts'
 
@@ -41,6 +42,11 @@ const form = reactive<{
   note: '',
   price: '',
 })
+const noSecret = ref<string[]>([])
+function keep(name: 'whoSignsIn' | 'note', text: string, isNoSecret: boolean): void {
+  form[name] = text
+  if (isNoSecret) noSecret.value = [...noSecret.value, name]
+}
 const proofFrom = (state: LockState): Proof =>
   state === 'clear' ? 'proven-clear' : state === 'not-there' ? 'not-there' : 'not-clear'
 let filledFor = 0
@@ -50,11 +56,18 @@ watchEffect(() => {
   for (const lock of LOCKS) form[lock] = proofFrom(job.route.locks[lock])
   if (job.route.choices[0]?.action === 'refuse') form.price = '0.00'
 })
-/** What the orders of this job cost the shop, as recorded. */
+/** What the orders and reports of this job cost the shop, as recorded. */
 const fees = computed(() =>
-  (job.saved?.orders ?? [])
-    .map(({ supplier, feeMinor, currency }) => `${supplier} ${money(feeMinor, currency)}`)
-    .join(', '),
+  [
+    ...(job.saved?.orders ?? []).map(
+      ({ supplier, feeMinor, currency }) => `${supplier} ${money(feeMinor, currency)}`,
+    ),
+    ...(job.saved?.registry ?? [])
+      .filter(({ feeMinor }) => feeMinor > 0)
+      .map(
+        ({ feeMinor, currency, reference }) => `registry’s report ${reference} ${money(feeMinor, currency)}`,
+      ),
+  ].join(', '),
 )
 const priceMinor = computed(() =>
   /^\d{1,6}([.,]\d{1,2})?$/.test(form.price.trim())
@@ -67,7 +80,13 @@ async function handBack(): Promise<void> {
   await job.record(eventWords({ kind: 'handed-back' }), (version, id) =>
     call('handBack', {
       params: { id },
-      body: { version, ...said, priceMinor: priceMinor.value ?? 0, currency: 'EUR' },
+      body: {
+        version,
+        ...said,
+        priceMinor: priceMinor.value ?? 0,
+        currency: 'EUR',
+        noSecret: noSecret.value,
+      },
     }),
   )
 }
@@ -106,13 +125,13 @@ const isOpen = (saved: Job) => saved.handBack === null
             </tbody>
           </table>
           <div class="mt-4 grid grid-cols-[12rem_1fr] items-center gap-x-4 gap-y-3">
-            <label for="who">Who signs in</label
-            ><input
-              id="who"
-              v-model="form.whoSignsIn"
-              class="field"
-              maxlength="120"
+            <span>Who signs in</span>
+            <FreeText
+              label="Who signs in"
+              :value="form.whoSignsIn"
+              :maxlength="120"
               placeholder="the owner, here or at home"
+              @keep="(text, isNoSecret) => keep('whoSignsIn', text, isNoSecret)"
             />
             <span>Given back</span>
             <span class="flex flex-wrap gap-5">
@@ -122,13 +141,13 @@ const isOpen = (saved: Job) => saved.handBack === null
                 }}</label
               >
             </span>
-            <label for="note">What was done</label
-            ><input
-              id="note"
-              v-model="form.note"
-              class="field"
-              maxlength="500"
+            <span>What was done</span>
+            <FreeText
+              label="What was done"
+              :value="form.note"
+              :maxlength="500"
               placeholder="in plain words, for the paper"
+              @keep="(text, isNoSecret) => keep('note', text, isNoSecret)"
             />
             <label for="price">Price, EUR</label>
             <span

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { JobEvent } from '@benevox/contract'
+import { LANGUAGE_NAMES } from '@benevox/core/consent'
 import { FACT_WORDS, type FactName } from '@benevox/core/route'
 import { phrases } from '@benevox/core/procedure'
 import type { Cue } from '@benevox/core/catalog'
@@ -10,7 +11,7 @@ import { useJob } from '../../api/job.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
 import RouteView from '../../parts/RouteView.vue'
-import { eventWords, instantText } from '../../words/en.ts'
+import { eventWords, HOW_AGREED, instantText } from '../../words/en.ts'
 import { factText } from '../../words/facts.ts'
 
 const props = defineProps<{ id: number }>()
@@ -47,7 +48,7 @@ function detailText({ kind, detail }: JobEvent): string {
       .join(' · ')
   if (Array.isArray(detail['seen'])) return (detail['seen'] as Cue[]).map((cue) => words.cue[cue]).join(', ')
   return Object.values(detail)
-    .filter((value) => typeof value === 'string' || typeof value === 'number')
+    .filter((value) => (typeof value === 'string' && value.length < 64) || typeof value === 'number')
     .join(' · ')
 }
 </script>
@@ -64,6 +65,18 @@ function detailText({ kind, detail }: JobEvent): string {
               <button class="underline" @click="job.setFact('modelId', job.facts.modelId ?? null)">
                 Go on with the newer one
               </button>
+            </template>
+          </p>
+          <p v-if="job.saved?.consent" class="mb-3">
+            <template v-if="job.saved.consent.kind === 'refused'"
+              >The customer refused, {{ instantText(job.saved.consent.at) }}.</template
+            >
+            <template v-else>
+              Agreed to in {{ LANGUAGE_NAMES[job.saved.consent.language] }}
+              {{ HOW_AGREED[job.saved.consent.how] }}, {{ instantText(job.saved.consent.at) }}, before
+              {{ job.saved.consent.by
+              }}<b v-if="job.route?.consent.state === 'void'" class="text-stop">, void since</b>.
+              <a class="underline" :href="`/api/jobs/${id}/consent.pdf`" target="_blank">Agreement</a>
             </template>
           </p>
           <h2 class="mb-1">What happened</h2>

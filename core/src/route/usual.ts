@@ -1,0 +1,87 @@
+import { foreseeAccountLock } from '../account/index.ts'
+import { totalForMoreMs, type WaitLaw } from '../clocks/index.ts'
+import type { Spread } from '../decision/index.ts'
+import type { PriceList } from '../price/index.ts'
+import type { DeviceOnJob, Facts } from './facts.ts'
+import { chanceOf, priorOf } from './priors.ts'
+
+/** How long things take and what they cost, as is usual. Common practice, no source. */
+
+export const DAY_MINUTES = 24 * 60
+export const hours = (p10: number, p50: number, p90: number): Spread => ({
+  p10: p10 * 60,
+  p50: p50 * 60,
+  p90: p90 * 60,
+})
+export const days = (p10: number, p50: number, p90: number): Spread => hours(p10 * 24, p50 * 24, p90 * 24)
+export const minutes = (p10: number, p50: number, p90: number): Spread => ({ p10, p50, p90 })
+export const AT_ONCE = minutes(0, 0, 0)
+
+/** What typing one try takes. Common practice, no source. */
+const TRY_MS = 5000
+const TRIES_MORE = 3
+/** The share of what is on it that is ever seen again if nothing is wiped. Common practice, no source. */
+const REGAINED_BEHIND_A_LOCK = 0.2
+const REGAINED_IN_A_LOOP = 0.5
+/** How much of it a backup holds. Common practice, no source. */
+const BACKUP_HOLDS = 0.9
+
+/**
+ * What losing the data costs the customer, expected. Who wants it clean loses nothing; behind a forgotten lock or
+ * in a loop most of it is out of reach anyway.
+ */
+export function dataWorthMinor(facts: Facts, prices: PriceList): number {
+  if (facts.complaint === 'for-sale') return 0
+  const { none, some, precious } = prices.weights.dataMinor
+  const worth =
+    facts.dataWorth === undefined || facts.dataWorth === 'unknown'
+      ? 0.3 * none + 0.55 * some + 0.15 * precious
+      : prices.weights.dataMinor[facts.dataWorth]
+  const isLocked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-tries'
+  const isLoop = facts.complaint === 'restarts-into-recovery'
+  const reach = isLocked ? REGAINED_BEHIND_A_LOCK : isLoop ? REGAINED_IN_A_LOOP : 1
+  return worth * reach * (1 - BACKUP_HOLDS * chanceOf('backup', facts))
+}
+
+/** Keys, wipe and first start, by the family's own times where they are known. */
+export function resetMinutes(device: DeviceOnJob | undefined): Spread {
+  const keys = device ? minutes(5, 10, 30) : minutes(10, 30, 90)
+  const after = device?.wipeAndStartMs
+  return {
+    p10: keys.p10 + (after ? after.min / 60_000 : 4),
+    p50: keys.p50 + (after ? after.median / 60_000 : 8),
+    p90: keys.p90 + (after ? after.max / 60_000 : 20),
+  }
+}
+
+export function signInMinutes(facts: Facts, device: DeviceOnJob | undefined): Spread {
+  const { waitHours } = foreseeAccountLock(facts, 'from-recovery', device)
+  return minutes(3 + waitHours.from * 60, 6 + waitHours.from * 60, 20 + waitHours.to * 60)
+}
+
+export interface Remembering {
+  readonly wait: number
+  readonly chance: number
+}
+
+/**
+ * A few more tries of a forgetful owner: how long they take, in minutes, and the chance that one is right. Where
+ * nobody has counted, the mean over what is usual.
+ */
+export function remembering(facts: Facts, law: WaitLaw): Remembering {
+  const counts: readonly (readonly [number, number])[] =
+    facts.wrongTries === undefined
+      ? (priorOf('wrongTries', facts) ?? []).map(([count, share]) => [Number(count), share])
+      : [[facts.wrongTries, 1]]
+  const mean = (of: (count: number) => number) =>
+    counts.reduce((all, [count, share]) => all + share * of(count), 0)
+  return {
+    wait: mean((count) => Math.min(totalForMoreMs(law, count, TRIES_MORE, TRY_MS) / 60_000, 3 * DAY_MINUTES)),
+    chance: mean(remembers),
+  }
+}
+
+/** The chance that a forgetful owner still remembers within a few more tries. Common practice, no source. */
+export function remembers(wrongTries: number): number {
+  return wrongTries <= 4 ? 0.15 : wrongTries <= 9 ? 0.05 : wrongTries <= 29 ? 0.005 : 0.001
+}
