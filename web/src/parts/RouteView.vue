@@ -65,7 +65,7 @@ const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `
     </template>
 
     <p v-if="route.afterwards.length" class="mt-3">
-      <span class="text-ink-soft">once it works:</span>
+      <span class="mr-1 text-ink-soft">once it works:</span>
       <b>{{ route.afterwards.map((action) => ACTION_WORDS[action]).join(', then ') }}</b>
     </p>
     <slot />
