@@ -47,7 +47,10 @@ const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `
         {{ ACTION_WORDS[choice.action] }}
       </h2>
       <h3 v-else class="mt-3 font-bold">
-        <span class="font-normal text-ink-soft">if that fails:</span> {{ ACTION_WORDS[choice.action] }}
+        <span class="font-normal text-ink-soft">{{
+          route.choices[index - 1]?.action === 'recover-account' ? 'then:' : 'if that fails:'
+        }}</span>
+        {{ ACTION_WORDS[choice.action] }}
         <span v-if="choice.action !== 'refuse'" class="font-normal text-ink-soft"
           >· works in {{ chanceText(choice.chance) }}</span
         >
