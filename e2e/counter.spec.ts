@@ -356,3 +356,23 @@ test('a hazard ends the intake at once; a wish of the customer’s comes first a
   await expect(page.getByTestId('route-main')).toHaveText('Let the owner try to remember')
   await expect(page.getByText('The customer wants this first.')).toBeVisible()
 })
+
+test('a device nobody can name: what one sees leads to families, and a model of one back onto the job', async ({
+  page,
+}) => {
+  await signIn(page)
+  await page.getByRole('button', { name: 'Take in a device' }).click()
+  await askFor(page, 'Which device')
+  const address = page.url()
+  await page.getByRole('link', { name: 'What you see' }).click()
+  await page
+    .getByRole('link', { name: /^Slide at dark|slide/i })
+    .first()
+    .click()
+  await page.getByRole('link', { name: 'It is this one, back to the job' }).first().click()
+  await expect(page).toHaveURL(address)
+  await expect(knownLine(page, 'Which device')).toBeVisible()
+  await page.goto('/playbook/families/slide-at-dark')
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'It is this one' })).toHaveCount(0)
+})

@@ -3,6 +3,7 @@ import type { FactName, Question } from '@benevox/core/route'
 import { computed } from 'vue'
 import { useJob } from '../../api/job.ts'
 import CodePhoto from '../../parts/CodePhoto.vue'
+import { useIdentifying } from '../../parts/useIdentifying.ts'
 import { wholeMoney } from '../../words/en.ts'
 import { ASK_WORDS, fieldOf, HINT_WORDS, WHY_ASKED } from '../../words/questions.ts'
 import BoxCompare from './BoxCompare.vue'
@@ -14,6 +15,7 @@ import RegistryBlock from './RegistryBlock.vue'
 const props = defineProps<{ name: FactName | undefined; question: Question | undefined; isDone: boolean }>()
 const emit = defineEmits<{ next: []; later: [] }>()
 const job = useJob()
+const identifying = useIdentifying()
 const hasOwnField = computed(() => props.name !== undefined && fieldOf(props.name) !== 'choices')
 const worth = computed(() => {
   const minor = props.question?.worthMinor ?? 0
@@ -57,8 +59,10 @@ function take(first: string, second?: string): void {
       </p>
       <p v-if="name === 'modelId'" class="mt-2 text-ink-soft">
         Not in the catalogue?
-        <RouterLink class="underline" to="/playbook">What you see</RouterLink> finds families that fit; or go
-        on without a model, the route then counts with it.
+        <RouterLink class="underline" to="/playbook" @click="identifying = job.saved?.id ?? null"
+          >What you see</RouterLink
+        >
+        finds families that fit; or go on without a model, the route then counts with it.
       </p>
       <p class="mt-3 flex gap-3">
         <button v-if="hasOwnField" type="button" class="act" :disabled="!isAnswered" @click="emit('next')">

@@ -15,6 +15,7 @@ import { useJob } from '../../api/job.ts'
 import FreeText from '../../parts/FreeText.vue'
 import JobFrame from '../../parts/JobFrame.vue'
 import OneOf from '../../parts/OneOf.vue'
+import { useIdentifying } from '../../parts/useIdentifying.ts'
 import { STATION_WORDS } from '../../words/en.ts'
 import AskNow from './AskNow.vue'
 import ConditionBlock from './ConditionBlock.vue'
@@ -60,6 +61,20 @@ watch(
 watch(
   () => address.hash,
   (hash) => hash.startsWith('#fact-') && void ask(hash.slice(6) as FactName),
+)
+
+/** Found in the playbook by what one sees, and brought along. */
+const identifying = useIdentifying()
+if (!address.query['model']) identifying.value = null
+watch(
+  () => job.saved?.id === props.id && address.query['model'],
+  (model) => {
+    if (typeof model !== 'string') return
+    job.setFact('modelId', model)
+    identifying.value = null
+    void router.replace(address.path)
+  },
+  { immediate: true },
 )
 
 const station = computed(() => job.saved?.station ?? 'counter')

@@ -6,6 +6,7 @@ import { computed, ref } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import OneOf from '../../parts/OneOf.vue'
+import { useIdentifying } from '../../parts/useIdentifying.ts'
 import { useVariantStudy } from '../../parts/useVariantStudy.ts'
 import { lengthText } from '../../words/en.ts'
 import MenusAsShown from './MenusAsShown.vue'
@@ -15,6 +16,7 @@ import VariantBlock from './VariantBlock.vue'
 /** All that the catalogue knows of a family: keys, ways side by side, menus, times, and where each comes from. */
 const props = defineProps<{ familyId: string }>()
 const catalog = useCatalog()
+const identifying = useIdentifying()
 const words = phrases('en')
 const family = computed(() => catalog.familyInUse(props.familyId))
 const running = computed(() => family.value && catalog.machineOf(family.value))
@@ -189,6 +191,12 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
             >
               <b>{{ model.maker }} {{ model.name }}</b>
               <span class="text-ink-soft">{{ model.modelText }}</span>
+              <RouterLink
+                v-if="identifying !== null"
+                class="font-bold underline"
+                :to="{ path: `/counter/${identifying}`, query: { model: model.id } }"
+                >It is this one, back to the job</RouterLink
+              >
               <span class="text-brass">{{ ownTimes(model.durations) }}</span>
               <span v-for="update in model.updates" :key="update.fromSystem" class="text-brass"
                 >from system {{ update.fromSystem }}:
