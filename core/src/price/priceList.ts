@@ -2,7 +2,6 @@ import { z } from 'zod'
 
 /** What the shop takes money for. */
 export const WORK = [
-  'look-and-advise',
   'unlock-from-afar',
   'reset-from-settings',
   'clear-cache',
@@ -52,7 +51,6 @@ export const USUAL_PRICES: PriceList = {
   currency: 'EUR',
   taxRate: 0.19,
   work: {
-    'look-and-advise': 0,
     'unlock-from-afar': 1500,
     'reset-from-settings': 1500,
     'clear-cache': 1000,

@@ -1,25 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { valueOfKnowing } from '../decision/index.ts'
+import { PHONE, WATCH } from './fixtures.ts'
 import { USUAL_PRICES } from '../price/index.ts'
 import { askNext, foresee, NOTHING_DONE, planRoute, priorOf, problemOf } from './index.ts'
+import type { World } from './worlds.ts'
 import type { DeviceOnJob, FactName, Facts, Given } from './index.ts'
 
-const phone: DeviceOnJob = {
-  kind: 'phone',
-  cellular: true,
-  settingsPath: [],
-  asksForAccount: true,
-  acceptsOldScreenLock: false,
-  canReachRecovery: true,
-}
-const watch: DeviceOnJob = { ...phone, kind: 'watch', cellular: false }
-const given = (facts: Facts, device: DeviceOnJob | undefined = phone): Given => ({
+const given = (facts: Facts, device: DeviceOnJob | undefined = PHONE): Given => ({
   facts,
   device,
   progress: NOTHING_DONE,
   prices: USUAL_PRICES,
 })
-const names = (facts: Facts, device: DeviceOnJob | undefined = phone) =>
+const names = (facts: Facts, device: DeviceOnJob | undefined = PHONE) =>
   askNext(given(facts, device)).map(({ name }) => name)
 const forgotten: Facts = {
   modelId: 'any',
@@ -47,15 +40,21 @@ describe('what to ask next', () => {
   it('asks for the IMEI before the registry, unless the device has none', () => {
     expect(names(forgotten)).toContain('imei')
     expect(names(forgotten).indexOf('imei')).toBeLessThan(names(forgotten).indexOf('registryAnswer'))
-    expect(names(forgotten, watch)).toContain('registryAnswer')
+    expect(names(forgotten, WATCH)).toContain('registryAnswer')
     expect(names({ ...forgotten, imei: '001001012345672' }).slice(0, 3)).toContain('registryAnswer')
   })
   it('asks only what the device makes sensible', () => {
     for (const name of ['imei', 'carrierLocked', 'esimProfile', 'memoryCard'] as const)
-      expect(names(forgotten, watch)).not.toContain(name)
+      expect(names(forgotten, WATCH)).not.toContain(name)
     expect(names({ ...forgotten, registryAnswer: 'no-answer' })).toContain('registryReason')
     expect(names({ ...forgotten, ownership: 'shown' })).toContain('ownershipNote')
     expect(names({ complaint: 'carrier-lock-only', deviceHere: 'no' })).not.toContain('hazard')
+  })
+  it('asks on the telephone nothing that only a look at the device could answer', () => {
+    const afar = names({ complaint: 'forgotten-lock', deviceHere: 'no' })
+    for (const name of ['hazard', 'battery'] as const) expect(afar).not.toContain(name)
+    expect(afar).toContain('accountOnDevice')
+    expect(names({ complaint: 'forgotten-lock', deviceHere: 'yes' })[0]).toBe('hazard')
   })
   it('asks what is too late after the wipe although it decides nothing, and says so', () => {
     const card = askNext(given(forgotten)).find(({ name }) => name === 'memoryCard')
@@ -96,29 +95,31 @@ describe('what to ask next', () => {
 describe('the worth of a question, by another way', () => {
   const known: Facts = { ...forgotten, accountOnDevice: 'yes', remoteUnlockSetUp: 'no', wrongTries: 15 }
   /** Enumerates the hidden worlds by the answer instead of deciding anew with each answer. */
-  it.each<[FactName, Facts, (world: Parameters<Parameters<typeof valueOfKnowing>[1]>[0]) => string]>([
+  it.each<[FactName, Facts, (world: World) => boolean]>([
+    ['accountOnDevice', { knowsAccountPassword: 'no' }, ({ accountOnDevice }) => accountOnDevice],
     [
-      'accountOnDevice',
-      { ...known, accountOnDevice: undefined, knowsAccountPassword: 'no' },
-      (w) => String((w as { accountOnDevice: boolean }).accountOnDevice),
+      'knowsAccountPassword',
+      { accountOnDevice: 'yes', secondStep: 'mail' },
+      (world) => world.knowsAccountPassword,
     ],
-  ])('that of %s is the expected value of knowing it', (name, facts, answerIn) => {
-    const clean = Object.fromEntries(
-      Object.entries(facts).filter(([, value]) => value !== undefined),
-    ) as Facts
-    const asked = askNext(given(clean)).find((one) => one.name === name)
-    const direct = valueOfKnowing(problemOf(given(clean)) as never, answerIn as never)
+  ])('that of %s is the expected value of knowing it', (name, more, holds) => {
+    const { accountOnDevice: _, ...rest } = known
+    const now = given({ ...rest, ...more })
+    // The password itself opens an act that waits for the question; with it taken out both ways are one.
+    const direct = valueOfKnowing(problemOf(now), (world) => String(holds(world)))
+    const asked = askNext(now).find((one) => one.name === name)
     expect(direct).toBeGreaterThan(0)
-    expect(asked?.worthMinor).toBeCloseTo(direct, 6)
+    if (name === 'accountOnDevice') expect(asked?.worthMinor).toBeCloseTo(direct, 6)
+    else expect(asked?.worthMinor).toBeGreaterThanOrEqual(direct - 1e-6)
   })
   /** Every fact with a prior: the mean of the best with each answer, less the best without asking. */
   it.each<FactName>(['dataWorth', 'carrierLocked', 'proofOfPurchase', 'keysWork'])(
     'that of %s is never below nothing, and what is gained on the mean',
     (name) => {
-      const before = planRoute(known, phone, NOTHING_DONE).figures.worthMinor
+      const before = planRoute(known, PHONE, NOTHING_DONE).figures.worthMinor
       const after = (priorOf(name, known) ?? []).reduce(
         (all, [value, share]) =>
-          all + share * planRoute({ ...known, [name]: value }, phone, NOTHING_DONE).figures.worthMinor,
+          all + share * planRoute({ ...known, [name]: value }, PHONE, NOTHING_DONE).figures.worthMinor,
         0,
       )
       expect(after).toBeGreaterThanOrEqual(before - 1e-6)

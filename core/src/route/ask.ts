@@ -1,7 +1,6 @@
 import { solve } from '../decision/index.ts'
 import { decide, problemOf, type Decision, type Given } from './decide.ts'
 import type { DeviceOnJob, FactName, Facts } from './facts.ts'
-import { isOrderFromAfar } from './gates.ts'
 import { priorOf } from './priors.ts'
 
 /** A question still open, and why it is asked. */
@@ -68,7 +67,7 @@ export function askNext(given: Given, { choices, policy }: Decision = decide(giv
   }
   const now = new Valuer(given, policy.worth)
   const costMinor = ASKING_HOURS * given.prices.weights.benchHourMinor
-  if (!isOrderFromAfar(facts)) ask('hazard', 'safety', now.worthOfGate('hazard'))
+  if (facts.deviceHere !== 'no') ask('hazard', 'safety', now.worthOfGate('hazard'))
   ask('complaint', 'first', now.worthOf('complaint'))
   const byWorth: Question[] = []
   for (const name of MAY_CHANGE) {

@@ -1,9 +1,11 @@
 import { solve, solveBeginningWith } from '../decision/index.ts'
 import type { PriceList } from '../price/index.ts'
+import { ROUTE_ACTIONS } from './facts.ts'
 import type { DeviceOnJob, FactName, Facts, Progress, RouteAction } from './facts.ts'
 import { coursesOf, figuresOf, type Figures, type RoutePolicy } from './figures.ts'
 import { gatesOfTheJob, ownershipGate, type GateId } from './gates.ts'
-import { lockChanceOf, routeProblem, type Place, type RouteOutcome, type RouteProblem } from './model.ts'
+import { routeProblem, type RouteOutcome, type RouteProblem } from './model.ts'
+import { lockChanceOf, type Place } from './place.ts'
 
 /** Why an action was chosen: a code for the sentence and the facts in it. */
 export interface Reason {
@@ -99,7 +101,10 @@ export function problemOf(given: Given): RouteProblem {
   })
 }
 
-function closedBy({ facts, progress }: Given): ReadonlySet<RouteAction> {
+function closedBy(given: Given): ReadonlySet<RouteAction> {
+  // A gate closed for good leaves nothing to be weighed: no act, no price, no promise.
+  if (barredBy(given)) return new Set(ROUTE_ACTIONS)
+  const { facts, progress } = given
   const isShown = ownershipGate(facts, progress).state === 'open'
   return new Set<RouteAction>([
     ...(facts.ownership === 'not-shown' && !isShown ? NEEDS_OWNERSHIP : []),

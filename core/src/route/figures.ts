@@ -1,6 +1,7 @@
 import { eitherOf, plus, quantileOf, threePoints, type Chances, type Policy } from '../decision/index.ts'
 import { quoteOf, type Course, type PriceList, type Quote } from '../price/index.ts'
-import type { End, Place, RouteAct, RouteOutcome } from './model.ts'
+import type { RouteAct, RouteOutcome } from './model.ts'
+import type { End, Place } from './place.ts'
 import type { World } from './worlds.ts'
 
 export type RoutePolicy = Policy<Place, World>

@@ -10,7 +10,7 @@ export { coursesOf, figuresOf, type Figures, type RoutePolicy, type WholeCourse 
 export * from './foresee.ts'
 export * from './gates.ts'
 export * from './locks.ts'
-export type { End } from './model.ts'
+export type { End } from './place.ts'
 export * from './priors.ts'
 export * from './route.ts'
 export * from './sentences.ts'

@@ -9,17 +9,9 @@ import {
   stationOf,
   withoutPersonal,
 } from './index.ts'
-import type { ConsentState, ConsentTerms, DeviceOnJob, Facts, Progress } from './index.ts'
+import { PHONE, WATCH } from './fixtures.ts'
+import type { ConsentState, ConsentTerms, Facts, Progress } from './index.ts'
 
-const phone: DeviceOnJob = {
-  kind: 'phone',
-  cellular: true,
-  settingsPath: [],
-  asksForAccount: true,
-  acceptsOldScreenLock: false,
-  canReachRecovery: true,
-}
-const watch: DeviceOnJob = { ...phone, kind: 'watch', cellular: false }
 const forgotten: Facts = {
   modelId: 'any',
   complaint: 'forgotten-lock',
@@ -137,13 +129,13 @@ describe('the gates before the wipe', () => {
       registryAnswer: 'no-answer',
       registryReason: 'The registry is down',
     }
-    expect(gatesOfAnOrder(reasoned, phone, SIGNED).map(({ state }) => state)).toEqual(['closed', 'open'])
-    expect(gatesOfAnOrder(forgotten, phone, SIGNED).map(({ state }) => state)).toEqual(['open', 'open'])
+    expect(gatesOfAnOrder(reasoned, PHONE, SIGNED).map(({ state }) => state)).toEqual(['closed', 'open'])
+    expect(gatesOfAnOrder(forgotten, PHONE, SIGNED).map(({ state }) => state)).toEqual(['open', 'open'])
   })
 })
 
 describe('the three locks', () => {
-  const after = (progress: Partial<Progress>, facts: Facts = forgotten, device = phone) =>
+  const after = (progress: Partial<Progress>, facts: Facts = forgotten, device = PHONE) =>
     locksNow(facts, device, { ...NOTHING_DONE, ...progress })
   it('stand locked, will appear and clear before the reset', () => {
     expect(after({})).toEqual({ screen: 'locked', account: 'will-appear', carrier: 'clear' })
@@ -166,7 +158,7 @@ describe('the three locks', () => {
   it('with no account nothing appears; unknown stays unknown; a watch without cellular has no carrier lock', () => {
     expect(after({}, { ...forgotten, accountOnDevice: 'no' }).account).toBe('clear')
     expect(after({}, { ...forgotten, accountOnDevice: 'unknown' }).account).toBe('unknown')
-    expect(after({}, forgotten, watch).carrier).toBe('not-there')
+    expect(after({}, forgotten, WATCH).carrier).toBe('not-there')
     expect(after({}, {}).screen).toBe('unknown')
   })
   it('a reset from the settings with the PIN raises nothing', () => {
@@ -175,7 +167,7 @@ describe('the three locks', () => {
 })
 
 describe('where the job waits', () => {
-  const station = (facts: Facts, progress: Partial<Progress> = {}, device = phone) => {
+  const station = (facts: Facts, progress: Partial<Progress> = {}, device = PHONE) => {
     const all = { ...SIGNED, ...progress }
     return stationOf(planRoute(facts, device, all), all)
   }
@@ -214,7 +206,7 @@ describe('where the job waits', () => {
       registryReason: 'the registry is down',
       dataWorth: 'none',
     }
-    expect(planRoute(dead, phone, NOTHING_DONE).choices[0]?.action).toBe('makers-service')
+    expect(planRoute(dead, PHONE, NOTHING_DONE).choices[0]?.action).toBe('makers-service')
     expect(station(dead, { consent: { kind: 'none' } })).toBe('counter')
     expect(station(dead)).toBe('hand-back')
   })
@@ -230,7 +222,7 @@ describe('where the job waits', () => {
 })
 
 describe('the stages', () => {
-  const stages = (facts: Facts, progress: Partial<Progress> = {}, device = phone) =>
+  const stages = (facts: Facts, progress: Partial<Progress> = {}, device = PHONE) =>
     planRoute(facts, device, { ...SIGNED, ...progress }).stages
   it('come in the order of the work, with exactly one of them now', () => {
     expect(stages(forgotten).map(({ id, state }) => `${id} ${state}`)).toEqual([
@@ -247,7 +239,7 @@ describe('the stages', () => {
   it('leave out recovery where the settings do it, and the carrier where there is no lock of its kind', () => {
     const sale: Facts = { ...forgotten, complaint: 'for-sale', knowsScreenLock: 'yes' }
     expect(stages(sale).map(({ id }) => id)).not.toContain('into-recovery')
-    expect(stages(forgotten, {}, watch).map(({ id }) => id)).not.toContain('carrier')
+    expect(stages(forgotten, {}, WATCH).map(({ id }) => id)).not.toContain('carrier')
     expect(stages({ ...forgotten, registryAnswer: 'reported' }).map(({ id }) => id)).toEqual([
       'take-in',
       'hand-back',

@@ -89,8 +89,6 @@ type WhatItDoes = Parameters<typeof termsOf>[3]
 
 /** What the decision may do to the device; what the wipe has done already counts as what it may do. */
 function whatItDoes({ policy, choices }: Decision, progress: Progress): WhatItDoes {
-  if (choices[0]?.action === 'refuse')
-    return { mayBeWiped: false, wipedAtFirst: false, fromRecovery: false, makersService: false }
   const courses = coursesOf(policy)
   const first = choices.find(({ action }) => action !== 'recover-account')?.action
   const isGentleDone = progress.failedActs.length > 0

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { PHONE, SEEN } from './fixtures.ts'
 import { USUAL_PRICES } from '../price/index.ts'
 import {
   beforeTheWipe,
@@ -16,27 +17,6 @@ import type { DeviceOnJob, Facts, Progress, RouteAction } from './index.ts'
  * Eleven intakes of the trade, each with the route a good technician would choose. Common practice, no source; the
  * order from gentlest to hardest is that of the trade.
  */
-const phone: DeviceOnJob = {
-  kind: 'phone',
-  cellular: true,
-  settingsPath: [],
-  asksForAccount: true,
-  acceptsOldScreenLock: false,
-  canReachRecovery: true,
-}
-const seen: Facts = {
-  modelId: 'any',
-  hazard: 'none',
-  whose: 'own',
-  workManaged: 'no',
-  legalMatter: 'no',
-  ownership: 'shown',
-  ownershipNote: 'receipt',
-  registryAnswer: 'clean',
-  imei: '001001012345672',
-  battery: 'at-least-20',
-  carrierLocked: 'no',
-}
 const account: Facts = { accountOnDevice: 'yes', knowsAccountPassword: 'yes', secondStep: 'mail' }
 
 interface Story {
@@ -52,7 +32,7 @@ interface Story {
 const STORIES: Readonly<Record<string, Story>> = {
   'a forgotten PIN': {
     facts: {
-      ...seen,
+      ...SEEN,
       ...account,
       complaint: 'forgotten-lock',
       knowsScreenLock: 'no',
@@ -72,7 +52,7 @@ const STORIES: Readonly<Record<string, Story>> = {
   },
   'too many wrong tries': {
     facts: {
-      ...seen,
+      ...SEEN,
       ...account,
       complaint: 'too-many-tries',
       knowsScreenLock: 'no',
@@ -88,7 +68,7 @@ const STORIES: Readonly<Record<string, Story>> = {
     ],
   },
   'bought second-hand, a stranger’s account': {
-    facts: { ...seen, complaint: 'second-hand', sellerReachable: 'yes', proofOfPurchase: 'no' },
+    facts: { ...SEEN, complaint: 'second-hand', sellerReachable: 'yes', proofOfPurchase: 'no' },
     route: ['seller-removes-account'],
     why: 'only that account',
     changes: [
@@ -100,13 +80,13 @@ const STORIES: Readonly<Record<string, Story>> = {
   },
   'a loop into recovery': {
     facts: {
-      ...seen,
+      ...SEEN,
       ...account,
       complaint: 'restarts-into-recovery',
       knowsScreenLock: 'yes',
       dataWorth: 'precious',
     },
-    device: { ...phone, systemFile: true },
+    device: { ...PHONE, systemFile: true },
     route: ['clear-cache', 'install-system-again'],
     why: 'harmless',
     changes: [
@@ -116,7 +96,7 @@ const STORIES: Readonly<Record<string, Story>> = {
   },
   'it freezes': {
     facts: {
-      ...seen,
+      ...SEEN,
       ...account,
       complaint: 'freezes',
       knowsScreenLock: 'yes',
@@ -131,7 +111,7 @@ const STORIES: Readonly<Record<string, Story>> = {
     ],
   },
   'wiped for sale': {
-    facts: { ...seen, ...account, complaint: 'for-sale', knowsScreenLock: 'yes' },
+    facts: { ...SEEN, ...account, complaint: 'for-sale', knowsScreenLock: 'yes' },
     route: ['reset-from-settings', 'reset-from-recovery'],
     why: 'the account can be taken off first',
     changes: [
@@ -141,7 +121,7 @@ const STORIES: Readonly<Record<string, Story>> = {
   },
   'a child’s device, its guardian here': {
     facts: {
-      ...seen,
+      ...SEEN,
       ...account,
       complaint: 'forgotten-lock',
       whose: 'childs-guardian-here',
@@ -158,7 +138,7 @@ const STORIES: Readonly<Record<string, Story>> = {
   },
   'managed by an employer': {
     facts: {
-      ...seen,
+      ...SEEN,
       ...account,
       complaint: 'forgotten-lock',
       knowsScreenLock: 'no',
@@ -175,7 +155,7 @@ const STORIES: Readonly<Record<string, Story>> = {
   },
   'reported lost': {
     facts: {
-      ...seen,
+      ...SEEN,
       ...account,
       complaint: 'forgotten-lock',
       knowsScreenLock: 'no',
@@ -191,7 +171,7 @@ const STORIES: Readonly<Record<string, Story>> = {
     ],
   },
   'the PIN is known, a stranger to settings': {
-    facts: { ...seen, complaint: 'freezes', knowsScreenLock: 'yes', accountOnDevice: 'no', keysWork: 'no' },
+    facts: { ...SEEN, complaint: 'freezes', knowsScreenLock: 'yes', accountOnDevice: 'no', keysWork: 'no' },
     route: ['reset-from-settings'],
     why: 'settings ask for it',
     changes: [
@@ -201,7 +181,7 @@ const STORIES: Readonly<Record<string, Story>> = {
   },
   'a carrier lock, on the telephone only': {
     facts: {
-      ...seen,
+      ...SEEN,
       complaint: 'carrier-lock-only',
       carrierLocked: 'yes',
       deviceHere: 'no',
@@ -218,7 +198,7 @@ const STORIES: Readonly<Record<string, Story>> = {
   },
 }
 
-describe.each(Object.entries(STORIES))('%s', (_, { facts, device = phone, route, why, changes }) => {
+describe.each(Object.entries(STORIES))('%s', (_, { facts, device = PHONE, route, why, changes }) => {
   const first = (change: Partial<Facts>, on = device) =>
     planRoute({ ...facts, ...change }, on, NOTHING_DONE).choices[0]?.action
   it('takes the route of a good technician, and says why', () => {
@@ -271,11 +251,20 @@ describe('the gates decide before any worth', () => {
   }
   const { facts } = STORIES['a forgotten PIN'] as Story
   const actions = (change: Partial<Facts>, progress: Partial<Progress> = {}) =>
-    planRoute({ ...facts, ...change }, phone, { ...NOTHING_DONE, ...progress }, rich).choices.map(
+    planRoute({ ...facts, ...change }, PHONE, { ...NOTHING_DONE, ...progress }, rich).choices.map(
       ({ action }) => action,
     )
   it('a reported device is refused, however much it would be worth, and no lead opens it', () => {
     expect(actions({ registryAnswer: 'reported' }, { openedGates: ['not-reported'] })).toEqual(['refuse'])
+  })
+  it('a refused device has no price, no promise and nothing that comes afterwards', () => {
+    const { figures, afterwards, mayWipe, consent } = planRoute(
+      { ...facts, workManaged: 'yes' },
+      PHONE,
+      NOTHING_DONE,
+    )
+    expect([figures.quote.mostMinor, figures.quote.depositMinor, figures.benchMinutes]).toEqual([0, 0, 0])
+    expect([afterwards, mayWipe, consent.terms.storage]).toEqual([[], false, 'kept'])
   })
   it('a refused agreement closes what loses data and nothing else', () => {
     const refused = { consent: { kind: 'refused' } as const }
@@ -296,27 +285,27 @@ describe('the gates decide before any worth', () => {
 describe('the customer’s wish, and what was tried', () => {
   const { facts } = STORIES['a forgotten PIN'] as Story
   it('comes first, with what is best after it, and says that it is the customer’s', () => {
-    const { choices } = planRoute({ ...facts, wish: 'remember' }, phone, NOTHING_DONE)
+    const { choices } = planRoute({ ...facts, wish: 'remember' }, PHONE, NOTHING_DONE)
     expect(choices.map(({ action }) => action)).toEqual(['remember', 'reset-from-recovery'])
     expect(choices[0]?.reason.code).toBe('customer-wishes')
   })
   it('is not followed past a gate', () => {
     const { choices } = planRoute(
       { ...facts, wish: 'reset-from-recovery', registryAnswer: 'reported' },
-      phone,
+      PHONE,
       NOTHING_DONE,
     )
     expect(choices[0]?.action).toBe('refuse')
   })
   it('what did not help is not proposed again', () => {
-    const { choices } = planRoute({ ...facts, wrongTries: 2 }, phone, {
+    const { choices } = planRoute({ ...facts, wrongTries: 2 }, PHONE, {
       ...NOTHING_DONE,
       failedActs: ['remember'],
     })
     expect(choices.map(({ action }) => action)).toEqual(['reset-from-recovery'])
   })
   it('after the wipe the account is what is decided about', () => {
-    const { choices } = planRoute(facts, phone, { ...NOTHING_DONE, wipeStarted: true })
+    const { choices } = planRoute(facts, PHONE, { ...NOTHING_DONE, wipeStarted: true })
     expect(choices[0]?.action).toBe('sign-in')
   })
 })
@@ -324,7 +313,7 @@ describe('the customer’s wish, and what was tried', () => {
 describe('how the route moved', () => {
   const { facts } = STORIES['a forgotten PIN'] as Story
   const moved = (before: Facts, after: Facts, ...names: (keyof Facts)[]) =>
-    changeOfRoute(planRoute(before, phone, NOTHING_DONE), planRoute(after, phone, NOTHING_DONE), names)
+    changeOfRoute(planRoute(before, PHONE, NOTHING_DONE), planRoute(after, PHONE, NOTHING_DONE), names)
   it('is told with the answer that moved it', () => {
     const change = moved(facts, { ...facts, wrongTries: 2 }, 'wrongTries')
     expect(change?.kind).toBe('other-first')
@@ -347,7 +336,7 @@ describe('how the route moved', () => {
 
 describe('before the wipe, and on the telephone', () => {
   const { facts } = STORIES['a forgotten PIN'] as Story
-  const before = (change: Partial<Facts>, device = phone) =>
+  const before = (change: Partial<Facts>, device = PHONE) =>
     beforeTheWipe({ ...facts, ...change }, device, planRoute({ ...facts, ...change }, device, NOTHING_DONE))
   it('says what is too late afterwards', () => {
     expect(
@@ -358,7 +347,7 @@ describe('before the wipe, and on the telephone', () => {
     ).toEqual(['no-backup', 'move-the-sim'])
     expect(before({ complaint: 'carrier-lock-only', carrierLocked: 'yes' })).toEqual([])
   })
-  const bring = (facts: Facts) => bringList(facts, phone, planRoute(facts, phone, NOTHING_DONE))
+  const bring = (facts: Facts) => bringList(facts, PHONE, planRoute(facts, PHONE, NOTHING_DONE))
   it('a reset needs the device, its owner, the receipt and whatever answers the account', () => {
     expect(bring({ ...facts, ownership: undefined, deviceHere: 'no', secondStep: 'other-device' })).toEqual([
       'device',

@@ -82,7 +82,13 @@ const station = computed(() => job.saved?.station ?? 'counter')
 const NOT_DONE = ['ask-first', 'refuse', 'leave-it', undefined]
 const action = computed(() => job.route?.choices[0]?.action)
 const hasRoute = computed(() => !NOT_DONE.includes(action.value))
-const needsAgreement = computed(() => hasRoute.value && job.route?.consent.state !== 'given')
+/** What may delete something is signed, and that only where the customer is. */
+const waitsForDevice = computed(
+  () => job.facts.deviceHere === 'no' && job.route?.consent.terms.storage !== 'kept',
+)
+const needsAgreement = computed(
+  () => hasRoute.value && !waitsForDevice.value && job.route?.consent.state !== 'given',
+)
 const firstGate = computed(() => open.value.find(({ why }) => why === 'opens-a-gate' || why === 'safety'))
 const toCustomer = () => router.push(`/counter/${props.id}/agreement`)
 
@@ -176,10 +182,13 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <span class="text-ink-soft" role="status">{{ job.hasPending ? 'recording …' : 'all recorded' }}</span>
     </template>
     <template #action="{ job: saved }">
-      <span v-if="station === 'counter' && firstGate" class="text-ink-soft"
+      <span v-if="station === 'counter' && firstGate && !waitsForDevice" class="text-ink-soft"
         >Still closed: {{ FACT_WORDS[firstGate.name] }}</span
       >
-      <button v-if="needsAgreement" class="act" :class="{ 'act-main': !firstGate }" @click="toCustomer">
+      <span v-if="hasRoute && waitsForDevice" class="text-ink-soft"
+        >Goes on when the device is here: then it is looked at, and signed for</span
+      >
+      <button v-else-if="needsAgreement" class="act" :class="{ 'act-main': !firstGate }" @click="toCustomer">
         Turn to the customer <span class="key-hint">C</span>
       </button>
       <RouterLink v-else-if="action === 'leave-it'" class="act act-main" :to="`/hand-back/${saved.id}`">

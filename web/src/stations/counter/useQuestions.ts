@@ -1,4 +1,4 @@
-import type { FactName, Question } from '@benevox/core/route'
+import type { FactName, Facts, Question } from '@benevox/core/route'
 import { useEventListener, useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, ref, watch, type Ref } from 'vue'
 import { useJob } from '../../api/job.ts'
@@ -69,7 +69,7 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
     if (choice) {
       event.preventDefault()
       const [value] = choice
-      job.setFact(name, (name === 'wrongTries' ? Number(value) : value) as never)
+      job.setFact(name, (name === 'wrongTries' ? Number(value) : value) as Facts[FactName])
     } else if (event.key.toLowerCase() === 'l') putOff()
   })
 

@@ -12,7 +12,6 @@ const says = ref('')
 const fault = ref('')
 
 const WORK_WORDS: Readonly<Record<Work, string>> = {
-  'look-and-advise': 'Look and advise',
   'unlock-from-afar': 'Unlock from afar',
   'reset-from-settings': 'Reset from the settings',
   'clear-cache': 'Clear the cache',
@@ -120,6 +119,19 @@ const groups = computed<readonly { title: string; rows: readonly Row[] }[]>(() =
     },
   ]
 })
+const shares = computed(() => {
+  const list = prices.value
+  return list
+    ? [
+        { name: 'Tax on the net price, %', share: list.taxRate, set: (to: number) => (list.taxRate = to) },
+        {
+          name: 'Deposit, % of the highest price',
+          share: list.depositShare,
+          set: (to: number) => (list.depositShare = to),
+        },
+      ]
+    : []
+})
 </script>
 
 <template>
@@ -150,27 +162,17 @@ const groups = computed<readonly { title: string; rows: readonly Row[] }[]>(() =
             @change="amount(($event.target as HTMLInputElement).value, row.set)"
         /></label>
         <template v-if="group.title.startsWith('Fees')">
-          <label class="flex items-center justify-between gap-4 border-b border-rule py-1"
-            >Tax on the net price, %
+          <label
+            v-for="row in shares"
+            :key="row.name"
+            class="flex items-center justify-between gap-4 border-b border-rule py-1"
+            >{{ row.name }}
             <input
               class="field !min-h-0 !w-28 text-right font-mono"
               inputmode="decimal"
               :readonly="!isLead"
-              :value="percent(prices.taxRate)"
-              @change="
-                share(($event.target as HTMLInputElement).value, (value) => (prices!.taxRate = value))
-              "
-          /></label>
-          <label class="flex items-center justify-between gap-4 border-b border-rule py-1"
-            >Deposit, % of the highest price
-            <input
-              class="field !min-h-0 !w-28 text-right font-mono"
-              inputmode="decimal"
-              :readonly="!isLead"
-              :value="percent(prices.depositShare)"
-              @change="
-                share(($event.target as HTMLInputElement).value, (value) => (prices!.depositShare = value))
-              "
+              :value="percent(row.share)"
+              @change="share(($event.target as HTMLInputElement).value, row.set)"
           /></label>
         </template>
       </section>

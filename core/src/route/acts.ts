@@ -1,0 +1,321 @@
+import { foreseeAccountLock } from '../account/index.ts'
+import { PLATFORM_WAIT_LAW } from '../clocks/index.ts'
+import type { Spread } from '../decision/index.ts'
+import type { Work } from '../price/index.ts'
+import type { FactName, Facts, RouteAction } from './facts.ts'
+import { lockChanceOf, type Circumstances, type End, type Place } from './place.ts'
+import { chanceOf } from './priors.ts'
+import {
+  dataWorthMinor,
+  days,
+  hours,
+  minutes,
+  remembering,
+  resetMinutes,
+  signInMinutes,
+  type Remembering,
+} from './usual.ts'
+import type { World } from './worlds.ts'
+
+/** What can be done, with its duration, cost and chance. Common practice, no source, until evidence replaces them. */
+export interface ActDraft {
+  readonly id: RouteAction
+  readonly benchMinutes: number
+  readonly minutes: Spread
+  readonly work?: Work
+  readonly feesMinor?: number
+  readonly chance: (world: World) => number
+  /** Where success leads: to an end, or on from the same place. */
+  readonly success: End | 'password-found'
+  /** How likely the carrier lock is once this failed. */
+  readonly lockChanceAfter?: number
+  readonly wipes?: boolean
+  /** Of what succeeds, the share that is asked for an account. */
+  readonly asked?: (world: World) => number
+  /** Worth of what may go wrong besides, taken off. */
+  readonly riskMinor?: number
+}
+
+/** What is the same at every place of one problem. */
+export interface Values {
+  readonly lockChance: number
+  /** Where it goes on once the device works, whatever was done before: nothing but the carrier lock matters there. */
+  readonly carrierPhase: Place
+  /** Acts before the reset whose failure tells something of who can answer the account lock, or is final. */
+  readonly telling: readonly RouteAction[]
+  readonly remembering: Remembering
+  readonly dataMinor: number
+  /** What a wipe costs the customer: the data, and setting up again. */
+  readonly wipeMinor: number
+  readonly mayAsk: boolean
+  readonly resetMinutes: Spread
+  readonly signInMinutes: Spread
+  /** After the password was found anew, and so changed. */
+  readonly signInMinutesAfterChange: Spread
+}
+
+export function valuesOf(given: Circumstances): Values {
+  const { facts, device, prices } = given
+  const lockChance = lockChanceOf(given)
+  const dataMinor = dataWorthMinor(facts, prices)
+  const mayKnow = device?.acceptsOldScreenLock === true && chanceOf('knowsScreenLock', facts) > 0
+  return {
+    lockChance,
+    carrierPhase: { phase: 'carrier', failed: [], before: [], passwordFound: false, wiped: true, lockChance },
+    telling: [
+      'remote-unlock',
+      'recover-account',
+      'makers-service',
+      ...(mayKnow ? (['remember'] as const) : []),
+    ],
+    remembering: remembering(facts, device?.waitLaw ?? PLATFORM_WAIT_LAW),
+    dataMinor,
+    wipeMinor: dataMinor + (facts.complaint === 'for-sale' ? 0 : prices.weights.setUpAgainMinor),
+    mayAsk: foreseeAccountLock(facts, 'from-recovery', device).asks !== 'no',
+    resetMinutes: resetMinutes(device),
+    signInMinutes: signInMinutes(facts, device),
+    signInMinutesAfterChange: signInMinutes({ ...facts, passwordChangedLately: 'yes' }, device),
+  }
+}
+
+/** What is there to be done at a place, gentlest first, whatever has failed. */
+export class Acts {
+  readonly #given: Circumstances
+  readonly #values: Values
+  readonly #place: Place
+  constructor(given: Circumstances, values: Values, place: Place) {
+    this.#given = given
+    this.#values = values
+    this.#place = place
+  }
+
+  all(): readonly ActDraft[] {
+    if (this.#given.facts.complaint === undefined) return []
+    switch (this.#place.phase) {
+      case 'open':
+        return this.#opening()
+      case 'account':
+        return this.#account()
+      case 'carrier':
+        return this.#carrier()
+    }
+  }
+
+  #opening(): readonly ActDraft[] {
+    const { facts, device } = this.#given
+    const { complaint } = facts
+    if (complaint === 'second-hand') return this.#strangers()
+    const isLocked = complaint === 'forgotten-lock' || complaint === 'too-many-tries'
+    const isLoop = complaint === 'restarts-into-recovery'
+    const { getsIn, asked } = this.#whatReset()
+    const drafts: ActDraft[] = []
+    if (isLocked) {
+      const { wait, chance } = this.#values.remembering
+      drafts.push({
+        id: 'remember',
+        benchMinutes: 4,
+        minutes: minutes(wait + 2, wait + 5, wait + 15),
+        chance: ({ knowsScreenLock }) => (knowsScreenLock ? 0.97 : chance),
+        success: 'works-data-kept',
+        riskMinor: chanceOf('wipesItself', facts) * 0.1 * this.#values.dataMinor,
+      })
+      if (
+        isAskedAndMaybe(facts.remoteUnlockSetUp) &&
+        maybe(facts, 'online') &&
+        maybe(facts, 'accountOnDevice')
+      )
+        drafts.push({
+          id: 'remote-unlock',
+          benchMinutes: 10,
+          minutes: minutes(10, 20, 45),
+          work: 'unlock-from-afar',
+          chance: (world) => (world.remoteUnlockWorks && this.#signsIn(world) ? 0.9 : 0),
+          success: 'works-data-kept',
+        })
+    }
+    if (!isLoop && !isLocked && maybe(facts, 'knowsScreenLock'))
+      drafts.push({
+        id: 'reset-from-settings',
+        benchMinutes: 10,
+        minutes: minutes(12, 20, 40),
+        work: 'reset-from-settings',
+        chance: ({ knowsScreenLock }) => (knowsScreenLock ? (complaint === 'freezes' ? 0.9 : 0.98) : 0),
+        success: 'works-data-gone',
+        wipes: true,
+      })
+    if (isLoop || complaint === 'freezes')
+      drafts.push({
+        id: 'clear-cache',
+        benchMinutes: 10,
+        minutes: minutes(10, 15, 30),
+        work: 'clear-cache',
+        chance: ({ reachesRecovery: reaches }) => (reaches ? 0.25 : 0),
+        success: 'works-data-kept',
+      })
+    if (isLoop && device?.systemFile !== false)
+      drafts.push({
+        id: 'install-system-again',
+        benchMinutes: 25,
+        minutes: minutes(30, 60, 120),
+        work: 'install-system-again',
+        chance: ({ reachesRecovery: reaches }) => (reaches ? (device?.systemFile ? 0.55 : 0.08) : 0),
+        success: 'works-data-kept',
+      })
+    if (this.#values.mayAsk && maybe(facts, 'accountOnDevice')) drafts.push(...this.#passwordFirst())
+    if (device?.canReachRecovery !== false)
+      drafts.push({
+        id: 'reset-from-recovery',
+        benchMinutes: device ? 15 : 40,
+        minutes: this.#values.resetMinutes,
+        work: 'reset-from-recovery',
+        chance: getsIn,
+        success: 'works-data-gone',
+        wipes: true,
+        asked,
+      })
+    drafts.push(...this.#service())
+    return drafts
+  }
+
+  /** A stranger's account asks already: only that account, or proof of purchase, lifts it. */
+  #strangers(): readonly ActDraft[] {
+    const { facts } = this.#given
+    return [
+      {
+        id: 'seller-removes-account',
+        benchMinutes: 8,
+        minutes: hours(1, 24, 120),
+        work: 'account-help',
+        chance: () => 0.8 * chanceOf('sellerReachable', facts),
+        success: 'works-data-kept',
+      },
+      ...this.#service(),
+      ...this.#authorised(),
+    ]
+  }
+
+  #account(): readonly ActDraft[] {
+    const { device } = this.#given
+    return [
+      {
+        id: 'sign-in',
+        benchMinutes: 5,
+        minutes: this.#place.passwordFound
+          ? this.#values.signInMinutesAfterChange
+          : this.#values.signInMinutes,
+        chance: (world) =>
+          this.#signsIn(world) ? 0.97 : device?.acceptsOldScreenLock && world.knowsScreenLock ? 0.95 : 0,
+        success: this.#gone(),
+      },
+      {
+        id: 'account-page',
+        benchMinutes: 8,
+        minutes: minutes(10, 20, 60),
+        work: 'account-help',
+        chance: (world) => (this.#signsIn(world) ? 0.6 : 0),
+        success: this.#gone(),
+      },
+      ...this.#passwordFirst(),
+      ...this.#service(),
+      ...this.#authorised(),
+    ]
+  }
+
+  #carrier(): readonly ActDraft[] {
+    const { facts, prices } = this.#given
+    const running = chanceOf('contractRunning', facts)
+    const { carrierOrderFrom, carrierOrderTo } = prices.fees
+    const locked = this.#place.lockChance ?? 0
+    const release = (
+      id: RouteAction,
+      whenLocked: number,
+      rest: Omit<ActDraft, 'id' | 'chance' | 'success' | 'lockChanceAfter'>,
+    ): ActDraft => ({
+      id,
+      chance: () => locked * whenLocked,
+      success: 'released',
+      lockChanceAfter: (locked * (1 - whenLocked)) / (1 - locked * whenLocked),
+      ...rest,
+    })
+    return [
+      release('carrier-free', 0.75 - 0.55 * running, { benchMinutes: 8, minutes: days(1, 3, 10) }),
+      release('carrier-order', 0.88, {
+        benchMinutes: 12,
+        minutes: days(1, 4, 10),
+        work: 'carrier-order',
+        feesMinor: Math.round((carrierOrderFrom + carrierOrderTo) / 2),
+      }),
+    ]
+  }
+
+  #passwordFirst(): readonly ActDraft[] {
+    const { facts } = this.#given
+    const said = facts.knowsAccountPassword
+    if (this.#place.passwordFound || said === undefined || said === 'yes') return []
+    return [
+      {
+        id: 'recover-account',
+        benchMinutes: 5,
+        minutes: hours(0.5, 12, 72),
+        chance: ({ knowsAccountPassword }) => (knowsAccountPassword ? 0.97 : 0.6),
+        success: 'password-found',
+      },
+    ]
+  }
+
+  #service(): readonly ActDraft[] {
+    const { facts, prices } = this.#given
+    return [
+      {
+        id: 'makers-service',
+        benchMinutes: 10,
+        minutes: days(5, 10, 20),
+        work: 'send-to-makers-service',
+        feesMinor: prices.fees.makersService,
+        chance: () => 0.05 + 0.75 * chanceOf('proofOfPurchase', facts),
+        success: 'works-data-gone',
+        wipes: true,
+      },
+    ]
+  }
+
+  /** Through an authorised channel: only with a clean answer of the registry and proof of purchase. */
+  #authorised(): readonly ActDraft[] {
+    const { facts, prices } = this.#given
+    if (facts.registryAnswer !== 'clean' || facts.proofOfPurchase !== 'yes') return []
+    return [
+      {
+        id: 'authorised-release',
+        benchMinutes: 12,
+        minutes: days(2, 6, 15),
+        work: 'account-help',
+        feesMinor: prices.fees.makersService,
+        chance: () => 0.5,
+        success: this.#place.wiped ? 'works-data-gone' : 'works-data-kept',
+      },
+    ]
+  }
+
+  #signsIn({ knowsAccountPassword, getsSecondStep }: World): boolean {
+    return (knowsAccountPassword || this.#place.passwordFound) && getsSecondStep
+  }
+
+  #whatReset(): { getsIn: (world: World) => number; asked: (world: World) => number } {
+    const { facts, device } = this.#given
+    const works =
+      facts.complaint === 'restarts-into-recovery' ? 0.75 : facts.complaint === 'freezes' ? 0.9 : 0.98
+    const asks = this.#values.mayAsk ? (device ? 1 : 0.9) * (facts.systemVersion === 5 ? 0.5 : 1) : 0
+    return {
+      getsIn: ({ reachesRecovery: reaches }) => (reaches ? works : 0),
+      asked: ({ accountOnDevice }) => (accountOnDevice ? asks : 0),
+    }
+  }
+
+  #gone(): End {
+    return this.#place.wiped ? 'works-data-gone' : 'works-data-kept'
+  }
+}
+
+const maybe = (facts: Facts, name: FactName) => facts[name] !== 'no'
+/** Not known is an answer; what nobody has asked yet is asked first. */
+const isAskedAndMaybe = (said: string | undefined) => said !== undefined && said !== 'no'
