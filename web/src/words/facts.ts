@@ -115,6 +115,6 @@ export function factText(name: FactName, value: Facts[FactName], modelName: (id:
   if (value === undefined || value === '') return 'not asked'
   if (value === 'recorded') return 'recorded'
   if (name === 'modelId') return modelName(String(value)) || String(value)
-  if (name === 'imei') return groupImei(String(value))
+  if (name === 'imei' || name === 'imeiSecond' || name === 'boxImei') return groupImei(String(value))
   return FACT_CHOICES[name]?.find(([choice]) => choice === value)?.[1] ?? String(value)
 }

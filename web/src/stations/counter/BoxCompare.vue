@@ -6,8 +6,13 @@ import { useJob } from '../../api/job.ts'
 /** What the box says against what the device says. */
 const job = useJob()
 const compared = computed(() => {
-  const { imei, boxImei } = job.facts
-  return imei && boxImei ? compareImei(readImei(imei), readImei(boxImei)) : undefined
+  const { imei, imeiSecond, boxImei } = job.facts
+  if (!imei || !boxImei) return undefined
+  // A box may name the other slot of a two-SIM device.
+  const withEach = [imei, imeiSecond].flatMap((one) =>
+    one ? [compareImei(readImei(one), readImei(boxImei))] : [],
+  )
+  return withEach.find(({ kind }) => kind === 'same') ?? withEach[0]
 })
 const WORDS = {
   same: 'The box says the same: it belongs to this device.',

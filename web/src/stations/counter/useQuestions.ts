@@ -27,8 +27,11 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
   /** A field of its own takes the hands at once; choices wait for a number. */
   async function ask(name: FactName | undefined): Promise<void> {
     now.value = name
-    if (!name || fieldOf(name) === 'choices') return
+    if (!name) return
     await nextTick()
+    // Asked from further down the page: what is asked now stands at its top.
+    window.scrollTo({ top: 0 })
+    if (fieldOf(name) === 'choices') return
     document.querySelector<HTMLElement>('#ask-now input')?.focus()
   }
   async function next(): Promise<void> {
