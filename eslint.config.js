@@ -14,6 +14,8 @@ const CORE_TOPICS = [
   'twin',
   'procedure',
   'hand',
+  'evidence',
+  'diagnosis',
   'account',
   'route',
   'consent',

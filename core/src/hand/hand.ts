@@ -1,10 +1,13 @@
 import type { HandTiming } from '../procedure/index.ts'
 import type { HandValues } from './handbook.ts'
 import type { Random } from './random.ts'
-import { draw, drawFrom, sumOf, type Spread } from './spread.ts'
+import { draw, drawFrom, quantileOf, sumOf, type Spread } from './spread.ts'
 
 /** Waits longer than this are watched, not expected by habit. Common practice, no source. */
 const HABIT_MS = 15_000
+
+/** The stages of a reaction put together, once for each set of values. */
+const REACTIONS = new WeakMap<HandValues['reaction'], Float64Array>()
 
 /** A person's hand: quicker or slower as a whole, and never twice the same. */
 export class PersonsHand implements HandTiming {
@@ -17,12 +20,18 @@ export class PersonsHand implements HandTiming {
   constructor(values: HandValues, random: Random) {
     this.#values = values
     this.#random = random
-    this.#reaction = sumOf(values.reaction)
+    const known = REACTIONS.get(values.reaction) ?? sumOf(values.reaction)
+    REACTIONS.set(values.reaction, known)
+    this.#reaction = known
   }
 
   /** Another person takes over. */
   changePerson(): void {
     this.#pace = draw(this.#values.pace, this.#random)
+  }
+  /** A person of a given quickness takes over. @param u from 0, the quickest, to 1, the slowest */
+  takePace(u: number): void {
+    this.#pace = quantileOf(this.#values.pace, u)
   }
 
   reactionMs(): number {

@@ -84,6 +84,22 @@ export function studyProcedure(
   }
 }
 
+/** How long each step of a plan usually takes, from when each ends. */
+export function usualStepsMs({ steps }: Plan, stepEndsMs: readonly number[]): readonly number[] {
+  return steps.map((_, step) => (stepEndsMs[step] ?? 0) - (stepEndsMs[step - 1] ?? 0))
+}
+
+/** Draws the durations of one unit of a family, each once. */
+export function drawUnit({ durations }: Machine, random: Random, into: Float64Array): void {
+  for (let n = 0; n < durations.length; n++) {
+    const range = durations[n] as (typeof durations)[number]
+    into[n] =
+      range.minMs === range.maxMs
+        ? range.medianMs
+        : quantileOf({ min: range.minMs, middle: range.medianMs, max: range.maxMs }, random())
+  }
+}
+
 /** A person with a device of the family, trying a plan again and again. */
 export class Trier {
   readonly hand: PersonsHand
@@ -100,7 +116,7 @@ export class Trier {
     this.#plan = plan
     this.#random = random
     this.#durations = Float64Array.from(median)
-    this.#usualMs = plan.steps.map((_, step) => (stepEndsMs[step] ?? 0) - (stepEndsMs[step - 1] ?? 0))
+    this.#usualMs = usualStepsMs(plan, stepEndsMs)
     this.hand = new PersonsHand(values, random)
     this.#twin = new Twin(plan.machine, plan.start, plan.situation, this.#durations)
     this.#execution = new Execution(plan, this.#twin, this.hand)
@@ -115,14 +131,7 @@ export class Trier {
 
   /** Another person with another device. */
   nextPerson(): void {
-    const { durations } = this.#plan.machine
-    for (let n = 0; n < durations.length; n++) {
-      const range = durations[n] as (typeof durations)[number]
-      this.#durations[n] =
-        range.minMs === range.maxMs
-          ? range.medianMs
-          : quantileOf({ min: range.minMs, middle: range.medianMs, max: range.maxMs }, this.#random())
-    }
+    drawUnit(this.#plan.machine, this.#random, this.#durations)
     this.hand.changePerson()
   }
 

@@ -1,4 +1,4 @@
-import type { KeyId } from '../catalog/index.ts'
+import type { KeyId, LinkKind } from '../catalog/index.ts'
 import { codeOfCue, type KeySet, type Twin, type TwinInput } from '../twin/index.ts'
 import type { PathStep } from './menuPath.ts'
 import type { MenuWay, Plan, PlannedStep } from './plan.ts'
@@ -11,8 +11,12 @@ export interface Slips {
   /** A step done at a given time, whether or not the cue before it has come. */
   readonly doneAtMs?: { readonly step: number; readonly atMs: number }
   readonly keyInstead?: ReadonlyMap<KeyId, KeyId>
+  /** Keys that go down and up with another, as when two neighbours are pressed for one. */
+  readonly alsoKeys?: ReadonlyMap<KeyId, KeyId>
   /** Keys that do nothing, however they are pressed. */
   readonly deadKeys?: readonly KeyId[]
+  /** What a link that is plugged in really is. */
+  readonly linkInstead?: ReadonlyMap<LinkKind, LinkKind>
 }
 
 /** What the hand did, when, and for which step of the procedure. */
@@ -95,7 +99,7 @@ export class Execution {
     switch (step.do) {
       case 'plug':
         this.nowMs += timing.plugMs()
-        this.#input({ kind: 'link', link: step.link })
+        this.#input({ kind: 'link', link: this.#slips.linkInstead?.get(step.link) ?? step.link })
         return true
       case 'hold':
         this.#ready()
@@ -237,8 +241,9 @@ export class Execution {
   }
 
   #change(up: KeySet, down: KeySet): void {
-    const { keyInstead, deadKeys } = this.#slips
-    const [freed, pressed] = keyInstead || deadKeys ? [this.#slipped(up), this.#slipped(down)] : [up, down]
+    const { keyInstead, alsoKeys, deadKeys } = this.#slips
+    const [freed, pressed] =
+      keyInstead || alsoKeys || deadKeys ? [this.#slipped(up), this.#slipped(down)] : [up, down]
     this.#twin.changeKeys(this.nowMs, freed, pressed)
     if (!this.#record) return
     for (const [key, id] of this.#plan.machine.keys.entries()) {
@@ -249,10 +254,12 @@ export class Execution {
 
   #slipped(set: KeySet): KeySet {
     const { keys } = this.#plan.machine
-    const { keyInstead, deadKeys } = this.#slips
+    const { keyInstead, alsoKeys, deadKeys } = this.#slips
+    const bitOf = (id: KeyId | undefined) =>
+      id === undefined || deadKeys?.includes(id) || !keys.includes(id) ? 0 : 1 << keys.indexOf(id)
     return keys.reduce((all, id, key) => {
-      const used = keyInstead?.get(id) ?? id
-      return set & (1 << key) && !deadKeys?.includes(used) ? all | (1 << keys.indexOf(used)) : all
+      if (!(set & (1 << key))) return all
+      return all | bitOf(keyInstead?.get(id) ?? id) | bitOf(alsoKeys?.get(id))
     }, 0)
   }
 

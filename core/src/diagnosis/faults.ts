@@ -1,0 +1,189 @@
+import type { KeyId, LinkKind, Procedure } from '../catalog/index.ts'
+import type { Slips } from '../procedure/index.ts'
+import type { Machine, Situation } from '../twin/index.ts'
+
+/** A fault that stays until it is corrected: tries share it. */
+export type StayingFault =
+  | { readonly kind: 'none' }
+  /** The cable carries power and no data. */
+  | { readonly kind: 'no-data' }
+  /** The cable carries nothing. */
+  | { readonly kind: 'dead-cable' }
+  | { readonly kind: 'broken-key'; readonly key: KeyId }
+  | { readonly kind: 'flat-battery' }
+  /** Flat, and the cable that should charge it carries nothing. */
+  | { readonly kind: 'flat-on-dead-cable' }
+  /** The system does not come up: each start ends in the next. */
+  | { readonly kind: 'loop' }
+  /** The hand slips the same way again and again, until somebody says so. */
+  | { readonly kind: 'habit'; readonly of: Exclude<Slip['kind'], 'ordinary'> }
+  /** It is another model than the one on the job: no twin here says what it shows. */
+  | { readonly kind: 'other-family' }
+
+/** A slip of the hand: it passes, and is drawn anew at each try. */
+export type Slip =
+  /** No more than what hands always do: late by a reaction, early by habit now and then. */
+  | { readonly kind: 'ordinary' }
+  | { readonly kind: 'late'; readonly step: number }
+  | { readonly kind: 'early'; readonly step: number }
+  | { readonly kind: 'wrong-key'; readonly key: KeyId; readonly instead: KeyId }
+  | { readonly kind: 'both-keys'; readonly key: KeyId; readonly also: KeyId }
+
+/** What to change. Causes with the same correction are one answer. */
+export type Correction =
+  | { readonly kind: 'again' }
+  | { readonly kind: 'sooner'; readonly step: number }
+  | { readonly kind: 'later'; readonly step: number }
+  | { readonly kind: 'right-key'; readonly key: KeyId; readonly not: KeyId }
+  | { readonly kind: 'one-key'; readonly key: KeyId; readonly not: KeyId }
+  | { readonly kind: 'data-link' }
+  | { readonly kind: 'test-key'; readonly key: KeyId }
+  | { readonly kind: 'charge' }
+  | { readonly kind: 'clear-cache' }
+  | { readonly kind: 'other-family' }
+
+/** Two corrections are the same when their names are. */
+export function nameOfCorrection(correction: Correction): string {
+  return Object.values(correction).join(' ')
+}
+
+/** How often each fault is met before anything was seen. Common practice, no source. */
+export const FAULT_PRIORS = {
+  noData: 0.1,
+  deadCable: 0.03,
+  /** Each key. */
+  brokenKey: 0.015,
+  /** A device that is on; one that is off, nobody knows why, is flat far more often. */
+  flatBattery: 0.005,
+  flatWhenOff: 0.2,
+  loop: 0.01,
+  /** One try: each change of keys that hangs on a cue, and each pair of neighbouring keys. */
+  late: 0.03,
+  early: 0.03,
+  wrongKey: 0.025,
+  bothKeys: 0.006,
+  /** Each kind of slip as a habit. */
+  habit: 0.004,
+  /** It is not the model that stands on the job. */
+  otherFamily: 0.01,
+}
+
+const NEIGHBOUR: Partial<Record<KeyId, KeyId>> = {
+  'volume-up': 'volume-down',
+  'volume-down': 'volume-up',
+  upper: 'lower',
+  lower: 'upper',
+}
+
+/** The steps that press keys or let them go, in order. */
+export function keySteps({ steps }: Procedure): readonly number[] {
+  return steps.flatMap((step, index) =>
+    step.do === 'hold' || step.do === 'let-go' || step.do === 'slide' ? [index] : [],
+  )
+}
+
+/** The keys that a procedure uses, each once. */
+export function keysOf({ steps }: Procedure): readonly KeyId[] {
+  const keys = steps.flatMap((step): readonly KeyId[] => {
+    switch (step.do) {
+      case 'hold':
+      case 'let-go':
+        return step.keys
+      case 'slide':
+        return [step.from, step.to]
+      case 'press':
+      case 'long-press':
+        return [step.key]
+      default:
+        return []
+    }
+  })
+  return [...new Set(keys)]
+}
+
+/** The link that a procedure asks for last; undefined where it asks for none. */
+export function linkAskedFor({ steps }: Procedure): LinkKind | undefined {
+  const plug = steps.findLast((step) => step.do === 'plug')
+  return plug?.do === 'plug' ? plug.link : undefined
+}
+
+/** The slips that a procedure leaves room for, each with its weight; they add up to 1. */
+export function slipsOf(machine: Machine, procedure: Procedure): readonly { slip: Slip; weight: number }[] {
+  // Nobody is late or early with the first keys: nothing comes before them to wait for.
+  const firstWait = procedure.steps.findIndex((step) => step.do === 'wait')
+  const changes = keySteps(procedure).filter((step) => firstWait >= 0 && step > firstWait)
+  const used = keysOf(procedure).flatMap((key): [KeyId, KeyId][] => {
+    const neighbour = NEIGHBOUR[key]
+    return neighbour && machine.keys.includes(neighbour) ? [[key, neighbour]] : []
+  })
+  // Where both neighbours are used, the one asked for last is the one mistaken.
+  const [mistaken] = used.slice(-1)
+  const { late, early, wrongKey, bothKeys } = FAULT_PRIORS
+  const slips = [
+    ...changes.map((step) => ({ slip: { kind: 'late', step } as Slip, weight: late })),
+    ...changes.map((step) => ({ slip: { kind: 'early', step } as Slip, weight: early })),
+    ...(mistaken
+      ? [
+          { slip: { kind: 'wrong-key', key: mistaken[0], instead: mistaken[1] } as Slip, weight: wrongKey },
+          { slip: { kind: 'both-keys', key: mistaken[0], also: mistaken[1] } as Slip, weight: bothKeys },
+        ]
+      : []),
+  ]
+  const rest = slips.reduce((sum, { weight }) => sum - weight, 1)
+  return [{ slip: { kind: 'ordinary' }, weight: rest }, ...slips]
+}
+
+/** The staying faults that could touch tries of these procedures. */
+export function stayingFaultsOf(procedures: readonly Procedure[]): readonly StayingFault[] {
+  const links = procedures.map(linkAskedFor)
+  return [
+    { kind: 'none' },
+    ...(links.includes('computer') || links.includes('data-headset') ? [{ kind: 'no-data' } as const] : []),
+    ...(links.some((link) => link !== undefined) ? [{ kind: 'dead-cable' } as const] : []),
+    ...[...new Set(procedures.flatMap(keysOf))].map((key) => ({ kind: 'broken-key', key }) as const),
+    { kind: 'flat-battery' },
+    ...(links.some((link) => link !== undefined) ? [{ kind: 'flat-on-dead-cable' } as const] : []),
+    { kind: 'loop' },
+    ...HABITS.map((of) => ({ kind: 'habit', of }) as const),
+  ]
+}
+
+const HABITS = ['late', 'early', 'wrong-key', 'both-keys'] as const
+
+/** What a staying fault and the link that really hangs there do to the set-up and to the hand. */
+export function interventionOf(
+  fault: StayingFault,
+  procedure: Procedure,
+  link: LinkKind | undefined,
+  usual: Situation,
+): { readonly situation: Situation; readonly slips: Slips } {
+  const really = new Map<LinkKind, LinkKind>()
+  const asked = linkAskedFor(procedure)
+  if (asked !== undefined && link !== undefined && link !== asked) really.set(asked, link)
+  const instead = (from: LinkKind, to: LinkKind) => {
+    if (!really.has(from)) really.set(from, to)
+    for (const [kind, became] of really) if (became === from) really.set(kind, to)
+  }
+  switch (fault.kind) {
+    case 'no-data':
+      instead('computer', 'charger')
+      instead('data-headset', 'none')
+      break
+    case 'dead-cable':
+    case 'flat-on-dead-cable':
+      for (const kind of ['charger', 'computer', 'data-headset'] as const) really.set(kind, 'none')
+      break
+    default:
+  }
+  return {
+    situation: {
+      ...usual,
+      ...(fault.kind === 'flat-battery' || fault.kind === 'flat-on-dead-cable' ? { batteryPercent: 0 } : {}),
+      ...(fault.kind === 'loop' ? { loop: true } : {}),
+    },
+    slips: {
+      ...(really.size > 0 ? { linkInstead: really } : {}),
+      ...(fault.kind === 'broken-key' ? { deadKeys: [fault.key] } : {}),
+    },
+  }
+}

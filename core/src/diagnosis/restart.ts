@@ -1,0 +1,137 @@
+import type { Cue } from '../catalog/index.ts'
+import { MenuWay, quickestPath } from '../procedure/index.ts'
+import { durationsAt, Twin, USUAL_SITUATION, type Machine, type TwinInput } from '../twin/index.ts'
+import type { PossibleFamily } from './knowledge.ts'
+
+/** Why a device is not at its set-up wizard after the wipe and the restart. */
+export type RestartCause =
+  | { readonly kind: 'sound' }
+  /** The system does not come up: cache, then reset again, then a matter for repair. */
+  | { readonly kind: 'loop' }
+  /** Another line than the restart was taken. */
+  | { readonly kind: 'other-line' }
+
+/** How often each is met. Common practice, no source. */
+const PRIORS = { sound: 0.9, loop: 0.06, 'other-line': 0.04 }
+const LOOKING_MS = 1_500_000
+/** What is seen and does not come from the twin. Common practice, no source. */
+const IMAGINED = 0.01
+
+/**
+ * After the wipe: what explains the screen that the restart led to, by doing it on the twin of a sound device, of
+ * one that loops, and with the cursor one line off.
+ * @returns causes with their chance, likeliest first
+ */
+export function diagnoseRestart(
+  { machine }: Pick<PossibleFamily, 'machine'>,
+  shows: Cue,
+): readonly { readonly cause: RestartCause; readonly chance: number }[] {
+  const weighed = (['sound', 'loop', 'other-line'] as const).map((kind) => {
+    const ends = endsOf(machine, kind)
+    const same = ends.filter((end) => end === shows).length
+    return { cause: { kind }, weight: PRIORS[kind] * (same / Math.max(1, ends.length) + IMAGINED) }
+  })
+  const total = weighed.reduce((sum, { weight }) => sum + weight, 0)
+  return weighed
+    .map(({ cause, weight }) => ({ cause, chance: weight / total }))
+    .sort((a, b) => b.chance - a.chance)
+}
+
+/** The screens the twin stands still at after the restart was chosen, over its units. */
+function endsOf(machine: Machine, kind: RestartCause['kind']): readonly Cue[] {
+  const situation = { ...USUAL_SITUATION, wiped: true, screenLock: false, loop: kind === 'loop' }
+  const isSetUp = (state: number) => machine.states[state]?.screen === 'set-up'
+  const sound = { ...situation, loop: false }
+  const start = afterWipe(machine)
+  const way = quickestPath(machine, start, { kind: 'state', isGoal: isSetUp }, sound)
+  if (!way) return []
+  const menu = new MenuWay(machine, { kind: 'state', isGoal: isSetUp }, sound)
+  return (['min', 'median', 'max'] as const).flatMap((unit) => {
+    const twin = new Twin(machine, start, situation, durationsAt(machine, unit))
+    if (kind === 'other-line') moveOneLine(twin, machine)
+    let ms = twin.nowMs
+    const first = menu.from(twin.stateIndex)
+    if (kind === 'other-line' && first?.input.kind !== 'press') return []
+    for (let n = 0; n < 40 && twin.state.cursor; n++) {
+      const step = kind === 'other-line' ? chosenHere(machine, twin) : menu.from(twin.stateIndex)
+      if (!step) break
+      ms += 300
+      for (const batch of inputsOf(step, machine.longPressMs)) {
+        twin.apply(ms, batch.inputs)
+        ms += batch.afterMs
+      }
+      twin.advanceTo(ms)
+      if (kind === 'other-line') break
+    }
+    const untilMs = ms + LOOKING_MS
+    const leftAt = twin.observations.length
+    while (twin.nextDeadlineMs() <= untilMs && twin.observations.length < leftAt + 12) {
+      twin.advanceTo(twin.nextDeadlineMs())
+      if (['set-up', 'recovery-menu', 'lock-screen'].includes(twin.state.screen)) break
+    }
+    return [twin.state.screen]
+  })
+}
+
+/** Where the cursor stands once the wipe is over. */
+function afterWipe(machine: Machine): number {
+  for (const state of machine.states)
+    for (const { effects, to } of state.transitions)
+      if (effects.includes('wipe-data')) {
+        const after = machine.states[to]?.transitions.find(({ trigger }) => trigger.kind === 'after')
+        if (after) return after.to
+      }
+  return machine.states.findIndex(({ screen, cursor }) => screen === 'recovery-menu' && cursor !== undefined)
+}
+
+function moveOneLine(twin: Twin, machine: Machine): void {
+  const move = twin.state.transitions.find(
+    ({ trigger, to }) =>
+      trigger.kind === 'press' && machine.states[to]?.cursor?.menu === twin.state.cursor?.menu,
+  )
+  if (move?.trigger.kind !== 'press') return
+  const key = machine.keys[move.trigger.key]
+  if (!key) return
+  twin.apply(twin.nowMs + 300, [{ kind: 'key-down', key }])
+  twin.apply(twin.nowMs + 100, [{ kind: 'key-up', key }])
+}
+
+type Step = NonNullable<ReturnType<MenuWay['from']>>
+
+function chosenHere(machine: Machine, twin: Twin): Step | undefined {
+  const { cursor } = twin.state
+  const chosen = cursor && twin.state.transitions[cursor.choice]
+  if (!chosen) return undefined
+  const { trigger, to, effects } = chosen
+  const key =
+    trigger.kind === 'press' || trigger.kind === 'long-press' ? machine.keys[trigger.key] : undefined
+  if (!key || (trigger.kind !== 'press' && trigger.kind !== 'long-press')) return undefined
+  const input =
+    trigger.kind === 'press'
+      ? ({ kind: 'press', key, with: [] } as const)
+      : ({ kind: 'long-press', key } as const)
+  return { input, from: twin.stateIndex, to, transition: cursor.choice, effects }
+}
+
+function inputsOf(
+  { input }: Step,
+  longPressMs: number,
+): readonly { readonly inputs: readonly TwinInput[]; readonly afterMs: number }[] {
+  switch (input.kind) {
+    case 'press':
+      return [
+        { inputs: [{ kind: 'key-down', key: input.key }], afterMs: 100 },
+        { inputs: [{ kind: 'key-up', key: input.key }], afterMs: 200 },
+      ]
+    case 'long-press':
+      return [
+        { inputs: [{ kind: 'key-down', key: input.key }], afterMs: longPressMs + 200 },
+        { inputs: [{ kind: 'key-up', key: input.key }], afterMs: 200 },
+      ]
+    case 'tap':
+    case 'type':
+      return [{ inputs: [input.kind === 'tap' ? { kind: 'tap', on: input.on } : input], afterMs: 500 }]
+    case 'wait':
+      return []
+  }
+}

@@ -1,0 +1,250 @@
+import type { Cue, Procedure } from '../catalog/index.ts'
+import { criticalSentence, phrases, stepWords, type KeyChart, type Locale } from '../procedure/index.ts'
+import type { TryMade } from './belief.ts'
+import type { Cause } from './diagnose.ts'
+import { linkAskedFor, type Correction } from './faults.ts'
+import type { NextThing } from './next.ts'
+
+/** What the next thing is and why, said to a colleague. */
+export interface Advice {
+  readonly says: string
+  readonly why: string
+}
+
+interface DiagnosisPhrases {
+  readonly again: string
+  readonly sooner: (what: string) => string
+  readonly later: (what: string) => string
+  readonly rightKey: (key: string, not: string) => string
+  readonly oneKey: (key: string, not: string) => string
+  readonly otherCable: string
+  readonly otherDataCable: string
+  readonly computer: string
+  readonly testKey: (key: string) => string
+  readonly charge: string
+  readonly loop: string
+  readonly checkModel: string
+  readonly anotherWay: (school: string) => string
+  readonly asChargeSign: string
+  readonly askBuzz: string
+  readonly repair: (key: string) => string
+  readonly goOn: (place: string) => string
+  readonly leave: (place: string) => string
+  readonly first: string
+  readonly cause: {
+    readonly again: string
+    readonly sooner: string
+    readonly later: string
+    readonly rightKey: (key: string, not: string) => string
+    readonly oneKey: (key: string, not: string) => string
+    readonly noData: string
+    readonly noPower: string
+    readonly key: (key: string) => string
+    readonly flat: string
+    readonly loop: string
+    readonly otherModel: string
+  }
+  readonly nothing: string
+  readonly because: (seen: string, cause: string, tries: number) => string
+  readonly unsure: (cause: string) => string
+  readonly place: (place: string) => string
+}
+
+const PHRASES: Readonly<Record<Locale, DiagnosisPhrases>> = {
+  en: {
+    again: 'Again, the same way.',
+    sooner: (what) => `Sooner. ${what}`,
+    later: (what) => `Wait for it. ${what}`,
+    rightKey: (key, not) => `Take ${key}, not ${not}.`,
+    oneKey: (key, not) => `Press ${key} without ${not}.`,
+    otherCable: 'Take another cable, with power on it.',
+    otherDataCable: 'Take another cable that carries data, at another port of a computer.',
+    computer: 'Plug it into a computer: a charger carries no data.',
+    testKey: (key) => `Test ${key}: press it alone at the lit lock screen and look whether it answers.`,
+    charge: 'Charge it for 15 minutes first.',
+    loop: 'It loops: choose a way that begins with a loop.',
+    checkModel: 'Compare the model: it may be another one than on the job.',
+    anotherWay: (school) => `Another way: ${school}.`,
+    asChargeSign: 'Did a charge sign come?',
+    askBuzz: 'Did it buzz?',
+    repair: (key) => `${key} is broken and no way goes without it: a matter for repair.`,
+    goOn: (place) => `Go on from the ${place}.`,
+    leave: (place) => `Leave the ${place} first.`,
+    first: 'The best chance for each minute spent.',
+    cause: {
+      again: 'the usual spread of hands',
+      sooner: 'moving too late',
+      later: 'moving too early',
+      rightKey: (key, not) => `${not} in place of ${key}`,
+      oneKey: (key, not) => `${key} and ${not} both down`,
+      noData: 'no data on the cable',
+      noPower: 'nothing on the cable',
+      key: (key) => `a ${key} that does not work`,
+      flat: 'a flat battery',
+      loop: 'a loop',
+      otherModel: 'another model',
+    },
+    nothing: 'nothing to be seen',
+    because: (seen, cause, tries) =>
+      tries > 1
+        ? `${seen}, ${timesWord(tries)}: ${cause} explains it best.`
+        : `${seen}: ${cause} explains it best.`,
+    unsure: (cause) => `It may be ${cause}; this settles it quickest.`,
+    place: (place) => `The ${place} is a place, not a failure.`,
+  },
+}
+
+const timesWord = (tries: number) => (tries === 2 ? 'twice' : `${tries} times`)
+
+/** What a correction asks for, in one sentence. */
+export function correctionSentence(
+  correction: Correction,
+  procedure: Procedure,
+  chart: KeyChart,
+  locale: Locale,
+): string {
+  const words = PHRASES[locale]
+  const key = phrases(locale, chart.names).key
+  const moment = (step: number) =>
+    criticalSentence(procedure, step, chart, locale) ?? stepWords(procedure, chart, locale)[step] ?? ''
+  switch (correction.kind) {
+    case 'again':
+      return words.again
+    case 'sooner':
+      return words.sooner(moment(correction.step))
+    case 'later':
+      return words.later(moment(correction.step))
+    case 'right-key':
+      return words.rightKey(key[correction.key], key[correction.not])
+    case 'one-key':
+      return words.oneKey(key[correction.key], key[correction.not])
+    case 'data-link':
+      return linkAskedFor(procedure) === 'charger' ? words.otherCable : words.otherDataCable
+    case 'test-key':
+      return words.testKey(key[correction.key])
+    case 'charge':
+      return words.charge
+    case 'clear-cache':
+      return words.loop
+    case 'other-family':
+      return words.checkModel
+  }
+}
+
+/** What went wrong where a correction is needed, as part of a sentence. */
+export function causeWords(
+  correction: Correction,
+  procedure: Procedure,
+  chart: KeyChart,
+  locale: Locale,
+): string {
+  const { cause } = PHRASES[locale]
+  const key = phrases(locale, chart.names).key
+  switch (correction.kind) {
+    case 'again':
+      return cause.again
+    case 'sooner':
+      return cause.sooner
+    case 'later':
+      return cause.later
+    case 'right-key':
+      return cause.rightKey(key[correction.key], key[correction.not])
+    case 'one-key':
+      return cause.oneKey(key[correction.key], key[correction.not])
+    case 'data-link':
+      return linkAskedFor(procedure) === 'charger' ? cause.noPower : cause.noData
+    case 'test-key':
+      return cause.key(key[correction.key])
+    case 'charge':
+      return cause.flat
+    case 'clear-cache':
+      return cause.loop
+    case 'other-family':
+      return cause.otherModel
+  }
+}
+
+/** The next thing in one sentence, and its reason in another. */
+export function adviceOf(
+  next: NextThing,
+  causes: readonly Cause[],
+  tries: readonly TryMade[],
+  chart: KeyChart,
+  locale: Locale,
+): Advice {
+  const words = PHRASES[locale]
+  const cues = phrases(locale).cue
+  const last = tries.at(-1)
+  const [top] = causes
+  if (!last || !top) return { says: next.kind === 'try' ? words.again : '', why: words.first }
+  const { procedure } = last
+  const seen = capital(listed(last.seen.map((cue: Cue) => cues[cue])) || words.nothing)
+  const alike = tries.filter(
+    (one) => one.procedure.id === procedure.id && one.seen.join() === last.seen.join(),
+  ).length
+  const cause = causeWords(top.correction, procedure, chart, locale)
+  const why = words.because(seen, cause, alike)
+  const key = phrases(locale, chart.names).key
+  switch (next.kind) {
+    case 'try': {
+      const parts = [
+        next.charge ? words.charge : '',
+        next.otherCable ? correctionSentence({ kind: 'data-link' }, procedure, chart, locale) : '',
+        next.way.procedure.id === procedure.id ? '' : words.anotherWay(next.way.procedure.school),
+      ].filter(Boolean)
+      if (parts.length === 0 || isOfTheHand(top.correction)) {
+        const asked = linkAskedFor(procedure)
+        const usesCharger = last.link !== undefined && asked !== undefined && last.link !== asked
+        if (top.correction.kind === 'data-link' && usesCharger && asked === 'computer')
+          parts.push(words.computer)
+        else if (next.way.procedure.id === procedure.id && isOfTheHand(top.correction))
+          parts.push(correctionSentence(top.correction, procedure, chart, locale))
+      }
+      return { says: parts.join(' ') || words.again, why }
+    }
+    case 'test-key':
+      return { says: words.testKey(key[next.key]), why: testWhy(top, next, why, words, cause) }
+    case 'ask':
+      return {
+        says: next.question === 'charge-sign' ? words.asChargeSign : words.askBuzz,
+        why: words.unsure(cause),
+      }
+    case 'check-model':
+      return { says: words.checkModel, why: testWhy(top, next, why, words, cause) }
+    case 'repair':
+      return { says: words.repair(capital(key[next.key])), why }
+    case 'go-on': {
+      const place = cues[next.place]
+      return {
+        says: next.on.kind === 'leave' ? words.leave(place) : words.goOn(place),
+        why: next.on.kind === 'leave' ? why : words.place(place),
+      }
+    }
+  }
+}
+
+function testWhy(
+  top: Cause,
+  next: Extract<NextThing, { kind: 'test-key' | 'check-model' }>,
+  why: string,
+  words: DiagnosisPhrases,
+  cause: string,
+): string {
+  const isTop =
+    next.kind === 'check-model'
+      ? top.correction.kind === 'other-family'
+      : top.correction.kind === 'test-key' && top.correction.key === next.key
+  return isTop ? why : words.unsure(cause)
+}
+
+/** Corrections that only the hand can make. */
+export function isOfTheHand({ kind }: Correction): boolean {
+  return kind === 'sooner' || kind === 'later' || kind === 'right-key' || kind === 'one-key'
+}
+
+function capital(sentence: string): string {
+  return sentence.charAt(0).toUpperCase() + sentence.slice(1)
+}
+function listed(parts: readonly string[]): string {
+  return parts.join(', then ')
+}

@@ -1,0 +1,62 @@
+import jstat from 'jstat'
+
+/** What is believed of a chance: a Beta distribution, with what was counted. */
+export interface Chance {
+  readonly reached: number
+  readonly tries: number
+  readonly mean: number
+  /** Eight in ten: the interval between the tenth and the ninetieth percentile. */
+  readonly from: number
+  readonly to: number
+}
+
+/** What a simulated chance weighs, in tries. Common practice, no source. */
+export const PRIOR_WEIGHT = 4
+/** A simulation never makes sure: the prior keeps this far from 0 and 1. */
+const SURE = 0.02
+
+/**
+ * The posterior of a success chance: Beta, with the simulation's figure as a prior worth `weight` tries.
+ * Quantiles of the package jstat.
+ * @param prior the simulated chance, 0 to 1
+ */
+export function chanceAfter(reached: number, tries: number, prior: number, weight = PRIOR_WEIGHT): Chance {
+  const before = Math.min(1 - SURE, Math.max(SURE, prior))
+  const a = before * weight + reached
+  const b = (1 - before) * weight + tries - reached
+  return {
+    reached,
+    tries,
+    mean: a / (a + b),
+    from: jstat.jStat.beta.inv(0.1, a, b),
+    to: jstat.jStat.beta.inv(0.9, a, b),
+  }
+}
+
+/** A quantile of sorted values, between neighbours by straight line (R's type 7). */
+export function quantileOfSorted(sorted: readonly number[], p: number): number {
+  const place = (sorted.length - 1) * p
+  const below = Math.floor(place)
+  const low = sorted[below] ?? Number.NaN
+  return low + ((sorted[below + 1] ?? low) - low) * (place - below)
+}
+
+/** How long something took, as quantiles; undefined below `LEAST` values. */
+export interface Durations {
+  readonly count: number
+  readonly p10: number
+  readonly median: number
+  readonly p90: number
+}
+const LEAST = 5
+
+export function durationsOf(values: readonly number[]): Durations | undefined {
+  if (values.length < LEAST) return undefined
+  const sorted = [...values].sort((a, b) => a - b)
+  return {
+    count: sorted.length,
+    p10: quantileOfSorted(sorted, 0.1),
+    median: quantileOfSorted(sorted, 0.5),
+    p90: quantileOfSorted(sorted, 0.9),
+  }
+}

@@ -1,0 +1,118 @@
+import { describe, expect, it } from 'vitest'
+import {
+  chanceAfter,
+  differencesIn,
+  durationsOf,
+  evidenceDocument,
+  mergeTries,
+  quantileOfSorted,
+} from './index.ts'
+import type { EvidenceTry } from './index.ts'
+
+let made = 0
+const oneTry = (more: Partial<EvidenceTry> = {}): EvidenceTry => ({
+  id: `00000000-0000-4000-8000-${String(++made).padStart(12, '0')}`,
+  familyId: 'small',
+  procedureId: 'slide',
+  modelId: 'any',
+  link: 'computer',
+  outcome: 'reached',
+  seen: [],
+  seconds: 20,
+  ...more,
+})
+const many = (count: number, more: Partial<EvidenceTry>) => Array.from({ length: count }, () => oneTry(more))
+
+/**
+ * The chance of `a` or more successes in `a + b - 1` at chance x: for whole numbers it is the Beta distribution
+ * function itself (Abramowitz and Stegun, Handbook of Mathematical Functions, 26.5.24, from memory).
+ */
+function betaByBinomial(x: number, a: number, b: number): number {
+  const n = a + b - 1
+  let sum = 0
+  for (let k = a; k <= n; k++) {
+    let term = x ** k * (1 - x) ** (n - k)
+    for (let m = 1; m <= k; m++) term *= (n - k + m) / m
+    sum += term
+  }
+  return sum
+}
+
+describe('the chance of a try after what was counted', () => {
+  it('has the quantiles of the Beta distribution, by sums of binomials to 1e-9', () => {
+    // A prior of 1/2 worth 2 tries is flat; each count then gives whole parameters.
+    for (const [reached, tries] of [
+      [0, 0],
+      [1, 1],
+      [3, 5],
+      [0, 7],
+      [18, 20],
+      [40, 41],
+    ] as const) {
+      const { from, to } = chanceAfter(reached, tries, 0.5, 2)
+      const [a, b] = [1 + reached, 1 + tries - reached]
+      expect(betaByBinomial(from, a, b)).toBeCloseTo(0.1, 9)
+      expect(betaByBinomial(to, a, b)).toBeCloseTo(0.9, 9)
+    }
+  })
+  it('is the simulation’s while nothing is counted, and the shop’s once much is', () => {
+    expect(chanceAfter(0, 0, 0.8).mean).toBeCloseTo(0.8, 12)
+    const after = chanceAfter(20, 100, 0.8)
+    expect(after.mean).toBeCloseTo((3.2 + 20) / 104, 12)
+    expect(after.from).toBeLessThan(0.2 + 0.03)
+    expect(after.to - after.from).toBeLessThan(0.12)
+  })
+  it('is never sure, however sure the simulation was', () => {
+    const { from, to } = chanceAfter(0, 0, 1)
+    expect(from).toBeGreaterThan(0.9)
+    expect(to).toBeLessThanOrEqual(1)
+    expect(chanceAfter(0, 3, 1).mean).toBeLessThan(0.6)
+  })
+})
+
+describe('durations', () => {
+  it('are quantiles between neighbours (type 7 of Hyndman and Fan 1996, by hand)', () => {
+    expect(quantileOfSorted([1, 2, 3, 4], 0.5)).toBe(2.5)
+    expect(quantileOfSorted([10, 20, 40], 0.9)).toBeCloseTo(36, 12)
+    expect(durationsOf([5, 1, 4, 2, 3])).toEqual({ count: 5, p10: 1.4, median: 3, p90: 4.6 })
+  })
+  it('are not said where there are too few', () => expect(durationsOf([1, 2, 3, 4])).toBeUndefined())
+})
+
+describe('evidence of several shops', () => {
+  it('counts each try once, however often it comes round', () => {
+    const ours = many(3, {})
+    const theirs = [...many(2, { outcome: 'failed' }), ...ours.slice(0, 2)]
+    const merged = mergeTries(ours, theirs)
+    expect(merged).toHaveLength(5)
+    expect(mergeTries(merged, theirs, ours)).toEqual(merged)
+  })
+  it('has no place for personal data', () => {
+    const document = { format: 'benevox-evidence', formatVersion: 1, tries: [{ ...oneTry(), by: 'Runa' }] }
+    expect(evidenceDocument.safeParse(document).success).toBe(false)
+  })
+})
+
+describe('what stands out', () => {
+  it('is a fall in success from one system version to the next', () => {
+    const tries = [
+      ...many(12, { systemVersion: 13 }),
+      ...many(1, { systemVersion: 13, outcome: 'failed' }),
+      ...many(2, { systemVersion: 14 }),
+      ...many(9, { systemVersion: 14, outcome: 'failed' }),
+    ]
+    expect(differencesIn(tries, 0.8)).toMatchObject([{ kind: 'system-version', value: 14, isWorse: true }])
+  })
+  it('is a cable against the others, and nothing where few tries were made', () => {
+    const tries = [
+      ...many(10, { cable: 1 }),
+      ...many(8, { cable: 2 }),
+      ...many(6, { cable: 3, outcome: 'failed' }),
+    ]
+    const worse = differencesIn(tries, 0.8).filter(({ isWorse }) => isWorse)
+    expect(worse.map(({ kind, value }) => [kind, value])).toEqual([['cable', 3]])
+    expect(
+      differencesIn([...many(2, { cable: 1 }), ...many(2, { cable: 2, outcome: 'failed' })], 0.8),
+    ).toEqual([])
+  })
+})

@@ -1,0 +1,3 @@
+export * from './chance.ts'
+export * from './differences.ts'
+export * from './tries.ts'

@@ -1,0 +1,257 @@
+import { composeFamily, type Cue } from '@benevox/core/catalog'
+import {
+  adviceOf,
+  diagnose,
+  diagnoseRestart,
+  isOfTheHand,
+  Knowledge,
+  nextThings,
+  RUNS_FOR_ONE,
+  studyDiagnosis,
+  tellingFamiliesApart,
+  type Cause,
+  type Correction,
+  type Findings,
+  type TryMade,
+} from '@benevox/core/diagnosis'
+import { procedureSheet } from '@benevox/core/procedure'
+import { compileFamily } from '@benevox/core/twin'
+import { describe, expect, it } from 'vitest'
+import { demoPack } from './demoPack.ts'
+
+const pack = demoPack()
+type Start = ConstructorParameters<typeof Knowledge>[1]
+const known = new Map<string, Knowledge>()
+
+/** Family by its number in the table of the trade (1 to 16), as the demo's catalogue has them in order. */
+function familyOf(number: number) {
+  const family = pack.families[number - 1]
+  if (!family) throw new Error(`No family ${number}`)
+  return { family, machine: compileFamily(composeFamily(pack, family).composed), prior: 1 }
+}
+function knowledgeOf(number: number, start: Start = 'on-locked'): Knowledge {
+  const name = `${number} ${start}`
+  const made = known.get(name) ?? new Knowledge([familyOf(number)], start)
+  known.set(name, made)
+  return made
+}
+interface Failed {
+  readonly seen: readonly Cue[]
+  readonly notSeen?: readonly Cue[]
+  readonly way?: string
+  readonly cable?: string
+  readonly link?: TryMade['link']
+}
+function triesOf(knowledge: Knowledge, failed: readonly Failed[]): readonly TryMade[] {
+  return failed.map(({ way, ...said }) => {
+    const procedure = (knowledge.ways.find(({ procedure }) => procedure.id === way) ?? knowledge.ways[0])
+      ?.procedure
+    if (!procedure) throw new Error('No way from here')
+    return { procedure, reached: false, ...said }
+  })
+}
+function after(number: number, failed: readonly Failed[], start?: Start, findings: Findings = {}) {
+  const knowledge = knowledgeOf(number, start)
+  const tries = triesOf(knowledge, failed)
+  const { causes, belief } = diagnose(knowledge, tries, findings)
+  return { knowledge, tries, causes, next: nextThings(knowledge, belief, tries, findings) }
+}
+const kinds = (causes: readonly Cause[]) => causes.map(({ correction }) => correction.kind)
+/** All chance of the corrections that are of one kind. */
+const chanceOf = (causes: readonly Cause[], ...these: readonly Correction['kind'][]) =>
+  causes.reduce((sum, { correction, chance }) => sum + (these.includes(correction.kind) ? chance : 0), 0)
+
+const LONG_BUZZ: Failed = { seen: ['long-buzz', 'lock-screen'] }
+const NO_BUZZ: Failed = { seen: ['lock-screen'], notSeen: ['short-buzz', 'long-buzz'] }
+
+/** The rows of the trade's table of what a failure leaves behind; common practice, no source. */
+describe('each trace of a failure points at its cause, by the twin alone', () => {
+  it.each([1, 3, 6, 12, 16])('family %i: a long buzz, then the lock screen: no data link', (number) => {
+    const { causes } = after(number, [LONG_BUZZ])
+    expect(causes[0]?.correction.kind).toBe('data-link')
+    expect(causes[0]?.chance).toBeGreaterThan(0.8)
+  })
+  it('family 4: no buzz, lock screen: moved too late, or let go too early', () => {
+    const { causes } = after(4, [NO_BUZZ])
+    expect(kinds(causes)[0]).toBe('sooner')
+    expect(chanceOf(causes, 'sooner', 'later')).toBeGreaterThan(chanceOf(causes, 'right-key', 'one-key'))
+  })
+  it.each([1, 2, 16])(
+    'family %i: the charge sign comes back: pressed too soon, or not fully off',
+    (number) => {
+      const { causes } = after(number, [{ seen: ['charge-percent'] }])
+      const later = chanceOf(causes, 'later')
+      for (const other of ['sooner', 'right-key', 'one-key', 'test-key', 'charge', 'data-link'] as const)
+        expect(later, other).toBeGreaterThan(chanceOf(causes, other))
+    },
+  )
+  it.each([
+    [1, 'on-locked'],
+    [2, 'on-locked'],
+    [15, 'on-locked'],
+    [12, 'off'],
+    [16, 'off'],
+  ] as const)('family %i, %s: the download page: the other volume key', (number, start) => {
+    const { causes, next } = after(number, [{ seen: ['download-page'] }], start)
+    expect(causes[0]?.correction).toEqual({ kind: 'right-key', key: 'volume-up', not: 'volume-down' })
+    expect(next[0]).toMatchObject({ kind: 'go-on', place: 'download-page', on: { kind: 'leave' } })
+  })
+  it('family 6: the bootloader page: both volumes were still down at the restart; one goes on from there', () => {
+    const { causes, next } = after(6, [{ seen: ['bootloader-page'] }])
+    expect(causes[0]?.correction).toEqual({ kind: 'sooner', step: 5 })
+    expect(next[0]).toMatchObject({ kind: 'go-on', on: { kind: 'inputs' } })
+  })
+  it('a bootloader page on a family that has none: another family', () => {
+    expect(kinds(after(4, [{ seen: ['bootloader-page'] }]).causes)[0]).toBe('other-family')
+  })
+  it('family 11: the lying robot is there already: power held, volume-up tapped', () => {
+    const [next] = after(11, [{ seen: ['robot'] }]).next
+    expect(next).toMatchObject({
+      kind: 'go-on',
+      on: { kind: 'inputs', steps: [{ input: { kind: 'press', key: 'volume-up', with: ['power'] } }] },
+    })
+  })
+  it('family 13: the service menu is a place: from its first line to recovery', () => {
+    const [next] = after(13, [{ seen: ['service-menu'] }]).next
+    expect(next?.kind === 'go-on' && next.on.kind === 'inputs' && next.on.steps[0]?.input).toMatchObject({
+      kind: 'press',
+      key: 'upper',
+    })
+  })
+  it.each([5, 7, 8, 10])('family %i, off: nothing at all: a flat battery, then a broken key', (number) => {
+    const { causes } = after(number, [{ seen: [] }], 'off')
+    expect(kinds(causes)[0]).toBe('charge')
+    expect(chanceOf(causes, 'charge', 'test-key')).toBeGreaterThan(0.6)
+  })
+  it.each([1, 8])('family %i: recovery comes back after the reset: a loop', (number) => {
+    expect(diagnoseRestart(familyOf(number), 'recovery-menu')[0]?.cause.kind).toBe('loop')
+    expect(diagnoseRestart(familyOf(number), 'set-up')[0]?.cause.kind).toBe('sound')
+  })
+})
+
+describe('what stays is told from what passes', () => {
+  it('family 4: four misses in a row are no longer *late*, but a broken volume-up, and it is to be tested', () => {
+    const first = after(4, [NO_BUZZ])
+    expect(kinds(first.causes)[0]).toBe('sooner')
+    expect(first.next[0]?.kind).toBe('try')
+    const fourth = after(4, [NO_BUZZ, NO_BUZZ, NO_BUZZ, NO_BUZZ])
+    expect(fourth.causes[0]?.correction).toEqual({ kind: 'test-key', key: 'volume-up' })
+    expect(fourth.next[0]).toMatchObject({ kind: 'test-key', key: 'volume-up' })
+    expect(chanceOf(fourth.causes, 'sooner')).toBeLessThan(0.05)
+  })
+  it('a key that was tested and works is not suspected again; one that is broken is a repair', () => {
+    const works = after(4, [NO_BUZZ, NO_BUZZ, NO_BUZZ], undefined, { keys: { 'volume-up': 'works' } })
+    expect(
+      works.causes.some(({ correction }) => correction.kind === 'test-key' && correction.key === 'volume-up'),
+    ).toBe(false)
+    expect(works.next.some((one) => one.kind === 'test-key' && one.key === 'volume-up')).toBe(false)
+    const broken = after(4, [NO_BUZZ, NO_BUZZ], undefined, { keys: { 'volume-up': 'broken' } })
+    expect(broken.next[0]).toMatchObject({ kind: 'repair', key: 'volume-up' })
+  })
+  it('a bad cable stays with its number: with another one its fault is gone', () => {
+    const { knowledge, tries, next } = after(1, [{ ...LONG_BUZZ, cable: '3' }])
+    expect(next[0]).toMatchObject({ kind: 'try', otherCable: true })
+    const both = [...tries, ...triesOf(knowledge, [{ ...LONG_BUZZ, cable: '4' }])]
+    const trusted = { cables: { '4': { noData: 0.001, dead: 0.001 } } }
+    const { belief } = diagnose(knowledge, both, trusted)
+    const third = belief.filter(({ cable }) => cable === '3').reduce((sum, { chance }) => sum + chance, 0)
+    const fourth = belief.filter(({ cable }) => cable === '4').reduce((sum, { chance }) => sum + chance, 0)
+    expect(third).toBeGreaterThan(fourth)
+  })
+  it('a charger where data is asked for needs no other cable', () => {
+    const { next, causes } = after(1, [{ ...LONG_BUZZ, link: 'charger' }])
+    expect(kinds(causes)[0]).toBe('data-link')
+    expect(next[0]).toMatchObject({ kind: 'try', otherCable: false })
+  })
+  it('a question is asked where its answer changes what to do: a flat battery or a dead cable', () => {
+    const { next } = after(2, [{ seen: [] }], 'off')
+    const ask = next.findIndex(({ kind }) => kind === 'ask')
+    expect(ask).toBeGreaterThanOrEqual(0)
+    const came = after(2, [{ seen: ['charge-blank', 'charge-percent'] }], 'off')
+    const not = after(2, [{ seen: [], notSeen: ['charge-blank', 'charge-percent'] }], 'off')
+    expect(chanceOf(not.causes, 'data-link', 'charge')).toBeGreaterThan(0.8)
+    expect(chanceOf(came.causes, 'data-link', 'charge')).toBeLessThan(0.4)
+  })
+  it('the same question has the same answer every time', () => {
+    const fresh = new Knowledge([familyOf(4)], 'on-locked')
+    const tries = triesOf(fresh, [NO_BUZZ])
+    expect(diagnose(fresh, tries).causes).toEqual(after(4, [NO_BUZZ]).causes)
+    expect(RUNS_FOR_ONE.ordinary).toBeGreaterThan(50)
+  })
+})
+
+describe('a model that is not known', () => {
+  const few = [1, 4, 10].map((number) => ({ ...familyOf(number), prior: 1 / 3 }))
+  const knowledge = new Knowledge(few, 'on-locked')
+  it('is narrowed down by what is seen: a long buzz is of a family with a gate', () => {
+    const { families } = diagnose(knowledge, triesOf(knowledge, [LONG_BUZZ]))
+    expect(families[0]?.familyId).toBe('forced-off-data-gate')
+    expect(families[0]?.chance).toBeGreaterThan(0.9)
+  })
+  it('is not narrowed down by a success that several families share', () => {
+    const ways = new Set(knowledge.ways.map(({ procedure }) => procedure.id))
+    expect(ways.size).toBeGreaterThan(3)
+    const reached = triesOf(knowledge, [{ seen: ['recovery-menu'], way: 'slide' }]).map((one) => ({
+      ...one,
+      reached: true,
+    }))
+    const chances = new Map(
+      diagnose(knowledge, reached).families.map(({ familyId, chance }) => [familyId, chance]),
+    )
+    // A slide also gets family 10 in, which only stays off in the dark: both are as likely as before.
+    for (const shared of ['slide-at-dark', 'two-minutes-of-nothing'])
+      expect(chances.get(shared)).toBeGreaterThan(0.3)
+  })
+  it('has a try that tells the families apart best, worth at most the bits there are', () => {
+    const { belief } = diagnose(knowledge, [])
+    const ranked = tellingFamiliesApart(knowledge, belief)
+    expect(ranked[0]?.bits).toBeGreaterThan(0.5)
+    expect(ranked[0]?.bits).toBeLessThanOrEqual(Math.log2(3) + 1e-9)
+    const alone = knowledgeOf(4)
+    for (const { bits } of tellingFamiliesApart(alone, diagnose(alone, []).belief))
+      expect(bits).toBeCloseTo(0, 9)
+  })
+})
+
+describe('said in a sentence', () => {
+  const advice = (number: number, failed: readonly Failed[], start?: Start, findings?: Findings) => {
+    const { tries, causes, next } = after(number, failed, start, findings)
+    const { machine } = familyOf(number)
+    const chart = procedureSheet(machine, (tries[0] as TryMade).procedure, 'en').chart
+    if (!chart || !next[0]) throw new Error('Nothing to say')
+    return adviceOf(next[0], causes, tries, chart, 'en')
+  }
+  it.each([
+    [1, [LONG_BUZZ], 'Take another cable that carries data, at another port of a computer.'],
+    [4, [NO_BUZZ], 'Sooner. At dark: slide from volume-down to volume-up, keep power.'],
+    [
+      4,
+      [NO_BUZZ, NO_BUZZ, NO_BUZZ],
+      'Test volume-up: press it alone at the lit lock screen and look whether it answers.',
+    ],
+    [11, [{ seen: ['robot'] }], 'Go on from the lying robot, “no command”.'],
+  ] as const)('family %i', (number, failed, says) => {
+    const { says: said, why } = advice(number, failed)
+    expect(said).toBe(says)
+    expect(why.length).toBeGreaterThan(20)
+  })
+  it('with what was seen as its reason', () => {
+    expect(advice(1, [LONG_BUZZ]).why).toBe(
+      'Long buzz, then lock screen: no data on the cable explains it best.',
+    )
+    expect(advice(4, [NO_BUZZ, NO_BUZZ, NO_BUZZ]).why).toContain('Lock screen, 3 times')
+    expect(isOfTheHand({ kind: 'sooner', step: 1 })).toBe(true)
+  })
+})
+
+describe('the study', () => {
+  it('needs about half the tries of a fixed order where the family is hidden', () => {
+    const phones = [1, 3, 4, 9, 10].map(familyOf)
+    const { ours, inOrder, same, knowing } = studyDiagnosis(phones, 60, { seed: 3 })
+    const hidden = ({ all }: { all: readonly number[] }) =>
+      all.filter((_, n) => n % 2 === 1).reduce((sum, one) => sum + one, 0)
+    expect(hidden(ours)).toBeLessThan(0.7 * hidden(inOrder))
+    expect(ours.mean).toBeLessThan(same.mean)
+    expect(knowing.mean).toBeLessThanOrEqual(ours.mean)
+  })
+})
