@@ -19,6 +19,7 @@ export interface DemoJob {
     readonly minutesAgo: number
     readonly procedureId: string
     readonly link: 'computer' | 'charger' | 'none'
+    readonly cable?: number
     readonly outcome: 'reached' | 'failed'
     readonly seen: readonly ('long-buzz' | 'lock-screen' | 'recovery-menu')[]
   }[]

@@ -17,13 +17,14 @@ import { consentEntity } from '../server/src/consent/entity.ts'
 import { configFrom } from '../server/src/config.ts'
 import { dataSourceFor } from '../server/src/database/dataSource.ts'
 import { jobEntity, jobEventEntity } from '../server/src/jobs/entity.ts'
+import { cableEntity } from '../server/src/kit/entity.ts'
 import { orderEntity, serviceEntity, supplierEntity } from '../server/src/orders/entity.ts'
 import { staffEntity } from '../server/src/session/entity.ts'
 import { hashSecret } from '../server/src/session/routes.ts'
 import { tryEntity } from '../server/src/tries/entity.ts'
 import { demoPack, demoPackAsWritten } from './demoPack.ts'
 import { DEMO_JOBS, type DemoJob } from './jobs.ts'
-import { STAFF, SUPPLIERS } from './shop.ts'
+import { CABLES, STAFF, SUPPLIERS } from './shop.ts'
 
 /** Fills an empty database with the demo shop; leaves one that has staff as it is. */
 export async function loadDemo(database: DataSource, jobs: readonly DemoJob[] = DEMO_JOBS): Promise<void> {
@@ -50,6 +51,7 @@ async function fill(manager: EntityManager, jobs: readonly DemoJob[], packId: nu
       services.map((service) => ({ ...service, supplierId: id })),
     )
   }
+  await manager.save(cableEntity, [...CABLES])
   for (const [index, job] of jobs.entries())
     await loadJob(manager, job, packId, staffIds[index % staffIds.length] ?? 1)
 }
@@ -111,6 +113,11 @@ async function loadJob(manager: EntityManager, job: DemoJob, packId: number, sta
       finishedAt: when(one.minutesAgo - 0.5),
       outcome: one.outcome,
       seen: [...one.seen],
+      notSeen: [],
+      marks: [],
+      cable: one.cable ?? null,
+      runner: null,
+      systemVersion: null,
     })
     await note(`try-${one.outcome}`, { seen: one.seen }, one.minutesAgo - 0.5)
   }

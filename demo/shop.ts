@@ -59,3 +59,12 @@ export const REPORTED: Readonly<Record<string, 'lost' | 'stolen' | 'unpaid'>> = 
     ] as const
   ).map(([first, status]) => [`${first}${checkDigit(first)}`, status]),
 )
+
+/** The kit: cables with a number on a flag of tape. */
+export const CABLES = [
+  { fits: 'usb-c', note: 'grey, one metre', retiredAt: null, retiredBecause: '' },
+  { fits: 'usb-c', note: 'short, braided', retiredAt: null, retiredBecause: '' },
+  { fits: 'micro-usb', note: 'black', retiredAt: null, retiredBecause: '' },
+  { fits: 'usb-c', note: 'came with a lamp', retiredAt: new Date(0), retiredBecause: 'carries no data' },
+  { fits: 'contacts', note: 'puck for round watches', retiredAt: null, retiredBecause: '' },
+] as const

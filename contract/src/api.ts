@@ -1,6 +1,9 @@
+import { evidenceDocument } from '@benevox/core/evidence'
 import { z } from 'zod'
+import { recordBenchBody } from './bench.ts'
 import { catalogAnswer, catalogVersion, changeCatalogBody } from './catalog.ts'
 import { openGateBody, recordConsentBody } from './consent.ts'
+import { familyEvidence } from './evidence.ts'
 import { askRegistryBody, changePricesBody, mail, prices, recordIntakeBody } from './intake.ts'
 import {
   changeFactsBody,
@@ -9,9 +12,10 @@ import {
   jobEvent,
   jobSummary,
   recordAccountBody,
-  recordBenchBody,
   station,
 } from './jobs.ts'
+import { addCableBody, cable, retireCableBody } from './kit.ts'
+import { askRemoteBody, remoteUnlock } from './maker.ts'
 import { changeOrderBody, order, placeOrderBody, promise, supplier } from './orders.ts'
 import { problem } from './problem.ts'
 import { session, signInBody, switchBody } from './session.ts'
@@ -189,6 +193,50 @@ export const api = {
     params: z.object({ id, tryId: z.uuid() }),
     body: finishTryBody,
     answer: tryRecord,
+  },
+  askRemote: {
+    method: 'post',
+    path: '/api/jobs/:id/remote-unlock',
+    says: 'Unlock from afar through the maker’s service, once the owner has signed in there',
+    params: ofJob,
+    body: askRemoteBody,
+    answer: remoteUnlock,
+  },
+  listCables: {
+    method: 'get',
+    path: '/api/cables',
+    says: 'The shop’s numbered cables with their records',
+    answer: z.object({ cables: z.array(cable) }),
+  },
+  addCable: {
+    method: 'post',
+    path: '/api/cables',
+    says: 'A new cable, with the next number',
+    body: addCableBody,
+    answer: cable,
+  },
+  retireCable: {
+    method: 'post',
+    path: '/api/cables/:number/retire',
+    says: 'Take a cable out of the kit, or back into it',
+    params: z.object({ number: id }),
+    body: retireCableBody,
+    answer: cable,
+  },
+  getEvidence: {
+    method: 'get',
+    path: '/api/evidence',
+    says: 'What is known of a family from its tries, its wipes and its first starts',
+    query: z.strictObject({ familyId: z.string().max(48) }),
+    answer: familyEvidence,
+  },
+  mergeEvidence: {
+    method: 'post',
+    path: '/api/evidence',
+    says: 'Take in another shop’s tries, each once',
+    large: true,
+    body: evidenceDocument,
+    answer: z.object({ added: z.int(), known: z.int() }),
   },
   recordAccount: {
     method: 'post',

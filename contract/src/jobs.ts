@@ -1,6 +1,7 @@
-import { facts, ROUTE_ACTIONS, type Progress } from '@benevox/core/route'
+import { facts, type Progress } from '@benevox/core/route'
 import { z } from 'zod'
 import { accountProof, accountRecord } from './account.ts'
+import { benchRecord } from './bench.ts'
 import { consentRecord, openedGate } from './consent.ts'
 import { evidenceFile, intakeRecord, registryRecord } from './intake.ts'
 import { order } from './orders.ts'
@@ -11,32 +12,6 @@ export const locks = z.object({ screen: lockState, account: lockState, carrier: 
 export const station = z.enum(['counter', 'bench', 'accounts', 'carriers', 'hand-back', 'closed'])
 
 const instant = z.iso.datetime()
-
-/** What the bench has done so far, with the instants its clocks run from. */
-export const benchRecord = z.strictObject({
-  procedureId: z.string().max(48).optional(),
-  inRecoveryAt: instant.optional(),
-  rightDevice: z
-    .strictObject({
-      by: z.enum(['tag', 'model-text']),
-      read: z.string(),
-      /** The build text that its recovery shows beside the model. */
-      build: z.string().optional(),
-      at: instant,
-    })
-    .optional(),
-  releasedAt: instant.optional(),
-  wipeStartedAt: instant.optional(),
-  wipeFinishedAt: instant.optional(),
-  firstStartAt: instant.optional(),
-  setUpAt: instant.optional(),
-  screenLifted: z
-    .strictObject({ how: z.enum(['remembered', 'remote-unlock', 'settings']), at: instant })
-    .optional(),
-  /** What was tried and did not help, in the order it was tried. */
-  didNotHelp: z.array(z.enum(ROUTE_ACTIONS)).max(17).optional(),
-})
-export type BenchRecord = z.infer<typeof benchRecord>
 
 export const lockProof = z.enum(['proven-clear', 'not-clear', 'not-there'])
 export const handBackRecord = z.strictObject({
@@ -92,7 +67,16 @@ export const jobSummary = job
     device: z.string(),
     imei: z.string().nullable(),
     /** The next thing a clock waits for, with its instant. */
-    waits: z.object({ for: z.enum(['wipe', 'first-start', 'carrier']), until: z.string() }).nullable(),
+    waits: z
+      .object({
+        for: z.enum(['charging', 'wipe', 'first-start', 'carrier']),
+        since: z.string(),
+        /** The earliest it may be over, when it should be, and when it is late. */
+        earliest: z.string(),
+        until: z.string(),
+        latest: z.string(),
+      })
+      .nullable(),
   })
 export type JobSummary = z.infer<typeof jobSummary>
 
@@ -121,30 +105,6 @@ export const changeFactsBody = z.strictObject({
   noSecret,
 })
 
-export const benchChange = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('chose-procedure'), procedureId: z.string().max(48) }),
-  z.strictObject({ kind: z.literal('in-recovery') }),
-  z.strictObject({
-    kind: z.literal('right-device'),
-    by: z.enum(['tag', 'model-text']),
-    read: z.string().trim().min(1).max(80),
-    build: z.string().trim().max(120).optional(),
-  }),
-  z.strictObject({ kind: z.literal('released') }),
-  z.strictObject({ kind: z.literal('wipe-started') }),
-  z.strictObject({ kind: z.literal('wipe-finished') }),
-  z.strictObject({ kind: z.literal('first-start') }),
-  z.strictObject({ kind: z.literal('set-up') }),
-  z.strictObject({ kind: z.literal('back-to-keys') }),
-  z.strictObject({ kind: z.literal('did-not-help'), action: z.enum(ROUTE_ACTIONS) }),
-  z.strictObject({
-    kind: z.literal('screen-lifted'),
-    how: z.enum(['remembered', 'remote-unlock', 'settings']),
-  }),
-])
-export type BenchChange = z.infer<typeof benchChange>
-export const recordBenchBody = z.strictObject({ version: z.int().min(1), change: benchChange })
-
 export const recordAccountBody = z.strictObject({ version: z.int().min(1), proof: accountProof })
 export const handBackBody = handBackRecord.omit({ at: true }).extend({ version: z.int().min(1), noSecret })
 
@@ -165,7 +125,7 @@ export function progressOf({
   return {
     rightDeviceConfirmed: bench.rightDevice !== undefined,
     inRecovery: bench.inRecoveryAt !== undefined,
-    wipeStarted: bench.wipeStartedAt !== undefined,
+    wipeStarted: bench.wipeStartedAt !== undefined || (bench.cameBack ?? 0) > 0,
     setUpReached: bench.setUpAt !== undefined,
     screenLifted: bench.screenLifted !== undefined,
     accountProof: account?.proof,

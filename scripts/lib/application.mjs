@@ -69,11 +69,16 @@ export function startServer(mariadb, more) {
 }
 
 /**
- * Starts the shop's outside world on loopback, made up: a registry over HTTP and a mailbox that takes SMTP.
+ * Starts the shop's outside world on loopback, made up: a registry and a maker's service over HTTP, a mailbox that takes SMTP.
  * @returns what the server is told of them; started again on the same ports when it dies by itself
  */
 export async function startStandIns(reported = {}) {
-  const ports = { registry: await freePort(), mailbox: await freePort(), smtp: await freePort() }
+  const ports = {
+    registry: await freePort(),
+    mailbox: await freePort(),
+    smtp: await freePort(),
+    maker: await freePort(),
+  }
   const env = {
     ...process.env,
     BENEVOX_REPORTED: JSON.stringify(reported),
@@ -96,6 +101,7 @@ export async function startStandIns(reported = {}) {
     env: {
       BENEVOX_REGISTRY: `http://127.0.0.1:${ports.registry}`,
       BENEVOX_MAILBOX: `http://127.0.0.1:${ports.mailbox}`,
+      BENEVOX_MAKER: `http://127.0.0.1:${ports.maker}`,
     },
     stop: async () => {
       stopping = true

@@ -13,6 +13,8 @@ import { catalogHandlers, refuseHostile } from './catalog/routes.ts'
 import { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
 import { consentHandlers } from './consent/routes.ts'
+import { evidenceHandlers } from './evidence/routes.ts'
+import { Evidence } from './evidence/service.ts'
 import { mountFiles } from './files.ts'
 import { mount } from './http/mount.ts'
 import { notFoundHandler, ProblemError, problemHandler } from './http/problem.ts'
@@ -20,6 +22,8 @@ import { JobChanger } from './jobs/change.ts'
 import { JobReader } from './jobs/read.ts'
 import { jobHandlers } from './jobs/routes.ts'
 import { intakeHandlers } from './intake/routes.ts'
+import { kitHandlers } from './kit/routes.ts'
+import { makerHandlers } from './maker/routes.ts'
 import { orderHandlers } from './orders/routes.ts'
 import { priceHandlers } from './prices/routes.ts'
 import { PriceLists } from './prices/service.ts'
@@ -105,6 +109,7 @@ export function createApp(config: Config, database: DataSource): Express {
   const prices = new PriceLists(database)
   const reader = new JobReader(catalog, prices)
   const changer = new JobChanger(database, reader)
+  const evidence = new Evidence(database)
   mount(app, {
     ...sessionHandlers(database, config, generateToken),
     ...catalogHandlers(catalog),
@@ -113,13 +118,16 @@ export function createApp(config: Config, database: DataSource): Express {
     ...intakeHandlers(changer),
     ...registryHandlers(database, config, reader, changer),
     ...priceHandlers(database, prices),
+    ...kitHandlers(database),
+    ...makerHandlers(database, config.maker, reader, changer),
+    ...evidenceHandlers(evidence),
     ...tryHandlers(catalog, changer),
     ...orderHandlers(database, catalog, changer),
   })
 
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()))
   app.get('/api/catalog/pack.schema.json', (_request, response) => void response.json(packJsonSchema()))
-  mountFiles(app, { config, database, catalog, reader, changer })
+  mountFiles(app, { config, database, catalog, reader, changer, evidence })
   app.use('/api', notFoundHandler)
 
   if (config.web) serveWeb(app, config.web)

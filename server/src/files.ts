@@ -15,6 +15,7 @@ import type { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
 import { consentEntity } from './consent/entity.ts'
 import { consentForm, consentPaper, letterPaper } from './consent/paper.ts'
+import type { Evidence } from './evidence/service.ts'
 import { handBackPaper } from './hand-back/paper.ts'
 import { ProblemError } from './http/problem.ts'
 import { evidenceEntity } from './intake/entity.ts'
@@ -37,12 +38,14 @@ export function mountFiles(
     catalog,
     reader,
     changer,
+    evidence,
   }: {
     config: Config
     database: DataSource
     catalog: Catalog
     reader: JobReader
     changer: JobChanger
+    evidence: Evidence
   },
 ): void {
   /** The row and the job of a request's path, for somebody who is signed in. */
@@ -174,6 +177,12 @@ export function mountFiles(
       `inline; filename="card-${family.id}.pdf"`,
       await familyCard(inUse, family),
     )
+  })
+
+  app.get('/api/evidence.json', async (request, response) => {
+    signedIn(request)
+    const text = Buffer.from(JSON.stringify(await evidence.document(), null, 1))
+    send(response, 'application/json', 'attachment; filename="evidence.json"', text)
   })
 
   app.get('/api/catalog/versions/:id/pack.json', async (request, response) => {

@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net'
 import type { Express } from 'express'
 import nodemailer from 'nodemailer'
 import { Mailbox, mailboxApp, smtpInto } from './mailbox.ts'
+import { makerApp } from './maker.ts'
 import { registryApp, type RegistrySettings } from './registry.ts'
 
 /** Where to answer; a free port where none is named. */
@@ -10,16 +11,18 @@ export interface Ports {
   readonly registry: number
   readonly mailbox: number
   readonly smtp: number
+  readonly maker: number
 }
 
 export interface StandIns {
   readonly registry: string
   readonly mailbox: string
   readonly smtpPort: number
+  readonly maker: string
   readonly close: () => Promise<void>
 }
 
-/** The shop's outside world on loopback: a registry over HTTP, and a mailbox that takes SMTP. */
+/** The shop's outside world on loopback: a registry and a maker's service over HTTP, a mailbox that takes SMTP. */
 export async function startStandIns(
   settings: Partial<Pick<RegistrySettings, 'reported' | 'latencyMs'>> & { readonly ports?: Ports } = {},
 ): Promise<StandIns> {
@@ -43,13 +46,15 @@ export async function startStandIns(
     }),
     settings.ports?.registry,
   )
+  const maker = await serve(makerApp({ latencyMs: settings.latencyMs ?? 350 }), settings.ports?.maker)
   const box = await serve(mailboxApp(mailbox), settings.ports?.mailbox)
   return {
     registry: registry.address,
     mailbox: box.address,
     smtpPort,
+    maker: maker.address,
     close: async () => {
-      for (const { server } of [registry, box]) {
+      for (const { server } of [registry, maker, box]) {
         server.closeAllConnections()
         server.close()
       }

@@ -8,8 +8,11 @@ const reported = JSON.parse(process.env.BENEVOX_REPORTED ?? '{}') as Record<
 const ports = process.env.BENEVOX_STAND_IN_PORTS
   ? (JSON.parse(process.env.BENEVOX_STAND_IN_PORTS) as Ports)
   : undefined
-const { registry, mailbox, smtpPort, close } = await startStandIns({ reported, ...(ports ? { ports } : {}) })
-console.log(JSON.stringify({ registry, mailbox, smtpPort }))
+const { registry, mailbox, smtpPort, maker, close } = await startStandIns({
+  reported,
+  ...(ports ? { ports } : {}),
+})
+console.log(JSON.stringify({ registry, mailbox, smtpPort, maker }))
 const stop = () => void close().then(() => process.exit(0))
 for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, stop)
 process.once('disconnect', stop)

@@ -3,6 +3,8 @@ import frenchHolidays from '@socialgouv/jours-feries'
 import { getHolidays as germanHolidays } from 'feiertagejs'
 import { describe, expect, it } from 'vitest'
 import {
+  chargeMs,
+  chargeRange,
   isWorkingDay,
   PLATFORM_WAIT_LAW,
   promiseInWorkingDays,
@@ -144,5 +146,22 @@ describe('working days agree day by day over 10 years with independent holiday d
         working[7],
       ])
     }
+  })
+})
+
+describe('charging to the safe level', () => {
+  it('is energy over power, by hand: 4 Ah at 3.85 V, a tenth of it, with 10 W of which 85 % are kept', () => {
+    expect(chargeMs(10, 20, { capacityMah: 4000, watts: 10 })).toBe(Math.round((1.54 / 8.5) * 3_600_000))
+    expect(chargeMs(25, 20, { capacityMah: 4000, watts: 10 })).toBe(0)
+  })
+  it('takes longer from flat, and has a range where nothing is known', () => {
+    const charging = { capacityMah: 4000, watts: 10 }
+    expect(chargeMs(0, 20, charging) - chargeMs(3, 20, charging)).toBeGreaterThan(180_000)
+    const { minMs, medianMs, maxMs } = chargeRange(0)
+    expect(minMs).toBeLessThan(medianMs)
+    expect(medianMs).toBeLessThan(maxMs)
+    // Common practice, no source: a quarter of an hour on the charger, then it is tried again.
+    expect(medianMs).toBeGreaterThan(8 * 60_000)
+    expect(medianMs).toBeLessThan(30 * 60_000)
   })
 })

@@ -1,4 +1,4 @@
-import type { BenchChange, BenchRecord, Job } from '@benevox/contract'
+import { benchWith, type BenchChange, type BenchRecord, type Job } from '@benevox/contract'
 import { type Pack } from '@benevox/core/catalog'
 import { gateName, modelOnJob, type Route } from '@benevox/core/route'
 import { ProblemError } from '../http/problem.ts'
@@ -25,53 +25,46 @@ export function benchAfter(
         family?.procedures.some(({ id }) => id === change.procedureId) ?? false,
         'The model on this job has no such procedure.',
       )
-      return { ...bench, procedureId: change.procedureId }
+      break
     }
+    case 'key-tested':
+    case 'charging-started':
+    case 'charging-ended':
     case 'in-recovery':
-      return { ...bench, inRecoveryAt: bench.inRecoveryAt ?? at }
-    case 'back-to-keys': {
+      break
+    case 'back-to-keys':
+    case 'did-not-help':
       need(!bench.wipeStartedAt, 'The wipe has begun.')
-      const { inRecoveryAt: _, releasedAt: __, ...rest } = bench
-      return rest
-    }
-    case 'did-not-help': {
-      need(!bench.wipeStartedAt, 'The wipe has begun.')
-      const before = bench.didNotHelp ?? []
-      return { ...bench, didNotHelp: [...before.filter((one) => one !== change.action), change.action] }
-    }
+      break
     case 'right-device':
       checkRightDevice(job, pack, change)
-      return {
-        ...bench,
-        rightDevice: {
-          by: change.by,
-          read: change.read,
-          ...(change.build ? { build: change.build } : {}),
-          at,
-        },
-      }
-    case 'released': {
+      break
+    case 'released':
       need(bench.inRecoveryAt !== undefined, 'The device is not in recovery yet.')
       needGates(route)
-      return { ...bench, releasedAt: at }
-    }
+      break
     case 'wipe-started':
       need(bench.releasedAt !== undefined, 'The last presses have not been released.')
-      return { ...bench, wipeStartedAt: bench.wipeStartedAt ?? at }
+      break
     case 'wipe-finished':
       need(bench.wipeStartedAt !== undefined, 'The wipe has not begun.')
-      return { ...bench, wipeFinishedAt: bench.wipeFinishedAt ?? at }
+      break
     case 'first-start':
       need(bench.wipeFinishedAt !== undefined, 'The wipe is not over.')
-      return { ...bench, firstStartAt: bench.firstStartAt ?? at }
+      break
+    case 'recovery-again':
+      need(bench.firstStartAt !== undefined, 'It has not been restarted after the wipe.')
+      need(!bench.setUpAt, 'The set-up wizard was there already.')
+      break
     case 'set-up':
       need(bench.firstStartAt !== undefined, 'The first start has not begun.')
-      return { ...bench, setUpAt: bench.setUpAt ?? at }
+      break
     case 'screen-lifted':
       need(!bench.wipeStartedAt, 'The wipe has begun.')
       if (change.how === 'settings') needGates(route)
-      return { ...bench, screenLifted: { how: change.how, at } }
+      break
   }
+  return benchWith(bench, change, at)
 }
 
 /** Both resets delete everything: neither goes on before every gate is open. */

@@ -19,12 +19,13 @@ export class JobChanger {
   }
 
   /**
+   * @param version the one the caller has seen; undefined for what only tells what happened at the device
    * @param make changes the row in place and says what the event list shall keep
    * @throws ProblemError `stale-version` with the job as it is now
    */
   async change(
     id: number,
-    version: number,
+    version: number | undefined,
     staffId: number,
     make: (
       row: JobRow,
@@ -35,7 +36,7 @@ export class JobChanger {
   ): Promise<Job> {
     return this.locked(id, async (manager, row) => {
       const job = await this.#reader.job(manager, row)
-      if (row.version !== version)
+      if (version !== undefined && row.version !== version)
         throw new ProblemError(
           'stale-version',
           'Somebody else changed this job meanwhile; nothing was overwritten.',

@@ -62,6 +62,22 @@ export const jobEntity = new EntitySchema<JobRow>({
   },
 })
 
+/** Steps of the bench that were told under a name, so that telling them again changes nothing. */
+export interface BenchStepRow {
+  key: string
+  jobId: number
+  at: Date
+}
+
+export const benchStepEntity = new EntitySchema<BenchStepRow>({
+  name: 'bench_steps',
+  columns: {
+    key: { name: 'step_key', type: 'char', length: 36, primary: true },
+    jobId: { name: 'job_id', type: 'int' },
+    at: { type: 'datetime', precision: 3 },
+  },
+})
+
 /** Append-only: the database itself refuses to change or delete a row. */
 export interface JobEventRow {
   id: number

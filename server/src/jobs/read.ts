@@ -1,4 +1,5 @@
 import { modelById } from '@benevox/core/catalog'
+import { chargeRange } from '@benevox/core/clocks'
 import {
   progressOf,
   type EvidenceFile,
@@ -170,16 +171,30 @@ export class JobReader {
     const waiting = orders.find(({ state }) => state === 'waiting')
     const { pack } = await this.#catalog.byId(packId)
     const family = modelOnJob(pack, facts)?.family
-    const untilAfter = (from: string, name: string | undefined) =>
-      new Date(Date.parse(from) + (family?.durations[name ?? '']?.medianMs ?? 0)).toISOString()
-    if (bench.wipeStartedAt && !bench.wipeFinishedAt)
-      return { for: 'wipe', until: untilAfter(bench.wipeStartedAt, family?.durationsOfTheWork.wipe) }
-    if (bench.firstStartAt && !bench.setUpAt)
+    const clock = (
+      what: NonNullable<JobSummary['waits']>['for'],
+      since: string,
+      range: { minMs: number; medianMs: number; maxMs: number } | undefined,
+    ) => {
+      const after = (ms = 0) => new Date(Date.parse(since) + ms).toISOString()
       return {
-        for: 'first-start',
-        until: untilAfter(bench.firstStartAt, family?.durationsOfTheWork.firstStart),
+        for: what,
+        since,
+        earliest: after(range?.minMs),
+        until: after(range?.medianMs),
+        latest: after(range?.maxMs),
       }
-    return waiting ? { for: 'carrier', until: waiting.promise.latest } : null
+    }
+    const { wipe = '', firstStart = '' } = family?.durationsOfTheWork ?? {}
+    if (bench.charging && !bench.charging.endedAt)
+      return clock('charging', bench.charging.startedAt, chargeRange(bench.charging.fromPercent))
+    if (bench.wipeStartedAt && !bench.wipeFinishedAt)
+      return clock('wipe', bench.wipeStartedAt, family?.durations[wipe])
+    if (bench.firstStartAt && !bench.setUpAt)
+      return clock('first-start', bench.firstStartAt, family?.durations[firstStart])
+    if (!waiting) return null
+    const { earliest, latest } = waiting.promise
+    return { for: 'carrier', since: waiting.orderedAt.toISOString(), earliest, until: latest, latest }
   }
 
   async #orders(manager: EntityManager, jobIds: readonly number[]) {
@@ -214,6 +229,10 @@ export function wireTry(row: TryRow, names: ReadonlyMap<number, string>): TryRec
     finishedAt: row.finishedAt?.toISOString() ?? null,
     outcome: row.outcome,
     seen: row.seen,
+    notSeen: row.notSeen,
+    marks: row.marks,
+    cable: row.cable,
+    runner: row.runner,
     by: names.get(row.staffId) ?? '',
   }
 }

@@ -1,4 +1,4 @@
-import type { api, Body } from '@benevox/contract'
+import { TOLD_STEPS, type api, type Body } from '@benevox/contract'
 import { facts as factsSchema, withoutPersonal } from '@benevox/core/route'
 import type { DataSource } from 'typeorm'
 import type { z } from 'zod'
@@ -10,7 +10,7 @@ import type { PriceLists } from '../prices/service.ts'
 import { staffEntity } from '../session/entity.ts'
 import { benchAfter } from './bench.ts'
 import type { JobChanger } from './change.ts'
-import { jobEntity, jobEventEntity, type JobRow } from './entity.ts'
+import { benchStepEntity, jobEntity, jobEventEntity, type JobRow } from './entity.ts'
 import type { JobReader } from './read.ts'
 
 const EMPTY_COUNTS: z.output<typeof api.listJobs.answer>['counts'] = {
@@ -124,14 +124,25 @@ export function jobHandlers(
       }
     },
 
-    recordBench: ({ params, body, staffId }) =>
-      changer.change(params.id, body.version, staffId, async (row, now, job) => {
+    async recordBench({ params, body, staffId }) {
+      const told = 'key' in body ? body : undefined
+      if (told && !TOLD_STEPS.includes(body.change.kind))
+        throw new ProblemError('bad-request', 'This step stands on the version of the job that was seen.')
+      const version = 'version' in body ? body.version : undefined
+      if (told && (await database.manager.existsBy(benchStepEntity, { key: told.key })))
+        return reader.job(database.manager, await reader.row(database.manager, params.id))
+      return changer.change(params.id, version, staffId, async (row, now, job, manager) => {
         if (row.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
+        if (told) await manager.insert(benchStepEntity, { key: told.key, jobId: row.id, at: now })
         const { pack } = await catalog.byId(row.packId)
         const route = await reader.route(row, job)
-        row.bench = benchAfter(job, { pack, route }, body.change, now.toISOString())
+        // What is told late happened when it happened, but not before the job nor in the time to come.
+        const happened = told ? Date.parse(told.at) : now.getTime()
+        const at = new Date(Math.min(now.getTime(), Math.max(row.openedAt.getTime(), happened))).toISOString()
+        row.bench = benchAfter(job, { pack, route }, body.change, at)
         return { kind: body.change.kind, detail: { ...body.change, kind: undefined } }
-      }),
+      })
+    },
 
     recordAccount: ({ params, body, staffId }) =>
       changer.change(params.id, body.version, staffId, (row, now) => {

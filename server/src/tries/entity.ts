@@ -1,3 +1,4 @@
+import type { TryRecord } from '@benevox/contract'
 import type { Cue, LinkKind } from '@benevox/core/catalog'
 import { EntitySchema } from 'typeorm'
 
@@ -11,8 +12,13 @@ export interface TryRow {
   staffId: number
   startedAt: Date
   finishedAt: Date | null
-  outcome: 'reached' | 'failed' | null
+  outcome: TryRecord['outcome']
   seen: Cue[]
+  notSeen: Cue[]
+  marks: TryRecord['marks']
+  cable: number | null
+  runner: string | null
+  systemVersion: number | null
 }
 
 export const tryEntity = new EntitySchema<TryRow>({
@@ -29,5 +35,10 @@ export const tryEntity = new EntitySchema<TryRow>({
     finishedAt: { name: 'finished_at', type: 'datetime', precision: 3, nullable: true },
     outcome: { type: 'varchar', length: 10, nullable: true },
     seen: { type: 'json' },
+    notSeen: { name: 'not_seen', type: 'json' },
+    marks: { type: 'json' },
+    cable: { type: 'int', nullable: true },
+    runner: { type: 'char', length: 36, nullable: true },
+    systemVersion: { name: 'system_version', type: 'int', nullable: true },
   },
 })

@@ -1,13 +1,14 @@
 import { modelOnJob } from '@benevox/core/route'
-import type { TryRecord } from '@benevox/contract'
-import type { EntityManager } from 'typeorm'
+import type { Body, TryRecord } from '@benevox/contract'
+import { IsNull, type EntityManager } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { JobChanger } from '../jobs/change.ts'
 import { wireTry } from '../jobs/read.ts'
 import { staffEntity } from '../session/entity.ts'
-import { tryEntity } from './entity.ts'
+import { cableEntity } from '../kit/entity.ts'
+import { tryEntity, type TryRow } from './entity.ts'
 
 /** Tries at the key combination, stored as they happen. The client names each, so that repeating is harmless. */
 export function tryHandlers(catalog: Catalog, changer: JobChanger): Handlers {
@@ -23,14 +24,20 @@ export function tryHandlers(catalog: Catalog, changer: JobChanger): Handlers {
           throw new ProblemError('not-possible-now', 'This try belongs to another job.')
         if (known) return answer(manager, body.id)
         if (job.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
+        await refuseSecondRun(manager, params.id, body)
         const found = modelOnJob((await catalog.byId(job.packId)).pack, job.facts)
         if (!found?.family.procedures.some(({ id }) => id === body.procedureId))
           throw new ProblemError('not-possible-now', 'The model on this job has no such procedure.')
-        const { id, procedureId, link } = body
+        const { id, procedureId, link, cable = null, runner = null } = body
+        if (cable !== null && !(await manager.existsBy(cableEntity, { number: cable })))
+          throw new ProblemError('not-found', `There is no cable ${cable} in the kit.`)
         await manager.insert(tryEntity, {
           id,
           procedureId,
           link,
+          cable,
+          runner,
+          systemVersion: job.facts.systemVersion ?? null,
           staffId,
           jobId: params.id,
           familyId: found.family.id,
@@ -39,10 +46,12 @@ export function tryHandlers(catalog: Catalog, changer: JobChanger): Handlers {
           finishedAt: null,
           outcome: null,
           seen: [],
+          notSeen: [],
+          marks: [],
         })
         await changer.note(manager, params.id, staffId, {
           kind: 'try-started',
-          detail: { procedureId, link },
+          detail: { procedureId, link, ...(cable === null ? {} : { cable }) },
         })
         return answer(manager, id)
       }),
@@ -56,19 +65,43 @@ export function tryHandlers(catalog: Catalog, changer: JobChanger): Handlers {
           throw new ProblemError('bad-request', 'body.finishedAt: before the try began.', {
             errors: [{ path: 'body.finishedAt', sentence: 'before the try began' }],
           })
-        if (row.outcome === null) {
+        const { outcome, seen, notSeen, marks } = body
+        if (row.outcome !== null && row.outcome !== outcome)
+          throw new ProblemError('not-possible-now', `This try is recorded as ${row.outcome} already.`)
+        const isTold = row.outcome === outcome
+        const same = isTold && isEqual(row, body)
+        if (!same) {
+          // What was seen may be told more fully afterwards; when it ended stays.
           await manager.update(
             tryEntity,
             { id: row.id },
-            { outcome: body.outcome, seen: body.seen, finishedAt },
+            { outcome, seen, notSeen, marks: isTold ? row.marks : marks, ...(isTold ? {} : { finishedAt }) },
           )
           await changer.note(manager, params.id, staffId, {
-            kind: `try-${body.outcome}`,
-            detail: { seen: body.seen },
+            kind: isTold ? 'try-told' : `try-${outcome}`,
+            detail: { seen, ...(notSeen.length > 0 ? { notSeen } : {}) },
           })
-        } else if (row.outcome !== body.outcome)
-          throw new ProblemError('not-possible-now', `This try is recorded as ${row.outcome} already.`)
+        }
         return answer(manager, row.id)
       }),
   }
 }
+
+/** A run that is under way at one machine is not begun at another; one that comes late was made meanwhile. */
+const LATE_MS = 120_000
+async function refuseSecondRun(
+  manager: EntityManager,
+  jobId: number,
+  { startedAt, runner }: Body<'startTry'>,
+): Promise<void> {
+  if (runner === undefined || Date.now() - Date.parse(startedAt) > LATE_MS) return
+  const open = await manager.findOneBy(tryEntity, { jobId, outcome: IsNull() })
+  if (open && open.runner !== null && open.runner !== runner)
+    throw new ProblemError(
+      'not-possible-now',
+      'A try is under way on this device at another machine. End it there, or close it here, before the next.',
+    )
+}
+
+const isEqual = (row: TryRow, { seen, notSeen }: Body<'finishTry'>) =>
+  row.seen.join() === seen.join() && row.notSeen.join() === notSeen.join()

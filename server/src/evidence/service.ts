@@ -1,0 +1,113 @@
+import type { FamilyEvidence } from '@benevox/contract'
+import { evidenceTry, mergeTries, type EvidenceDocument, type EvidenceTry } from '@benevox/core/evidence'
+import { In, type DataSource, type EntityManager } from 'typeorm'
+import { tryEntity, type TryRow } from '../tries/entity.ts'
+import { otherEvidenceEntity } from './entity.ts'
+
+/** Only the newest count: what a family did years ago says little. Common practice, no source. */
+const NEWEST = 2000
+
+/** What is known of families from tries: this shop's own, and other shops' that were merged in. */
+export class Evidence {
+  readonly #database: DataSource
+  constructor(database: DataSource) {
+    this.#database = database
+  }
+
+  async ofFamily(familyId: string): Promise<FamilyEvidence> {
+    const { manager } = this.#database
+    const rows = await manager.find(tryEntity, {
+      where: { familyId, outcome: In(['reached', 'failed']) },
+      order: { finishedAt: 'DESC' },
+      take: NEWEST,
+    })
+    const others = await manager.find(otherEvidenceEntity, { where: { familyId }, take: NEWEST })
+    return {
+      tries: [...mergeTries(rows.flatMap(ofRow), others.map(readOther))],
+      ...(await this.#durations(familyId)),
+    }
+  }
+
+  /** Everything this shop tried, to be shared; nothing in it is personal. */
+  async document(): Promise<EvidenceDocument> {
+    const rows = await this.#database.manager.find(tryEntity, {
+      where: { outcome: In(['reached', 'failed']) },
+      order: { finishedAt: 'ASC' },
+    })
+    return { format: 'benevox-evidence', formatVersion: 1, tries: rows.flatMap(ofRow) }
+  }
+
+  /** Takes in another shop's tries; a try that is known, here or from before, is not counted again. */
+  async merge({ tries }: EvidenceDocument): Promise<{ added: number; known: number }> {
+    return this.#database.transaction(async (manager) => {
+      const unique = mergeTries(tries)
+      const known = await this.#known(
+        manager,
+        unique.map(({ id }) => id),
+      )
+      const fresh = unique.filter(({ id }) => !known.has(id))
+      // A cable's number is of its own shop's kit.
+      const rows = fresh.map(({ cable: _, ...one }) => ({
+        id: one.id,
+        familyId: one.familyId,
+        document: one,
+      }))
+      for (let from = 0; from < rows.length; from += 500)
+        await manager.insert(otherEvidenceEntity, rows.slice(from, from + 500))
+      return { added: fresh.length, known: tries.length - fresh.length }
+    })
+  }
+
+  async #known(manager: EntityManager, ids: readonly string[]): Promise<ReadonlySet<string>> {
+    const known = new Set<string>()
+    for (let from = 0; from < ids.length; from += 500) {
+      const some = { id: In(ids.slice(from, from + 500)) }
+      for (const entity of [tryEntity, otherEvidenceEntity])
+        for (const { id } of await manager.find<{ id: string }>(entity, {
+          where: some,
+          select: { id: true },
+        }))
+          known.add(id)
+    }
+    return known
+  }
+
+  /** How long wipes and first starts took on the family's devices, from the jobs that had a try of it. */
+  async #durations(familyId: string): Promise<Pick<FamilyEvidence, 'wipeSeconds' | 'firstStartSeconds'>> {
+    const rows = await this.#database.manager.query<
+      { started: string | null; finished: string | null; first: string | null; setUp: string | null }[]
+    >(
+      `SELECT JSON_VALUE(bench, '$.wipeStartedAt') AS started, JSON_VALUE(bench, '$.wipeFinishedAt') AS finished,
+              JSON_VALUE(bench, '$.firstStartAt') AS first, JSON_VALUE(bench, '$.setUpAt') AS setUp
+         FROM jobs WHERE id IN (SELECT job_id FROM tries WHERE family_id = ?)
+         ORDER BY id DESC LIMIT ${NEWEST}`,
+      [familyId],
+    )
+    const between = (from: string | null, to: string | null) =>
+      from && to && to > from ? [(Date.parse(to) - Date.parse(from)) / 1000] : []
+    return {
+      wipeSeconds: rows.flatMap(({ started, finished }) => between(started, finished)),
+      firstStartSeconds: rows.flatMap(({ first, setUp }) => between(first, setUp)),
+    }
+  }
+}
+
+function ofRow(row: TryRow): EvidenceTry[] {
+  if (!row.finishedAt || !row.outcome || row.outcome === 'left') return []
+  return [
+    {
+      id: row.id,
+      familyId: row.familyId,
+      procedureId: row.procedureId,
+      modelId: row.modelId,
+      ...(row.systemVersion ? { systemVersion: row.systemVersion } : {}),
+      link: row.link,
+      ...(row.cable ? { cable: row.cable } : {}),
+      outcome: row.outcome,
+      seen: row.seen,
+      seconds: Math.min(7200, (row.finishedAt.getTime() - row.startedAt.getTime()) / 1000),
+    },
+  ]
+}
+
+const readOther = ({ document }: { document: unknown }): EvidenceTry => evidenceTry.parse(document)

@@ -1,0 +1,66 @@
+import type { Cable } from '@benevox/contract'
+import type { DataSource, EntityManager } from 'typeorm'
+import type { Handlers } from '../http/mount.ts'
+import { ProblemError } from '../http/problem.ts'
+import { cableEntity, type CableRow } from './entity.ts'
+
+/** The shop's numbered cables; what each is good for follows from the tries that were made with it. */
+export function kitHandlers(database: DataSource): Handlers {
+  return {
+    listCables: async () => ({ cables: await cablesOf(database.manager) }),
+
+    async addCable({ body }) {
+      const row = await database.manager.save(cableEntity, { ...body, retiredAt: null, retiredBecause: '' })
+      return wireCable(row, NOTHING)
+    },
+
+    async retireCable({ params, body }) {
+      const row = await database.manager.findOneBy(cableEntity, { number: params.number })
+      if (!row) throw new ProblemError('not-found', `There is no cable ${params.number}.`)
+      row.retiredAt = body.because === null ? null : (row.retiredAt ?? new Date())
+      row.retiredBecause = body.because ?? ''
+      await database.manager.save(cableEntity, row)
+      const found = (await cablesOf(database.manager)).find(({ number }) => number === params.number)
+      return found ?? wireCable(row, NOTHING)
+    },
+  }
+}
+
+interface Record {
+  readonly reached: number
+  readonly failed: number
+  readonly lastReachedAt: Date | null
+}
+const NOTHING: Record = { reached: 0, failed: 0, lastReachedAt: null }
+
+/** All cables with their records: one question to the database. Only tries over a computer's link count. */
+async function cablesOf(manager: EntityManager): Promise<Cable[]> {
+  const counted = await manager.query<
+    { cable: number; reached: string; failed: string; lastReachedAt: Date | null }[]
+  >(
+    `SELECT cable, SUM(outcome = 'reached') AS reached, SUM(outcome = 'failed') AS failed,
+            MAX(IF(outcome = 'reached', finished_at, NULL)) AS lastReachedAt
+       FROM tries WHERE cable IS NOT NULL AND link = 'computer' GROUP BY cable`,
+  )
+  const records = new Map(
+    counted.map(({ cable, reached, failed, lastReachedAt }) => [
+      cable,
+      { reached: Number(reached), failed: Number(failed), lastReachedAt },
+    ]),
+  )
+  const rows = await manager.find(cableEntity, { order: { number: 'ASC' } })
+  return rows.map((row) => wireCable(row, records.get(row.number) ?? NOTHING))
+}
+
+function wireCable(row: CableRow, { reached, failed, lastReachedAt }: Record): Cable {
+  return {
+    number: row.number,
+    fits: row.fits,
+    note: row.note,
+    reached,
+    failed,
+    lastReachedAt: lastReachedAt?.toISOString() ?? null,
+    retiredAt: row.retiredAt?.toISOString() ?? null,
+    retiredBecause: row.retiredBecause,
+  }
+}

@@ -1,0 +1,225 @@
+import { randomUUID } from 'node:crypto'
+import type { Answer, Job, Problem, RemoteUnlock, TryRecord } from '@benevox/contract'
+import { evidenceDocument, type EvidenceTry } from '@benevox/core/evidence'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
+import { openShop, Person, type TestShop } from '../../test/shop.ts'
+
+let world: StandIns
+let shop: TestShop
+let runa: Person
+let teo: Person
+beforeAll(async () => {
+  world = await startStandIns({ latencyMs: 1 })
+  shop = await openShop('test-bench', { BENEVOX_MAKER: world.maker })
+  runa = await Person.signedIn(shop.address)
+  teo = await Person.signedIn(shop.address, 1)
+})
+afterAll(async () => {
+  await shop.close()
+  await world.close()
+})
+
+const now = () => new Date().toISOString()
+const start = (job: Pick<Job, 'id'>, more: object = {}) => ({
+  id: randomUUID(),
+  procedureId: 'slide-until-menu',
+  link: 'computer',
+  startedAt: now(),
+  jobId: job.id,
+  ...more,
+})
+async function begin<T = TryRecord>(person: Person, { jobId, ...body }: ReturnType<typeof start>) {
+  return person.ask<T>('POST', `/api/jobs/${jobId}/tries`, body)
+}
+async function end<T = TryRecord>(person: Person, one: ReturnType<typeof start>, said: object) {
+  return person.ask<T>('PATCH', `/api/jobs/${one.jobId}/tries/${one.id}`, { finishedAt: now(), ...said })
+}
+const step = <T = Job>(job: Pick<Job, 'id'>, change: object, key = randomUUID(), at = now()) =>
+  runa.ask<T>('POST', `/api/jobs/${job.id}/bench`, { key, at, change })
+
+describe('a run at one machine', () => {
+  it('cannot be run at another meanwhile, and can be closed there', async () => {
+    const job = await runa.openReady()
+    const first = start(job, { runner: randomUUID() })
+    await begin(runa, first)
+    const second = start(job, { runner: randomUUID() })
+    const refused = await begin<Problem>(teo, second)
+    expect([refused.status, refused.body.detail]).toEqual([409, expect.stringContaining('another machine')])
+    expect((await end(teo, first, { outcome: 'left', seen: [] })).body.outcome).toBe('left')
+    expect((await begin(teo, second)).status).toBe(200)
+  })
+  it('is taken late, when the server was away, and counted once', async () => {
+    const job = await runa.openReady()
+    await begin(runa, start(job, { runner: randomUUID() }))
+    const late = start(job, { runner: randomUUID(), startedAt: new Date(Date.now() - 300_000).toISOString() })
+    for (let n = 0; n < 3; n++) expect((await begin(teo, late)).status).toBe(200)
+    for (let n = 0; n < 2; n++) await end(teo, late, { outcome: 'failed', seen: ['long-buzz'] })
+    const { body } = await runa.ask<Job>('GET', `/api/jobs/${job.id}`)
+    expect(body.tries).toHaveLength(2)
+    expect((await runa.events(job)).filter(({ kind }) => kind === 'try-failed')).toHaveLength(1)
+  })
+  it('may be told more fully afterwards, but not otherwise', async () => {
+    const job = await runa.openReady()
+    const one = start(job)
+    await begin(runa, one)
+    const marks = [{ cue: 'dark', atMs: 8200 }]
+    await end(runa, one, { outcome: 'failed', seen: ['lock-screen'], marks })
+    const told = await end(runa, one, {
+      outcome: 'failed',
+      seen: ['lock-screen', 'logo'],
+      notSeen: ['long-buzz'],
+    })
+    expect(told.body).toMatchObject({ seen: ['lock-screen', 'logo'], notSeen: ['long-buzz'], marks })
+    expect((await end<Problem>(runa, one, { outcome: 'reached', seen: [] })).status).toBe(409)
+  })
+})
+
+describe('steps that tell what happened', () => {
+  it('are taken once by their name, in any version, with the instant at which they happened', async () => {
+    const job = await runa.openReady()
+    const key = randomUUID()
+    const at = new Date(Date.now() - 20_000)
+    at.setMilliseconds(0)
+    await runa.ask('PATCH', `/api/jobs/${job.id}/facts`, {
+      version: job.version,
+      facts: { dataWorth: 'some' },
+    })
+    for (let n = 0; n < 3; n++)
+      expect((await step(job, { kind: 'in-recovery' }, key, at.toISOString())).status).toBe(200)
+    const { body } = await runa.ask<Job>('GET', `/api/jobs/${job.id}`)
+    // Not before the job was opened.
+    expect(body.bench.inRecoveryAt).toBe(body.openedAt)
+    expect((await runa.events(job)).filter(({ kind }) => kind === 'in-recovery')).toHaveLength(1)
+  })
+  it('cannot stand for one that needs what was seen, and keep the gates', async () => {
+    const job = await runa.openReady()
+    expect((await step<Problem>(job, { kind: 'released' })).status).toBe(400)
+    expect((await step<Problem>(job, { kind: 'wipe-started' })).status).toBe(409)
+  })
+  it('keep what was tested and charged, and a return to recovery after the wipe', async () => {
+    const job = await runa.openReady()
+    await step(job, { kind: 'key-tested', key: 'volume-up', state: 'works' })
+    const charged = (await step(job, { kind: 'charging-started', fromPercent: 4 })).body
+    expect(charged.bench.keysTested).toEqual({ 'volume-up': 'works' })
+    const list = await runa.ask<Answer<'listJobs'>>('GET', '/api/jobs')
+    const waits = list.body.jobs.find(({ id }) => id === job.id)?.waits
+    expect(waits?.for).toBe('charging')
+    expect(Date.parse(waits?.latest ?? '') - Date.parse(waits?.earliest ?? '')).toBeGreaterThan(60_000)
+    const ended = (await step(job, { kind: 'charging-ended' })).body
+    expect(ended.bench.charging?.endedAt).toBeDefined()
+  })
+})
+
+describe('the kit of cables', () => {
+  it('keeps a record of each by its tries, and retires a dead one', async () => {
+    const { body: made } = await runa.ask<Answer<'addCable'>>('POST', '/api/cables', {
+      fits: 'usb-c',
+      note: 'new',
+    })
+    const job = await runa.openReady()
+    for (const outcome of ['failed', 'failed', 'reached'] as const) {
+      const one = start(job, { cable: made.number })
+      await begin(runa, one)
+      await end(runa, one, { outcome, seen: [] })
+    }
+    const all = async () => (await runa.ask<Answer<'listCables'>>('GET', '/api/cables')).body.cables
+    const mine = async () => (await all()).find(({ number }) => number === made.number)
+    expect(await mine()).toMatchObject({ reached: 1, failed: 2, retiredAt: null })
+    await runa.ask('POST', `/api/cables/${made.number}/retire`, { because: 'carries no data' })
+    expect(await mine()).toMatchObject({ retiredBecause: 'carries no data', retiredAt: expect.any(String) })
+    await runa.ask('POST', `/api/cables/${made.number}/retire`, { because: null })
+    expect(await mine()).toMatchObject({ retiredBecause: '', retiredAt: null })
+    expect((await begin<Problem>(runa, start(job, { cable: 999 }))).status).toBe(404)
+  })
+})
+
+describe('evidence', () => {
+  it('goes out without a name in it, comes in once, and counts with ours', async () => {
+    const before = (
+      await runa.ask<Answer<'getEvidence'>>('GET', '/api/evidence?familyId=forced-off-data-gate')
+    ).body
+    const text = await (
+      await fetch(`${shop.address}/api/evidence.json`, { headers: { cookie: runa.cookie } })
+    ).text()
+    const ours = evidenceDocument.parse(JSON.parse(text))
+    expect(ours.tries.length).toBeGreaterThan(3)
+    expect(text).not.toContain('Runa')
+    const theirs: EvidenceTry = {
+      ...(ours.tries[0] as EvidenceTry),
+      id: randomUUID(),
+      cable: 1,
+      outcome: 'reached',
+    }
+    const document = { ...ours, tries: [theirs, theirs, ...ours.tries] }
+    const merge = () => runa.ask<Answer<'mergeEvidence'>>('POST', '/api/evidence', document)
+    expect((await merge()).body).toEqual({ added: 1, known: ours.tries.length + 1 })
+    expect((await merge()).body.added).toBe(0)
+    const after = (
+      await runa.ask<Answer<'getEvidence'>>('GET', '/api/evidence?familyId=forced-off-data-gate')
+    ).body
+    expect(after.tries).toHaveLength(before.tries.length + 1)
+    expect(after.tries.find(({ id }) => id === theirs.id)?.cable).toBeUndefined()
+    const person = { ...document, tries: [{ ...theirs, by: 'Runa' }] }
+    expect((await runa.ask<Problem>('POST', '/api/evidence', person)).status).toBe(400)
+  })
+})
+
+describe('unlocking from afar', () => {
+  const tell = (body: object) =>
+    fetch(`${world.maker}/control`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    })
+  const ask = <T = RemoteUnlock>(job: Job, body: object) =>
+    runa.ask<T>('POST', `/api/jobs/${job.id}/remote-unlock`, body)
+  let serial = 0
+  const withImei = () => runa.openReady({ imei: `0010010155${String(++serial).padStart(5, '0')}` })
+  async function signedIn(job: Job): Promise<string> {
+    const { body } = await ask(job, { do: 'begin' })
+    expect(body.state).toBe('waiting-for-owner')
+    await fetch(body.page, { method: 'POST' })
+    expect((await ask(job, { do: 'look', requestId: body.requestId })).body.state).toBe('signed-in')
+    return body.requestId
+  }
+  async function unlocked(job: Job, requestId: string): Promise<RemoteUnlock> {
+    await ask(job, { do: 'unlock', requestId })
+    await new Promise((resolve) => setTimeout(resolve, 40))
+    return (await ask(job, { do: 'look', requestId })).body
+  }
+
+  it('waits for the owner, unlocks, and then switches locating off', async () => {
+    const job = await withImei()
+    const requestId = await signedIn(job)
+    expect((await unlocked(job, requestId)).state).toBe('unlocked')
+    expect((await ask(job, { do: 'locating-off', requestId })).body.locating).toBe(false)
+    expect((await runa.events(job)).filter(({ kind }) => kind === 'remote-unlock')).toHaveLength(3)
+  })
+  it('does nothing before the owner has signed in', async () => {
+    const job = await withImei()
+    const { body } = await ask(job, { do: 'begin' })
+    expect((await unlocked(job, body.requestId)).state).toBe('waiting-for-owner')
+  })
+  it('says when the device is not online', async () => {
+    const job = await withImei()
+    await tell({ device: job.facts.imei, reachable: false })
+    expect((await unlocked(job, await signedIn(job))).state).toBe('unreachable')
+  })
+  it.each([
+    ['nonsense', 'cannot be understood'],
+    ['error', 'answered with a fault'],
+  ])('says so when it answers with %s', async (fault, says) => {
+    const job = await withImei()
+    await tell({ device: job.facts.imei, fault })
+    const { status, body } = await ask<Problem>(job, { do: 'begin' })
+    expect([status, body.detail]).toEqual([409, expect.stringContaining(says)])
+  })
+  it('is refused for a device that is reported, and without anything to name it by', async () => {
+    const { imei: _, ...rest } = (await runa.openJob({ modelId: 'orrelin-vane-5' })).facts
+    const nameless = await runa.openJob(rest)
+    expect((await ask<Problem>(nameless, { do: 'begin' })).body.detail).toContain('IMEI or the serial number')
+    const reported = await runa.openJob({ imei: '001001015599991', registryAnswer: 'reported' })
+    expect((await ask<Problem>(reported, { do: 'begin' })).status).toBe(409)
+  })
+})
