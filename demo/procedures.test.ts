@@ -1,7 +1,8 @@
-import { composeFamily, type Family } from '@benevox/core/catalog'
+import { composeFamily, type Family, type Procedure } from '@benevox/core/catalog'
 import { criticalSlack, slackOf } from '@benevox/core/hand'
 import {
   beatOf,
+  LEAD_MS,
   criticalSentence,
   cuesOf,
   inParts,
@@ -417,17 +418,36 @@ describe('the words and the chart', () => {
     const [first, afterDark, afterLogo] = beatOf(procedure, chart, 'en')
     const said = (segment: typeof first) =>
       segment?.beats.flatMap(({ kind, atMs, text }) => (kind === 'say' ? [`${atMs} ${text}`] : []))
+    // Before its moment, in the count-in; and what the dark will ask for, while one waits for it.
     expect(said(first)).toEqual([
-      '0 Hold power + volume-down',
-      '0 Keep power + volume-down until the screen turns dark (about 8 s, 7 to 9)',
+      `${-LEAD_MS} Hold power + volume-down`,
+      '200 At dark: slide from volume-down to volume-up, keep power.',
     ])
+    expect(first?.beats.filter(({ kind }) => kind === 'press')).toEqual([{ atMs: 0, kind: 'press' }])
     // Seven whole seconds before the dark, which comes at 7.5 s on a middling unit.
     expect(first?.beats.filter(({ kind }) => kind === 'tick').map(({ atMs }) => atMs)).toEqual([
       1000, 2000, 3000, 4000, 5000, 6000, 7000,
     ])
     expect(afterDark).toMatchObject({ afterStep: 1, chartMs: 7500 })
-    expect(said(afterDark)?.[0]).toBe('0 Slide from volume-down to volume-up, keep power')
+    // The slide hangs on the dark: nothing sounds at its moment.
+    expect(afterDark?.beats.some(({ kind }) => kind === 'slide')).toBe(false)
+    expect(said(afterDark)?.[0]).toContain('At the logo: let go of power + volume-up')
     expect(afterLogo?.beats.some(({ kind }) => kind === 'tick')).toBe(false)
+  })
+  it('beat a letting go by count at its moment, told a hand’s time ahead', () => {
+    const byCount = familyOf('let-power-go-by-count')
+    const machine = machineOf(byCount)
+    const procedure = byCount.procedures[0] as Procedure
+    const chart = keyChart(machine, procedure, prove(machine, procedure, USUAL_SITUATION))
+    const beats = beatOf(procedure, chart, 'en').flatMap((segment) => segment.beats)
+    const letGo = beats.findIndex(({ kind }) => kind === 'let-go')
+    const atMs = beats[letGo]?.atMs ?? 0
+    expect(atMs).toBe(3000)
+    expect(beats).toContainEqual({
+      atMs: atMs - LEAD_MS,
+      kind: 'say',
+      text: 'Let go of power, keep volume-up',
+    })
   })
   it('cut the menu line at the last question', () => {
     const way = wayToWipe(machine, mainMenu(family), USUAL_SITUATION)

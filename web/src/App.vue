@@ -9,6 +9,7 @@ import { useStationCounts } from './api/stationCounts.ts'
 import { useTries } from './api/tries.ts'
 import ConflictDialog from './parts/ConflictDialog.vue'
 import KeyHelp from './parts/KeyHelp.vue'
+import ShelfOfClocks from './parts/ShelfOfClocks.vue'
 import StationRail from './parts/StationRail.vue'
 import { useScanner } from './parts/useScanner.ts'
 
@@ -39,7 +40,8 @@ useScanner()
   <div v-if="signedIn && route.path !== '/sign-in'" class="flex min-h-screen">
     <StationRail v-if="!route.meta['bare']" />
     <div class="flex min-w-0 flex-1 flex-col">
-      <p v-if="job.away || tries.waiting > 0" role="status" class="bg-waiting px-6 py-2 font-bold text-paper">
+      <ShelfOfClocks v-if="!route.meta['bare']" />
+      <p v-if="job.away || tries.away" role="status" class="bg-waiting px-6 py-2 font-bold text-paper">
         The server is away. Nothing is lost: what you recorded is kept on this machine and sent when it is
         back<span v-if="tries.waiting"> ({{ tries.waiting }} waiting)</span>.
       </p>

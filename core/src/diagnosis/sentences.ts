@@ -1,5 +1,12 @@
 import type { Cue, Procedure } from '../catalog/index.ts'
-import { criticalSentence, phrases, stepWords, type KeyChart, type Locale } from '../procedure/index.ts'
+import {
+  criticalSentence,
+  phrases,
+  stepWords,
+  type ChartChange,
+  type KeyChart,
+  type Locale,
+} from '../procedure/index.ts'
 import type { TryMade } from './belief.ts'
 import type { Cause } from './diagnose.ts'
 import { linkAskedFor, type Correction } from './faults.ts'
@@ -48,6 +55,12 @@ interface DiagnosisPhrases {
   readonly because: (seen: string, cause: string, tries: number) => string
   readonly unsure: (cause: string) => string
   readonly place: (place: string) => string
+  readonly changes: {
+    readonly sooner: string
+    readonly later: string
+    readonly cable: string
+    readonly link: string
+  }
 }
 
 const PHRASES: Readonly<Record<Locale, DiagnosisPhrases>> = {
@@ -91,6 +104,7 @@ const PHRASES: Readonly<Record<Locale, DiagnosisPhrases>> = {
         : `${seen}: ${cause} explains it best.`,
     unsure: (cause) => `It may be ${cause}; this settles it quickest.`,
     place: (place) => `The ${place} is a place, not a failure.`,
+    changes: { sooner: 'sooner', later: 'not before', cable: 'another cable', link: 'the right link' },
   },
 }
 
@@ -220,6 +234,42 @@ export function adviceOf(
         why: next.on.kind === 'leave' ? why : words.place(place),
       }
     }
+  }
+}
+
+/** What the next try does otherwise than the last, at which steps of it: for the chart. */
+export function changesOf(
+  next: NextThing,
+  causes: readonly Cause[],
+  tries: readonly TryMade[],
+  locale: Locale,
+): readonly ChartChange[] {
+  const last = tries.at(-1)
+  const [top] = causes
+  if (next.kind !== 'try' || !last || !top || last.reached) return []
+  const { changes } = PHRASES[locale]
+  const { steps } = next.way.procedure
+  const plug = steps.findLastIndex((step) => step.do === 'plug')
+  const cable = next.otherCable && plug >= 0 ? [{ step: plug, word: changes.cable }] : []
+  if (next.way.procedure.id !== last.procedure.id) return cable
+  const { correction } = top
+  switch (correction.kind) {
+    case 'sooner':
+    case 'later':
+      return [...cable, { step: correction.step, word: changes[correction.kind] }]
+    case 'right-key':
+    case 'one-key': {
+      const step = steps.findLastIndex(
+        (one) =>
+          (one.do === 'slide' && one.to === correction.key) ||
+          (one.do === 'hold' && one.keys.includes(correction.key)),
+      )
+      return step < 0 ? cable : [...cable, { step, word: phrases(locale).key[correction.key] }]
+    }
+    case 'data-link':
+      return plug >= 0 && cable.length === 0 ? [{ step: plug, word: changes.link }] : cable
+    default:
+      return cable
   }
 }
 

@@ -5,6 +5,7 @@ import { compileFamily, USUAL_SITUATION, type Machine } from '../twin/index.ts'
 import {
   drawFrom,
   HANDBOOK,
+  lagFrom,
   quantileOf,
   rankVariants,
   seeded,
@@ -225,5 +226,17 @@ describe('variants of a family', () => {
     const [slide, second] = ranked
     expect(slide?.chancePerMinute).toBeGreaterThan(second?.chancePerMinute ?? 1)
     expect(slide?.critical).toMatchObject({ step: 2, safe: { toMs: 300 } })
+  })
+})
+
+describe('a technician’s lag between cue and key', () => {
+  it('is the handbook’s 240 ms until three are measured, then the median of theirs', () => {
+    expect(lagFrom([300, 320])).toBe(240)
+    expect(lagFrom([300, 500, 320])).toBe(320)
+    expect(lagFrom([300, 500, 320, 340])).toBe(330)
+  })
+  it('leaves out what was not pressed for the cue, and old ones', () => {
+    expect(lagFrom([20, 30, 5000, 300, 310, 320])).toBe(310)
+    expect(lagFrom([...Array<number>(40).fill(900), ...Array<number>(15).fill(250)])).toBe(250)
   })
 })

@@ -1,5 +1,6 @@
 export * from './hand.ts'
 export * from './handbook.ts'
+export * from './lag.ts'
 export * from './random.ts'
 export * from './rank.ts'
 export * from './reasons.ts'

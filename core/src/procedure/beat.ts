@@ -1,12 +1,14 @@
-import type { Procedure } from '../catalog/index.ts'
+import type { Procedure, Step } from '../catalog/index.ts'
 import type { KeyChart } from './keyChart.ts'
-import { stepWords, type Locale } from './words.ts'
+import { criticalSentence, stepWords, type Locale } from './words.ts'
 
 /** One sound of the beat, in milliseconds from the start of its segment. */
 export interface Beat {
+  /** Negative where it belongs into the count-in. */
   readonly atMs: number
-  readonly kind: 'tick' | 'say'
-  readonly text?: string
+  /** A key going down, fingers sliding, a key let go, a second that passes, or words. */
+  readonly kind: 'press' | 'slide' | 'let-go' | 'tick' | 'say'
+  readonly text?: string | undefined
 }
 
 /**
@@ -22,16 +24,36 @@ export interface BeatSegment {
 }
 
 const TICK_MS = 1000
+/** What is asked for is told so long before its moment: a hand has to get there. Common practice, no source. */
+export const LEAD_MS = 1500
+/** A step this soon after a cue hangs on it. */
+const AT_THE_CUE_MS = 60
 
-/** The beat of a procedure: each step's words at its moment, and a tick a second while keys are held. */
+/**
+ * The beat of a procedure: what runs by time sounds at its moment and is told ahead of it; what the next cue asks
+ * for is told while one waits for it; and a tick a second while keys are held.
+ */
 export function beatOf(procedure: Procedure, chart: KeyChart, locale: Locale): readonly BeatSegment[] {
   const words = stepWords(procedure, chart, locale)
   const segments: { afterStep?: number; chartMs: number; endMs: number; beats: Beat[] }[] = []
   let current = { chartMs: 0, endMs: 0, beats: [] as Beat[] } as (typeof segments)[number]
   for (const [index, step] of procedure.steps.entries()) {
     const beginsMs = chart.stepEnds[index - 1]?.ms ?? 0
-    current.beats.push({ atMs: beginsMs - current.chartMs, kind: 'say', text: words[index] ?? '' })
+    const atMs = beginsMs - current.chartMs
+    const hangsOnCue = current.afterStep !== undefined && atMs < AT_THE_CUE_MS
+    const sound = soundOf(step)
+    if (sound && !hangsOnCue) {
+      // Between two cues there may be less time than a hand would like: then it is told at the cue.
+      const earliestMs = current.afterStep === undefined ? -LEAD_MS : 0
+      current.beats.push({ atMs: Math.max(earliestMs, atMs - LEAD_MS), kind: 'say', text: words[index] })
+      current.beats.push({ atMs, kind: sound })
+    }
+    if (step.do === 'wait' && !('cue' in step.until))
+      current.beats.push({ atMs, kind: 'say', text: words[index] })
     if (step.do !== 'wait' || !('cue' in step.until)) continue
+    const next = procedure.steps[index + 1]
+    const ahead = next && soundOf(next) ? criticalSentence(procedure, index + 1, chart, locale) : undefined
+    current.beats.push({ atMs: Math.max(0, atMs) + 200, kind: 'say', text: ahead ?? words[index] })
     current.endMs = chart.stepEnds[index]?.ms ?? beginsMs
     segments.push(current)
     current = { afterStep: index, chartMs: current.endMs, endMs: current.endMs, beats: [] }
@@ -42,6 +64,25 @@ export function beatOf(procedure: Procedure, chart: KeyChart, locale: Locale): r
     chartMs,
     beats: withTicks(beats, chart, chartMs, endMs),
   }))
+}
+
+function soundOf(step: Step): Beat['kind'] | undefined {
+  switch (step.do) {
+    case 'hold':
+    case 'press':
+    case 'long-press':
+      return 'press'
+    case 'let-go':
+      return 'let-go'
+    case 'slide':
+      return 'slide'
+    case 'plug':
+    case 'tap':
+    case 'type':
+    case 'choose':
+    case 'wait':
+      return undefined
+  }
 }
 
 function withTicks(

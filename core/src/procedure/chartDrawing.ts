@@ -22,13 +22,25 @@ const FIRST_LEVEL = 17
 const NOTICEABLE_MS = 200
 const FADE = 16
 
+/** Something to be done otherwise than before, at a step, in a word. */
+export interface ChartChange {
+  readonly step: number
+  readonly word: string
+}
+
 /**
  * Lays out a key chart: a lane a key in the order of the device's edge, thick where it is held, cue marks as
  * hairlines across the lanes with their word, the link as its own lane, ranges as faded ends. Long stretches in
  * which nothing changes are drawn shorter, or they would squeeze the key work away.
  * @param width in the drawing's units, from about 400
+ * @param changes what the next try does otherwise, marked at its step
  */
-export function chartDrawing(chart: KeyChart, locale: Locale, width = WIDE): ChartDrawing {
+export function chartDrawing(
+  chart: KeyChart,
+  locale: Locale,
+  width = WIDE,
+  changes: readonly ChartChange[] = [],
+): ChartDrawing {
   const words = phrases(locale, chart.names)
   const labels = [
     ...chart.lanes.map(({ key }) => words.key[key]),
@@ -123,7 +135,45 @@ export function chartDrawing(chart: KeyChart, locale: Locale, width = WIDE): Cha
     const y = yOf(level)
     marks.push({ kind: 'text', ink: 'cue-word', x, y, size: FIGURE.cue, bold: isAwaited, anchor, text: word })
   }
+  for (const change of changes) marks.push(...changeMarks(change, chart, xOf, top, width))
   return { width, height, marks, xOf }
+}
+
+/** A framed word at the key, or the cable, that a step changes. */
+function changeMarks(
+  { step, word }: ChartChange,
+  { lanes, links, touches, stepEnds }: KeyChart,
+  xOf: (ms: number) => number,
+  top: number,
+  width: number,
+): readonly DrawingMark[] {
+  const pressed = lanes.findIndex(({ spans }) => spans.some((span) => span.pressedAtStep === step))
+  const letGo = lanes.findIndex(({ spans }) => spans.some((span) => span.letGoAtStep === step))
+  const lane = pressed >= 0 ? pressed : letGo
+  const spans = lanes[lane]?.spans ?? []
+  const ms =
+    spans.find((span) => span.pressedAtStep === step)?.from.ms ??
+    spans.find((span) => span.letGoAtStep === step)?.to.ms ??
+    stepEnds[step]?.ms ??
+    0
+  const isLink = lane < 0 && links.length > 0
+  const row = isLink ? lanes.length + (touches.length > 0 ? 1 : 0) : Math.max(0, lane)
+  const wide = widthOf(word, FIGURE.cue, true) + 14
+  const x = Math.min(xOf(ms) - 4, width - wide - 2)
+  const y = top + row * LANE
+  return [
+    { kind: 'rect', ink: 'change', x, y: y + 1, width: wide, height: 28, round: 3 },
+    {
+      kind: 'text',
+      ink: 'change-word',
+      x: x + 7,
+      y: y + 21,
+      size: FIGURE.cue,
+      bold: true,
+      anchor: 'start',
+      text: word,
+    },
+  ]
 }
 
 function varies({ earliestMs, latestMs }: ChartTime): boolean {

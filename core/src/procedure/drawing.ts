@@ -11,6 +11,9 @@ export type Ink =
   | 'cue-word'
   | 'body'
   | 'screen'
+  /** What is to be done otherwise than before, and its word. */
+  | 'change'
+  | 'change-word'
   | 'key'
   | 'used-key'
 
@@ -68,6 +71,8 @@ const FILL: Readonly<Record<Ink, string>> = {
   'cue-word': '#211d17',
   body: '#ebe3d2',
   screen: 'none',
+  change: '#ffffff',
+  'change-word': '#211d17',
   key: '#211d17',
   'used-key': '#85560f',
 }
@@ -75,6 +80,7 @@ const OUTLINE: Readonly<Partial<Record<Ink, string>>> = {
   body: '#211d17',
   screen: '#cbbfa6',
   link: '#44596a',
+  change: '#211d17',
 }
 const FONT = 'Atkinson Hyperlegible Next, Atkinson Hyperlegible, sans-serif'
 

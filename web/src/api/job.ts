@@ -1,4 +1,11 @@
-import { job as jobSchema, progressOf, type BenchChange, type Body, type Job } from '@benevox/contract'
+import {
+  benchWith,
+  job as jobSchema,
+  progressOf,
+  type BenchChange,
+  type Body,
+  type Job,
+} from '@benevox/contract'
 import { planRoute, type Facts, type FactName } from '@benevox/core/route'
 import { useDebounceFn, useIntervalFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
@@ -8,7 +15,10 @@ import { useCatalog } from './catalog.ts'
 import { usePrices } from './prices.ts'
 import { useStationCounts } from './stationCounts.ts'
 import { bothVersions, eventWords, jobStands } from '../words/en.ts'
+import { withKept } from './kept.ts'
 import { Pending } from './pending.ts'
+import { useSession } from './session.ts'
+import { useTries } from './tries.ts'
 
 type FactValues = { [Name in FactName]?: Facts[Name] | null }
 export type Customer = Job['customer']
@@ -28,6 +38,8 @@ export const useJob = defineStore('job', () => {
   const catalog = useCatalog()
   const counts = useStationCounts()
   const priceLists = usePrices()
+  const sessions = useSession()
+  const tries = useTries()
   const saved = ref<Job>()
   const pending = ref(new Pending())
   const conflict = ref<Conflict>()
@@ -59,10 +71,26 @@ export const useJob = defineStore('job', () => {
       progress.value && prices.value && planRoute(facts.value, device.value, progress.value, prices.value),
   )
 
+  /** What happened at the device and is on its way to the server stands over what the server has. */
+  const show = (job: Job) => {
+    saved.value = withKept(job, tries.queue, sessions.session?.staff?.name ?? '')
+  }
   const take = (job: Job) => {
-    saved.value = job
+    show(job)
     void counts.refresh()
   }
+  const reload = async () => {
+    if (saved.value) take(await call('getJob', { params: { id: saved.value.id } }))
+  }
+  tries.whenSent(
+    (job) => {
+      if (job.id === saved.value?.id) take(job)
+      else void counts.refresh()
+    },
+    (jobId) => {
+      if (jobId === saved.value?.id) void reload().catch(() => undefined)
+    },
+  )
 
   async function load(id: number): Promise<void> {
     if (saved.value?.id !== id) {
@@ -162,8 +190,14 @@ export const useJob = defineStore('job', () => {
    */
   async function record(mine: string, send: (version: number, id: number) => Promise<Job>): Promise<boolean> {
     await settled()
+    await tries.send()
     const job = saved.value
     if (!job) return false
+    if (tries.waiting > 0) {
+      refusal.value =
+        'The server does not answer: what happened at the device waits here, and this step comes after it.'
+      return false
+    }
     try {
       take(await send(job.version, job.id))
       away.value = false
@@ -226,8 +260,16 @@ export const useJob = defineStore('job', () => {
       record(eventWords(change), (version, id) =>
         call('recordBench', { params: { id }, body: { version, change } }),
       ),
-    reload: async () => {
-      if (saved.value) take(await call('getJob', { params: { id: saved.value.id } }))
+    /** Tells what happened at the device: at once here, and to the server when it answers, once. */
+    tell(change: BenchChange): Promise<void> {
+      const job = saved.value
+      if (!job) return Promise.resolve()
+      const at = new Date().toISOString()
+      saved.value = { ...job, bench: benchWith(job.bench, change, at) }
+      return tries.add({ kind: 'step', jobId: job.id, body: { key: crypto.randomUUID(), at, change } })
     },
+    /** Shows again what is kept here, after a try was added to it. */
+    showKept: () => saved.value && show(saved.value),
+    reload,
   }
 })

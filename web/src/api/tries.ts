@@ -1,29 +1,49 @@
-import type { Body } from '@benevox/contract'
-import { useIntervalFn } from '@vueuse/core'
+import type { Body, Job } from '@benevox/contract'
+import { useIntervalFn, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { ApiProblem, call, ServerAway } from './client.ts'
-
-type Sending =
-  | { readonly kind: 'start'; readonly jobId: number; readonly body: Body<'startTry'> }
-  | {
-      readonly kind: 'finish'
-      readonly jobId: number
-      readonly tryId: string
-      readonly body: Body<'finishTry'>
-    }
+import type { Sending } from './kept.ts'
 
 const PLACE = 'benevox.tries'
 
-/** Tries on their way to the server, in order; kept on this machine until each is acknowledged. */
+/**
+ * Tries and steps of the bench on their way to the server, in order; kept on this machine until each is
+ * acknowledged. Each has a name, so that sending it again changes nothing.
+ */
 export const useTries = defineStore('tries', () => {
   const queue = ref<readonly Sending[]>(JSON.parse(localStorage.getItem(PLACE) ?? '[]') as Sending[])
   const refusal = ref('')
+  const away = ref(false)
+  /** This machine's own name: a try is run at the machine it was begun at. */
+  const runner = useLocalStorage('benevox.runner', crypto.randomUUID())
   let sending = false
+  /** Told of each job that came back. */
+  let onJob: (job: Job) => void = () => undefined
+  let onSettled: (jobId: number) => void = () => undefined
 
   const keep = (next: readonly Sending[]) => {
     queue.value = next
     localStorage.setItem(PLACE, JSON.stringify(next))
+  }
+
+  async function one(first: Sending): Promise<void> {
+    const params = { id: first.jobId }
+    switch (first.kind) {
+      case 'start':
+        await call('startTry', { params, body: first.body })
+        break
+      case 'finish':
+        await call('finishTry', { params: { ...params, tryId: first.tryId }, body: first.body })
+        break
+      case 'step': {
+        const job = await call('recordBench', { params, body: first.body as Body<'recordBench'> })
+        keep(queue.value.slice(1))
+        onJob(job)
+        return
+      }
+    }
+    keep(queue.value.slice(1))
   }
 
   async function send(): Promise<void> {
@@ -31,15 +51,19 @@ export const useTries = defineStore('tries', () => {
     sending = true
     try {
       for (let first = queue.value[0]; first; first = queue.value[0]) {
-        if (first.kind === 'start') await call('startTry', { params: { id: first.jobId }, body: first.body })
-        else await call('finishTry', { params: { id: first.jobId, tryId: first.tryId }, body: first.body })
-        keep(queue.value.slice(1))
+        try {
+          await one(first)
+        } catch (error) {
+          if (!(error instanceof ApiProblem) || error.problem.code === 'not-signed-in') throw error
+          refusal.value = error.message
+          keep(queue.value.slice(1))
+        }
+        away.value = false
+        if (queue.value.length === 0) onSettled(first.jobId)
       }
     } catch (error) {
-      if (error instanceof ApiProblem && error.problem.code !== 'not-signed-in') {
-        refusal.value = error.message
-        keep(queue.value.slice(1))
-      } else if (!(error instanceof ApiProblem || error instanceof ServerAway)) throw error
+      if (error instanceof ServerAway) away.value = true
+      else if (!(error instanceof ApiProblem)) throw error
     } finally {
       sending = false
     }
@@ -47,11 +71,21 @@ export const useTries = defineStore('tries', () => {
   useIntervalFn(() => void (queue.value.length > 0 && send()), 2000)
 
   return {
+    queue,
     refusal,
+    away,
+    runner,
     waiting: computed(() => queue.value.length),
-    async add(one: Sending): Promise<void> {
-      keep([...queue.value, one])
+    async add(sending: Sending): Promise<void> {
+      refusal.value = ''
+      keep([...queue.value, sending])
       await send()
+    },
+    send,
+    /** @param job takes a job that came back; @param settled is told once nothing waits any more */
+    whenSent(job: typeof onJob, settled: typeof onSettled): void {
+      onJob = job
+      onSettled = settled
     },
   }
 })

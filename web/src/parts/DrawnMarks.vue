@@ -17,6 +17,8 @@ const FILL = {
   'cue-word': 'var(--color-ink)',
   body: 'var(--color-paper-deep)',
   screen: 'none',
+  change: 'var(--color-paper)',
+  'change-word': 'var(--color-ink)',
   key: 'var(--color-ink)',
   'used-key': 'var(--color-brass)',
 } as const
@@ -24,6 +26,7 @@ const OUTLINE: Partial<Record<DrawingMark['ink'], string>> = {
   link: 'var(--color-waiting)',
   body: 'var(--color-ink)',
   screen: 'var(--color-rule)',
+  change: 'var(--color-ink)',
 }
 </script>
 
@@ -44,7 +47,7 @@ const OUTLINE: Partial<Record<DrawingMark['ink'], string>> = {
       :rx="mark.round"
       :fill="FILL[mark.ink]"
       :stroke="OUTLINE[mark.ink]"
-      :stroke-width="mark.ink === 'body' ? 2.5 : 1.2"
+      :stroke-width="mark.ink === 'body' || mark.ink === 'change' ? 2.5 : 1.2"
     />
     <line
       v-else-if="mark.kind === 'line'"

@@ -43,7 +43,7 @@ onMounted(() =>
       class="sticky bottom-0 flex min-h-16 items-center justify-between gap-4 border-t-2 border-ink bg-paper-deep px-6 py-2.5"
     >
       <div id="left-actions" class="flex items-center gap-3">
-        <b v-if="job.away || tries.waiting" class="text-waiting">Server away, kept here</b
+        <b v-if="job.away || tries.away" class="text-waiting">Server away, kept here</b
         ><slot name="left" :job="job.saved" />
       </div>
       <div id="primary-action" class="flex items-center gap-3">

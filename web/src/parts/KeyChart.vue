@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { chartDrawing, type KeyChart } from '@benevox/core/procedure'
+import { chartDrawing, type ChartChange, type KeyChart } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import DrawnMarks from './DrawnMarks.vue'
 
@@ -8,10 +8,12 @@ const props = defineProps<{
   chart: KeyChart
   nowMs?: number | undefined
   label?: string | undefined
+  /** What the next try does otherwise. */
+  changes?: readonly ChartChange[] | undefined
   /** For a place half as wide as the page. */
   narrow?: boolean
 }>()
-const drawing = computed(() => chartDrawing(props.chart, 'en', props.narrow ? 500 : undefined))
+const drawing = computed(() => chartDrawing(props.chart, 'en', props.narrow ? 500 : undefined, props.changes))
 const nowX = computed(() => (props.nowMs === undefined ? undefined : drawing.value.xOf(props.nowMs)))
 </script>
 
@@ -23,7 +25,7 @@ const nowX = computed(() => (props.nowMs === undefined ? undefined : drawing.val
     :aria-label="label ?? 'Key chart'"
   >
     <DrawnMarks :marks="drawing.marks" />
-    <g v-if="nowX !== undefined">
+    <g v-if="nowX !== undefined" :data-now-ms="nowMs?.toFixed(1)">
       <line
         :x1="nowX"
         :x2="nowX"

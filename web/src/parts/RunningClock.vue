@@ -4,7 +4,12 @@ import { computed } from 'vue'
 import { minutesText } from '../words/en.ts'
 
 /** Time since an instant, beside what is usual for the family: the shortest, middle and longest. */
-const props = defineProps<{ from: string; usual: { minMs: number; medianMs: number; maxMs: number } }>()
+const props = defineProps<{
+  from: string
+  usual: { minMs: number; medianMs: number; maxMs: number }
+  /** How many of the shop’s own the range is made of; 0 or absent: the family’s. */
+  count?: number
+}>()
 const now = useNow({ interval: 500 })
 const sinceMs = computed(() => now.value.getTime() - Date.parse(props.from))
 const share = (ms: number) => Math.min(100, (ms / (props.usual.maxMs * 1.15)) * 100)
@@ -21,7 +26,8 @@ const share = (ms: number) => Math.min(100, (ms / (props.usual.maxMs * 1.15)) * 
       />
     </div>
     <p class="mt-1 text-ink-soft">
-      usual on this family: {{ minutesText(usual.medianMs) }}, from {{ minutesText(usual.minMs) }} to
+      {{ count ? `the last ${count} of this family here` : 'usual on this family' }}:
+      {{ minutesText(usual.medianMs) }}, from {{ minutesText(usual.minMs) }} to
       {{ minutesText(usual.maxMs) }}
       <b v-if="sinceMs > usual.maxMs" class="text-stop"
         >Longer than usual. Never cut the power; look at the screen.</b

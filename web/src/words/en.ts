@@ -24,7 +24,9 @@ export const KEY_HELP: readonly (readonly [string, string])[] = [
   ['N', 'at the counter: take in a device'],
   ['Space', 'at the bench: seen, next (a foot switch may send it)'],
   ['X', 'at the bench: it went wrong'],
-  ['1 to 9', 'at the bench: what was seen'],
+  ['D', 'at the bench: a dry run on the twin'],
+  ['1 to 9', 'at the bench: what was seen, one press; answers what is asked then'],
+  ['0', 'at the bench: it worked'],
   ['← →', 'watching a way on the twin: back, one step'],
   ['1 to 6 held', 'on the twin by hand: the device’s keys, in the order of its edge'],
   ['hold Enter', 'releases the last presses, once every gate is open'],
@@ -32,7 +34,21 @@ export const KEY_HELP: readonly (readonly [string, string])[] = [
   ['?', 'this list'],
 ]
 
+/** A clock on the shelf: what it waits for, what comes then, and what to do when it is due. */
+export const SHELF_WORDS = {
+  charging: { name: 'charging', then: 'then the keys', due: 'should have 20 %.', next: 'Try the keys.' },
+  wipe: { name: 'wiping', then: 'then the restart', due: 'the wipe should be over.', next: 'Restart it.' },
+  'first-start': {
+    name: 'first start',
+    then: 'then the wizard',
+    due: 'the set-up wizard should be there.',
+    next: 'Look at the device.',
+  },
+  carrier: { name: 'carrier', then: 'then the release', due: 'the answer is due.', next: 'Look for it.' },
+} as const
+
 export const WAITS_WORDS = {
+  charging: 'charging',
   wipe: 'wiping',
   'first-start': 'first start',
   carrier: 'carrier’s answer',
@@ -74,6 +90,13 @@ const EVENT_WORDS: Readonly<Record<string, string>> = {
   'try-started': 'began a try',
   'try-reached': 'reached recovery',
   'try-failed': 'a try failed',
+  'try-left': 'left a try out',
+  'try-told': 'told more of a try',
+  'key-tested': 'tested a key',
+  'charging-started': 'put it on charge',
+  'charging-ended': 'charged',
+  'recovery-again': 'recovery came back by itself',
+  'remote-unlock': 'the maker’s service',
   'in-recovery': 'in recovery',
   'back-to-keys': 'back to the keys',
   'right-device': 'confirmed the right device',

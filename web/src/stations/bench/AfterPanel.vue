@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import type { BenchRecord } from '@benevox/contract'
 import type { Family, Model } from '@benevox/core/catalog'
-import { computed } from 'vue'
+import { durationsOf } from '@benevox/core/evidence'
+import { computed, toRef } from 'vue'
 import { useJob } from '../../api/job.ts'
 import RunningClock from '../../parts/RunningClock.vue'
 import MenuList from '../../parts/MenuList.vue'
+import { useEvidence } from './useEvidence.ts'
 import { useMenuPlace } from './useMenuPlace.ts'
 
 /** The wipe, the way out of recovery and the first start, each with its clock. */
@@ -16,24 +18,30 @@ const menus = useMenuPlace(
   computed(() => true),
 )
 const { state, menu, toFirstStart, text, targetOf, passesOf } = menus
-const usual = computed(() => {
-  const { wipe, firstStart } = props.family.durationsOfTheWork
-  const none = { minMs: 0, medianMs: 0, maxMs: 0 }
-  return {
-    wipe: props.family.durations[wipe] ?? none,
-    firstStart: props.family.durations[firstStart] ?? none,
-  }
-})
+const evidence = useEvidence(toRef(() => props.family.id))
+
+/** The family’s own times, or the shop’s once enough were taken. */
+function usualOf(name: string, seconds: readonly number[]) {
+  const own = durationsOf(seconds)
+  if (!own) return { usual: props.family.durations[name] ?? { minMs: 0, medianMs: 0, maxMs: 0 }, count: 0 }
+  const ms = (s: number) => Math.round(s * 1000)
+  return { usual: { minMs: ms(own.p10), medianMs: ms(own.median), maxMs: ms(own.p90) }, count: own.count }
+}
+const wipe = computed(() => usualOf(props.family.durationsOfTheWork.wipe, evidence.value?.wipeSeconds ?? []))
+const firstStart = computed(() =>
+  usualOf(props.family.durationsOfTheWork.firstStart, evidence.value?.firstStartSeconds ?? []),
+)
 </script>
 
 <template>
   <div class="px-6 py-5">
     <template v-if="bench.wipeStartedAt && !bench.wipeFinishedAt">
       <h1 class="mb-2">Wiping</h1>
-      <RunningClock :from="bench.wipeStartedAt" :usual="usual.wipe" />
-      <p class="mt-3 max-w-3xl text-xl">
-        Never cut the power. It is over when the cursor is back on the menu, also where the text is cut off by
-        the screen’s corners.
+      <RunningClock :from="bench.wipeStartedAt" :usual="wipe.usual" :count="wipe.count" />
+      <p class="mt-3 max-w-3xl text-2xl font-bold">Do not cut the power.</p>
+      <p class="mt-1 max-w-3xl text-xl">
+        It is over when the cursor is back on the menu, also where the text is cut off by the screen’s
+        corners. You may go to another job: the shelf above keeps the clock.
       </p>
     </template>
     <div v-else-if="!bench.firstStartAt" class="beside beside-wide">
@@ -56,10 +64,15 @@ const usual = computed(() => {
     </div>
     <template v-else-if="!bench.setUpAt">
       <h1 class="mb-2">First start</h1>
-      <RunningClock :from="bench.firstStartAt" :usual="usual.firstStart" />
+      <RunningClock :from="bench.firstStartAt" :usual="firstStart.usual" :count="firstStart.count" />
       <p class="mt-3 max-w-3xl text-xl">
-        Longer than usual, with logos in between. It can be left alone. If recovery comes back by itself, it
-        is a loop: clear the cache, reset again, then it is a repair matter.
+        Longer than usual, with logos in between. It can be left alone: the shelf above keeps the clock.
+      </p>
+      <p class="mt-2 text-xl">
+        <button class="act" @click="job.tell({ kind: 'recovery-again' })">
+          Recovery came back by itself
+        </button>
+        <span class="ml-3 text-ink-soft">a loop, and not a fault of the reset</span>
       </p>
     </template>
     <template v-else>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BenchChange } from '@benevox/contract'
+import { TOLD_STEPS, type BenchChange } from '@benevox/contract'
 import type { RouteAction } from '@benevox/core/route'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
@@ -43,7 +43,9 @@ const stage = computed(() => {
   if (bench.inRecoveryAt) return 'menu'
   return gentle.value ? 'gentle' : 'keys'
 })
-const record = (change: BenchChange) => job.recordBench(change)
+/** What happened at the device is told, also while the server is away; all else stands on what was seen. */
+const record = (change: BenchChange) =>
+  TOLD_STEPS.includes(change.kind) ? job.tell(change) : job.recordBench(change)
 const afterStep = computed<{ kind: 'wipe-finished' | 'first-start' | 'set-up'; text: string } | undefined>(
   () => {
     const bench = job.saved?.bench
@@ -131,7 +133,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         {{ gentle ? DONE_WORDS[gentle.action] : '' }}
       </button>
       <button
-        v-else-if="stage === 'keys' && keys && keys.phase !== 'asking'"
+        v-else-if="stage === 'keys' && keys && keys.phase !== 'asking' && keys.phase !== 'other'"
         class="act act-main"
         @click="keys.next()"
       >

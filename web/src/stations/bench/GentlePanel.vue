@@ -6,6 +6,7 @@ import { computed } from 'vue'
 import { useJob } from '../../api/job.ts'
 import { minutesText } from '../../words/en.ts'
 import GatePanel from './GatePanel.vue'
+import RemoteUnlock from './RemoteUnlock.vue'
 
 /** What keeps the data, or asks for the known lock, before anybody goes near recovery. */
 const props = defineProps<{ choice: Choice; model: Model; family: Family }>()
@@ -23,8 +24,9 @@ const law = computed(() => props.family.waitLaw ?? PLATFORM_WAIT_LAW)
     </p>
     <ol v-if="choice.action === 'remote-unlock'" class="mt-4 list-decimal space-y-1 pl-6 text-xl">
       <li>The owner signs in to the maker’s account on a computer.</li>
-      <li>Choose this device and unlock it. It must stay online.</li>
+      <li>This device is unlocked from there. It must stay online.</li>
     </ol>
+    <RemoteUnlock v-if="choice.action === 'remote-unlock'" />
     <ol v-if="choice.action === 'recover-account'" class="mt-4 list-decimal space-y-1 pl-6 text-xl">
       <li>The customer uses the account’s own recovery, on another device. It takes minutes to days.</li>
       <li>Wait, and do not try again and again: that makes it longer.</li>

@@ -1,22 +1,33 @@
 <script setup lang="ts">
+import type { TryRecord } from '@benevox/contract'
 import type { Cue, Family, LinkKind, Model, StartState } from '@benevox/core/catalog'
+import type { Findings } from '@benevox/core/diagnosis'
 import { criticalSentence, phrases, procedureSheet, whyMissed } from '@benevox/core/procedure'
-import { useEventListener } from '@vueuse/core'
-import { computed, onMounted, ref } from 'vue'
+import { useEventListener, useIntervalFn } from '@vueuse/core'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../api/job.ts'
+import { useKit } from '../../api/kit.ts'
+import { useTries } from '../../api/tries.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import KeyChart from '../../parts/KeyChart.vue'
 import { useVariantStudy } from '../../parts/useVariantStudy.ts'
-import { tenthsText } from '../../words/en.ts'
+import { clockText, tenthsText } from '../../words/en.ts'
+import AdvicePanel from './AdvicePanel.vue'
+import DryRun from './DryRun.vue'
+import PrepList from './PrepList.vue'
 import SeenQuestion from './SeenQuestion.vue'
 import TryList from './TryList.vue'
+import WayEvidence from './WayEvidence.vue'
+import { useDiagnosis } from './useDiagnosis.ts'
 import { useTryRun } from './useTryRun.ts'
 
-/** The key combination: one sentence before, the beat during, the question after. */
+/** The key combination: one sentence before, the beat during, the question after, and what to change. */
 const props = defineProps<{ model: Model; family: Family }>()
 const job = useJob()
 const catalog = useCatalog()
+const kit = useKit()
+const outbox = useTries()
 const words = phrases('en')
 
 /** What the counter was told decides which ways stand first; the technician may choose another. */
@@ -27,7 +38,8 @@ const start = computed<StartState>(() =>
       ? 'off'
       : 'on-locked',
 )
-const machine = computed(() => catalog.machineOf(props.family).machine)
+const running = computed(() => catalog.machineOf(props.family))
+const machine = computed(() => running.value.machine)
 /** Ways that fail their proof are marked wherever they are offered. */
 const notProven = computed(
   () =>
@@ -37,14 +49,68 @@ const notProven = computed(
         .map(({ id }) => id),
     ),
 )
-const procedure = computed(
-  () =>
-    props.family.procedures.find(({ id }) => id === job.saved?.bench.procedureId) ??
+
+const made = computed(() =>
+  (job.saved?.tries ?? []).filter(({ outcome }) => outcome === 'failed' || outcome === 'reached'),
+)
+const last = computed(() => {
+  const one = made.value.at(-1)
+  return one?.outcome === 'failed' ? one : undefined
+})
+const cable = ref<number>()
+const findings = computed<Findings>(() => {
+  const bench = job.saved?.bench
+  return {
+    keys: bench?.keysTested,
+    charged:
+      bench?.charging?.endedAt !== undefined ||
+      job.facts.battery === 'at-least-20' ||
+      job.facts.battery === 'external-power',
+    modelCompared: bench?.rightDevice?.by === 'model-text',
+    cables: kit.trust,
+  }
+})
+const spare = computed(() => kit.fitting(props.model.port).find(({ number }) => number !== last.value?.cable))
+const { diagnosed, tookMs } = useDiagnosis(
+  computed(() => ({
+    fragments: catalog.fragmentsOf(props.family),
+    families: [props.family],
+    start: start.value,
+  })),
+  computed(() =>
+    made.value.map(({ procedureId, familyId, link, cable: with_, outcome, seen, notSeen }) => ({
+      procedureId,
+      familyId,
+      link,
+      ...(with_ === null ? {} : { cable: String(with_) }),
+      reached: outcome === 'reached',
+      seen,
+      notSeen,
+    })),
+  ),
+  findings,
+  computed(() => (spare.value ? kit.trust[String(spare.value.number)] : undefined)),
+)
+const advised = computed(() => (last.value ? diagnosed.value?.things[0] : undefined))
+const advisedTry = computed(() => (advised.value?.thing.kind === 'try' ? advised.value.thing : undefined))
+
+const picked = ref<string>()
+const procedure = computed(() => {
+  const byId = (id: string | undefined) => props.family.procedures.find((one) => one.id === id)
+  return (
+    byId(picked.value) ??
+    byId(advisedTry.value?.way.procedure.id) ??
+    byId(job.saved?.bench.procedureId) ??
     props.family.procedures.find(({ from, id }) => from === start.value && !notProven.value.has(id)) ??
     props.family.procedures.find(({ from }) => from === start.value) ??
-    props.family.procedures[0],
-)
-const sheet = computed(() => procedure.value && procedureSheet(machine.value, procedure.value, 'en'))
+    props.family.procedures[0]
+  )
+})
+const sheetOf = (id: string | undefined) => {
+  const one = props.family.procedures.find((candidate) => candidate.id === id)
+  return one && procedureSheet(machine.value, one, 'en')
+}
+const sheet = computed(() => sheetOf(procedure.value?.id))
 const chart = computed(() => sheet.value?.chart)
 const lines = computed(() => sheet.value?.lines ?? [])
 /** The ways by what they begin with, in the family's order. */
@@ -60,27 +126,42 @@ const studies = useVariantStudy(
   computed(() => props.family),
   computed(() => (procedure.value ? [procedure.value.id] : [])),
 )
+const study = computed(() => studies.get(procedure.value?.id ?? ''))
 const critical = computed(() => {
-  const slack = studies.get(procedure.value?.id ?? '')?.critical
+  const slack = study.value?.critical
   if (!procedure.value || !chart.value || !slack) return undefined
   return {
     latestMs: slack.safe.toMs,
     sentence: criticalSentence(procedure.value, slack.step, chart.value, 'en'),
   }
 })
-const needsLink = computed(() => procedure.value?.steps.find((step) => step.do === 'plug')?.link)
+const needsLink = computed(() => procedure.value?.steps.findLast((step) => step.do === 'plug')?.link)
 const link = ref<LinkKind>('none')
+watch(needsLink, (asked) => (link.value = asked ?? 'none'), { immediate: true })
+watch(
+  advisedTry,
+  (next) => {
+    if (!next?.otherCable || !spare.value) return
+    cable.value = spare.value.number
+    link.value = needsLink.value ?? 'none'
+  },
+  { immediate: true },
+)
+
 const run = useTryRun(
   computed(() => job.saved),
   procedure,
   chart,
 )
-const { phase, isDry, chartMs, seen, nextCue, lastFailed } = run
+const { phase, chartMs, seen, nextCue } = run
+const { flash, sounds, speaks, flashes } = run.beat
+const isDry = ref(false)
 const stepNow = computed(() =>
   phase.value === 'running' && chartMs.value >= 0
     ? (chart.value?.stepEnds.findIndex(({ ms }) => ms > chartMs.value + 1) ?? -1)
     : -1,
 )
+const FLASH_WORDS = { press: 'hold', slide: 'slide', 'let-go': 'let go', tick: '·' } as const
 const pressedNow = computed(
   () =>
     chart.value?.lanes
@@ -89,50 +170,48 @@ const pressedNow = computed(
 )
 const usedKeys = computed(() => chart.value?.lanes.map(({ key }) => key) ?? [])
 const goal = computed(() => procedure.value?.goal ?? 'recovery-menu')
-const cuesToChoose = computed<readonly Cue[]>(() => {
-  const shown = machine.value.states.flatMap(
-    ({ screen, transitions }) => [screen, ...transitions.flatMap(({ cues }) => cues)] as Cue[],
-  )
-  return [...new Set(shown)].filter(
-    (cue) =>
-      ![
-        'dark',
-        'question',
-        'wiping',
-        'first-start',
-        'set-up',
-        'account-warning',
-        'typed-word',
-        'text',
-        goal.value,
-      ].includes(cue),
-  )
-})
+/** The cues that can come on this family, but for the goal; the nine with keys first. */
+const cuesToChoose = computed(() => (diagnosed.value?.cues ?? []).filter((cue) => cue !== goal.value))
+
+/** A try that is under way at another machine is only looked at here. */
+const elsewhere = computed<TryRecord | undefined>(() =>
+  job.saved?.tries.find(
+    ({ outcome, runner }) => outcome === null && runner !== null && runner !== outbox.runner,
+  ),
+)
+useIntervalFn(() => void (elsewhere.value && job.reload().catch(() => undefined)), 3000)
+const closeElsewhere = () => elsewhere.value && run.record(elsewhere.value, 'left', [], [])
 
 onMounted(() => {
-  link.value = needsLink.value ?? 'none'
+  void kit.load()
   const open = job.saved?.tries.find(({ outcome }) => outcome === null)
-  if (open) run.goOn(open)
+  if (open && !elsewhere.value) void run.goOn(open)
 })
 
-async function finish(outcome: 'reached' | 'failed', what: readonly Cue[]): Promise<void> {
+async function finish(outcome: 'reached' | 'failed' | 'left', what: readonly Cue[]): Promise<void> {
+  const reachedGoal = outcome === 'reached' && goal.value === 'recovery-menu'
+  picked.value = undefined
   await run.finish(outcome, what)
-  if (outcome === 'reached' && goal.value === 'recovery-menu') await job.recordBench({ kind: 'in-recovery' })
-  else await job.reload().catch(() => undefined)
+  if (reachedGoal) await job.tell({ kind: 'in-recovery' })
+}
+/** More was seen at the last try, or did not come. */
+function told(what: readonly Cue[], notSeen: readonly Cue[]): void {
+  if (last.value) void run.record(last.value, 'failed', what, notSeen)
 }
 /** Takes the focus off whatever was pressed, so that the foot switch's key goes to the run. */
-async function begin(dry: boolean): Promise<void> {
+async function begin(): Promise<void> {
   if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
-  await run.start(link.value, dry)
+  await run.start({ link: link.value, cable: link.value === 'none' ? undefined : cable.value })
 }
 async function next(): Promise<void> {
-  if (phase.value === 'before') await begin(false)
-  else if (phase.value === 'running' && run.cueSeen() === 'goal') {
-    if (isDry.value) run.ask()
-    else await finish('reached', seen.value)
-  }
+  if (elsewhere.value) return
+  if (phase.value === 'before') await begin()
+  else if (phase.value === 'running' && run.cueSeen() === 'goal') await finish('reached', seen.value)
 }
-const choose = (procedureId: string) => job.recordBench({ kind: 'chose-procedure', procedureId })
+function choose(procedureId: string): void {
+  picked.value = procedureId
+  void job.recordBench({ kind: 'chose-procedure', procedureId })
+}
 
 useEventListener('keydown', (event: KeyboardEvent) => {
   const { target } = event
@@ -140,6 +219,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     event.repeat ||
     event.ctrlKey ||
     event.metaKey ||
+    isDry.value ||
     target instanceof HTMLInputElement ||
     target instanceof HTMLSelectElement ||
     target instanceof HTMLButtonElement
@@ -149,26 +229,71 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     event.preventDefault()
     void next()
   }
-  if (event.key.toLowerCase() === 'x' && phase.value === 'running') run.ask()
+  const key = event.key.toLowerCase()
+  if (key === 'x' && phase.value === 'running') run.ask()
+  if (key === 'd' && phase.value === 'before') isDry.value = true
 })
 const countingIn = computed(() => phase.value === 'running' && chartMs.value < 0)
-defineExpose({ phase, countingIn, next, ask: run.ask })
+const phaseShown = computed(() => (isDry.value || elsewhere.value ? ('other' as const) : phase.value))
+defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
 </script>
 
 <template>
-  <div class="px-6 py-4">
+  <div v-if="elsewhere" class="px-6 py-5">
+    <p class="text-3xl leading-tight font-bold">
+      {{ elsewhere.by }} runs a try on this device at another machine, since
+      {{ clockText(elsewhere.startedAt) }}.
+    </p>
+    <p class="mt-2 text-xl">
+      It is shown here as it goes on, and not run twice. If nobody does it any more, close it: it is left out
+      of the record of what works.
+    </p>
+    <button class="act mt-3" @click="closeElsewhere">Close that try</button>
+    <TryList v-if="job.saved" :tries="job.saved.tries" />
+  </div>
+  <DryRun
+    v-else-if="isDry && procedure"
+    :model="model"
+    :family="family"
+    :running="running"
+    :procedure="procedure"
+    :lines="lines"
+    @done="isDry = false"
+  />
+  <div v-else class="px-6 py-4">
+    <div
+      v-if="flash"
+      aria-hidden="true"
+      class="fixed inset-x-0 top-0 z-10 bg-ink py-3 text-center text-4xl font-bold text-paper"
+    >
+      {{ FLASH_WORDS[flash] }}
+    </div>
     <div v-if="procedure" class="beside">
       <div>
-        <p v-if="phase === 'asking'" class="text-3xl leading-tight font-bold">What did you see?</p>
-        <p v-else-if="phase === 'running'" class="text-3xl leading-tight font-bold" data-testid="now">
-          <span v-if="isDry" class="text-waiting">Dry run: </span
-          >{{
-            chartMs < 0
-              ? `Both hands on the device: ${Math.ceil(-chartMs / 1000)}`
-              : (lines[stepNow] ?? 'Keep looking at the device')
-          }}
-        </p>
-        <p v-else class="text-3xl leading-tight font-bold" data-testid="critical">
+        <p v-if="phase === 'asking'" class="text-[2.1rem] leading-tight font-bold">What did you see?</p>
+        <div v-else-if="phase === 'running'" data-testid="now">
+          <p class="text-[2.4rem] leading-tight font-bold">
+            {{
+              chartMs < 0
+                ? `Both hands on the device: ${Math.ceil(-chartMs / 1000)}`
+                : (lines[stepNow] ?? 'Keep looking at the device')
+            }}
+          </p>
+          <p class="text-2xl text-ink-soft">
+            {{ chartMs < 0 ? (critical?.sentence ?? lines[0]) : lines[stepNow + 1] }}
+          </p>
+        </div>
+        <AdvicePanel
+          v-else-if="last && diagnosed && advised"
+          :diagnosed="diagnosed"
+          :family="family"
+          :last="last"
+          :chart-of="(id) => sheetOf(id)?.chart"
+          :data-took-ms="tookMs?.toFixed(0)"
+          @told="told"
+          @there="job.tell({ kind: 'in-recovery' })"
+        />
+        <p v-else class="text-[2.1rem] leading-tight font-bold" data-testid="critical">
           {{ critical?.sentence ?? lines[0] }}
           <span v-if="critical?.latestMs" class="block text-lg font-normal text-ink-soft"
             >You have {{ tenthsText(critical.latestMs) }} s even on a quick unit. Nothing has to be touched
@@ -189,6 +314,7 @@ defineExpose({ phase, countingIn, next, ask: run.ask })
             </option>
           </optgroup>
         </select>
+        <WayEvidence :family="family" :procedure-id="procedure.id" :study="study" />
       </label>
     </div>
 
@@ -201,10 +327,17 @@ defineExpose({ phase, countingIn, next, ask: run.ask })
       :goal="goal"
       :already="seen"
       @answered="finish"
+      @left="finish('left', [])"
     />
     <template v-else-if="procedure && chart">
       <div class="mt-3 beside">
-        <KeyChart :chart="chart" :now-ms="phase === 'running' ? chartMs : undefined" />
+        <KeyChart
+          :chart="chart"
+          :now-ms="phase === 'running' ? chartMs : undefined"
+          :changes="
+            phase === 'before' && advisedTry?.way.procedure.id === procedure.id ? advised?.changes : undefined
+          "
+        />
         <DevicePicture
           :family="family"
           :kind="model.kind"
@@ -226,16 +359,14 @@ defineExpose({ phase, countingIn, next, ask: run.ask })
         </ol>
         <div>
           <template v-if="phase === 'before'">
-            <p v-if="lastFailed" role="status" class="mb-2 border-l-4 border-brass pl-3">
-              <b>That try failed.</b> Seen:
-              {{ lastFailed.seen.map((cue) => words.cue[cue]).join(', ') || 'nothing' }}. It is recorded.
-            </p>
-            <label v-if="needsLink" class="block text-sm text-ink-soft"
-              >On the cable now
-              <select v-model="link" class="field">
-                <option v-for="(name, kind) in words.link" :key="kind" :value="kind">{{ name }}</option>
-              </select>
-            </label>
+            <PrepList
+              v-model:link="link"
+              v-model:cable="cable"
+              :model="model"
+              :family="family"
+              :keys="usedKeys"
+              :needs-link="needsLink"
+            />
             <TryList v-if="job.saved" :tries="job.saved.tries" />
           </template>
           <p v-else-if="nextCue" class="text-xl">
@@ -244,14 +375,13 @@ defineExpose({ phase, countingIn, next, ask: run.ask })
         </div>
       </div>
       <Teleport v-if="phase === 'before'" defer to="#left-actions">
-        <button class="act" @click="begin(true)">Dry run</button>
-        <button
-          class="act"
-          :aria-pressed="run.beat.isOn.value"
-          @click="run.beat.isOn.value = !run.beat.isOn.value"
-        >
-          Sound {{ run.beat.isOn.value ? 'on' : 'off' }}
-        </button>
+        <button class="act" @click="isDry = true">Dry run <span class="key-hint">D</span></button>
+        <fieldset class="flex items-center gap-3 text-base">
+          <legend class="sr-only">How the run is told</legend>
+          <label><input v-model="sounds" type="checkbox" /> beeps</label>
+          <label><input v-model="speaks" type="checkbox" /> words</label>
+          <label><input v-model="flashes" type="checkbox" /> flash</label>
+        </fieldset>
       </Teleport>
     </template>
   </div>

@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { useJob } from '../../api/job.ts'
 import PressAndHold from '../../parts/PressAndHold.vue'
 import GatePanel from './GatePanel.vue'
+import { FACT_CHOICES } from '../../words/facts.ts'
 import MenuList from '../../parts/MenuList.vue'
 import { useMenuPlace } from './useMenuPlace.ts'
 
@@ -39,7 +40,23 @@ const resetGates = computed(
     [],
 )
 
-const record = (kind: 'released' | 'wipe-started' | 'back-to-keys') => job.recordBench({ kind })
+const record = (kind: 'released' | 'wipe-started' | 'back-to-keys') =>
+  kind === 'released' ? job.recordBench({ kind }) : job.tell({ kind })
+/** Who will answer when the device asks for its account afterwards, as far as it was told. */
+const whoAnswers = computed(() => {
+  const { accountOnDevice, accountAddress, knowsAccountPassword, secondStep } = job.facts
+  if (accountOnDevice !== 'yes' || !props.family.accountLock.asksAfterRecoveryReset) return undefined
+  const who = accountAddress || job.customer.name || 'the owner'
+  const knows =
+    knowsAccountPassword === 'yes'
+      ? 'who knows the password'
+      : knowsAccountPassword === 'no'
+        ? 'who does not know the password'
+        : 'and nobody has said whether the password is known'
+  const step = FACT_CHOICES.secondStep?.find(([value]) => value === secondStep)?.[1]
+  return `${who}, ${knows}${step ? `; second step: ${step}` : ''}`
+})
+const cameBack = computed(() => job.saved?.bench.cameBack ?? 0)
 async function next(): Promise<void> {
   if (!atLastQuestion.value) {
     const question = toWipe.value?.lastQuestion[0]?.from
@@ -83,14 +100,24 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
       <template v-else>
         <p class="text-3xl leading-tight font-bold">The last question. Stop here.</p>
         <p class="mt-1 text-xl">
-          Everything on this {{ model.kind }} will be gone<template v-if="job.facts.accountOnDevice === 'yes'"
+          Everything on this {{ model.kind }} will be gone<template v-if="whoAnswers"
             >, and it will ask for the account that is on it now</template
           >.
         </p>
+        <p v-if="whoAnswers" class="mt-1 text-xl" data-testid="who-answers">
+          It will be answered by <b>{{ whoAnswers }}</b>.
+        </p>
       </template>
 
+      <p v-if="cameBack" class="mt-3 border-l-4 border-brass pl-3 text-lg">
+        It came back to recovery {{ cameBack === 1 ? 'by itself' : `${cameBack} times` }}: a loop.
+        <template v-if="cameBack === 1"
+          >Clear the cache with <b>{{ text(toCache) }}</b>, restart; if it comes back again, reset once
+          more.</template
+        ><template v-else>Cache and reset did not help: it is a matter for repair.</template>
+      </p>
       <p
-        v-if="cacheFirst && !atLastQuestion && toCache.length"
+        v-if="cacheFirst && !cameBack && !atLastQuestion && toCache.length"
         class="mt-3 border-l-4 border-clear pl-3 text-lg"
       >
         Harmless first: <b>{{ text(toCache) }}</b> clears the cache. Restart and look whether it helps.

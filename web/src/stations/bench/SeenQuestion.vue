@@ -2,52 +2,53 @@
 import type { Cue } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { useEventListener } from '@vueuse/core'
-import { ref } from 'vue'
 
-/** After the keys: what was seen. The goal in one key; otherwise each cue has a figure, and Enter records. */
+/** After the keys: what was seen, one press. The goal has its own key; more can be added afterwards. */
 const props = defineProps<{ cues: readonly Cue[]; goal: Cue; already: readonly Cue[] }>()
-const emit = defineEmits<{ answered: [outcome: 'reached' | 'failed', seen: readonly Cue[]] }>()
+const emit = defineEmits<{
+  answered: [outcome: 'reached' | 'failed', seen: readonly Cue[]]
+  left: []
+}>()
 const words = phrases('en')
-const chosen = ref<readonly Cue[]>(props.already)
-const toggle = (cue: Cue) =>
-  (chosen.value = chosen.value.includes(cue)
-    ? chosen.value.filter((one) => one !== cue)
-    : [...chosen.value, cue])
-const reached = () => emit('answered', 'reached', [...chosen.value, props.goal])
-const failed = () => emit('answered', 'failed', chosen.value)
+const failed = (cue?: Cue) =>
+  emit('answered', 'failed', [...new Set([...props.already, ...(cue ? [cue] : [])])])
+const reached = () => emit('answered', 'reached', [...props.already, props.goal])
 
 useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.target instanceof HTMLInputElement || event.repeat) return
+  if (event.target instanceof HTMLInputElement || event.repeat || event.ctrlKey || event.metaKey) return
   const cue = props.cues[Number(event.key) - 1]
-  if (cue) toggle(cue)
-  if (event.key === '0') reached()
-  if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) failed()
+  if (cue) failed(cue)
+  else if (event.key === '0') reached()
+  else if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) failed()
 })
 </script>
 
 <template>
   <div class="mt-3">
-    <p class="mb-3 text-xl">The {{ words.cue[goal] }}? Then it worked. Otherwise, what came, in order:</p>
-    <ul class="grid grid-cols-2 gap-2">
+    <ul class="grid grid-cols-2 gap-2" aria-label="What was seen">
       <li v-for="(cue, index) in cues" :key="cue">
         <button
-          class="flex w-full items-baseline gap-3 border px-4 py-3 text-left text-2xl"
-          :class="
-            chosen.includes(cue)
-              ? 'border-ink bg-ink font-bold text-paper'
-              : 'border-ink-soft bg-white/50 hover:bg-paper-deep'
-          "
-          :aria-pressed="chosen.includes(cue)"
-          @click="toggle(cue)"
+          class="flex w-full items-baseline gap-3 border-2 border-ink bg-white/50 px-4 py-3 text-left text-[1.7rem] leading-tight font-bold hover:bg-paper-deep"
+          @click="failed(cue)"
         >
-          <span class="key-hint">{{ index < 9 ? index + 1 : '' }}</span>{{ words.cue[cue]
-          }}<span v-if="chosen.includes(cue)" class="ml-auto font-mono">{{ chosen.indexOf(cue) + 1 }}</span>
+          <span class="w-8 font-mono text-ink-soft">{{ index < 9 ? index + 1 : '' }}</span>{{
+            words.cue[cue]
+          }}
+        </button>
+      </li>
+      <li>
+        <button
+          class="flex w-full items-baseline gap-3 border-2 border-ink bg-white/50 px-4 py-3 text-left text-[1.7rem] leading-tight font-bold hover:bg-paper-deep"
+          @click="failed()"
+        >
+          <span class="w-8 font-mono text-ink-soft">↵</span>nothing at all
         </button>
       </li>
     </ul>
-    <Teleport defer to="#left-actions">
-      <button class="act" @click="failed">Record as failed <span class="key-hint">Enter</span></button>
-    </Teleport>
+    <p class="mt-3 text-lg">
+      One press is enough: what tells most. More can be added on the next page.
+      <button class="ml-3 underline" @click="emit('left')">It was not done: leave it out</button>
+    </p>
     <Teleport defer to="#primary-action">
       <button class="act act-main" @click="reached">
         It worked: {{ words.cue[goal] }} <span class="key-hint">0</span>

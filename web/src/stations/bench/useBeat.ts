@@ -1,50 +1,130 @@
-import type { BeatSegment } from '@benevox/core/procedure'
+import type { Beat, BeatSegment } from '@benevox/core/procedure'
 import { useLocalStorage } from '@vueuse/core'
-import { onScopeDispose } from 'vue'
+import { onScopeDispose, ref } from 'vue'
 
-/** Plays the beat of a procedure: words at their moment, a tick a second. Silent where the machine has no sound. */
+type Sound = Exclude<Beat['kind'], 'say'>
+
+/** How each move sounds: its pitch at the beginning and at the end, in hertz, and how long, in seconds. */
+const SOUNDS: Readonly<Record<Sound, { from: number; to: number; seconds: number; level: number }>> = {
+  tick: { from: 880, to: 880, seconds: 0.06, level: 0.08 },
+  press: { from: 660, to: 660, seconds: 0.16, level: 0.2 },
+  slide: { from: 440, to: 990, seconds: 0.28, level: 0.2 },
+  'let-go': { from: 520, to: 260, seconds: 0.22, level: 0.2 },
+}
+/** A flash stays so long that it is seen from the corner of the eye. Common practice, no source. */
+const FLASH_MS = 180
+/** How long the loudspeaker may take to start before the page's own clock is taken. */
+const SOUND_STARTS_MS = 400
+
+/**
+ * The beat of a run, on the clock of the sound itself: sounds are handed over ahead and come at their instant
+ * however busy the machine is, and the chart follows the same clock. Without a loudspeaker, the page's clock.
+ */
 export function useBeat() {
-  const isOn = useLocalStorage('benevox.sound', true)
+  const sounds = useLocalStorage('benevox.sound', true)
+  const speaks = useLocalStorage('benevox.speech', true)
+  const flashes = useLocalStorage('benevox.flash', false)
+  const flash = ref<Sound>()
   let audio: AudioContext | undefined
-  let timers: ReturnType<typeof setTimeout>[] = []
+  let isAudioClock = false
+  let playing: GainNode | undefined
+  let toCome: { atMs: number; beat: Beat }[] = []
+  let flashEndsMs = 0
 
-  function tick(): void {
-    audio ??= new AudioContext()
-    const tone = audio.createOscillator()
-    const level = audio.createGain()
-    tone.frequency.value = 880
-    level.gain.setValueAtTime(0.12, audio.currentTime)
-    level.gain.exponentialRampToValueAtTime(0.001, audio.currentTime + 0.07)
-    tone.connect(level).connect(audio.destination)
-    tone.start()
-    tone.stop(audio.currentTime + 0.08)
+  /** Starts the sound, after a key was pressed; the clock may be read from then on. */
+  async function ready(): Promise<void> {
+    try {
+      audio ??= new AudioContext()
+      const late = new Promise((resolve) => setTimeout(resolve, SOUND_STARTS_MS))
+      if (audio.state !== 'running') await Promise.race([audio.resume(), late])
+      isAudioClock = audio.state === 'running'
+    } catch {
+      isAudioClock = false
+    }
+  }
+
+  const nowMs = (): number => (audio && isAudioClock ? audio.currentTime * 1000 : performance.now())
+
+  function tone(kind: Sound, atMs: number, into: AudioNode): void {
+    if (!audio) return
+    const { from, to, seconds, level } = SOUNDS[kind]
+    const at = atMs / 1000
+    const source = audio.createOscillator()
+    const loud = audio.createGain()
+    source.frequency.setValueAtTime(from, at)
+    source.frequency.linearRampToValueAtTime(to, at + seconds)
+    loud.gain.setValueAtTime(level, at)
+    loud.gain.exponentialRampToValueAtTime(0.001, at + seconds)
+    source.connect(loud).connect(into)
+    source.start(at)
+    source.stop(at + seconds + 0.02)
   }
 
   function say(text: string): void {
-    if (!isOn.value || !('speechSynthesis' in window)) return
+    if (!speaks.value || !('speechSynthesis' in window)) return
     window.speechSynthesis.cancel()
     window.speechSynthesis.speak(new SpeechSynthesisUtterance(text))
   }
 
   function silence(): void {
-    for (const timer of timers) clearTimeout(timer)
-    timers = []
+    playing?.disconnect()
+    playing = undefined
+    toCome = []
+    flash.value = undefined
     if ('speechSynthesis' in window) window.speechSynthesis.cancel()
   }
-  onScopeDispose(silence)
+  onScopeDispose(() => {
+    silence()
+    void audio?.close()
+  })
 
   return {
-    isOn,
-    say,
+    sounds,
+    speaks,
+    flashes,
+    flash,
+    ready,
+    nowMs,
     silence,
-    /** @param leadInMs how long from now until the segment's zero; counted in with a tick a second */
-    play({ beats }: BeatSegment, leadInMs = 0): void {
+    say,
+    /** A single sound now, for a clock that has run out. */
+    signal(): void {
+      if (!audio || !sounds.value) return
+      for (const n of [0, 250, 500]) tone('press', nowMs() + n, audio.destination)
+    },
+    /**
+     * Plays a segment.
+     * @param zeroMs when its zero lies, on this clock
+     * @param countInMs how long before it the count-in ticks
+     */
+    play({ beats }: BeatSegment, zeroMs: number, countInMs = 0): void {
       silence()
-      if (!isOn.value) return
-      timers = beats.map(({ atMs, kind, text }) =>
-        setTimeout(() => (kind === 'tick' ? tick() : say(text ?? '')), leadInMs + atMs),
-      )
-      for (let ms = 0; ms < leadInMs; ms += 1000) timers.push(setTimeout(tick, ms))
+      const from = nowMs()
+      const countIn = Array.from({ length: Math.ceil(countInMs / 1000) }, (_, n): Beat => ({
+        atMs: -1000 * (n + 1),
+        kind: 'tick',
+      }))
+      toCome = [...countIn, ...beats]
+        .map((beat) => ({ atMs: zeroMs + beat.atMs, beat }))
+        .filter(({ atMs }) => atMs > from - 80)
+        .sort((a, b) => a.atMs - b.atMs)
+      if (!sounds.value || !audio || !isAudioClock) return
+      playing = audio.createGain()
+      playing.connect(audio.destination)
+      for (const { atMs, beat } of toCome)
+        if (beat.kind !== 'say') tone(beat.kind, Math.max(atMs, from), playing)
+    },
+    /** What is not handed over ahead: words and flashes, at each frame. */
+    frame(now: number): void {
+      while (toCome[0] && toCome[0].atMs <= now) {
+        const { beat } = toCome.shift() as { beat: Beat }
+        if (beat.kind === 'say') say(beat.text ?? '')
+        else if (flashes.value) {
+          flash.value = beat.kind
+          flashEndsMs = now + FLASH_MS
+        }
+      }
+      if (flash.value && now > flashEndsMs) flash.value = undefined
     },
   }
 }

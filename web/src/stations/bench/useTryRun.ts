@@ -1,12 +1,20 @@
 import type { Job, TryRecord } from '@benevox/contract'
 import type { Cue, LinkKind, Procedure } from '@benevox/core/catalog'
 import { beatOf, type KeyChart } from '@benevox/core/procedure'
-import { useIntervalFn } from '@vueuse/core'
+import { useRafFn } from '@vueuse/core'
 import { computed, ref, type ComputedRef } from 'vue'
+import { useJob } from '../../api/job.ts'
 import { useTries } from '../../api/tries.ts'
 import { useBeat } from './useBeat.ts'
+import { useLag } from './useLag.ts'
 
 export type RunPhase = 'before' | 'running' | 'asking'
+
+/** What a try is begun with. */
+export interface SetUp {
+  readonly link: LinkKind
+  readonly cable?: number | undefined
+}
 
 /** Waiting longer than this after the last expected moment, the question comes by itself. Common practice, no source. */
 const GRACE_MS = 12_000
@@ -23,15 +31,17 @@ export function useTryRun(
   chart: ComputedRef<KeyChart | undefined>,
 ) {
   const tries = useTries()
+  const jobs = useJob()
   const beat = useBeat()
+  const lag = useLag()
   const phase = ref<RunPhase>('before')
-  const isDry = ref(false)
   const chartMs = ref(0)
   const seen = ref<readonly Cue[]>([])
   const current = ref<{ id: string; startedAt: string }>()
-  const lastFailed = ref<{ seen: readonly Cue[] }>()
-  /** The wall-clock instant at which the chart's zero lies, moved when a cue comes earlier or later. */
-  let zeroAtMs = 0
+  let marks: { cue: Cue; atMs: number }[] = []
+  /** Where the chart's zero lies on the beat's clock, moved when a cue comes earlier or later. */
+  let zeroMs = 0
+  let beganMs = 0
 
   const segments = computed(() =>
     procedure.value && chart.value ? beatOf(procedure.value, chart.value, 'en') : [],
@@ -40,91 +50,115 @@ export function useTryRun(
   const nextCue = computed(() => awaited.value.find(({ at }) => at.ms > chartMs.value - 1))
   const longestMs = computed(() => (chart.value?.length.latestMs ?? 0) + GRACE_MS)
 
-  const { pause, resume } = useIntervalFn(
+  const { pause, resume } = useRafFn(
     () => {
-      const ms = Date.now() - zeroAtMs
+      const now = beat.nowMs()
+      const ms = now - zeroMs
       chartMs.value = Math.min(ms, chart.value?.length.ms ?? ms)
+      beat.frame(now)
       if (ms > longestMs.value) ask()
     },
-    40,
     { immediate: false },
   )
 
-  function run(fromMs: number): void {
+  async function run(fromMs: number): Promise<void> {
+    await beat.ready()
     phase.value = 'running'
-    zeroAtMs = Date.now() - fromMs
+    zeroMs = beat.nowMs() - fromMs
+    beganMs = zeroMs
     chartMs.value = Math.min(fromMs, chart.value?.length.ms ?? fromMs)
     resume()
     const first = segments.value[0]
-    if (first && fromMs <= 0) beat.play(first, -fromMs)
+    if (first && fromMs <= 0) beat.play(first, zeroMs, -fromMs)
   }
 
-  async function start(link: LinkKind, dry: boolean): Promise<void> {
+  async function start({ link, cable }: SetUp): Promise<void> {
     if (!job.value || !procedure.value) return
-    isDry.value = dry
     seen.value = []
-    lastFailed.value = undefined
+    marks = []
+    const id = crypto.randomUUID()
     const startedAt = new Date(Date.now() + LEAD_IN_MS).toISOString()
-    run(-LEAD_IN_MS)
-    if (dry) return
-    current.value = { id: crypto.randomUUID(), startedAt }
-    await tries.add({
-      kind: 'start',
-      jobId: job.value.id,
-      body: { id: current.value.id, procedureId: procedure.value.id, link, startedAt },
-    })
+    current.value = { id, startedAt }
+    await run(-LEAD_IN_MS)
+    const runner = tries.runner
+    const body = { id, procedureId: procedure.value.id, link, runner, startedAt, ...(cable ? { cable } : {}) }
+    await tries.add({ kind: 'start', jobId: job.value.id, body })
+    if (tries.refusal) {
+      // Somebody runs it elsewhere: nothing is run here.
+      pause()
+      beat.silence()
+      current.value = undefined
+      phase.value = 'before'
+      await jobs.reload().catch(() => undefined)
+    } else jobs.showKept()
   }
 
   function ask(): void {
     pause()
     beat.silence()
-    if (isDry.value) phase.value = 'before'
-    else phase.value = 'asking'
-    isDry.value = false
+    phase.value = 'asking'
   }
 
   /** The cue the line waits for has come: the line jumps to it, and its segment's beat begins. In the count-in: begin now. */
   function cueSeen(): 'going-on' | 'goal' {
+    const now = beat.nowMs()
     if (chartMs.value < 0) {
-      run(0)
+      zeroMs = now
+      beganMs = now
+      chartMs.value = 0
+      const first = segments.value[0]
+      if (first) beat.play(first, zeroMs)
       return 'going-on'
     }
     const cue = nextCue.value
     if (!cue) return 'goal'
     seen.value = [...seen.value, cue.cue]
+    // The cue came before the key that tells of it, by this technician's own lag.
+    const cameMs = now - lag.lagMs.value
+    marks.push({ cue: cue.cue, atMs: Math.max(0, Math.round(cameMs - beganMs)) })
     if (cue === awaited.value.at(-1)) return 'goal'
-    zeroAtMs = Date.now() - cue.at.ms - 2
-    chartMs.value = cue.at.ms + 2
+    zeroMs = cameMs - cue.at.ms
+    chartMs.value = Math.max(cue.at.ms + 2, now - zeroMs)
     const segment = segments.value.find(({ afterStep }) => afterStep === cue.step)
-    if (segment) beat.play(segment)
+    if (segment) beat.play(segment, cameMs)
     return 'going-on'
   }
 
-  async function finish(outcome: 'reached' | 'failed', what: readonly Cue[]): Promise<void> {
+  async function finish(
+    outcome: 'reached' | 'failed' | 'left',
+    what: readonly Cue[],
+    notSeen: readonly Cue[] = [],
+  ) {
     const made = current.value
     pause()
     beat.silence()
     phase.value = 'before'
     current.value = undefined
-    lastFailed.value = outcome === 'failed' ? { seen: what } : undefined
-    if (!made || !job.value) return
-    const finishedAt = new Date(Math.max(Date.now(), Date.parse(made.startedAt))).toISOString()
-    await tries.add({
-      kind: 'finish',
-      jobId: job.value.id,
-      tryId: made.id,
-      body: { outcome, seen: [...what], finishedAt },
-    })
+    if (made) await record(made, outcome, what, notSeen)
+  }
+
+  async function record(
+    { id, startedAt }: Pick<TryRecord, 'id' | 'startedAt'>,
+    outcome: 'reached' | 'failed' | 'left',
+    what: readonly Cue[],
+    notSeen: readonly Cue[],
+  ): Promise<void> {
+    if (!job.value) return
+    const finishedAt = new Date(Math.max(Date.now(), Date.parse(startedAt))).toISOString()
+    const body = { outcome, seen: [...what], notSeen: [...notSeen], marks, finishedAt }
+    const sent = tries.add({ kind: 'finish', jobId: job.value.id, tryId: id, body })
+    jobs.showKept()
+    await sent
   }
 
   /** Goes on with a try that was under way when the page was left. */
-  function goOn({ id, startedAt }: TryRecord): void {
+  async function goOn({ id, startedAt }: TryRecord): Promise<void> {
     if (phase.value !== 'before' || current.value) return
     current.value = { id, startedAt }
     const elapsedMs = Date.now() - Date.parse(startedAt)
-    if (elapsedMs < longestMs.value) run(elapsedMs)
+    if (elapsedMs < longestMs.value) await run(elapsedMs)
     else phase.value = 'asking'
   }
 
-  return { phase, isDry, chartMs, seen, nextCue, lastFailed, beat, start, ask, cueSeen, finish, goOn }
+  return { phase, chartMs, seen, nextCue, beat, start, ask, cueSeen, finish, goOn, record }
 }

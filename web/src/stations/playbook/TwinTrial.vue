@@ -18,7 +18,8 @@ import DeviceScreen from '../../parts/DeviceScreen.vue'
 import KeyChart from '../../parts/KeyChart.vue'
 import OneOf from '../../parts/OneOf.vue'
 import PlaybookFrame from './PlaybookFrame.vue'
-import { useLiveTwin } from './useLiveTwin.ts'
+import { useLiveTwin } from '../../parts/useLiveTwin.ts'
+import { useTwinKeys } from '../../parts/useTwinKeys.ts'
 import { useReplay, type Happening, type Mistake } from './useReplay.ts'
 import WhatHappened from './WhatHappened.vue'
 
@@ -126,17 +127,15 @@ const mistakes = [
 ] as const
 const lines = computed(() => sheet.value?.lines ?? [])
 
-/** Number keys stand for the device’s keys, in the order of its edge. */
-const keyOf = (event: KeyboardEvent) => props.family.keys[Number(event.key) - 1]?.id
+useTwinKeys(
+  live,
+  () => props.family,
+  computed(() => mode.value === 'hands'),
+)
 const isTyping = ({ target }: Event) =>
   target instanceof HTMLInputElement || target instanceof HTMLSelectElement
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return
-  const key = keyOf(event)
-  if (mode.value === 'hands' && key && live.isRunning.value) {
-    event.preventDefault()
-    if (!event.repeat) live.keyDown(key)
-  }
   if (mode.value === 'watch' && (event.key === 'ArrowRight' || event.key === 'ArrowLeft')) {
     if (event.target instanceof HTMLElement && event.target.role === 'radio') return
     event.preventDefault()
@@ -146,13 +145,6 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     event.preventDefault()
     mainAction()
   }
-})
-useEventListener('keyup', (event: KeyboardEvent) => {
-  const key = keyOf(event)
-  if (key && mode.value === 'hands') live.keyUp(key)
-})
-useEventListener(window, 'blur', () => {
-  for (const key of live.held.value) live.keyUp(key)
 })
 function mainAction(): void {
   if (mode.value === 'hands') {

@@ -3,6 +3,7 @@ import { priceList, WORK, type PriceList, type Work } from '@benevox/core/price'
 import { computed, onMounted, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
+import KitSection from './KitSection.vue'
 
 /** The shop's prices and what it weighs when a route is decided. A lead changes them; jobs keep what they were quoted. */
 const sessions = useSession()
@@ -177,6 +178,7 @@ const shares = computed(() => {
         </template>
       </section>
     </div>
+    <KitSection />
   </main>
   <footer
     v-if="isLead"

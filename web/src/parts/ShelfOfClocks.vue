@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import type { JobSummary } from '@benevox/contract'
+import { useLocalStorage, useNow, useTitle } from '@vueuse/core'
+import { computed, watch } from 'vue'
+import { useStationCounts } from '../api/stationCounts.ts'
+import { minutesText, SHELF_WORDS } from '../words/en.ts'
+import { useSignal } from './useSignal.ts'
+
+/** The clocks that run on other devices, at the edge of every screen: what each waits for and what comes next. */
+const counts = useStationCounts()
+const now = useNow({ interval: 1000 })
+const told = useLocalStorage<string[]>('benevox.told-clocks', [])
+const signal = useSignal()
+
+type Clock = (typeof counts.waiting)[number]
+/** Clocks of minutes; an order of working days waits at its own station. */
+const clocks = computed(() => counts.waiting.filter(({ waits }) => waits.for !== 'carrier'))
+const nameOf = ({ id, waits }: Clock) => `${id} ${waits.for} ${waits.since}`
+const leftMs = ({ waits }: Clock) => Date.parse(waits.until) - now.value.getTime()
+const isDue = (clock: Clock) => leftMs(clock) <= 0
+const isLate = ({ waits }: Clock) => Date.parse(waits.latest) < now.value.getTime()
+const due = computed(() =>
+  clocks.value.filter((clock) => isDue(clock) && !told.value.includes(nameOf(clock))),
+)
+const tell = (clock: Clock) => (told.value = [...told.value, nameOf(clock)].slice(-50))
+const stationOf = ({ station, id }: JobSummary) => `/${station === 'closed' ? 'jobs' : station}/${id}`
+
+const title = useTitle()
+watch(
+  () => due.value.length,
+  (many, before) => {
+    if (many > before) signal.ring()
+    title.value = many > 0 ? `${many} due · Benevox` : 'Benevox'
+  },
+)
+</script>
+
+<template>
+  <aside v-if="clocks.length" aria-label="Clocks that run" class="border-b-2 border-ink bg-paper-deep">
+    <p
+      v-for="clock in due"
+      :key="nameOf(clock)"
+      role="status"
+      class="flex items-baseline gap-3 bg-brass-pale px-6 py-1.5 text-lg"
+    >
+      <span
+        ><b>{{ clock.ticket }}, {{ clock.device || 'device' }}</b
+        >: {{ SHELF_WORDS[clock.waits.for].due }} {{ SHELF_WORDS[clock.waits.for].next }}</span
+      >
+      <RouterLink class="act !min-h-0 !py-0.5" :to="stationOf(clock)" @click="tell(clock)">Look</RouterLink>
+      <button class="underline" @click="tell(clock)">later</button>
+    </p>
+    <ul class="flex flex-wrap gap-x-6 px-6 py-1">
+      <li v-for="clock in clocks" :key="nameOf(clock)">
+        <RouterLink
+          :to="stationOf(clock)"
+          class="flex items-baseline gap-2 hover:underline"
+          :title="`${clock.device}: ${SHELF_WORDS[clock.waits.for].next}`"
+        >
+          <span class="font-mono">{{ clock.ticket }}</span>
+          <span>{{ SHELF_WORDS[clock.waits.for].name }}</span>
+          <b class="font-mono" :class="{ 'text-stop': isLate(clock) }">{{
+            isDue(clock) ? `+${minutesText(-leftMs(clock))}` : minutesText(leftMs(clock))
+          }}</b>
+          <span class="text-ink-soft">{{
+            isLate(clock)
+              ? 'longer than usual'
+              : isDue(clock)
+                ? 'should be done'
+                : SHELF_WORDS[clock.waits.for].then
+          }}</span>
+        </RouterLink>
+      </li>
+    </ul>
+  </aside>
+</template>

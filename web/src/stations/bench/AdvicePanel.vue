@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import type { TryRecord } from '@benevox/contract'
+import type { Cue, Family } from '@benevox/core/catalog'
+import { QUESTION_CUES, type NextThing, type Question } from '@benevox/core/diagnosis'
+import { hundredths } from '@benevox/core/hand'
+import { inParts, menuLineText, phrases, stepWords, type KeyChart } from '@benevox/core/procedure'
+import { useEventListener } from '@vueuse/core'
+import { computed } from 'vue'
+import { useJob } from '../../api/job.ts'
+import type { Diagnosed } from '../../workers/diagnosis.worker.ts'
+
+/** Why the last try failed, in one sentence, and what to do: a try, a test, a question, or on from where it is. */
+const props = defineProps<{
+  diagnosed: Diagnosed
+  family: Family
+  last: TryRecord
+  /** The chart of a way that leads out of a place, where there is one. */
+  chartOf: (procedureId: string) => KeyChart | undefined
+}>()
+const emit = defineEmits<{
+  told: [seen: readonly Cue[], notSeen: readonly Cue[]]
+  there: []
+}>()
+const job = useJob()
+const words = phrases('en')
+const first = computed(() => props.diagnosed.things[0])
+const thing = computed<NextThing | undefined>(() => first.value?.thing)
+const others = computed(() => props.diagnosed.cues.filter((cue) => !props.last.seen.includes(cue)))
+const after = computed(() => props.diagnosed.things.slice(1, 4))
+
+const question = computed<Question | undefined>(() =>
+  thing.value?.kind === 'ask' ? thing.value.question : undefined,
+)
+const answers = computed<readonly { text: string; seen: readonly Cue[]; notSeen: readonly Cue[] }[]>(() => {
+  const { seen, notSeen } = props.last
+  if (!question.value) return []
+  const cues = QUESTION_CUES[question.value]
+  return [
+    ...cues.map((cue) => ({ text: words.cue[cue], seen: [...seen, cue], notSeen })),
+    { text: 'No', seen, notSeen: [...notSeen, ...cues] },
+  ]
+})
+const wayOn = computed(() => {
+  if (thing.value?.kind !== 'go-on') return undefined
+  const { on } = thing.value
+  if (on.kind === 'inputs') {
+    const line = menuLineText(inParts(on.steps), 'en')
+    return line ? [line] : ['Let go of every key and wait']
+  }
+  if (on.kind === 'there') return ['It is in recovery']
+  const chart = props.chartOf(on.procedure.id)
+  return chart ? stepWords(on.procedure, chart, 'en') : []
+})
+const test = (state: 'works' | 'broken') => {
+  if (thing.value?.kind === 'test-key') void job.tell({ kind: 'key-tested', key: thing.value.key, state })
+}
+const add = (cue: Cue) => emit('told', [...props.last.seen, cue], props.last.notSeen)
+
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement || event.repeat)
+    return
+  const n = Number(event.key)
+  const answer = answers.value[n - 1]
+  if (answer) emit('told', answer.seen, answer.notSeen)
+  else if (thing.value?.kind === 'test-key' && n === 1) test('works')
+  else if (thing.value?.kind === 'test-key' && n === 2) test('broken')
+  else if (wayOn.value && event.key === '0') emit('there')
+})
+
+/** What stands behind a thing that is not first, in a few words. */
+const shortly = ({ thing: one, advice }: Diagnosed['things'][number]) =>
+  `${advice.says} ${hundredths(one.chance)} of 100, ${one.ms < 90_000 ? `${Math.round(one.ms / 1000)} s` : `${Math.round(one.ms / 60_000)} min`}`
+</script>
+
+<template>
+  <section v-if="first" aria-label="What to change" class="border-l-[6px] border-brass pl-4">
+    <p class="text-[2.1rem] leading-tight font-bold" data-testid="advice">{{ first.advice.says }}</p>
+    <p class="mt-1 text-xl" data-testid="reason">{{ first.advice.why }}</p>
+
+    <div v-if="thing?.kind === 'test-key'" class="mt-3 flex gap-3">
+      <button class="act" @click="test('works')">It works <span class="key-hint">1</span></button>
+      <button class="act" @click="test('broken')">It does nothing <span class="key-hint">2</span></button>
+    </div>
+    <div v-else-if="answers.length" class="mt-3 flex gap-3">
+      <button
+        v-for="(answer, index) in answers"
+        :key="answer.text"
+        class="act"
+        @click="emit('told', answer.seen, answer.notSeen)"
+      >
+        {{ answer.text }} <span class="key-hint">{{ index + 1 }}</span>
+      </button>
+    </div>
+    <template v-else-if="wayOn">
+      <ol class="mt-2" data-testid="way-on">
+        <li v-for="line in wayOn" :key="line" class="text-[1.9rem] leading-tight font-bold">{{ line }}</li>
+      </ol>
+      <button
+        v-if="thing?.kind === 'go-on' && thing.on.kind !== 'leave'"
+        class="act mt-2"
+        @click="emit('there')"
+      >
+        Recovery shows <span class="key-hint">0</span>
+      </button>
+    </template>
+    <p v-else-if="thing?.kind === 'repair'" class="mt-2 text-lg">
+      Tell the customer;
+      <RouterLink class="underline" :to="`/hand-back/${job.saved?.id}`">hand it back as it is</RouterLink>, or
+      open it only where repair is done.
+    </p>
+
+    <div class="mt-2 flex flex-wrap items-center gap-2 text-base">
+      <span class="text-ink-soft"
+        >Seen: {{ last.seen.map((cue) => words.cue[cue]).join(', ') || 'nothing' }}. Also:</span
+      >
+      <button
+        v-for="cue in others"
+        :key="cue"
+        class="border border-ink-soft bg-white/50 px-2 py-0.5 hover:bg-paper-deep"
+        @click="add(cue)"
+      >
+        {{ words.cue[cue] }}
+      </button>
+    </div>
+    <details class="mt-1 text-base">
+      <summary class="cursor-pointer text-ink-soft">The numbers</summary>
+      <div class="beside mt-1">
+        <ul data-testid="causes">
+          <li v-for="one in diagnosed.causes" :key="one.says">
+            <span class="inline-block w-16 text-right font-mono">{{ hundredths(one.chance) }}</span> of 100:
+            {{ one.cause }}
+          </li>
+        </ul>
+        <ul>
+          <li v-for="one in after" :key="shortly(one)">{{ shortly(one) }}</li>
+        </ul>
+      </div>
+    </details>
+  </section>
+</template>

@@ -1,0 +1,149 @@
+<script setup lang="ts">
+import type { Family, Model, Procedure } from '@benevox/core/catalog'
+import { phrases } from '@benevox/core/procedure'
+import { USUAL_SITUATION } from '@benevox/core/twin'
+import { useEventListener } from '@vueuse/core'
+import { computed, onMounted, ref, watch } from 'vue'
+import type { RunningFamily } from '../../api/catalog.ts'
+import DevicePicture from '../../parts/DevicePicture.vue'
+import DeviceScreen from '../../parts/DeviceScreen.vue'
+import { useLiveTwin } from '../../parts/useLiveTwin.ts'
+import { useTwinKeys } from '../../parts/useTwinKeys.ts'
+import { useLag } from './useLag.ts'
+
+/** The combination once on the twin, with the computer's keys for the device's: nothing is recorded but one's lag. */
+const props = defineProps<{
+  model: Model
+  family: Family
+  running: RunningFamily
+  procedure: Procedure
+  lines: readonly string[]
+}>()
+const emit = defineEmits<{ done: [] }>()
+const words = phrases('en')
+const lag = useLag()
+const live = useLiveTwin(
+  computed(() => props.running.machine),
+  computed(() => props.procedure.from),
+  ref({ ...USUAL_SITUATION }),
+  ref('median' as const),
+)
+useTwinKeys(
+  live,
+  () => props.family,
+  computed(() => true),
+)
+const asked = computed(() => {
+  const plug = props.procedure.steps.findLast((step) => step.do === 'plug')
+  return plug?.do === 'plug' ? plug.link : undefined
+})
+const hasReached = ref(false)
+const taps = computed(() =>
+  (live.state.value?.transitions ?? []).flatMap(({ trigger }) => (trigger.kind === 'tap' ? [trigger] : [])),
+)
+/** When the last screen came that the way waits for: what Space answers to. */
+let cameMs: number | undefined
+watch(live.seen, (now) => {
+  const last = now.at(-1)
+  if (last?.kind === 'screen' && last.atMs > 0) cameMs = last.atMs
+  if (last?.kind === 'screen' && last.screen === props.procedure.goal) hasReached.value = true
+})
+function begin(): void {
+  hasReached.value = false
+  cameMs = undefined
+  live.begin()
+  // What is plugged in before the first key is plugged in already.
+  const [first] = props.procedure.steps
+  if (first?.do === 'plug') live.apply({ kind: 'link', link: first.link })
+}
+function seen(): void {
+  if (!live.isRunning.value) begin()
+  else if (cameMs !== undefined) {
+    lag.learn(live.atMs.value - cameMs)
+    cameMs = undefined
+  }
+}
+const plug = () =>
+  live.apply({ kind: 'link', link: live.link.value === 'none' ? (asked.value ?? 'none') : 'none' })
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.repeat || event.target instanceof HTMLInputElement || event.target instanceof HTMLButtonElement)
+    return
+  const key = event.key.toLowerCase()
+  if (key === ' ') {
+    event.preventDefault()
+    seen()
+  } else if (key === 'c' && asked.value) plug()
+  else if (key === 't' && taps.value[0]) live.apply({ kind: 'tap', on: taps.value[0].on })
+  else if (key === 'x') emit('done')
+})
+onMounted(begin)
+</script>
+
+<template>
+  <div class="px-6 py-4">
+    <p class="text-3xl leading-tight font-bold" role="status" data-testid="dry">
+      <span class="text-waiting">Dry run: </span
+      ><span v-if="hasReached" class="text-clear">{{ words.cue[procedure.goal] }}. That is how it goes.</span
+      ><span v-else>hold the number keys for the device’s keys</span>
+    </p>
+    <p class="mt-1 text-lg text-ink-soft">
+      A made-up device that behaves like this family; nothing is recorded. Space when you see a cue: your lag
+      is learnt, now
+      {{ (lag.lagMs.value / 1000).toFixed(2) }} s from {{ lag.count.value }}.
+    </p>
+    <div class="beside-first mt-3" style="--narrow: 17rem">
+      <div class="space-y-3">
+        <DeviceScreen
+          v-if="live.state.value"
+          :state="live.state.value"
+          :menus="running.menus"
+          :model-text="model.modelText"
+        />
+        <p>
+          On the cable: <b>{{ words.link[live.link.value] }}</b>
+          <button v-if="asked" class="ml-2 underline" @click="plug">
+            change <span class="key-hint">C</span>
+          </button>
+        </p>
+        <button
+          v-for="tap in taps"
+          :key="tap.on"
+          class="act"
+          @click="live.apply({ kind: 'tap', on: tap.on })"
+        >
+          Tap “{{ tap.label ?? tap.on }}” <span class="key-hint">T</span>
+        </button>
+      </div>
+      <div class="beside">
+        <div>
+          <ul class="mb-3 flex flex-wrap gap-3 text-xl">
+            <li
+              v-for="(key, index) in family.keys"
+              :key="key.id"
+              class="border-2 px-3 py-1"
+              :class="
+                live.held.value.includes(key.id) ? 'border-brass bg-brass-pale font-bold' : 'border-ink-soft'
+              "
+            >
+              <span class="mr-1 font-mono font-bold">{{ index + 1 }}</span>{{ words.key[key.id] }}
+            </li>
+          </ul>
+          <ol class="text-[1.4rem] leading-snug">
+            <li v-for="(line, index) in lines" :key="index" class="flex gap-3 py-0.5">
+              <span class="font-mono text-ink-soft">{{ index + 1 }}</span>{{ line }}
+            </li>
+          </ol>
+        </div>
+        <DevicePicture :family="family" :kind="model.kind" :pressed="live.held.value" />
+      </div>
+    </div>
+    <Teleport defer to="#left-actions">
+      <button class="act" @click="begin">From the start</button>
+    </Teleport>
+    <Teleport defer to="#primary-action">
+      <button class="act act-main" @click="emit('done')">
+        To the device <span class="key-hint">X</span>
+      </button>
+    </Teleport>
+  </div>
+</template>

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import type { Family } from '@benevox/core/catalog'
+import { chanceAfter, differencesIn } from '@benevox/core/evidence'
+import { hundredths, type StudiedVariant } from '@benevox/core/hand'
+import { computed, toRef } from 'vue'
+import { useEvidence } from './useEvidence.ts'
+
+/** How often this way works: the simulation's figure, and the shop's own count on it, never as a bare figure. */
+const props = defineProps<{ family: Family; procedureId: string; study: StudiedVariant | undefined }>()
+const evidence = useEvidence(toRef(() => props.family.id))
+const own = computed(() =>
+  (evidence.value?.tries ?? []).filter(({ procedureId }) => procedureId === props.procedureId),
+)
+const chance = computed(
+  () =>
+    props.study &&
+    chanceAfter(
+      own.value.filter(({ outcome }) => outcome === 'reached').length,
+      own.value.length,
+      props.study.study.firstTry,
+    ),
+)
+const differences = computed(() =>
+  differencesIn(own.value, props.study?.study.firstTry ?? 0.5).filter(({ isWorse }) => isWorse),
+)
+</script>
+
+<template>
+  <span v-if="chance" class="mt-1 block text-sm text-ink-soft" data-testid="way-evidence"
+    >works {{ hundredths(chance.from) }} to {{ hundredths(chance.to) }} of 100 times;
+    {{
+      chance.tries === 0 ? 'no tries of ours yet' : `${chance.reached} of ${chance.tries} tries here`
+    }}</span
+  >
+  <span v-for="one in differences" :key="`${one.kind} ${one.value}`" class="mt-1 block text-sm font-bold"
+    >{{ one.kind === 'cable' ? `Cable no. ${one.value}` : `From system ${one.value}` }}:
+    {{ one.here.reached }} of {{ one.here.tries }}, against {{ one.elsewhere.reached }} of
+    {{ one.elsewhere.tries }} otherwise</span
+  >
+</template>

@@ -1,0 +1,123 @@
+import { composeFamily, type Cue, type Family, type Fragment, type StartState } from '@benevox/core/catalog'
+import {
+  adviceOf,
+  changesOf,
+  correctionSentence,
+  causeWords,
+  cuesToReport,
+  diagnose,
+  familyChances,
+  Knowledge,
+  nextThings,
+  TELLING_CUES,
+  tellingFamiliesApart,
+  type Advice,
+  type CableTrust,
+  type FamilyChance,
+  type Findings,
+  type NextThing,
+  type TryMade,
+} from '@benevox/core/diagnosis'
+import { procedureSheet, type ChartChange } from '@benevox/core/procedure'
+import { compileFamily } from '@benevox/core/twin'
+import { expose } from 'comlink'
+
+/** A try as it is recorded: its way by name. */
+export type ToldTry = Omit<TryMade, 'procedure'> & { readonly procedureId: string; readonly familyId: string }
+
+export interface AskedFor {
+  readonly fragments: readonly Fragment[]
+  readonly families: readonly Family[]
+  readonly start: StartState
+}
+
+export interface Diagnosed {
+  readonly causes: readonly { readonly cause: string; readonly says: string; readonly chance: number }[]
+  readonly things: readonly {
+    readonly thing: NextThing
+    readonly advice: Advice
+    readonly changes: readonly ChartChange[]
+  }[]
+  readonly families: readonly FamilyChance[]
+  /** Ways by how well they tell the families apart, in bits. */
+  readonly telling: readonly {
+    readonly procedureId: string
+    readonly familyId: string
+    readonly bits: number
+  }[]
+  readonly cues: readonly Cue[]
+}
+
+const MOST_THINGS = 5
+const known = new Map<string, Knowledge>()
+
+function knowledgeOf({ fragments, families, start }: AskedFor): Knowledge {
+  const name = JSON.stringify([start, families])
+  const before = known.get(name)
+  if (before) return before
+  const made = new Knowledge(
+    families.map((family) => ({
+      family,
+      machine: compileFamily(composeFamily({ fragments: [...fragments] }, family).composed),
+      prior: 1 / families.length,
+    })),
+    start,
+  )
+  if (known.size > 8) known.clear()
+  known.set(name, made)
+  return made
+}
+
+/** Why tries fail, by twins, beside the interface. */
+const api = {
+  warm(asked: AskedFor): void {
+    knowledgeOf(asked).warm()
+  },
+
+  diagnose(
+    asked: AskedFor,
+    told: readonly ToldTry[],
+    findings: Findings,
+    otherCable: CableTrust | undefined,
+  ): Diagnosed {
+    const knowledge = knowledgeOf(asked)
+    const tries = told.flatMap(({ procedureId, familyId, ...made }): TryMade[] => {
+      const of = knowledge.families.find(({ family }) => family.id === familyId) ?? knowledge.families[0]
+      const procedure = of?.family.procedures.find(({ id }) => id === procedureId)
+      return procedure ? [{ ...made, procedure }] : []
+    })
+    const { causes, belief } = diagnose(knowledge, tries, findings)
+    const things = nextThings(knowledge, belief, tries, findings, { otherCable }).slice(0, MOST_THINGS)
+    const last = tries.at(-1)
+    const of =
+      knowledge.families.find(({ family }) =>
+        family.procedures.some(({ id }) => id === last?.procedure.id),
+      ) ?? knowledge.families[0]
+    const chart = last && of ? procedureSheet(of.machine, last.procedure, 'en').chart : undefined
+    return {
+      causes:
+        last && chart
+          ? causes.slice(0, MOST_THINGS).map(({ correction, chance }) => ({
+              cause: causeWords(correction, last.procedure, chart, 'en'),
+              says: correctionSentence(correction, last.procedure, chart, 'en'),
+              chance,
+            }))
+          : [],
+      things: things.map((thing) => ({
+        thing,
+        advice: chart ? adviceOf(thing, causes, tries, chart, 'en') : { says: '', why: '' },
+        changes: changesOf(thing, causes, tries, 'en'),
+      })),
+      families: familyChances(belief),
+      telling:
+        knowledge.families.length > 1
+          ? tellingFamiliesApart(knowledge, belief)
+              .slice(0, MOST_THINGS)
+              .map(({ way, bits }) => ({ procedureId: way.procedure.id, familyId: way.familyId, bits }))
+          : [],
+      cues: cuesToReport(knowledge, TELLING_CUES),
+    }
+  },
+}
+export type DiagnosisWorker = typeof api
+expose(api)
