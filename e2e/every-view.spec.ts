@@ -125,7 +125,14 @@ test('with text at 200 % on 1280 by 800 nothing of the counter and the bench is 
     expect(overflow).toBeLessThanOrEqual(0)
     const main = (await page.locator('main').boundingBox())?.width ?? 0
     const first =
-      (await page.getByTestId('critical').or(page.locator('#ask-now')).first().boundingBox())?.width ?? 0
+      (
+        await page
+          .getByTestId('critical')
+          .or(page.getByTestId('advice'))
+          .or(page.locator('#ask-now'))
+          .first()
+          .boundingBox()
+      )?.width ?? 0
     expect(first / main).toBeGreaterThan(0.5)
   }
 })

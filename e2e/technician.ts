@@ -17,6 +17,16 @@ import {
 } from '@benevox/core/twin'
 import { demoPack } from '../demo/demoPack.ts'
 
+/** Something wrong that the screen does not know of. */
+export interface HiddenFault {
+  /** A cable of the kit that carries power and no data. */
+  readonly cableWithoutData?: number
+  /** A key that is taken for another, until somebody says so. */
+  readonly mistakes?: readonly [KeyId, KeyId]
+  /** All keys are let go before the menu shows, until somebody says so. */
+  readonly letsGoEarly?: true
+}
+
 /**
  * The technician and the device of a test: the technician reads the words on the screen and moves the keys of
  * a twin, which plays the device. Nothing here knows a procedure; a wrong word on the screen fails the run.
@@ -25,8 +35,12 @@ export class TechnicianAtDevice {
   readonly #machine: Machine
   readonly #twin: Twin
   readonly #words = phrases('en')
+  fault: HiddenFault
+  /** The number on the cable in hand. */
+  cable: number | undefined
 
-  constructor(modelId: string, pack: Pack = demoPack()) {
+  constructor(modelId: string, pack: Pack = demoPack(), fault: HiddenFault = {}) {
+    this.fault = fault
     const family = modelInPack(pack, modelId)?.family
     if (!family) throw new Error(`No family for ${modelId}`)
     this.#machine = compileFamily(composeFamily(pack, family).composed)
@@ -51,7 +65,8 @@ export class TechnicianAtDevice {
   }
 
   plug(link: LinkKind): void {
-    this.#apply([{ kind: 'link', link }])
+    const isBad = this.cable !== undefined && this.cable === this.fault.cableWithoutData
+    this.#apply([{ kind: 'link', link: isBad && link === 'computer' ? 'charger' : link }])
   }
 
   /** Does what a line of the step list says. @returns the cue it waited for, if it is one that was waited for */
@@ -59,14 +74,19 @@ export class TechnicianAtDevice {
     const quoted = /“(.+)”/.exec(line)?.[1]
     const plug = Object.entries(this.#words.link).find(([, name]) => line === `Plug in ${name}`)
     if (plug) this.plug(plug[0] as LinkKind)
-    else if (/^(Keep|Hands off)/.test(line)) return this.#await(this.#cueIn(line))
-    else if (line.startsWith('Hold ')) {
+    else if (/^(Keep|Hands off)/.test(line)) {
+      const cue = this.#cueIn(line)
+      if (this.fault.letsGoEarly && line.startsWith('Keep') && cue === 'recovery-menu') this.letGo(400)
+      return this.#await(cue)
+    } else if (line.startsWith('Hold ')) {
       const inOrder = line.includes(', then ')
       const keys = this.#keysIn(line)
       if (inOrder) for (const key of keys) this.#apply([{ kind: 'key-down', key }], 250)
       else this.#apply(keys.map((key) => ({ kind: 'key-down', key })))
     } else if (line.startsWith('Slide from ')) {
-      const [from, to] = this.#keysIn(line)
+      const [from, meant] = this.#keysIn(line)
+      const [asked, taken] = this.fault.mistakes ?? []
+      const to = meant === asked ? taken : meant
       if (from && to)
         this.#apply([
           { kind: 'key-up', key: from },
@@ -96,6 +116,29 @@ export class TechnicianAtDevice {
       const times = Number(/×(\d+)/.exec(part)?.[1] ?? 1)
       for (let n = 0; n < times; n++) this.#press(this.#keysIn(part)[0], part.endsWith(' long') ? 900 : 100)
     }
+  }
+
+  /** Takes the hands off, after a while. */
+  letGo(afterMs = 0): void {
+    this.#apply(
+      this.#twin.heldKeys.map((key) => ({ kind: 'key-up', key })),
+      afterMs,
+    )
+  }
+
+  /** Off or dark after a try that went nowhere: it is left until it is on and locked again. */
+  switchOnAgain(): void {
+    this.#apply([{ kind: 'link', link: 'none' }], 500)
+    for (let n = 0; n < 4 && this.screen !== 'lock-screen'; n++) {
+      if (this.screen === 'dark') {
+        this.#apply([{ kind: 'key-down', key: 'power' }], 500)
+        this.#apply([{ kind: 'key-up', key: 'power' }], 3000)
+      }
+      const until = this.#twin.nowMs + 60_000
+      while (this.screen !== 'lock-screen' && this.#twin.nextDeadlineMs() <= until)
+        this.#twin.advanceTo(this.#twin.nextDeadlineMs())
+    }
+    if (this.screen !== 'lock-screen') throw new Error(`It does not come up: ${this.screen}`)
   }
 
   waitFor(cue: Cue): void {

@@ -3,7 +3,7 @@ import { spawn, spawnSync } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { buildWeb, loadDemo, startServer, startStandIns, webDist } from './lib/application.mjs'
-import { freePort, startMariadb } from './lib/mariadb.mjs'
+import { freePort, serverEnvironment, startMariadb } from './lib/mariadb.mjs'
 import { ensureDebian, ensureNodeModules, root, say, workDir } from './lib/setup.mjs'
 
 ensureDebian({ 'mariadb-server': 'mariadbd', chromium: 'chromium' })
@@ -86,7 +86,9 @@ async function playwright() {
   })
   const env = {
     ...outside.env,
+    ...serverEnvironment(mariadb),
     BENEVOX_ADDRESS: `http://127.0.0.1:${port}`,
+    BENEVOX_WEB: webDist,
     PLAYWRIGHT_JSON_OUTPUT_NAME: join(reports, 'e2e.json'),
   }
   const ok = run('@playwright/test/cli.js', ['test', '--reporter=list,json'], env)

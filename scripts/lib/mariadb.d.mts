@@ -1,11 +1,14 @@
-export interface Mariadb {
+/** What it takes to use a database. */
+export interface DatabaseAccess {
+  port: number
   user: string
   password: string
   database: string
   sessionSecret: string
+}
+export interface Mariadb extends DatabaseAccess {
   /** The folder of this mariadbd: data, log, credentials. */
   dir: string
-  port: number
   pid: number
   onExit: (then: () => void) => void
   stop: () => Promise<void>
@@ -13,4 +16,4 @@ export interface Mariadb {
 }
 export function freePort(wanted?: number): Promise<number>
 export function startMariadb(options: { name: string; fresh?: boolean; port?: number }): Promise<Mariadb>
-export function serverEnvironment(mariadb: Mariadb, more?: Record<string, string>): NodeJS.ProcessEnv
+export function serverEnvironment(mariadb: DatabaseAccess, more?: Record<string, string>): NodeJS.ProcessEnv

@@ -180,7 +180,7 @@ function priorOf(
     case 'loop':
       return findings.loops === undefined ? FAULT_PRIORS.loop : findings.loops ? 1000 : 0
     case 'habit':
-      return FAULT_PRIORS.habit
+      return FAULT_PRIORS.habit[fault.of]
     case 'other-family':
       return findings.modelCompared ? 0 : FAULT_PRIORS.otherFamily
   }

@@ -9,7 +9,9 @@ import {
   type TryMade,
 } from './belief.ts'
 import { linkAskedFor, nameOfCorrection, type Correction, type Slip, type StayingFault } from './faults.ts'
+import type { Machine } from '../twin/index.ts'
 import type { Knowledge } from './knowledge.ts'
+import { TELLING_CUES } from './report.ts'
 import { earlyIn, type TryTable } from './traces.ts'
 
 /** A correction with how likely it is the one needed. */
@@ -148,15 +150,13 @@ function correctionOfSlip(slip: Exclude<Slip, { kind: 'ordinary' }>): Correction
   }
 }
 
+/** What comes only long after the keys, and is reported by its own steps. */
+const AFTERWARDS: readonly Cue[] = ['account-warning', 'wiping', 'set-up']
+
 /** The cues of a family that a technician may report after a try, in the order of the catalogue's list. */
-export function cuesToReport(knowledge: Knowledge, telling: readonly Cue[]): readonly Cue[] {
+export function cuesToReport({ states }: Machine): readonly Cue[] {
   const shown = new Set(
-    knowledge.families.flatMap(({ machine }) =>
-      machine.states.flatMap(({ screen, transitions }): Cue[] => [
-        screen,
-        ...transitions.flatMap(({ cues }) => cues),
-      ]),
-    ),
+    states.flatMap(({ screen, transitions }): Cue[] => [screen, ...transitions.flatMap(({ cues }) => cues)]),
   )
-  return telling.filter((cue) => shown.has(cue))
+  return TELLING_CUES.filter((cue) => shown.has(cue) && !AFTERWARDS.includes(cue))
 }

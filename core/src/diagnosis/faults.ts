@@ -63,7 +63,7 @@ export const FAULT_PRIORS = {
   wrongKey: 0.025,
   bothKeys: 0.006,
   /** Each kind of slip as a habit. */
-  habit: 0.004,
+  habit: { late: 0.004, early: 0.004, 'wrong-key': 0.004, 'both-keys': 0.001 },
   /** It is not the model that stands on the job. */
   otherFamily: 0.01,
 }

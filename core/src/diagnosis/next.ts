@@ -13,7 +13,7 @@ import {
 } from './belief.ts'
 import { reachOf } from './diagnose.ts'
 import { FAULT_PRIORS, keysOf, linkAskedFor } from './faults.ts'
-import type { Knowledge, Way } from './knowledge.ts'
+import { nameOfWay, type Knowledge, type Way } from './knowledge.ts'
 import { placeSeen, wayOnFrom, type WayOn } from './places.ts'
 
 /** What to do next, with its chance to get there and the time it takes, what follows at once included. */
@@ -49,6 +49,8 @@ export const QUESTION_CUES: Readonly<Record<Question, readonly Cue[]>> = {
 /** What each thing takes, in milliseconds. Common practice, no source. */
 const TAKES = {
   otherCable: 20_000,
+  /** To read another way and get it into the hands. */
+  otherWay: 12_000,
   charge: 900_000,
   testKey: 10_000,
   ask: 4_000,
@@ -141,7 +143,8 @@ function triesFrom(
   tries: readonly TryMade[],
   trust: CableTrust,
 ): readonly Extract<NextThing, { kind: 'try' }>[] {
-  const cable = cableOf(tries.at(-1) ?? {})
+  const last = tries.at(-1)
+  const cable = cableOf(last ?? {})
   const sound = knowledge.faults.findIndex(({ kind }) => kind === 'none')
   const noData = knowledge.faults.findIndex(({ kind }) => kind === 'no-data')
   const dead = knowledge.faults.findIndex(({ kind }) => kind === 'dead-cable')
@@ -173,7 +176,8 @@ function triesFrom(
           : reach(fault)
       chance += one.chance * there
     }
-    ms += (otherCable ? TAKES.otherCable : 0) + (charge ? TAKES.charge : 0)
+    const isOther = last !== undefined && nameOfWay(way.procedure) !== nameOfWay(last.procedure)
+    ms += (isOther ? TAKES.otherWay : 0) + (otherCable ? TAKES.otherCable : 0) + (charge ? TAKES.charge : 0)
     const unattendedMs = charge ? TAKES.charge : 0
     return { kind: 'try', way, otherCable, charge, chance, ms, unattendedMs } as const
   }

@@ -67,6 +67,9 @@ const STANDING: readonly ScreenKind[] = [
   'set-up',
 ]
 const STANDING_CODES = new Set(STANDING.map(codeOfCue))
+const CHARGE_SIGNS = new Set((['charge-blank', 'charge-percent'] as const).map(codeOfCue))
+/** Common practice, no source. */
+const UNTOLD = 0.6
 /** How long one goes on looking after a try went wrong. Common practice, no source. */
 const LOOKING_MS = 120_000
 /** How long one expects to wait where the way is another family's. Common practice, no source. */
@@ -189,10 +192,13 @@ export class FaultyBench {
     this.#twin.reset(start, situation, this.#durations)
     const reached = this.#execution.run(this.#usualMs, this.#slipping(slip))
     this.totalMs += Math.max(this.#execution.nowMs, this.#twin.nowMs)
+    const underHands = this.#twin.shownCount
     if (!reached) this.#lookOn()
     let trace = 0
     for (let n = 0; n < this.#twin.shownCount; n++) {
       const code = this.#twin.shownCode(n)
+      // A sign that comes only once the hands are off is seldom told as what the keys led to.
+      if (n >= underHands && CHARGE_SIGNS.has(code) && this.#random() < UNTOLD) continue
       if (code < CUES && this.#twin.shownAtMs(n) > 0) trace |= 1 << code
     }
     trace += this.#twin.state.code * FINAL
@@ -221,7 +227,7 @@ export class FaultyBench {
       case 'early': {
         const momentMs = this.#momentsMs[slip.step] ?? 0
         const beforeMs = Math.max(0, ...this.#momentsMs.slice(0, slip.step).filter((ms) => ms <= momentMs))
-        const atMs = beforeMs + 150 + Math.max(0, momentMs - beforeMs - 300) * this.#random() ** 2
+        const atMs = beforeMs + 150 + Math.max(0, momentMs - beforeMs - 300) * this.#random() ** 3
         return { ...this.#slips, doneAtMs: { step: slip.step, atMs } }
       }
       case 'wrong-key':

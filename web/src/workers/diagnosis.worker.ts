@@ -1,15 +1,13 @@
-import { composeFamily, type Cue, type Family, type Fragment, type StartState } from '@benevox/core/catalog'
+import { composeFamily, type Family, type Fragment, type StartState } from '@benevox/core/catalog'
 import {
   adviceOf,
   changesOf,
   correctionSentence,
   causeWords,
-  cuesToReport,
   diagnose,
   familyChances,
   Knowledge,
   nextThings,
-  TELLING_CUES,
   tellingFamiliesApart,
   type Advice,
   type CableTrust,
@@ -45,7 +43,6 @@ export interface Diagnosed {
     readonly familyId: string
     readonly bits: number
   }[]
-  readonly cues: readonly Cue[]
 }
 
 const MOST_THINGS = 5
@@ -115,7 +112,6 @@ const api = {
               .slice(0, MOST_THINGS)
               .map(({ way, bits }) => ({ procedureId: way.procedure.id, familyId: way.familyId, bits }))
           : [],
-      cues: cuesToReport(knowledge, TELLING_CUES),
     }
   },
 }

@@ -14,6 +14,8 @@ const props = defineProps<{
   diagnosed: Diagnosed
   family: Family
   last: TryRecord
+  /** What may be added to what was seen. */
+  cues: readonly Cue[]
   /** The chart of a way that leads out of a place, where there is one. */
   chartOf: (procedureId: string) => KeyChart | undefined
 }>()
@@ -25,7 +27,7 @@ const job = useJob()
 const words = phrases('en')
 const first = computed(() => props.diagnosed.things[0])
 const thing = computed<NextThing | undefined>(() => first.value?.thing)
-const others = computed(() => props.diagnosed.cues.filter((cue) => !props.last.seen.includes(cue)))
+const others = computed(() => props.cues.filter((cue) => !props.last.seen.includes(cue)))
 const after = computed(() => props.diagnosed.things.slice(1, 4))
 
 const question = computed<Question | undefined>(() =>
@@ -109,7 +111,7 @@ const shortly = ({ thing: one, advice }: Diagnosed['things'][number]) =>
       open it only where repair is done.
     </p>
 
-    <div class="mt-2 flex flex-wrap items-center gap-2 text-base">
+    <div class="mt-2 flex flex-wrap items-center gap-1.5 text-base">
       <span class="text-ink-soft"
         >Seen: {{ last.seen.map((cue) => words.cue[cue]).join(', ') || 'nothing' }}. Also:</span
       >

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { TryRecord } from '@benevox/contract'
 import type { Cue, Family, LinkKind, Model, StartState } from '@benevox/core/catalog'
-import type { Findings } from '@benevox/core/diagnosis'
+import { cuesToReport, type Findings } from '@benevox/core/diagnosis'
 import { criticalSentence, phrases, procedureSheet, whyMissed } from '@benevox/core/procedure'
 import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
@@ -171,7 +171,7 @@ const pressedNow = computed(
 const usedKeys = computed(() => chart.value?.lanes.map(({ key }) => key) ?? [])
 const goal = computed(() => procedure.value?.goal ?? 'recovery-menu')
 /** The cues that can come on this family, but for the goal; the nine with keys first. */
-const cuesToChoose = computed(() => (diagnosed.value?.cues ?? []).filter((cue) => cue !== goal.value))
+const cuesToChoose = computed(() => cuesToReport(machine.value).filter((cue) => cue !== goal.value))
 
 /** A try that is under way at another machine is only looked at here. */
 const elsewhere = computed<TryRecord | undefined>(() =>
@@ -269,10 +269,10 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
       {{ FLASH_WORDS[flash] }}
     </div>
     <div v-if="procedure" class="beside">
-      <div>
+      <div class="space-y-3">
         <p v-if="phase === 'asking'" class="text-[2.1rem] leading-tight font-bold">What did you see?</p>
         <div v-else-if="phase === 'running'" data-testid="now">
-          <p class="text-[2.4rem] leading-tight font-bold">
+          <p class="text-[2.6rem] leading-tight font-bold">
             {{
               chartMs < 0
                 ? `Both hands on the device: ${Math.ceil(-chartMs / 1000)}`
@@ -288,6 +288,7 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
           :diagnosed="diagnosed"
           :family="family"
           :last="last"
+          :cues="cuesToChoose"
           :chart-of="(id) => sheetOf(id)?.chart"
           :data-took-ms="tookMs?.toFixed(0)"
           @told="told"
@@ -300,27 +301,70 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
             here meanwhile.</span
           >
         </p>
+        <p v-if="sheet?.notProven" role="alert" class="border-l-4 border-stop pl-3 text-lg">
+          <b class="text-stop">Not proven.</b> {{ sheet.notProven }} Try it only if nothing else is left.
+        </p>
+        <template v-if="phase !== 'asking' && chart">
+          <KeyChart
+            :chart="chart"
+            :now-ms="phase === 'running' ? chartMs : undefined"
+            :changes="
+              phase === 'before' && advisedTry?.way.procedure.id === procedure.id
+                ? advised?.changes
+                : undefined
+            "
+          />
+          <ol class="text-[1.4rem] leading-snug" data-testid="steps">
+            <li
+              v-for="(line, index) in lines"
+              :key="index"
+              class="flex gap-3 border-l-4 py-0.5 pl-3"
+              :class="index === stepNow ? 'border-brass bg-brass-pale font-bold' : 'border-transparent'"
+            >
+              <span class="font-mono text-ink-soft">{{ index + 1 }}</span><span data-testid="step">{{
+                line
+              }}</span>
+            </li>
+          </ol>
+        </template>
       </div>
-      <label v-if="family.procedures.length > 1 && phase === 'before'" class="text-sm text-ink-soft"
-        >Way
-        <select
-          class="field"
-          :value="procedure.id"
-          @change="choose(($event.target as HTMLSelectElement).value)"
-        >
-          <optgroup v-for="way in ways" :key="way.says" :label="way.says">
-            <option v-for="one in way.procedures" :key="one.id" :value="one.id">
-              {{ one.school }}{{ notProven.has(one.id) ? ' (not proven)' : '' }}
-            </option>
-          </optgroup>
-        </select>
-        <WayEvidence :family="family" :procedure-id="procedure.id" :study="study" />
-      </label>
+      <div v-if="phase !== 'asking'" class="space-y-3">
+        <template v-if="phase === 'before'">
+          <label v-if="family.procedures.length > 1" class="block text-sm text-ink-soft"
+            >Way
+            <select
+              class="field"
+              :value="procedure.id"
+              @change="choose(($event.target as HTMLSelectElement).value)"
+            >
+              <optgroup v-for="way in ways" :key="way.says" :label="way.says">
+                <option v-for="one in way.procedures" :key="one.id" :value="one.id">
+                  {{ one.school }}{{ notProven.has(one.id) ? ' (not proven)' : '' }}
+                </option>
+              </optgroup>
+            </select>
+            <WayEvidence :family="family" :procedure-id="procedure.id" :study="study" />
+          </label>
+          <PrepList
+            v-model:link="link"
+            v-model:cable="cable"
+            :model="model"
+            :family="family"
+            :keys="usedKeys"
+            :needs-link="needsLink"
+          />
+        </template>
+        <p v-else-if="nextCue" class="text-2xl">
+          Next to come: <b>{{ words.cue[nextCue.cue] }}</b>
+        </p>
+        <DevicePicture
+          :family="family"
+          :kind="model.kind"
+          :pressed="phase === 'running' ? pressedNow : usedKeys"
+        />
+        <TryList v-if="phase === 'before' && job.saved" :tries="job.saved.tries" />
+      </div>
     </div>
-
-    <p v-if="sheet?.notProven" role="alert" class="mt-2 border-l-4 border-stop pl-3 text-lg">
-      <b class="text-stop">Not proven.</b> {{ sheet.notProven }} Try it only if nothing else is left.
-    </p>
     <SeenQuestion
       v-if="phase === 'asking'"
       :cues="cuesToChoose"
@@ -330,50 +374,6 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
       @left="finish('left', [])"
     />
     <template v-else-if="procedure && chart">
-      <div class="mt-3 beside">
-        <KeyChart
-          :chart="chart"
-          :now-ms="phase === 'running' ? chartMs : undefined"
-          :changes="
-            phase === 'before' && advisedTry?.way.procedure.id === procedure.id ? advised?.changes : undefined
-          "
-        />
-        <DevicePicture
-          :family="family"
-          :kind="model.kind"
-          :pressed="phase === 'running' ? pressedNow : usedKeys"
-        />
-      </div>
-      <div class="mt-2 beside">
-        <ol class="text-[1.4rem] leading-snug" data-testid="steps">
-          <li
-            v-for="(line, index) in lines"
-            :key="index"
-            class="flex gap-3 border-l-4 py-0.5 pl-3"
-            :class="index === stepNow ? 'border-brass bg-brass-pale font-bold' : 'border-transparent'"
-          >
-            <span class="font-mono text-ink-soft">{{ index + 1 }}</span><span data-testid="step">{{
-              line
-            }}</span>
-          </li>
-        </ol>
-        <div>
-          <template v-if="phase === 'before'">
-            <PrepList
-              v-model:link="link"
-              v-model:cable="cable"
-              :model="model"
-              :family="family"
-              :keys="usedKeys"
-              :needs-link="needsLink"
-            />
-            <TryList v-if="job.saved" :tries="job.saved.tries" />
-          </template>
-          <p v-else-if="nextCue" class="text-xl">
-            Next to come: <b>{{ words.cue[nextCue.cue] }}</b>
-          </p>
-        </div>
-      </div>
       <Teleport v-if="phase === 'before'" defer to="#left-actions">
         <button class="act" @click="isDry = true">Dry run <span class="key-hint">D</span></button>
         <fieldset class="flex items-center gap-3 text-base">

@@ -62,7 +62,7 @@ watch(
         <div class="flex items-end gap-3">
           <label class="text-sm text-ink-soft"
             >{{ isWatch ? 'Puck' : 'Cable' }}
-            <select v-model="cable" class="field min-w-24 font-mono font-bold">
+            <select v-model="cable" data-testid="cable" class="field min-w-24 font-mono font-bold">
               <option :value="undefined">not numbered</option>
               <option v-for="one in cables" :key="one.number" :value="one.number">
                 no. {{ one.number }}

@@ -31,9 +31,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           class="flex w-full items-baseline gap-3 border-2 border-ink bg-white/50 px-4 py-3 text-left text-[1.7rem] leading-tight font-bold hover:bg-paper-deep"
           @click="failed(cue)"
         >
-          <span class="w-8 font-mono text-ink-soft">{{ index < 9 ? index + 1 : '' }}</span>{{
-            words.cue[cue]
-          }}
+          <span aria-hidden="true" class="w-8 font-mono text-ink-soft">{{
+            index < 9 ? index + 1 : ''
+          }}</span>{{ words.cue[cue] }}
         </button>
       </li>
       <li>
@@ -41,7 +41,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           class="flex w-full items-baseline gap-3 border-2 border-ink bg-white/50 px-4 py-3 text-left text-[1.7rem] leading-tight font-bold hover:bg-paper-deep"
           @click="failed()"
         >
-          <span class="w-8 font-mono text-ink-soft">↵</span>nothing at all
+          <span aria-hidden="true" class="w-8 font-mono text-ink-soft">↵</span>nothing at all
         </button>
       </li>
     </ul>

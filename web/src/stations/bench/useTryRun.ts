@@ -20,6 +20,8 @@ export interface SetUp {
 const GRACE_MS = 12_000
 /** Between the computer's key and the device's: time to lay both hands on. Common practice, no source. */
 const LEAD_IN_MS = 3000
+/** The loudspeaker is handed the first sounds so long ahead, that none comes late. */
+const HANDED_OVER_MS = 80
 
 /**
  * One try at the keys, from the sentence before to the question after. The moving line follows the expected
@@ -42,6 +44,7 @@ export function useTryRun(
   /** Where the chart's zero lies on the beat's clock, moved when a cue comes earlier or later. */
   let zeroMs = 0
   let beganMs = 0
+  let countsIn = false
 
   const segments = computed(() =>
     procedure.value && chart.value ? beatOf(procedure.value, chart.value, 'en') : [],
@@ -54,7 +57,8 @@ export function useTryRun(
     () => {
       const now = beat.nowMs()
       const ms = now - zeroMs
-      chartMs.value = Math.min(ms, chart.value?.length.ms ?? ms)
+      if (ms >= 0) countsIn = false
+      chartMs.value = Math.min(countsIn ? ms : Math.max(0, ms), chart.value?.length.ms ?? ms)
       beat.frame(now)
       if (ms > longestMs.value) ask()
     },
@@ -64,8 +68,9 @@ export function useTryRun(
   async function run(fromMs: number): Promise<void> {
     await beat.ready()
     phase.value = 'running'
-    zeroMs = beat.nowMs() - fromMs
+    zeroMs = beat.nowMs() - fromMs + HANDED_OVER_MS
     beganMs = zeroMs
+    countsIn = fromMs < 0
     chartMs.value = Math.min(fromMs, chart.value?.length.ms ?? fromMs)
     resume()
     const first = segments.value[0]
@@ -102,9 +107,10 @@ export function useTryRun(
   /** The cue the line waits for has come: the line jumps to it, and its segment's beat begins. In the count-in: begin now. */
   function cueSeen(): 'going-on' | 'goal' {
     const now = beat.nowMs()
-    if (chartMs.value < 0) {
-      zeroMs = now
-      beganMs = now
+    if (countsIn) {
+      countsIn = false
+      zeroMs = now + HANDED_OVER_MS
+      beganMs = zeroMs
       chartMs.value = 0
       const first = segments.value[0]
       if (first) beat.play(first, zeroMs)
