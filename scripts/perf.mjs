@@ -1,4 +1,4 @@
-// npm run perf [-- start hands search decisions screens]: the figures that issues ask for, all or some of them. Medians of
+// npm run perf [-- start hands search decisions diagnosis screens]: the figures that issues ask for, all or some of them. Medians of
 // several runs; the machine is named, since it matters.
 import { spawn } from 'node:child_process'
 import { cpus } from 'node:os'
@@ -8,6 +8,7 @@ import { median } from './perf/figures.mjs'
 ensureDebian({ 'mariadb-server': 'mariadbd', chromium: 'chromium' })
 ensureNodeModules()
 const { measureDecisions } = await import('./perf/decision.mjs')
+const { measureDiagnosis } = await import('./perf/diagnosis.mjs')
 const { measureHands } = await import('./perf/hands.mjs')
 const { measureScreens } = await import('./perf/screens.mjs')
 const { measureSearch } = await import('./perf/search.mjs')
@@ -39,10 +40,10 @@ async function startDemo() {
 
 const { tsImport } = await import('tsx/esm/api')
 const topic = (name) => tsImport(`../core/src/${name}/index.ts`, import.meta.url)
-const [catalog, twin, procedure, hand, route, price] = await Promise.all(
-  ['catalog', 'twin', 'procedure', 'hand', 'route', 'price'].map(topic),
+const [catalog, twin, procedure, hand, diagnosis, route, price] = await Promise.all(
+  ['catalog', 'twin', 'procedure', 'hand', 'diagnosis', 'route', 'price'].map(topic),
 )
-const core = { ...catalog, ...twin, ...procedure, ...hand, ...route, ...price }
+const core = { ...catalog, ...twin, ...procedure, ...hand, ...diagnosis, ...route, ...price }
 const { demoPack } = await tsImport('../demo/demoPack.ts', import.meta.url)
 const wanted = process.argv.slice(2)
 const asked = (name) => wanted.length === 0 || wanted.includes(name)
@@ -92,6 +93,14 @@ if (asked('search')) {
 if (asked('decisions')) {
   console.log('\nFrom a changed fact to the route, and to its alternatives and all questions by worth:')
   console.table(measureDecisions(core))
+}
+
+if (asked('diagnosis')) {
+  console.log('\nTries until recovery, 1,000 simulated phones with hidden faults, half of a hidden family:')
+  const { rows, answers } = measureDiagnosis(core, demoPack())
+  console.table(rows)
+  console.log('Answers of the rule, the first of each family working its twins out:')
+  console.table([answers])
 }
 
 if (asked('screens')) {

@@ -10,6 +10,7 @@ import AfterPanel from './AfterPanel.vue'
 import GentlePanel from './GentlePanel.vue'
 import KeyPanel from './KeyPanel.vue'
 import MenuPanel from './MenuPanel.vue'
+import UnknownModel from './UnknownModel.vue'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()
@@ -89,13 +90,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         model there; then name it again at the
         <RouterLink class="underline" :to="`/counter/${saved.id}`">counter</RouterLink>.
       </p>
-      <p v-else-if="!job.found" class="px-6 py-5 text-xl">
-        The model is not on this job yet; without it there are no keys.
-        <RouterLink class="underline" :to="`/counter/${saved.id}`">Find it at the counter</RouterLink>.
-      </p>
       <p v-else-if="route.choices[0]?.action === 'refuse'" class="px-6 py-5 text-2xl font-bold text-stop">
         No work on this device. <RouterLink class="underline" :to="`/jobs/${saved.id}`">Why</RouterLink>
       </p>
+      <UnknownModel v-else-if="!job.found" :job-id="saved.id" />
       <GentlePanel
         v-else-if="stage === 'gentle' && gentle"
         :choice="gentle"
