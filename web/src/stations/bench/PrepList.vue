@@ -60,16 +60,16 @@ watch(
     <ul class="ruled">
       <li v-if="needsLink" class="py-1.5">
         <div class="flex items-end gap-3">
-          <label class="text-sm text-ink-soft"
+          <label class="w-32 shrink-0 text-sm text-ink-soft"
             >{{ isWatch ? 'Puck' : 'Cable' }}
-            <select v-model="cable" data-testid="cable" class="field min-w-24 font-mono font-bold">
+            <select v-model="cable" data-testid="cable" class="field font-mono font-bold">
               <option :value="undefined">not numbered</option>
               <option v-for="one in cables" :key="one.number" :value="one.number">
                 no. {{ one.number }}
               </option>
             </select>
           </label>
-          <label class="flex-1 text-sm text-ink-soft"
+          <label class="min-w-0 flex-1 text-sm text-ink-soft"
             >On the cable now
             <select v-model="link" class="field">
               <option v-for="(name, kind) in words.link" :key="kind" :value="kind">{{ name }}</option>
