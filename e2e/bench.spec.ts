@@ -276,8 +276,7 @@ test('a clock that is due calls from another job, and the shelf leads there', as
   await page.request.post(`/api/jobs/${id}/bench`, {
     headers: { 'x-csrf-token': csrfToken },
     data: {
-      key: crypto.randomUUID(),
-      at: new Date().toISOString(),
+      told: { key: crypto.randomUUID(), at: new Date().toISOString() },
       change: { kind: 'charging-started', fromPercent: 19 },
     },
   })

@@ -81,11 +81,17 @@ export const TOLD_STEPS: readonly BenchChange['kind'][] = [
   'set-up',
 ]
 
-/** With a version, or with a key and the instant at which it happened. */
-export const recordBenchBody = z.union([
-  z.strictObject({ version: z.int().min(1), change: benchChange }),
-  z.strictObject({ key: z.uuid(), at: instant, change: benchChange }),
-])
+/** With the version that was seen, or with a name and the instant at which it happened. */
+export const recordBenchBody = z
+  .strictObject({
+    version: z.int().min(1).optional(),
+    told: z.strictObject({ key: z.uuid(), at: instant }).optional(),
+    change: benchChange,
+  })
+  .refine(({ version, told }) => (version === undefined) !== (told === undefined), {
+    path: ['version'],
+    error: 'either the version that was seen, or what was told when',
+  })
 
 /** The record with a change in it. Whether the change may be made is not asked here. */
 export function benchWith(bench: BenchRecord, change: BenchChange, at: string): BenchRecord {

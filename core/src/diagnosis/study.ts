@@ -1,6 +1,6 @@
 import type { Cue, LinkKind } from '../catalog/index.ts'
 import { HANDBOOK, seeded, type Random } from '../hand/index.ts'
-import { cueOfCode } from '../twin/index.ts'
+import { codeOfCue } from '../twin/index.ts'
 import type { Findings, TryMade } from './belief.ts'
 import { diagnose, reachOf } from './diagnose.ts'
 import { keySteps, linkAskedFor, type Slip, type StayingFault } from './faults.ts'
@@ -186,7 +186,7 @@ class Bench {
 
   report(trace: Trace): readonly Cue[] {
     return TELLING_CUES.filter((cue) => {
-      const came = [...Array(32).keys()].some((code) => cueOfCode(code) === cue && cameIn(trace, code))
+      const came = cameIn(trace, codeOfCue(cue))
       const chance = !came
         ? TELLS.imagines
         : cue.endsWith('buzz')
@@ -229,9 +229,7 @@ function byTheRule(
       case 'ask':
         if (last) {
           const cues = QUESTION_CUES[next.question]
-          const came = cues.filter((cue) =>
-            [...Array(32).keys()].some((c) => cueOfCode(c) === cue && cameIn(lastTrace, c)),
-          )
+          const came = cues.filter((cue) => cameIn(lastTrace, codeOfCue(cue)))
           tries[tries.length - 1] = {
             ...last,
             seen: [...last.seen, ...came],

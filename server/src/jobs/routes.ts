@@ -125,10 +125,9 @@ export function jobHandlers(
     },
 
     async recordBench({ params, body, staffId }) {
-      const told = 'key' in body ? body : undefined
+      const { told, version } = body
       if (told && !TOLD_STEPS.includes(body.change.kind))
         throw new ProblemError('bad-request', 'This step stands on the version of the job that was seen.')
-      const version = 'version' in body ? body.version : undefined
       if (told && (await database.manager.existsBy(benchStepEntity, { key: told.key })))
         return reader.job(database.manager, await reader.row(database.manager, params.id))
       return changer.change(params.id, version, staffId, async (row, now, job, manager) => {

@@ -36,7 +36,7 @@ async function end<T = TryRecord>(person: Person, one: ReturnType<typeof start>,
   return person.ask<T>('PATCH', `/api/jobs/${one.jobId}/tries/${one.id}`, { finishedAt: now(), ...said })
 }
 const step = <T = Job>(job: Pick<Job, 'id'>, change: object, key = randomUUID(), at = now()) =>
-  runa.ask<T>('POST', `/api/jobs/${job.id}/bench`, { key, at, change })
+  runa.ask<T>('POST', `/api/jobs/${job.id}/bench`, { told: { key, at }, change })
 
 describe('a run at one machine', () => {
   it('cannot be run at another meanwhile, and can be closed there', async () => {

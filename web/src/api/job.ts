@@ -266,7 +266,11 @@ export const useJob = defineStore('job', () => {
       if (!job) return Promise.resolve()
       const at = new Date().toISOString()
       saved.value = { ...job, bench: benchWith(job.bench, change, at) }
-      return tries.add({ kind: 'step', jobId: job.id, body: { key: crypto.randomUUID(), at, change } })
+      return tries.add({
+        kind: 'step',
+        jobId: job.id,
+        body: { told: { key: crypto.randomUUID(), at }, change },
+      })
     },
     /** Shows again what is kept here, after a try was added to it. */
     showKept: () => saved.value && show(saved.value),

@@ -17,7 +17,7 @@ const finish = (seen: 'lock-screen'[], finishedAt: string): Sending => ({
 const step = (kind: 'in-recovery' | 'wipe-started' | 'back-to-keys', at: string): Sending => ({
   kind: 'step',
   jobId: 7,
-  body: { key: kind, at, change: { kind } },
+  body: { told: { key: kind, at }, change: { kind } },
 })
 
 describe('a job while the server is away', () => {

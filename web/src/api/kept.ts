@@ -12,7 +12,10 @@ export type Sending =
   | {
       readonly kind: 'step'
       readonly jobId: number
-      readonly body: { readonly key: string; readonly at: string; readonly change: BenchChange }
+      readonly body: {
+        readonly told: { readonly key: string; readonly at: string }
+        readonly change: BenchChange
+      }
     }
 
 /** The job as it is here: what the server has, and over it what it has not acknowledged yet, in order. */
@@ -23,7 +26,7 @@ export function withKept(job: Job, queue: readonly Sending[], by: string): Job {
     if (one.jobId !== job.id) continue
     switch (one.kind) {
       case 'step':
-        bench = benchWith(bench, one.body.change, one.body.at)
+        bench = benchWith(bench, one.body.change, one.body.told.at)
         break
       case 'start':
         if (!tries.some(({ id }) => id === one.body.id)) tries.push(begun(job, one.body, by))

@@ -1,4 +1,4 @@
-import type { Body, Job } from '@benevox/contract'
+import type { Job } from '@benevox/contract'
 import { useIntervalFn, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
@@ -37,7 +37,7 @@ export const useTries = defineStore('tries', () => {
         await call('finishTry', { params: { ...params, tryId: first.tryId }, body: first.body })
         break
       case 'step': {
-        const job = await call('recordBench', { params, body: first.body as Body<'recordBench'> })
+        const job = await call('recordBench', { params, body: first.body })
         keep(queue.value.slice(1))
         onJob(job)
         return

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import type { Family, Model } from '@benevox/core/catalog'
+import { diagnoseRestart } from '@benevox/core/diagnosis'
+import { hundredths } from '@benevox/core/hand'
 import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
 import { useJob } from '../../api/job.ts'
@@ -17,7 +19,7 @@ const menus = useMenuPlace(
   computed(() => props.family),
   computed(() => false),
 )
-const { state, menu, toWipe, toCache, otherMenus, text, targetOf, passesOf } = menus
+const { machine, state, menu, toWipe, toCache, otherMenus, text, targetOf, passesOf } = menus
 
 const atLastQuestion = computed(() => toWipe.value?.beforeLastQuestion.length === 0)
 const isReleased = computed(() => job.saved?.bench.releasedAt !== undefined)
@@ -57,6 +59,10 @@ const whoAnswers = computed(() => {
   return `${who}, ${knows}${step ? `; second step: ${step}` : ''}`
 })
 const cameBack = computed(() => job.saved?.bench.cameBack ?? 0)
+/** What explains that recovery shows after the restart, by the twin. */
+const whyBack = computed(() =>
+  cameBack.value ? diagnoseRestart({ machine: machine.value }, 'recovery-menu')[0] : undefined,
+)
 async function next(): Promise<void> {
   if (!atLastQuestion.value) {
     const question = toWipe.value?.lastQuestion[0]?.from
@@ -110,7 +116,9 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
       </template>
 
       <p v-if="cameBack" class="mt-3 border-l-4 border-brass pl-3 text-lg">
-        It came back to recovery {{ cameBack === 1 ? 'by itself' : `${cameBack} times` }}: a loop.
+        It came back to recovery{{ cameBack === 1 ? '' : ` ${cameBack} times` }}:
+        {{ whyBack?.cause.kind === 'loop' ? 'a loop' : 'another line than the restart was taken' }}, in
+        {{ hundredths(whyBack?.chance ?? 0) }} of 100 such cases.
         <template v-if="cameBack === 1"
           >Clear the cache with <b>{{ text(toCache) }}</b>, restart; if it comes back again, reset once
           more.</template

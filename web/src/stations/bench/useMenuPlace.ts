@@ -80,6 +80,7 @@ export function useMenuPlace(jobId: number, family: ComputedRef<Family>, wiped: 
     ),
   )
   return {
+    machine,
     state,
     menu,
     toWipe,
