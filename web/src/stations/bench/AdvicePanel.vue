@@ -130,7 +130,7 @@ const shortly = ({ thing: one, advice }: Diagnosed['things'][number]) =>
         <ul data-testid="causes">
           <li v-for="one in diagnosed.causes" :key="one.says">
             <span class="inline-block w-16 text-right font-mono">{{ hundredths(one.chance) }}</span> of 100:
-            {{ one.cause }}
+            {{ one.cause }}. {{ one.says }}
           </li>
         </ul>
         <ul>

@@ -7,7 +7,7 @@ import { useJob } from '../../api/job.ts'
 import RunningClock from '../../parts/RunningClock.vue'
 import MenuList from '../../parts/MenuList.vue'
 import { useEvidence } from './useEvidence.ts'
-import { useMenuPlace } from './useMenuPlace.ts'
+import { forgetMenuPlaces, useMenuPlace } from './useMenuPlace.ts'
 
 /** The wipe, the way out of recovery and the first start, each with its clock. */
 const props = defineProps<{ model: Model; family: Family; bench: BenchRecord }>()
@@ -18,6 +18,11 @@ const menus = useMenuPlace(
   computed(() => true),
 )
 const { state, menu, toFirstStart, text, targetOf, passesOf } = menus
+/** It stands in recovery again, where that opens. */
+function cameBack(): void {
+  forgetMenuPlaces(job.saved?.id ?? 0)
+  void job.tell({ kind: 'recovery-again' })
+}
 const evidence = useEvidence(toRef(() => props.family.id))
 
 /** The family’s own times, or the shop’s once enough were taken. */
@@ -69,9 +74,7 @@ const firstStart = computed(() =>
         Longer than usual, with logos in between. It can be left alone: the shelf above keeps the clock.
       </p>
       <p class="mt-2 text-xl">
-        <button class="act" @click="job.tell({ kind: 'recovery-again' })">
-          Recovery came back by itself
-        </button>
+        <button class="act" @click="cameBack">Recovery came back by itself</button>
         <span class="ml-3 text-ink-soft">a loop, and not a fault of the reset</span>
       </p>
     </template>

@@ -9,7 +9,7 @@ import PressAndHold from '../../parts/PressAndHold.vue'
 import GatePanel from './GatePanel.vue'
 import { FACT_CHOICES } from '../../words/facts.ts'
 import MenuList from '../../parts/MenuList.vue'
-import { useMenuPlace } from './useMenuPlace.ts'
+import { forgetMenuPlaces, useMenuPlace } from './useMenuPlace.ts'
 
 /** Through recovery's menu, cut at the last question; the last presses only once the gates hold and the button was held. */
 const props = defineProps<{ model: Model; family: Family }>()
@@ -42,8 +42,10 @@ const resetGates = computed(
     [],
 )
 
-const record = (kind: 'released' | 'wipe-started' | 'back-to-keys') =>
-  kind === 'released' ? job.recordBench({ kind }) : job.tell({ kind })
+const record = (kind: 'released' | 'wipe-started' | 'back-to-keys') => {
+  if (kind === 'back-to-keys') forgetMenuPlaces(job.saved?.id ?? 0)
+  return kind === 'released' ? job.recordBench({ kind }) : job.tell({ kind })
+}
 /** Who will answer when the device asks for its account afterwards, as far as it was told. */
 const whoAnswers = computed(() => {
   const { accountOnDevice, accountAddress, knowsAccountPassword, secondStep } = job.facts
@@ -148,7 +150,11 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
           <span v-if="resetGates.length" class="text-ink-soft">{{ resetGates.length }} closed</span>
         </div>
       </div>
-      <p v-if="atLastQuestion && isReleased" class="mt-3 text-lg">Never cut the power while it wipes.</p>
+      <p v-if="atLastQuestion && isReleased" class="mt-3 text-lg">
+        Never cut the power while it wipes.<template v-if="whoAnswers">
+          Afterwards it asks for the account: {{ whoAnswers }}.</template
+        >
+      </p>
     </div>
 
     <div>

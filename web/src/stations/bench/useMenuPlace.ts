@@ -5,6 +5,13 @@ import { useSessionStorage } from '@vueuse/core'
 import { computed, type ComputedRef } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 
+const nameOfPlace = (jobId: number, wiped: boolean) => `benevox.place.${jobId}.${wiped ? 'after' : 'before'}`
+
+/** The menus were left: the next time they open where they begin. */
+export function forgetMenuPlaces(jobId: number): void {
+  for (const wiped of [false, true]) sessionStorage.removeItem(nameOfPlace(jobId, wiped))
+}
+
 /** Where the cursor stands in the device's menus, and the ways from there. Survives a reload. */
 export function useMenuPlace(jobId: number, family: ComputedRef<Family>, wiped: ComputedRef<boolean>) {
   const catalog = useCatalog()
@@ -27,7 +34,7 @@ export function useMenuPlace(jobId: number, family: ComputedRef<Family>, wiped: 
     () =>
       machine.value.states.find(({ screen }) => screen === 'wiping')?.transitions[0]?.to ?? firstState.value,
   )
-  const place = useSessionStorage(`benevox.place.${jobId}.${wiped.value ? 'after' : 'before'}`, '')
+  const place = useSessionStorage(nameOfPlace(jobId, wiped.value), '')
   const stateIndex = computed(
     () => machine.value.stateIndex.get(place.value) ?? (wiped.value ? afterWipe.value : firstState.value),
   )
