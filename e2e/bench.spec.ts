@@ -334,13 +334,13 @@ test('recovery that comes back after the wipe: named a loop, and begun again fro
   page,
 }) => {
   await signIn(page)
-  await takenIn(page, 'quistral 2021')
+  await takenIn(page, 'vane 5')
   await page.locator('body').press('Space')
   await page.keyboard.press('x')
   await page.keyboard.press('0')
   await expect(page.getByTestId('menu-line')).toHaveText('volume-down ×3 · power')
   await page.locator('body').press('Space')
-  await page.getByLabel('Scan the tag').fill('QM2-21')
+  await page.getByLabel('Scan the tag').fill('OR-V510')
   await page.getByRole('button', { name: 'Compare' }).click()
   const hold = page.getByRole('button', { name: 'Hold to show the last presses' })
   await expect(hold).toBeEnabled()

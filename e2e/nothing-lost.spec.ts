@@ -165,6 +165,7 @@ test('signed out in the middle: the answer waits, and is sent once somebody has 
 test('a dry run shows the combination and records nothing', async ({ page }) => {
   await signIn(page)
   await openJobOf(page, 'L. Torum')
+  await expect(page.getByTestId('advice').or(page.getByTestId('critical'))).toBeVisible()
   const before = await page.getByTestId('tries').getByRole('listitem').count()
   await page.keyboard.press('d')
   await expect(page.getByTestId('dry')).toContainText('Dry run')
