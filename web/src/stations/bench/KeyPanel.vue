@@ -198,9 +198,17 @@ async function finish(outcome: 'reached' | 'failed' | 'left', what: readonly Cue
 function told(what: readonly Cue[], notSeen: readonly Cue[]): void {
   if (last.value) void run.record(last.value, 'failed', what, notSeen)
 }
-/** Takes the focus off whatever was pressed, so that the foot switch's key goes to the run. */
+/** Takes the focus off whatever was set or pressed, so that the foot switch's key goes to the run. */
+const letGoOfFocus = () => document.activeElement instanceof HTMLElement && document.activeElement.blur()
+function wasSet({ target }: Event): void {
+  if (
+    target instanceof HTMLSelectElement ||
+    (target instanceof HTMLInputElement && target.type === 'checkbox')
+  )
+    letGoOfFocus()
+}
 async function begin(): Promise<void> {
-  if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
+  letGoOfFocus()
   await run.start({ link: link.value, cable: link.value === 'none' ? undefined : cable.value })
 }
 async function next(): Promise<void> {
@@ -260,7 +268,7 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
     :lines="lines"
     @done="isDry = false"
   />
-  <div v-else class="px-6 py-4">
+  <div v-else class="px-6 py-4" @change="wasSet">
     <div
       v-if="flash"
       aria-hidden="true"
@@ -376,7 +384,7 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
     <template v-else-if="procedure && chart">
       <Teleport v-if="phase === 'before'" defer to="#left-actions">
         <button class="act" @click="isDry = true">Dry run <span class="key-hint">D</span></button>
-        <fieldset class="flex items-center gap-3 text-base">
+        <fieldset class="flex items-center gap-3 text-base" @change="wasSet">
           <legend class="sr-only">How the run is told</legend>
           <label><input v-model="sounds" type="checkbox" /> beeps</label>
           <label><input v-model="speaks" type="checkbox" /> words</label>
