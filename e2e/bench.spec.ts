@@ -279,7 +279,11 @@ test('a clock that is due calls from another job, and the shelf leads there', as
   await page.getByLabel('Battery').or(page.getByText('Battery is at the safe level')).first().waitFor()
   const id = /\d+$/.exec(page.url())?.[0] ?? ''
   const { csrfToken } = (await (await page.request.get('/api/session')).json()) as { csrfToken: string }
-  // On charge since an hour: due long ago.
+  const before = (await (await page.request.get(`/api/jobs/${id}`)).json()) as Job
+  await page.request.patch(`/api/jobs/${id}/facts`, {
+    headers: { 'x-csrf-token': csrfToken },
+    data: { version: before.version, facts: { battery: 'below-20' } },
+  })
   await page.request.post(`/api/jobs/${id}/bench`, {
     headers: { 'x-csrf-token': csrfToken },
     data: {
@@ -294,6 +298,10 @@ test('a clock that is due calls from another job, and the shelf leads there', as
   await expect(page).toHaveURL(new RegExp(`/bench/${id}$`))
   await page.getByRole('button', { name: 'It has 20 %' }).click()
   await expect(page.getByRole('button', { name: 'It has 20 %' })).toHaveCount(0)
+  // What the gate asks for is told with it.
+  await expect
+    .poll(async () => ((await (await page.request.get(`/api/jobs/${id}`)).json()) as Job).facts.battery)
+    .toBe('at-least-20')
 })
 
 test('unlocked from afar: the owner signs in on the maker’s page, the shop sends the unlock', async ({
