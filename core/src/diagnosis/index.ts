@@ -1,5 +1,6 @@
 export * from './belief.ts'
 export * from './diagnose.ts'
+export * from './dryRun.ts'
 export * from './faults.ts'
 export * from './knowledge.ts'
 export * from './next.ts'

@@ -63,18 +63,20 @@ export class Execution {
   /**
    * Does the plan on the twin, which stands at its start.
    * @param usualMs how long each step takes a perfect hand on a middling unit
+   * @param from the step to begin with, where somebody else has done those before it on the twin, and from when
+   * on what was shown is still to be noticed
    * @returns whether every step could be done, the last being the sight of the goal
    */
-  run(usualMs: readonly number[], slips: Slips): boolean {
-    this.nowMs = 0
+  run(usualMs: readonly number[], slips: Slips, from?: { step: number; sinceMs: number }): boolean {
+    this.nowMs = from ? this.#twin.nowMs : 0
     this.stuckAtStep = -1
-    this.#noticed = 0
+    this.#noticed = from ? this.#shownBefore(from.sinceMs) : 0
     this.#reacts = false
     this.#usualMs = usualMs
     this.#slips = slips
     const { steps } = this.#plan
     let stuck = false
-    for (let index = 0; index < steps.length; index++) {
+    for (let index = from?.step ?? 0; index < steps.length; index++) {
       // A hand that is stuck does nothing more, but looks whether the goal comes by itself.
       if (stuck && index < steps.length - 1) continue
       this.#step = index
@@ -92,6 +94,13 @@ export class Execution {
       this.stuckAtStep = index
     }
     return true
+  }
+
+  /** How much had been shown before an instant: what comes at it may still be noticed. */
+  #shownBefore(ms: number): number {
+    let count = this.#twin.shownCount
+    while (count > 0 && this.#twin.shownAtMs(count - 1) >= ms) count--
+    return count
   }
 
   #do(step: PlannedStep): boolean {

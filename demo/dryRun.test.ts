@@ -1,0 +1,105 @@
+import { composeFamily, type Family, type Procedure } from '@benevox/core/catalog'
+import { judgeDryRun, keysOf, linkAskedFor, slipsOf, type Slip, type Verdict } from '@benevox/core/diagnosis'
+import { perform, type Performance, type Slips } from '@benevox/core/procedure'
+import { compileFamily, durationsAt, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
+import { describe, expect, it } from 'vitest'
+import { demoPack } from './demoPack.ts'
+
+const pack = demoPack()
+interface Combination {
+  readonly name: string
+  readonly machine: Machine
+  readonly procedure: Procedure
+}
+const combinations: readonly Combination[] = pack.families.flatMap((family: Family) => {
+  const machine = compileFamily(composeFamily(pack, family).composed)
+  return family.procedures
+    .filter(({ goal }) => goal === 'recovery-menu')
+    .map((procedure) => ({ name: `${family.id}, ${procedure.id}`, machine, procedure }))
+})
+const doneBy = ({ machine, procedure }: Combination, slips: Slips = {}): Performance =>
+  perform(machine, procedure, USUAL_SITUATION, durationsAt(machine, 'median'), slips)
+const judged = ({ machine, procedure }: Combination, { actions, endedAtMs }: Performance): Verdict =>
+  judgeDryRun(machine, procedure, actions, Math.min(endedAtMs, (actions.at(-1)?.atMs ?? 0) + 120_000))
+
+/** When a perfect hand does each step. */
+function momentOf(combination: Combination, step: number): number {
+  return doneBy(combination).actions.find((action) => action.step === step)?.atMs ?? 0
+}
+function slipping(combination: Combination, slip: Slip): Slips {
+  switch (slip.kind) {
+    case 'ordinary':
+      return {}
+    case 'late':
+      return { lateMs: new Map([[slip.step, 2500]]) }
+    case 'early':
+      return { doneAtMs: { step: slip.step, atMs: momentOf(combination, slip.step) - 900 } }
+    case 'wrong-key':
+      return { keyInstead: new Map([[slip.key, slip.instead]]) }
+    case 'both-keys':
+      return { alsoKeys: new Map([[slip.key, slip.also]]) }
+  }
+}
+const NAMED = { late: 'sooner', early: 'later', 'wrong-key': 'right-key', 'both-keys': 'one-key' } as const
+
+describe('a dry run is judged by the twin', () => {
+  it.each(combinations)('$name: a perfect hand has nothing to better', (combination) => {
+    expect(judged(combination, doneBy(combination))).toEqual({ kind: 'reached' })
+  })
+
+  it.each(combinations)('$name: whoever stops half-way is told the next step', (combination) => {
+    const { machine, procedure } = combination
+    const { actions } = doneBy(combination)
+    const asking = [...new Set(actions.map(({ step }) => step))]
+    for (const [n, step] of asking.entries()) {
+      const before = actions.filter((action) => action.step < step)
+      const stopsAtMs = before.at(-1)?.atMs ?? 0
+      const verdict = judgeDryRun(machine, procedure, before, stopsAtMs)
+      if (verdict.kind !== 'under-way') throw new Error(`Stopped before ${n}: ${JSON.stringify(verdict)}`)
+      // A choice in a menu is under way until what it leads to is there.
+      const choosing = procedure.steps.findLastIndex((one, index) => one.do === 'choose' && index < step)
+      expect([step, choosing], `stopped before ${n}`).toContain(verdict.step)
+    }
+  })
+
+  it.each(combinations)('$name: each slip that costs the way is named, and by how much', (combination) => {
+    const { machine, procedure } = combination
+    for (const { slip } of slipsOf(machine, procedure)) {
+      if (slip.kind === 'ordinary') continue
+      const done = doneBy(combination, slipping(combination, slip))
+      if (done.reached) continue
+      const verdict = judged(combination, done)
+      // Where both keys have their turn, or the slip goes astray in a menu, several mistakes look the same.
+      const isPlain =
+        !procedure.steps.some((step) => step.do === 'choose') &&
+        ('instead' in slip || 'also' in slip
+          ? !keysOf(procedure).includes('instead' in slip ? slip.instead : slip.also)
+          : true)
+      if (!isPlain) {
+        expect(verdict.kind, JSON.stringify(slip)).not.toBe('reached')
+        continue
+      }
+      if (verdict.kind !== 'failed') throw new Error(`${JSON.stringify(slip)}: ${verdict.kind}`)
+      expect(verdict.correction.kind, JSON.stringify(slip)).toBe(NAMED[slip.kind])
+      if (slip.kind === 'late') expect(verdict.byMs).toBe(2500)
+      if (slip.kind === 'early' && verdict.step === slip.step) expect(verdict.byMs).toBe(900)
+    }
+  })
+
+  it.each(combinations.filter(({ procedure }) => procedure.from === 'on-locked' && linkAskedFor(procedure)))(
+    '$name: whoever forgets the cable is told so',
+    (combination) => {
+      const { machine, procedure } = combination
+      const { actions, endedAtMs } = doneBy(combination, {
+        linkInstead: new Map([
+          ['computer', 'none'],
+          ['charger', 'none'],
+        ]),
+      })
+      const moves = actions.filter(({ input }) => input.kind !== 'link')
+      const verdict = judgeDryRun(machine, procedure, moves, Math.min(endedAtMs, 200_000))
+      if (verdict.kind === 'failed') expect(verdict.correction).toEqual({ kind: 'data-link' })
+      else expect(verdict.kind === 'under-way' && procedure.steps[verdict.step]?.do).toBe('plug')
+    },
+  )
+})
