@@ -20,10 +20,12 @@ export function measureDiagnosis({ studyDiagnosis, composeFamily, compileFamily 
   })
   return {
     rows: [
-      row('our rule', study.ours),
+      row('our rule, begun as the bench begins', study.ours),
+      row('our rule alone', study.ruleAlone),
       row('(a) the same again', study.same),
       row('(b) a fixed order', study.inOrder),
-      row('(c) knowing everything', study.knowing),
+      row('(c) the best possible, knowing the fault', study.knowingFault),
+      row('knowing fault and family', study.knowingAll),
     ],
     answers: {
       count: study.answerMs.length,

@@ -1,4 +1,5 @@
 export * from './belief.ts'
+export * from './bestOrder.ts'
 export * from './diagnose.ts'
 export * from './dryRun.ts'
 export * from './faults.ts'

@@ -8,7 +8,15 @@ import {
   type HandValues,
   type Random,
 } from '../hand/index.ts'
-import { Execution, performPlan, planOf, type Plan, type RunRecord, type Slips } from '../procedure/index.ts'
+import {
+  Execution,
+  performPlan,
+  planOf,
+  type Action,
+  type Plan,
+  type RunRecord,
+  type Slips,
+} from '../procedure/index.ts'
 import { codeOfCue, durationsAt, Twin, USUAL_SITUATION, type Machine } from '../twin/index.ts'
 import { interventionOf, keysOf, slipsOf, type Slip, type StayingFault } from './faults.ts'
 
@@ -203,6 +211,17 @@ export class FaultyBench {
     }
     trace += this.#twin.state.code * FINAL
     return trace + (reached ? REACHED : 0) + (this.#hand.movedEarly ? EARLY : 0)
+  }
+
+  /** What a hand of a given quickness does on a middling unit, with a slip: every move, and how long it took. */
+  rehearse(pace: number, slip: Slip): { readonly moves: readonly Action[]; readonly untilMs: number } {
+    const { machine, start, situation } = this.#plan
+    const twin = new Twin(machine, start, situation, durationsAt(machine, 'median'))
+    const record: RunRecord = { actions: [], stepEndsMs: [], choices: {} }
+    this.#hand.takePace(pace)
+    const execution = new Execution(this.#plan, twin, this.#hand, record)
+    execution.run(this.#usualMs, this.#slipping(slip))
+    return { moves: record.actions, untilMs: Math.max(execution.nowMs, twin.nowMs) }
   }
 
   /** The hands are taken off, and one looks on until the device stands still. */
