@@ -1,6 +1,14 @@
 import { composeFamily, type Family, type Procedure } from '@benevox/core/catalog'
-import { judgeDryRun, keysOf, linkAskedFor, slipsOf, type Slip, type Verdict } from '@benevox/core/diagnosis'
-import { perform, type Performance, type Slips } from '@benevox/core/procedure'
+import {
+  dryRunSentence,
+  judgeDryRun,
+  keysOf,
+  linkAskedFor,
+  slipsOf,
+  type Slip,
+  type Verdict,
+} from '@benevox/core/diagnosis'
+import { perform, procedureSheet, type Performance, type Slips } from '@benevox/core/procedure'
 import { compileFamily, durationsAt, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
@@ -81,8 +89,8 @@ describe('a dry run is judged by the twin', () => {
       }
       if (verdict.kind !== 'failed') throw new Error(`${JSON.stringify(slip)}: ${verdict.kind}`)
       expect(verdict.correction.kind, JSON.stringify(slip)).toBe(NAMED[slip.kind])
-      if (slip.kind === 'late') expect(verdict.byMs).toBe(2500)
-      if (slip.kind === 'early' && verdict.step === slip.step) expect(verdict.byMs).toBe(900)
+      if (slip.kind === 'late') expect(verdict.off?.byMs).toBe(2500)
+      if (slip.kind === 'early' && verdict.step === slip.step) expect(verdict.off?.byMs).toBe(900)
     }
   })
 
@@ -102,4 +110,26 @@ describe('a dry run is judged by the twin', () => {
       else expect(verdict.kind === 'under-way' && procedure.steps[verdict.step]?.do).toBe('plug')
     },
   )
+
+  it.each([
+    [
+      'late',
+      'Volume-down let go 2.5 s too late. Sooner. At dark: slide from volume-down to volume-up, keep power.',
+    ],
+    [
+      'early',
+      'Volume-down let go 0.9 s too early. Wait for it. At dark: slide from volume-down to volume-up, keep power.',
+    ],
+    ['wrong-key', 'Lost here. Take volume-up, not volume-down.'],
+    ['both-keys', 'Lost here. Press volume-up without volume-down.'],
+  ] as const)('says of a slide that was %s what to do otherwise', (kind, says) => {
+    const slide = combinations.find(({ name }) => name === 'slide-at-dark, slide')
+    if (!slide) throw new Error('The demo has no slide')
+    const { machine, procedure } = slide
+    const { slip } = slipsOf(machine, procedure).find((one) => one.slip.kind === kind) ?? {}
+    const { chart } = procedureSheet(machine, procedure, 'en')
+    const verdict = judged(slide, doneBy(slide, slipping(slide, slip as Slip)))
+    if (verdict.kind !== 'failed' || !chart) throw new Error(verdict.kind)
+    expect(dryRunSentence(verdict, procedure, chart, 'en')).toBe(says)
+  })
 })

@@ -373,3 +373,41 @@ test('recovery that comes back after the wipe: named a loop, and begun again fro
   await page.reload()
   await expect(page.getByText('It came back to recovery: a loop')).toBeVisible()
 })
+
+test('a model nobody knows: a cable of the kit, a dry run, what was seen, and on from where it stands', async ({
+  page,
+}) => {
+  await signIn(page)
+  await page.goto('/counter')
+  await page.getByRole('button', { name: 'Take in a device' }).click()
+  await expect(page).toHaveURL(/\/counter\/\d+$/)
+  const id = /\d+$/.exec(page.url())?.[0]
+  await page.goto(`/bench/${id}`)
+  const possible = page.getByTestId('possible').getByRole('listitem')
+  await expect(possible.first()).toBeVisible({ timeout: 20_000 })
+  /** Of 100, of the family that stands first. */
+  const likeliest = async () => Number(/^\d+/.exec(await possible.first().innerText())?.[0])
+  const before = await likeliest()
+  expect(await possible.count()).toBeGreaterThan(4)
+  await expect(page.getByText('This try tells them apart best')).toBeVisible()
+  // The most trusted cable is in the hand already.
+  await expect(page.getByLabel('Cable')).not.toHaveValue('')
+  await page.keyboard.press('d')
+  await expect(page.getByTestId('dry')).toContainText('hold the number keys')
+  await page.keyboard.press('x')
+  await page.getByRole('button', { name: 'lying robot' }).click()
+  await expect(page.getByTestId('advice')).toHaveText(/^Go on from the lying robot/)
+  await expect(page.getByTestId('way-on')).toContainText('hold power, tap volume-up')
+  await expect(async () => expect(await likeliest()).toBeGreaterThan(before)).toPass()
+  // It led nowhere: told so, what settles most is asked, then another try is offered; that one worked.
+  await page.getByRole('button', { name: 'lock screen', exact: true }).click()
+  await expect(page.getByTestId('advice')).toHaveText('Did it buzz?')
+  await page.keyboard.press('3')
+  await expect(page.getByRole('region', { name: 'Try this' })).toBeVisible()
+  await page.keyboard.press('0')
+  await expect(page.getByRole('status').filter({ hasText: 'In recovery.' })).toBeVisible()
+  await page.reload()
+  await expect(page.getByText('of 100, after 2 tries')).toBeVisible()
+  await page.getByRole('button', { name: 'Forget these tries' }).click()
+  await expect(async () => expect(await likeliest()).toBe(before)).toPass()
+})

@@ -178,6 +178,20 @@ test('a dry run shows the combination and records nothing', async ({ page }) => 
   await page.keyboard.up('2')
   await page.keyboard.up('3')
   await expect(page.getByText(/now 0\.\d\d s from 1/)).toBeVisible()
+  // From the start, and the slide before it is dark: it is said at once, and where.
+  await page.keyboard.press('r')
+  await page.keyboard.down('3')
+  await page.keyboard.down('2')
+  await page.waitForTimeout(1500)
+  await page.keyboard.up('2')
+  await page.keyboard.down('1')
+  await expect(page.getByTestId('lost')).toHaveText(
+    /^Volume-down let go [4-9]\.\d s too early\. Wait for it\. At dark: slide/,
+  )
+  await page.keyboard.up('1')
+  await page.keyboard.up('3')
+  await page.keyboard.press('r')
+  await expect(page.getByTestId('lost')).toBeHidden()
   await page.keyboard.press('x')
   await expect(page.getByTestId('advice').or(page.getByTestId('critical'))).toBeVisible()
   await page.reload()

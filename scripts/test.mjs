@@ -1,6 +1,6 @@
 // npm test: installs what is missing, then types, lint, unit, server and the real interface; one closing line.
 import { spawn, spawnSync } from 'node:child_process'
-import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { buildWeb, loadDemo, startServer, startStandIns, webDist } from './lib/application.mjs'
 import { freePort, serverEnvironment, startMariadb } from './lib/mariadb.mjs'
@@ -73,9 +73,19 @@ function vitest(project) {
   count(project, from, { ok, passes, fails })
 }
 
-async function playwright() {
+/**
+ * The interface in two halves side by side, each with its own database, stand-ins and server: both wait for devices
+ * most of the time. Which files go together: about as long as the others, and who listens to the clock apart.
+ */
+const HALVES = [
+  ['bench', 'nothing-lost', 'one-locked-phone'],
+  ['counter', 'every-family', 'every-view', 'playbook', 'teach'],
+]
+
+async function playwright(files, half) {
   const from = Date.now()
-  const mariadb = await startMariadb({ name: 'e2e', fresh: true })
+  const name = `e2e-${half + 1}`
+  const mariadb = await startMariadb({ name, fresh: true })
   await loadDemo(mariadb)
   const port = await freePort()
   const outside = await startStandIns()
@@ -89,15 +99,27 @@ async function playwright() {
     ...serverEnvironment(mariadb),
     BENEVOX_ADDRESS: `http://127.0.0.1:${port}`,
     BENEVOX_WEB: webDist,
-    PLAYWRIGHT_JSON_OUTPUT_NAME: join(reports, 'e2e.json'),
+    PLAYWRIGHT_JSON_OUTPUT_NAME: join(reports, `${name}.json`),
   }
-  const ok = run('@playwright/test/cli.js', ['test', '--reporter=list,json'], env)
+  const these = files.map((file) => `e2e/${file}.spec.ts`)
+  const child = spawn(
+    process.execPath,
+    [
+      join(root, 'node_modules/@playwright/test/cli.js'),
+      'test',
+      ...these,
+      '--reporter=list,json',
+      `--output=${join(workDir, 'test-results', name)}`,
+    ],
+    { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } },
+  )
+  const code = await new Promise((resolve) => child.once('close', resolve))
   server.kill('SIGTERM')
   await outside.stop()
   await mariadb.stop()
-  const { stats = {} } = safely(() => report('e2e.json'))
-  count('interface', from, {
-    ok,
+  const { stats = {} } = safely(() => report(`${name}.json`))
+  count(`interface: ${files.join(', ')}`, from, {
+    ok: code === 0,
     passes: (stats.expected ?? 0) + (stats.flaky ?? 0),
     fails: stats.unexpected ?? 0,
   })
@@ -123,7 +145,15 @@ vitest('server')
 const building = Date.now()
 buildWeb()
 check('build', building, true)
-await playwright()
+const missing = readdirSync(join(root, 'e2e')).filter(
+  (file) => file.endsWith('.spec.ts') && !HALVES.flat().includes(file.replace('.spec.ts', '')),
+)
+check(
+  `every file of the interface’s tests is run${missing.map((file) => `, ${file}`).join('')}`,
+  Date.now(),
+  missing.length === 0,
+)
+await Promise.all(HALVES.map(playwright))
 
 console.log(`${passed} passed, ${failed} failed`)
 process.exitCode = failed === 0 ? 0 : 1

@@ -19,8 +19,8 @@ export type Verdict =
       readonly kind: 'failed'
       readonly step: number
       readonly correction: Correction
-      /** How far from its moment, where the moment was wrong. */
-      readonly byMs?: number | undefined
+      /** The move whose moment was wrong, and how far from it. */
+      readonly off?: { readonly input: TwinInput; readonly byMs: number } | undefined
     }
 
 /** What a step asks a hand to do; several for one step where it has several keys. */
@@ -159,12 +159,7 @@ function blame(
   step: number,
   { matched, wrong, isDone, held, ideal }: Circumstances,
 ): Verdict {
-  const failed = (correction: Correction, of = step, byMs?: number): Verdict => ({
-    kind: 'failed',
-    step: of,
-    correction,
-    byMs,
-  })
+  const failed = (correction: Correction, of = step): Verdict => ({ kind: 'failed', step: of, correction })
   if (procedure.steps[step]?.do === 'plug' && !isDone) return failed({ kind: 'data-link' })
   // Keys of two steps may change at one instant: the wrong one was meant for the next that go down.
   const meant = procedure.steps.findIndex((one, index) => index >= step && keysDownAt(one).length > 0)
@@ -182,7 +177,9 @@ function blame(
     .map((one) => ({ ...one, byMs: one.move.atMs - momentOf(ideal, one) }))
     .sort((a, b) => Math.abs(b.byMs) - Math.abs(a.byMs))[0]
   if (!off || (!isDone && off.step === step)) return failed({ kind: 'sooner', step })
-  return failed({ kind: off.byMs < 0 ? 'later' : 'sooner', step: off.step }, off.step, Math.abs(off.byMs))
+  const correction: Correction = { kind: off.byMs < 0 ? 'later' : 'sooner', step: off.step }
+  const { input } = off.move
+  return { kind: 'failed', step: off.step, correction, off: { input, byMs: Math.abs(off.byMs) } }
 }
 
 /** When a perfect hand would have made the move. */

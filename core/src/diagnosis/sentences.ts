@@ -9,6 +9,7 @@ import {
 } from '../procedure/index.ts'
 import type { TryMade } from './belief.ts'
 import type { Cause } from './diagnose.ts'
+import type { Verdict } from './dryRun.ts'
 import { linkAskedFor, type Correction } from './faults.ts'
 import type { NextThing } from './next.ts'
 
@@ -61,6 +62,14 @@ interface DiagnosisPhrases {
     readonly cable: string
     readonly link: string
   }
+  readonly dryRun: {
+    readonly tooEarly: (what: string, seconds: string) => string
+    readonly tooLate: (what: string, seconds: string) => string
+    readonly pressed: (key: string) => string
+    readonly letGo: (key: string) => string
+    readonly lost: string
+    readonly plugIn: string
+  }
 }
 
 const PHRASES: Readonly<Record<Locale, DiagnosisPhrases>> = {
@@ -105,6 +114,14 @@ const PHRASES: Readonly<Record<Locale, DiagnosisPhrases>> = {
     unsure: (cause) => `It may be ${cause}; this settles it quickest.`,
     place: (place) => `The ${place} is a place, not a failure.`,
     changes: { sooner: 'sooner', later: 'not before', cable: 'another cable', link: 'the right link' },
+    dryRun: {
+      tooEarly: (what, seconds) => `${what} ${seconds} s too early.`,
+      tooLate: (what, seconds) => `${what} ${seconds} s too late.`,
+      pressed: (key) => `${key} pressed`,
+      letGo: (key) => `${key} let go`,
+      lost: 'Lost here.',
+      plugIn: 'Nothing was plugged in.',
+    },
   },
 }
 
@@ -143,6 +160,28 @@ export function correctionSentence(
     case 'other-family':
       return words.checkModel
   }
+}
+
+/** Why a dry run was lost, and what to do otherwise the next time: two sentences or three. */
+export function dryRunSentence(
+  { correction, off }: Extract<Verdict, { kind: 'failed' }>,
+  procedure: Procedure,
+  chart: KeyChart,
+  locale: Locale,
+): string {
+  const words = PHRASES[locale].dryRun
+  const how = correctionSentence(correction, procedure, chart, locale)
+  if (correction.kind === 'data-link') {
+    const plug = procedure.steps.findLastIndex((step) => step.do === 'plug')
+    return `${words.plugIn} ${stepWords(procedure, chart, locale)[plug] ?? ''}`.trim()
+  }
+  if (off?.input.kind !== 'key-down' && off?.input.kind !== 'key-up') return `${words.lost} ${how}`
+  const { input, byMs } = off
+  const key = capital(phrases(locale, chart.names).key[input.key])
+  const what = input.kind === 'key-down' ? words.pressed(key) : words.letGo(key)
+  // A tenth is the least that is worth saying.
+  const seconds = Math.max(0.1, byMs / 1000).toFixed(1)
+  return `${correction.kind === 'sooner' ? words.tooLate(what, seconds) : words.tooEarly(what, seconds)} ${how}`
 }
 
 /** What went wrong where a correction is needed, as part of a sentence. */

@@ -1,4 +1,5 @@
 import type { KeyId, LinkKind, StartState } from '@benevox/core/catalog'
+import type { Move } from '@benevox/core/diagnosis'
 import { situationAtStart } from '@benevox/core/procedure'
 import {
   durationsAt,
@@ -26,6 +27,8 @@ export function useLiveTwin(
   const link = ref<LinkKind>('none')
   const seen = shallowRef<readonly Observation[]>([])
   const isRunning = ref(false)
+  /** All that fingers have done since the start. */
+  let moves: Move[] = []
 
   const { pause, resume } = useRafFn(
     ({ delta }) => {
@@ -54,6 +57,7 @@ export function useLiveTwin(
       durationsAt(machine.value, unit.value),
     )
     atMs.value = 0
+    moves = []
     held.value = []
     isRunning.value = true
     show()
@@ -62,7 +66,9 @@ export function useLiveTwin(
 
   function apply(...batch: TwinInput[]): void {
     if (!twin) return
-    twin.apply(Math.max(atMs.value, twin.nowMs), batch)
+    const nowMs = Math.max(atMs.value, twin.nowMs)
+    twin.apply(nowMs, batch)
+    moves = [...moves, ...batch.map((input) => ({ atMs: nowMs, input }))]
     held.value = twin.heldKeys
     show()
   }
@@ -81,6 +87,7 @@ export function useLiveTwin(
     link,
     seen,
     isRunning,
+    moves: (): readonly Move[] => moves,
     begin,
     end,
     keyDown: (key: KeyId) => !held.value.includes(key) && apply({ kind: 'key-down', key }),

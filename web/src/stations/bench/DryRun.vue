@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import type { Family, Model, Procedure } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
+import type { DeviceKind, Family, Procedure } from '@benevox/core/catalog'
+import { dryRunSentence, judgeDryRun, type Verdict } from '@benevox/core/diagnosis'
+import { phrases, type ProcedureSheet } from '@benevox/core/procedure'
 import { USUAL_SITUATION } from '@benevox/core/twin'
 import { useEventListener } from '@vueuse/core'
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import type { RunningFamily } from '../../api/catalog.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import DeviceScreen from '../../parts/DeviceScreen.vue'
@@ -11,13 +12,17 @@ import { useLiveTwin } from '../../parts/useLiveTwin.ts'
 import { useTwinKeys } from '../../parts/useTwinKeys.ts'
 import { useLag } from './useLag.ts'
 
-/** The combination once on the twin, with the computer's keys for the device's: nothing is recorded but one's lag. */
+/**
+ * The combination once on the twin, with the computer's keys for the device's, judged as it goes. Nothing is
+ * recorded but one's lag.
+ */
 const props = defineProps<{
-  model: Model
+  kind: DeviceKind
+  modelText?: string | undefined
   family: Family
   running: RunningFamily
   procedure: Procedure
-  lines: readonly string[]
+  sheet: ProcedureSheet
 }>()
 const emit = defineEmits<{ done: [] }>()
 const words = phrases('en')
@@ -38,6 +43,21 @@ const asked = computed(() => {
   return plug?.do === 'plug' ? plug.link : undefined
 })
 const hasReached = ref(false)
+/** Where it stands: still to be saved, or lost and why. Found anew at each move and each thing shown. */
+const verdict = shallowRef<Verdict>()
+const lost = computed(() => {
+  const { chart } = props.sheet
+  return verdict.value?.kind === 'failed' && chart && !hasReached.value
+    ? dryRunSentence(verdict.value, props.procedure, chart, 'en')
+    : undefined
+})
+const lostAt = computed(() => (lost.value && verdict.value?.kind === 'failed' ? verdict.value.step : -1))
+function judge(): void {
+  const { machine } = props.running
+  if (live.isRunning.value)
+    verdict.value = judgeDryRun(machine, props.procedure, live.moves(), live.atMs.value)
+}
+watch([live.held, live.link, live.seen], judge)
 const taps = computed(() =>
   (live.state.value?.transitions ?? []).flatMap(({ trigger }) => (trigger.kind === 'tap' ? [trigger] : [])),
 )
@@ -50,6 +70,7 @@ watch(live.seen, (now) => {
 })
 function begin(): void {
   hasReached.value = false
+  verdict.value = undefined
   cameMs = undefined
   live.begin()
   // What is plugged in before the first key is plugged in already.
@@ -74,6 +95,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     seen()
   } else if (key === 'c' && asked.value) plug()
   else if (key === 't' && taps.value[0]) live.apply({ kind: 'tap', on: taps.value[0].on })
+  else if (key === 'r') begin()
   else if (key === 'x') emit('done')
 })
 onMounted(begin)
@@ -84,6 +106,7 @@ onMounted(begin)
     <p class="text-3xl leading-tight font-bold" role="status" data-testid="dry">
       <span class="text-waiting">Dry run: </span
       ><span v-if="hasReached" class="text-clear">{{ words.cue[procedure.goal] }}. That is how it goes.</span
+      ><span v-else-if="lost" class="text-stop" data-testid="lost">{{ lost }}</span
       ><span v-else>hold the number keys for the device’s keys</span>
     </p>
     <p class="mt-1 text-lg text-ink-soft">
@@ -97,7 +120,7 @@ onMounted(begin)
           v-if="live.state.value"
           :state="live.state.value"
           :menus="running.menus"
-          :model-text="model.modelText"
+          :model-text="modelText"
         />
         <p>
           On the cable: <b>{{ words.link[live.link.value] }}</b>
@@ -129,16 +152,21 @@ onMounted(begin)
             </li>
           </ul>
           <ol class="text-[1.4rem] leading-snug">
-            <li v-for="(line, index) in lines" :key="index" class="flex gap-3 py-0.5">
+            <li
+              v-for="(line, index) in sheet.lines"
+              :key="index"
+              class="flex gap-3 border-l-4 py-0.5 pl-3"
+              :class="index === lostAt ? 'border-stop font-bold' : 'border-transparent'"
+            >
               <span class="font-mono text-ink-soft">{{ index + 1 }}</span>{{ line }}
             </li>
           </ol>
         </div>
-        <DevicePicture :family="family" :kind="model.kind" :pressed="live.held.value" />
+        <DevicePicture :family="family" :kind="kind" :pressed="live.held.value" />
       </div>
     </div>
     <Teleport defer to="#left-actions">
-      <button class="act" @click="begin">From the start</button>
+      <button class="act" @click="begin">From the start <span class="key-hint">R</span></button>
     </Teleport>
     <Teleport defer to="#primary-action">
       <button class="act act-main" @click="emit('done')">

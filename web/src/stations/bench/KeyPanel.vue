@@ -1,152 +1,35 @@
 <script setup lang="ts">
 import type { TryRecord } from '@benevox/contract'
-import type { Cue, Family, LinkKind, Model, StartState } from '@benevox/core/catalog'
-import { cuesToReport, type Findings } from '@benevox/core/diagnosis'
-import { criticalSentence, phrases, procedureSheet, whyMissed } from '@benevox/core/procedure'
-import { useEventListener, useIntervalFn } from '@vueuse/core'
-import { computed, onMounted, ref, watch } from 'vue'
-import { useCatalog } from '../../api/catalog.ts'
+import type { Cue, Family, Model } from '@benevox/core/catalog'
+import { phrases } from '@benevox/core/procedure'
+import { useEventListener } from '@vueuse/core'
+import { computed, onMounted, ref } from 'vue'
 import { useJob } from '../../api/job.ts'
 import { useKit } from '../../api/kit.ts'
 import { useTries } from '../../api/tries.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import KeyChart from '../../parts/KeyChart.vue'
-import { useVariantStudy } from '../../parts/useVariantStudy.ts'
-import { clockText, tenthsText } from '../../words/en.ts'
+import { tenthsText } from '../../words/en.ts'
 import AdvicePanel from './AdvicePanel.vue'
 import DryRun from './DryRun.vue'
 import PrepList from './PrepList.vue'
+import RunElsewhere from './RunElsewhere.vue'
 import SeenQuestion from './SeenQuestion.vue'
 import TryList from './TryList.vue'
-import WayEvidence from './WayEvidence.vue'
-import { useDiagnosis } from './useDiagnosis.ts'
+import WayChoice from './WayChoice.vue'
 import { useTryRun } from './useTryRun.ts'
+import { useWayToTry } from './useWayToTry.ts'
 
 /** The key combination: one sentence before, the beat during, the question after, and what to change. */
 const props = defineProps<{ model: Model; family: Family }>()
 const job = useJob()
-const catalog = useCatalog()
 const kit = useKit()
 const outbox = useTries()
 const words = phrases('en')
 
-/** What the counter was told decides which ways stand first; the technician may choose another. */
-const start = computed<StartState>(() =>
-  job.facts.complaint === 'restarts-into-recovery'
-    ? 'looping'
-    : job.facts.powersOn === 'no'
-      ? 'off'
-      : 'on-locked',
-)
-const running = computed(() => catalog.machineOf(props.family))
-const machine = computed(() => running.value.machine)
-/** Ways that fail their proof are marked wherever they are offered. */
-const notProven = computed(
-  () =>
-    new Set(
-      props.family.procedures
-        .filter((one) => whyMissed(machine.value, one) !== undefined)
-        .map(({ id }) => id),
-    ),
-)
-
-const made = computed(() =>
-  (job.saved?.tries ?? []).filter(({ outcome }) => outcome === 'failed' || outcome === 'reached'),
-)
-const last = computed(() => {
-  const one = made.value.at(-1)
-  return one?.outcome === 'failed' ? one : undefined
-})
-const cable = ref<number>()
-const findings = computed<Findings>(() => {
-  const bench = job.saved?.bench
-  return {
-    keys: bench?.keysTested,
-    charged:
-      bench?.charging?.endedAt !== undefined ||
-      job.facts.battery === 'at-least-20' ||
-      job.facts.battery === 'external-power',
-    modelCompared: bench?.rightDevice?.by === 'model-text',
-    cables: kit.trust,
-  }
-})
-const spare = computed(() => kit.fitting(props.model.port).find(({ number }) => number !== last.value?.cable))
-const { diagnosed, tookMs } = useDiagnosis(
-  computed(() => ({
-    fragments: catalog.fragmentsOf(props.family),
-    families: [props.family],
-    start: start.value,
-  })),
-  computed(() =>
-    made.value.map(({ procedureId, familyId, link, cable: with_, outcome, seen, notSeen }) => ({
-      procedureId,
-      familyId,
-      link,
-      ...(with_ === null ? {} : { cable: String(with_) }),
-      reached: outcome === 'reached',
-      seen,
-      notSeen,
-    })),
-  ),
-  findings,
-  computed(() => (spare.value ? kit.trust[String(spare.value.number)] : undefined)),
-)
-const advised = computed(() => (last.value ? diagnosed.value?.things[0] : undefined))
-const advisedTry = computed(() => (advised.value?.thing.kind === 'try' ? advised.value.thing : undefined))
-
-const picked = ref<string>()
-const procedure = computed(() => {
-  const byId = (id: string | undefined) => props.family.procedures.find((one) => one.id === id)
-  return (
-    byId(picked.value) ??
-    byId(advisedTry.value?.way.procedure.id) ??
-    byId(job.saved?.bench.procedureId) ??
-    props.family.procedures.find(({ from, id }) => from === start.value && !notProven.value.has(id)) ??
-    props.family.procedures.find(({ from }) => from === start.value) ??
-    props.family.procedures[0]
-  )
-})
-const sheetOf = (id: string | undefined) => {
-  const one = props.family.procedures.find((candidate) => candidate.id === id)
-  return one && procedureSheet(machine.value, one, 'en')
-}
-const sheet = computed(() => sheetOf(procedure.value?.id))
-const chart = computed(() => sheet.value?.chart)
-const lines = computed(() => sheet.value?.lines ?? [])
-/** The ways by what they begin with, in the family's order. */
-const ways = computed(() =>
-  Object.entries(words.start)
-    .map(([from, says]) => ({
-      says,
-      procedures: props.family.procedures.filter((one) => one.from === from),
-    }))
-    .filter(({ procedures }) => procedures.length > 0),
-)
-const studies = useVariantStudy(
-  computed(() => props.family),
-  computed(() => (procedure.value ? [procedure.value.id] : [])),
-)
-const study = computed(() => studies.get(procedure.value?.id ?? ''))
-const critical = computed(() => {
-  const slack = study.value?.critical
-  if (!procedure.value || !chart.value || !slack) return undefined
-  return {
-    latestMs: slack.safe.toMs,
-    sentence: criticalSentence(procedure.value, slack.step, chart.value, 'en'),
-  }
-})
-const needsLink = computed(() => procedure.value?.steps.findLast((step) => step.do === 'plug')?.link)
-const link = ref<LinkKind>('none')
-watch(needsLink, (asked) => (link.value = asked ?? 'none'), { immediate: true })
-watch(
-  advisedTry,
-  (next) => {
-    if (!next?.otherCable || !spare.value) return
-    cable.value = spare.value.number
-    link.value = needsLink.value ?? 'none'
-  },
-  { immediate: true },
-)
+const way = useWayToTry(props)
+const { running, last, cable, link, diagnosed, advised, advisedTry, picked, procedure, sheet, chart } = way
+const { lines, critical, goal, cuesToChoose, usedKeys } = way
 
 const run = useTryRun(
   computed(() => job.saved),
@@ -168,10 +51,6 @@ const pressedNow = computed(
       .filter(({ spans }) => spans.some(({ from, to }) => from.ms <= chartMs.value && chartMs.value < to.ms))
       .map(({ key }) => key) ?? [],
 )
-const usedKeys = computed(() => chart.value?.lanes.map(({ key }) => key) ?? [])
-const goal = computed(() => procedure.value?.goal ?? 'recovery-menu')
-/** The cues that can come on this family, but for the goal; the nine with keys first. */
-const cuesToChoose = computed(() => cuesToReport(machine.value).filter((cue) => cue !== goal.value))
 
 /** A try that is under way at another machine is only looked at here. */
 const elsewhere = computed<TryRecord | undefined>(() =>
@@ -179,8 +58,6 @@ const elsewhere = computed<TryRecord | undefined>(() =>
     ({ outcome, runner }) => outcome === null && runner !== null && runner !== outbox.runner,
   ),
 )
-useIntervalFn(() => void (elsewhere.value && job.reload().catch(() => undefined)), 3000)
-const closeElsewhere = () => elsewhere.value && run.record(elsewhere.value, 'left', [], [])
 
 onMounted(() => {
   void kit.load()
@@ -247,25 +124,19 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
 </script>
 
 <template>
-  <div v-if="elsewhere" class="px-6 py-5">
-    <p class="text-3xl leading-tight font-bold">
-      {{ elsewhere.by }} runs a try on this device at another machine, since
-      {{ clockText(elsewhere.startedAt) }}.
-    </p>
-    <p class="mt-2 text-xl">
-      It is shown here as it goes on, and not run twice. If nobody does it any more, close it: it is left out
-      of the record of what works.
-    </p>
-    <button class="act mt-3" @click="closeElsewhere">Close that try</button>
-    <TryList v-if="job.saved" :tries="job.saved.tries" />
-  </div>
+  <RunElsewhere
+    v-if="elsewhere"
+    :made="elsewhere"
+    @closed="elsewhere && run.record(elsewhere, 'left', [], [])"
+  />
   <DryRun
-    v-else-if="isDry && procedure"
-    :model="model"
+    v-else-if="isDry && procedure && sheet"
+    :kind="model.kind"
+    :model-text="model.modelText"
     :family="family"
     :running="running"
     :procedure="procedure"
-    :lines="lines"
+    :sheet="sheet"
     @done="isDry = false"
   />
   <div v-else class="px-6 py-4" @change="wasSet">
@@ -294,11 +165,10 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
         <AdvicePanel
           v-else-if="last && diagnosed && advised"
           :diagnosed="diagnosed"
-          :family="family"
           :last="last"
           :cues="cuesToChoose"
-          :chart-of="(id) => sheetOf(id)?.chart"
-          :data-took-ms="tookMs?.toFixed(0)"
+          :chart-of="(id) => way.sheetOf(id)?.chart"
+          :data-took-ms="way.tookMs.value?.toFixed(0)"
           @told="told"
           @there="job.tell({ kind: 'in-recovery' })"
         />
@@ -338,28 +208,22 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
       </div>
       <div v-if="phase !== 'asking'" class="space-y-3">
         <template v-if="phase === 'before'">
-          <label v-if="family.procedures.length > 1" class="block text-sm text-ink-soft"
-            >Way
-            <select
-              class="field"
-              :value="procedure.id"
-              @change="choose(($event.target as HTMLSelectElement).value)"
-            >
-              <optgroup v-for="way in ways" :key="way.says" :label="way.says">
-                <option v-for="one in way.procedures" :key="one.id" :value="one.id">
-                  {{ one.school }}{{ notProven.has(one.id) ? ' (not proven)' : '' }}
-                </option>
-              </optgroup>
-            </select>
-            <WayEvidence :family="family" :procedure-id="procedure.id" :study="study" />
-          </label>
+          <WayChoice
+            v-if="family.procedures.length > 1"
+            :family="family"
+            :procedure-id="procedure.id"
+            :ways="way.ways.value"
+            :not-proven="way.notProven.value"
+            :study="way.study.value"
+            @chosen="choose"
+          />
           <PrepList
             v-model:link="link"
             v-model:cable="cable"
             :model="model"
             :family="family"
             :keys="usedKeys"
-            :needs-link="needsLink"
+            :needs-link="way.needsLink.value"
           />
         </template>
         <p v-else-if="nextCue" class="text-2xl">

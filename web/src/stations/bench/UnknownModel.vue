@@ -1,21 +1,25 @@
 <script setup lang="ts">
 import type { Cue, DeviceKind, Family, KeyId, Procedure, StartState } from '@benevox/core/catalog'
-import { cuesToReport } from '@benevox/core/diagnosis'
+import { cuesToReport, linkAskedFor } from '@benevox/core/diagnosis'
 import { hundredths } from '@benevox/core/hand'
 import { phrases, procedureSheet } from '@benevox/core/procedure'
 import { useEventListener, useLocalStorage } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../api/job.ts'
+import { useKit } from '../../api/kit.ts'
 import KeyChart from '../../parts/KeyChart.vue'
 import OneOf from '../../parts/OneOf.vue'
 import type { ToldTry } from '../../workers/diagnosis.worker.ts'
+import AdvicePanel from './AdvicePanel.vue'
+import DryRun from './DryRun.vue'
 import { useDiagnosis } from './useDiagnosis.ts'
 
-/** No model on the job: which families it may be of, and the try that tells them apart best. */
+/** No model on the job: which families it may be of, the try that tells them apart best, and what to do after it. */
 const props = defineProps<{ jobId: number }>()
 const job = useJob()
 const catalog = useCatalog()
+const kit = useKit()
 const words = phrases('en')
 const kind = ref<DeviceKind>('phone')
 const kinds = [
@@ -40,6 +44,11 @@ const families = computed(() =>
 )
 /** Tries on a device that has no model yet: kept at this machine, for nobody’s evidence. */
 const tries = useLocalStorage<ToldTry[]>(`benevox.unknown-tries.${props.jobId}`, [])
+const last = computed(() => tries.value.at(-1))
+/** Which port it has is seen; the kit's most trusted cable is taken first, another when the advice says so. */
+const cable = ref<number>()
+const cables = computed(() => kit.fitting(undefined))
+const spare = computed(() => cables.value.find(({ number }) => String(number) !== last.value?.cable))
 const { diagnosed } = useDiagnosis(
   computed(() =>
     families.value[0]
@@ -47,9 +56,11 @@ const { diagnosed } = useDiagnosis(
       : undefined,
   ),
   computed(() => tries.value),
-  computed(() => ({ keys: job.saved?.bench.keysTested })),
-  computed(() => undefined),
+  computed(() => ({ keys: job.saved?.bench.keysTested, cables: kit.trust })),
+  computed(() => (spare.value ? kit.trust[String(spare.value.number)] : undefined)),
 )
+onMounted(() => void kit.load())
+watch(cables, ([first]) => (cable.value ??= first?.number), { immediate: true })
 const familyOf = (id: string): Family | undefined => families.value.find((family) => family.id === id)
 const likely = computed(() =>
   (diagnosed.value?.families ?? []).filter(({ chance }) => chance >= 0.01).slice(0, 8),
@@ -64,6 +75,20 @@ const telling = computed(() => {
   const procedure = familyOf(first?.familyId ?? '')?.procedures.find(({ id }) => id === first?.procedureId)
   return first && procedure && first.bits > 0.05 ? { familyId: first.familyId, procedure } : undefined
 })
+/** What is to be done before another try: a question, a test, or going on from where it stands. */
+const first = computed(() => diagnosed.value?.things[0])
+const advised = computed(() =>
+  last.value && !last.value.reached && first.value && first.value.thing.kind !== 'try'
+    ? first.value
+    : undefined,
+)
+const takesAnotherCable = computed(() => {
+  const thing = last.value ? first.value?.thing : undefined
+  return thing?.kind === 'try' && thing.otherCable
+})
+watch(takesAnotherCable, (isSo) => isSo && spare.value && (cable.value = spare.value.number))
+const isThere = ref(false)
+const isDry = ref(false)
 const picked = ref<{ familyId: string; procedure: Procedure }>()
 const way = computed(() => picked.value ?? telling.value ?? best.value)
 const sheet = computed(() => {
@@ -76,15 +101,46 @@ const cues = computed<readonly Cue[]>(() => {
   const all = new Set(families.value.flatMap((family) => cuesToReport(catalog.machineOf(family).machine)))
   return [...all].filter((cue) => cue !== 'recovery-menu')
 })
+const dryFamily = computed(() => familyOf(way.value?.familyId ?? ''))
+const chartOf = (procedureId: string) => {
+  const family = families.value.find(({ procedures }) => procedures.some(({ id }) => id === procedureId))
+  const procedure = family?.procedures.find(({ id }) => id === procedureId)
+  return family && procedure
+    ? procedureSheet(catalog.machineOf(family).machine, procedure, 'en').chart
+    : undefined
+}
 function saw(cue: Cue | undefined, reached = false): void {
   if (!way.value) return
   const { familyId, procedure } = way.value
-  tries.value = [...tries.value, { procedureId: procedure.id, familyId, reached, seen: cue ? [cue] : [] }]
+  const link = linkAskedFor(procedure)
+  const with_ = link === undefined || cable.value === undefined ? {} : { cable: String(cable.value) }
+  const made = { procedureId: procedure.id, familyId, link, ...with_, reached, seen: cue ? [cue] : [] }
+  tries.value = [...tries.value, made]
   picked.value = undefined
+  isThere.value = reached
+}
+/** More was seen at the last try, or did not come. */
+function told(seen: readonly Cue[], notSeen: readonly Cue[]): void {
+  const [...before] = tries.value
+  const one = before.pop()
+  if (one) tries.value = [...before, { ...one, seen, notSeen }]
+}
+function forget(): void {
+  tries.value = []
+  isThere.value = false
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.repeat || event.target instanceof HTMLInputElement || event.target instanceof HTMLButtonElement)
+  if (
+    event.repeat ||
+    isDry.value ||
+    event.target instanceof HTMLInputElement ||
+    event.target instanceof HTMLSelectElement ||
+    event.target instanceof HTMLButtonElement
+  )
     return
+  if (event.key.toLowerCase() === 'd' && dryFamily.value) isDry.value = true
+  // What is asked or tested has the number keys to itself.
+  if (advised.value) return
   const cue = cues.value[Number(event.key) - 1]
   if (cue) saw(cue)
   else if (event.key === '0') saw('recovery-menu', true)
@@ -92,7 +148,16 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <div class="px-6 py-4">
+  <DryRun
+    v-if="isDry && way && sheet && dryFamily"
+    :kind="kind"
+    :family="dryFamily"
+    :running="catalog.machineOf(dryFamily)"
+    :procedure="way.procedure"
+    :sheet="sheet"
+    @done="isDry = false"
+  />
+  <div v-else class="px-6 py-4">
     <h1>Which family is it?</h1>
     <div class="mt-2 flex flex-wrap items-center gap-4">
       <OneOf v-model="kind" label="Kind of device" :answers="kinds" />
@@ -113,8 +178,21 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         >The model is known: name it at the counter</RouterLink
       >
     </div>
+    <p v-if="isThere" role="status" class="mt-3 border-l-4 border-clear pl-3 text-xl">
+      <b>In recovery.</b> Its first lines name the device: name the model at the counter, then go on here with
+      its own menu.
+    </p>
     <div class="beside mt-3">
-      <section v-if="way && sheet?.chart" aria-label="Try this">
+      <AdvicePanel
+        v-if="advised && last && diagnosed"
+        :diagnosed="diagnosed"
+        :last="{ seen: [...last.seen], notSeen: [...(last.notSeen ?? [])] }"
+        :cues="cues"
+        :chart-of="chartOf"
+        @told="told"
+        @there="isThere = true"
+      />
+      <section v-else-if="way && sheet?.chart" aria-label="Try this">
         <p class="text-2xl font-bold">
           {{
             telling && way.procedure.id === telling.procedure.id
@@ -123,42 +201,62 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           }}
           {{ way.procedure.school }}
         </p>
+        <p v-if="linkAskedFor(way.procedure)" class="mt-1 text-lg">
+          <b v-if="takesAnotherCable">Take another cable: </b>
+          <label
+            >Cable
+            <select v-model="cable" class="field !inline-block !w-56 font-mono font-bold">
+              <option :value="undefined">not numbered</option>
+              <option v-for="one in cables" :key="one.number" :value="one.number">
+                no. {{ one.number }}, {{ words.port[one.fits] }}
+              </option>
+            </select>
+          </label>
+          on {{ words.link[linkAskedFor(way.procedure) ?? 'none'] }}
+        </p>
         <KeyChart :chart="sheet.chart" class="mt-2" />
         <ol class="mt-1 text-[1.3rem] leading-snug">
           <li v-for="(line, index) in sheet.lines" :key="index" class="flex gap-3 py-0.5">
             <span class="font-mono text-ink-soft">{{ index + 1 }}</span>{{ line }}
           </li>
         </ol>
-        <p class="mt-3 mb-1 text-xl font-bold">What did you see?</p>
-        <div class="flex flex-wrap gap-2">
-          <button v-for="(cue, index) in cues" :key="cue" class="act" @click="saw(cue)">
-            {{ words.cue[cue] }} <span v-if="index < 9" class="key-hint">{{ index + 1 }}</span>
-          </button>
-          <button class="act" @click="saw(undefined)">nothing at all</button>
-          <button class="act act-main" @click="saw('recovery-menu', true)">
-            {{ words.cue['recovery-menu'] }} <span class="key-hint">0</span>
-          </button>
-        </div>
         <p v-if="best && best.procedure.id !== way.procedure.id" class="mt-2">
           Quickest into recovery, if it fits:
           <button class="underline" @click="picked = best">{{ best.procedure.school }}</button>
         </p>
       </section>
-      <section aria-label="Possible families">
-        <h2 class="border-b-2 border-ink">Still possible</h2>
-        <ul class="ruled" data-testid="possible">
-          <li v-for="one in likely" :key="one.familyId" class="flex items-baseline gap-3 py-1">
-            <span class="w-20 text-right font-mono">{{ hundredths(one.chance) }}</span>
-            <RouterLink class="underline" :to="`/playbook/families/${one.familyId}`">{{
-              familyOf(one.familyId)?.name
-            }}</RouterLink>
-          </li>
-        </ul>
-        <p class="mt-1 text-sm text-ink-soft">
-          of 100, after {{ tries.length }} {{ tries.length === 1 ? 'try' : 'tries' }}
-        </p>
-        <button v-if="tries.length" class="mt-2 underline" @click="tries = []">Forget these tries</button>
-      </section>
+      <div class="space-y-4">
+        <section v-if="!advised && way" aria-label="What was seen">
+          <p class="mb-1 text-xl font-bold">What did you see?</p>
+          <div class="flex flex-wrap gap-2">
+            <button v-for="(cue, index) in cues" :key="cue" class="act" @click="saw(cue)">
+              {{ words.cue[cue] }} <span v-if="index < 9" class="key-hint">{{ index + 1 }}</span>
+            </button>
+            <button class="act" @click="saw(undefined)">nothing at all</button>
+            <button class="act act-main" @click="saw('recovery-menu', true)">
+              {{ words.cue['recovery-menu'] }} <span class="key-hint">0</span>
+            </button>
+          </div>
+        </section>
+        <section aria-label="Possible families">
+          <h2 class="border-b-2 border-ink">Still possible</h2>
+          <ul class="ruled" data-testid="possible">
+            <li v-for="one in likely" :key="one.familyId" class="flex items-baseline gap-3 py-1">
+              <span class="w-20 text-right font-mono">{{ hundredths(one.chance) }}</span>
+              <RouterLink class="underline" :to="`/playbook/families/${one.familyId}`">{{
+                familyOf(one.familyId)?.name
+              }}</RouterLink>
+            </li>
+          </ul>
+          <p class="mt-1 text-sm text-ink-soft">
+            of 100, after {{ tries.length }} {{ tries.length === 1 ? 'try' : 'tries' }}
+          </p>
+          <button v-if="tries.length" class="mt-2 underline" @click="forget">Forget these tries</button>
+        </section>
+      </div>
     </div>
+    <Teleport v-if="dryFamily && !advised" defer to="#left-actions">
+      <button class="act" @click="isDry = true">Dry run <span class="key-hint">D</span></button>
+    </Teleport>
   </div>
 </template>

@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import type { Family, Procedure } from '@benevox/core/catalog'
+import type { StudiedVariant } from '@benevox/core/hand'
+import WayEvidence from './WayEvidence.vue'
+
+/** The ways into recovery by what they begin with, and what is known of the one chosen. */
+defineProps<{
+  family: Family
+  procedureId: string
+  ways: readonly { readonly says: string; readonly procedures: readonly Procedure[] }[]
+  notProven: ReadonlySet<string>
+  study: StudiedVariant | undefined
+}>()
+const emit = defineEmits<{ chosen: [procedureId: string] }>()
+function choose({ target }: Event): void {
+  if (target instanceof HTMLSelectElement) emit('chosen', target.value)
+}
+</script>
+
+<template>
+  <label class="block text-sm text-ink-soft"
+    >Way
+    <select class="field" :value="procedureId" @change="choose">
+      <optgroup v-for="way in ways" :key="way.says" :label="way.says">
+        <option v-for="one in way.procedures" :key="one.id" :value="one.id">
+          {{ one.school }}{{ notProven.has(one.id) ? ' (not proven)' : '' }}
+        </option>
+      </optgroup>
+    </select>
+    <WayEvidence :family="family" :procedure-id="procedureId" :study="study" />
+  </label>
+</template>
