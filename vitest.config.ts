@@ -6,6 +6,7 @@ export default defineConfig({
       {
         test: {
           name: 'core',
+          testTimeout: 20_000,
           include: [
             'core/src/**/*.test.ts',
             'contract/src/**/*.test.ts',

@@ -1,7 +1,6 @@
-import { buzz, screenKind, type Cue, type Effect, type KeyId, type LinkKind } from '../catalog/index.ts'
+import type { Cue, Effect, KeyId, LinkKind } from '../catalog/index.ts'
 import {
   codeOfCue,
-  cueOfCode,
   type KeySet,
   type Machine,
   type MachineGuard,
@@ -11,6 +10,7 @@ import {
   type Situation,
   type TwinInput,
 } from './machine.ts'
+import { codeOfEffect, Shown } from './shown.ts'
 
 /** The durations of one unit of the family, in the order of `Machine.durations`, in milliseconds. */
 export type DrawnDurations = ArrayLike<number>
@@ -26,10 +26,6 @@ const NEVER = Number.POSITIVE_INFINITY
 const NOT_TRUE = Number.NaN
 /** More transitions than this without time passing is a circle in the family, and a bug of its author. */
 const INSTANT_LIMIT = 200
-/** What a run has shown is kept as numbers: cues by their code, effects above them. */
-const EFFECT_CODE = 1000
-const EFFECTS: readonly Effect[] = ['wipe-data', 'wipe-cache', 'arm-account-lock', 'charged']
-const FIRST_BUZZ_CODE = screenKind.options.length
 /** What a device charges to before it says so. Common practice, no source. */
 const CHARGED_PERCENT = 20
 
@@ -79,10 +75,7 @@ export class Twin {
   #loop = false
   #wiped = false
   #look = -1
-  #shown = 0
-  readonly #shownCode: number[] = []
-  readonly #shownAtMs: number[] = []
-  readonly #shownState: number[] = []
+  readonly #shown = new Shown()
 
   constructor(machine: Machine, start: number, situation: Situation, durations: DrawnDurations) {
     this.#machine = machine
@@ -116,7 +109,7 @@ export class Twin {
     this.#loop = situation.loop
     this.#wiped = situation.wiped
     this.#look = -1
-    this.#shown = 0
+    this.#shown.clear()
     this.#enter(start, 0)
   }
 
@@ -131,7 +124,7 @@ export class Twin {
   }
   /** Everything seen, felt and done so far, in order. */
   get observations(): readonly Observation[] {
-    return Array.from({ length: this.#shown }, (_, n) => this.#observation(n))
+    return this.#shown.observations
   }
   get heldKeys(): readonly KeyId[] {
     return this.#machine.keys.filter((_, key) => this.#held & (1 << key))
@@ -144,14 +137,14 @@ export class Twin {
   }
   /** How much has been shown, felt and done so far; `shownCode` and `shownAtMs` tell each without making objects. */
   get shownCount(): number {
-    return this.#shown
+    return this.#shown.count
   }
   /** The code of a cue (`codeOfCue`), or a number above all of them for an effect. */
   shownCode(index: number): number {
-    return this.#shownCode[index] ?? -1
+    return this.#shown.code(index)
   }
   shownAtMs(index: number): number {
-    return this.#shownAtMs[index] ?? NOT_TRUE
+    return this.#shown.atMs(index)
   }
 
   /** When something will happen by itself next; infinite when nothing will. */
@@ -421,7 +414,7 @@ export class Twin {
       }
       if (effect === 'charged') this.#batteryPercent = Math.max(this.#batteryPercent, CHARGED_PERCENT)
       if (effect === 'arm-account-lock' && !this.#account) continue
-      this.#show(EFFECT_CODE + EFFECTS.indexOf(effect))
+      this.#show(codeOfEffect(effect))
     }
     for (let n = 0; n < cues.length; n++) this.#show(codeOfCue(cues[n] as Cue))
     this.#enter(to, this.#nowMs)
@@ -444,23 +437,7 @@ export class Twin {
   }
 
   #show(code: number): void {
-    this.#shownCode[this.#shown] = code
-    this.#shownAtMs[this.#shown] = this.#nowMs
-    this.#shownState[this.#shown] = this.#stateIndex
-    this.#shown++
-  }
-
-  #observation(n: number): Observation {
-    const code = this.shownCode(n)
-    const atMs = this.shownAtMs(n)
-    if (code >= EFFECT_CODE) return { kind: 'effect', atMs, effect: at(EFFECTS, code - EFFECT_CODE) }
-    if (code >= FIRST_BUZZ_CODE) return { kind: 'buzz', atMs, buzz: at(buzz.options, code - FIRST_BUZZ_CODE) }
-    return {
-      kind: 'screen',
-      atMs,
-      screen: at(screenKind.options, screenKind.options.indexOf(cueOfCode(code) as never)),
-      state: this.#shownState[n] ?? 0,
-    }
+    this.#shown.add(code, this.#nowMs, this.#stateIndex)
   }
 }
 

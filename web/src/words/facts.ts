@@ -1,5 +1,5 @@
 import { groupImei } from '@benevox/core/imei'
-import type { FactName, Facts } from '@benevox/core/route'
+import type { FactName } from '@benevox/core/route'
 
 type Choices = { readonly [Name in FactName]?: readonly (readonly [string, string])[] }
 
@@ -111,7 +111,7 @@ export const FACT_CHOICES: Choices = {
 }
 
 /** An answer as it is read; `not asked` where there is none. */
-export function factText(name: FactName, value: Facts[FactName], modelName: (id: string) => string): string {
+export function factText(name: FactName, value: unknown, modelName: (id: string) => string): string {
   if (value === undefined || value === '') return 'not asked'
   if (value === 'recorded') return 'recorded'
   if (name === 'modelId') return modelName(String(value)) || String(value)

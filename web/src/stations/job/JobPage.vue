@@ -43,7 +43,7 @@ function detailText({ kind, detail }: JobEvent): string {
       .map((name) =>
         name === 'customer'
           ? 'customer'
-          : `${FACT_WORDS[name]}: ${factText(name, (detail[name] ?? undefined) as never, catalog.modelName)}`,
+          : `${FACT_WORDS[name]}: ${factText(name, detail[name] ?? undefined, catalog.modelName)}`,
       )
       .join(' · ')
   if (Array.isArray(detail['seen'])) return (detail['seen'] as Cue[]).map((cue) => words.cue[cue]).join(', ')

@@ -2,6 +2,7 @@
 import { effect, freeId, screenKind, type Effect, type Family, type Menu } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { computed, ref } from 'vue'
+import SelectOf from '../../../parts/SelectOf.vue'
 import SomeOf from '../../../parts/SomeOf.vue'
 import { move } from './moved.ts'
 import RowButtons from './RowButtons.vue'
@@ -15,6 +16,11 @@ const name = ref([...props.menus.keys()][0] ?? '')
 const menu = computed(() => family.value.menus[name.value] ?? props.menus.get(name.value))
 const isOwn = computed(() => name.value in family.value.menus)
 const keys = computed(() => family.value.keys.map(({ id }) => [id, words.key[id]] as const))
+const screens = screenKind.options.map((screen) => [screen, words.cue[screen]] as const)
+const PRESSES = [
+  ['short', 'short'],
+  ['long', 'long'],
+] as const
 const EFFECTS: readonly (readonly [Effect, string])[] = [
   ['wipe-data', 'deletes everything'],
   ['wipe-cache', 'clears the cache'],
@@ -68,70 +74,42 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
           @change="change((own) => (own.title = text($event) || undefined))"
       /></label>
       <div class="grid grid-cols-3 gap-3">
-        <label
-          >Next line
-          <select
-            class="field"
-            :value="menu.next"
-            @change="change((own) => (own.next = text($event) as never))"
-          >
-            <option v-for="[id, key] in keys" :key="id" :value="id">{{ key }}</option>
-          </select>
-        </label>
-        <label
-          >Line before
-          <select
-            class="field"
-            :value="menu.previous ?? ''"
-            @change="change((own) => (own.previous = (text($event) || null) as never))"
-          >
-            <option value="">none: only downwards</option>
-            <option v-for="[id, key] in keys" :key="id" :value="id">{{ key }}</option>
-          </select>
-        </label>
-        <label
-          >Chosen with
-          <select
-            class="field"
-            :value="menu.choose.key"
-            @change="change((own) => (own.choose.key = text($event) as never))"
-          >
-            <option v-for="[id, key] in keys" :key="id" :value="id">{{ key }}</option>
-          </select>
-        </label>
-        <label
-          >Press
-          <select
-            class="field"
-            :value="menu.choose.press"
-            @change="change((own) => (own.choose.press = text($event) as never))"
-          >
-            <option>short</option>
-            <option>long</option>
-          </select>
-        </label>
-        <label
-          >The cursor opens on
-          <select
-            class="field"
-            :value="menu.start ?? menu.items[0]?.id"
-            @change="change((own) => (own.start = text($event)))"
-          >
-            <option v-for="item in menu.items" :key="item.id" :value="item.id">{{ item.label }}</option>
-          </select>
-        </label>
-        <label
-          >Screen
-          <select
-            class="field"
-            :value="menu.screen"
-            @change="change((own) => (own.screen = text($event) as never))"
-          >
-            <option v-for="screen in screenKind.options" :key="screen" :value="screen">
-              {{ words.cue[screen] }}
-            </option>
-          </select>
-        </label>
+        <SelectOf
+          label="Next line"
+          :options="keys"
+          :model-value="menu.next"
+          @update:model-value="(key) => change((own) => (own.next = key))"
+        />
+        <SelectOf
+          label="Line before"
+          :options="[[null, 'none: only downwards'], ...keys]"
+          :model-value="menu.previous ?? null"
+          @update:model-value="(key) => change((own) => (own.previous = key))"
+        />
+        <SelectOf
+          label="Chosen with"
+          :options="keys"
+          :model-value="menu.choose.key"
+          @update:model-value="(key) => change((own) => (own.choose.key = key))"
+        />
+        <SelectOf
+          label="Press"
+          :options="PRESSES"
+          :model-value="menu.choose.press"
+          @update:model-value="(press) => change((own) => (own.choose.press = press))"
+        />
+        <SelectOf
+          label="The cursor opens on"
+          :options="menu.items.map(({ id, label }) => [id, label] as const)"
+          :model-value="menu.start ?? menu.items[0]?.id"
+          @update:model-value="(start) => change((own) => (own.start = start))"
+        />
+        <SelectOf
+          label="Screen"
+          :options="screens"
+          :model-value="menu.screen"
+          @update:model-value="(screen) => change((own) => (own.screen = screen))"
+        />
       </div>
       <p class="flex flex-wrap gap-x-6 gap-y-1">
         <label class="flex items-center gap-2"

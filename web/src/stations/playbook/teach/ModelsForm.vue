@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { freeId, portKind, type DeviceKind, type Model } from '@benevox/core/catalog'
+import { freeId, portKind, type DeviceKind, type Model, type PortKind } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { computed, reactive } from 'vue'
 import { useCatalog } from '../../../api/catalog.ts'
@@ -11,7 +11,7 @@ const models = defineModel<Model[]>({ required: true })
 const catalog = useCatalog()
 const words = phrases('en')
 const there = computed(() => catalog.pack?.models.filter(({ family }) => family === props.familyId) ?? [])
-const form = reactive({ maker: '', name: '', modelText: '', year: '', port: '' })
+const form = reactive({ maker: '', name: '', modelText: '', year: '', port: '' as PortKind | '' })
 const canAdd = computed(() => form.maker.trim() && form.name.trim() && form.modelText.trim())
 const makers = computed(() => [...new Set(catalog.pack?.models.map(({ maker }) => maker))].sort())
 
@@ -37,7 +37,7 @@ function add(): void {
           modelText: form.modelText.trim(),
           ...(year >= 2008 && year <= 2100 ? { year } : {}),
           kind: props.kind,
-          ...(form.port ? { port: form.port as never } : {}),
+          ...(form.port ? { port: form.port } : {}),
           family: props.familyId,
           cellular: props.kind === 'phone',
           tacs: [],

@@ -21,7 +21,7 @@ const props = defineProps<{
   /** What it is where nothing is handed over. */
   usual: unknown
 }>()
-const value = defineModel<unknown>()
+const value = defineModel<Family['compose'][number]['with'][string]>()
 const words = phrases('en')
 const shown = computed(() => (value.value === undefined ? props.usual : value.value))
 const asText = computed(() =>

@@ -39,9 +39,10 @@ function addChosen(): void {
 function addDuration(name: string): void {
   family.value.durations[name] = { minMs: 1000, medianMs: 1500, maxMs: 2500 }
 }
-function setParameter(use: Family['compose'][number], name: string, value: unknown): void {
+type Use = Family['compose'][number]
+function setParameter(use: Use, name: string, value: Use['with'][string] | undefined): void {
   const { [name]: _, ...others } = use.with
-  use.with = value === undefined ? others : { ...others, [name]: value as never }
+  use.with = value === undefined ? others : { ...others, [name]: value }
 }
 function setStart(start: StartState, place: string): void {
   const { [start]: _, ...others } = family.value.starts
@@ -87,7 +88,7 @@ const faultsOf = (index: number) =>
             :places="places"
             :usual="fragmentOf(use.fragment)?.defaults[name]"
             :model-value="use.with[name]"
-            @update:model-value="(value: unknown) => setParameter(use, name, value)"
+            @update:model-value="(value) => setParameter(use, name, value)"
           />
           <p v-if="fragmentOf(use.fragment)?.parameters.length === 0" class="text-ink-soft">
             Nothing to set.

@@ -1,0 +1,37 @@
+import { composeFamily, type Family, type Procedure } from '@benevox/core/catalog'
+import { prove, type wayToWipe } from '@benevox/core/procedure'
+import { compileFamily, USUAL_SITUATION, type Machine, type Twin } from '@benevox/core/twin'
+import { demoPack } from './demoPack.ts'
+
+/** What several tests of the demo's families look up. */
+export const pack = demoPack()
+export const machineOf = (family: Family): Machine => compileFamily(composeFamily(pack, family).composed)
+export const familyOf = (id: string): Family => {
+  const family = pack.families.find((candidate) => candidate.id === id)
+  if (!family) throw new Error(id)
+  return family
+}
+export const procedureOf = (family: Family, id: string): Procedure => {
+  const procedure = family.procedures.find((candidate) => candidate.id === id)
+  if (!procedure) throw new Error(id)
+  return procedure
+}
+/** Where the first procedure's proof ends: the recovery menu as it opens. */
+export const mainMenu = (family: Family, machine = machineOf(family)): number => {
+  const [procedure] = family.procedures
+  if (!procedure) throw new Error(family.id)
+  return prove(machine, procedure, USUAL_SITUATION).median.finalState
+}
+
+type PathInputLike = NonNullable<ReturnType<typeof wayToWipe>>['lastQuestion'][number]['input']
+
+export function press(twin: Twin, input: PathInputLike): void {
+  if (input.kind === 'wait') return twin.advanceTo(twin.nextDeadlineMs())
+  if (input.kind === 'tap' || input.kind === 'type') return twin.apply(twin.nowMs + 300, [input])
+  const heldMs = input.kind === 'press' ? 100 : 900
+  const others = input.kind === 'press' ? input.with : []
+  for (const key of others) twin.apply(twin.nowMs + 100, [{ kind: 'key-down', key }])
+  twin.apply(twin.nowMs + 100, [{ kind: 'key-down', key: input.key }])
+  twin.apply(twin.nowMs + heldMs, [{ kind: 'key-up', key: input.key }])
+  for (const key of others) twin.apply(twin.nowMs + 100, [{ kind: 'key-up', key }])
+}
