@@ -53,7 +53,14 @@ export class Evidence {
         document: one,
       }))
       for (let from = 0; from < rows.length; from += 500)
-        await manager.insert(otherEvidenceEntity, rows.slice(from, from + 500))
+        // Another person may take the same file in at the same moment.
+        await manager
+          .createQueryBuilder()
+          .insert()
+          .into(otherEvidenceEntity)
+          .values(rows.slice(from, from + 500))
+          .orIgnore()
+          .execute()
       return { added: fresh.length, known: tries.length - fresh.length }
     })
   }

@@ -13,6 +13,9 @@ import type { JobChanger } from './change.ts'
 import { benchStepEntity, jobEntity, jobEventEntity, type JobRow } from './entity.ts'
 import type { JobReader } from './read.ts'
 
+/** A step was told under its name before: nothing is changed, and the job is answered as it is. */
+class ToldBefore extends Error {}
+
 const EMPTY_COUNTS: z.output<typeof api.listJobs.answer>['counts'] = {
   counter: 0,
   bench: 0,
@@ -125,22 +128,26 @@ export function jobHandlers(
     },
 
     async recordBench({ params, body, staffId }) {
-      const { told, version } = body
-      if (told && !TOLD_STEPS.includes(body.change.kind))
+      const { told, version, change } = body
+      if (told && !TOLD_STEPS.includes(change.kind))
         throw new ProblemError('bad-request', 'This step stands on the version of the job that was seen.')
-      if (told && (await database.manager.existsBy(benchStepEntity, { key: told.key })))
+      try {
+        return await changer.change(params.id, version, staffId, async (row, now, job, manager) => {
+          if (told && (await manager.existsBy(benchStepEntity, { key: told.key }))) throw new ToldBefore()
+          if (row.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
+          if (told) await manager.insert(benchStepEntity, { key: told.key, jobId: row.id, at: now })
+          const { pack } = await catalog.byId(row.packId)
+          const route = await reader.route(row, job)
+          // What is told late happened when it happened, but not before the job nor in the time to come.
+          const happened = told ? Date.parse(told.at) : now.getTime()
+          const at = new Date(Math.min(now.getTime(), Math.max(row.openedAt.getTime(), happened)))
+          row.bench = benchAfter(job, { pack, route }, change, at.toISOString())
+          return { kind: change.kind, detail: { ...change, kind: undefined } }
+        })
+      } catch (error) {
+        if (!(error instanceof ToldBefore)) throw error
         return reader.job(database.manager, await reader.row(database.manager, params.id))
-      return changer.change(params.id, version, staffId, async (row, now, job, manager) => {
-        if (row.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
-        if (told) await manager.insert(benchStepEntity, { key: told.key, jobId: row.id, at: now })
-        const { pack } = await catalog.byId(row.packId)
-        const route = await reader.route(row, job)
-        // What is told late happened when it happened, but not before the job nor in the time to come.
-        const happened = told ? Date.parse(told.at) : now.getTime()
-        const at = new Date(Math.min(now.getTime(), Math.max(row.openedAt.getTime(), happened))).toISOString()
-        row.bench = benchAfter(job, { pack, route }, body.change, at)
-        return { kind: body.change.kind, detail: { ...body.change, kind: undefined } }
-      })
+      }
     },
 
     recordAccount: ({ params, body, staffId }) =>

@@ -92,6 +92,35 @@ describe('steps that tell what happened', () => {
     expect(body.bench.inRecoveryAt).toBe(body.openedAt)
     expect((await runa.events(job)).filter(({ kind }) => kind === 'in-recovery')).toHaveLength(1)
   })
+  it('are taken once, also when the same one comes three times at a time', async () => {
+    const job = await runa.openReady()
+    const key = randomUUID()
+    const all = await Promise.all([1, 2, 3].map(() => step(job, { kind: 'in-recovery' }, key)))
+    expect(all.map(({ status }) => status)).toEqual([200, 200, 200])
+    for (const { body } of all) expect(body.bench.inRecoveryAt).toBe(all[0]?.body.bench.inRecoveryAt)
+    expect((await runa.events(job)).filter(({ kind }) => kind === 'in-recovery')).toHaveLength(1)
+  })
+  it('go on side by side: what two persons tell at a time stands there whole', async () => {
+    const job = await runa.openReady()
+    const tell = (person: Person, key: string, state: string) =>
+      person.ask<Job>('POST', `/api/jobs/${job.id}/bench`, {
+        told: { key: randomUUID(), at: now() },
+        change: { kind: 'key-tested', key, state },
+      })
+    await Promise.all([
+      tell(runa, 'power', 'works'),
+      tell(teo, 'volume-up', 'broken'),
+      tell(runa, 'volume-down', 'works'),
+    ])
+    const { body } = await runa.ask<Job>('GET', `/api/jobs/${job.id}`)
+    expect(body.bench.keysTested).toEqual({ power: 'works', 'volume-up': 'broken', 'volume-down': 'works' })
+  })
+  it('cannot happen before the job, nor in the time to come', async () => {
+    const job = await runa.openReady()
+    const late = new Date(Date.now() + 3_600_000).toISOString()
+    const { body } = await step(job, { kind: 'in-recovery' }, randomUUID(), late)
+    expect(Date.parse(body.bench.inRecoveryAt ?? '')).toBeLessThanOrEqual(Date.now())
+  })
   it('cannot stand for one that needs what was seen, and keep the gates', async () => {
     const job = await runa.openReady()
     expect((await step<Problem>(job, { kind: 'released' })).status).toBe(400)
@@ -160,8 +189,54 @@ describe('evidence', () => {
     ).body
     expect(after.tries).toHaveLength(before.tries.length + 1)
     expect(after.tries.find(({ id }) => id === theirs.id)?.cable).toBeUndefined()
+    const once = { ...theirs, id: randomUUID() }
+    const together = await Promise.all(
+      [runa, teo].map((person) =>
+        person.ask<Answer<'mergeEvidence'>>('POST', '/api/evidence', { ...ours, tries: [once] }),
+      ),
+    )
+    expect(together.map(({ status }) => status)).toEqual([200, 200])
+    const both = await runa.ask<Answer<'getEvidence'>>('GET', '/api/evidence?familyId=forced-off-data-gate')
+    expect(both.body.tries.filter(({ id }) => id === once.id)).toHaveLength(1)
     const person = { ...document, tries: [{ ...theirs, by: 'Runa' }] }
     expect((await runa.ask<Problem>('POST', '/api/evidence', person)).status).toBe(400)
+  })
+})
+
+describe('what does not fit is refused with its path, and nothing of it is kept', () => {
+  const told = { key: '0b6a4a36-8a0e-4b9c-9d3e-5f2a7c1d9e10', at: '2026-01-05T10:00:00.000Z' }
+  it.each([
+    ['bench', { change: { kind: 'in-recovery' } }, 'body.version'],
+    ['bench', { version: 1, told, change: { kind: 'in-recovery' } }, 'body.version'],
+    ['bench', { told: { ...told, key: 'one' }, change: { kind: 'in-recovery' } }, 'body.told.key'],
+    ['bench', { told: { ...told, at: 'yesterday' }, change: { kind: 'in-recovery' } }, 'body.told.at'],
+    ['bench', { told, change: { kind: 'key-tested', key: 'any', state: 'works' } }, 'body.change.key'],
+    ['bench', { told, change: { kind: 'charging-started', fromPercent: 101 } }, 'body.change.fromPercent'],
+    ['bench', { told, change: { kind: 'opened-by-force' } }, 'body.change.kind'],
+    ['remote-unlock', { do: 'bypass' }, 'body.do'],
+    ['remote-unlock', { do: 'look' }, 'body.requestId'],
+    ['tries', { id: 'one' }, 'body.id'],
+  ])('%s %j', async (route, body, path) => {
+    const job = await runa.openReady()
+    const before = (await runa.events(job)).length
+    const refused = await runa.ask<Problem>('POST', `/api/jobs/${job.id}/${route}`, body)
+    expect(refused.status).toBe(400)
+    expect(refused.body.errors?.map((one) => one.path)).toContain(path)
+    expect(await runa.events(job)).toHaveLength(before)
+  })
+  it.each([
+    ['/api/cables', { fits: 'a-port' }, 'body.fits'],
+    ['/api/cables', { fits: 'usb-c', note: 'x'.repeat(81) }, 'body.note'],
+    ['/api/cables/1/retire', {}, 'body.because'],
+    ['/api/evidence', { format: 'benevox-evidence', formatVersion: 2, tries: [] }, 'body.formatVersion'],
+    ['/api/evidence', { format: 'benevox-evidence', formatVersion: 1, tries: [{}] }, 'body.tries.0.id'],
+  ])('%s %j', async (address, body, path) => {
+    const { status, body: said } = await runa.ask<Problem>('POST', address, body)
+    expect([status, said.errors?.map((one) => one.path)]).toEqual([400, expect.arrayContaining([path])])
+  })
+  it('nobody who is not signed in sees the evidence or the kit', async () => {
+    for (const path of ['/api/cables', '/api/evidence?familyId=slide-at-dark', '/api/evidence.json'])
+      expect((await fetch(shop.address + path)).status, path).toBe(401)
   })
 })
 

@@ -1,18 +1,21 @@
 import type { Job } from '@benevox/contract'
-import { useIntervalFn, useLocalStorage } from '@vueuse/core'
+import { useEventListener, useIntervalFn, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { ApiProblem, call, ServerAway } from './client.ts'
 import type { Sending } from './kept.ts'
+import { Outbox } from './outbox.ts'
 
-const PLACE = 'benevox.tries'
+/** A fault of the server may pass; after so many it is taken for a refusal, so that the rest is not held up. */
+const MOST_FAULTS = 10
 
 /**
  * Tries and steps of the bench on their way to the server, in order; kept on this machine until each is
  * acknowledged. Each has a name, so that sending it again changes nothing.
  */
 export const useTries = defineStore('tries', () => {
-  const queue = ref<readonly Sending[]>(JSON.parse(localStorage.getItem(PLACE) ?? '[]') as Sending[])
+  const outbox = new Outbox(localStorage)
+  const queue = ref<readonly Sending[]>(outbox.all)
   const refusal = ref('')
   const away = ref(false)
   /** This machine's own name: a try is run at the machine it was begun at. */
@@ -22,9 +25,14 @@ export const useTries = defineStore('tries', () => {
   let onJob: (job: Job) => void = () => undefined
   let onSettled: (jobId: number) => void = () => undefined
 
-  const keep = (next: readonly Sending[]) => {
-    queue.value = next
-    localStorage.setItem(PLACE, JSON.stringify(next))
+  let faults = 0
+
+  const look = () => (queue.value = outbox.all)
+  // Another tab has told something, or sent it.
+  useEventListener('storage', look)
+  const remove = (sent: Sending) => {
+    outbox.remove(sent)
+    look()
   }
 
   async function one(first: Sending): Promise<void> {
@@ -38,12 +46,18 @@ export const useTries = defineStore('tries', () => {
         break
       case 'step': {
         const job = await call('recordBench', { params, body: first.body })
-        keep(queue.value.slice(1))
+        remove(first)
         onJob(job)
         return
       }
     }
-    keep(queue.value.slice(1))
+    remove(first)
+  }
+
+  /** What is not about this step: it waits. */
+  function mayPass({ problem: { code } }: ApiProblem): boolean {
+    if (code === 'fault') return ++faults < MOST_FAULTS
+    return code === 'not-signed-in' || code === 'forged-request' || code === 'too-many-tries'
   }
 
   async function send(): Promise<void> {
@@ -54,10 +68,11 @@ export const useTries = defineStore('tries', () => {
         try {
           await one(first)
         } catch (error) {
-          if (!(error instanceof ApiProblem) || error.problem.code === 'not-signed-in') throw error
+          if (!(error instanceof ApiProblem) || mayPass(error)) throw error
           refusal.value = error.message
-          keep(queue.value.slice(1))
+          remove(first)
         }
+        faults = 0
         away.value = false
         if (queue.value.length === 0) onSettled(first.jobId)
       }
@@ -78,7 +93,8 @@ export const useTries = defineStore('tries', () => {
     waiting: computed(() => queue.value.length),
     async add(sending: Sending): Promise<void> {
       refusal.value = ''
-      keep([...queue.value, sending])
+      outbox.add(sending)
+      look()
       await send()
     },
     send,
