@@ -20,7 +20,8 @@ export const useTries = defineStore('tries', () => {
   const away = ref(false)
   /** This machine's own name: a try is run at the machine it was begun at. */
   const runner = useLocalStorage('benevox.runner', crypto.randomUUID())
-  let sending = false
+  /** What is being sent; whoever sends meanwhile waits for the same. */
+  let underWay: Promise<void> | undefined
   /** Told of each job that came back. */
   let onJob: (job: Job) => void = () => undefined
   let onSettled: (jobId: number) => void = () => undefined
@@ -60,9 +61,7 @@ export const useTries = defineStore('tries', () => {
     return code === 'not-signed-in' || code === 'forged-request' || code === 'too-many-tries'
   }
 
-  async function send(): Promise<void> {
-    if (sending) return
-    sending = true
+  async function sendAll(): Promise<void> {
     try {
       for (let first = queue.value[0]; first; first = queue.value[0]) {
         try {
@@ -79,9 +78,11 @@ export const useTries = defineStore('tries', () => {
     } catch (error) {
       if (error instanceof ServerAway) away.value = true
       else if (!(error instanceof ApiProblem)) throw error
-    } finally {
-      sending = false
     }
+  }
+  function send(): Promise<void> {
+    underWay ??= sendAll().finally(() => (underWay = undefined))
+    return underWay
   }
   useIntervalFn(() => void (queue.value.length > 0 && send()), 2000)
 
@@ -91,9 +92,9 @@ export const useTries = defineStore('tries', () => {
     away,
     runner,
     waiting: computed(() => queue.value.length),
-    async add(sending: Sending): Promise<void> {
+    async add(told: Sending): Promise<void> {
       refusal.value = ''
-      outbox.add(sending)
+      outbox.add(told)
       look()
       await send()
     },
