@@ -129,6 +129,24 @@ describe('each trace of a failure points at its cause, by the twin alone', () =>
     expect(diagnoseRestart(familyOf(number), 'recovery-menu')[0]?.cause.kind).toBe('loop')
     expect(diagnoseRestart(familyOf(number), 'set-up')[0]?.cause.kind).toBe('sound')
   })
+  it.each([1, 4, 8])('family %i: back in recovery again and again is a line mistaken ever less', (number) => {
+    const chanceOfSlip = (times: number) =>
+      diagnoseRestart(familyOf(number), 'recovery-menu', times).find(
+        ({ cause }) => cause.kind === 'other-line',
+      )?.chance ?? 0
+    const chances = [1, 2, 3].map(chanceOfSlip)
+    expect(chances[1]).toBeLessThan(chances[0] as number)
+    expect(chances[2]).toBeLessThan(chances[1] as number)
+  })
+  it.each(pack.families.map((_, index) => index + 1))(
+    'family %i: what comes back three times loops',
+    (number) => {
+      const [first] = diagnoseRestart(familyOf(number), 'recovery-menu', 3)
+      expect(first?.cause.kind).toBe('loop')
+      expect(first?.chance).toBeGreaterThan(0.9)
+      expect(diagnoseRestart(familyOf(number), 'set-up')[0]?.cause.kind).toBe('sound')
+    },
+  )
 })
 
 describe('what stays is told from what passes', () => {

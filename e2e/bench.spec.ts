@@ -272,6 +272,18 @@ test('what matters is large enough to be read from a metre', async ({ page }) =>
 })
 
 test('a clock that is due calls from another job, and the shelf leads there', async ({ page }) => {
+  // Counts the tones that the page hands to its loudspeaker.
+  await page.addInitScript(() => {
+    const tones: number[] = []
+    Object.assign(window, { tones })
+    const create = AudioContext.prototype.createOscillator
+    AudioContext.prototype.createOscillator = function (this: AudioContext) {
+      tones.push(this.currentTime)
+      return create.call(this)
+    }
+  })
+  const tones = () => page.evaluate(() => (window as unknown as { tones: number[] }).tones.length)
+  await page.clock.install()
   await signIn(page)
   await page.goto('/ledger')
   const shelf = page.getByRole('complementary', { name: 'Clocks that run' })
@@ -294,6 +306,18 @@ test('a clock that is due calls from another job, and the shelf leads there', as
   await page.goto('/playbook')
   await expect(shelf.getByText('charging').first()).toBeVisible()
   await expect(shelf).toContainText('then the keys')
+  // Somebody has touched the page, so that it may sound; then the charge’s time is up, at another screen.
+  await page.locator('body').click({ position: { x: 300, y: 700 } })
+  const due = page.getByRole('status').filter({ hasText: 'should have 20 %. Try the keys.' })
+  await expect(due).toHaveCount(0)
+  const before20 = await tones()
+  await page.clock.fastForward('40:00')
+  await expect(due).toBeVisible()
+  expect(await tones()).toBe(before20 + 3)
+  await expect(page).toHaveTitle(/^\d due · Benevox$/)
+  await due.getByRole('button', { name: 'later' }).click()
+  await expect(due).toHaveCount(0)
+  await expect(shelf).toContainText('charging')
   await shelf.getByRole('link', { name: /charging/ }).click()
   await expect(page).toHaveURL(new RegExp(`/bench/${id}$`))
   await page.getByRole('button', { name: 'It has 20 %' }).click()
@@ -371,7 +395,27 @@ test('recovery that comes back after the wipe: named a loop, and begun again fro
   await expect(page.getByText('It came back to recovery: a loop')).toBeVisible()
   await expect(page.getByTestId('menu-line')).toHaveText('volume-down ×3 · power')
   await page.reload()
-  await expect(page.getByText('It came back to recovery: a loop')).toBeVisible()
+  const back = page.getByTestId('came-back')
+  await expect(back).toContainText('a loop')
+  await expect(back).toContainText('Clear the cache with volume-down ×4 · power')
+  // The cache cleared, and recovery once more: then the reset again, then a repair.
+  for (const says of ['reset once more', 'it is a matter for repair']) {
+    if (says === 'reset once more') await back.getByRole('button', { name: 'It restarts' }).click()
+    else {
+      await page.locator('body').press('Space')
+      await expect(hold).toBeEnabled()
+      await hold.hover()
+      await page.mouse.down()
+      await expect(page.getByTestId('menu-line')).toBeVisible()
+      await page.mouse.up()
+      await page.locator('body').press('Space')
+      await page.getByRole('button', { name: 'The menu is back' }).click()
+      await page.getByRole('button', { name: 'It restarts' }).click()
+    }
+    await expect(page.getByRole('heading', { name: 'First start' })).toBeVisible()
+    await page.getByRole('button', { name: 'Recovery came back by itself' }).click()
+    await expect(back).toContainText(says)
+  }
 })
 
 test('a model nobody knows: a cable of the kit, a dry run, what was seen, and on from where it stands', async ({

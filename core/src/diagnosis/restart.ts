@@ -14,22 +14,35 @@ export type RestartCause =
 /** How often each is met. Common practice, no source. */
 const PRIORS = { sound: 0.9, loop: 0.06, 'other-line': 0.04 }
 const LOOKING_MS = 1_500_000
-/** What is seen and does not come from the twin. Common practice, no source. */
-const IMAGINED = 0.01
+/**
+ * How often each ends on a screen that the twin does not end on: a sound device only where the eye deceived, a loop
+ * now and then, since loops differ more than families tell. Common practice, no source.
+ */
+const ELSEWHERE = { sound: 0.0005, loop: 0.05, 'other-line': 0.01 }
 
 /**
  * After the wipe: what explains the screen that the restart led to, by doing it on the twin of a sound device, of
- * one that loops, and with the cursor one line off.
+ * one that loops, and with the cursor one line off. A loop stays; a line mistaken is mistaken anew each time.
+ * @param times how often the restart has led there
  * @returns causes with their chance, likeliest first
  */
 export function diagnoseRestart(
   { machine }: Pick<PossibleFamily, 'machine'>,
   shows: Cue,
+  times = 1,
 ): readonly { readonly cause: RestartCause; readonly chance: number }[] {
   const weighed = (['sound', 'loop', 'other-line'] as const).map((kind) => {
     const ends = endsOf(machine, kind)
     const same = ends.filter((end) => end === shows).length
-    return { cause: { kind }, weight: PRIORS[kind] * (same / Math.max(1, ends.length) + IMAGINED) }
+    const once = same / Math.max(1, ends.length) + ELSEWHERE[kind]
+    // What a loop does it does every time; what one mistook or did not see is drawn anew.
+    const weight =
+      kind === 'loop'
+        ? PRIORS[kind] * once
+        : kind === 'sound'
+          ? PRIORS[kind] * once ** times
+          : (PRIORS[kind] * once) ** times
+    return { cause: { kind }, weight }
   })
   const total = weighed.reduce((sum, { weight }) => sum + weight, 0)
   return weighed

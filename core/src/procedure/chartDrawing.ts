@@ -53,6 +53,7 @@ export function chartDrawing(
   const levels = Math.max(1, ...cues.map(({ level }) => level + 1))
   const top = FIRST_LEVEL + levels * CUE_LEVEL - 6
   const height = top + labels.length * LANE + 2
+  const boxes = changes.map((change) => changeBox(change, chart, xOf, top, width))
   const marks: DrawingMark[] = []
   const lane = (label: string, y: number) => {
     marks.push(
@@ -108,15 +109,17 @@ export function chartDrawing(
   if (chart.links.length > 0) {
     const y = top + (labels.length - 1) * LANE
     lane(words.cable, y)
-    for (const { link, from, to } of chart.links) {
-      const [x, end] = [xOf(from.ms), xOf(to.ms)]
+    for (const { link, from: begins, to } of chart.links) {
+      const [x, end] = [xOf(begins.ms), xOf(to.ms)]
       marks.push({ kind: 'rect', ink: 'link', x, y: y + 4, width: end - x, height: 22 })
+      const over = boxes.find((box) => box.isAtLink && box.x < end && box.x + box.wide > x)
+      const from = over ? over.x + over.wide + 6 : x + 6
       // Where the name does not fit into its span it is left to the words beside the chart.
-      const text = fitting(words.link[link], end - x - 12)
+      const text = fitting(words.link[link], end - from - 6)
       marks.push({
         kind: 'text',
         ink: 'word',
-        x: x + 6,
+        x: from,
         y: y + 20,
         size: FIGURE.link,
         bold: false,
@@ -135,18 +138,27 @@ export function chartDrawing(
     const y = yOf(level)
     marks.push({ kind: 'text', ink: 'cue-word', x, y, size: FIGURE.cue, bold: isAwaited, anchor, text: word })
   }
-  for (const change of changes) marks.push(...changeMarks(change, chart, xOf, top, width))
+  for (const box of boxes) marks.push(...changeMarks(box))
   return { width, height, marks, xOf }
 }
 
-/** A framed word at the key, or the cable, that a step changes. */
-function changeMarks(
+/** Where the word of a change stands. */
+interface ChangeBox {
+  readonly word: string
+  readonly isAtLink: boolean
+  readonly x: number
+  readonly y: number
+  readonly wide: number
+}
+
+/** At the key, or the cable, that a step changes. */
+function changeBox(
   { step, word }: ChartChange,
   { lanes, links, touches, stepEnds }: KeyChart,
   xOf: (ms: number) => number,
   top: number,
   width: number,
-): readonly DrawingMark[] {
+): ChangeBox {
   const pressed = lanes.findIndex(({ spans }) => spans.some((span) => span.pressedAtStep === step))
   const letGo = lanes.findIndex(({ spans }) => spans.some((span) => span.letGoAtStep === step))
   const lane = pressed >= 0 ? pressed : letGo
@@ -156,11 +168,14 @@ function changeMarks(
     spans.find((span) => span.letGoAtStep === step)?.to.ms ??
     stepEnds[step]?.ms ??
     0
-  const isLink = lane < 0 && links.length > 0
-  const row = isLink ? lanes.length + (touches.length > 0 ? 1 : 0) : Math.max(0, lane)
+  const isAtLink = lane < 0 && links.length > 0
+  const row = isAtLink ? lanes.length + (touches.length > 0 ? 1 : 0) : Math.max(0, lane)
   const wide = widthOf(word, FIGURE.cue, true) + 14
-  const x = Math.min(xOf(ms) - 4, width - wide - 2)
-  const y = top + row * LANE
+  return { word, isAtLink, x: Math.min(xOf(ms) - 4, width - wide - 2), y: top + row * LANE, wide }
+}
+
+/** A framed word. */
+function changeMarks({ word, x, y, wide }: ChangeBox): readonly DrawingMark[] {
   return [
     { kind: 'rect', ink: 'change', x, y: y + 1, width: wide, height: 28, round: 3 },
     {

@@ -50,7 +50,8 @@ export function benchAfter(
       need(bench.wipeStartedAt !== undefined, 'The wipe has not begun.')
       break
     case 'first-start':
-      need(bench.wipeFinishedAt !== undefined, 'The wipe is not over.')
+      // Once wiped, it may also be restarted after the cache was cleared.
+      need(bench.wipeFinishedAt !== undefined || (bench.cameBack ?? 0) > 0, 'The wipe is not over.')
       break
     case 'recovery-again':
       need(bench.firstStartAt !== undefined, 'It has not been restarted after the wipe.')

@@ -40,7 +40,7 @@ const stage = computed(() => {
   const bench = job.saved?.bench
   if (!bench) return 'none'
   if (bench.screenLifted || bench.setUpAt) return 'done'
-  if (bench.wipeStartedAt) return 'after'
+  if (bench.wipeStartedAt || bench.firstStartAt) return 'after'
   if (bench.inRecoveryAt) return 'menu'
   return gentle.value ? 'gentle' : 'keys'
 })
@@ -50,8 +50,9 @@ const record = (change: BenchChange) =>
 const afterStep = computed<{ kind: 'wipe-finished' | 'first-start' | 'set-up'; text: string } | undefined>(
   () => {
     const bench = job.saved?.bench
-    if (!bench?.wipeStartedAt || bench.setUpAt) return undefined
-    if (!bench.wipeFinishedAt) return { kind: 'wipe-finished', text: 'The menu is back' }
+    if (!bench || bench.setUpAt || !(bench.wipeStartedAt || bench.firstStartAt)) return undefined
+    if (bench.wipeStartedAt && !bench.wipeFinishedAt)
+      return { kind: 'wipe-finished', text: 'The menu is back' }
     return bench.firstStartAt
       ? { kind: 'set-up', text: 'The set-up wizard shows' }
       : { kind: 'first-start', text: 'It restarts' }

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import type { Family, Model } from '@benevox/core/catalog'
-import { diagnoseRestart } from '@benevox/core/diagnosis'
-import { hundredths } from '@benevox/core/hand'
 import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
 import { useJob } from '../../api/job.ts'
 import PressAndHold from '../../parts/PressAndHold.vue'
+import CameBack from './CameBack.vue'
 import GatePanel from './GatePanel.vue'
 import { FACT_CHOICES } from '../../words/facts.ts'
 import MenuList from '../../parts/MenuList.vue'
@@ -19,7 +18,7 @@ const menus = useMenuPlace(
   computed(() => props.family),
   computed(() => false),
 )
-const { machine, state, menu, toWipe, toCache, otherMenus, text, targetOf, passesOf } = menus
+const { machine, state, menu, toWipe, toCache, toFirstStart, otherMenus, text, targetOf, passesOf } = menus
 
 const atLastQuestion = computed(() => toWipe.value?.beforeLastQuestion.length === 0)
 const isReleased = computed(() => job.saved?.bench.releasedAt !== undefined)
@@ -61,10 +60,6 @@ const whoAnswers = computed(() => {
   return `${who}, ${knows}${step ? `; second step: ${step}` : ''}`
 })
 const cameBack = computed(() => job.saved?.bench.cameBack ?? 0)
-/** What explains that recovery shows after the restart, by the twin. */
-const whyBack = computed(() =>
-  cameBack.value ? diagnoseRestart({ machine: machine.value }, 'recovery-menu')[0] : undefined,
-)
 async function next(): Promise<void> {
   if (!atLastQuestion.value) {
     const question = toWipe.value?.lastQuestion[0]?.from
@@ -117,15 +112,13 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
         </p>
       </template>
 
-      <p v-if="cameBack" class="mt-3 border-l-4 border-brass pl-3 text-lg">
-        It came back to recovery{{ cameBack === 1 ? '' : ` ${cameBack} times` }}:
-        {{ whyBack?.cause.kind === 'loop' ? 'a loop' : 'another line than the restart was taken' }}, in
-        {{ hundredths(whyBack?.chance ?? 0) }} of 100 such cases.
-        <template v-if="cameBack === 1"
-          >Clear the cache with <b>{{ text(toCache) }}</b>, restart; if it comes back again, reset once
-          more.</template
-        ><template v-else>Cache and reset did not help: it is a matter for repair.</template>
-      </p>
+      <CameBack
+        v-if="cameBack"
+        :machine="machine"
+        :times="cameBack"
+        :cache-line="text(toCache)"
+        :restart-line="text(toFirstStart)"
+      />
       <p
         v-if="cacheFirst && !cameBack && !atLastQuestion && toCache.length"
         class="mt-3 border-l-4 border-clear pl-3 text-lg"

@@ -1,25 +1,18 @@
 <script setup lang="ts">
-import { evidenceDocument } from '@benevox/core/evidence'
 import { portKind } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { onMounted, ref } from 'vue'
-import { ApiProblem, call, ServerAway } from '../../api/client.ts'
 import { useKit } from '../../api/kit.ts'
 import { instantText } from '../../words/en.ts'
+import { useOutcome } from './useOutcome.ts'
 
-/** The kit: each numbered cable with its record; and what the shop learnt from its tries, out and in. */
+/** The kit: each numbered cable with its record. */
 const kit = useKit()
 const words = phrases('en')
 const fits = ref<(typeof portKind.options)[number]>('usb-c')
 const note = ref('')
-const says = ref('')
 onMounted(() => kit.load())
-async function tried(work: () => Promise<string>): Promise<void> {
-  says.value = await work().catch((error: unknown) => {
-    if (error instanceof ApiProblem || error instanceof ServerAway) return error.message
-    throw error
-  })
-}
+const { says, tried } = useOutcome()
 const add = () =>
   tried(async () => {
     await kit.add({ fits: fits.value, note: note.value })
@@ -31,23 +24,6 @@ const retire = (number: number, because: string | null) =>
     await kit.retire(number, because)
     return because === null ? `Cable no. ${number} is back in the kit.` : `Cable no. ${number} is retired.`
   })
-async function merge(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const [file] = input.files ?? []
-  if (!file) return
-  await tried(async () => {
-    const read = evidenceDocument.safeParse(
-      await file
-        .text()
-        .then(JSON.parse)
-        .catch(() => undefined),
-    )
-    if (!read.success) return `${file.name} is no evidence of tries; nothing was taken.`
-    const { added, known } = await call('mergeEvidence', { body: read.data, timeoutMs: 60_000 })
-    return `${added} tries taken in, ${known} known before.`
-  })
-  input.value = ''
-}
 </script>
 
 <template>
@@ -94,16 +70,5 @@ async function merge(event: Event): Promise<void> {
       /></label>
       <button class="act">A new cable</button>
     </form>
-  </section>
-  <section aria-label="Evidence" class="mt-8 max-w-3xl">
-    <h2 class="border-b-2 border-ink pb-1">What the tries have taught</h2>
-    <p class="mt-1">
-      Each try is evidence for its family, without anybody’s name.
-      <a class="underline" href="/api/evidence.json">Save it as a file</a> for another shop, or take theirs
-      in; a try is counted once however often it comes.
-    </p>
-    <label class="mt-2 block"
-      >Another shop’s file <input type="file" accept="application/json" class="ml-2" @change="merge"
-    /></label>
   </section>
 </template>

@@ -3,6 +3,7 @@ import { priceList, WORK, type PriceList, type Work } from '@benevox/core/price'
 import { computed, onMounted, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
+import EvidenceSection from './EvidenceSection.vue'
 import KitSection from './KitSection.vue'
 
 /** The shop's prices and what it weighs when a route is decided. A lead changes them; jobs keep what they were quoted. */
@@ -179,6 +180,7 @@ const shares = computed(() => {
       </section>
     </div>
     <KitSection />
+    <EvidenceSection />
   </main>
   <footer
     v-if="isLead"

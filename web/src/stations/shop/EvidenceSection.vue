@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import { evidenceDocument } from '@benevox/core/evidence'
+import { call } from '../../api/client.ts'
+import { useOutcome } from './useOutcome.ts'
+
+/** What the shop learnt from its tries, out as a file, and another shop's in. */
+const { says, tried } = useOutcome()
+async function merge(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const [file] = input.files ?? []
+  if (!file) return
+  await tried(async () => {
+    const read = evidenceDocument.safeParse(
+      await file
+        .text()
+        .then(JSON.parse)
+        .catch(() => undefined),
+    )
+    if (!read.success) return `${file.name} is no evidence of tries; nothing was taken.`
+    const { added, known } = await call('mergeEvidence', { body: read.data, timeoutMs: 60_000 })
+    return `${added} tries taken in, ${known} known before.`
+  })
+  input.value = ''
+}
+</script>
+
+<template>
+  <section aria-label="Evidence" class="mt-8 max-w-3xl">
+    <h2 class="border-b-2 border-ink pb-1">What the tries have taught</h2>
+    <p class="mt-1">
+      Each try is evidence for its family, without anybody’s name.
+      <a class="underline" href="/api/evidence.json">Save it as a file</a> for another shop, or take theirs
+      in; a try is counted once however often it comes.
+    </p>
+    <p v-if="says" role="status" class="mt-1 font-bold">{{ says }}</p>
+    <label class="mt-2 block"
+      >Another shop’s file <input type="file" accept="application/json" class="ml-2" @change="merge"
+    /></label>
+  </section>
+</template>
