@@ -3,6 +3,7 @@ import {
   adviceOf,
   BestOrder,
   diagnose,
+  diagnoseCameBack,
   diagnoseRestart,
   isOfTheHand,
   Knowledge,
@@ -137,6 +138,12 @@ describe('each trace of a failure points at its cause, by the twin alone', () =>
     const chances = [1, 2, 3].map(chanceOfSlip)
     expect(chances[1]).toBeLessThan(chances[0] as number)
     expect(chances[2]).toBeLessThan(chances[1] as number)
+  })
+  it('what comes back: cache, then reset again, then repair; a mistaken line is only taken rightly', () => {
+    const nexts = (number: number) => [1, 2, 3].map((times) => diagnoseCameBack(familyOf(number), times).next)
+    expect(nexts(1)).toEqual(['clear-cache', 'reset-again', 'repair'])
+    expect(nexts(9)[0]).toBe('restart')
+    expect(nexts(9)[2]).toBe('repair')
   })
   it.each(pack.families.map((_, index) => index + 1))(
     'family %i: what comes back three times loops',

@@ -50,6 +50,26 @@ export function diagnoseRestart(
     .sort((a, b) => b.chance - a.chance)
 }
 
+/** Recovery showed again by itself after the wipe and the restart. */
+export interface CameBack {
+  readonly cause: RestartCause['kind']
+  readonly chance: number
+  /**
+   * A line mistaken is taken rightly; a loop has its cache cleared, then is reset once more, then is a matter for
+   * repair.
+   */
+  readonly next: 'restart' | 'clear-cache' | 'reset-again' | 'repair'
+}
+
+/** @param times how often it has come back, at least once */
+export function diagnoseCameBack(of: Pick<PossibleFamily, 'machine'>, times: number): CameBack {
+  const [first] = diagnoseRestart(of, 'recovery-menu', times)
+  const cause = first?.cause.kind ?? 'loop'
+  const chance = first?.chance ?? 0
+  if (cause === 'other-line') return { cause, chance, next: 'restart' }
+  return { cause, chance, next: times === 1 ? 'clear-cache' : times === 2 ? 'reset-again' : 'repair' }
+}
+
 /** The screens the twin stands still at after the restart was chosen, over its units. */
 function endsOf(machine: Machine, kind: RestartCause['kind']): readonly Cue[] {
   const situation = { ...USUAL_SITUATION, wiped: true, screenLock: false, loop: kind === 'loop' }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Family, Model } from '@benevox/core/catalog'
+import { diagnoseCameBack } from '@benevox/core/diagnosis'
 import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
 import { useJob } from '../../api/job.ts'
@@ -60,6 +61,21 @@ const whoAnswers = computed(() => {
   return `${who}, ${knows}${step ? `; second step: ${step}` : ''}`
 })
 const cameBack = computed(() => job.saved?.bench.cameBack ?? 0)
+const back = computed(() =>
+  cameBack.value ? diagnoseCameBack({ machine: machine.value }, cameBack.value) : undefined,
+)
+/** Where recovery came back something gentler may come first. */
+const isResetNext = computed(() => !back.value || back.value.next === 'reset-again' || atLastQuestion.value)
+/** The way that the list shows. */
+const marked = computed(() =>
+  isResetNext.value
+    ? visible.value
+    : back.value?.next === 'clear-cache'
+      ? toCache.value
+      : back.value?.next === 'restart'
+        ? toFirstStart.value
+        : [],
+)
 async function next(): Promise<void> {
   if (!atLastQuestion.value) {
     const question = toWipe.value?.lastQuestion[0]?.from
@@ -81,17 +97,26 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
 <template>
   <div class="beside beside-wide items-start px-6 py-4">
     <div>
+      <CameBack
+        v-if="back"
+        :back="back"
+        :times="cameBack"
+        :cache-line="text(toCache)"
+        :restart-line="text(toFirstStart)"
+      />
       <template v-if="line">
         <p class="text-lg text-ink-soft">
           {{
             atLastQuestion
               ? 'The last presses. After them everything is gone.'
-              : 'All keys let go. From where you are to the last question'
+              : isResetNext
+                ? 'All keys let go. From where you are to the last question'
+                : 'Only if that does not help: from where you are to the last question'
           }}
         </p>
         <p
-          class="text-[3.4rem] leading-tight font-bold"
-          :class="{ 'text-stop': atLastQuestion }"
+          class="leading-tight font-bold"
+          :class="[isResetNext ? 'text-[3.4rem]' : 'text-2xl', { 'text-stop': atLastQuestion }]"
           data-testid="menu-line"
         >
           {{ line }}
@@ -112,13 +137,6 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
         </p>
       </template>
 
-      <CameBack
-        v-if="cameBack"
-        :machine="machine"
-        :times="cameBack"
-        :cache-line="text(toCache)"
-        :restart-line="text(toFirstStart)"
-      />
       <p
         v-if="cacheFirst && !cameBack && !atLastQuestion && toCache.length"
         class="mt-3 border-l-4 border-clear pl-3 text-lg"
@@ -156,8 +174,8 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
         :menu="menu"
         :model-text="model.modelText"
         :cursor="state.cursor.item"
-        :target="isReleased || !atLastQuestion ? targetOf(visible) : undefined"
-        :passes="passesOf(visible)"
+        :target="isReleased || !atLastQuestion ? targetOf(marked) : undefined"
+        :passes="passesOf(marked)"
         @here="menus.atItem"
       />
       <p class="mt-2 text-sm text-ink-soft">Click the line the device’s cursor is on. Another screen:</p>

@@ -29,7 +29,7 @@ const differences = computed(() =>
   <span v-if="chance" class="mt-1 block text-sm text-ink-soft" data-testid="way-evidence"
     >works {{ hundredths(chance.from) }} to {{ hundredths(chance.to) }} of 100 times;
     {{
-      chance.tries === 0 ? 'no tries recorded yet' : `${chance.reached} of ${chance.tries} tries reached it`
+      chance.tries === 0 ? 'no tries recorded yet' : `${chance.reached} of ${chance.tries} tries reached`
     }}</span
   >
   <span v-for="one in differences" :key="`${one.kind} ${one.value}`" class="mt-1 block text-sm font-bold"
