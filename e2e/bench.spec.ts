@@ -6,7 +6,14 @@ import { expect, test, type Page } from '@playwright/test'
 import { startServer } from '../scripts/lib/application.mjs'
 import { freePort } from '../scripts/lib/mariadb.mjs'
 import { demoPack } from '../demo/demoPack.ts'
-import { followSteps, signIn, takenIn, throughTheFirstStart, throughTheMenu } from './shop.ts'
+import {
+  followSteps,
+  holdForTheLastPresses,
+  signIn,
+  takenIn,
+  throughTheFirstStart,
+  throughTheMenu,
+} from './shop.ts'
 import { TechnicianAtDevice, type HiddenFault } from './technician.ts'
 
 const words = phrases('en')
@@ -381,12 +388,7 @@ test('recovery that comes back after the wipe: named a loop, and begun again fro
   await page.locator('body').press('Space')
   await page.getByLabel('Scan the tag').fill('OR-V510')
   await page.getByRole('button', { name: 'Compare' }).click()
-  const hold = page.getByRole('button', { name: 'Hold to show the last presses' })
-  await expect(hold).toBeEnabled()
-  await hold.hover()
-  await page.mouse.down()
-  await expect(page.getByTestId('menu-line')).toBeVisible()
-  await page.mouse.up()
+  await holdForTheLastPresses(page)
   await page.locator('body').press('Space')
   await expect(page.getByText('Do not cut the power.')).toBeVisible()
   await page.getByRole('button', { name: 'The menu is back' }).click()
@@ -403,11 +405,7 @@ test('recovery that comes back after the wipe: named a loop, and begun again fro
     if (says === 'Reset once more') await back.getByRole('button', { name: 'It restarts' }).click()
     else {
       await page.locator('body').press('Space')
-      await expect(hold).toBeEnabled()
-      await hold.hover()
-      await page.mouse.down()
-      await expect(page.getByTestId('menu-line')).toBeVisible()
-      await page.mouse.up()
+      await holdForTheLastPresses(page)
       await page.locator('body').press('Space')
       await page.getByRole('button', { name: 'The menu is back' }).click()
       await page.getByRole('button', { name: 'It restarts' }).click()

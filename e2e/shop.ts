@@ -182,13 +182,20 @@ export async function throughTheMenu(
   await expect(hold).toBeEnabled()
   await hold.click()
   await expect(page.getByTestId('menu-line')).toHaveCount(0)
+  await holdForTheLastPresses(page)
+  at.menuLine((await page.getByTestId('menu-line').textContent()) ?? '')
+  expect(at.wiped).toBe(true)
+  await page.locator('body').press('Space')
+}
+
+/** Holds the button, once every gate is open, until the last presses show. */
+export async function holdForTheLastPresses(page: Page): Promise<void> {
+  const hold = page.getByRole('button', { name: 'Hold to show the last presses' })
+  await expect(hold).toBeEnabled()
   await hold.hover()
   await page.mouse.down()
   await expect(page.getByTestId('menu-line')).toBeVisible()
   await page.mouse.up()
-  at.menuLine((await page.getByTestId('menu-line').textContent()) ?? '')
-  expect(at.wiped).toBe(true)
-  await page.locator('body').press('Space')
 }
 
 export async function throughTheFirstStart(page: Page, at: TechnicianAtDevice): Promise<void> {

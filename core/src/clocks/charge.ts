@@ -29,14 +29,35 @@ export function chargeMs(fromPercent: number, toPercent: number, { capacityMah, 
   return Math.round((wattHours / (watts * KEPT)) * 3_600_000 + slowMs)
 }
 
+/** Quick, middling and slow, by the kind of device; a watch lies on its puck. Common practice, no source. */
+const USUAL = {
+  phone: [
+    { capacityMah: 2500, watts: 15 },
+    { capacityMah: 4000, watts: 10 },
+    { capacityMah: 5000, watts: 5 },
+  ],
+  tablet: [
+    { capacityMah: 5000, watts: 18 },
+    { capacityMah: 7000, watts: 12 },
+    { capacityMah: 9000, watts: 7.5 },
+  ],
+  watch: [
+    { capacityMah: 250, watts: 2.5 },
+    { capacityMah: 400, watts: 1.5 },
+    { capacityMah: 600, watts: 1 },
+  ],
+} as const
+
 /** The same for a device of which neither battery nor charger is known: the quickest, a middling, the slowest. */
 export function chargeRange(
+  kind: keyof typeof USUAL,
   fromPercent: number,
   toPercent = SAFE_PERCENT,
 ): { readonly minMs: number; readonly medianMs: number; readonly maxMs: number } {
+  const [quick, middling, slow] = USUAL[kind]
   return {
-    minMs: chargeMs(fromPercent, toPercent, { capacityMah: 2500, watts: 15 }),
-    medianMs: chargeMs(fromPercent, toPercent, { capacityMah: 4000, watts: 10 }),
-    maxMs: chargeMs(fromPercent, toPercent, { capacityMah: 5000, watts: 5 }),
+    minMs: chargeMs(fromPercent, toPercent, quick),
+    medianMs: chargeMs(fromPercent, toPercent, middling),
+    maxMs: chargeMs(fromPercent, toPercent, slow),
   }
 }

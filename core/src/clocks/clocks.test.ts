@@ -157,11 +157,29 @@ describe('charging to the safe level', () => {
   it('takes longer from flat, and has a range where nothing is known', () => {
     const charging = { capacityMah: 4000, watts: 10 }
     expect(chargeMs(0, 20, charging) - chargeMs(3, 20, charging)).toBeGreaterThan(180_000)
-    const { minMs, medianMs, maxMs } = chargeRange(0)
+    const { minMs, medianMs, maxMs } = chargeRange('phone', 0)
     expect(minMs).toBeLessThan(medianMs)
     expect(medianMs).toBeLessThan(maxMs)
     // Common practice, no source: a quarter of an hour on the charger, then it is tried again.
     expect(medianMs).toBeGreaterThan(8 * 60_000)
     expect(medianMs).toBeLessThan(30 * 60_000)
   })
+  it.each(['phone', 'tablet', 'watch'] as const)(
+    'of a %s: longer the emptier, never at the level',
+    (kind) => {
+      const levels = Array.from({ length: 21 }, (_, percent) => chargeRange(kind, percent))
+      for (const [percent, { minMs, medianMs, maxMs }] of levels.entries()) {
+        const fuller = levels[percent + 1]
+        if (fuller) {
+          expect(minMs).toBeGreaterThan(fuller.minMs)
+          expect(maxMs).toBeGreaterThan(fuller.maxMs)
+          expect(minMs).toBeLessThan(medianMs)
+          expect(medianMs).toBeLessThan(maxMs)
+        } else expect([minMs, medianMs, maxMs]).toEqual([0, 0, 0])
+      }
+      // Common practice, no source: flat to a fifth in minutes, in any case within two hours.
+      expect(levels[0]?.medianMs).toBeGreaterThan(5 * 60_000)
+      expect(levels[0]?.maxMs).toBeLessThan(120 * 60_000)
+    },
+  )
 })

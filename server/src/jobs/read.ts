@@ -186,8 +186,10 @@ export class JobReader {
       }
     }
     const { wipe = '', firstStart = '' } = family?.durationsOfTheWork ?? {}
-    if (bench.charging && !bench.charging.endedAt)
-      return clock('charging', bench.charging.startedAt, chargeRange(bench.charging.fromPercent))
+    if (bench.charging && !bench.charging.endedAt) {
+      const range = chargeRange(family?.kind ?? 'phone', bench.charging.fromPercent)
+      return clock('charging', bench.charging.startedAt, range)
+    }
     if (bench.wipeStartedAt && !bench.wipeFinishedAt)
       return clock('wipe', bench.wipeStartedAt, family?.durations[wipe])
     if (bench.firstStartAt && !bench.setUpAt)

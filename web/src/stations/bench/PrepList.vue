@@ -40,7 +40,7 @@ const isLow = computed(
     !job.saved?.bench.charging?.endedAt,
 )
 const percent = ref(5)
-const range = computed(() => chargeRange(charging.value?.fromPercent ?? percent.value))
+const range = computed(() => chargeRange(props.model.kind, charging.value?.fromPercent ?? percent.value))
 const toggle = (key: KeyId) =>
   void job.tell({ kind: 'key-tested', key, state: tested.value[key] === 'works' ? 'broken' : 'works' })
 /** The clock ends, and what the counter was told of the battery with it: the gate asks for that. */
