@@ -3,7 +3,7 @@ import { cue, linkKind } from '../catalog/index.ts'
 
 /**
  * One finished try as evidence for its family: free of personal data, to be exported and shared. A cable's number
- * is of one shop's kit; another shop's are told apart by the shop's mark.
+ * is of one shop's kit, and is left out when another shop takes the try in.
  */
 export const evidenceTry = z.strictObject({
   /** Named by the machine it was made at: the same try, met again, is known by it. */
