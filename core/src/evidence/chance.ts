@@ -1,4 +1,4 @@
-import jstat from 'jstat'
+import betaQuantile from '@stdlib/stats-base-dists-beta-quantile'
 
 /** What is believed of a chance: a Beta distribution, with what was counted. */
 export interface Chance {
@@ -17,7 +17,7 @@ const SURE = 0.02
 
 /**
  * The posterior of a success chance: Beta, with the simulation's figure as a prior worth `weight` tries.
- * Quantiles of the package jstat.
+ * Quantiles of the package stdlib.
  * @param prior the simulated chance, 0 to 1
  */
 export function chanceAfter(reached: number, tries: number, prior: number, weight = PRIOR_WEIGHT): Chance {
@@ -28,8 +28,8 @@ export function chanceAfter(reached: number, tries: number, prior: number, weigh
     reached,
     tries,
     mean: a / (a + b),
-    from: jstat.jStat.beta.inv(0.1, a, b),
-    to: jstat.jStat.beta.inv(0.9, a, b),
+    from: betaQuantile(0.1, a, b),
+    to: betaQuantile(0.9, a, b),
   }
 }
 

@@ -1,3 +1,5 @@
+import cephes from 'cephes'
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
   chanceAfter,
@@ -54,6 +56,23 @@ describe('the chance of a try after what was counted', () => {
       expect(betaByBinomial(from, a, b)).toBeCloseTo(0.1, 9)
       expect(betaByBinomial(to, a, b)).toBeCloseTo(0.9, 9)
     }
+  })
+  it('agrees with another statistics library, of Cephes’ functions, to 1e-9: priors in the middle, any counts', async () => {
+    await cephes.compiled
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 200 }),
+        fc.integer({ min: 0, max: 200 }),
+        fc.double({ min: 0.15, max: 0.85, noNaN: true }),
+        (reached, failed, prior) => {
+          const { from, to } = chanceAfter(reached, reached + failed, prior)
+          const [a, b] = [4 * prior + reached, 4 * (1 - prior) + failed]
+          expect(Math.abs(from - cephes.incbi(a, b, 0.1))).toBeLessThan(1e-9)
+          expect(Math.abs(to - cephes.incbi(a, b, 0.9))).toBeLessThan(1e-9)
+        },
+      ),
+      { seed: 7, numRuns: 1000 },
+    )
   })
   it('is the simulation’s while nothing is counted, and the shop’s once much is', () => {
     expect(chanceAfter(0, 0, 0.8).mean).toBeCloseTo(0.8, 12)
