@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Family, Procedure } from '@benevox/core/catalog'
 import type { StudiedVariant } from '@benevox/core/hand'
-import WayEvidence from './WayEvidence.vue'
+import { defineAsyncComponent } from 'vue'
 
 /** The ways into recovery by what they begin with, and what is known of the one chosen. */
 defineProps<{
@@ -11,6 +11,8 @@ defineProps<{
   notProven: ReadonlySet<string>
   study: StudiedVariant | undefined
 }>()
+/** Its quantiles are large to load, and wanted nowhere else. */
+const WayEvidence = defineAsyncComponent(() => import('./WayEvidence.vue'))
 const emit = defineEmits<{ chosen: [procedureId: string] }>()
 function choose({ target }: Event): void {
   if (target instanceof HTMLSelectElement) emit('chosen', target.value)
