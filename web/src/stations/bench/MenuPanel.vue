@@ -111,7 +111,9 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
               ? 'The last presses. After them everything is gone.'
               : isResetNext
                 ? 'All keys let go. From where you are to the last question'
-                : 'Only if that does not help: from where you are to the last question'
+                : back?.next === 'repair'
+                  ? 'From where you are to the last question'
+                  : 'Only if that does not help: from where you are to the last question'
           }}
         </p>
         <p
