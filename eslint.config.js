@@ -47,10 +47,7 @@ export default tseslint.config(
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/consistent-type-imports': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
-      '@typescript-eslint/no-invalid-void-type': 'off',
-      'no-console': 'off',
       eqeqeq: 'error',
-      'vue/multi-word-component-names': 'off',
     },
   },
   ...CORE_TOPICS.map((topic) => ({

@@ -7,7 +7,7 @@ type Json = Record<string | number, unknown>
 
 /** The demo pack with faults planted by hand. */
 function planted(change: (place: (...path: (string | number)[]) => Json) => void): unknown {
-  const copy = structuredClone(document) as unknown as Json
+  const copy: Json = structuredClone(document)
   change((...path) => path.reduce<Json>((at, part) => at[part] as Json, copy))
   return copy
 }

@@ -78,7 +78,7 @@ function vitest(project) {
  * most of the time. Which files go together: about as long as the others, and who listens to the clock apart.
  */
 const HALVES = [
-  ['bench', 'nothing-lost', 'one-locked-phone'],
+  ['bench', 'bench-signals', 'nothing-lost', 'one-locked-phone'],
   ['counter', 'every-family', 'every-view', 'playbook', 'teach'],
 ]
 

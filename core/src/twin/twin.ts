@@ -11,6 +11,7 @@ import {
   type TwinInput,
 } from './machine.ts'
 import { codeOfEffect, Shown } from './shown.ts'
+import { Surroundings } from './surroundings.ts'
 
 /** The durations of one unit of the family, in the order of `Machine.durations`, in milliseconds. */
 export type DrawnDurations = ArrayLike<number>
@@ -26,9 +27,6 @@ const NEVER = Number.POSITIVE_INFINITY
 const NOT_TRUE = Number.NaN
 /** More transitions than this without time passing is a circle in the family, and a bug of its author. */
 const INSTANT_LIMIT = 200
-/** What a device charges to before it says so. Common practice, no source. */
-const CHARGED_PERCENT = 20
-
 const enum Press {
   None,
   Short,
@@ -68,12 +66,7 @@ export class Twin {
   /** The keys whose press counted in the present batch. */
   #counted: KeySet = 0
   readonly #countedWith: Int32Array
-  #link: LinkKind = 'none'
-  #batteryPercent = 0
-  #screenLock = false
-  #account = false
-  #loop = false
-  #wiped = false
+  readonly #around = new Surroundings()
   #look = -1
   readonly #shown = new Shown()
 
@@ -102,12 +95,7 @@ export class Twin {
     this.#holdTrueSinceMs.fill(NOT_TRUE)
     if (this.#hasFired) this.#firedAtMs.fill(NOT_TRUE)
     this.#hasFired = false
-    this.#link = situation.link
-    this.#batteryPercent = situation.batteryPercent
-    this.#screenLock = situation.screenLock
-    this.#account = situation.account
-    this.#loop = situation.loop
-    this.#wiped = situation.wiped
+    this.#around.take(situation)
     this.#look = -1
     this.#shown.clear()
     this.#enter(start, 0)
@@ -130,10 +118,10 @@ export class Twin {
     return this.#machine.keys.filter((_, key) => this.#held & (1 << key))
   }
   get link(): LinkKind {
-    return this.#link
+    return this.#around.link
   }
   get wiped(): boolean {
-    return this.#wiped
+    return this.#around.wiped
   }
   /** How much has been shown, felt and done so far; `shownCode` and `shownAtMs` tell each without making objects. */
   get shownCount(): number {
@@ -191,10 +179,10 @@ export class Twin {
           this.#keyUp(this.#key(input.key))
           break
         case 'link':
-          this.#link = input.link
+          this.#around.link = input.link
           break
         case 'battery':
-          this.#batteryPercent = input.percent
+          this.#around.batteryPercent = input.percent
           break
         case 'tap':
         case 'type':
@@ -396,24 +384,13 @@ export class Twin {
       if ((this.#held & ~guard.ignore) !== guard.held) return false
       if (guard.fresh && !this.#pressedSinceEntry(guard.held)) return false
     }
-    if (guard.links && !guard.links.includes(this.#link)) return false
-    if (guard.batteryFrom !== undefined && this.#batteryPercent < guard.batteryFrom) return false
-    if (guard.batteryBelow !== undefined && this.#batteryPercent >= guard.batteryBelow) return false
-    if (guard.screenLock !== undefined && guard.screenLock !== this.#screenLock) return false
-    if (guard.account !== undefined && guard.account !== this.#account) return false
-    if (guard.loop !== undefined && guard.loop !== this.#loop) return false
-    return guard.wiped === undefined || guard.wiped === this.#wiped
+    return this.#around.allow(guard)
   }
 
   #take({ to, cues, effects }: MachineTransition): void {
     for (let n = 0; n < effects.length; n++) {
       const effect = effects[n] as Effect
-      if (effect === 'wipe-data') {
-        this.#wiped = true
-        this.#screenLock = false
-      }
-      if (effect === 'charged') this.#batteryPercent = Math.max(this.#batteryPercent, CHARGED_PERCENT)
-      if (effect === 'arm-account-lock' && !this.#account) continue
+      if (!this.#around.change(effect)) continue
       this.#show(codeOfEffect(effect))
     }
     for (let n = 0; n < cues.length; n++) this.#show(codeOfCue(cues[n] as Cue))

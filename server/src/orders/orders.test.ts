@@ -15,12 +15,12 @@ beforeAll(async () => {
 })
 afterAll(() => shop.close())
 
-const place = async (facts: Facts = READY, id: string = crypto.randomUUID()) => {
+const place = async <T = Order>(facts: Facts = READY, id: string = crypto.randomUUID()) => {
   const job = await runa.openJob(facts)
-  return { job, ...(await runa.ask<Order>('POST', `/api/jobs/${job.id}/orders`, { id, serviceId })) }
+  return { job, ...(await runa.ask<T>('POST', `/api/jobs/${job.id}/orders`, { id, serviceId })) }
 }
-const change = (order: Order, made: object) =>
-  runa.ask<Order>('PATCH', `/api/orders/${order.id}`, { version: order.version, change: made })
+const change = <T = Order>(order: Order, made: object) =>
+  runa.ask<T>('PATCH', `/api/orders/${order.id}`, { version: order.version, change: made })
 
 describe('ordering a carrier’s release', () => {
   it('keeps fee and promise, and orders once for one key', async () => {
@@ -47,8 +47,8 @@ describe('ordering a carrier’s release', () => {
     ['another carrier than the original', { originalCarrier: 'Norlane' }, 'not-possible-now'],
     ['a watch without cellular', { modelId: 'halvern-tide' }, 'gate-closed'],
   ])('is refused for %s', async (_, facts, code) => {
-    const { status, body } = await place({ ...READY, ...facts })
-    expect([status, (body as unknown as Problem).code]).toEqual([409, code])
+    const { status, body } = await place<Problem>({ ...READY, ...facts })
+    expect([status, body.code]).toEqual([409, code])
   })
 })
 
@@ -86,7 +86,7 @@ describe('the answer', () => {
       expect((await change(body, { kind: 'answered', answer: 'code', code })).status).toBe(400)
     expect((await change(body, { kind: 'answered', answer: 'code' })).status).toBe(409)
     await change(body, { kind: 'answered', answer: 'app' })
-    const stale = await change(body, { kind: 'failed' })
-    expect([stale.status, (stale.body as unknown as Problem).code]).toEqual([409, 'stale-version'])
+    const stale = await change<Problem>(body, { kind: 'failed' })
+    expect([stale.status, stale.body.code]).toEqual([409, 'stale-version'])
   })
 })

@@ -2,7 +2,12 @@ import type { Job } from '@benevox/contract'
 import { describe, expect, it } from 'vitest'
 import { withKept, type Sending } from './kept.ts'
 
-const job = { id: 7, bench: {}, tries: [], facts: { modelId: 'a-model' } } as unknown as Job
+const job: Pick<Job, 'id' | 'bench' | 'tries' | 'facts'> = {
+  id: 7,
+  bench: {},
+  tries: [],
+  facts: { modelId: 'a-model' },
+}
 const start: Sending = {
   kind: 'start',
   jobId: 7,

@@ -19,7 +19,11 @@ export type Sending =
     }
 
 /** The job as it is here: what the server has, and over it what it has not acknowledged yet, in order. */
-export function withKept(job: Job, queue: readonly Sending[], by: string): Job {
+export function withKept<Known extends Pick<Job, 'id' | 'bench' | 'tries' | 'facts'>>(
+  job: Known,
+  queue: readonly Sending[],
+  by: string,
+): Known {
   let { bench } = job
   const tries = [...job.tries]
   for (const one of queue) {
@@ -43,12 +47,12 @@ export function withKept(job: Job, queue: readonly Sending[], by: string): Job {
   return { ...job, bench, tries }
 }
 
-function begun(job: Job, body: Body<'startTry'>, by: string): TryRecord {
+function begun({ facts }: Pick<Job, 'facts'>, body: Body<'startTry'>, by: string): TryRecord {
   return {
     id: body.id,
     familyId: '',
     procedureId: body.procedureId,
-    modelId: job.facts.modelId ?? '',
+    modelId: facts.modelId ?? '',
     link: body.link,
     cable: body.cable ?? null,
     runner: body.runner ?? null,
