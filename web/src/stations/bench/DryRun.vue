@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { DeviceKind, Family, Procedure } from '@benevox/core/catalog'
-import { dryRunSentence, judgeDryRun, type Verdict } from '@benevox/core/diagnosis'
+import { dryRunSentence, judgeDryRun, linkAskedFor, type Verdict } from '@benevox/core/diagnosis'
 import { phrases, type ProcedureSheet } from '@benevox/core/procedure'
 import { USUAL_SITUATION } from '@benevox/core/twin'
 import { useEventListener } from '@vueuse/core'
@@ -8,6 +8,7 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import type { RunningFamily } from '../../api/catalog.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import DeviceScreen from '../../parts/DeviceScreen.vue'
+import StepLines from '../../parts/StepLines.vue'
 import { useLiveTwin } from '../../parts/useLiveTwin.ts'
 import { useTwinKeys } from '../../parts/useTwinKeys.ts'
 import { useLag } from './useLag.ts'
@@ -38,10 +39,7 @@ useTwinKeys(
   () => props.family,
   computed(() => true),
 )
-const asked = computed(() => {
-  const plug = props.procedure.steps.findLast((step) => step.do === 'plug')
-  return plug?.do === 'plug' ? plug.link : undefined
-})
+const asked = computed(() => linkAskedFor(props.procedure))
 const hasReached = ref(false)
 /** Where it stands: still to be saved, or lost and why. Found anew at each move and each thing shown. */
 const verdict = shallowRef<Verdict>()
@@ -151,16 +149,7 @@ onMounted(begin)
               <span class="mr-1 font-mono font-bold">{{ index + 1 }}</span>{{ words.key[key.id] }}
             </li>
           </ul>
-          <ol class="text-[1.4rem] leading-snug">
-            <li
-              v-for="(line, index) in sheet.lines"
-              :key="index"
-              class="flex gap-3 border-l-4 py-0.5 pl-3"
-              :class="index === lostAt ? 'border-stop font-bold' : 'border-transparent'"
-            >
-              <span class="font-mono text-ink-soft">{{ index + 1 }}</span>{{ line }}
-            </li>
-          </ol>
+          <StepLines :lines="sheet.lines" :lost-at="lostAt" />
         </div>
         <DevicePicture :family="family" :kind="kind" :pressed="live.held.value" />
       </div>

@@ -9,6 +9,7 @@ import { useKit } from '../../api/kit.ts'
 import { useTries } from '../../api/tries.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import KeyChart from '../../parts/KeyChart.vue'
+import StepLines from '../../parts/StepLines.vue'
 import { tenthsText } from '../../words/en.ts'
 import AdvicePanel from './AdvicePanel.vue'
 import DryRun from './DryRun.vue'
@@ -192,18 +193,7 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
                 : undefined
             "
           />
-          <ol class="text-[1.4rem] leading-snug" data-testid="steps">
-            <li
-              v-for="(line, index) in lines"
-              :key="index"
-              class="flex gap-3 border-l-4 py-0.5 pl-3"
-              :class="index === stepNow ? 'border-brass bg-brass-pale font-bold' : 'border-transparent'"
-            >
-              <span class="font-mono text-ink-soft">{{ index + 1 }}</span><span data-testid="step">{{
-                line
-              }}</span>
-            </li>
-          </ol>
+          <StepLines :lines="lines" :now="stepNow" />
         </template>
       </div>
       <div v-if="phase !== 'asking'" class="space-y-3">

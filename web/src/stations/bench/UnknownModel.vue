@@ -9,6 +9,7 @@ import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../api/job.ts'
 import { useKit } from '../../api/kit.ts'
 import KeyChart from '../../parts/KeyChart.vue'
+import StepLines from '../../parts/StepLines.vue'
 import OneOf from '../../parts/OneOf.vue'
 import type { ToldTry } from '../../workers/diagnosis.worker.ts'
 import AdvicePanel from './AdvicePanel.vue'
@@ -215,11 +216,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           on {{ words.link[linkAskedFor(way.procedure) ?? 'none'] }}
         </p>
         <KeyChart :chart="sheet.chart" class="mt-2" />
-        <ol class="mt-1 text-[1.3rem] leading-snug">
-          <li v-for="(line, index) in sheet.lines" :key="index" class="flex gap-3 py-0.5">
-            <span class="font-mono text-ink-soft">{{ index + 1 }}</span>{{ line }}
-          </li>
-        </ol>
+        <StepLines :lines="sheet.lines" class="mt-1" />
         <p v-if="best && best.procedure.id !== way.procedure.id" class="mt-2">
           Quickest into recovery, if it fits:
           <button class="underline" @click="picked = best">{{ best.procedure.school }}</button>

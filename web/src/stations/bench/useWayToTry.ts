@@ -1,5 +1,5 @@
 import type { Family, LinkKind, Model, StartState } from '@benevox/core/catalog'
-import { cuesToReport, type Findings } from '@benevox/core/diagnosis'
+import { cuesToReport, linkAskedFor, type Findings } from '@benevox/core/diagnosis'
 import { criticalSentence, phrases, procedureSheet, whyMissed } from '@benevox/core/procedure'
 import { computed, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
@@ -122,7 +122,7 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
       sentence: criticalSentence(procedure.value, slack.step, chart.value, 'en'),
     }
   })
-  const needsLink = computed(() => procedure.value?.steps.findLast((step) => step.do === 'plug')?.link)
+  const needsLink = computed(() => procedure.value && linkAskedFor(procedure.value))
   const link = ref<LinkKind>('none')
   watch(needsLink, (asked) => (link.value = asked ?? 'none'), { immediate: true })
   watch(
