@@ -203,6 +203,33 @@ describe('evidence', () => {
   })
 })
 
+describe('how long the wipe takes', () => {
+  it('is taken from the jobs that had a try of the family, each by its own clock', async () => {
+    const job = await runa.openReady()
+    const one = start(job)
+    await begin(runa, one)
+    await end(runa, one, { outcome: 'reached', seen: ['recovery-menu'] })
+    const secondsOf = async () =>
+      (await runa.ask<Answer<'getEvidence'>>('GET', '/api/evidence?familyId=forced-off-data-gate')).body
+    const before = await secondsOf()
+    await step(job, { kind: 'in-recovery' })
+    let { body } = await runa.ask<Job>('GET', `/api/jobs/${job.id}`)
+    for (const change of [{ kind: 'right-device', by: 'tag', read: body.ticket }, { kind: 'released' }])
+      body = (await runa.bench(body, change)).body
+    for (const kind of ['wipe-started', 'wipe-finished', 'first-start', 'set-up']) {
+      await step(job, { kind })
+      await new Promise((resolve) => setTimeout(resolve, 30))
+    }
+    const after = await secondsOf()
+    expect(after.wipeSeconds).toHaveLength(before.wipeSeconds.length + 1)
+    expect(after.firstStartSeconds).toHaveLength(before.firstStartSeconds.length + 1)
+    for (const seconds of [after.wipeSeconds[0], after.firstStartSeconds[0]]) {
+      expect(seconds).toBeGreaterThan(0.02)
+      expect(seconds).toBeLessThan(20)
+    }
+  })
+})
+
 describe('what does not fit is refused with its path, and nothing of it is kept', () => {
   const told = { key: '0b6a4a36-8a0e-4b9c-9d3e-5f2a7c1d9e10', at: '2026-01-05T10:00:00.000Z' }
   it.each([

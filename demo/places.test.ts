@@ -1,0 +1,89 @@
+import type { Cue } from '@benevox/core/catalog'
+import { placeSeen, wayOnFrom } from '@benevox/core/diagnosis'
+import type { PathStep } from '@benevox/core/procedure'
+import { durationsAt, Twin, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
+import { describe, expect, it } from 'vitest'
+import { machineOf, pack } from './families.ts'
+
+const PLACES = ['robot', 'service-menu', 'bootloader-page', 'download-page'] as const
+const families = pack.families.map((family) => ({ family, machine: machineOf(family), prior: 1 }))
+const standing = families.flatMap((of) =>
+  PLACES.filter((place) => of.machine.states.some(({ screen }) => screen === place)).map((place) => ({
+    name: `${of.family.id}, ${place}`,
+    of,
+    place,
+  })),
+)
+
+/** Does the inputs on a twin that stands in a state, and waits a while. @returns the screens that came */
+function doneOn(machine: Machine, from: number, steps: readonly PathStep[]): readonly Cue[] {
+  const twin = new Twin(machine, from, USUAL_SITUATION, durationsAt(machine, 'median'))
+  let ms = 500
+  const key = (kind: 'key-down' | 'key-up', id: PathKey, afterMs: number) => {
+    twin.apply(ms, [{ kind, key: id }])
+    ms += afterMs
+  }
+  for (const { input } of steps)
+    switch (input.kind) {
+      case 'press':
+        for (const other of input.with) key('key-down', other, 300)
+        key('key-down', input.key, 100)
+        key('key-up', input.key, 200)
+        for (const other of input.with) key('key-up', other, 100)
+        break
+      case 'long-press':
+        key('key-down', input.key, machine.longPressMs + 200)
+        key('key-up', input.key, 200)
+        break
+      case 'tap':
+      case 'type':
+        twin.apply(ms, [input])
+        ms += 500
+        break
+      case 'wait':
+        ms = Math.max(ms, twin.nextDeadlineMs())
+        twin.advanceTo(ms)
+    }
+  twin.advanceTo(ms + 60_000)
+  return twin.observations.flatMap((seen) => (seen.kind === 'screen' ? [seen.screen] : []))
+}
+type PathKey = Extract<PathStep['input'], { kind: 'press' }>['key']
+
+describe('a place is gone on from', () => {
+  it('there are such places among the demo’s families', () => {
+    expect(new Set(standing.map(({ place }) => place)).size).toBe(PLACES.length)
+  })
+  it.each(standing)(
+    '$name: what is said leads to recovery on the twin, or out of the place',
+    ({ of, place }) => {
+      const on = wayOnFrom(of, place)
+      if (on?.kind === 'inputs') {
+        expect(of.machine.states[on.state]?.screen).toBe(place)
+        expect(doneOn(of.machine, on.state, on.steps)).toContain('recovery-menu')
+      } else if (on) {
+        expect([place, on.kind]).toEqual(['download-page', 'leave'])
+        expect(on.kind === 'leave' && on.procedure.from).toBe('in-download')
+      } else {
+        // Nothing is promised where no keys lead on: the family has no way out of that place at all.
+        expect(
+          of.family.procedures.some(({ from }) => from === 'in-download' && place === 'download-page'),
+        ).toBe(false)
+      }
+    },
+  )
+  it('in recovery one is there', () => {
+    for (const of of families) expect(wayOnFrom(of, 'recovery-menu')?.kind).toBe('there')
+  })
+})
+
+describe('where a device stands, by what was seen', () => {
+  it.each([
+    [['robot'], 'robot'],
+    [['long-buzz', 'bootloader-page'], 'bootloader-page'],
+    [['bootloader-page', 'robot'], 'robot'],
+    [['robot', 'lock-screen'], undefined],
+    [['lock-screen', 'robot'], 'robot'],
+    [['charge-percent', 'logo'], undefined],
+    [[], undefined],
+  ] as const)('%j: %s', (seen, place) => expect(placeSeen(seen)).toBe(place))
+})
