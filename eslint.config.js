@@ -19,6 +19,7 @@ const CORE_TOPICS = [
   'account',
   'route',
   'consent',
+  'job',
 ]
 
 const restrict = (...patterns) => ({ 'no-restricted-imports': ['error', { patterns }] })

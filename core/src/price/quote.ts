@@ -12,6 +12,7 @@ export interface Course {
 export interface Quote {
   readonly currency: string
   readonly leastMinor: number
+  /** No course costs more, however unlikely: it is said to the customer as *at most*. */
   readonly mostMinor: number
   /** The mean over the courses. */
   readonly meanMinor: number
@@ -21,7 +22,7 @@ export interface Quote {
   readonly depositMinor: number
 }
 
-/** The chance below which a course is not told to the customer as a price. */
+/** The chance below which a course counts neither for the least price nor for the deposit. */
 const UNLIKELY = 0.005
 
 /** From the courses of a route to a quote. */
@@ -29,12 +30,11 @@ export function quoteOf(
   courses: readonly Course[],
   prices: Pick<PriceList, 'currency' | 'taxRate' | 'depositShare'>,
 ): Quote {
-  const told = courses.filter(({ chance }) => chance >= UNLIKELY)
-  const totals = told.map(({ workMinor, feesMinor }) => workMinor + feesMinor)
-  const dearest = told.reduce<Course | undefined>(
-    (most, one) => (!most || one.workMinor + one.feesMinor > most.workMinor + most.feesMinor ? one : most),
-    undefined,
-  )
+  const possible = courses.filter(({ chance }) => chance > 0)
+  const told = possible.filter(({ chance }) => chance >= UNLIKELY)
+  const totals = told.map(totalOf)
+  const dearest = dearestOf(possible)
+  const usualDearest = dearestOf(told)
   const chances = told.reduce((all, { chance }) => all + chance, 0)
   const mean = told.reduce(
     (all, { chance, workMinor, feesMinor }) => all + chance * (workMinor + feesMinor),
@@ -43,12 +43,22 @@ export function quoteOf(
   return {
     currency: prices.currency,
     leastMinor: totals.length > 0 ? Math.min(...totals) : 0,
-    mostMinor: totals.length > 0 ? Math.max(...totals) : 0,
+    mostMinor: dearest ? totalOf(dearest) : 0,
     meanMinor: chances > 0 ? Math.round(mean / chances) : 0,
     taxInMostMinor: taxWithin(dearest?.workMinor ?? 0, prices.taxRate),
     depositMinor:
-      (dearest?.feesMinor ?? 0) + Math.round(((dearest?.workMinor ?? 0) * prices.depositShare) / 100) * 100,
+      (usualDearest?.feesMinor ?? 0) +
+      Math.round(((usualDearest?.workMinor ?? 0) * prices.depositShare) / 100) * 100,
   }
+}
+
+const totalOf = ({ workMinor, feesMinor }: Course): number => workMinor + feesMinor
+
+function dearestOf(courses: readonly Course[]): Course | undefined {
+  return courses.reduce<Course | undefined>(
+    (most, one) => (!most || totalOf(one) > totalOf(most) ? one : most),
+    undefined,
+  )
 }
 
 /** The tax within a price that includes it, rounded to a minor unit. */

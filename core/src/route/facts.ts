@@ -110,7 +110,7 @@ export type Facts = z.infer<typeof facts>
 export type FactName = keyof Facts
 
 /** Facts that point to a person. They stay on the job, to go when it must forget; no list that stays repeats them. */
-const PERSONAL: readonly FactName[] = [
+export const PERSONAL_FACTS: readonly FactName[] = [
   'accountAddress',
   'imei',
   'imeiSecond',
@@ -126,7 +126,7 @@ export function withoutPersonal(facts: { readonly [Name in FactName]?: Facts[Nam
   return Object.fromEntries(
     Object.entries(facts).map(([name, value]) => [
       name,
-      value !== null && PERSONAL.includes(name as FactName) ? 'recorded' : value,
+      value !== null && PERSONAL_FACTS.includes(name as FactName) ? 'recorded' : value,
     ]),
   )
 }

@@ -1,5 +1,5 @@
 import type { DeviceOnJob, FactName, Facts, Progress } from './facts.ts'
-import type { ConsentState } from './terms.ts'
+import type { ConsentState, DeletionCovered } from './terms.ts'
 
 /** What must hold before something irreversible, and before orders that answer for a device. */
 export const GATES = [
@@ -30,6 +30,8 @@ export interface Gate {
   readonly facts: readonly FactName[]
   /** Opened by a recorded reason, not by an answer. */
   readonly byReason: boolean
+  /** Why an agreement that is in force does not open this gate. */
+  readonly because?: 'agreement-keeps-data' | 'gentler-first' | undefined
 }
 
 /** Gates of the whole job: closed for good, they refuse it, whatever it would be worth. */
@@ -43,13 +45,21 @@ export function gatesOfTheJob(facts: Facts, progress: Pick<Progress, 'openedGate
   ])
 }
 
-/** Gates before the point of no return. */
-export function gatesOfTheWipe(facts: Facts, progress: Progress, consent: ConsentState): readonly Gate[] {
+/**
+ * Gates before the point of no return.
+ * @param covers whether the agreement in force lets something be deleted now
+ */
+export function gatesOfTheWipe(
+  facts: Facts,
+  progress: Progress,
+  consent: ConsentState,
+  covers: DeletionCovered = 'covered',
+): readonly Gate[] {
   return [
     ...gatesOfTheJob(facts, progress),
     ownershipGate(facts, progress),
     gate('account-question', facts.accountOnDevice === undefined ? 'closed' : 'open', ['accountOnDevice']),
-    gate('consent', consent === 'given' ? 'open' : consent === 'refused' ? 'closed-for-good' : 'closed', []),
+    consentGate(consent, covers),
     gate(
       'battery',
       facts.battery === 'at-least-20' || facts.battery === 'external-power' ? 'open' : 'closed',
@@ -92,6 +102,13 @@ function opened({ openedGates }: Pick<Progress, 'openedGates'>, gates: readonly 
 /** A carrier order on the telephone: the device stays with its owner, and nobody here touches it. */
 export const isOrderFromAfar = ({ deviceHere, complaint }: Facts): boolean =>
   deviceHere === 'no' && complaint === 'carrier-lock-only'
+
+function consentGate(consent: ConsentState, covers: DeletionCovered): Gate {
+  if (consent !== 'given') return gate('consent', consent === 'refused' ? 'closed-for-good' : 'closed', [])
+  return covers === 'covered'
+    ? gate('consent', 'open', [])
+    : { ...gate('consent', 'closed', []), because: covers }
+}
 
 function hazardGate({ hazard }: Facts): Gate {
   return gate('no-hazard', hazard === 'none' ? 'open' : hazard === undefined ? 'closed' : 'closed-for-good', [

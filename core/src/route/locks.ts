@@ -8,11 +8,22 @@ export interface Locks {
   readonly carrier: LockState
 }
 
-/** Where the three locks stand now, computed from what was asked and what was done. */
-export function locksNow(facts: Facts, device: DeviceOnJob | undefined, progress: Progress): Locks {
+/** How the route resets the device, by its main line; *none* where nothing on it is deleted. */
+export type ResetAhead = 'from-recovery' | 'from-settings' | 'none'
+
+/**
+ * Where the three locks stand now, computed from what was asked and what was done.
+ * @param ahead what is still to come; where nobody has decided, the settings serve whoever knows the screen lock
+ */
+export function locksNow(
+  facts: Facts,
+  device: DeviceOnJob | undefined,
+  progress: Progress,
+  ahead: ResetAhead = facts.knowsScreenLock === 'yes' ? 'from-settings' : 'from-recovery',
+): Locks {
   return {
     screen: screenLock(facts, progress),
-    account: accountLock(facts, device, progress),
+    account: accountLock(facts, device, progress, ahead),
     carrier: carrierLock(facts, device, progress),
   }
 }
@@ -27,13 +38,18 @@ function screenLock(facts: Facts, progress: Progress): LockState {
   return 'unknown'
 }
 
-function accountLock(facts: Facts, device: DeviceOnJob | undefined, progress: Progress): LockState {
+function accountLock(
+  facts: Facts,
+  device: DeviceOnJob | undefined,
+  progress: Progress,
+  ahead: ResetAhead,
+): LockState {
   if (progress.accountProof) return 'clear'
   if (facts.complaint === 'second-hand') return 'locked'
   if (facts.accountOnDevice === 'no') return 'clear'
   if (facts.accountOnDevice === undefined || facts.accountOnDevice === 'unknown') return 'unknown'
   if (progress.wipeStarted) return 'locked'
-  if (progress.screenLifted || facts.knowsScreenLock === 'yes' || facts.complaint === 'carrier-lock-only')
+  if (progress.screenLifted || ahead !== 'from-recovery' || facts.complaint === 'carrier-lock-only')
     return 'clear'
   return device?.asksForAccount === false ? 'clear' : 'will-appear'
 }

@@ -1,5 +1,5 @@
 import { meanOf, threePoints } from '../decision/index.ts'
-import type { Act, DecisionProblem, Outcome, Spread } from '../decision/index.ts'
+import type { Act, DecisionProblem, Outcome, Spread, Weighted } from '../decision/index.ts'
 import { Acts, valuesOf, type ActDraft, type Values } from './acts.ts'
 import type { RouteAction } from './facts.ts'
 import type { Circumstances, End, Place } from './place.ts'
@@ -34,12 +34,38 @@ export interface RouteProblem extends DecisionProblem<Place, World> {
 export function routeProblem(given: Circumstances): RouteProblem {
   const common: Common = { ...valuesOf(given), ready: new Map() }
   return {
-    worlds: worldsOf(given.facts, given.device),
+    worlds: believedAfter(worldsOf(given.facts, given.device), given, common),
     start: given.start,
     nameOf: ({ phase, failed, before, passwordFound, wiped }) =>
       `${phase}${passwordFound ? '+' : ''}${wiped ? '!' : ''}:${failed.join()}:${before.join()}`,
     acts: (place) => new ActsAt(given, common, place).all(),
   }
+}
+
+/**
+ * What is believed once the start's acts have failed: each failure speaks against the worlds in which the act would
+ * have helped. So deciding anew on the way comes to what was decided for this branch at the beginning.
+ */
+function believedAfter(
+  worlds: readonly Weighted<World>[],
+  given: Circumstances,
+  common: Common,
+): readonly Weighted<World>[] {
+  const { failed } = given.start
+  if (failed.length === 0) return worlds
+  const before = new ActsAt(given, common, { ...given.start, failed: [] })
+  const failures = before
+    .all()
+    .filter(({ id }) => failed.includes(id))
+    .flatMap(({ outcomes }) => outcomes.filter(({ id }) => id === 'failed'))
+  const weighed = worlds.map(({ world, probability }) => ({
+    world,
+    probability: failures.reduce((all, { chance }) => all * chance(world), probability),
+  }))
+  const total = weighed.reduce((all, { probability }) => all + probability, 0)
+  // What cannot have happened teaches nothing.
+  if (total <= 0) return worlds
+  return weighed.map(({ world, probability }) => ({ world, probability: probability / total }))
 }
 
 /** Where an outcome leads from wherever its act is done. */

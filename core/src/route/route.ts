@@ -4,8 +4,16 @@ import { decide, type Choice, type Decision } from './decide.ts'
 import type { ConsentTerms, DeviceOnJob, FactName, Facts, Progress, RouteAction } from './facts.ts'
 import { coursesOf, type Figures, type WholeCourse } from './figures.ts'
 import { gatesOfAnOrder, gatesOfTheJob, gatesOfTheWipe, isOrderFromAfar, type Gate } from './gates.ts'
-import { locksNow, type Locks } from './locks.ts'
-import { consentState, termsOf, worseThanSigned, type ConsentState, type TermsWorse } from './terms.ts'
+import { locksNow, type Locks, type ResetAhead } from './locks.ts'
+import {
+  consentState,
+  deletionCovered,
+  termsOf,
+  worseThanSigned,
+  type ConsentState,
+  type DeletionCovered,
+  type TermsWorse,
+} from './terms.ts'
 
 export type StageId =
   'take-in' | 'prepare' | 'into-recovery' | 'reset' | 'first-start' | 'account' | 'carrier' | 'hand-back'
@@ -53,6 +61,8 @@ export interface RouteConsent {
   readonly terms: ConsentTerms
   /** What has become worse for the customer since it was signed. */
   readonly worse: readonly TermsWorse[]
+  /** Whether something may be deleted now under what was signed; says nothing where it is not in force. */
+  readonly covers: DeletionCovered
 }
 
 /** From the facts to the decision, the ordered stages with gates and reasons. Pure, some milliseconds at most. */
@@ -63,10 +73,10 @@ export function planRoute(
   prices: PriceList = USUAL_PRICES,
 ): Route {
   const decision = decide({ facts, device, progress, prices })
-  const locks = locksNow(facts, device, progress)
   const does = whatItDoes(decision, progress)
+  const locks = locksNow(facts, device, progress, resetAhead(decision))
   const consent = consentNow(facts, device, progress, decision, does)
-  const wipeGates = gatesOfTheWipe(facts, progress, consent.state)
+  const wipeGates = gatesOfTheWipe(facts, progress, consent.state, consent.covers)
   const plan = { facts, device, progress, locks, consent, wipeGates, does }
   return {
     choices: decision.choices,
@@ -85,21 +95,30 @@ export function planRoute(
   }
 }
 
+/** The first reset on the main line. */
+function resetAhead({ choices }: Decision): ResetAhead {
+  const first = choices.find(({ action }) => RESETS.includes(action))?.action
+  return first === 'reset-from-recovery'
+    ? 'from-recovery'
+    : first === 'reset-from-settings'
+      ? 'from-settings'
+      : 'none'
+}
+const RESETS: readonly RouteAction[] = ['reset-from-recovery', 'reset-from-settings']
+
 type WhatItDoes = Parameters<typeof termsOf>[3]
 
 /** What the decision may do to the device; what the wipe has done already counts as what it may do. */
 function whatItDoes({ policy, choices }: Decision, progress: Progress): WhatItDoes {
   const courses = coursesOf(policy)
   const first = choices.find(({ action }) => action !== 'recover-account')?.action
-  const isGentleDone = progress.failedActs.length > 0
   const acts = new Set(courses.flatMap(({ acts: all }: WholeCourse) => all))
   return {
     mayBeWiped:
       progress.wipeStarted || courses.some(({ outcomes }) => outcomes.some(({ made }) => made.wipes)),
-    wipedAtFirst:
-      !isGentleDone &&
-      (progress.wipeStarted || first === 'reset-from-recovery' || first === 'reset-from-settings'),
+    wipedAtFirst: progress.wipeStarted || (first !== undefined && RESETS.includes(first)),
     fromRecovery: progress.wipeStarted || acts.has('reset-from-recovery'),
+    fromSettings: !progress.wipeStarted && acts.has('reset-from-settings'),
     makersService: acts.has('makers-service'),
   }
 }
@@ -112,14 +131,23 @@ function consentNow(
   does: WhatItDoes,
 ): RouteConsent {
   const given = progress.consent
-  // What was agreed to before the wipe has been done; nothing later makes it undone.
-  if (given.kind === 'signed' && (progress.wipeStarted || progress.screenLifted || progress.handedBack))
-    return { state: 'given', terms: given.terms, worse: [] }
+  const gentlerFailed = progress.failedActs.length > 0
+  const isDone =
+    progress.wipeStarted || progress.screenLifted || progress.accountProof !== undefined || progress.handedBack
   const terms = termsOf(facts, device, figures.quote, does)
+  // What was agreed to has been done; nothing later makes it undone.
+  if (given.kind === 'signed' && isDone)
+    return {
+      state: 'given',
+      terms: given.terms,
+      worse: [],
+      covers: deletionCovered(given.terms, gentlerFailed ? 'gone' : 'perhaps-gone'),
+    }
   return {
-    state: consentState(given, terms),
+    state: consentState(given, terms, gentlerFailed),
     terms,
-    worse: given.kind === 'signed' ? worseThanSigned(given.terms, terms) : [],
+    worse: given.kind === 'signed' ? worseThanSigned(given.terms, terms, gentlerFailed) : [],
+    covers: given.kind === 'signed' ? deletionCovered(given.terms, terms.storage) : 'agreement-keeps-data',
   }
 }
 
@@ -137,7 +165,11 @@ const SHORT: readonly RouteAction[] = ['refuse', 'makers-service', 'ask-first', 
 
 function stagesOf(action: RouteAction, plan: Plan): readonly Stage[] {
   const { facts, progress, locks } = plan
-  const isBegun = progress.inRecovery || progress.wipeStarted || progress.screenLifted
+  const isBegun =
+    progress.inRecovery ||
+    progress.wipeStarted ||
+    progress.screenLifted ||
+    progress.accountProof !== undefined
   if (SHORT.includes(action) && !isBegun)
     return inOrder([
       {
@@ -199,7 +231,7 @@ function isDone(id: StageId, { facts, progress, locks, consent }: Plan): boolean
     case 'reset':
       return progress.wipeStarted || progress.screenLifted
     case 'first-start':
-      return progress.setUpReached || progress.screenLifted
+      return progress.setUpReached || (progress.screenLifted && !progress.wipeStarted)
     case 'account':
       return locks.account === 'clear'
     case 'carrier':

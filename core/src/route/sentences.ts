@@ -293,8 +293,16 @@ export function gateName({ id }: Gate): string {
   return GATE_WORDS[id].name
 }
 
+const NOT_COVERED_WORDS: Readonly<Record<NonNullable<Gate['because']>, string>> = {
+  'agreement-keeps-data':
+    'The customer signed that nothing is deleted. If they want the reset after all, say so at the counter, and they sign anew.',
+  'gentler-first':
+    'The customer signed that what keeps the data is tried first. Try it, and record that it did not help.',
+}
+
 /** What opens a closed gate, or why nothing does. */
-export function gateSentence({ id, state, byReason }: Gate): string {
+export function gateSentence({ id, state, byReason, because }: Gate): string {
+  if (because) return NOT_COVERED_WORDS[because]
   if (state === 'closed-for-good') return BARRED_WORDS[id]
   if (state === 'closed') return GATE_WORDS[id].opens
   return byReason ? 'Open with a recorded reason.' : 'Open.'

@@ -10,7 +10,7 @@ export function termsOf(
   facts: Facts,
   device: DeviceOnJob | undefined,
   quote: Quote,
-  { mayBeWiped, wipedAtFirst, fromRecovery, makersService }: WhatRouteDoes,
+  { mayBeWiped, wipedAtFirst, fromRecovery, fromSettings, makersService }: WhatRouteDoes,
 ): ConsentTerms {
   const { asks } = foreseeAccountLock(
     { ...facts, isStrangers: facts.complaint === 'second-hand' },
@@ -22,11 +22,11 @@ export function termsOf(
     account:
       facts.complaint === 'second-hand'
         ? 'asked-already'
-        : asks === 'yes'
+        : asks === 'yes' && !fromSettings
           ? 'will-be-asked'
-          : asks === 'maybe'
-            ? 'may-be-asked'
-            : 'not-asked',
+          : asks === 'no'
+            ? 'not-asked'
+            : 'may-be-asked',
     carrier:
       device?.cellular === false || facts.carrierLocked === 'no'
         ? 'no-matter'
@@ -45,6 +45,8 @@ export interface WhatRouteDoes {
   readonly mayBeWiped: boolean
   readonly wipedAtFirst: boolean
   readonly fromRecovery: boolean
+  /** On some of its courses, whatever the others do. */
+  readonly fromSettings: boolean
   readonly makersService: boolean
 }
 
@@ -52,18 +54,36 @@ export interface WhatRouteDoes {
 export type TermsWorse =
   'storage' | 'account' | 'carrier' | 'memory-card' | 'esim' | 'makers-service' | 'price'
 
-const STORAGE = ['kept', 'perhaps-gone', 'gone'] as const
-const ACCOUNT = ['not-asked', 'may-be-asked', 'will-be-asked', 'asked-already'] as const
-const CARRIER = ['no-matter', 'perhaps-stays', 'stays-until-released'] as const
+/** What each answer speaks of, itself included: *may* has told the customer of *will*. */
+const ACCOUNT: Spoken<'account'> = {
+  'not-asked': ['not-asked'],
+  'may-be-asked': ['not-asked', 'may-be-asked', 'will-be-asked'],
+  'will-be-asked': ['not-asked', 'may-be-asked', 'will-be-asked'],
+  'asked-already': ['not-asked', 'may-be-asked', 'will-be-asked', 'asked-already'],
+}
+const CARRIER: Spoken<'carrier'> = {
+  'no-matter': ['no-matter'],
+  'perhaps-stays': ['no-matter', 'perhaps-stays', 'stays-until-released'],
+  'stays-until-released': ['no-matter', 'perhaps-stays', 'stays-until-released'],
+}
+type Spoken<Name extends 'account' | 'carrier'> = Readonly<
+  Record<ConsentTerms[Name], readonly ConsentTerms[Name][]>
+>
 
-/** What has become worse since; what became better for the customer leaves an agreement as it is. */
-export function worseThanSigned(signed: ConsentTerms, now: ConsentTerms): readonly TermsWorse[] {
-  const isWorse = <T extends string>(order: readonly T[], before: T, after: T) =>
-    order.indexOf(after) > order.indexOf(before)
+/**
+ * What has become worse since than any branch that was spoken of; what became better for the customer leaves an
+ * agreement as it is.
+ * @param gentlerFailed what keeps the data was tried and did not help: the deletion that was spoken of has come
+ */
+export function worseThanSigned(
+  signed: ConsentTerms,
+  now: ConsentTerms,
+  gentlerFailed: boolean,
+): readonly TermsWorse[] {
   const worse: TermsWorse[] = []
-  if (isWorse(STORAGE, signed.storage, now.storage)) worse.push('storage')
-  if (isWorse(ACCOUNT, signed.account, now.account)) worse.push('account')
-  if (isWorse(CARRIER, signed.carrier, now.carrier)) worse.push('carrier')
+  if (!storageSpokenOf(signed.storage, gentlerFailed).includes(now.storage)) worse.push('storage')
+  if (!ACCOUNT[signed.account].includes(now.account)) worse.push('account')
+  if (!CARRIER[signed.carrier].includes(now.carrier)) worse.push('carrier')
   if (!signed.memoryCard && now.memoryCard) worse.push('memory-card')
   if (!signed.esimProfile && now.esimProfile) worse.push('esim')
   if (!signed.makersService && now.makersService) worse.push('makers-service')
@@ -71,7 +91,43 @@ export function worseThanSigned(signed: ConsentTerms, now: ConsentTerms): readon
   return worse
 }
 
-export function consentState(given: ConsentGiven, now: ConsentTerms): ConsentState {
+function storageSpokenOf(
+  signed: ConsentTerms['storage'],
+  gentlerFailed: boolean,
+): readonly ConsentTerms['storage'][] {
+  switch (signed) {
+    case 'kept':
+      return ['kept']
+    case 'perhaps-gone':
+      return gentlerFailed ? ['kept', 'perhaps-gone', 'gone'] : ['kept', 'perhaps-gone']
+    case 'gone':
+      return ['kept', 'perhaps-gone', 'gone']
+  }
+}
+
+export function consentState(
+  given: ConsentGiven,
+  now: ConsentTerms,
+  gentlerFailed: boolean,
+): ConsentState {
   if (given.kind !== 'signed') return given.kind
-  return worseThanSigned(given.terms, now).length > 0 ? 'void' : 'given'
+  return worseThanSigned(given.terms, now, gentlerFailed).length > 0 ? 'void' : 'given'
+}
+
+/** Whether the agreement in force lets something be deleted now; else why not. */
+export type DeletionCovered = 'covered' | 'agreement-keeps-data' | 'gentler-first'
+
+/**
+ * @param signed the terms of the agreement in force
+ * @param now what will come of the storage as the job stands: the deletion next, or only if something gentler fails
+ */
+export function deletionCovered(signed: ConsentTerms, now: ConsentTerms['storage']): DeletionCovered {
+  switch (signed.storage) {
+    case 'gone':
+      return 'covered'
+    case 'kept':
+      return 'agreement-keeps-data'
+    case 'perhaps-gone':
+      return now === 'gone' ? 'covered' : 'gentler-first'
+  }
 }

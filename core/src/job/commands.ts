@@ -1,0 +1,108 @@
+import type { CustomerLanguage } from '../consent/index.ts'
+import type { FactName, Facts } from '../route/index.ts'
+import type {
+  AccountConfirmed,
+  AgreementRecord,
+  Attempt,
+  BenchChange,
+  Customer,
+  HandBackRecord,
+  IntakeRecord,
+  Order,
+  OrderChange,
+  OwnershipFile,
+  RegistryRecord,
+  WaivedCheck,
+} from './records.ts'
+
+/** Answers to set; null takes one back. */
+export type FactValues = { readonly [Name in FactName]?: Facts[Name] | null }
+
+type Signed = Extract<AgreementRecord, { kind: 'signed' }>
+
+/**
+ * Everything that can be asked of a job. What was found out elsewhere beforehand (a picture made anew, a digest, a
+ * supplier's promise, the registry's answer) comes in with the command.
+ */
+export type Command =
+  | {
+      readonly kind: 'answer'
+      readonly set: FactValues
+      readonly customer?: Partial<Customer> | undefined
+      /** Names of texts that look like a secret and were looked at: they are none. */
+      readonly noSecret?: readonly string[] | undefined
+      /** The catalogue in use: naming the model takes it. */
+      readonly newestCatalogId: number
+    }
+  | { readonly kind: 'record-intake'; readonly intake: IntakeRecord; readonly noSecret?: readonly string[] | undefined }
+  | { readonly kind: 'keep-file'; readonly file: Omit<OwnershipFile, 'at' | 'by'> }
+  | { readonly kind: 'remove-file'; readonly id: string }
+  | { readonly kind: 'ask-registry'; readonly key: string; readonly report: boolean }
+  | {
+      readonly kind: 'registry-said'
+      readonly key: string
+      readonly said: Pick<RegistryRecord, 'answer' | 'detail' | 'reference' | 'feeMinor' | 'currency'>
+    }
+  | ({ readonly kind: 'sign-agreement' } & Pick<Signed, 'text' | 'digest' | 'how'> & {
+        readonly language: CustomerLanguage
+        readonly hasSignature: boolean
+      })
+  | { readonly kind: 'refuse-agreement' }
+  | {
+      readonly kind: 'waive-check'
+      readonly check: WaivedCheck['check']
+      readonly reason: string
+      /** The person who answers for it, by their own code. */
+      readonly supervisor: { readonly name: string; readonly isSupervisor: boolean }
+    }
+  | {
+      readonly kind: 'bench'
+      readonly key: string
+      readonly change: BenchChange
+      /** When it happened, where that is told later than it happened. */
+      readonly at?: string | undefined
+    }
+  | {
+      readonly kind: 'take-back'
+      readonly what: TakenBack
+      readonly reason: string
+      readonly isSupervisor: boolean
+    }
+  | ({ readonly kind: 'start-attempt'; readonly at?: undefined } & Pick<
+      Attempt,
+      'id' | 'procedureId' | 'link' | 'cable' | 'runner' | 'startedAt'
+    >)
+  | ({ readonly kind: 'end-attempt' } & Pick<Attempt, 'id' | 'seen' | 'notSeen' | 'marks'> & {
+        readonly outcome: NonNullable<Attempt['outcome']>
+        readonly finishedAt: string
+      })
+  | { readonly kind: 'confirm-account'; readonly how: AccountConfirmed['how'] }
+  | {
+      readonly kind: 'place-order'
+      readonly id: string
+      readonly service: Pick<Order, 'serviceId' | 'supplier' | 'carrier' | 'feeMinor' | 'currency' | 'promise'>
+    }
+  | {
+      readonly kind: 'change-order'
+      readonly id: string
+      /** Of the order, as it was seen. */
+      readonly orderVersion: number
+      readonly change: OrderChange
+    }
+  | { readonly kind: 'may-ask-remote'; readonly requestId: string | undefined }
+  | {
+      readonly kind: 'remote-said'
+      readonly did: 'begin' | 'look' | 'unlock' | 'locating-off'
+      readonly requestId: string
+      readonly state: string
+    }
+  | ({ readonly kind: 'hand-back'; readonly noSecret?: readonly string[] | undefined } & Omit<
+      HandBackRecord,
+      'at'
+    >)
+export type CommandKind = Command['kind']
+
+/** What is taken back: a step of the bench, or the last refusal of an unlock code. */
+export type TakenBack =
+  | { readonly kind: 'step'; readonly key: string }
+  | { readonly kind: 'code-refused'; readonly orderId: string }

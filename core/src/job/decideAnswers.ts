@@ -1,0 +1,64 @@
+import type { FactName } from '../route/index.ts'
+import type { Command } from './commands.ts'
+import { refused, secretsIn, yes, type Decided } from './decided.ts'
+import type { JobEvent } from './events.ts'
+import type { JobState } from './records.ts'
+import { isReported, type World } from './standing.ts'
+import { standingOf } from './steps.ts'
+
+type Answer = Extract<Command, { kind: 'answer' }>
+
+/** Matters of others that a person cannot unsay: a supervisor lifts them, with a reason. */
+const STAYS_ONCE_SAID: readonly FactName[] = ['legalMatter', 'workManaged']
+
+export function decideAnswer(job: JobState, command: Answer, world: World): Decided {
+  const { set, customer } = command
+  const secret = secretsIn(
+    {
+      accountAddress: set.accountAddress,
+      ownershipNote: set.ownershipNote,
+      registryReason: set.registryReason,
+      originalCarrier: set.originalCarrier,
+      serialNumber: set.serialNumber,
+      name: customer?.name,
+    },
+    command.noSecret,
+  )
+  if (secret) return secret
+  const unsaid = STAYS_ONCE_SAID.find(
+    (name) => job.answers[name] === 'yes' && set[name] !== undefined && set[name] !== 'yes',
+  )
+  if (unsaid) return refused({ code: 'stays-once-said', fact: unsaid })
+  const { registryAnswer, ...answers } = set
+  if (registryAnswer !== undefined && registryAnswer !== 'reported' && isReported(job))
+    return refused({ code: 'report-stands', imei: job.answers.imei ?? '' })
+  const { newestCatalogId } = command
+  // Naming the model takes the catalogue as it is now; once something was deleted the job keeps its own.
+  const takesNewest =
+    Boolean(set.modelId) && standingOf(job).deleted === 'no' && newestCatalogId !== job.catalogId
+  const events: JobEvent[] = []
+  if (Object.keys(answers).length > 0 || customer || registryAnswer === undefined)
+    events.push({
+      kind: 'answered',
+      set: answers,
+      ...(customer ? { customer } : {}),
+      ...(takesNewest ? { catalogId: newestCatalogId } : {}),
+    })
+  if (registryAnswer) {
+    const imei = (answers.imei === undefined ? job.answers.imei : answers.imei) ?? ''
+    events.push({
+      kind: 'registry-said',
+      record: {
+        at: world.now,
+        imei,
+        answer: registryAnswer,
+        source: 'by-hand',
+        detail: '',
+        reference: '',
+        feeMinor: 0,
+        currency: '',
+      },
+    })
+  }
+  return yes(...events)
+}

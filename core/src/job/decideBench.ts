@@ -1,0 +1,201 @@
+import { gatesOfTheJob, type Gate } from '../route/index.ts'
+import type { Command, TakenBack } from './commands.ts'
+import { refused, yes, type Decided } from './decided.ts'
+import type { BenchStepKind, JobState, NotHeld, Step } from './records.ts'
+import { factsOf, isReported, progressOf, routeBeforeWork, routeOf, type World } from './standing.ts'
+import { compareSteps, standingOf, TOLD_STEPS } from './steps.ts'
+
+type Bench = Extract<Command, { kind: 'bench' }>
+type Run = Extract<Command, { kind: 'start-attempt' | 'end-attempt' }>
+type TakeBack = Extract<Command, { kind: 'take-back' }>
+
+export function decideStep(job: JobState, command: Bench, world: World): Decided {
+  const { key, change } = command
+  if (job.takenBack.includes(key) || job.steps.some((one) => one.key === key)) return yes()
+  const no = TOLD_STEPS.includes(change.kind) ? undefined : whyNot(job, command, world)
+  if (no) return no
+  const step: Step = { key, at: happenedAt(job, command.at, world), by: world.by, change }
+  const without = withoutWhat(job, change, world)
+  return yes({ kind: 'step-made', step: without ? { ...step, without } : step })
+}
+
+/** What is told late happened when it happened, but not before the job nor in the time to come. */
+function happenedAt(job: JobState, at: string | undefined, { now }: World): string {
+  const ms = Date.parse(at ?? now)
+  return new Date(Math.min(Date.parse(now), Math.max(Date.parse(job.openedAt), ms))).toISOString()
+}
+
+/** Steps that are asked for, and not only told. */
+function whyNot(job: JobState, { change }: Bench, world: World): Decided | undefined {
+  switch (change.kind) {
+    case 'chose-procedure':
+      return world.model?.procedureIds.includes(change.procedureId)
+        ? undefined
+        : refused({ code: 'no-such-procedure' })
+    case 'did-not-help':
+      return standingOf(job).deleted === 'no' ? undefined : refused({ code: 'begun', what: 'wipe' })
+    case 'right-device':
+      return whyNotThisDevice(job, change, world)
+    case 'revealed':
+      return whyNotRevealed(job, world)
+    default:
+      return undefined
+  }
+}
+
+/** The keys that delete, or the last button of the settings, are shown only when everything holds. */
+function whyNotRevealed(job: JobState, world: World): Decided | undefined {
+  if (isReported(job)) return refused({ code: 'reported' })
+  const route = routeOf(job, world)
+  const closed = route.wipeGates.filter(({ state }) => state !== 'open')
+  if (closed.length > 0) return refused({ code: 'checks-missing', gates: closed })
+  const { bench } = standingOf(job)
+  if (bench.inRecoveryAt !== undefined) return undefined
+  // Without recovery it is the settings' own reset, where the account comes off first.
+  if (route.choices[0]?.action !== 'reset-from-settings')
+    return refused({ code: 'not-yet', needs: 'in-recovery' })
+  if (factsOf(job).accountOnDevice !== 'no' && bench.accountTakenOffAt === undefined)
+    return refused({ code: 'account-still-on-it' })
+  return undefined
+}
+
+function whyNotThisDevice(
+  job: JobState,
+  { by, read }: Extract<Bench['change'], { kind: 'right-device' }>,
+  { model }: World,
+): Decided | undefined {
+  const plain = (text: string) => text.replace(/[\s-]/g, '').toUpperCase()
+  const wanted = by === 'tag' ? job.ticket : model?.modelCode
+  if (!wanted) return refused({ code: 'model-missing' })
+  return plain(read) === plain(wanted) ? undefined : refused({ code: 'other-device', read, wanted })
+}
+
+/** Of what deletes or unlocks: what does not hold now, apart from all that is told of the device. */
+function withoutWhat(job: JobState, change: Bench['change'], world: World): NotHeld | undefined {
+  const isDeleting =
+    change.kind === 'wipe-started' ||
+    change.kind === 'wipe-finished' || (change.kind === 'screen-lifted' && change.how === 'settings')
+  if (!isDeleting && change.kind !== 'screen-lifted') return undefined
+  if (isReported(job)) return 'reported'
+  if (barring(job).length > 0) return 'barred'
+  if (!isDeleting) return undefined
+  const { consent } = routeBeforeWork(job, world)
+  return consent.state === 'given' && consent.covers === 'covered' ? undefined : 'agreement'
+}
+
+/** Gates of the whole job that are closed for good: no work on this device. */
+export function barring(job: JobState): readonly Gate[] {
+  return gatesOfTheJob(factsOf(job), progressOf(job)).filter(({ state }) => state === 'closed-for-good')
+}
+
+/** One who began it long ago tells of it; one who begins it now asks. In milliseconds. */
+const LATE_MS = 120_000
+
+export function decideAttempt(job: JobState, command: Run, world: World): Decided {
+  const known = job.attempts.find(({ id }) => id === command.id)
+  if (command.kind === 'end-attempt') return ended(known, command)
+  if (known) return yes()
+  const isLate = Date.parse(world.now) - Date.parse(command.startedAt) > LATE_MS
+  const bars = barring(job)
+  if (!isLate) {
+    if (isReported(job)) return refused({ code: 'reported' })
+    if (bars.length > 0) return refused({ code: 'no-work', gates: bars })
+    const isElsewhere = job.attempts.some(
+      ({ outcome, runner }) =>
+        outcome === null && runner !== null && command.runner !== null && runner !== command.runner,
+    )
+    if (isElsewhere) return refused({ code: 'attempt-elsewhere' })
+  }
+  const { model } = world
+  if (!model?.procedureIds.includes(command.procedureId)) return refused({ code: 'no-such-procedure' })
+  const { id, procedureId, link, cable, runner, startedAt } = command
+  const without: NotHeld | undefined = isReported(job) ? 'reported' : bars.length > 0 ? 'barred' : undefined
+  return yes({
+    kind: 'attempt-started',
+    attempt: {
+      id,
+      familyId: model.familyId,
+      procedureId,
+      modelId: model.modelId,
+      systemVersion: job.answers.systemVersion ?? null,
+      link,
+      cable,
+      runner,
+      startedAt,
+      finishedAt: null,
+      outcome: null,
+      seen: [],
+      notSeen: [],
+      marks: [],
+      by: world.by,
+      ...(without ? { without } : {}),
+    },
+  })
+}
+
+function ended(known: JobState['attempts'][number] | undefined, command: Extract<Run, { kind: 'end-attempt' }>) {
+  const { kind: _, ...end } = command
+  if (!known) return refused({ code: 'attempt-unknown' })
+  if (Date.parse(end.finishedAt) < Date.parse(known.startedAt)) return refused({ code: 'ended-before-start' })
+  if (known.outcome === null) return yes({ kind: 'attempt-ended', ...end })
+  if (known.outcome !== end.outcome) return refused({ code: 'attempt-ended', outcome: known.outcome })
+  const { id, seen, notSeen } = end
+  const isSame = known.seen.join() === seen.join() && known.notSeen.join() === notSeen.join()
+  // What was seen may be told more fully afterwards; when it ended stays.
+  return isSame ? yes() : yes({ kind: 'attempt-told', id, seen, notSeen })
+}
+
+/** Steps that others stand on. */
+const CHAIN: readonly BenchStepKind[] = [
+  'in-recovery',
+  'back-to-keys',
+  'account-taken-off',
+  'revealed',
+  'wipe-started',
+  'wipe-finished',
+  'first-start',
+  'recovery-again',
+  'set-up',
+  'screen-lifted',
+]
+
+export function decideTakeBack(job: JobState, { what, reason, isSupervisor }: TakeBack, world: World): Decided {
+  const no = what.kind === 'step' ? whyNotStep(job, what, isSupervisor) : whyNotCode(job, what)
+  return no ?? yes({ kind: 'taken-back', what, reason, by: world.by, at: world.now })
+}
+
+/** The last step of the chain that can be taken back now; undefined where there is none. */
+export function lastStep(job: JobState): Step | undefined {
+  return job.steps.findLast(({ change }) => CHAIN.includes(change.kind))
+}
+
+function whyNotStep(
+  job: JobState,
+  { key }: Extract<TakenBack, { kind: 'step' }>,
+  isSupervisor: boolean,
+): Decided | undefined {
+  const step = job.steps.find((one) => one.key === key)
+  if (!step || !CHAIN.includes(step.change.kind) || step.change.kind === 'revealed')
+    return refused({ code: 'nothing-to-take-back' })
+  const later = job.steps.find((one) => CHAIN.includes(one.change.kind) && compareSteps(one, step) > 0)
+  if (later) return refused({ code: 'something-stands-on-it', later: later.change.kind })
+  if (job.accountConfirmed && Date.parse(job.accountConfirmed.at) >= Date.parse(step.at))
+    return refused({ code: 'something-stands-on-it', later: 'account' })
+  if (job.attempts.some(({ startedAt }) => Date.parse(startedAt) > Date.parse(step.at)))
+    return refused({ code: 'something-stands-on-it', later: 'attempt' })
+  // A breach does not vanish by the word of whoever made it.
+  const isBreach = standingOf(job).breaches.some(({ at }) => at === step.at)
+  return isBreach && !isSupervisor ? refused({ code: 'supervisor-takes-back' }) : undefined
+}
+
+function whyNotCode(
+  job: JobState,
+  { orderId }: Extract<TakenBack, { kind: 'code-refused' }>,
+): Decided | undefined {
+  const order = job.orders.find(({ id }) => id === orderId)
+  if (!order || order.answer !== 'code' || order.triesMade === 0)
+    return refused({ code: 'nothing-to-take-back' })
+  return order.state === 'answered' || order.state === 'blocked'
+    ? undefined
+    : refused({ code: 'something-stands-on-it', later: 'order' })
+}

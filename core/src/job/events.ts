@@ -1,0 +1,87 @@
+import type { FactValues, TakenBack } from './commands.ts'
+import type {
+  AccountConfirmed,
+  AgreementRecord,
+  Attempt,
+  Customer,
+  HandBackRecord,
+  IntakeRecord,
+  JobState,
+  Order,
+  OrderChange,
+  OwnershipFile,
+  RegistryQuestion,
+  RegistryRecord,
+  Step,
+  WaivedCheck,
+} from './records.ts'
+
+/** What happened on a job. A job is the fold of these, and of nothing else. */
+export type JobEvent =
+  | {
+      readonly kind: 'opened'
+      readonly at: string
+      readonly by: string
+      readonly id: number
+      readonly ticket: string
+      readonly pricesId: number
+      readonly catalogId: number
+    }
+  /** A job of a database from before jobs were kept as events. */
+  | { readonly kind: 'carried-over'; readonly job: JobState }
+  | {
+      readonly kind: 'answered'
+      readonly set: FactValues
+      readonly customer?: Partial<Customer> | undefined
+      readonly catalogId?: number | undefined
+    }
+  | { readonly kind: 'intake-recorded'; readonly intake: IntakeRecord }
+  | { readonly kind: 'file-kept'; readonly file: OwnershipFile }
+  | { readonly kind: 'file-removed'; readonly id: string }
+  | { readonly kind: 'registry-asked'; readonly question: RegistryQuestion }
+  | { readonly kind: 'registry-said'; readonly key?: string | undefined; readonly record: RegistryRecord }
+  | { readonly kind: 'agreement-signed'; readonly record: Extract<AgreementRecord, { kind: 'signed' }> }
+  | { readonly kind: 'agreement-refused'; readonly record: Extract<AgreementRecord, { kind: 'refused' }> }
+  | { readonly kind: 'check-waived'; readonly waived: WaivedCheck }
+  | { readonly kind: 'step-made'; readonly step: Step }
+  | {
+      readonly kind: 'taken-back'
+      readonly what: TakenBack
+      readonly reason: string
+      readonly by: string
+      readonly at: string
+    }
+  | { readonly kind: 'attempt-started'; readonly attempt: Attempt }
+  | ({ readonly kind: 'attempt-ended' } & AttemptEnd)
+  /** More was told of an attempt that had ended. */
+  | ({ readonly kind: 'attempt-told' } & Pick<AttemptEnd, 'id' | 'seen' | 'notSeen'>)
+  | { readonly kind: 'account-confirmed'; readonly confirmed: AccountConfirmed }
+  | { readonly kind: 'order-placed'; readonly order: Order }
+  | { readonly kind: 'order-changed'; readonly id: string; readonly change: OrderChange }
+  | {
+      readonly kind: 'remote-said'
+      readonly did: 'begin' | 'look' | 'unlock' | 'locating-off'
+      readonly requestId: string
+      readonly state: string
+      readonly device: string
+      readonly at: string
+    }
+  | { readonly kind: 'handed-back'; readonly record: HandBackRecord }
+export type JobEventKind = JobEvent['kind']
+
+type AttemptEnd = Pick<Attempt, 'id' | 'seen' | 'notSeen' | 'marks'> & {
+  readonly outcome: NonNullable<Attempt['outcome']>
+  readonly finishedAt: string
+}
+
+/** Events beside the work that nobody's decision stands on: the job's version stays. */
+const BESIDE: readonly JobEventKind[] = [
+  'attempt-started',
+  'attempt-ended',
+  'attempt-told',
+  'order-placed',
+  'order-changed',
+  'remote-said',
+  'registry-asked',
+]
+export const countsForTheVersion = ({ kind }: JobEvent): boolean => !BESIDE.includes(kind)

@@ -1,0 +1,208 @@
+import type { FactName, Facts } from '../route/index.ts'
+import { countsForTheVersion, type JobEvent } from './events.ts'
+import type { JobState, Order, OrderChange } from './records.ts'
+import { withStep } from './steps.ts'
+
+/** A job as it is opened. */
+function opened({ id, ticket, at, by, pricesId, catalogId }: Extract<JobEvent, { kind: 'opened' }>): JobState {
+  return {
+    id,
+    ticket,
+    version: 0,
+    events: 0,
+    openedAt: at,
+    openedBy: by,
+    customer: { name: '', contact: '' },
+    answers: {},
+    intake: null,
+    registry: [],
+    asking: null,
+    ownershipFiles: [],
+    agreement: null,
+    waived: [],
+    steps: [],
+    takenBack: [],
+    attempts: [],
+    accountConfirmed: null,
+    orders: [],
+    remoteRequests: [],
+    handBack: null,
+    pricesId,
+    catalogId,
+  }
+}
+
+/**
+ * The job after an event. Pure and total: what is not known is left alone, and nothing is refused here.
+ * @param job undefined before the first event, which opens it or carries it over
+ */
+export function evolve(job: JobState | undefined, event: JobEvent): JobState {
+  if (event.kind === 'carried-over') return event.job
+  const before = event.kind === 'opened' ? opened(event) : job
+  if (!before) throw new Error(`The first event of a job opens it, not ${event.kind}`)
+  const { version, events } = before
+  return {
+    ...changed(before, event),
+    version: countsForTheVersion(event) ? version + 1 : version,
+    events: events + 1,
+  }
+}
+
+/** The fold of all events of a job, oldest first. @throws Error where the first does not open it */
+export function jobOf(events: readonly JobEvent[]): JobState {
+  const job = events.reduce<JobState | undefined>(evolve, undefined)
+  if (!job) throw new Error('A job has at least the event that opened it')
+  return job
+}
+
+function changed(job: JobState, event: Exclude<JobEvent, { kind: 'carried-over' }>): JobState {
+  switch (event.kind) {
+    case 'opened':
+      return job
+    case 'answered':
+      return {
+        ...job,
+        answers: answersWith(job.answers, event.set),
+        customer: { ...job.customer, ...event.customer },
+        catalogId: event.catalogId ?? job.catalogId,
+        // What a supervisor answered for was another answer.
+        waived: job.waived.filter(({ check }) => !isWorse(check, job.answers, event.set)),
+      }
+    case 'intake-recorded':
+      return { ...job, intake: event.intake }
+    case 'file-kept':
+      return { ...job, ownershipFiles: [...job.ownershipFiles, event.file] }
+    case 'file-removed':
+      return { ...job, ownershipFiles: job.ownershipFiles.filter(({ id }) => id !== event.id) }
+    case 'registry-asked':
+      return { ...job, asking: event.question }
+    case 'registry-said':
+      return {
+        ...job,
+        registry: [...job.registry, event.record],
+        asking: event.key !== undefined && job.asking?.key === event.key ? null : job.asking,
+      }
+    case 'agreement-signed':
+      return { ...job, agreement: event.record }
+    case 'agreement-refused':
+      return { ...job, agreement: event.record }
+    case 'check-waived':
+      return {
+        ...job,
+        waived: [...job.waived.filter(({ check }) => check !== event.waived.check), event.waived],
+      }
+    case 'step-made':
+      return job.takenBack.includes(event.step.key)
+        ? job
+        : { ...job, steps: [...withStep(job.steps, event.step)] }
+    case 'taken-back':
+      return takenBack(job, event.what)
+    case 'attempt-started':
+      return job.attempts.some(({ id }) => id === event.attempt.id)
+        ? job
+        : { ...job, attempts: byStart([...job.attempts, event.attempt]) }
+    case 'attempt-ended': {
+      const { kind: _, id, ...end } = event
+      return { ...job, attempts: job.attempts.map((one) => (one.id === id ? { ...one, ...end } : one)) }
+    }
+    case 'attempt-told': {
+      const { id, seen, notSeen } = event
+      return {
+        ...job,
+        attempts: job.attempts.map((one) => (one.id === id ? { ...one, seen, notSeen } : one)),
+      }
+    }
+    case 'account-confirmed':
+      return { ...job, accountConfirmed: event.confirmed }
+    case 'order-placed':
+      return { ...job, orders: [...job.orders, event.order] }
+    case 'order-changed':
+      return {
+        ...job,
+        orders: job.orders.map((one) => (one.id === event.id ? orderAfter(one, event.change) : one)),
+      }
+    case 'remote-said':
+      return event.did === 'begin'
+        ? {
+            ...job,
+            remoteRequests: [
+              ...job.remoteRequests,
+              { requestId: event.requestId, device: event.device, at: event.at },
+            ],
+          }
+        : job
+    case 'handed-back':
+      return { ...job, handBack: event.record }
+  }
+}
+
+const byStart = (attempts: readonly JobState['attempts'][number][]) =>
+  [...attempts].sort((a, b) => Date.parse(a.startedAt) - Date.parse(b.startedAt) || (a.id < b.id ? -1 : 1))
+
+function answersWith(before: Facts, set: { readonly [Name in FactName]?: unknown }): Facts {
+  const merged = Object.entries({ ...before, ...set }).filter(
+    ([, value]) => value !== null && value !== undefined,
+  )
+  return Object.fromEntries(merged) as Facts
+}
+
+const ANSWERED_BY: Readonly<Record<JobState['waived'][number]['check'], readonly FactName[]>> = {
+  'not-work-managed': ['workManaged'],
+  'no-legal-matter': ['legalMatter'],
+  ownership: ['whose'],
+}
+
+/** An answer that is new and worse than the one a check was waived under. */
+function isWorse(
+  check: JobState['waived'][number]['check'],
+  before: Facts,
+  set: { readonly [Name in FactName]?: unknown },
+): boolean {
+  return ANSWERED_BY[check].some((name) => {
+    const now = set[name]
+    return now !== undefined && now !== null && now !== before[name] && (now === 'yes' || name === 'whose')
+  })
+}
+
+function takenBack(job: JobState, what: Extract<JobEvent, { kind: 'taken-back' }>['what']): JobState {
+  switch (what.kind) {
+    case 'step':
+      return {
+        ...job,
+        steps: job.steps.filter(({ key }) => key !== what.key),
+        takenBack: job.takenBack.includes(what.key) ? job.takenBack : [...job.takenBack, what.key],
+      }
+    case 'code-refused':
+      return {
+        ...job,
+        orders: job.orders.map((one) =>
+          one.id === what.orderId
+            ? { ...one, state: 'answered', triesMade: one.triesMade - 1, version: one.version + 1 }
+            : one,
+        ),
+      }
+  }
+}
+
+/** An order after what came of it. Codes are strings, entries are counted, a device without entries left is blocked. */
+export function orderAfter(order: Order, change: OrderChange): Order {
+  const version = order.version + 1
+  switch (change.kind) {
+    case 'answered':
+      return { ...order, version, state: 'answered', answer: change.answer, code: change.code ?? null }
+    case 'code-tried': {
+      const triesMade = order.triesMade + 1
+      const isBlocked = !change.worked && triesMade >= order.triesAllowed
+      return {
+        ...order,
+        version,
+        triesMade,
+        state: change.worked ? 'released' : isBlocked ? 'blocked' : 'answered',
+      }
+    }
+    case 'proven':
+      return { ...order, version, state: 'released' }
+    case 'failed':
+      return { ...order, version, state: 'failed' }
+  }
+}

@@ -1,0 +1,261 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { handBack, histories, live, TOLD_CHANGE, worldAt, FIRST, opened } from '../../test/histories.ts'
+import {
+  customerLetsUsDelete,
+  isShownOff,
+  isWork,
+  reportStands,
+  somethingWasDeleted,
+} from '../../test/oracle.ts'
+import {
+  after,
+  apart,
+  decide,
+  evolve,
+  handBackFacts,
+  jobOf,
+  mainActionOf,
+  standingOf,
+  together,
+  type Command,
+  type JobEvent,
+  type JobState,
+} from './index.ts'
+
+/** Random histories each; `npm run histories` lives a hundred thousand. */
+const RUNS = Number(process.env['BENEVOX_HISTORIES'] ?? 400)
+const always = (property: fc.IPropertyWithHooks<never> | fc.IRawProperty<unknown>) =>
+  fc.assert(property as fc.IRawProperty<unknown>, { numRuns: RUNS, seed: 20_261_126 })
+const LONG = 600_000
+const most = histories(60)
+const deletes = (event: JobEvent) =>
+  event.kind === 'step-made' &&
+  (event.step.change.kind === 'wipe-started' ||
+    event.step.change.kind === 'wipe-finished' ||
+    (event.step.change.kind === 'screen-lifted' && event.step.change.how === 'settings'))
+const isReveal = (event: JobEvent) => event.kind === 'step-made' && event.step.change.kind === 'revealed'
+const withoutCounts = ({ version: _, events: __, ...rest }: JobState) => rest
+
+describe('whatever anybody does, in whatever order', () => {
+  it(
+    'nothing is shown or done by our hand that deletes without an agreement in force that lets it',
+    () => {
+      let shown = 0
+      always(
+        fc.property(most, (history) => {
+          live(history, ({ events, so, job }) => {
+            for (const event of events) {
+              if (isReveal(event)) {
+                shown++
+                expect(customerLetsUsDelete(so)).toBe(true)
+              }
+              if (deletes(event) && !customerLetsUsDelete(so) && job.steps.filter((s) => deletes({ kind: 'step-made', step: s })).length === 1)
+                expect(standingOf(job).breaches.length).toBeGreaterThan(0)
+            }
+          })
+        }),
+      )
+      expect(shown).toBeGreaterThan(RUNS / 20)
+    },
+    LONG,
+  )
+  it(
+    'a reported device gets no work by anybody, and what is done to it all the same is a breach on the record',
+    () => {
+      let reported = 0
+      always(
+        fc.property(most, (history) => {
+          live(history, ({ events, so }) => {
+            const before = so.slice(0, so.length - events.length)
+            if (!reportStands(before)) return
+            reported++
+            expect(events.filter(isWork)).toEqual([])
+          })
+        }),
+      )
+      expect(reported).toBeGreaterThan(RUNS)
+    },
+    LONG,
+  )
+  it(
+    'the document says deleted where something was deleted, and only there; a lock is confirmed off by an event that shows it',
+    () => {
+      let closed = 0
+      always(
+        fc.property(most, (history) => {
+          const { job, events } = live(history)
+          const paper = handBackFacts(job)
+          expect(standingOf(job).deleted !== 'no').toBe(somethingWasDeleted(events))
+          if (!paper) return
+          closed++
+          expect(paper.deleted !== 'no').toBe(somethingWasDeleted(events))
+          for (const lock of ['screen', 'account', 'carrier'] as const)
+            if (paper.record[lock] === 'confirmed-off') expect(isShownOff(lock, events)).toBe(true)
+          const signed = events.findLast((event) => event.kind === 'agreement-signed')
+          const refusedLater = events.findLast(({ kind }) => kind.startsWith('agreement-'))?.kind
+          if (signed && refusedLater === 'agreement-signed')
+            expect(paper.record.priceMinor).toBeLessThanOrEqual(signed.record.terms.mostMinor)
+        }),
+      )
+      expect(closed).toBeGreaterThan(RUNS / 10)
+    },
+    LONG,
+  )
+  it(
+    'every open job waits at one station with something to do that can be done, and can always be handed back',
+    () => {
+      always(
+        fc.property(most, (history) => {
+          const { job } = live(history)
+          const world = worldAt(200)
+          const { station, action } = mainActionOf(job, world)
+          if (job.handBack) {
+            expect([station, action.kind]).toEqual(['closed', 'none'])
+            return
+          }
+          expect(station).not.toBe('closed')
+          expect(decide(job, handBack(job, world, 0), world)).toMatchObject({ kind: 'done' })
+          expect(followed(job, world)).not.toBe('stuck')
+        }),
+      )
+    },
+    LONG,
+  )
+  it(
+    'what is stored is the job: events taken apart, put together and folded anew',
+    () => {
+      always(
+        fc.property(most, (history) => {
+          const { job, events } = live(history)
+          const first: JobEvent = { kind: 'opened', at: new Date(FIRST).toISOString(), by: 'Runa', id: 1, ticket: 'B1001', pricesId: 1, catalogId: 1 }
+          const stored = [first, ...events].map((event) => JSON.parse(JSON.stringify(apart(event))) as ReturnType<typeof apart>)
+          expect(jobOf(stored.map(together))).toEqual(JSON.parse(JSON.stringify(job)))
+        }),
+      )
+    },
+    LONG,
+  )
+})
+
+/** Follows the main actions, each done as it should be, until the job is closed. */
+function followed(from: JobState, world: ReturnType<typeof worldAt>): 'closed' | 'waits-for-answers' | 'stuck' {
+  let job = from
+  for (let n = 0; n < 40; n++) {
+    const { action } = mainActionOf(job, world)
+    const now = worldAt(200 + n)
+    const bench = (change: Extract<Command, { kind: 'bench' }>['change']): Command => ({
+      kind: 'bench',
+      key: `f${n}`,
+      change,
+      at: now.now,
+    })
+    const command = ((): Command | undefined => {
+      switch (action.kind) {
+        case 'none':
+          return undefined
+        case 'answer':
+        case 'wait-for-device':
+        case 'charge':
+        case 'show-agreement':
+        case 'order':
+        case 'follow-order':
+          return undefined
+        case 'try':
+          return action.action === 'reset-from-settings' ||
+            action.action === 'remember' ||
+            action.action === 'remote-unlock'
+            ? bench({ kind: 'screen-lifted', how: 'remembered' })
+            : bench({ kind: 'screen-lifted', how: 'cache-cleared' })
+        case 'attempt':
+          return bench({ kind: 'in-recovery' })
+        case 'reveal':
+          return bench({ kind: 'wipe-started' })
+        case 'tell':
+          return bench({ kind: action.step } as Extract<Command, { kind: 'bench' }>['change'])
+        case 'confirm-account':
+          return { kind: 'confirm-account', how: 'step-skipped' }
+        case 'hand-back':
+          return handBack(job, now, n)
+      }
+    })()
+    if (!command) return job.handBack ? 'closed' : 'waits-for-answers'
+    const next = after(job, command, now)
+    if (next === job) return 'stuck'
+    job = next
+  }
+  return 'stuck'
+}
+
+describe('what is told of the device', () => {
+  const told = fc.array(fc.tuple(TOLD_CHANGE, fc.nat(40)), { minLength: 1, maxLength: 8 })
+  it('gives the same job in whatever order it arrives, and however often', () => {
+    always(
+      fc.property(most, told, fc.array(fc.nat(1000), { minLength: 20, maxLength: 20 }), (history, steps, shuffle) => {
+        const { job } = live(history)
+        if (job.handBack) return
+        const world = worldAt(300)
+        const commands = steps.map(
+          ([change, minute], n): Command => ({
+            kind: 'bench',
+            key: `t${n}`,
+            change,
+            at: worldAt(100 + minute).now,
+          }),
+        )
+        const all = (these: readonly Command[]) => these.reduce((one, command) => after(one, command, world), job)
+        const twice = [...commands, ...commands.slice(0, 3)]
+        const mixed = twice
+          .map((command, n) => ({ command, key: shuffle[n] ?? 0 }))
+          .sort((a, b) => a.key - b.key)
+          .map(({ command }) => command)
+        expect(withoutCounts(all(mixed))).toEqual(withoutCounts(all(commands)))
+      }),
+    )
+  }, LONG)
+  it('taken back, leaves the job as it was', () => {
+    let taken = 0
+    always(
+      fc.property(most, TOLD_CHANGE, (history, change) => {
+        const { job } = live(history)
+        const world = worldAt(300)
+        const made = after(job, { kind: 'bench', key: 'slip', change }, world)
+        const back = after(
+          made,
+          { kind: 'take-back', what: { kind: 'step', key: 'slip' }, reason: 'pressed by mistake', isSupervisor: true },
+          world,
+        )
+        if (back === made) return
+        taken++
+        expect({ ...withoutCounts(back), takenBack: [] }).toEqual({ ...withoutCounts(job), takenBack: [] })
+        // Told once more, it does not come back.
+        expect(after(back, { kind: 'bench', key: 'slip', change }, world)).toBe(back)
+      }),
+    )
+    expect(taken).toBeGreaterThan(RUNS / 4)
+  }, LONG)
+})
+
+describe('the browser and the server', () => {
+  it('come to the same job: what waits in the browser, laid over it, is what the server makes of it', () => {
+    always(
+      fc.property(most, fc.array(TOLD_CHANGE, { minLength: 1, maxLength: 6 }), (history, changes) => {
+        const { job } = live(history)
+        const world = worldAt(300)
+        const waiting = changes.map(
+          (change, n): Command => ({ kind: 'bench', key: `w${n}`, change, at: worldAt(150 + n).now }),
+        )
+        const shown = waiting.reduce((one, command) => after(one, command, world), job)
+        // The server takes each later, by its own clock, and some of them twice.
+        let server = job
+        for (const [n, command] of [...waiting, ...waiting.slice(0, 2)].entries())
+          server = after(server, command, worldAt(400 + n))
+        expect(withoutCounts(server)).toEqual(withoutCounts(shown))
+      }),
+    )
+  }, LONG)
+  it('opens as an empty job', () => {
+    expect(opened()).toMatchObject({ version: 1, events: 1, steps: [], customer: { name: '' } })
+    expect(() => evolve(undefined, { kind: 'file-removed', id: 'x' })).toThrow('opens it')
+  })
+})

@@ -1,0 +1,84 @@
+import { isOrderFromAfar, type Locks, type LockState } from '../route/index.ts'
+import type { JobState, LockStatement } from './records.ts'
+import { factsOf, routeOf, type Around } from './standing.ts'
+import { standingOf } from './steps.ts'
+
+/** How a lock was shown to be off; undefined where no event shows it. */
+export type ShownBy =
+  | 'set-up-reached'
+  | 'remembered'
+  | 'remote-unlock'
+  | 'settings'
+  | 'signed-in'
+  | 'step-skipped'
+  | 'never-asked'
+  | 'account-list-empty'
+  | 'code-worked'
+  | 'other-sim-works'
+
+/** Which event shows each lock to be off. An answer shows nothing. */
+export function shownOff(job: JobState): Readonly<Record<keyof Locks, ShownBy | undefined>> {
+  const { bench, deleted } = standingOf(job)
+  const lifted = bench.screenLifted?.how
+  const released = job.orders.find(({ state }) => state === 'released')
+  return {
+    screen:
+      bench.setUpAt !== undefined && deleted !== 'no'
+        ? 'set-up-reached'
+        : lifted === 'remembered' || lifted === 'remote-unlock' || lifted === 'settings'
+          ? lifted
+          : undefined,
+    account:
+      job.accountConfirmed?.how ??
+      (bench.accountTakenOffAt !== undefined && deleted === 'by-settings' ? 'account-list-empty' : undefined),
+    carrier: released && (released.answer === 'code' ? 'code-worked' : 'other-sim-works'),
+  }
+}
+
+/** What may be said of each lock at the hand-back, the likeliest first; never what is not so. */
+export function statementsOf(
+  job: JobState,
+  around: Around,
+): Readonly<Record<keyof Locks, readonly LockStatement[]>> {
+  const { locks } = routeOf(job, around)
+  const shown = shownOff(job)
+  return {
+    screen: shown.screen ? ['confirmed-off'] : screenStatements(job, locks.screen),
+    account: shown.account ? ['confirmed-off'] : accountStatements(job, locks.account),
+    carrier: shown.carrier ? ['confirmed-off'] : carrierStatements(job, locks.carrier),
+  }
+}
+
+function screenStatements(job: JobState, state: LockState): readonly LockStatement[] {
+  const facts = factsOf(job)
+  const { deleted } = standingOf(job)
+  const isAsked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-tries'
+  if (deleted !== 'no') return ['not-tested', 'on']
+  if (isAsked) return state === 'locked' ? ['on', 'not-tested'] : ['not-tested', 'on']
+  return ['not-part-of-this-job', 'not-tested', ...(state === 'locked' ? (['on'] as const) : [])]
+}
+
+function accountStatements(job: JobState, state: LockState): readonly LockStatement[] {
+  const { deleted } = standingOf(job)
+  const { complaint, accountOnDevice } = factsOf(job)
+  if (complaint === 'second-hand' || (deleted === 'by-recovery' && state === 'locked'))
+    return ['on', 'not-tested']
+  if (deleted !== 'no') return ['not-tested', ...(accountOnDevice === 'no' ? [] : (['on'] as const))]
+  return ['not-part-of-this-job', 'not-tested']
+}
+
+function carrierStatements(job: JobState, state: LockState): readonly LockStatement[] {
+  const facts = factsOf(job)
+  switch (state) {
+    case 'not-there':
+      return ['none']
+    case 'locked':
+    case 'will-appear':
+      return ['on', 'not-tested']
+    case 'clear':
+    case 'unknown':
+      return facts.complaint === 'carrier-lock-only' || isOrderFromAfar(facts)
+        ? ['not-tested', 'on']
+        : ['not-part-of-this-job', 'not-tested']
+  }
+}

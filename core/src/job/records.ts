@@ -1,0 +1,338 @@
+import { z } from 'zod'
+import { cue, keyId, linkKind } from '../catalog/index.ts'
+import { customerLanguage } from '../consent/index.ts'
+import { consentTerms, facts, registryAnswer, ROUTE_ACTIONS } from '../route/index.ts'
+
+/**
+ * What a job is made of. Instants are ISO 8601 in UTC; money is in minor units with its currency; whoever did
+ * something stands there by the name they had then.
+ */
+
+const instant = z.iso.datetime()
+const currency = z.string().regex(/^[A-Z]{3}$/)
+
+export const customer = z.strictObject({
+  name: z.string().trim().max(80),
+  contact: z.string().trim().max(120),
+})
+export type Customer = z.infer<typeof customer>
+
+/** Where a mark is, on a drawing of the device seen from one side: three columns, three rows, counted from 0. */
+export const conditionMark = z.strictObject({
+  side: z.enum(['front', 'back']),
+  column: z.int().min(0).max(2),
+  row: z.int().min(0).max(2),
+  kind: z.enum(['scratch', 'crack', 'dent', 'missing']),
+})
+export type ConditionMark = z.infer<typeof conditionMark>
+
+export const leftWithIt = z.enum([
+  'charger',
+  'cable',
+  'case',
+  'sim',
+  'sim-tray',
+  'memory-card',
+  'pen',
+  'strap',
+  'box',
+])
+export type LeftWithIt = z.infer<typeof leftWithIt>
+
+/** What was left besides the device, and what it looked like. */
+export const intakeRecord = z.strictObject({
+  left: z.array(leftWithIt).max(9),
+  marks: z.array(conditionMark).max(60),
+  note: z.string().trim().max(300),
+})
+export type IntakeRecord = z.infer<typeof intakeRecord>
+
+/** What the registry said of an IMEI. *No answer* is also what nonsense and silence are. */
+export const registryRecord = z.strictObject({
+  at: instant,
+  imei: z.string(),
+  answer: registryAnswer,
+  /** Asked by this program, or by a person who typed what they were told. */
+  source: z.enum(['registry', 'by-hand']),
+  /** Of a reported device; of a failure, what happened. */
+  detail: z.string(),
+  reference: z.string(),
+  /** The fee of a report that was ordered. */
+  feeMinor: z.int().min(0),
+  currency: z.string(),
+})
+export type RegistryRecord = z.infer<typeof registryRecord>
+
+/** A question to the registry that is on its way: a second one would be a second fee. */
+export const registryQuestion = z.strictObject({ key: z.string(), at: instant, imei: z.string(), report: z.boolean() })
+export type RegistryQuestion = z.infer<typeof registryQuestion>
+
+/** A picture or document that shows the person's right to the device; its bytes are kept apart. */
+export const ownershipFile = z.strictObject({
+  id: z.uuid(),
+  name: z.string(),
+  type: z.enum(['image/jpeg', 'image/png', 'image/webp', 'application/pdf']),
+  bytes: z.int(),
+  at: instant,
+  by: z.string(),
+})
+export type OwnershipFile = z.infer<typeof ownershipFile>
+
+/** How the customer agreed: with finger or mouse, on paper, or said on the telephone where nothing is lost. */
+export const agreedHow = z.enum(['signature', 'paper', 'telephone'])
+
+/** What was said of price and time when it was signed, for the documents. */
+export const whatWasTold = z.strictObject({
+  leastMinor: z.int(),
+  mostMinor: z.int(),
+  taxInMostMinor: z.int(),
+  depositMinor: z.int(),
+  currency,
+  calendarMinutes: z.strictObject({ p50: z.number(), p90: z.number() }),
+})
+export type WhatWasTold = z.infer<typeof whatWasTold>
+
+/** What the customer has said, with the text exactly as it was read. The picture of the signature is kept apart. */
+export const agreementRecord = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('refused'), at: instant, by: z.string() }),
+  z.strictObject({
+    kind: z.literal('signed'),
+    language: customerLanguage,
+    text: z.string(),
+    /** SHA-256 of the text in UTF-8, in hexadecimal digits. */
+    digest: z.string().regex(/^[0-9a-f]{64}$/),
+    terms: consentTerms,
+    told: whatWasTold.optional(),
+    how: agreedHow,
+    at: instant,
+    by: z.string(),
+  }),
+])
+export type AgreementRecord = z.infer<typeof agreementRecord>
+
+/** A check that a supervisor answers for. */
+export const waivedCheck = z.strictObject({
+  check: z.enum(['not-work-managed', 'no-legal-matter', 'ownership']),
+  reason: z.string().trim().min(10).max(300),
+  by: z.string(),
+  at: instant,
+})
+export type WaivedCheck = z.infer<typeof waivedCheck>
+
+/** How the account lock was shown to be off. */
+export const accountShownBy = z.enum(['signed-in', 'step-skipped', 'never-asked'])
+export const accountConfirmed = z.strictObject({ how: accountShownBy, at: instant })
+export type AccountConfirmed = z.infer<typeof accountConfirmed>
+
+/** How it works again without a reset from recovery. */
+export const liftedHow = z.enum(['remembered', 'remote-unlock', 'settings', 'cache-cleared', 'system-installed'])
+
+/** What the bench has done so far, with the instants its timers run from: the sum of its steps. */
+export const benchRecord = z.strictObject({
+  procedureId: z.string().max(48).optional(),
+  /** Keys that were tested by themselves. */
+  keysTested: z.partialRecord(keyId, z.enum(['works', 'broken'])).optional(),
+  charging: z
+    .strictObject({ startedAt: instant, fromPercent: z.int().min(0).max(100), endedAt: instant.optional() })
+    .optional(),
+  inRecoveryAt: instant.optional(),
+  rightDevice: z
+    .strictObject({
+      by: z.enum(['tag', 'model-text']),
+      read: z.string(),
+      /** The build text that its recovery shows beside the model. */
+      build: z.string().optional(),
+      at: instant,
+    })
+    .optional(),
+  /** The list of accounts was seen to be empty, before a reset from the settings. */
+  accountTakenOffAt: instant.optional(),
+  /** The wipe keys, or the last button of the settings, may be shown since. */
+  revealedAt: instant.optional(),
+  wipeStartedAt: instant.optional(),
+  wipeFinishedAt: instant.optional(),
+  firstStartAt: instant.optional(),
+  setUpAt: instant.optional(),
+  /** How often it came back to recovery by itself after a wipe. */
+  cameBack: z.int().min(0).optional(),
+  screenLifted: z.strictObject({ how: liftedHow, at: instant }).optional(),
+  /** What was tried and did not help, in the order it was tried. */
+  didNotHelp: z.array(z.enum(ROUTE_ACTIONS)).optional(),
+})
+export type BenchRecord = z.infer<typeof benchRecord>
+
+/** One step of the bench. */
+export const benchChange = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('chose-procedure'), procedureId: z.string().max(48) }),
+  z.strictObject({ kind: z.literal('key-tested'), key: keyId, state: z.enum(['works', 'broken']) }),
+  z.strictObject({ kind: z.literal('charging-started'), fromPercent: z.int().min(0).max(100) }),
+  z.strictObject({ kind: z.literal('charging-ended') }),
+  z.strictObject({ kind: z.literal('in-recovery') }),
+  z.strictObject({
+    kind: z.literal('right-device'),
+    by: z.enum(['tag', 'model-text']),
+    read: z.string().trim().min(1).max(80),
+    build: z.string().trim().max(120).optional(),
+  }),
+  z.strictObject({ kind: z.literal('account-taken-off') }),
+  z.strictObject({ kind: z.literal('revealed') }),
+  z.strictObject({ kind: z.literal('wipe-started') }),
+  z.strictObject({ kind: z.literal('wipe-finished') }),
+  z.strictObject({ kind: z.literal('first-start') }),
+  z.strictObject({ kind: z.literal('recovery-again') }),
+  z.strictObject({ kind: z.literal('set-up') }),
+  z.strictObject({ kind: z.literal('back-to-keys') }),
+  z.strictObject({ kind: z.literal('did-not-help'), action: z.enum(ROUTE_ACTIONS) }),
+  z.strictObject({ kind: z.literal('screen-lifted'), how: liftedHow }),
+])
+export type BenchChange = z.infer<typeof benchChange>
+export type BenchStepKind = BenchChange['kind']
+
+/** What did not hold when something was done all the same. */
+export const notHeld = z.enum(['reported', 'barred', 'agreement', 'not-revealed'])
+export type NotHeld = z.infer<typeof notHeld>
+
+/** A step with its name and the instant at which it happened, which may be earlier than when it was told. */
+export const step = z.strictObject({
+  key: z.string().max(64),
+  at: instant,
+  by: z.string(),
+  change: benchChange,
+  /** Of a step that deletes or works on the device: what did not hold when it was told. */
+  without: notHeld.optional(),
+})
+export type Step = z.infer<typeof step>
+
+/** What somebody did that the agreement, the registry or a check did not allow; it stays on the record. */
+export const breach = z.strictObject({
+  at: instant,
+  by: z.string(),
+  did: z.enum(['deleted-by-recovery', 'deleted-by-settings', 'attempt', 'lifted']),
+  without: notHeld,
+})
+export type Breach = z.infer<typeof breach>
+
+/** A cue as it was reported while the run went on, in milliseconds from its beginning, the reporting hand's lag taken off. */
+export const cueMark = z.strictObject({ cue, atMs: z.int().min(0).max(7_200_000) })
+
+/** One attempt at the key combination: shop result for the family, free of personal data. */
+export const attempt = z.strictObject({
+  id: z.uuid(),
+  familyId: z.string(),
+  procedureId: z.string(),
+  modelId: z.string(),
+  systemVersion: z.int().nullable(),
+  link: linkKind,
+  /** Its number in the shop's kit. */
+  cable: z.int().nullable(),
+  /** The computer it was begun at: only there it is run. */
+  runner: z.uuid().nullable(),
+  startedAt: instant,
+  finishedAt: instant.nullable(),
+  /** *Left*: begun and given up, which says nothing about the device. */
+  outcome: z.enum(['reached', 'failed', 'left']).nullable(),
+  seen: z.array(cue),
+  /** What was asked for and did not come. */
+  notSeen: z.array(cue),
+  marks: z.array(cueMark),
+  by: z.string(),
+  without: notHeld.optional(),
+})
+export type Attempt = z.infer<typeof attempt>
+
+export const promise = z.strictObject({
+  countsFrom: z.iso.date(),
+  earliest: z.iso.date(),
+  latest: z.iso.date(),
+  latestBefore: instant,
+})
+export const orderState = z.enum(['waiting', 'answered', 'released', 'blocked', 'failed'])
+export const orderAnswer = z.enum(['code', 'over-the-air', 'app'])
+
+/** 3GPP TS 22.022 (from memory): a network control key is a string of 8 to 16 decimal digits. */
+export const networkKey = z.string().regex(/^\d{8,16}$/, '8 to 16 digits')
+
+/** An order of a carrier's unlock. */
+export const order = z.strictObject({
+  id: z.uuid(),
+  jobId: z.int(),
+  /** Counts its changes. */
+  version: z.int(),
+  serviceId: z.int(),
+  supplier: z.string(),
+  carrier: z.string(),
+  feeMinor: z.int(),
+  currency: z.string(),
+  orderedAt: instant,
+  promise,
+  state: orderState,
+  answer: orderAnswer.nullable(),
+  /** A string: leading zeros count. */
+  code: z.string().nullable(),
+  triesMade: z.int(),
+  triesAllowed: z.int(),
+})
+export type Order = z.infer<typeof order>
+
+export const orderChange = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('answered'), answer: orderAnswer, code: networkKey.optional() }),
+  z.strictObject({ kind: z.literal('code-tried'), worked: z.boolean() }),
+  z.strictObject({ kind: z.literal('proven') }),
+  z.strictObject({ kind: z.literal('failed') }),
+])
+export type OrderChange = z.infer<typeof orderChange>
+
+/** A request for a remote unlock, begun for one job and one device. */
+export const remoteRequest = z.strictObject({ requestId: z.string().max(60), device: z.string(), at: instant })
+export type RemoteRequest = z.infer<typeof remoteRequest>
+
+/** What the hand-back says of one lock. *Confirmed off* only by an event that shows it. */
+export const lockStatement = z.enum(['confirmed-off', 'on', 'not-tested', 'none', 'not-part-of-this-job'])
+export type LockStatement = z.infer<typeof lockStatement>
+
+export const handBackRecord = z.strictObject({
+  screen: lockStatement,
+  account: lockStatement,
+  carrier: lockStatement,
+  whoSignsIn: z.string().trim().max(120),
+  returned: z.array(z.enum(['device', 'sim', 'sim-tray', 'cable', 'memory-card'])).max(5),
+  note: z.string().trim().max(500),
+  priceMinor: z.int().min(0).max(10_000_000),
+  currency,
+  at: instant,
+})
+export type HandBackRecord = z.infer<typeof handBackRecord>
+
+/** A job: the fold of its events, and nothing that can be computed from them. */
+export const jobState = z.strictObject({
+  id: z.int(),
+  ticket: z.string(),
+  /** Counts what the technician decides on; attempts, orders and the maker's answers come beside it. */
+  version: z.int(),
+  /** Counts all events: of two copies of a job the one with more is the newer. */
+  events: z.int(),
+  openedAt: instant,
+  openedBy: z.string(),
+  customer,
+  /** What people answered. What follows from them and the registry together is `factsOf`. */
+  answers: facts,
+  intake: intakeRecord.nullable(),
+  registry: z.array(registryRecord),
+  asking: registryQuestion.nullable(),
+  ownershipFiles: z.array(ownershipFile),
+  agreement: agreementRecord.nullable(),
+  waived: z.array(waivedCheck),
+  /** Steps of the bench in the order in which they happened. */
+  steps: z.array(step),
+  /** Names of steps that were taken back, so that telling them again does not bring them back. */
+  takenBack: z.array(z.string()),
+  attempts: z.array(attempt),
+  accountConfirmed: accountConfirmed.nullable(),
+  orders: z.array(order),
+  remoteRequests: z.array(remoteRequest),
+  handBack: handBackRecord.nullable(),
+  /** The price list it was quoted by, and the version of the catalogue it is done with. */
+  pricesId: z.int(),
+  catalogId: z.int(),
+})
+export type JobState = z.infer<typeof jobState>

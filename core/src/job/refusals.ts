@@ -1,0 +1,52 @@
+import type { Gate } from '../route/index.ts'
+import type { FactName } from '../route/index.ts'
+import type { BenchStepKind, LockStatement, Order } from './records.ts'
+
+/** Why a command is not carried out, with the facts for its sentence. */
+export type Refusal =
+  | { readonly code: 'job-closed' }
+  /** Texts that look like a secret: which field, and what in it. */
+  | { readonly code: 'looks-like-secret'; readonly texts: readonly { readonly field: string; readonly found: string }[] }
+  /** Once said, only a supervisor lifts it. */
+  | { readonly code: 'stays-once-said'; readonly fact: FactName }
+  /** A report stands: nobody types it away. */
+  | { readonly code: 'report-stands'; readonly imei: string }
+  | { readonly code: 'reported' }
+  /** No work on this device, by a gate that is closed for good. */
+  | { readonly code: 'no-work'; readonly gates: readonly Gate[] }
+  | { readonly code: 'checks-missing'; readonly gates: readonly Gate[] }
+  | { readonly code: 'registry-being-asked' }
+  | { readonly code: 'no-imei' }
+  | { readonly code: 'customer-name-missing' }
+  | { readonly code: 'text-is-old' }
+  | { readonly code: 'signature-missing' }
+  | { readonly code: 'not-by-telephone' }
+  | { readonly code: 'not-a-supervisor'; readonly name: string }
+  | { readonly code: 'begun'; readonly what: 'wipe' | 'reset' }
+  | { readonly code: 'not-yet'; readonly needs: BenchStepKind }
+  | { readonly code: 'no-such-procedure' }
+  | { readonly code: 'model-missing' }
+  | { readonly code: 'other-device'; readonly read: string; readonly wanted: string }
+  | { readonly code: 'account-still-on-it' }
+  | { readonly code: 'something-stands-on-it'; readonly later: BenchStepKind | 'account' | 'order' | 'attempt' }
+  | { readonly code: 'nothing-to-take-back' }
+  | { readonly code: 'supervisor-takes-back' }
+  | { readonly code: 'attempt-elsewhere' }
+  | { readonly code: 'attempt-unknown' }
+  | { readonly code: 'attempt-ended'; readonly outcome: string }
+  | { readonly code: 'ended-before-start' }
+  | { readonly code: 'not-at-the-wizard' }
+  | { readonly code: 'order-under-way'; readonly state: Order['state'] }
+  | { readonly code: 'other-carrier'; readonly wanted: string; readonly service: string }
+  | { readonly code: 'order-unknown' }
+  | { readonly code: 'order-changed-meanwhile'; readonly order: Order }
+  | { readonly code: 'order-not-so'; readonly state: Order['state']; readonly change: string }
+  | { readonly code: 'code-missing' }
+  | { readonly code: 'answer-has-no-code' }
+  | { readonly code: 'request-of-another-job' }
+  | { readonly code: 'file-unknown' }
+  | { readonly code: 'too-many-files'; readonly most: number }
+  | { readonly code: 'not-so'; readonly lock: 'screen' | 'account' | 'carrier'; readonly possible: readonly LockStatement[] }
+  | { readonly code: 'price-above-agreed'; readonly mostMinor: number; readonly currency: string }
+  | { readonly code: 'other-currency'; readonly currency: string }
+export type RefusalCode = Refusal['code']

@@ -1,0 +1,136 @@
+import {
+  planRoute,
+  stationOf,
+  type DeviceOnJob,
+  type Facts,
+  type Progress,
+  type Route,
+  type Station,
+} from '../route/index.ts'
+import type { PriceList } from '../price/index.ts'
+import type { Breach, JobState } from './records.ts'
+import { standingOf } from './steps.ts'
+
+/** What is known beside the job: time, who acts, the device's model, prices. Nothing of it is kept with the job. */
+export interface World {
+  /** ISO 8601, in UTC. */
+  readonly now: string
+  readonly by: string
+  readonly model: ModelKnown | undefined
+  readonly device: DeviceOnJob | undefined
+  readonly prices: PriceList
+}
+
+/** What the job's own version of the catalogue says of its model. */
+export interface ModelKnown {
+  readonly modelId: string
+  readonly familyId: string
+  /** Maker and name, as on papers. */
+  readonly name: string
+  /** As its recovery shows it. */
+  readonly modelCode: string
+  readonly procedureIds: readonly string[]
+  /** Entries of an unlock code before it is blocked. */
+  readonly entriesAllowed: number | undefined
+}
+
+/** What of the world a job is looked at with. */
+export type Around = Pick<World, 'device' | 'prices'>
+
+/**
+ * The registry's answer as it stands on a job. A report of any of its IMEIs stays until the registry itself says
+ * otherwise of that same IMEI; nobody types it away, and another IMEI does not lift it.
+ */
+export function registryStands({ registry, answers }: Pick<JobState, 'registry' | 'answers'>): Facts['registryAnswer'] {
+  if (isReported({ registry })) return 'reported'
+  const own = registry.filter(({ imei }) => imei === (answers.imei ?? ''))
+  return own.findLast(({ answer }) => answer !== 'no-answer')?.answer ?? own.at(-1)?.answer
+}
+
+/** Whether a report stands against the device of this job. */
+export function isReported({ registry }: Pick<JobState, 'registry'>): boolean {
+  return registry.some(
+    ({ answer, imei }, index) =>
+      answer === 'reported' &&
+      !registry
+        .slice(index + 1)
+        .some((later) => imei !== '' && later.imei === imei && later.source === 'registry' && later.answer === 'clean'),
+  )
+}
+
+const factsKnown = new WeakMap<JobState, Facts>()
+
+/** The facts a decision stands on: what people answered, and what the registry said. */
+export function factsOf(job: JobState): Facts {
+  const before = factsKnown.get(job)
+  if (before) return before
+  const registryAnswer = registryStands(job)
+  const made = registryAnswer === undefined ? job.answers : { ...job.answers, registryAnswer }
+  factsKnown.set(job, made)
+  return made
+}
+
+/** What has been done on a job, as gates, locks and the route need it. */
+export function progressOf(job: JobState): Progress {
+  const { bench, deleted } = standingOf(job)
+  const { agreement } = job
+  return {
+    rightDeviceConfirmed: bench.rightDevice !== undefined,
+    inRecovery: bench.inRecoveryAt !== undefined,
+    wipeStarted: deleted === 'by-recovery',
+    setUpReached: bench.setUpAt !== undefined,
+    screenLifted: bench.screenLifted !== undefined,
+    accountProof: job.accountConfirmed?.how,
+    carrierReleased: job.orders.some(({ state }) => state === 'released'),
+    handedBack: job.handBack !== null,
+    consent:
+      agreement?.kind === 'signed'
+        ? { kind: 'signed', terms: agreement.terms }
+        : { kind: agreement?.kind ?? 'none' },
+    openedGates: job.waived.map(({ check }) => check),
+    failedActs: bench.didNotHelp ?? [],
+  }
+}
+
+/** The last route of a job, kept with the surroundings it was made for: several questions are asked of one. */
+const routes = new WeakMap<JobState, { readonly around: Around; readonly route: Route }>()
+
+export function routeOf(job: JobState, { device, prices }: Around): Route {
+  const known = routes.get(job)
+  if (known?.around.device === device && known?.around.prices === prices) return known.route
+  const route = planRoute(factsOf(job), device, progressOf(job), prices)
+  routes.set(job, { around: { device, prices }, route })
+  return route
+}
+
+/**
+ * The route as it was before anything was done at the device. What the agreement covers is asked of it, so that
+ * steps told late or out of order do not change the answer.
+ */
+export function routeBeforeWork(job: JobState, { device, prices }: Around): Route {
+  return planRoute(
+    factsOf(job),
+    device,
+    {
+      ...progressOf(job),
+      inRecovery: false,
+      wipeStarted: false,
+      setUpReached: false,
+      screenLifted: false,
+      accountProof: undefined,
+      handedBack: false,
+    },
+    prices,
+  )
+}
+
+export const stationOfJob = (job: JobState, around: Around): Station =>
+  stationOf(routeOf(job, around), progressOf(job))
+
+/** Everything that was done without what had to hold. */
+export function breachesOf(job: JobState): readonly Breach[] {
+  const attempts = job.attempts.flatMap(({ startedAt, by, without }): readonly Breach[] =>
+    without ? [{ at: startedAt, by, did: 'attempt', without }] : [],
+  )
+  return [...standingOf(job).breaches, ...attempts]
+}

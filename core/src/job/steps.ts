@@ -1,0 +1,157 @@
+import type { BenchChange, BenchRecord, BenchStepKind, Breach, JobState, Step } from './records.ts'
+
+/**
+ * Steps that only tell what happened at the device. They are named by whoever tells them, may come late, in any
+ * order and any number of times, and are recorded even where they should not have happened.
+ */
+export const TOLD_STEPS: readonly BenchStepKind[] = [
+  'key-tested',
+  'charging-started',
+  'charging-ended',
+  'in-recovery',
+  'back-to-keys',
+  'account-taken-off',
+  'wipe-started',
+  'wipe-finished',
+  'first-start',
+  'recovery-again',
+  'set-up',
+  'screen-lifted',
+]
+
+/** What comes first when two steps happened at the same instant: the order of the work. */
+const ORDER: Readonly<Record<BenchStepKind, number>> = {
+  'chose-procedure': 0,
+  'key-tested': 1,
+  'charging-started': 2,
+  'charging-ended': 3,
+  'back-to-keys': 4,
+  'in-recovery': 5,
+  'did-not-help': 6,
+  'right-device': 7,
+  'account-taken-off': 8,
+  revealed: 9,
+  'wipe-started': 10,
+  'wipe-finished': 11,
+  'first-start': 12,
+  'recovery-again': 13,
+  'set-up': 14,
+  'screen-lifted': 15,
+}
+
+export function compareSteps(a: Step, b: Step): number {
+  return (
+    Date.parse(a.at) - Date.parse(b.at) ||
+    ORDER[a.change.kind] - ORDER[b.change.kind] ||
+    (a.key < b.key ? -1 : a.key > b.key ? 1 : 0)
+  )
+}
+
+/** The steps with one more, in the order in which they happened; one that is known changes nothing. */
+export function withStep(steps: readonly Step[], one: Step): readonly Step[] {
+  if (steps.some(({ key }) => key === one.key)) return steps
+  const at = steps.findIndex((other) => compareSteps(other, one) > 0)
+  return at < 0 ? [...steps, one] : [...steps.slice(0, at), one, ...steps.slice(at)]
+}
+
+/** What follows from the steps, in the order in which they happened. */
+export interface BenchStanding {
+  readonly bench: BenchRecord
+  /** Whether and how something on the device was deleted by a reset; the first one counts. */
+  readonly deleted: 'no' | 'by-recovery' | 'by-settings'
+  readonly breaches: readonly Breach[]
+}
+
+const known = new WeakMap<readonly Step[], BenchStanding>()
+
+/** The one place that says what the bench has done and what was deleted. */
+export function standingOf({ steps }: Pick<JobState, 'steps'>): BenchStanding {
+  const before = known.get(steps)
+  if (before) return before
+  let standing: BenchStanding = { bench: {}, deleted: 'no', breaches: [] }
+  for (const one of steps) standing = after(standing, one)
+  known.set(steps, standing)
+  return standing
+}
+
+function after({ bench, deleted, breaches }: BenchStanding, one: Step): BenchStanding {
+  const { change, at, by } = one
+  const did =
+    // That a wipe is over tells that there was one.
+    change.kind === 'wipe-started' || change.kind === 'wipe-finished'
+      ? 'deleted-by-recovery'
+      : change.kind === 'screen-lifted'
+        ? change.how === 'settings'
+          ? 'deleted-by-settings'
+          : 'lifted'
+        : undefined
+  if (!did) return { bench: benchWith(bench, change, at), deleted, breaches }
+  // What is gone already is not deleted twice; the first time counts.
+  const isFirst = did !== 'lifted' && deleted === 'no'
+  const without =
+    one.without ?? (isFirst && bench.revealedAt === undefined ? ('not-revealed' as const) : undefined)
+  const isBreach = without !== undefined && (isFirst || did === 'lifted' || without === 'reported')
+  return {
+    bench: benchWith(bench, change, at),
+    deleted: isFirst ? (did === 'deleted-by-recovery' ? 'by-recovery' : 'by-settings') : deleted,
+    breaches: isBreach ? [...breaches, { at, by, did, without }] : breaches,
+  }
+}
+
+/** The record with a step in it. Whether it may be made is not asked here. */
+function benchWith(bench: BenchRecord, change: BenchChange, at: string): BenchRecord {
+  switch (change.kind) {
+    case 'chose-procedure':
+      return { ...bench, procedureId: change.procedureId }
+    case 'key-tested':
+      return { ...bench, keysTested: { ...bench.keysTested, [change.key]: change.state } }
+    case 'charging-started':
+      return { ...bench, charging: { startedAt: at, fromPercent: change.fromPercent } }
+    case 'charging-ended':
+      return bench.charging && !bench.charging.endedAt
+        ? { ...bench, charging: { ...bench.charging, endedAt: at } }
+        : bench
+    case 'in-recovery':
+      return { ...bench, inRecoveryAt: bench.inRecoveryAt ?? at }
+    case 'back-to-keys': {
+      const { inRecoveryAt: _, revealedAt: __, ...rest } = bench
+      return rest
+    }
+    case 'did-not-help': {
+      const before = bench.didNotHelp ?? []
+      return { ...bench, didNotHelp: [...before.filter((one) => one !== change.action), change.action] }
+    }
+    case 'right-device': {
+      const { by, read, build } = change
+      return { ...bench, rightDevice: { by, read, ...(build ? { build } : {}), at } }
+    }
+    case 'account-taken-off':
+      return { ...bench, accountTakenOffAt: bench.accountTakenOffAt ?? at }
+    case 'revealed':
+      return { ...bench, revealedAt: at }
+    case 'wipe-started':
+      return {
+        ...bench,
+        inRecoveryAt: bench.inRecoveryAt ?? at,
+        wipeStartedAt: bench.wipeStartedAt ?? at,
+      }
+    case 'wipe-finished':
+      return {
+        ...bench,
+        inRecoveryAt: bench.inRecoveryAt ?? at,
+        wipeStartedAt: bench.wipeStartedAt ?? at,
+        wipeFinishedAt: bench.wipeFinishedAt ?? at,
+      }
+    case 'first-start':
+      return { ...bench, firstStartAt: bench.firstStartAt ?? at }
+    case 'recovery-again': {
+      const { revealedAt: _, wipeStartedAt: __, wipeFinishedAt: ___, firstStartAt: ____, ...still } = bench
+      const { setUpAt: _____, ...rest } = still
+      return { ...rest, inRecoveryAt: at, cameBack: (bench.cameBack ?? 0) + 1 }
+    }
+    case 'set-up':
+      return { ...bench, setUpAt: bench.setUpAt ?? at }
+    case 'screen-lifted':
+      return { ...bench, screenLifted: { how: change.how, at } }
+  }
+}

@@ -1,0 +1,364 @@
+import fc from 'fast-check'
+import { consentText, plainConsent } from '../src/consent/index.ts'
+import { USUAL_PRICES } from '../src/price/index.ts'
+import type { DeviceOnJob, Facts } from '../src/route/index.ts'
+import {
+  decide,
+  evolve,
+  routeOf,
+  statementsOf,
+  type Command,
+  type JobEvent,
+  type JobState,
+  type World,
+} from '../src/job/index.ts'
+
+/** Random lives of a job: what a hurried, a careless or a dishonest person may do to it, in any order. */
+
+export const PHONE: DeviceOnJob = {
+  kind: 'phone',
+  cellular: true,
+  settingsPath: [],
+  asksForAccount: true,
+  acceptsOldScreenLock: false,
+  canReachRecovery: true,
+}
+export const WATCH: DeviceOnJob = { ...PHONE, kind: 'watch', cellular: false }
+export const FIRST = Date.parse('2026-03-02T08:00:00.000Z')
+const MODEL = {
+  modelId: 'any',
+  familyId: 'family',
+  name: 'Any One',
+  modelCode: 'AN-1',
+  procedureIds: ['slide', 'hold'],
+  entriesAllowed: 3,
+}
+export const worldAt = (minute: number, device: DeviceOnJob = PHONE): World => ({
+  now: new Date(FIRST + minute * 60_000).toISOString(),
+  by: 'Runa',
+  model: MODEL,
+  device,
+  prices: USUAL_PRICES,
+})
+export const opened = (): JobState =>
+  evolve(undefined, {
+    kind: 'opened',
+    at: new Date(FIRST).toISOString(),
+    by: 'Runa',
+    id: 1,
+    ticket: 'B1001',
+    pricesId: 1,
+    catalogId: 1,
+  })
+
+/** A history: the job after each command, and every event in order. */
+export interface Lived {
+  readonly job: JobState
+  readonly events: readonly JobEvent[]
+}
+
+/** What somebody tries, made into a command on the job as it is then. */
+export type Try = (job: JobState, world: World, nth: number) => Command
+
+/** A history as somebody would tell it: what was tried, and what came of it. */
+export function told(history: readonly Try[]): string {
+  const lines: string[] = []
+  live(history, ({ command, events }) =>
+    lines.push(`${JSON.stringify(command).slice(0, 200)} → ${events.map(({ kind }) => kind).join() || 'nothing'}`),
+  )
+  return lines.join('\n')
+}
+
+const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
+const answer =
+  (set: Facts | { readonly [name: string]: unknown }): Try =>
+  () => ({ kind: 'answer', set: set as Facts, newestCatalogId: 1 })
+const bench =
+  (change: Extract<Command, { kind: 'bench' }>['change']): Try =>
+  (_, { now }, nth) => ({ kind: 'bench', key: `k${nth}`, change, at: now })
+
+export const sign: Try = (job, world) => {
+  const { terms } = routeOf(job, world).consent
+  const text = plainConsent(consentText(terms, { ticket: job.ticket, device: MODEL.name }, 'en'))
+  return {
+    kind: 'sign-agreement',
+    language: 'en',
+    text,
+    digest: 'a'.repeat(64),
+    how: 'paper',
+    hasSignature: false,
+  }
+}
+
+/** Everything the intake asks, answered so that its checks pass; the complaint is apart. */
+export const READY: Facts = {
+  modelId: 'any',
+  hazard: 'none',
+  whose: 'own',
+  workManaged: 'no',
+  legalMatter: 'no',
+  ownership: 'shown',
+  ownershipNote: 'receipt',
+  imei: '001001011234563',
+  battery: 'at-least-20',
+  accountOnDevice: 'yes',
+  knowsAccountPassword: 'yes',
+  remoteUnlockSetUp: 'no',
+  wrongTries: 12,
+}
+const IMEIS = ['001001011234563', '490154203237518'] as const
+const registry =
+  (said: 'clean' | 'reported' | 'no-answer'): Try =>
+  (job, _, nth) =>
+    job.asking
+      ? {
+          kind: 'registry-said',
+          key: job.asking.key,
+          said: { answer: said, detail: '', reference: '', feeMinor: 0, currency: '' },
+        }
+      : { kind: 'ask-registry', key: `q${nth}`, report: false }
+
+const some = <T>(...values: readonly T[]): fc.Arbitrary<T> => fc.constantFrom(...values)
+const FACTS: fc.Arbitrary<Record<string, unknown>> = fc.oneof(
+  some('forgotten-lock', 'restarts-into-recovery', 'freezes', 'second-hand', 'for-sale', 'carrier-lock-only').map(
+    (complaint) => ({ complaint }),
+  ),
+  some('yes', 'no', 'unknown').map((accountOnDevice) => ({ accountOnDevice })),
+  some('yes', 'no').map((knowsScreenLock) => ({ knowsScreenLock })),
+  some('none', 'precious').map((dataWorth) => ({ dataWorth })),
+  some('yes', 'no', null).map((legalMatter) => ({ legalMatter })),
+  some('yes', 'no', 'unknown').map((workManaged) => ({ workManaged })),
+  some('clean', 'reported', 'no-answer', null).map((registryAnswer) => ({ registryAnswer })),
+  some('the registry is down', null).map((registryReason) => ({ registryReason })),
+  some(...IMEIS, null).map((imei) => ({ imei })),
+  some('yes', 'no').map((carrierLocked) => ({ carrierLocked, originalCarrier: 'Skerry Mobile' })),
+  some('none', 'swollen-battery').map((hazard) => ({ hazard })),
+  some('own', 'somebody-elses').map((whose) => ({ whose })),
+  some('yes', 'no').map((deviceHere) => ({ deviceHere })),
+  some(0, 12).map((wrongTries) => ({ wrongTries })),
+  some('yes', 'no').map((remoteUnlockSetUp) => ({ remoteUnlockSetUp, online: remoteUnlockSetUp })),
+  some('reset-from-recovery', 'clear-cache', null).map((wish) => ({ wish })),
+  some('yes', 'no').map((proofOfPurchase) => ({ proofOfPurchase, sellerReachable: proofOfPurchase })),
+)
+
+const TOLD = [
+  { kind: 'in-recovery' },
+  { kind: 'back-to-keys' },
+  { kind: 'account-taken-off' },
+  { kind: 'wipe-started' },
+  { kind: 'wipe-finished' },
+  { kind: 'first-start' },
+  { kind: 'recovery-again' },
+  { kind: 'set-up' },
+  { kind: 'screen-lifted', how: 'settings' },
+  { kind: 'screen-lifted', how: 'remembered' },
+  { kind: 'screen-lifted', how: 'cache-cleared' },
+] as const
+export const TOLD_CHANGE = some(...TOLD)
+
+const WAIVED = some('not-work-managed', 'no-legal-matter', 'ownership')
+const SERVICE = {
+  serviceId: 1,
+  supplier: 'Greywater',
+  carrier: 'Skerry Mobile',
+  feeMinor: 1900,
+  currency: 'EUR',
+  promise: {
+    countsFrom: '2026-03-02',
+    earliest: '2026-03-03',
+    latest: '2026-03-05',
+    latestBefore: '2026-03-05T23:00:00.000Z',
+  },
+} as const
+
+export const handBack: Try = (job, world) => {
+  const says = statementsOf(job, world)
+  return {
+    kind: 'hand-back',
+    screen: says.screen[0] ?? 'not-tested',
+    account: says.account[0] ?? 'not-tested',
+    carrier: says.carrier[0] ?? 'not-tested',
+    whoSignsIn: '',
+    returned: ['device'],
+    note: '',
+    priceMinor: 0,
+    currency: 'EUR',
+  }
+}
+
+const TRIES: fc.Arbitrary<Try> = fc.oneof(
+  { weight: 8, arbitrary: FACTS.map(answer) },
+  { weight: 3, arbitrary: fc.constant(answer(READY)) },
+  { weight: 4, arbitrary: some('clean', 'clean', 'reported', 'no-answer').map(registry) },
+  { weight: 6, arbitrary: fc.constant(sign) },
+  { weight: 1, arbitrary: fc.constant<Try>(() => ({ kind: 'refuse-agreement' })) },
+  { weight: 10, arbitrary: TOLD_CHANGE.map(bench) },
+  { weight: 4, arbitrary: fc.constant(bench({ kind: 'right-device', by: 'tag', read: 'B1001' })) },
+  { weight: 8, arbitrary: fc.constant(bench({ kind: 'revealed' })) },
+  {
+    weight: 3,
+    arbitrary: some('clear-cache', 'remember', 'remote-unlock', 'install-system-again').map((action) =>
+      bench({ kind: 'did-not-help', action }),
+    ),
+  },
+  {
+    weight: 2,
+    arbitrary: fc.tuple(WAIVED, fc.boolean()).map(
+      ([check, isSupervisor]): Try =>
+        () => ({
+          kind: 'waive-check',
+          check,
+          reason: 'the employer has agreed in writing',
+          supervisor: { name: 'Imke', isSupervisor },
+        }),
+    ),
+  },
+  {
+    weight: 2,
+    arbitrary: fc.tuple(fc.nat(5), fc.boolean()).map(
+      ([back, isSupervisor]): Try =>
+        (job) => ({
+          kind: 'take-back',
+          what: { kind: 'step', key: job.steps.at(-1 - back)?.key ?? 'none' },
+          reason: 'pressed by mistake',
+          isSupervisor,
+        }),
+    ),
+  },
+  {
+    weight: 3,
+    arbitrary: fc.boolean().map(
+      (isLate): Try =>
+        (_, { now }, nth) => ({
+          kind: 'start-attempt',
+          id: uuid(nth),
+          procedureId: 'slide',
+          link: 'none',
+          cable: null,
+          runner: null,
+          startedAt: new Date(Date.parse(now) - (isLate ? 300_000 : 0)).toISOString(),
+        }),
+    ),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.constant<Try>((job, { now }) => ({
+      kind: 'end-attempt',
+      id: job.attempts.at(-1)?.id ?? uuid(0),
+      outcome: 'failed',
+      seen: ['lock-screen'],
+      notSeen: [],
+      marks: [],
+      finishedAt: now,
+    })),
+  },
+  {
+    weight: 3,
+    arbitrary: some('signed-in', 'step-skipped', 'never-asked').map((how): Try => () => ({ kind: 'confirm-account', how })),
+  },
+  {
+    weight: 2,
+    arbitrary: fc.constant<Try>((_, __, nth) => ({ kind: 'place-order', id: uuid(nth), service: SERVICE })),
+  },
+  {
+    weight: 3,
+    arbitrary: some(
+      { kind: 'answered', answer: 'code', code: '00123456' },
+      { kind: 'answered', answer: 'app' },
+      { kind: 'code-tried', worked: false },
+      { kind: 'code-tried', worked: true },
+      { kind: 'proven' },
+      { kind: 'failed' },
+    ).map(
+      (change): Try =>
+        (job) => ({
+          kind: 'change-order',
+          id: job.orders.at(-1)?.id ?? uuid(0),
+          orderVersion: job.orders.at(-1)?.version ?? 0,
+          change: change as Extract<Command, { kind: 'change-order' }>['change'],
+        }),
+    ),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.constant<Try>((job) => ({
+      kind: 'take-back',
+      what: { kind: 'code-refused', orderId: job.orders.at(-1)?.id ?? uuid(0) },
+      reason: 'another code was typed',
+      isSupervisor: false,
+    })),
+  },
+  { weight: 1, arbitrary: fc.constant<Try>(() => ({ kind: 'may-ask-remote', requestId: undefined })) },
+  { weight: 1, arbitrary: fc.constant(handBack) },
+  {
+    weight: 1,
+    arbitrary: fc
+      .record({
+        screen: some('confirmed-off', 'on', 'not-tested', 'none', 'not-part-of-this-job'),
+        account: some('confirmed-off', 'on', 'not-tested', 'none', 'not-part-of-this-job'),
+        carrier: some('confirmed-off', 'on', 'not-tested', 'none', 'not-part-of-this-job'),
+        priceMinor: some(0, 3500, 99_999),
+      })
+      .map(
+        (said): Try =>
+          () => ({ kind: 'hand-back', ...said, whoSignsIn: '', returned: [], note: '', currency: 'EUR' }),
+      ),
+  },
+)
+
+/** A customer has a name from the start in most histories, so that many come to an agreement. */
+const NAMED: Try = () => ({
+  kind: 'answer',
+  set: {},
+  customer: { name: 'A. Quell' },
+  newestCatalogId: 1,
+})
+
+/** Begun well in half of all cases: what comes late in a job would otherwise be rare. */
+export const histories = (most: number): fc.Arbitrary<readonly Try[]> =>
+  fc
+    .tuple(
+      some(0, 1, 2, 2),
+      some('forgotten-lock', 'restarts-into-recovery', 'freezes', 'second-hand', 'for-sale', 'carrier-lock-only'),
+      fc.array(TRIES, { minLength: 1, maxLength: most - 6, size: 'max' }),
+    )
+    .map(([start, complaint, rest]): readonly Try[] => {
+      const begun: Try[] = [NAMED, answer({ ...READY, complaint, knowsScreenLock: 'no', registryAnswer: 'clean' })]
+      const agreed: Try[] = [
+        ...begun,
+        sign,
+        bench({ kind: 'in-recovery' }),
+        bench({ kind: 'right-device', by: 'tag', read: 'B1001' }),
+      ]
+      const all = [...(start === 0 ? [NAMED] : start === 1 ? begun : agreed), ...rest]
+      // A counterexample is printed as what was tried.
+      return Object.defineProperty(all, fc.toStringMethod, { value: () => told(all), enumerable: false })
+    })
+
+/** Lives a history. @param look told each command that was carried out or refused, with the job before and after */
+export function live(
+  history: readonly Try[],
+  look: (step: {
+    readonly before: JobState
+    readonly job: JobState
+    readonly command: Command
+    readonly events: readonly JobEvent[]
+    readonly world: World
+    readonly so: readonly JobEvent[]
+  }) => void = () => undefined,
+  device: DeviceOnJob = PHONE,
+): Lived {
+  let job = opened()
+  const all: JobEvent[] = []
+  history.forEach((attempted, nth) => {
+    const world = worldAt(nth + 1, device)
+    const command = attempted(job, world, nth)
+    const decided = decide(job, command, world)
+    const events = decided.kind === 'done' ? decided.events : []
+    const before = job
+    job = events.reduce<JobState>(evolve, job)
+    all.push(...events)
+    look({ before, job, command, events, world, so: all })
+  })
+  return { job, events: all }
+}

@@ -1,0 +1,101 @@
+import type { JobEvent } from '../src/job/index.ts'
+
+/**
+ * What must hold of a job, read off its bare list of events in the plainest way. It shares no code with what it
+ * checks: no fold, no route, no gates.
+ */
+
+const stepsIn = (events: readonly JobEvent[]) => {
+  const undone = new Set(
+    events.flatMap((event) =>
+      event.kind === 'taken-back' && event.what.kind === 'step' ? [event.what.key] : [],
+    ),
+  )
+  return events.flatMap((event) =>
+    event.kind === 'step-made' && !undone.has(event.step.key) ? [event.step] : [],
+  )
+}
+
+/** Whether the registry, or a person on its behalf, has said *reported* of an IMEI, and the registry never took it back. */
+export function reportStands(events: readonly JobEvent[]): boolean {
+  const standing = new Set<string>()
+  for (const event of events) {
+    if (event.kind !== 'registry-said') continue
+    const { imei, answer, source } = event.record
+    if (answer === 'reported') standing.add(imei)
+    if (answer === 'clean' && source === 'registry' && imei !== '') standing.delete(imei)
+  }
+  return standing.size > 0
+}
+
+/** Whether what the customer last said lets us delete: all along, or because something gentler was tried in vain. */
+export function customerLetsUsDelete(events: readonly JobEvent[]): boolean {
+  let lets = false
+  let onlyIfGentlerFails = false
+  let tried = false
+  for (const event of events) {
+    if (event.kind === 'agreement-refused') lets = onlyIfGentlerFails = false
+    if (event.kind === 'agreement-signed') {
+      lets = event.record.terms.storage === 'gone'
+      onlyIfGentlerFails = event.record.terms.storage === 'perhaps-gone'
+    }
+    if (event.kind === 'step-made' && event.step.change.kind === 'did-not-help') tried = true
+  }
+  return lets || (onlyIfGentlerFails && tried)
+}
+
+/** What was deleted by us, as the list tells it. */
+export function somethingWasDeleted(events: readonly JobEvent[]): boolean {
+  return stepsIn(events).some(
+    ({ change }) =>
+      change.kind === 'wipe-started' ||
+      change.kind === 'wipe-finished' ||
+      (change.kind === 'screen-lifted' && change.how === 'settings'),
+  )
+}
+
+/** Work on a device: an attempt, a reveal, an unlock, an order, an agreement to work. */
+export function isWork(event: JobEvent): boolean {
+  switch (event.kind) {
+    case 'attempt-started':
+      return event.attempt.without === undefined
+    case 'step-made': {
+      const { kind } = event.step.change
+      return (
+        kind === 'revealed' ||
+        ((kind === 'wipe-started' || kind === 'wipe-finished' || kind === 'screen-lifted') && event.step.without === undefined)
+      )
+    }
+    case 'order-placed':
+    case 'agreement-signed':
+    case 'account-confirmed':
+    case 'remote-said':
+      return true
+    default:
+      return false
+  }
+}
+
+/** Whether some event shows a lock to be off. */
+export function isShownOff(lock: 'screen' | 'account' | 'carrier', events: readonly JobEvent[]): boolean {
+  const kinds = stepsIn(events).map(({ change }) => change)
+  switch (lock) {
+    case 'screen':
+      return kinds.some(
+        (change) =>
+          change.kind === 'set-up' ||
+          (change.kind === 'screen-lifted' && ['remembered', 'remote-unlock', 'settings'].includes(change.how)),
+      )
+    case 'account':
+      return (
+        events.some(({ kind }) => kind === 'account-confirmed') ||
+        kinds.some(({ kind }) => kind === 'account-taken-off')
+      )
+    case 'carrier':
+      return events.some(
+        (event) =>
+          event.kind === 'order-changed' &&
+          (event.change.kind === 'proven' || (event.change.kind === 'code-tried' && event.change.worked)),
+      )
+  }
+}
