@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { AccountRecord, BenchRecord, HandBackRecord, IntakeRecord } from '@benevox/contract'
+import type { AccountConfirmed, BenchRecord, HandBackRecord, IntakeRecord } from '@benevox/core/job'
 import { checkDigit } from '@benevox/core/imei'
 import type { Facts } from '@benevox/core/route'
 
@@ -12,7 +12,7 @@ export interface DemoJob {
   readonly open?: true
   readonly intake?: IntakeRecord
   readonly bench?: (at: (minutesAgo: number) => string) => BenchRecord
-  readonly account?: (at: (minutesAgo: number) => string) => AccountRecord
+  readonly account?: (at: (minutesAgo: number) => string) => AccountConfirmed
   readonly handBack?: (at: (minutesAgo: number) => string) => HandBackRecord
   readonly tries?: readonly {
     readonly id: string
@@ -105,7 +105,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       procedureId: 'slide',
       inRecoveryAt: at(9),
       rightDevice: { by: 'tag', read: 'tag', at: at(8) },
-      releasedAt: at(8),
+      revealedAt: at(8),
       wipeStartedAt: at(8),
       wipeFinishedAt: at(4),
       firstStartAt: at(3),
@@ -135,7 +135,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       procedureId: 'volume-first',
       inRecoveryAt: at(60),
       rightDevice: { by: 'model-text', read: 'BW-F2', at: at(58) },
-      releasedAt: at(57),
+      revealedAt: at(57),
       wipeStartedAt: at(57),
       wipeFinishedAt: at(55),
       firstStartAt: at(54),
@@ -186,13 +186,13 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       procedureId: 'both-until-restart',
       inRecoveryAt: at(80),
       rightDevice: { by: 'tag', read: 'tag', at: at(79) },
-      releasedAt: at(78),
+      revealedAt: at(78),
       wipeStartedAt: at(78),
       wipeFinishedAt: at(76),
       firstStartAt: at(76),
       setUpAt: at(70),
     }),
-    account: (at) => ({ proof: 'never-asked', at: at(68) }),
+    account: (at) => ({ how: 'never-asked', at: at(68) }),
     tries: [
       {
         id: randomUUID(),
@@ -217,17 +217,17 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       procedureId: 'through-the-bootloader',
       inRecoveryAt: at(2800),
       rightDevice: { by: 'tag', read: 'tag', at: at(2799) },
-      releasedAt: at(2798),
+      revealedAt: at(2798),
       wipeStartedAt: at(2798),
       wipeFinishedAt: at(2796),
       firstStartAt: at(2795),
       setUpAt: at(2790),
     }),
-    account: (at) => ({ proof: 'signed-in', at: at(2780) }),
+    account: (at) => ({ how: 'signed-in', at: at(2780) }),
     handBack: (at) => ({
-      screen: 'proven-clear',
-      account: 'proven-clear',
-      carrier: 'proven-clear',
+      screen: 'confirmed-off',
+      account: 'confirmed-off',
+      carrier: 'not-part-of-this-job',
       whoSignsIn: 'The owner, at our counter',
       returned: ['device', 'sim', 'cable'],
       note: 'Reset from recovery.',
@@ -254,17 +254,17 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       procedureId: 'slide-until-menu',
       inRecoveryAt: at(5840),
       rightDevice: { by: 'tag', read: 'tag', at: at(5839) },
-      releasedAt: at(5838),
+      revealedAt: at(5838),
       wipeStartedAt: at(5838),
       wipeFinishedAt: at(5837),
       firstStartAt: at(5836),
       setUpAt: at(5831),
     }),
-    account: (at) => ({ proof: 'signed-in', at: at(5820) }),
+    account: (at) => ({ how: 'signed-in', at: at(5820) }),
     handBack: (at) => ({
-      screen: 'proven-clear',
-      account: 'proven-clear',
-      carrier: 'proven-clear',
+      screen: 'confirmed-off',
+      account: 'confirmed-off',
+      carrier: 'not-part-of-this-job',
       whoSignsIn: 'The owner, at our counter',
       returned: ['device', 'sim'],
       note: 'Reset from recovery, at the second cable.',

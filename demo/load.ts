@@ -1,39 +1,49 @@
 import { createHash, randomUUID } from 'node:crypto'
-import type { ConsentRecord } from '@benevox/contract'
-import { modelById } from '@benevox/core/catalog'
 import { consentText, plainConsent } from '@benevox/core/consent'
-import {
-  deviceOnJob,
-  modelOnJob,
-  NOTHING_DONE,
-  planRoute,
-  withoutPersonal,
-  type Facts,
-} from '@benevox/core/route'
 import { promiseInWorkingDays, publicHolidays } from '@benevox/core/clocks'
+import { routeOf, type BenchChange, type Command, type JobState } from '@benevox/core/job'
+import type { Facts } from '@benevox/core/route'
 import type { DataSource, EntityManager } from 'typeorm'
 import { Catalog } from '../server/src/catalog/service.ts'
-import { consentEntity } from '../server/src/consent/entity.ts'
 import { configFrom } from '../server/src/config.ts'
-import { dataSourceFor } from '../server/src/database/dataSource.ts'
-import { jobEntity, jobEventEntity } from '../server/src/jobs/entity.ts'
+import { openDatabase } from '../server/src/database/dataSource.ts'
+import { JobLife, type Known } from '../server/src/jobs/life.ts'
 import { cableEntity } from '../server/src/kit/entity.ts'
-import { orderEntity, serviceEntity, supplierEntity } from '../server/src/orders/entity.ts'
+import { serviceEntity, supplierEntity, type ServiceRow, type SupplierRow } from '../server/src/orders/entity.ts'
+import { PriceLists } from '../server/src/prices/service.ts'
 import { staffEntity } from '../server/src/session/entity.ts'
 import { hashSecret } from '../server/src/session/routes.ts'
-import { tryEntity } from '../server/src/tries/entity.ts'
-import { demoPack, demoPackAsWritten } from './demoPack.ts'
+import { demoPackAsWritten } from './demoPack.ts'
 import { DEMO_JOBS, type DemoJob } from './jobs.ts'
 import { CABLES, STAFF, SUPPLIERS } from './shop.ts'
+
+type DemoService = ServiceRow & { readonly supplier: SupplierRow }
+
+interface Shop {
+  readonly life: JobLife
+  readonly clock: DemoClock
+  readonly catalogId: number
+  readonly services: readonly DemoService[]
+}
 
 /** Fills an empty database with the demo shop; leaves one that has staff as it is. */
 export async function loadDemo(database: DataSource, jobs: readonly DemoJob[] = DEMO_JOBS): Promise<void> {
   if ((await database.manager.count(staffEntity)) > 0) return
-  const packId = await new Catalog(database).keep(demoPackAsWritten())
-  await database.transaction((manager) => fill(manager, jobs, packId))
+  const catalog = new Catalog(database)
+  const catalogId = await catalog.keep(demoPackAsWritten())
+  const { staffIds, services } = await database.transaction(fill)
+  const clock = new DemoClock()
+  const shop = {
+    life: new JobLife(database, catalog, new PriceLists(database), clock.now),
+    clock,
+    catalogId,
+    services,
+  }
+  for (const [index, job] of jobs.entries())
+    await liveJob(shop, job, staffIds[index % staffIds.length] ?? 1)
 }
 
-async function fill(manager: EntityManager, jobs: readonly DemoJob[], packId: number): Promise<void> {
+async function fill(manager: EntityManager): Promise<{ staffIds: number[]; services: DemoService[] }> {
   const staffIds: number[] = []
   for (const { name, password, code, lead } of STAFF) {
     const member = await manager.save(staffEntity, {
@@ -44,148 +54,168 @@ async function fill(manager: EntityManager, jobs: readonly DemoJob[], packId: nu
     })
     staffIds.push(member.id)
   }
-  for (const { services, ...supplier } of SUPPLIERS) {
+  const services: DemoService[] = []
+  for (const { services: offered, ...supplier } of SUPPLIERS) {
     const { id } = await manager.save(supplierEntity, { ...supplier })
-    await manager.save(
+    const rows = await manager.save(
       serviceEntity,
-      services.map((service) => ({ ...service, supplierId: id })),
+      offered.map((service) => ({ ...service, supplierId: id })),
     )
+    services.push(...rows.map((row) => ({ ...row, supplier: { ...supplier, id } })))
   }
   await manager.save(cableEntity, [...CABLES])
-  for (const [index, job] of jobs.entries())
-    await loadJob(manager, job, packId, staffIds[index % staffIds.length] ?? 1)
+  return { staffIds, services }
 }
 
-async function loadJob(manager: EntityManager, job: DemoJob, packId: number, staffId: number): Promise<void> {
-  const now = Date.now()
-  const when = (minutesAgo: number) => new Date(now - minutesAgo * 60_000)
-  const at = (minutesAgo: number) => when(minutesAgo).toISOString()
-  const handBack = job.handBack?.(at) ?? null
-  const facts = Object.fromEntries(Object.entries(job.facts).filter(([, value]) => value !== undefined))
-  const row = await manager.save(jobEntity, {
-    ticket: randomUUID().slice(0, 16),
-    key: randomUUID(),
-    version: 1,
-    packId,
-    openedAt: when(job.minutesAgo),
-    openedBy: staffId,
-    customerName: job.customer.name,
-    customerContact: job.customer.contact,
-    modelId: job.facts.modelId ?? null,
-    imei: job.facts.imei ?? null,
-    facts,
-    bench: job.bench?.(at) ?? {},
-    account: job.account?.(at) ?? null,
-    handBack,
-    closedAt: handBack ? new Date(handBack.at) : null,
-    consent: null,
-    openedGates: [],
-    intake: job.intake ?? null,
-    registry: [],
-    pricesId: 1,
+/** A clock that the demo sets: what it tells of happened before now. */
+class DemoClock {
+  readonly #start = Date.now()
+  #minutesAgo = 0
+  readonly now = (): Date => new Date(this.#start - this.#minutesAgo * 60_000)
+  at(minutesAgo: number): void {
+    this.#minutesAgo = minutesAgo
+  }
+  readonly instant = (minutesAgo: number): string =>
+    new Date(this.#start - minutesAgo * 60_000).toISOString()
+  minutesAgoOf(instant: string): number {
+    return (this.#start - Date.parse(instant)) / 60_000
+  }
+}
+
+/** A demo job, lived as a technician would: each step is decided by the same life that a real one has. */
+async function liveJob(shop: Shop, job: DemoJob, staffId: number): Promise<void> {
+  const { life, clock, catalogId } = shop
+  const { registryAnswer, ...set } = job.facts
+  clock.at(job.minutesAgo)
+  const { id } = await life.open(randomUUID(), staffId)
+  const run = (minutesAgo: number, command: Command | ((job: JobState) => Command)) => {
+    clock.at(minutesAgo)
+    return life.run(id, { staffId }, command)
+  }
+  const asked = (answer: Facts['registryAnswer'], minutesAgo: number) =>
+    run(minutesAgo, { kind: 'answer', set: { registryAnswer: answer }, newestCatalogId: catalogId })
+  await run(job.minutesAgo - 4, {
+    kind: 'answer',
+    set: Object.fromEntries(Object.entries(set).filter(([, value]) => value !== undefined)),
+    customer: job.customer,
+    newestCatalogId: catalogId,
   })
-  const ticket = `B${1000 + row.id}`
-  const consent = job.open ? null : agreed(job.facts, ticket, at(job.minutesAgo - 5))
-  await manager.update(jobEntity, { id: row.id }, { ticket, consent })
-  if (consent)
-    await manager.insert(consentEntity, {
-      jobId: row.id,
-      staffId,
-      at: new Date(consent.at),
-      record: consent,
-      signature: null,
-    })
-  const note = (kind: string, detail: object, minutesAgo: number) =>
-    manager.insert(jobEventEntity, { jobId: row.id, staffId, at: when(minutesAgo), kind, detail })
-  await note('opened', {}, job.minutesAgo)
-  await note('facts', withoutPersonal(facts), job.minutesAgo - 4)
-  const found = modelOnJob(demoPack(), job.facts)
-  for (const one of job.tries ?? []) {
-    await manager.insert(tryEntity, {
-      id: one.id,
-      jobId: row.id,
-      familyId: found?.family.id ?? '',
-      modelId: found?.model.id ?? '',
-      procedureId: one.procedureId,
-      link: one.link,
-      staffId,
-      startedAt: when(one.minutesAgo),
-      finishedAt: when(one.minutesAgo - 0.5),
-      outcome: one.outcome,
-      seen: [...one.seen],
-      notSeen: [],
-      marks: [],
-      cable: one.cable ?? null,
-      runner: null,
-      systemVersion: null,
-    })
-    await note(`try-${one.outcome}`, { seen: one.seen }, one.minutesAgo - 0.5)
+  // A report that comes after the customer has agreed: the harder case.
+  if (registryAnswer && registryAnswer !== 'reported') await asked(registryAnswer, job.minutesAgo - 4.2)
+  if (job.intake) await run(job.minutesAgo - 4.5, { kind: 'record-intake', intake: job.intake })
+  if (!job.open) await run(job.minutesAgo - 5, (now) => signed(now, life.known(now)))
+  if (registryAnswer === 'reported') await asked(registryAnswer, job.minutesAgo - 5.5)
+  for (const { minutesAgo, command } of [...attemptsOf(job, clock), ...stepsOf(job, clock)].sort(
+    (a, b) => b.minutesAgo - a.minutesAgo,
+  ))
+    await run(minutesAgo, command)
+  if (job.orderOf) {
+    const service = shop.services.find(({ carrier }) => carrier === job.orderOf)
+    if (service) await run(job.minutesAgo - 10, orderAt(service, clock.instant(job.minutesAgo - 10)))
   }
-  if (job.orderOf) await loadOrder(manager, row.id, job.orderOf, when(job.minutesAgo - 10))
-  if (handBack)
-    await note(
-      'handed-back',
-      { screen: handBack.screen, account: handBack.account, carrier: handBack.carrier },
-      0,
-    )
-}
-
-/** What a customer of the demo signed on paper before anything was done. */
-function agreed(facts: Facts, ticket: string, at: string): ConsentRecord {
-  const pack = demoPack()
-  const { terms } = planRoute(facts, deviceOnJob(pack, facts), NOTHING_DONE).consent
-  const model = modelById(pack, facts.modelId)
-  const device = model ? `${model.maker} ${model.name}` : ''
-  const text = plainConsent(consentText(terms, { ticket, device }, 'en'))
-  return {
-    kind: 'signed',
-    language: 'en',
-    text,
-    digest: createHash('sha256').update(text, 'utf8').digest('hex'),
-    terms,
-    how: 'paper',
-    at,
-    by: STAFF[0].name,
+  const account = job.account?.(clock.instant)
+  if (account) await run(clock.minutesAgoOf(account.at), { kind: 'confirm-account', how: account.how })
+  const handBack = job.handBack?.(clock.instant)
+  if (handBack) {
+    const { at, ...said } = handBack
+    await run(clock.minutesAgoOf(at), { kind: 'hand-back', ...said })
   }
 }
 
-async function loadOrder(
-  manager: EntityManager,
-  jobId: number,
-  carrier: string,
-  orderedAt: Date,
-): Promise<void> {
-  const service = await manager.findOneByOrFail(serviceEntity, { carrier })
-  const supplier = await manager.findOneByOrFail(supplierEntity, { id: service.supplierId })
+interface Timed {
+  readonly minutesAgo: number
+  readonly command: Command | ((job: JobState) => Command)
+}
+
+function attemptsOf({ tries = [] }: DemoJob, clock: DemoClock): readonly Timed[] {
+  return tries.flatMap(({ id, minutesAgo, procedureId, link, cable = null, outcome, seen }): readonly Timed[] => [
+    {
+      minutesAgo,
+      command: {
+        kind: 'start-attempt',
+        id,
+        procedureId,
+        link,
+        cable,
+        runner: null,
+        startedAt: clock.instant(minutesAgo),
+      },
+    },
+    {
+      minutesAgo: minutesAgo - 0.5,
+      command: {
+        kind: 'end-attempt',
+        id,
+        outcome,
+        seen: [...seen],
+        notSeen: [],
+        marks: [],
+        finishedAt: clock.instant(minutesAgo - 0.5),
+      },
+    },
+  ])
+}
+
+/** The steps that lead to a record as the demo tells it. */
+function stepsOf(job: DemoJob, clock: DemoClock): readonly Timed[] {
+  const bench = job.bench?.(clock.instant)
+  if (!bench) return []
+  const steps: Timed[] = []
+  const add = (at: string | undefined, change: (job: JobState) => BenchChange) => {
+    if (at === undefined) return
+    const key = randomUUID()
+    steps.push({
+      minutesAgo: clock.minutesAgoOf(at) - steps.length / 1000,
+      command: (now) => ({ kind: 'bench', key, change: change(now), at }),
+    })
+  }
+  const { procedureId, rightDevice, charging, screenLifted } = bench
+  if (procedureId) add(clock.instant(job.minutesAgo - 5.6), () => ({ kind: 'chose-procedure', procedureId }))
+  if (charging)
+    add(charging.startedAt, () => ({ kind: 'charging-started', fromPercent: charging.fromPercent }))
+  add(bench.inRecoveryAt, () => ({ kind: 'in-recovery' }))
+  if (rightDevice)
+    add(rightDevice.at, ({ ticket }) => ({
+      kind: 'right-device',
+      by: rightDevice.by,
+      read: rightDevice.by === 'tag' ? ticket : rightDevice.read,
+    }))
+  add(bench.revealedAt, () => ({ kind: 'revealed' }))
+  add(bench.wipeStartedAt, () => ({ kind: 'wipe-started' }))
+  add(bench.wipeFinishedAt, () => ({ kind: 'wipe-finished' }))
+  add(bench.firstStartAt, () => ({ kind: 'first-start' }))
+  add(bench.setUpAt, () => ({ kind: 'set-up' }))
+  if (screenLifted) add(screenLifted.at, () => ({ kind: 'screen-lifted', how: screenLifted.how }))
+  return steps
+}
+
+/** What a customer of the demo signs on paper before anything is done. */
+function signed(job: JobState, known: Known): Command {
+  const { terms } = routeOf(job, known).consent
+  const device = known.model?.name ?? ''
+  const text = plainConsent(consentText(terms, { ticket: job.ticket, device }, 'en'))
+  const digest = createHash('sha256').update(text, 'utf8').digest('hex')
+  return { kind: 'sign-agreement', language: 'en', text, digest, how: 'paper', hasSignature: false }
+}
+
+function orderAt(service: DemoService, orderedAt: string): Command {
+  const { id: serviceId, carrier, feeMinor, currency, supplier, minDays, maxDays } = service
   const calendar = {
     zone: supplier.zone,
     weekend: [6, 7],
     cutOff: supplier.cutOff,
     isPublicHoliday: publicHolidays(supplier.country, supplier.region ?? undefined),
   }
-  await manager.insert(orderEntity, {
+  const promise = promiseInWorkingDays(calendar, orderedAt, { min: minDays, max: maxDays })
+  return {
+    kind: 'place-order',
     id: randomUUID(),
-    jobId,
-    serviceId: service.id,
-    version: 1,
-    feeMinor: service.feeMinor,
-    currency: service.currency,
-    orderedAt,
-    promise: promiseInWorkingDays(calendar, orderedAt.toISOString(), {
-      min: service.minDays,
-      max: service.maxDays,
-    }),
-    state: 'waiting',
-    answer: null,
-    code: null,
-    triesMade: 0,
-    triesAllowed: 10,
-  })
+    service: { serviceId, supplier: supplier.name, carrier, feeMinor, currency, promise },
+  }
 }
 
 if (process.argv[1]?.endsWith('load.ts')) {
-  const database = await dataSourceFor(configFrom(process.env)).initialize()
-  await database.runMigrations()
+  const database = await openDatabase(configFrom(process.env))
   await loadDemo(database)
   await database.destroy()
 }

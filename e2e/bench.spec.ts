@@ -178,7 +178,7 @@ test('the server killed for half a minute in the middle of a run: nothing lost, 
   const stored = async () => (await (await page.request.get(`/api/jobs/${id}`)).json()) as Job
   await expect.poll(async () => (await stored()).bench.inRecoveryAt, { timeout: 20_000 }).toBeDefined()
   const job = await stored()
-  expect(job.tries.map(({ outcome, seen }) => [outcome, seen.includes('lock-screen')])).toEqual([
+  expect(job.attempts.map(({ outcome, seen }) => [outcome, seen.includes('lock-screen')])).toEqual([
     ['failed', true],
     ['reached', false],
   ])

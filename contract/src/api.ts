@@ -1,6 +1,6 @@
 import { evidenceDocument } from '@benevox/core/evidence'
 import { z } from 'zod'
-import { recordBenchBody } from './bench.ts'
+import { recordBenchBody, takeBackBody } from './bench.ts'
 import { catalogAnswer, catalogVersion, changeCatalogBody } from './catalog.ts'
 import { openGateBody, recordConsentBody } from './consent.ts'
 import { familyEvidence } from './evidence.ts'
@@ -16,10 +16,10 @@ import {
 } from './jobs.ts'
 import { addCableBody, cable, retireCableBody } from './kit.ts'
 import { askRemoteBody, remoteUnlock } from './maker.ts'
-import { changeOrderBody, order, placeOrderBody, promise, supplier } from './orders.ts'
+import { changeOrderBody, placeOrderBody, promise, supplier } from './orders.ts'
 import { problem } from './problem.ts'
 import { session, signInBody, switchBody } from './session.ts'
-import { finishTryBody, startTryBody, tryRecord } from './tries.ts'
+import { finishTryBody, startTryBody } from './tries.ts'
 
 /** One route of the wire: its shapes give the client its types, the server its checks and the OpenAPI document. */
 export interface Route {
@@ -84,8 +84,21 @@ export const api = {
     method: 'get',
     path: '/api/jobs',
     says: 'Jobs by what waits where; closed ones too when searched for',
-    query: z.strictObject({ search: z.string().max(80).optional(), station: station.optional() }),
-    answer: z.object({ jobs: z.array(jobSummary), counts: z.record(station, z.int()) }),
+    query: z.strictObject({
+      search: z.string().max(80).optional(),
+      station: station.optional(),
+      /** Where the page before ended. */
+      after: z.string().max(40).optional(),
+    }),
+    answer: z.object({
+      jobs: z.array(jobSummary),
+      /** Of open jobs, by station. */
+      counts: z.record(station, z.int()),
+      /** Jobs on which a timer runs, what is due first in front. */
+      timers: z.array(jobSummary),
+      /** Asks for the next page; null at the last one. */
+      after: z.string().nullable(),
+    }),
   },
   openJob: {
     method: 'post',
@@ -116,6 +129,14 @@ export const api = {
     says: 'Record a step of the bench',
     params: ofJob,
     body: recordBenchBody,
+    answer: job,
+  },
+  takeBack: {
+    method: 'post',
+    path: '/api/jobs/:id/take-back',
+    says: 'Take back a step that was recorded by mistake',
+    params: ofJob,
+    body: takeBackBody,
     answer: job,
   },
   recordConsent: {
@@ -184,7 +205,7 @@ export const api = {
     says: 'A try at the keys begins',
     params: ofJob,
     body: startTryBody,
-    answer: tryRecord,
+    answer: job,
   },
   finishTry: {
     method: 'patch',
@@ -192,7 +213,7 @@ export const api = {
     says: 'How a try ended and what was seen',
     params: z.object({ id, tryId: z.uuid() }),
     body: finishTryBody,
-    answer: tryRecord,
+    answer: job,
   },
   askRemote: {
     method: 'post',
@@ -265,7 +286,7 @@ export const api = {
     says: 'Order a carrier’s release',
     params: ofJob,
     body: placeOrderBody,
-    answer: order,
+    answer: job,
   },
   changeOrder: {
     method: 'patch',
@@ -273,7 +294,7 @@ export const api = {
     says: 'The answer to an order and what came of it',
     params: z.object({ orderId: z.uuid() }),
     body: changeOrderBody,
-    answer: order,
+    answer: job,
   },
   handBack: {
     method: 'post',

@@ -1,4 +1,3 @@
-import { NOTHING_DONE } from '@benevox/core/route'
 import { describe, expect, it } from 'vitest'
 import {
   api,
@@ -8,7 +7,6 @@ import {
   openApiDocument,
   orderChange,
   problem,
-  progressOf,
   type Route,
 } from './index.ts'
 
@@ -60,45 +58,6 @@ describe('a carrier’s code', () => {
   ])('%s', (code, fits) => {
     expect(networkKey.safeParse(code).success).toBe(fits)
     expect(orderChange.safeParse({ kind: 'answered', answer: 'code', code }).success).toBe(fits)
-  })
-})
-
-describe('what has been done on a job', () => {
-  it('is read from its records', () => {
-    const at = '2026-01-01T00:00:00Z'
-    const nothing = { consent: null, openedGates: [] }
-    expect(progressOf({ ...nothing, bench: {}, account: null, orders: [], handBack: null })).toEqual({
-      ...NOTHING_DONE,
-      accountProof: undefined,
-    })
-    expect(
-      progressOf({
-        openedGates: [{ gate: 'ownership', reason: 'known to the shop', by: 'Imke', at }],
-        consent: { kind: 'refused', at, by: 'Runa' },
-        bench: {
-          didNotHelp: ['remember'],
-          inRecoveryAt: at,
-          rightDevice: { by: 'tag', read: 'B1', at },
-          wipeStartedAt: at,
-          setUpAt: at,
-        },
-        account: { proof: 'step-skipped', at },
-        orders: [{ state: 'failed' }, { state: 'released' }],
-        handBack: null,
-      }),
-    ).toEqual({
-      rightDeviceConfirmed: true,
-      inRecovery: true,
-      wipeStarted: true,
-      setUpReached: true,
-      screenLifted: false,
-      accountProof: 'step-skipped',
-      carrierReleased: true,
-      handedBack: false,
-      consent: { kind: 'refused' },
-      openedGates: ['ownership'],
-      failedActs: ['remember'],
-    })
   })
 })
 

@@ -118,7 +118,7 @@ const registry =
         }
       : { kind: 'ask-registry', key: `q${nth}`, report: false }
 
-const some = <T>(...values: readonly T[]): fc.Arbitrary<T> => fc.constantFrom(...values)
+const some = <const T>(...values: readonly T[]): fc.Arbitrary<T> => fc.constantFrom(...values)
 const FACTS: fc.Arbitrary<Record<string, unknown>> = fc.oneof(
   some('forgotten-lock', 'restarts-into-recovery', 'freezes', 'second-hand', 'for-sale', 'carrier-lock-only').map(
     (complaint) => ({ complaint }),
@@ -154,7 +154,7 @@ const TOLD = [
   { kind: 'screen-lifted', how: 'remembered' },
   { kind: 'screen-lifted', how: 'cache-cleared' },
 ] as const
-export const TOLD_CHANGE = some(...TOLD)
+export const TOLD_CHANGE: fc.Arbitrary<(typeof TOLD)[number]> = fc.constantFrom(...TOLD)
 
 const WAIVED = some('not-work-managed', 'no-legal-matter', 'ownership')
 const SERVICE = {
@@ -192,7 +192,7 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
   { weight: 4, arbitrary: some('clean', 'clean', 'reported', 'no-answer').map(registry) },
   { weight: 6, arbitrary: fc.constant(sign) },
   { weight: 1, arbitrary: fc.constant<Try>(() => ({ kind: 'refuse-agreement' })) },
-  { weight: 10, arbitrary: TOLD_CHANGE.map(bench) },
+  { weight: 10, arbitrary: TOLD_CHANGE.map((change) => bench(change)) },
   { weight: 4, arbitrary: fc.constant(bench({ kind: 'right-device', by: 'tag', read: 'B1001' })) },
   { weight: 8, arbitrary: fc.constant(bench({ kind: 'revealed' })) },
   {

@@ -18,8 +18,8 @@ import { Evidence } from './evidence/service.ts'
 import { mountFiles } from './files.ts'
 import { mount } from './http/mount.ts'
 import { notFoundHandler, ProblemError, problemHandler } from './http/problem.ts'
-import { JobChanger } from './jobs/change.ts'
-import { JobReader } from './jobs/read.ts'
+import { JobLife } from './jobs/life.ts'
+import { JobLists } from './jobs/lists.ts'
 import { jobHandlers } from './jobs/routes.ts'
 import { intakeHandlers } from './intake/routes.ts'
 import { kitHandlers } from './kit/routes.ts'
@@ -41,8 +41,11 @@ const isLarge = ({ method, originalUrl }: Request) =>
     (route) => route.method === method.toLowerCase() && route.path === originalUrl.split('?')[0],
   )
 
-/** The application over a database that is connected and migrated. */
-export function createApp(config: Config, database: DataSource): Express {
+/** The application over a database that is connected and migrated, and the one writer of its jobs. */
+export function createApp(
+  config: Config,
+  database: DataSource,
+): { readonly app: Express; readonly life: JobLife } {
   const app = express()
   const log = pino({ level: config.log })
   app.disable('x-powered-by')
@@ -107,32 +110,31 @@ export function createApp(config: Config, database: DataSource): Express {
 
   const catalog = new Catalog(database)
   const prices = new PriceLists(database)
-  const reader = new JobReader(catalog, prices)
-  const changer = new JobChanger(database, reader)
+  const life = new JobLife(database, catalog, prices)
   const evidence = new Evidence(database)
   mount(app, {
     ...sessionHandlers(database, config, generateToken),
     ...catalogHandlers(catalog),
-    ...jobHandlers(database, catalog, reader, changer, prices),
-    ...consentHandlers(database, reader, changer),
-    ...intakeHandlers(changer),
-    ...registryHandlers(database, config, reader, changer),
+    ...jobHandlers(database, catalog, life, new JobLists(database)),
+    ...consentHandlers(database, life),
+    ...intakeHandlers(life),
+    ...registryHandlers(database, config, life),
     ...priceHandlers(database, prices),
     ...kitHandlers(database),
-    ...makerHandlers(database, config.maker, reader, changer),
+    ...makerHandlers(config.maker, life),
     ...evidenceHandlers(evidence),
-    ...tryHandlers(catalog, changer),
-    ...orderHandlers(database, catalog, changer),
+    ...tryHandlers(database, life),
+    ...orderHandlers(database, life),
   })
 
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()))
   app.get('/api/catalog/pack.schema.json', (_request, response) => void response.json(packJsonSchema()))
-  mountFiles(app, { config, database, catalog, reader, changer, evidence })
+  mountFiles(app, { config, database, catalog, life, evidence })
   app.use('/api', notFoundHandler)
 
   if (config.web) serveWeb(app, config.web)
   app.use(problemHandler(log))
-  return app
+  return { app, life }
 }
 
 /** The built interface; every address that is no file is a screen of it. */

@@ -7,7 +7,7 @@ import {
   sellerLetter,
   type CustomerLanguage,
 } from '@benevox/core/consent'
-import { modelOnJob } from '@benevox/core/route'
+import { handBackFacts, routeOf, whatWasToldOn } from '@benevox/core/job'
 import { raw, type Express, type Request, type Response } from 'express'
 import type { DataSource } from 'typeorm'
 import { familyCard } from './catalog/card.ts'
@@ -22,12 +22,8 @@ import { evidenceEntity } from './intake/entity.ts'
 import { cleanEvidence, LARGEST_EVIDENCE } from './intake/evidence.ts'
 import { intakeReceipt } from './intake/receipt.ts'
 import { tagPdf, tagPng } from './intake/tag.ts'
-import type { JobChanger } from './jobs/change.ts'
-import type { JobReader } from './jobs/read.ts'
+import type { JobLife } from './jobs/life.ts'
 import { mailEntity } from './registry/mailbox.ts'
-
-/** Files that a job keeps as evidence at most. */
-const MOST_EVIDENCE = 12
 
 /** What leaves the application as a file: papers as PDF, the catalogue as JSON. */
 export function mountFiles(
@@ -36,61 +32,59 @@ export function mountFiles(
     config,
     database,
     catalog,
-    reader,
-    changer,
+    life,
     evidence,
   }: {
     config: Config
     database: DataSource
     catalog: Catalog
-    reader: JobReader
-    changer: JobChanger
+    life: JobLife
     evidence: Evidence
   },
 ): void {
   /** The row and the job of a request's path, for somebody who is signed in. */
   const asked = async (request: Request) => {
     signedIn(request)
-    const row = await reader.row(database.manager, numberIn(String(request.params.id), 'a job’s number'))
-    const { pack } = await catalog.byId(row.packId)
-    const job = await reader.job(database.manager, row)
-    return { row, job, model: modelOnJob(pack, row.facts)?.model, device: await reader.device(row) }
+    const state = await life.read(numberIn(String(request.params.id), 'a job’s number'))
+    const known = await life.ready(state)
+    return { state, known, job: await life.viewed(state), device: known.model?.name ?? '' }
   }
   const pdf = (response: Response, name: string, bytes: Buffer) =>
     send(response, 'application/pdf', `inline; filename="${name}.pdf"`, bytes)
 
   app.get('/api/jobs/:id/tag.png', async (request, response) => {
-    const { row } = await asked(request)
-    send(response, 'image/png', `inline; filename="tag-${row.ticket}.png"`, await tagPng(row.ticket))
+    const { ticket } = (await asked(request)).state
+    send(response, 'image/png', `inline; filename="tag-${ticket}.png"`, await tagPng(ticket))
   })
   app.get('/api/jobs/:id/tag.pdf', async (request, response) => {
-    const { row, job, device } = await asked(request)
-    pdf(response, `tag-${row.ticket}`, await tagPdf(job, device))
+    const { job, device } = await asked(request)
+    pdf(response, `tag-${job.ticket}`, await tagPdf(job, device))
   })
   app.get('/api/jobs/:id/receipt.pdf', async (request, response) => {
-    const { row, job, model } = await asked(request)
-    const { figures } = await reader.route(row, job)
-    pdf(response, `receipt-${row.ticket}`, await intakeReceipt(config.shop, job, model, figures))
+    const { state, job, known } = await asked(request)
+    const told = whatWasToldOn(state, known)
+    pdf(response, `receipt-${job.ticket}`, await intakeReceipt(config.shop, job, known, told))
   })
   app.get('/api/jobs/:id/consent.pdf', async (request, response) => {
-    const { row, job, device } = await asked(request)
+    const { state, known, device } = await asked(request)
+    const { ticket, agreement } = state
     const language = languageIn(request)
     if (language) {
-      const { terms } = (await reader.route(row, job)).consent
-      const text = plainConsent(consentText(terms, { ticket: row.ticket, device }, language))
-      return pdf(response, `agreement-${row.ticket}`, await consentForm(config.shop, row.ticket, text))
+      const { terms } = routeOf(state, known).consent
+      const text = plainConsent(consentText(terms, { ticket, device }, language))
+      return pdf(response, `agreement-${ticket}`, await consentForm(config.shop, ticket, text))
     }
-    if (row.consent?.kind !== 'signed')
+    if (agreement?.kind !== 'signed')
       throw new ProblemError('not-possible-now', 'Nothing has been signed on this job yet.')
     const last = await database.manager.findOne(consentEntity, {
-      where: { jobId: row.id },
+      where: { jobId: state.id },
       order: { id: 'DESC' },
     })
     const signature = last?.signature ?? null
     pdf(
       response,
-      `agreement-${row.ticket}`,
-      await consentPaper(config.shop, row.ticket, row.consent, signature),
+      `agreement-${ticket}`,
+      await consentPaper(config.shop, ticket, agreement, signature),
     )
   })
   app.get('/api/jobs/:id/letter-to-seller.pdf', async (request, response) => {
@@ -115,30 +109,18 @@ export function mountFiles(
       const name = nameOf(request.query.name)
       const { type, content } = await cleanEvidence(bytes)
       const staffId = request.session.staffId ?? 0
-      const job = await changer.add(id, staffId, async (manager, row, at) => {
-        if (row.closedAt) throw new ProblemError('not-possible-now', 'This job is closed.')
-        if ((await manager.countBy(evidenceEntity, { jobId: id })) >= MOST_EVIDENCE)
-          throw new ProblemError('not-possible-now', `A job keeps ${MOST_EVIDENCE} files at most.`)
-        const size = content.length
-        await manager.insert(evidenceEntity, {
-          id: randomUUID(),
-          jobId: id,
-          staffId,
-          at,
-          name,
-          type,
-          size,
-          content,
-        })
-        return { kind: 'evidence', detail: { type, size } }
+      const size = content.length
+      const file = { id: randomUUID(), name, type, bytes: size }
+      const job = await life.run(id, { staffId }, { kind: 'keep-file', file }, async (manager, _, at) => {
+        await manager.insert(evidenceEntity, { id: file.id, jobId: id, staffId, at, name, type, size, content })
       })
       response.json(job)
     },
   )
   app.get('/api/jobs/:id/evidence/:evidenceId', async (request, response) => {
-    const { row } = await asked(request)
+    const { state } = await asked(request)
     const file = await database.manager.findOne(evidenceEntity, {
-      where: { id: String(request.params.evidenceId), jobId: row.id },
+      where: { id: String(request.params.evidenceId), jobId: state.id },
       select: { id: true, type: true, name: true, content: true },
     })
     if (!file) throw new ProblemError('not-found', 'This file is not on the job.')
@@ -150,10 +132,10 @@ export function mountFiles(
     send(response, file.type, `${how}; filename="evidence-${file.id.slice(0, 8)}"`, file.content)
   })
   app.get('/api/jobs/:id/mails/:mailId.eml', async (request, response) => {
-    const { row } = await asked(request)
+    const { state } = await asked(request)
     const mailId = numberIn(String(request.params.mailId), 'a mail’s number')
     const mail = await database.manager.findOne(mailEntity, {
-      where: { id: mailId, jobId: row.id },
+      where: { id: mailId, jobId: state.id },
       select: { id: true, eml: true },
     })
     if (!mail) throw new ProblemError('not-found', 'This mail is not on the job.')
@@ -161,9 +143,10 @@ export function mountFiles(
   })
 
   app.get('/api/jobs/:id/hand-back.pdf', async (request, response) => {
-    const { row, job, model } = await asked(request)
-    if (!row.handBack) throw new ProblemError('not-possible-now', 'This job is not handed back yet.')
-    pdf(response, `hand-back-${row.ticket}`, await handBackPaper(config.shop, job, model))
+    const { state, known } = await asked(request)
+    const facts = handBackFacts(state)
+    if (!facts) throw new ProblemError('not-possible-now', 'This job is not handed back yet.')
+    pdf(response, `hand-back-${state.ticket}`, await handBackPaper(config.shop, state, facts, known.model))
   })
 
   app.get('/api/catalog/families/:familyId/card.pdf', async (request, response) => {

@@ -1,11 +1,12 @@
 import { createApp } from './app.ts'
 import { configFrom } from './config.ts'
-import { dataSourceFor } from './database/dataSource.ts'
+import { openDatabase } from './database/dataSource.ts'
 
 const config = configFrom(process.env)
-const database = await dataSourceFor(config).initialize()
-await database.runMigrations()
-const server = createApp(config, database).listen(config.port, '127.0.0.1', (error) => {
+const database = await openDatabase(config)
+const { app, life } = createApp(config, database)
+await life.reproject()
+const server = app.listen(config.port, '127.0.0.1', (error) => {
   if (error) throw error
   console.log(`listening on ${config.port}`)
 })

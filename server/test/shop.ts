@@ -1,9 +1,10 @@
 import type { AddressInfo } from 'node:net'
 import type { Server } from 'node:http'
-import { progressOf, type Answer, type Job, type Problem } from '@benevox/contract'
-import { modelById } from '@benevox/core/catalog'
+import type { Answer, Job, Problem } from '@benevox/contract'
 import { consentText, plainConsent, type CustomerLanguage } from '@benevox/core/consent'
-import { deviceOnJob, planRoute, type Facts } from '@benevox/core/route'
+import { routeOf, surroundingsIn } from '@benevox/core/job'
+import { USUAL_PRICES } from '@benevox/core/price'
+import type { Facts } from '@benevox/core/route'
 import type { DataSource } from 'typeorm'
 import { demoPack } from '../../demo/demoPack.ts'
 import { loadDemo } from '../../demo/load.ts'
@@ -11,7 +12,7 @@ import { STAFF } from '../../demo/shop.ts'
 import { serverEnvironment, startMariadb, type Mariadb } from '../../scripts/lib/mariadb.mjs'
 import { createApp } from '../src/app.ts'
 import { configFrom } from '../src/config.ts'
-import { dataSourceFor } from '../src/database/dataSource.ts'
+import { openDatabase } from '../src/database/dataSource.ts'
 
 /** A shop for tests: a real MariaDB of its own, the real application, and people who ask it over HTTP. */
 export interface TestShop {
@@ -24,10 +25,9 @@ export interface TestShop {
 export async function openShop(name: string, more: Record<string, string> = {}): Promise<TestShop> {
   const mariadb = await startMariadb({ name, fresh: true })
   const config = configFrom(serverEnvironment(mariadb, { BENEVOX_LOG: 'error', ...more }))
-  const database = await dataSourceFor(config).initialize()
-  await database.runMigrations()
+  const database = await openDatabase(config)
   await loadDemo(database, [])
-  const { server, address } = await listen(createApp(config, database))
+  const { server, address } = await listen(createApp(config, database).app)
   return {
     mariadb,
     database,
@@ -42,7 +42,7 @@ export async function openShop(name: string, more: Record<string, string> = {}):
 }
 
 export async function listen(
-  app: ReturnType<typeof createApp>,
+  app: ReturnType<typeof createApp>['app'],
 ): Promise<{ server: Server; address: string }> {
   const server = app.listen(0, '127.0.0.1')
   await new Promise((resolve) => server.once('listening', resolve))
@@ -57,10 +57,9 @@ export interface Said<T> {
 
 /** The text that the customer reads for a job as it is, made as the interface makes it. */
 export function agreementOf(job: Job, language: CustomerLanguage = 'en'): string {
-  const pack = demoPack()
-  const { terms } = planRoute(job.facts, deviceOnJob(pack, job.facts), progressOf(job)).consent
-  const model = modelById(pack, job.facts.modelId)
-  const device = model ? `${model.maker} ${model.name}` : ''
+  const { device: known, model } = surroundingsIn(demoPack(), job.facts)
+  const { terms } = routeOf(job, { device: known, prices: USUAL_PRICES }).consent
+  const device = model?.name ?? ''
   return plainConsent(consentText(terms, { ticket: job.ticket, device }, language))
 }
 
@@ -101,7 +100,9 @@ export class Person {
   async openJob(facts: Facts = {}): Promise<Job> {
     const { body: job } = await this.ask<Job>('POST', '/api/jobs', { key: crypto.randomUUID() })
     if (Object.keys(facts).length === 0) return job
-    return (await this.ask<Job>('PATCH', `/api/jobs/${job.id}/facts`, { version: job.version, facts })).body
+    const customer = { name: 'A. Quell' }
+    const said = { version: job.version, facts, customer }
+    return (await this.ask<Job>('PATCH', `/api/jobs/${job.id}/facts`, said)).body
   }
 
   /** A job whose customer has agreed: every gate but the right device is open. */

@@ -198,9 +198,10 @@ function stagesInto(action: RouteAction, { facts, progress }: Plan): readonly St
   if (facts.complaint === 'carrier-lock-only') return ['take-in', 'carrier']
   if (facts.complaint === 'second-hand' && !progress.wipeStarted && !progress.inRecovery)
     return ['take-in', 'account']
-  const isBySettings = progress.screenLifted
-    ? facts.knowsScreenLock === 'yes'
-    : action === 'reset-from-settings' && !progress.inRecovery && !progress.wipeStarted
+  // What works again without a reset from recovery raises no account lock.
+  if (progress.screenLifted && !progress.wipeStarted)
+    return facts.knowsScreenLock === 'yes' ? FROM_SETTINGS : ['take-in', 'prepare']
+  const isBySettings = action === 'reset-from-settings' && !progress.inRecovery && !progress.wipeStarted
   return isBySettings ? FROM_SETTINGS : WHOLE_ROAD
 }
 

@@ -216,7 +216,7 @@ describe('a job keeps the version it is done with', () => {
     for (const step of [
       { kind: 'in-recovery' },
       { kind: 'right-device', by: 'tag', read: job.ticket },
-      { kind: 'released' },
+      { kind: 'revealed' },
       { kind: 'wipe-started' },
     ])
       job = (await runa.bench(job, step)).body

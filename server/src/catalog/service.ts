@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import type { CatalogChange, CatalogVersion } from '@benevox/contract'
 import { readPack, type Model, type Pack, type PackAsWritten, type PackFault } from '@benevox/core/catalog'
 import { In, type DataSource } from 'typeorm'
+import { transact } from '../database/transact.ts'
 import { ProblemError } from '../http/problem.ts'
 import { staffEntity } from '../session/entity.ts'
 import { packEntity, type PackRow } from './entity.ts'
@@ -26,6 +27,8 @@ export class Catalog {
   readonly #database: DataSource
   /** The least lately used first. */
   readonly #read = new Map<number, CatalogEntry>()
+  /** What is being read: whoever wants the same waits for the same. */
+  readonly #reading = new Map<number, Promise<CatalogEntry>>()
   readonly #making = new Set<Promise<void>>()
 
   constructor(database: DataSource) {
@@ -45,6 +48,24 @@ export class Catalog {
       this.#hold(known)
       return known
     }
+    const reading = this.#reading.get(id) ?? this.#readFrom(id).finally(() => this.#reading.delete(id))
+    this.#reading.set(id, reading)
+    return reading
+  }
+
+  /** Whether a version was read and is held, so that it can be had without asking the database. */
+  holds(id: number): boolean {
+    return this.#read.has(id)
+  }
+
+  /** A version that is held. @throws Error where it is not: `byId` comes first */
+  held(id: number): CatalogEntry {
+    const entry = this.#read.get(id)
+    if (!entry) throw new Error(`Version ${id} of the catalogue is not read`)
+    return entry
+  }
+
+  async #readFrom(id: number): Promise<CatalogEntry> {
     const row = await this.#database.getRepository(packEntity).findOneBy({ id })
     if (!row) throw new ProblemError('not-found', `There is no version ${id} of the catalogue.`)
     const reading = readPack(JSON.parse(row.document))
@@ -118,7 +139,7 @@ export class Catalog {
     if (reading.kind === 'refused') throw faulty(reading.faults, change)
     const text = JSON.stringify(document)
     const digest = digestOf(text)
-    const made = await this.#database.transaction(async (manager) => {
+    const made = await transact(this.#database, async (manager) => {
       const [newest] = await manager.find(packEntity, {
         select: META,
         order: { id: 'DESC' },
@@ -126,17 +147,18 @@ export class Catalog {
         lock: { mode: 'pessimistic_write' },
       })
       if (newest?.digest === digest) return newest
-      if (newest?.id !== base) {
-        const [current] = await this.#listed()
-        throw new ProblemError(
-          'stale-version',
-          `Somebody else changed the catalogue meanwhile${current ? `: “${current.note}”, ${current.by}` : ''}. Nothing was overwritten.`,
-          { current },
-        )
-      }
+      if (newest?.id !== base) return undefined
       if (isGone()) throw new ProblemError('not-possible-now', 'Left off; nothing was taken in.')
       return manager.save(packEntity, { digest, document: text, createdAt: new Date(), staffId, note })
     })
+    if (!made) {
+      const [current] = await this.#listed()
+      throw new ProblemError(
+        'stale-version',
+        `Somebody else changed the catalogue meanwhile${current ? `: “${current.note}”, ${current.by}` : ''}. Nothing was overwritten.`,
+        { current },
+      )
+    }
     this.#hold({ id: made.id, digest, pack: reading.pack, written: reading.written })
     const { name } = await this.#database
       .getRepository(staffEntity)

@@ -44,7 +44,7 @@ describe('the agreement', () => {
         language,
       )
       expect(status).toBe(200)
-      expect(body.consent).toMatchObject({
+      expect(body.agreement).toMatchObject({
         kind: 'signed',
         text,
         // Node's own digest beside the server's record.
@@ -55,7 +55,7 @@ describe('the agreement', () => {
       expect(body.station).toBe('bench')
       const said = (await paper(body)).text.replace(/\s+/g, ' ')
       expect(said).toContain(job.ticket)
-      expect(said).toContain(body.consent?.kind === 'signed' ? body.consent.digest : 'nothing')
+      expect(said).toContain(body.agreement?.kind === 'signed' ? body.agreement.digest : 'nothing')
     },
   )
   it('is refused where the text is not the one the route makes now', async () => {
@@ -81,7 +81,7 @@ describe('the agreement', () => {
     expect(worse.station).toBe('counter')
     const inRecovery = (await runa.bench(worse, { kind: 'in-recovery' })).body
     const right = (await runa.bench(inRecovery, { kind: 'right-device', by: 'tag', read: job.ticket })).body
-    const { body } = await runa.bench<Problem>(right, { kind: 'released' })
+    const { body } = await runa.bench<Problem>(right, { kind: 'revealed' })
     expect([body.code, body.detail]).toEqual(['gate-closed', 'Still closed: Agreed to and signed.'])
   })
   it('can be refused; what was signed before stays in the append-only list', async () => {
@@ -90,7 +90,7 @@ describe('the agreement', () => {
       version: job.version,
       said: { kind: 'refused' },
     })
-    expect(body.consent?.kind).toBe('refused')
+    expect(body.agreement?.kind).toBe('refused')
     const rows = await shop.database.query<{ n: number }[]>(
       'SELECT COUNT(*) n FROM consents WHERE job_id = ?',
       [job.id],
@@ -119,9 +119,9 @@ describe('a gate opened by a lead', () => {
     const job = await runa.openJob({ ...READY, workManaged: 'yes' })
     expect(job.station).toBe('hand-back')
     const { body } = await open(job)
-    expect(body.openedGates).toMatchObject([{ gate: 'not-work-managed', by: 'Imke' }])
+    expect(body.waived).toMatchObject([{ check: 'not-work-managed', by: 'Imke' }])
     expect(body.station).toBe('counter')
-    expect((await runa.events(body)).at(-1)).toMatchObject({ kind: 'gate-opened', by: 'Runa' })
+    expect((await runa.events(body)).at(-1)).toMatchObject({ kind: 'check-waived', by: 'Runa' })
   })
   it('needs a lead’s code, a reason and a gate that may be opened', async () => {
     const job = await runa.openJob({ ...READY, workManaged: 'yes' })

@@ -1,4 +1,4 @@
-import type { ConsentRecord } from '@benevox/contract'
+import type { AgreementRecord } from '@benevox/core/job'
 import { EntitySchema } from 'typeorm'
 
 /** Append-only: what was agreed to stays as it was signed. */
@@ -7,7 +7,7 @@ export interface ConsentRow {
   jobId: number
   staffId: number
   at: Date
-  record: ConsentRecord
+  record: AgreementRecord
   signature: Buffer | null
 }
 

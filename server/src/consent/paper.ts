@@ -1,9 +1,9 @@
-import type { ConsentRecord } from '@benevox/contract'
+import type { AgreementRecord } from '@benevox/core/job'
 import type { Letter } from '@benevox/core/consent'
 import type { Content } from 'pdfmake/interfaces'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 
-type Signed = Extract<ConsentRecord, { kind: 'signed' }>
+type Signed = Extract<AgreementRecord, { kind: 'signed' }>
 
 const HOW: Readonly<Record<Signed['how'], string>> = {
   signature: 'Signed on the screen',

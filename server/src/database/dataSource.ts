@@ -4,20 +4,46 @@ import type { Config } from '../config.ts'
 import { consentEntity } from '../consent/entity.ts'
 import { otherEvidenceEntity } from '../evidence/entity.ts'
 import { evidenceEntity } from '../intake/entity.ts'
-import { benchStepEntity, jobEntity, jobEventEntity } from '../jobs/entity.ts'
+import { jobEntity, jobEventEntity } from '../jobs/entity.ts'
 import { cableEntity } from '../kit/entity.ts'
 import { OneLockedPhone1700000000001 } from '../migrations/0001-one-locked-phone.ts'
 import { CatalogueVersions1700000000002 } from '../migrations/0002-catalogue-versions.ts'
 import { TheCounter1700000000003 } from '../migrations/0003-the-counter.ts'
 import { TheBench1700000000004 } from '../migrations/0004-the-bench.ts'
+import { OneJobOneTruth1700000000005 } from '../migrations/0005-one-job-one-truth.ts'
 import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { mailEntity } from '../registry/mailbox.ts'
 import { sessionEntity, staffEntity } from '../session/entity.ts'
 import { tryEntity } from '../tries/entity.ts'
 
-/** The database of a shop: MariaDB on loopback, in UTC, changed by migrations only. */
-export function dataSourceFor({ database }: Pick<Config, 'database'>): DataSource {
+/** The database of a shop: MariaDB on loopback, in UTC, changed by migrations only; connected and migrated. */
+export async function openDatabase({ database }: Pick<Config, 'database'>): Promise<DataSource> {
+  const source = await dataSourceOf(database).initialize()
+  // Migrations may take as long as they need.
+  await source.runMigrations()
+  // A lock or a statement that takes longer than this is given up: the caller is told to try again.
+  const { pool } = source.driver as unknown as { readonly pool: ConnectionPool }
+  pool.on('connection', (connection) => connection.query(LIMITS, () => undefined))
+  await source.query(LIMITS)
+  return source
+}
+
+/** Of mysql2's pool, what is used here. */
+interface ConnectionPool {
+  on(
+    event: 'connection',
+    then: (connection: { query(sql: string, done: () => void): void }) => void,
+  ): void
+}
+
+/** Requests that wait for a connection at most; more are told at once to try again. */
+const MOST_WAITING = 400
+const LONGEST_LOCK_S = 5
+const LONGEST_STATEMENT_S = 8
+const LIMITS = `SET SESSION innodb_lock_wait_timeout = ${LONGEST_LOCK_S}, max_statement_time = ${LONGEST_STATEMENT_S}`
+
+function dataSourceOf(database: Config['database']): DataSource {
   return new DataSource({
     type: 'mariadb',
     host: '127.0.0.1',
@@ -32,7 +58,6 @@ export function dataSourceFor({ database }: Pick<Config, 'database'>): DataSourc
       packEntity,
       jobEntity,
       jobEventEntity,
-      benchStepEntity,
       cableEntity,
       otherEvidenceEntity,
       tryEntity,
@@ -49,8 +74,10 @@ export function dataSourceFor({ database }: Pick<Config, 'database'>): DataSourc
       CatalogueVersions1700000000002,
       TheCounter1700000000003,
       TheBench1700000000004,
+      OneJobOneTruth1700000000005,
     ],
     poolSize: 10,
     connectTimeout: 5000,
+    extra: { queueLimit: MOST_WAITING },
   })
 }

@@ -1,6 +1,7 @@
 import type { FamilyEvidence } from '@benevox/contract'
 import { evidenceTry, mergeTries, type EvidenceDocument, type EvidenceTry } from '@benevox/core/evidence'
 import { In, type DataSource, type EntityManager } from 'typeorm'
+import { transact } from '../database/transact.ts'
 import { tryEntity, type TryRow } from '../tries/entity.ts'
 import { otherEvidenceEntity } from './entity.ts'
 
@@ -39,8 +40,9 @@ export class Evidence {
 
   /** Takes in another shop's tries; a try that is known, here or from before, is not counted again. */
   async merge({ tries }: EvidenceDocument): Promise<{ added: number; known: number }> {
-    return this.#database.transaction(async (manager) => {
-      const unique = mergeTries(tries)
+    return transact(this.#database, async (manager) => {
+      // In one order, so that two who merge the same tries at a time meet at the first one and not crosswise.
+      const unique = [...mergeTries(tries)].sort((a, b) => (a.id < b.id ? -1 : 1))
       const known = await this.#known(
         manager,
         unique.map(({ id }) => id),
@@ -81,20 +83,15 @@ export class Evidence {
 
   /** How long wipes and first starts took on the family's devices, from the jobs that had a try of it. */
   async #durations(familyId: string): Promise<Pick<FamilyEvidence, 'wipeSeconds' | 'firstStartSeconds'>> {
-    const rows = await this.#database.manager.query<
-      { started: string | null; finished: string | null; first: string | null; setUp: string | null }[]
-    >(
-      `SELECT JSON_VALUE(bench, '$.wipeStartedAt') AS started, JSON_VALUE(bench, '$.wipeFinishedAt') AS finished,
-              JSON_VALUE(bench, '$.firstStartAt') AS first, JSON_VALUE(bench, '$.setUpAt') AS setUp
+    const rows = await this.#database.manager.query<{ wipe: number | null; first: number | null }[]>(
+      `SELECT wipe_seconds AS wipe, first_start_seconds AS first
          FROM jobs WHERE id IN (SELECT job_id FROM tries WHERE family_id = ?)
          ORDER BY id DESC LIMIT ${NEWEST}`,
       [familyId],
     )
-    const between = (from: string | null, to: string | null) =>
-      from && to && to > from ? [(Date.parse(to) - Date.parse(from)) / 1000] : []
     return {
-      wipeSeconds: rows.flatMap(({ started, finished }) => between(started, finished)),
-      firstStartSeconds: rows.flatMap(({ first, setUp }) => between(first, setUp)),
+      wipeSeconds: rows.flatMap(({ wipe }) => wipe ?? []),
+      firstStartSeconds: rows.flatMap(({ first }) => first ?? []),
     }
   }
 }

@@ -1,42 +1,77 @@
-import type { Job } from '@benevox/contract'
-import type { Model } from '@benevox/core/catalog'
+import type { HandBackFacts, JobState, LockStatement, ModelKnown, ShownBy } from '@benevox/core/job'
 import type { Content } from 'pdfmake/interfaces'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 
 /** What the customer takes home, in plain words. English; one place, ready for other languages. */
-const WORDS = {
-  proof: {
-    'proven-clear': 'shown to be clear',
-    'not-clear': 'NOT clear, see below',
-    'not-there': 'this device has none',
-  },
-  lock: { screen: 'Screen lock', account: 'Account lock', carrier: 'Carrier lock' },
-  returned: {
-    device: 'device',
-    sim: 'SIM',
-    'sim-tray': 'SIM tray',
-    cable: 'cable',
-    'memory-card': 'memory card',
-  },
-  wiped:
-    'The device was reset from recovery. Everything on its internal storage is gone and cannot be brought back by us. ' +
-    'In the terms of NIST SP 800-88 rev. 1 a factory reset is “Clear”: protection against simple recovery. It is neither “Purge” nor “Destroy”; for data that must not be read by a laboratory it is not enough.',
-  notWiped: 'Nothing on the device was deleted by us.',
-  advice: [
-    'Write the account’s address down, and keep its password where you find it again.',
-    'Set up the remote unlock or the device page of your account, so that a forgotten lock need not cost your data.',
-    'Before you sell or give the device away, take your account off in the settings first: otherwise the next person is locked out.',
-    'Make a backup now, and again each month.',
-  ],
+const STATEMENTS: Readonly<Record<LockStatement, string>> = {
+  'confirmed-off': 'Confirmed off',
+  on: 'ON. We have not removed it.',
+  'not-tested': 'Not tested by us.',
+  none: 'This device has none.',
+  'not-part-of-this-job': 'Not part of this job.',
+}
+const SHOWN: Readonly<Record<ShownBy, string>> = {
+  'set-up-reached': 'the set-up wizard was reached after the reset',
+  remembered: 'the owner unlocked it',
+  'remote-unlock': 'it was unlocked through the maker’s account',
+  settings: 'it was reset from its settings',
+  'signed-in': 'the owner signed in',
+  'step-skipped': 'the wizard lets the account step be skipped',
+  'never-asked': 'the wizard never asked for an account',
+  'account-list-empty': 'the list of accounts was empty before the reset',
+  'code-worked': 'the unlock code was accepted and another carrier’s SIM works',
+  'other-sim-works': 'another carrier’s SIM works',
+}
+const LOCKS = { screen: 'Screen lock', account: 'Account lock', carrier: 'Carrier lock' } as const
+const RETURNED = {
+  device: 'device',
+  sim: 'SIM',
+  'sim-tray': 'SIM tray',
+  cable: 'cable',
+  'memory-card': 'memory card',
 } as const
+const NOT_READ_AGAIN =
+  'Everything on its internal storage is gone and cannot be brought back by us. ' +
+  'In the terms of NIST SP 800-88 rev. 1 a factory reset is “Clear”: protection against simple recovery. It is neither “Purge” nor “Destroy”; for data that must not be read by a laboratory it is not enough.'
+const DELETED: Readonly<Record<HandBackFacts['deleted'], string>> = {
+  'by-recovery': `The device was reset from recovery. ${NOT_READ_AGAIN}`,
+  'by-settings': `The device was reset from its settings. ${NOT_READ_AGAIN}`,
+  no: 'Nothing on the device was deleted by us.',
+}
+const MENDED: Readonly<Record<NonNullable<HandBackFacts['mended']>, string>> = {
+  'cache-cleared': 'The cache was cleared from recovery.',
+  'system-installed': 'The system was installed again from recovery.',
+}
+const ADVICE: readonly string[] = [
+  'Write the account’s address down, and keep its password where you find it again.',
+  'Set up the remote unlock or the device page of your account, so that a forgotten lock need not cost your data.',
+  'Before you sell or give the device away, take your account off in the settings first: otherwise the next person is locked out.',
+  'Make a backup now, and again each month.',
+]
 
-/** The hand-back paper as a PDF: what was done, each lock's proof, what it cost, what to do next time. */
-export async function handBackPaper(shop: string, job: Job, model: Model | undefined): Promise<Buffer> {
-  const { handBack } = job
-  if (!handBack) throw new Error(`Job ${job.id} is not handed back`)
+/** What was done, line by line, as the record has it. */
+export function whatWasDone({ deleted, mended }: HandBackFacts): readonly string[] {
+  return [...(mended ? [MENDED[mended]] : []), DELETED[deleted]]
+}
+
+/** What the document says of a lock: the statement, and where it is confirmed off, what showed it. */
+export function lockLine(lock: keyof typeof LOCKS, { record, shownBy }: HandBackFacts): string {
+  const shown = shownBy[lock]
+  const statement = STATEMENTS[record[lock]]
+  return record[lock] === 'confirmed-off' && shown ? `${statement}: ${SHOWN[shown]}.` : statement
+}
+
+/** The hand-back document as a PDF: what was done, each lock, what it cost, what to do next time. */
+export async function handBackPaper(
+  shop: string,
+  job: JobState,
+  facts: HandBackFacts,
+  model: ModelKnown | undefined,
+): Promise<Buffer> {
+  const { record } = facts
   const row = (name: string, value: string): Content[] => [{ text: name, color: '#555555' }, inFonts(value)]
-  const price = new Intl.NumberFormat('en', { style: 'currency', currency: handBack.currency }).format(
-    handBack.priceMinor / 100,
+  const price = new Intl.NumberFormat('en', { style: 'currency', currency: record.currency }).format(
+    record.priceMinor / 100,
   )
   const released = job.orders.find(({ state }) => state === 'released')
   return pdfOf(`Hand-back ${job.ticket}`, [
@@ -48,12 +83,12 @@ export async function handBackPaper(shop: string, job: Job, model: Model | undef
         widths: [130, '*'],
         body: [
           row('Customer', job.customer.name || 'not recorded'),
-          row('Device', model ? `${model.maker} ${model.name} (${model.modelText})` : 'not recorded'),
-          row('IMEI', job.facts.imei ?? 'none'),
+          row('Device', model ? `${model.name} (${model.modelCode})` : 'not recorded'),
+          row('IMEI', job.answers.imei ?? 'none'),
           row('Taken in', job.openedAt.slice(0, 10)),
-          row('Handed back', handBack.at.slice(0, 10)),
+          row('Handed back', record.at.slice(0, 10)),
           row('Price', price),
-          row('Given back', handBack.returned.map((part) => WORDS.returned[part]).join(', ')),
+          row('Given back', record.returned.map((part) => RETURNED[part]).join(', ') || 'nothing'),
         ],
       },
     },
@@ -62,15 +97,13 @@ export async function handBackPaper(shop: string, job: Job, model: Model | undef
       layout: 'lightHorizontalLines',
       table: {
         widths: [130, '*'],
-        body: (['screen', 'account', 'carrier'] as const).map((lock) =>
-          row(WORDS.lock[lock], WORDS.proof[handBack[lock]]),
-        ),
+        body: (['screen', 'account', 'carrier'] as const).map((lock) => row(LOCKS[lock], lockLine(lock, facts))),
       },
     },
-    ...(handBack.whoSignsIn
+    ...(record.whoSignsIn
       ? [
           {
-            stack: [inFonts(`Signs in at first start: ${handBack.whoSignsIn}`)],
+            stack: [inFonts(`Signs in at first start: ${record.whoSignsIn}`)],
             margin: [0, 6, 0, 0],
           } satisfies Content,
         ]
@@ -78,15 +111,15 @@ export async function handBackPaper(shop: string, job: Job, model: Model | undef
     ...(released
       ? [
           {
-            text: `Carrier ${released.carrier}: released through ${released.supplier}${released.code ? `, code ${released.code}` : ''}.`,
+            text: `Carrier ${released.carrier}: unlocked through ${released.supplier}${released.code ? `, code ${released.code}` : ''}.`,
             margin: [0, 6, 0, 0],
           } satisfies Content,
         ]
       : []),
     { text: 'What was done', bold: true, fontSize: 14, margin: [0, 16, 0, 4] },
-    { text: job.bench.wipeStartedAt ? WORDS.wiped : WORDS.notWiped },
-    ...(handBack.note ? [{ stack: [inFonts(handBack.note)], margin: [0, 6, 0, 0] } satisfies Content] : []),
+    ...whatWasDone(facts).map((text): Content => ({ text, margin: [0, 0, 0, 4] })),
+    ...(record.note ? [{ stack: [inFonts(record.note)], margin: [0, 6, 0, 0] } satisfies Content] : []),
     { text: 'For next time', bold: true, fontSize: 14, margin: [0, 16, 0, 4] },
-    { ul: [...WORDS.advice] },
+    { ul: [...ADVICE] },
   ])
 }

@@ -1,3 +1,4 @@
+import type { OwnershipFile } from '@benevox/core/job'
 import { fileTypeFromBuffer } from 'file-type'
 import sharp from 'sharp'
 import { ProblemError } from '../http/problem.ts'
@@ -15,7 +16,7 @@ const KEPT_PIXELS = 2400
  */
 export async function cleanEvidence(
   bytes: Buffer,
-): Promise<{ readonly type: string; readonly content: Buffer }> {
+): Promise<{ readonly type: OwnershipFile['type']; readonly content: Buffer }> {
   if (bytes.length === 0) throw new ProblemError('wrong-file', 'The file is empty.')
   if (bytes.length > LARGEST_EVIDENCE) throw new ProblemError('too-large', 'A file may have 8 MB at most.')
   const type = (await fileTypeFromBuffer(bytes))?.mime

@@ -39,8 +39,8 @@ describe('what is shown as evidence', () => {
       .toBuffer()
     expect((await sharp(withPlace).metadata()).exif?.length).toBeGreaterThan(50)
     const kept = (await (await keep(job, withPlace)).json()) as Job
-    expect(kept.evidence).toMatchObject([{ name: 'receipt.jpg', type: 'image/jpeg', by: 'Runa' }])
-    const path = `evidence/${kept.evidence[0]?.id ?? ''}`
+    expect(kept.ownershipFiles).toMatchObject([{ name: 'receipt.jpg', type: 'image/jpeg', by: 'Runa' }])
+    const path = `evidence/${kept.ownershipFiles[0]?.id ?? ''}`
     const back = Buffer.from(await (await file(job, path)).arrayBuffer())
     const { exif, width } = await sharp(back).metadata()
     expect([exif, width]).toEqual([undefined, 400])
@@ -48,7 +48,7 @@ describe('what is shown as evidence', () => {
     const other = await runa.openJob()
     expect((await file(other, path)).status).toBe(404)
     const removed = await runa.ask<Job>('DELETE', `/api/jobs/${job.id}/${path}`)
-    expect(removed.body.evidence).toEqual([])
+    expect(removed.body.ownershipFiles).toEqual([])
   })
   it('is told by its content, whatever its name says, and limited in size', async () => {
     const job = await runa.openJob()
@@ -63,7 +63,7 @@ describe('what is shown as evidence', () => {
     const png = (await (
       await keep(job, await picture(3000).png().toBuffer(), '../../etc/x.png')
     ).json()) as Job
-    expect(png.evidence).toMatchObject([{ name: '....etcx.png', type: 'image/jpeg' }])
+    expect(png.ownershipFiles).toMatchObject([{ name: '....etcx.png', type: 'image/jpeg' }])
   })
 })
 

@@ -1,7 +1,6 @@
-import type { ConditionMark, Job, LeftWithIt } from '@benevox/contract'
-import type { Model } from '@benevox/core/catalog'
+import type { Job } from '@benevox/contract'
+import type { ConditionMark, LeftWithIt, Surroundings, WhatWasTold } from '@benevox/core/job'
 import { groupImei } from '@benevox/core/imei'
-import type { Figures } from '@benevox/core/route'
 import type { Content } from 'pdfmake/interfaces'
 import { conditionSvg } from '../paper/marks.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
@@ -25,21 +24,19 @@ const MARK: Readonly<Record<ConditionMark['kind'], string>> = {
   missing: 'M missing part',
 }
 
-/** What the customer gets for the device that stays here: what was left, what it looked like, what was said of the price. */
+/**
+ * What the customer gets for the device that stays here: what was left, what it looked like, what was said of the
+ * price.
+ * @param told undefined where nothing was said of price and time
+ */
 export async function intakeReceipt(
   shop: string,
   job: Job,
-  model: Model | undefined,
-  { quote, calendarMinutes }: Pick<Figures, 'quote' | 'calendarMinutes'>,
+  { model, family }: Pick<Surroundings, 'model' | 'family'>,
+  told: WhatWasTold | undefined,
 ): Promise<Buffer> {
   const { intake, facts } = job
-  const money = (minor: number) =>
-    new Intl.NumberFormat('en', { style: 'currency', currency: quote.currency }).format(minor / 100)
   const row = (name: string, value: string): Content[] => [{ text: name, color: '#555555' }, inFonts(value)]
-  const price =
-    quote.leastMinor === quote.mostMinor
-      ? money(quote.mostMinor)
-      : `${money(quote.leastMinor)} to ${money(quote.mostMinor)}`
   const imeis = [facts.imei, facts.imeiSecond].flatMap((one) => (one ? [groupImei(one)] : []))
   return pdfOf(`Receipt ${job.ticket}`, [
     { text: shop, fontSize: 12 },
@@ -50,24 +47,17 @@ export async function intakeReceipt(
         widths: [130, '*'],
         body: [
           row('Customer', job.customer.name || 'not recorded'),
-          row('Device', model ? `${model.maker} ${model.name} (${model.modelText})` : 'model not known yet'),
+          row('Device', model ? `${model.name} (${model.modelCode})` : 'model not known yet'),
           row('IMEI', imeis.join(', ') || facts.serialNumber || 'none'),
           row('Taken in', `${job.openedAt.slice(0, 10)} by ${job.openedBy}`),
           row('Left with it', intake?.left.map((one) => LEFT[one]).join(', ') || 'nothing else'),
-          row(
-            'Price',
-            `${price}, of it tax at most ${money(quote.taxInMostMinor)}; deposit ${money(quote.depositMinor)}`,
-          ),
-          row(
-            'Ready',
-            `usually within ${timeText(calendarMinutes.p50)}, nine in ten within ${timeText(calendarMinutes.p90)}`,
-          ),
+          ...(told ? [row('Price', priceText(told)), row('Ready', readyText(told))] : []),
           ...(intake?.note ? [row('Noted', intake.note)] : []),
         ],
       },
     },
     { text: 'What it looked like', bold: true, fontSize: 14, margin: [0, 16, 0, 6] },
-    { svg: conditionSvg(model?.kind ?? 'phone', intake?.marks ?? []), width: 210 },
+    { svg: conditionSvg(family?.kind ?? 'phone', intake?.marks ?? []), width: 210 },
     {
       text: (intake?.marks.length ?? 0) > 0 ? Object.values(MARK).join(', ') : 'No marks were noted.',
       fontSize: 9,
@@ -79,6 +69,18 @@ export async function intakeReceipt(
       margin: [0, 10, 0, 0],
     },
   ])
+}
+
+function priceText({ leastMinor, mostMinor, taxInMostMinor, depositMinor, currency }: WhatWasTold): string {
+  const money = (minor: number) =>
+    new Intl.NumberFormat('en', { style: 'currency', currency }).format(minor / 100)
+  const price =
+    leastMinor === mostMinor ? money(mostMinor) : `${money(leastMinor)} to ${money(mostMinor)}`
+  return `${price}, of it tax at most ${money(taxInMostMinor)}; deposit ${money(depositMinor)}`
+}
+
+function readyText({ calendarMinutes: { p50, p90 } }: WhatWasTold): string {
+  return `usually within ${timeText(p50)}, nine in ten within ${timeText(p90)}`
 }
 
 /** A calendar time as one says it to a customer, rounded up. */

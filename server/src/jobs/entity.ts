@@ -1,38 +1,36 @@
-import type {
-  AccountRecord,
-  BenchRecord,
-  ConsentRecord,
-  HandBackRecord,
-  IntakeRecord,
-  OpenedGate,
-  RegistryRecord,
-} from '@benevox/contract'
-import type { Facts } from '@benevox/core/route'
+import type { JobState, LockStatesAndWaits } from '@benevox/core/job'
 import { EntitySchema } from 'typeorm'
 
+/** A job: its snapshot, and beside it what lists and counts are made of. All of it follows from its events. */
 export interface JobRow {
   id: number
   ticket: string
   /** The client's own key, so that opening twice after a lost answer opens once. */
   key: string
   version: number
+  events: number
   packId: number
+  pricesId: number
   openedAt: Date
   openedBy: number
+  state: JobState
+  station: string
+  /** Maker and name in the job's own version of the catalogue. */
+  device: string
   customerName: string
-  customerContact: string
   modelId: string | null
   imei: string | null
-  facts: Facts
-  bench: BenchRecord
-  account: AccountRecord | null
-  handBack: HandBackRecord | null
+  locks: LockStatesAndWaits['locks']
+  waits: LockStatesAndWaits['waits']
+  /** When the timer that runs should be over. */
+  dueAt: Date | null
+  /** What a search looks through, in small letters. */
+  searchText: string
   closedAt: Date | null
-  consent: ConsentRecord | null
-  openedGates: OpenedGate[]
-  intake: IntakeRecord | null
-  registry: RegistryRecord[]
-  pricesId: number
+  wipeSeconds: number | null
+  firstStartSeconds: number | null
+  /** By which version of the projections the columns beside the snapshot were made. */
+  projection: number
 }
 
 export const jobEntity = new EntitySchema<JobRow>({
@@ -42,50 +40,42 @@ export const jobEntity = new EntitySchema<JobRow>({
     ticket: { type: 'varchar', length: 16, unique: true },
     key: { name: 'client_key', type: 'char', length: 36, unique: true },
     version: { type: 'int' },
+    events: { type: 'int' },
     packId: { name: 'pack_id', type: 'int' },
+    pricesId: { name: 'price_list_id', type: 'int' },
     openedAt: { name: 'opened_at', type: 'datetime', precision: 3 },
     openedBy: { name: 'opened_by', type: 'int' },
+    state: { type: 'json', select: false },
+    station: { type: 'varchar', length: 12 },
+    device: { type: 'varchar', length: 200 },
     customerName: { name: 'customer_name', type: 'varchar', length: 80 },
-    customerContact: { name: 'customer_contact', type: 'varchar', length: 120 },
     modelId: { name: 'model_id', type: 'varchar', length: 48, nullable: true },
     imei: { type: 'char', length: 15, nullable: true },
-    facts: { type: 'json' },
-    bench: { type: 'json' },
-    account: { type: 'json', nullable: true },
-    handBack: { name: 'hand_back', type: 'json', nullable: true },
+    locks: { type: 'json' },
+    waits: { type: 'json', nullable: true },
+    dueAt: { name: 'due_at', type: 'datetime', precision: 3, nullable: true },
+    searchText: { name: 'search_text', type: 'varchar', length: 500, select: false },
     closedAt: { name: 'closed_at', type: 'datetime', precision: 3, nullable: true },
-    consent: { type: 'json', nullable: true },
-    openedGates: { name: 'opened_gates', type: 'json' },
-    intake: { type: 'json', nullable: true },
-    registry: { type: 'json' },
-    pricesId: { name: 'price_list_id', type: 'int' },
+    wipeSeconds: { name: 'wipe_seconds', type: 'double', nullable: true, select: false },
+    firstStartSeconds: { name: 'first_start_seconds', type: 'double', nullable: true, select: false },
+    projection: { type: 'int', select: false },
   },
 })
 
-/** Steps of the bench that were told under a name, so that telling them again changes nothing. */
-export interface BenchStepRow {
-  key: string
-  jobId: number
-  at: Date
-}
-
-export const benchStepEntity = new EntitySchema<BenchStepRow>({
-  name: 'bench_steps',
-  columns: {
-    key: { name: 'step_key', type: 'char', length: 36, primary: true },
-    jobId: { name: 'job_id', type: 'int' },
-    at: { type: 'datetime', precision: 3 },
-  },
-})
-
-/** Append-only: the database itself refuses to change or delete a row. */
+/**
+ * Append-only: the database itself refuses to change or delete a row. Only what points to a person may be taken out
+ * of one, whole.
+ */
 export interface JobEventRow {
   id: number
   jobId: number
+  /** Counts the events of a job; null for the history from before jobs were kept as events. */
+  nth: number | null
   at: Date
   staffId: number
   kind: string
   detail: object
+  personal: object | null
 }
 
 export const jobEventEntity = new EntitySchema<JobEventRow>({
@@ -93,9 +83,11 @@ export const jobEventEntity = new EntitySchema<JobEventRow>({
   columns: {
     id: { type: 'int', primary: true, generated: true },
     jobId: { name: 'job_id', type: 'int' },
+    nth: { type: 'int', nullable: true },
     at: { type: 'datetime', precision: 3 },
     staffId: { name: 'staff_id', type: 'int' },
     kind: { type: 'varchar', length: 40 },
     detail: { type: 'json' },
+    personal: { type: 'json', nullable: true },
   },
 })

@@ -41,8 +41,8 @@ describe('taking in', () => {
       const body = { id: crypto.randomUUID(), link: 'none', startedAt: new Date().toISOString() }
       for (const procedureId of ['by-count', 'slide-until-menu']) {
         const path = `/api/jobs/${job.id}/tries`
-        const made = await runa.ask<{ familyId: string }>('POST', path, { ...body, procedureId })
-        if (made.status === 200) return made.body.familyId
+        const made = await runa.ask<Job>('POST', path, { ...body, procedureId })
+        if (made.status === 200) return made.body.attempts[0]?.familyId
       }
       return undefined
     }
@@ -63,7 +63,7 @@ describe('taking in', () => {
       customer: { name: 'Q. Test' },
     })
     const events = await runa.events(job)
-    expect(events.map(({ by, kind }) => `${by} ${kind}`)).toEqual(['Runa opened', 'Runa facts', 'Teo facts'])
+    expect(events.map(({ by, kind }) => `${by} ${kind}`)).toEqual(['Runa opened', 'Runa answered', 'Teo answered'])
     for (const personal of ['somebody@example.org', '490154203237518', 'Q. Test'])
       expect(JSON.stringify(events)).not.toContain(personal)
   })
@@ -113,7 +113,7 @@ describe('the bench', () => {
 
   it('releases nothing while a gate is closed, and says which', async () => {
     const job = await inRecovery()
-    const { status, body } = await runa.bench<Problem>(job, { kind: 'released' })
+    const { status, body } = await runa.bench<Problem>(job, { kind: 'revealed' })
     expect([status, body.code]).toEqual([409, 'gate-closed'])
     expect(body.detail).toContain('The device in hand is the one on the job')
   })
@@ -132,13 +132,11 @@ describe('the bench', () => {
       build: 'OR510.14.2',
     })
   })
-  it('goes its order: released, wiping, over, first start, set-up; and not before', async () => {
+  it('goes its order: revealed, wiping, over, first start, set-up', async () => {
     let job = await inRecovery()
-    for (const kind of ['wipe-started', 'wipe-finished', 'first-start', 'set-up'])
-      expect((await runa.bench<Problem>(job, { kind })).body.code).toBe('not-possible-now')
     const changes = [
       { kind: 'right-device', by: 'tag', read: job.ticket },
-      { kind: 'released' },
+      { kind: 'revealed' },
       { kind: 'wipe-started' },
       { kind: 'wipe-finished' },
       { kind: 'first-start' },
@@ -168,7 +166,7 @@ describe('the bench', () => {
     } = { ...READY, modelId: 'halvern-tide', registryAnswer: 'no-answer' as const }
     const without = await inRecovery(watch)
     const asked = (await runa.bench(without, { kind: 'right-device', by: 'model-text', read: 'HV-T40' })).body
-    expect((await runa.bench<Problem>(asked, { kind: 'released' })).body.detail).toContain(
+    expect((await runa.bench<Problem>(asked, { kind: 'revealed' })).body.detail).toContain(
       'Registry does not say reported',
     )
     const reasoned = (
@@ -177,23 +175,30 @@ describe('the bench', () => {
         facts: { registryReason: 'No cellular radio' },
       })
     ).body
-    expect((await runa.bench(reasoned, { kind: 'released' })).status).toBe(200)
+    expect((await runa.bench(reasoned, { kind: 'revealed' })).status).toBe(200)
   })
-  it('never releases a reported device', async () => {
-    const job = await inRecovery({
-      ...READY,
-      registryAnswer: 'reported',
-      registryReason: 'somebody says it is fine',
-    })
+  it('never shows the wipe keys of a reported device, and lets nobody sign for it', async () => {
+    const reported = { ...READY, registryAnswer: 'reported' as const }
+    expect((await runa.agree<Problem>(await runa.openJob(reported))).body.code).toBe('gate-closed')
+    const job = await inRecovery()
     const right = (await runa.bench(job, { kind: 'right-device', by: 'tag', read: job.ticket })).body
-    expect((await runa.bench<Problem>(right, { kind: 'released' })).body.code).toBe('gate-closed')
+    const { body } = await runa.ask<Job>('PATCH', `/api/jobs/${job.id}/facts`, {
+      version: right.version,
+      facts: { registryAnswer: 'reported', registryReason: 'somebody says it is fine' },
+    })
+    expect((await runa.bench<Problem>(body, { kind: 'revealed' })).body.code).toBe('gate-closed')
   })
-  it('resets from the settings only behind the same gates', async () => {
-    const job = await runa.openJob({ ...READY, complaint: 'for-sale', knowsScreenLock: 'yes' })
-    expect((await runa.bench<Problem>(job, { kind: 'screen-lifted', how: 'settings' })).body.code).toBe(
-      'gate-closed',
-    )
-    expect((await runa.bench(job, { kind: 'screen-lifted', how: 'remembered' })).status).toBe(200)
+  it('shows the last button of the settings only behind the same gates, with the account off it', async () => {
+    const open = await runa.openJob({ ...READY, complaint: 'for-sale', knowsScreenLock: 'yes' })
+    expect((await runa.bench<Problem>(open, { kind: 'revealed' })).body.code).toBe('gate-closed')
+    const { body: signed } = await runa.agree(open)
+    const { body: right } = await runa.bench(signed, { kind: 'right-device', by: 'tag', read: open.ticket })
+    const still = await runa.bench<Problem>(right, { kind: 'revealed' })
+    expect(still.body.detail).toContain('list of accounts is empty')
+    const { body: off } = await runa.bench(right, { kind: 'account-taken-off' })
+    const { body: shown } = await runa.bench(off, { kind: 'revealed' })
+    const { body: done } = await runa.bench(shown, { kind: 'screen-lifted', how: 'settings' })
+    expect(done).toMatchObject({ deleted: 'by-settings', breaches: [], station: 'carriers' })
   })
 })
 
@@ -209,7 +214,7 @@ describe('tries', () => {
     const id = crypto.randomUUID()
     for (let n = 0; n < 2; n++)
       expect((await runa.ask('POST', `/api/jobs/${job.id}/tries`, start(id))).status).toBe(200)
-    expect((await runa.ask<Job>('GET', `/api/jobs/${job.id}`)).body.tries).toMatchObject([
+    expect((await runa.ask<Job>('GET', `/api/jobs/${job.id}`)).body.attempts).toMatchObject([
       { id, outcome: null, familyId: 'forced-off-data-gate', by: 'Runa' },
     ])
     const finish = {
@@ -224,10 +229,11 @@ describe('tries', () => {
     ).toBe(409)
     expect((await runa.events(job)).map(({ kind }) => kind)).toEqual([
       'opened',
-      'facts',
-      'consent-signed',
-      'try-started',
-      'try-failed',
+      'answered',
+      'registry',
+      'agreement-signed',
+      'attempt-started',
+      'attempt-failed',
     ])
   })
   it('do not end before they began, belong to their job, and need a procedure of the model', async () => {
@@ -258,9 +264,9 @@ describe('tries', () => {
 
 describe('handing back', () => {
   const said = {
-    screen: 'not-clear',
-    account: 'not-clear',
-    carrier: 'not-clear',
+    screen: 'on',
+    account: 'not-part-of-this-job',
+    carrier: 'on',
     whoSignsIn: '',
     returned: ['device'],
     note: '',
@@ -272,7 +278,7 @@ describe('handing back', () => {
     expect((await runa.ask('GET', `/api/jobs/${job.id}/hand-back.pdf`)).body.code).toBe('not-possible-now')
     const proven = await runa.ask('POST', `/api/jobs/${job.id}/hand-back`, {
       ...said,
-      screen: 'proven-clear',
+      screen: 'confirmed-off',
       version: job.version,
     })
     expect([proven.status, proven.body.code]).toEqual([409, 'gate-closed'])

@@ -1,26 +1,5 @@
-import type { Order, Service, Supplier } from '@benevox/contract'
-import type { OrderRow, ServiceRow, SupplierRow } from './entity.ts'
-
-export function wireOrder(order: OrderRow, { carrier }: ServiceRow, supplier: SupplierRow): Order {
-  const { id, jobId, version, feeMinor, currency, promise, state, answer, code, triesMade, triesAllowed } =
-    order
-  return {
-    id,
-    jobId,
-    version,
-    feeMinor,
-    currency,
-    promise,
-    state,
-    answer,
-    code,
-    triesMade,
-    triesAllowed,
-    orderedAt: order.orderedAt.toISOString(),
-    supplier: supplier.name,
-    carrier,
-  }
-}
+import type { Service, Supplier } from '@benevox/contract'
+import type { ServiceRow, SupplierRow } from './entity.ts'
 
 export function wireService({
   id,

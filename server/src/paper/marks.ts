@@ -1,4 +1,4 @@
-import type { ConditionMark } from '@benevox/contract'
+import type { ConditionMark } from '@benevox/core/job'
 import type { DeviceKind } from '@benevox/core/catalog'
 import { conditionDrawing } from '@benevox/core/procedure'
 import type { Locks, LockState } from '@benevox/core/route'

@@ -46,6 +46,17 @@ export class PriceLists {
     return this.#kept(row).prices
   }
 
+  holds(id: number): boolean {
+    return this.#known.has(id)
+  }
+
+  /** A price list that was read before. @throws Error where it was not */
+  held(id: number): PriceList {
+    const known = this.#known.get(id)
+    if (!known) throw new Error(`Price list ${id} is not read`)
+    return known
+  }
+
   async keep(prices: PriceList, staffId: number): Promise<Prices> {
     const row = await this.#database.manager.save(priceListEntity, {
       document: prices,
@@ -56,7 +67,8 @@ export class PriceLists {
   }
 
   #kept({ id, document }: PriceListRow): Prices {
-    const prices = priceList.parse(document)
+    // The same list stays the same object: what was computed with it holds.
+    const prices = this.#known.get(id) ?? priceList.parse(document)
     this.#known.set(id, prices)
     return { id, prices }
   }

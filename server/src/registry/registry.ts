@@ -1,4 +1,4 @@
-import type { RegistryRecord } from '@benevox/contract'
+import type { RegistryRecord } from '@benevox/core/job'
 import { z } from 'zod'
 
 /** How long a registry may take before it is taken for silent, in milliseconds. */

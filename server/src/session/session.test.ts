@@ -35,7 +35,7 @@ describe('signing in', () => {
   it('keeps the session in the database: another server on it knows the person', async () => {
     const person = await Person.signedIn(shop.address)
     const { server, address } = await listen(
-      createApp(configFrom(serverEnvironment(shop.mariadb)), shop.database),
+      createApp(configFrom(serverEnvironment(shop.mariadb)), shop.database).app,
     )
     const elsewhere = new Person(address)
     elsewhere.cookie = person.cookie

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { Answer, Job, Problem, RemoteUnlock, TryRecord } from '@benevox/contract'
+import type { Answer, Job, Problem, RemoteUnlock } from '@benevox/contract'
 import { evidenceDocument, type EvidenceTry } from '@benevox/core/evidence'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
@@ -29,10 +29,10 @@ const start = (job: Pick<Job, 'id'>, more: object = {}) => ({
   jobId: job.id,
   ...more,
 })
-async function begin<T = TryRecord>(person: Person, { jobId, ...body }: ReturnType<typeof start>) {
+async function begin<T = Job>(person: Person, { jobId, ...body }: ReturnType<typeof start>) {
   return person.ask<T>('POST', `/api/jobs/${jobId}/tries`, body)
 }
-async function end<T = TryRecord>(person: Person, one: ReturnType<typeof start>, said: object) {
+async function end<T = Job>(person: Person, one: ReturnType<typeof start>, said: object) {
   return person.ask<T>('PATCH', `/api/jobs/${one.jobId}/tries/${one.id}`, { finishedAt: now(), ...said })
 }
 const step = <T = Job>(job: Pick<Job, 'id'>, change: object, key = randomUUID(), at = now()) =>
@@ -46,7 +46,7 @@ describe('a run at one machine', () => {
     const second = start(job, { runner: randomUUID() })
     const refused = await begin<Problem>(teo, second)
     expect([refused.status, refused.body.detail]).toEqual([409, expect.stringContaining('another machine')])
-    expect((await end(teo, first, { outcome: 'left', seen: [] })).body.outcome).toBe('left')
+    expect((await end(teo, first, { outcome: 'left', seen: [] })).body.attempts[0]?.outcome).toBe('left')
     expect((await begin(teo, second)).status).toBe(200)
   })
   it('is taken late, when the server was away, and counted once', async () => {
@@ -56,8 +56,8 @@ describe('a run at one machine', () => {
     for (let n = 0; n < 3; n++) expect((await begin(teo, late)).status).toBe(200)
     for (let n = 0; n < 2; n++) await end(teo, late, { outcome: 'failed', seen: ['long-buzz'] })
     const { body } = await runa.ask<Job>('GET', `/api/jobs/${job.id}`)
-    expect(body.tries).toHaveLength(2)
-    expect((await runa.events(job)).filter(({ kind }) => kind === 'try-failed')).toHaveLength(1)
+    expect(body.attempts).toHaveLength(2)
+    expect((await runa.events(job)).filter(({ kind }) => kind === 'attempt-failed')).toHaveLength(1)
   })
   it('may be told more fully afterwards, but not otherwise', async () => {
     const job = await runa.openReady()
@@ -70,7 +70,11 @@ describe('a run at one machine', () => {
       seen: ['lock-screen', 'logo'],
       notSeen: ['long-buzz'],
     })
-    expect(told.body).toMatchObject({ seen: ['lock-screen', 'logo'], notSeen: ['long-buzz'], marks })
+    expect(told.body.attempts[0]).toMatchObject({
+      seen: ['lock-screen', 'logo'],
+      notSeen: ['long-buzz'],
+      marks,
+    })
     expect((await end<Problem>(runa, one, { outcome: 'reached', seen: [] })).status).toBe(409)
   })
 })
@@ -123,8 +127,13 @@ describe('steps that tell what happened', () => {
   })
   it('cannot stand for one that needs what was seen, and keep the gates', async () => {
     const job = await runa.openReady()
-    expect((await step<Problem>(job, { kind: 'released' })).status).toBe(400)
-    expect((await step<Problem>(job, { kind: 'wipe-started' })).status).toBe(409)
+    expect((await step<Problem>(job, { kind: 'revealed' })).status).toBe(400)
+    // What happened is recorded, and what it broke with it.
+    const wiped = await step(job, { kind: 'wipe-started' })
+    expect(wiped.body).toMatchObject({
+      deleted: 'by-recovery',
+      breaches: [{ did: 'deleted-by-recovery', without: 'not-revealed', by: 'Runa' }],
+    })
   })
   it('keep what was tested and charged, and a return to recovery after the wipe', async () => {
     const job = await runa.openReady()
@@ -132,7 +141,7 @@ describe('steps that tell what happened', () => {
     const charged = (await step(job, { kind: 'charging-started', fromPercent: 4 })).body
     expect(charged.bench.keysTested).toEqual({ 'volume-up': 'works' })
     const list = await runa.ask<Answer<'listJobs'>>('GET', '/api/jobs')
-    const waits = list.body.jobs.find(({ id }) => id === job.id)?.waits
+    const waits = list.body.timers.find(({ id }) => id === job.id)?.waits
     expect(waits?.for).toBe('charging')
     expect(Date.parse(waits?.latest ?? '') - Date.parse(waits?.earliest ?? '')).toBeGreaterThan(60_000)
     const ended = (await step(job, { kind: 'charging-ended' })).body
@@ -214,7 +223,7 @@ describe('how long the wipe takes', () => {
     const before = await secondsOf()
     await step(job, { kind: 'in-recovery' })
     let { body } = await runa.ask<Job>('GET', `/api/jobs/${job.id}`)
-    for (const change of [{ kind: 'right-device', by: 'tag', read: body.ticket }, { kind: 'released' }])
+    for (const change of [{ kind: 'right-device', by: 'tag', read: body.ticket }, { kind: 'revealed' }])
       body = (await runa.bench(body, change)).body
     for (const kind of ['wipe-started', 'wipe-finished', 'first-start', 'set-up']) {
       await step(job, { kind })

@@ -42,7 +42,7 @@ it('after kill -9 of the server and of mariadbd in the middle of a run, every ac
   mariadb = await startMariadb({ name: 'test-durability' })
   server = await startServer(mariadb, { BENEVOX_PORT: String(port), BENEVOX_LOG: 'silent' })
   const { body } = await runa.ask<Job>('GET', `/api/jobs/${job.id}`)
-  const stored = new Set(body.tries.map(({ id }) => id))
+  const stored = new Set(body.attempts.map(({ id }) => id))
   expect(acknowledged.filter((id) => !stored.has(id))).toEqual([])
   expect(stored.size - acknowledged.length).toBeLessThanOrEqual(1)
 })

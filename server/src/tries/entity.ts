@@ -1,4 +1,4 @@
-import type { TryRecord } from '@benevox/contract'
+import type { Attempt } from '@benevox/core/job'
 import type { Cue, LinkKind } from '@benevox/core/catalog'
 import { EntitySchema } from 'typeorm'
 
@@ -12,10 +12,10 @@ export interface TryRow {
   staffId: number
   startedAt: Date
   finishedAt: Date | null
-  outcome: TryRecord['outcome']
+  outcome: Attempt['outcome']
   seen: Cue[]
   notSeen: Cue[]
-  marks: TryRecord['marks']
+  marks: Attempt['marks']
   cable: number | null
   runner: string | null
   systemVersion: number | null

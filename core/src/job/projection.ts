@@ -1,0 +1,106 @@
+import type { Family } from '../catalog/index.ts'
+import { chargeRange } from '../clocks/index.ts'
+import type { Locks, Station } from '../route/index.ts'
+import type { JobState } from './records.ts'
+import { factsOf, routeOf, stationOfJob, type Around, type ModelKnown } from './standing.ts'
+import { standingOf } from './steps.ts'
+
+/** The timer that runs on a job, with its instants. */
+export interface Waits {
+  readonly for: 'charging' | 'wipe' | 'first-start' | 'carrier'
+  readonly since: string
+  /** The earliest it may be over, when it should be, and when it is late. */
+  readonly earliest: string
+  readonly until: string
+  readonly latest: string
+}
+
+/** What lists and counts are made of. */
+export interface LockStatesAndWaits {
+  readonly station: Station
+  readonly locks: Locks
+  readonly waits: Waits | null
+}
+export interface Listed extends LockStatesAndWaits {
+  readonly device: string
+  readonly customerName: string
+  readonly modelId: string | null
+  readonly imei: string | null
+  readonly closedAt: string | null
+  /** How long the wipe and the first start took, where both ends were told. */
+  readonly wipeSeconds: number | null
+  readonly firstStartSeconds: number | null
+  /** In small letters. */
+  readonly searchText: string
+}
+
+/** Counts changes of what is computed here, so that what was stored before is made anew. */
+export const PROJECTION = 1
+
+export function listedOf(
+  job: JobState,
+  around: Around & { readonly family: Family | undefined; readonly model: ModelKnown | undefined },
+): Listed {
+  const { model } = around
+  const facts = factsOf(job)
+  const { imei, imeiSecond, serialNumber, modelId } = facts
+  const device = model?.name ?? ''
+  const { bench } = standingOf(job)
+  return {
+    station: stationOfJob(job, around),
+    locks: routeOf(job, around).locks,
+    waits: waitsOf(job, around.family) ?? null,
+    device,
+    customerName: job.customer.name,
+    modelId: modelId ?? null,
+    imei: imei ?? null,
+    closedAt: job.handBack?.at ?? null,
+    wipeSeconds: secondsBetween(bench.wipeStartedAt, bench.wipeFinishedAt),
+    firstStartSeconds: secondsBetween(bench.firstStartAt, bench.setUpAt),
+    searchText: [job.ticket, job.customer.name, device, model?.modelCode, imei, imeiSecond, serialNumber]
+      .filter(Boolean)
+      .join(' ')
+      .toLowerCase()
+      .slice(0, 500),
+  }
+}
+
+function secondsBetween(from: string | undefined, to: string | undefined): number | null {
+  const ms = from && to ? Date.parse(to) - Date.parse(from) : 0
+  return ms > 0 ? ms / 1000 : null
+}
+
+interface Range {
+  readonly minMs: number
+  readonly medianMs: number
+  readonly maxMs: number
+}
+
+function waitsOf(job: JobState, family: Family | undefined): Waits | undefined {
+  if (job.handBack) return undefined
+  const { bench } = standingOf(job)
+  const { wipe = '', firstStart = '' } = family?.durationsOfTheWork ?? {}
+  if (bench.charging && !bench.charging.endedAt) {
+    const { startedAt, fromPercent } = bench.charging
+    return timer('charging', startedAt, chargeRange(family?.kind ?? 'phone', fromPercent))
+  }
+  if (bench.wipeStartedAt && !bench.wipeFinishedAt)
+    return timer('wipe', bench.wipeStartedAt, family?.durations[wipe])
+  if (bench.firstStartAt && !bench.setUpAt)
+    return timer('first-start', bench.firstStartAt, family?.durations[firstStart])
+  const waiting = job.orders.find(({ state }) => state === 'waiting')
+  if (!waiting) return undefined
+  const { earliest, latest } = waiting.promise
+  return { for: 'carrier', since: waiting.orderedAt, earliest, until: latest, latest }
+}
+
+function timer(what: Waits['for'], since: string, range: Range | undefined): Waits {
+  const after = (ms = 0) => new Date(Date.parse(since) + ms).toISOString()
+  return {
+    for: what,
+    since,
+    earliest: after(range?.minMs),
+    until: after(range?.medianMs),
+    latest: after(range?.maxMs),
+  }
+}

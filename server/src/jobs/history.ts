@@ -1,0 +1,87 @@
+import type { JobEvent as WireEvent } from '@benevox/contract'
+import { together, type JobEvent } from '@benevox/core/job'
+import { withoutPersonal } from '@benevox/core/route'
+import type { JobEventRow } from './entity.ts'
+
+/** An event as the history of a job shows it: who did what when, and nothing that points to a customer. */
+export function historyLine(row: JobEventRow, staffName: string): WireEvent {
+  const line = { id: row.id, at: row.at.toISOString(), by: staffName }
+  // From before jobs were kept as events.
+  if (row.nth === null) return { ...line, kind: row.kind, detail: { ...row.detail } }
+  return { ...line, ...told(eventOf(row)) }
+}
+
+export function eventOf({ kind, detail, personal }: Pick<JobEventRow, 'kind' | 'detail' | 'personal'>): JobEvent {
+  return together({ kind: kind as JobEvent['kind'], stays: { ...detail }, personal: personal && { ...personal } })
+}
+
+function told(event: JobEvent): Pick<WireEvent, 'kind' | 'detail'> {
+  switch (event.kind) {
+    case 'answered': {
+      const { customer, set } = event
+      return {
+        kind: 'answered',
+        detail: {
+          ...withoutPersonal(set),
+          ...(customer ? { customer: Object.keys(customer) } : {}),
+        },
+      }
+    }
+    case 'step-made': {
+      const { kind, ...rest } = event.step.change
+      const { key, without } = event.step
+      return { kind, detail: { ...rest, key, ...(without ? { without } : {}) } }
+    }
+    case 'taken-back':
+      return { kind: 'taken-back', detail: { what: event.what, reason: event.reason } }
+    case 'attempt-started': {
+      const { procedureId, link, cable, without } = event.attempt
+      return {
+        kind: 'attempt-started',
+        detail: { procedureId, link, ...(cable === null ? {} : { cable }), ...(without ? { without } : {}) },
+      }
+    }
+    case 'attempt-ended':
+      return { kind: `attempt-${event.outcome}`, detail: { seen: event.seen, notSeen: event.notSeen } }
+    case 'attempt-told':
+      return { kind: 'attempt-told', detail: { seen: event.seen, notSeen: event.notSeen } }
+    case 'agreement-signed': {
+      const { language, how, digest } = event.record
+      return { kind: 'agreement-signed', detail: { language, how, digest } }
+    }
+    case 'check-waived': {
+      const { check, reason, by } = event.waived
+      return { kind: 'check-waived', detail: { gate: check, reason, by } }
+    }
+    case 'order-placed': {
+      const { supplier, carrier, feeMinor, promise } = event.order
+      return { kind: 'order-placed', detail: { supplier, carrier, feeMinor, latest: promise.latest } }
+    }
+    case 'order-changed':
+      return {
+        kind: `order-${event.change.kind}`,
+        detail: event.change.kind === 'code-tried' ? { worked: event.change.worked } : {},
+      }
+    case 'registry-said': {
+      const { answer, source, detail, reference } = event.record
+      return { kind: 'registry', detail: { answer, source, detail, reference } }
+    }
+    case 'remote-said':
+      return { kind: 'remote-unlock', detail: { did: event.did, state: event.state } }
+    case 'account-confirmed':
+      return { kind: 'account-confirmed', detail: { proof: event.confirmed.how } }
+    case 'handed-back': {
+      const { screen, account, carrier, returned } = event.record
+      return { kind: 'handed-back', detail: { screen, account, carrier, returned } }
+    }
+    case 'file-kept':
+      return { kind: 'file-kept', detail: { type: event.file.type, size: event.file.bytes } }
+    case 'registry-asked':
+    case 'file-removed':
+    case 'opened':
+    case 'carried-over':
+    case 'intake-recorded':
+    case 'agreement-refused':
+      return { kind: event.kind, detail: {} }
+  }
+}

@@ -1,0 +1,316 @@
+import { randomUUID } from 'node:crypto'
+import type { Job } from '@benevox/contract'
+import {
+  apart,
+  decide,
+  evolve,
+  factsOf,
+  listedOf,
+  PROJECTION,
+  surroundingsIn,
+  viewOf,
+  type Command,
+  type JobEvent,
+  type JobState,
+  type Surroundings,
+  type World,
+} from '@benevox/core/job'
+import type { PriceList } from '@benevox/core/price'
+import { LessThan, type DataSource, type EntityManager } from 'typeorm'
+import type { Catalog } from '../catalog/service.ts'
+import { codeOf, transact } from '../database/transact.ts'
+import { ProblemError } from '../http/problem.ts'
+import type { PriceLists } from '../prices/service.ts'
+import { orderEntity } from '../orders/entity.ts'
+import { staffEntity } from '../session/entity.ts'
+import { tryEntity } from '../tries/entity.ts'
+import { jobEntity, jobEventEntity, type JobRow } from './entity.ts'
+import { problemOf } from './refusals.ts'
+
+/** Who acts, and on what they saw. */
+export interface Actor {
+  readonly staffId: number
+  /** The version of the job that was seen; undefined for what only tells what happened. */
+  readonly version?: number | undefined
+}
+
+/** What is done in the same transaction, on the same connection, once a command was accepted. */
+export type Beside = (manager: EntityManager, job: JobState, now: Date) => Promise<void>
+
+/** What a job is looked at with, all of it in memory. */
+export type Known = Surroundings & { readonly prices: PriceList }
+
+const REPROJECTED_AT_ONCE = 200
+
+/**
+ * The one writer of jobs: reads a job, lets core decide, stores the events with the snapshot and its projections in
+ * one transaction. Nothing is decided here.
+ */
+export class JobLife {
+  readonly #database: DataSource
+  readonly #catalog: Catalog
+  readonly #prices: PriceLists
+  readonly #clock: () => Date
+  constructor(
+    database: DataSource,
+    catalog: Catalog,
+    prices: PriceLists,
+    clock: () => Date = () => new Date(),
+  ) {
+    this.#clock = clock
+    this.#database = database
+    this.#catalog = catalog
+    this.#prices = prices
+  }
+
+  /** @throws ProblemError `not-found` */
+  async read(id: number): Promise<JobState> {
+    return (await this.#row(this.#database.manager, id)).state
+  }
+
+  /** A job with everything that follows from it. */
+  async view(id: number): Promise<Job> {
+    return this.viewed(await this.read(id))
+  }
+
+  async viewed(job: JobState): Promise<Job> {
+    await this.#ensure(job)
+    return viewOf(job, this.known(job))
+  }
+
+  /** What a job is looked at with. @throws Error where its catalogue or prices were not read before */
+  known(job: JobState): Known {
+    const { pack } = this.#catalog.held(job.catalogId)
+    return { ...surroundingsIn(pack, factsOf(job)), prices: this.#prices.held(job.pricesId) }
+  }
+
+  async ready(job: JobState): Promise<Known> {
+    await this.#ensure(job)
+    return this.known(job)
+  }
+
+  /** Opens a job, once for each key however often it is asked. */
+  async open(key: string, staffId: number): Promise<Job> {
+    const known = () => this.#database.manager.findOne(jobEntity, { where: { key }, select: { id: true } })
+    const before = await known()
+    if (before) return this.view(before.id)
+    const { id: catalogId } = await this.#catalog.inUse()
+    const { id: pricesId } = await this.#prices.inUse()
+    const by = await this.#nameOf(staffId)
+    try {
+      const job = await transact(this.#database, async (manager) => {
+        const now = this.#clock()
+        const { identifiers } = await manager.insert(jobEntity, placeholder(key, now, staffId, catalogId, pricesId))
+        const id = Number(identifiers[0]?.['id'])
+        const at = now.toISOString()
+        return this.#store(manager, undefined, staffId, now, [
+          { kind: 'opened', at, by, id, ticket: `B${1000 + id}`, pricesId, catalogId },
+        ])
+      })
+      return await this.viewed(job)
+    } catch (error) {
+      // The same key came twice at a time: the other one has opened it.
+      const other = codeOf(error) === 'ER_DUP_ENTRY' ? await known() : undefined
+      if (!other) throw error
+      return this.view(other.id)
+    }
+  }
+
+  /**
+   * Carries out a command.
+   * @param make the command, or how it is made of the job as it is
+   * @throws ProblemError for a refusal; `stale-version` with the job as it is now where another version was seen
+   */
+  async run(
+    id: number,
+    { staffId, version }: Actor,
+    make: Command | ((job: JobState) => Command),
+    beside?: Beside,
+  ): Promise<Job> {
+    const by = await this.#nameOf(staffId)
+    await this.#ensure(await this.read(id))
+    for (;;) {
+      const made = await transact(this.#database, async (manager) => {
+        const { state: job } = await this.#row(manager, id, true)
+        // Somebody gave it another catalogue meanwhile: that is read outside of the transaction.
+        if (!this.#catalog.holds(job.catalogId) || !this.#prices.holds(job.pricesId)) return job
+        const now = this.#clock()
+        const world: World = { now: now.toISOString(), by, ...this.known(job) }
+        if (version !== undefined && job.version !== version)
+          throw new ProblemError(
+            'stale-version',
+            'Somebody else changed this job meanwhile; nothing was overwritten.',
+            { current: viewOf(job, world) },
+          )
+        const decided = decide(job, typeof make === 'function' ? make(job) : make, world)
+        if (decided.kind === 'refused') {
+          const { refusal } = decided
+          throw problemOf(
+            refusal,
+            refusal.code === 'order-changed-meanwhile' ? refusal.order : undefined,
+          )
+        }
+        const after = decided.events.reduce<JobState>(evolve, job)
+        if (after === job) return { job }
+        if (!this.#catalog.holds(after.catalogId)) return after
+        await this.#store(manager, job, staffId, now, decided.events)
+        await beside?.(manager, after, now)
+        return { job: after }
+      }).catch((error: unknown) => {
+        throw codeOf(error) === 'ER_DUP_ENTRY'
+          ? new ProblemError('not-possible-now', 'This was recorded for another job already.')
+          : error
+      })
+      if ('job' in made) return this.viewed(made.job)
+      await this.#ensure(made)
+    }
+  }
+
+  /** Makes the columns beside the snapshots anew where they were made by another version of the projections. */
+  async reproject(): Promise<number> {
+    let count = 0
+    for (;;) {
+      const rows = await this.#database.manager.find(jobEntity, {
+        where: { projection: LessThan(PROJECTION) },
+        select: { id: true, state: true },
+        take: REPROJECTED_AT_ONCE,
+        order: { id: 'ASC' },
+      })
+      if (rows.length === 0) return count
+      for (const { state } of rows) await this.#ensure(state)
+      await transact(this.#database, async (manager) => {
+        for (const { id, state } of rows) await manager.update(jobEntity, { id }, this.#columns(state))
+      })
+      count += rows.length
+    }
+  }
+
+  /** Stores events and the job they make, from the state they stand on. */
+  async #store(
+    manager: EntityManager,
+    before: JobState | undefined,
+    staffId: number,
+    now: Date,
+    events: readonly JobEvent[],
+  ): Promise<JobState> {
+    let job = before
+    const rows = events.map((event) => {
+      job = evolve(job, event)
+      const { kind, stays, personal } = apart(event)
+      return { jobId: job.id, nth: job.events, at: now, staffId, kind, detail: stays, personal }
+    })
+    if (!job) throw new Error('Nothing to be stored')
+    await manager.insert(jobEventEntity, rows)
+    await manager.update(jobEntity, { id: job.id }, this.#columns(job))
+    await this.#lists(manager, before, job, staffId)
+    return job
+  }
+
+  /** Attempts and orders as rows of their own, for what is counted over all jobs. */
+  async #lists(
+    manager: EntityManager,
+    before: JobState | undefined,
+    job: JobState,
+    staffId: number,
+  ): Promise<void> {
+    for (const attempt of job.attempts) {
+      const known = before?.attempts.find(({ id }) => id === attempt.id)
+      if (known === attempt) continue
+      const { id, outcome, seen, notSeen, marks } = attempt
+      const finishedAt = attempt.finishedAt === null ? null : new Date(attempt.finishedAt)
+      const told = { outcome, seen, notSeen, marks, finishedAt }
+      if (known) await manager.update(tryEntity, { id }, told)
+      else {
+        const { familyId, procedureId, modelId, link, cable, runner, systemVersion } = attempt
+        await manager.insert(tryEntity, {
+          id,
+          jobId: job.id,
+          familyId,
+          procedureId,
+          modelId,
+          link,
+          staffId,
+          cable,
+          runner,
+          systemVersion,
+          startedAt: new Date(attempt.startedAt),
+          ...told,
+        })
+      }
+    }
+    for (const order of job.orders) {
+      const known = before?.orders.find(({ id }) => id === order.id)
+      if (known === order) continue
+      const { id, version, state, answer, code, triesMade } = order
+      if (known) await manager.update(orderEntity, { id }, { version, state, answer, code, triesMade })
+      else {
+        const { supplier: _, carrier: __, orderedAt, ...rest } = order
+        await manager.insert(orderEntity, { ...rest, orderedAt: new Date(orderedAt) })
+      }
+    }
+  }
+
+  #columns(job: JobState): Partial<JobRow> {
+    const listed = listedOf(job, this.known(job))
+    return {
+      ticket: job.ticket,
+      version: job.version,
+      events: job.events,
+      packId: job.catalogId,
+      pricesId: job.pricesId,
+      openedAt: new Date(job.openedAt),
+      state: job,
+      ...listed,
+      closedAt: listed.closedAt === null ? null : new Date(listed.closedAt),
+      dueAt: listed.waits === null ? null : new Date(listed.waits.until),
+      projection: PROJECTION,
+    }
+  }
+
+  async #row(manager: EntityManager, id: number, isLocked = false): Promise<Pick<JobRow, 'state'>> {
+    const row = await manager.findOne(jobEntity, {
+      where: { id },
+      select: { id: true, state: true },
+      ...(isLocked ? { lock: { mode: 'pessimistic_write' as const } } : {}),
+    })
+    if (!row) throw new ProblemError('not-found', `There is no job ${id}.`)
+    return row
+  }
+
+  async #ensure({ catalogId, pricesId }: JobState): Promise<void> {
+    await this.#catalog.byId(catalogId)
+    await this.#prices.byId(pricesId)
+  }
+
+  async #nameOf(staffId: number): Promise<string> {
+    return (await this.#database.manager.findOneBy(staffEntity, { id: staffId }))?.name ?? ''
+  }
+}
+
+/** A row that its first event fills in at once. */
+function placeholder(key: string, openedAt: Date, openedBy: number, packId: number, pricesId: number): Omit<JobRow, 'id'> {
+  return {
+    ticket: randomUUID().slice(0, 16),
+    key,
+    version: 0,
+    events: 0,
+    packId,
+    pricesId,
+    openedAt,
+    openedBy,
+    state: {} as JobState,
+    station: 'counter',
+    device: '',
+    customerName: '',
+    modelId: null,
+    imei: null,
+    locks: { screen: 'unknown', account: 'unknown', carrier: 'unknown' },
+    waits: null,
+    dueAt: null,
+    searchText: '',
+    closedAt: null,
+    wipeSeconds: null,
+    firstStartSeconds: null,
+    projection: 0,
+  }
+}
