@@ -9,7 +9,12 @@ import { configFrom } from '../server/src/config.ts'
 import { openDatabase } from '../server/src/database/dataSource.ts'
 import { JobLife, type Known } from '../server/src/jobs/life.ts'
 import { cableEntity } from '../server/src/kit/entity.ts'
-import { serviceEntity, supplierEntity, type ServiceRow, type SupplierRow } from '../server/src/orders/entity.ts'
+import {
+  serviceEntity,
+  supplierEntity,
+  type ServiceRow,
+  type SupplierRow,
+} from '../server/src/orders/entity.ts'
 import { PriceLists } from '../server/src/prices/service.ts'
 import { staffEntity } from '../server/src/session/entity.ts'
 import { hashSecret } from '../server/src/session/routes.ts'
@@ -39,8 +44,7 @@ export async function loadDemo(database: DataSource, jobs: readonly DemoJob[] = 
     catalogId,
     services,
   }
-  for (const [index, job] of jobs.entries())
-    await liveJob(shop, job, staffIds[index % staffIds.length] ?? 1)
+  for (const [index, job] of jobs.entries()) await liveJob(shop, job, staffIds[index % staffIds.length] ?? 1)
 }
 
 async function fill(manager: EntityManager): Promise<{ staffIds: number[]; services: DemoService[] }> {
@@ -75,8 +79,7 @@ class DemoClock {
   at(minutesAgo: number): void {
     this.#minutesAgo = minutesAgo
   }
-  readonly instant = (minutesAgo: number): string =>
-    new Date(this.#start - minutesAgo * 60_000).toISOString()
+  readonly instant = (minutesAgo: number): string => new Date(this.#start - minutesAgo * 60_000).toISOString()
   minutesAgoOf(instant: string): number {
     return (this.#start - Date.parse(instant)) / 60_000
   }
@@ -128,32 +131,34 @@ interface Timed {
 }
 
 function attemptsOf({ tries = [] }: DemoJob, clock: DemoClock): readonly Timed[] {
-  return tries.flatMap(({ id, minutesAgo, procedureId, link, cable = null, outcome, seen }): readonly Timed[] => [
-    {
-      minutesAgo,
-      command: {
-        kind: 'start-attempt',
-        id,
-        procedureId,
-        link,
-        cable,
-        runner: null,
-        startedAt: clock.instant(minutesAgo),
+  return tries.flatMap(
+    ({ id, minutesAgo, procedureId, link, cable = null, outcome, seen }): readonly Timed[] => [
+      {
+        minutesAgo,
+        command: {
+          kind: 'start-attempt',
+          id,
+          procedureId,
+          link,
+          cable,
+          runner: null,
+          startedAt: clock.instant(minutesAgo),
+        },
       },
-    },
-    {
-      minutesAgo: minutesAgo - 0.5,
-      command: {
-        kind: 'end-attempt',
-        id,
-        outcome,
-        seen: [...seen],
-        notSeen: [],
-        marks: [],
-        finishedAt: clock.instant(minutesAgo - 0.5),
+      {
+        minutesAgo: minutesAgo - 0.5,
+        command: {
+          kind: 'end-attempt',
+          id,
+          outcome,
+          seen: [...seen],
+          notSeen: [],
+          marks: [],
+          finishedAt: clock.instant(minutesAgo - 0.5),
+        },
       },
-    },
-  ])
+    ],
+  )
 }
 
 /** The steps that lead to a record as the demo tells it. */

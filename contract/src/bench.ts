@@ -17,7 +17,6 @@ export const recordBenchBody = z
     error: 'either the version that was seen, or what was told when',
   })
 
-
 /** Takes a step back that was recorded by mistake, or the last refusal of an unlock code. */
 export const takeBackBody = z.strictObject({
   version: z.int().min(1),

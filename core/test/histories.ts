@@ -64,7 +64,9 @@ export type Try = (job: JobState, world: World, nth: number) => Command
 export function told(history: readonly Try[]): string {
   const lines: string[] = []
   live(history, ({ command, events }) =>
-    lines.push(`${JSON.stringify(command).slice(0, 200)} → ${events.map(({ kind }) => kind).join() || 'nothing'}`),
+    lines.push(
+      `${JSON.stringify(command).slice(0, 200)} → ${events.map(({ kind }) => kind).join() || 'nothing'}`,
+    ),
   )
   return lines.join('\n')
 }
@@ -120,9 +122,14 @@ const registry =
 
 const some = <const T>(...values: readonly T[]): fc.Arbitrary<T> => fc.constantFrom(...values)
 const FACTS: fc.Arbitrary<Record<string, unknown>> = fc.oneof(
-  some('forgotten-lock', 'restarts-into-recovery', 'freezes', 'second-hand', 'for-sale', 'carrier-lock-only').map(
-    (complaint) => ({ complaint }),
-  ),
+  some(
+    'forgotten-lock',
+    'restarts-into-recovery',
+    'freezes',
+    'second-hand',
+    'for-sale',
+    'carrier-lock-only',
+  ).map((complaint) => ({ complaint })),
   some('yes', 'no', 'unknown').map((accountOnDevice) => ({ accountOnDevice })),
   some('yes', 'no').map((knowsScreenLock) => ({ knowsScreenLock })),
   some('none', 'precious').map((dataWorth) => ({ dataWorth })),
@@ -203,42 +210,33 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
   },
   {
     weight: 2,
-    arbitrary: fc.tuple(WAIVED, fc.boolean()).map(
-      ([check, isSupervisor]): Try =>
-        () => ({
-          kind: 'waive-check',
-          check,
-          reason: 'the employer has agreed in writing',
-          supervisor: { name: 'Imke', isSupervisor },
-        }),
-    ),
+    arbitrary: fc.tuple(WAIVED, fc.boolean()).map(([check, isSupervisor]): Try => () => ({
+      kind: 'waive-check',
+      check,
+      reason: 'the employer has agreed in writing',
+      supervisor: { name: 'Imke', isSupervisor },
+    })),
   },
   {
     weight: 2,
-    arbitrary: fc.tuple(fc.nat(5), fc.boolean()).map(
-      ([back, isSupervisor]): Try =>
-        (job) => ({
-          kind: 'take-back',
-          what: { kind: 'step', key: job.steps.at(-1 - back)?.key ?? 'none' },
-          reason: 'pressed by mistake',
-          isSupervisor,
-        }),
-    ),
+    arbitrary: fc.tuple(fc.nat(5), fc.boolean()).map(([back, isSupervisor]): Try => (job) => ({
+      kind: 'take-back',
+      what: { kind: 'step', key: job.steps.at(-1 - back)?.key ?? 'none' },
+      reason: 'pressed by mistake',
+      isSupervisor,
+    })),
   },
   {
     weight: 3,
-    arbitrary: fc.boolean().map(
-      (isLate): Try =>
-        (_, { now }, nth) => ({
-          kind: 'start-attempt',
-          id: uuid(nth),
-          procedureId: 'slide',
-          link: 'none',
-          cable: null,
-          runner: null,
-          startedAt: new Date(Date.parse(now) - (isLate ? 300_000 : 0)).toISOString(),
-        }),
-    ),
+    arbitrary: fc.boolean().map((isLate): Try => (_, { now }, nth) => ({
+      kind: 'start-attempt',
+      id: uuid(nth),
+      procedureId: 'slide',
+      link: 'none',
+      cable: null,
+      runner: null,
+      startedAt: new Date(Date.parse(now) - (isLate ? 300_000 : 0)).toISOString(),
+    })),
   },
   {
     weight: 1,
@@ -254,7 +252,10 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
   },
   {
     weight: 3,
-    arbitrary: some('signed-in', 'step-skipped', 'never-asked').map((how): Try => () => ({ kind: 'confirm-account', how })),
+    arbitrary: some('signed-in', 'step-skipped', 'never-asked').map((how): Try => () => ({
+      kind: 'confirm-account',
+      how,
+    })),
   },
   {
     weight: 2,
@@ -269,15 +270,12 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
       { kind: 'code-tried', worked: true },
       { kind: 'proven' },
       { kind: 'failed' },
-    ).map(
-      (change): Try =>
-        (job) => ({
-          kind: 'change-order',
-          id: job.orders.at(-1)?.id ?? uuid(0),
-          orderVersion: job.orders.at(-1)?.version ?? 0,
-          change: change as Extract<Command, { kind: 'change-order' }>['change'],
-        }),
-    ),
+    ).map((change): Try => (job) => ({
+      kind: 'change-order',
+      id: job.orders.at(-1)?.id ?? uuid(0),
+      orderVersion: job.orders.at(-1)?.version ?? 0,
+      change: change as Extract<Command, { kind: 'change-order' }>['change'],
+    })),
   },
   {
     weight: 1,
@@ -299,10 +297,14 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
         carrier: some('confirmed-off', 'on', 'not-tested', 'none', 'not-part-of-this-job'),
         priceMinor: some(0, 3500, 99_999),
       })
-      .map(
-        (said): Try =>
-          () => ({ kind: 'hand-back', ...said, whoSignsIn: '', returned: [], note: '', currency: 'EUR' }),
-      ),
+      .map((said): Try => () => ({
+        kind: 'hand-back',
+        ...said,
+        whoSignsIn: '',
+        returned: [],
+        note: '',
+        currency: 'EUR',
+      })),
   },
 )
 
@@ -319,11 +321,21 @@ export const histories = (most: number): fc.Arbitrary<readonly Try[]> =>
   fc
     .tuple(
       some(0, 1, 2, 2),
-      some('forgotten-lock', 'restarts-into-recovery', 'freezes', 'second-hand', 'for-sale', 'carrier-lock-only'),
+      some(
+        'forgotten-lock',
+        'restarts-into-recovery',
+        'freezes',
+        'second-hand',
+        'for-sale',
+        'carrier-lock-only',
+      ),
       fc.array(TRIES, { minLength: 1, maxLength: most - 6, size: 'max' }),
     )
     .map(([start, complaint, rest]): readonly Try[] => {
-      const begun: Try[] = [NAMED, answer({ ...READY, complaint, knowsScreenLock: 'no', registryAnswer: 'clean' })]
+      const begun: Try[] = [
+        NAMED,
+        answer({ ...READY, complaint, knowsScreenLock: 'no', registryAnswer: 'clean' }),
+      ]
       const agreed: Try[] = [
         ...begun,
         sign,

@@ -63,7 +63,8 @@ export function isWork(event: JobEvent): boolean {
       const { kind } = event.step.change
       return (
         kind === 'revealed' ||
-        ((kind === 'wipe-started' || kind === 'wipe-finished' || kind === 'screen-lifted') && event.step.without === undefined)
+        ((kind === 'wipe-started' || kind === 'wipe-finished' || kind === 'screen-lifted') &&
+          event.step.without === undefined)
       )
     }
     case 'order-placed':
@@ -84,7 +85,8 @@ export function isShownOff(lock: 'screen' | 'account' | 'carrier', events: reado
       return kinds.some(
         (change) =>
           change.kind === 'set-up' ||
-          (change.kind === 'screen-lifted' && ['remembered', 'remote-unlock', 'settings'].includes(change.how)),
+          (change.kind === 'screen-lifted' &&
+            ['remembered', 'remote-unlock', 'settings'].includes(change.how)),
       )
     case 'account':
       return (

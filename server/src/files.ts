@@ -81,11 +81,7 @@ export function mountFiles(
       order: { id: 'DESC' },
     })
     const signature = last?.signature ?? null
-    pdf(
-      response,
-      `agreement-${ticket}`,
-      await consentPaper(config.shop, ticket, agreement, signature),
-    )
+    pdf(response, `agreement-${ticket}`, await consentPaper(config.shop, ticket, agreement, signature))
   })
   app.get('/api/jobs/:id/letter-to-seller.pdf', async (request, response) => {
     const { device } = await asked(request)
@@ -112,7 +108,16 @@ export function mountFiles(
       const size = content.length
       const file = { id: randomUUID(), name, type, bytes: size }
       const job = await life.run(id, { staffId }, { kind: 'keep-file', file }, async (manager, _, at) => {
-        await manager.insert(evidenceEntity, { id: file.id, jobId: id, staffId, at, name, type, size, content })
+        await manager.insert(evidenceEntity, {
+          id: file.id,
+          jobId: id,
+          staffId,
+          at,
+          name,
+          type,
+          size,
+          content,
+        })
       })
       response.json(job)
     },

@@ -3,10 +3,9 @@ import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useCatalog } from './api/catalog.ts'
 import { whenSignedOut } from './api/client.ts'
-import { useJob } from './api/job.ts'
+import { useJobs } from './job/jobs.ts'
 import { useSession } from './api/session.ts'
 import { useStationCounts } from './api/stationCounts.ts'
-import { useTries } from './api/tries.ts'
 import ConflictDialog from './parts/ConflictDialog.vue'
 import KeyHelp from './parts/KeyHelp.vue'
 import ShelfOfClocks from './parts/ShelfOfClocks.vue'
@@ -16,8 +15,7 @@ import { useScanner } from './parts/useScanner.ts'
 const sessions = useSession()
 const catalog = useCatalog()
 const counts = useStationCounts()
-const job = useJob()
-const tries = useTries()
+const jobs = useJobs()
 const route = useRoute()
 const router = useRouter()
 const signedIn = computed(() => Boolean(sessions.session?.staff))
@@ -41,12 +39,9 @@ useScanner()
     <StationRail v-if="!route.meta['bare']" />
     <div class="flex min-w-0 flex-1 flex-col">
       <ShelfOfClocks v-if="!route.meta['bare']" />
-      <p v-if="job.away || tries.away" role="status" class="bg-waiting px-6 py-2 font-bold text-paper">
+      <p v-if="jobs.away" role="status" class="bg-waiting px-6 py-2 font-bold text-paper">
         The server is away. Nothing is lost: what you recorded is kept on this machine and sent when it is
-        back<span v-if="tries.waiting"> ({{ tries.waiting }} waiting)</span>.
-      </p>
-      <p v-if="tries.refusal" role="alert" class="bg-stop-pale px-6 py-2 font-bold text-stop">
-        A try was not recorded: {{ tries.refusal }}
+        back<span v-if="jobs.waiting"> ({{ jobs.waiting }} waiting)</span>.
       </p>
       <RouterView v-if="catalog.pack" :key="route.path" />
     </div>

@@ -34,7 +34,11 @@ export type Command =
       /** The catalogue in use: naming the model takes it. */
       readonly newestCatalogId: number
     }
-  | { readonly kind: 'record-intake'; readonly intake: IntakeRecord; readonly noSecret?: readonly string[] | undefined }
+  | {
+      readonly kind: 'record-intake'
+      readonly intake: IntakeRecord
+      readonly noSecret?: readonly string[] | undefined
+    }
   | { readonly kind: 'keep-file'; readonly file: Omit<OwnershipFile, 'at' | 'by'> }
   | { readonly kind: 'remove-file'; readonly id: string }
   | { readonly kind: 'ask-registry'; readonly key: string; readonly report: boolean }
@@ -80,7 +84,10 @@ export type Command =
   | {
       readonly kind: 'place-order'
       readonly id: string
-      readonly service: Pick<Order, 'serviceId' | 'supplier' | 'carrier' | 'feeMinor' | 'currency' | 'promise'>
+      readonly service: Pick<
+        Order,
+        'serviceId' | 'supplier' | 'carrier' | 'feeMinor' | 'currency' | 'promise'
+      >
     }
   | {
       readonly kind: 'change-order'

@@ -74,7 +74,8 @@ function whyNotThisDevice(
 function withoutWhat(job: JobState, change: Bench['change'], world: World): NotHeld | undefined {
   const isDeleting =
     change.kind === 'wipe-started' ||
-    change.kind === 'wipe-finished' || (change.kind === 'screen-lifted' && change.how === 'settings')
+    change.kind === 'wipe-finished' ||
+    (change.kind === 'screen-lifted' && change.how === 'settings')
   if (!isDeleting && change.kind !== 'screen-lifted') return undefined
   if (isReported(job)) return 'reported'
   if (barring(job).length > 0) return 'barred'
@@ -133,7 +134,10 @@ export function decideAttempt(job: JobState, command: Run, world: World): Decide
   })
 }
 
-function ended(known: JobState['attempts'][number] | undefined, command: Extract<Run, { kind: 'end-attempt' }>) {
+function ended(
+  known: JobState['attempts'][number] | undefined,
+  command: Extract<Run, { kind: 'end-attempt' }>,
+) {
   const { kind: _, ...end } = command
   if (!known) return refused({ code: 'attempt-unknown' })
   if (Date.parse(end.finishedAt) < Date.parse(known.startedAt)) return refused({ code: 'ended-before-start' })
@@ -159,7 +163,11 @@ const CHAIN: readonly BenchStepKind[] = [
   'screen-lifted',
 ]
 
-export function decideTakeBack(job: JobState, { what, reason, isSupervisor }: TakeBack, world: World): Decided {
+export function decideTakeBack(
+  job: JobState,
+  { what, reason, isSupervisor }: TakeBack,
+  world: World,
+): Decided {
   const no = what.kind === 'step' ? whyNotStep(job, what, isSupervisor) : whyNotCode(job, what)
   return no ?? yes({ kind: 'taken-back', what, reason, by: world.by, at: world.now })
 }

@@ -4,7 +4,14 @@ import type { JobState, Order, OrderChange } from './records.ts'
 import { withStep } from './steps.ts'
 
 /** A job as it is opened. */
-function opened({ id, ticket, at, by, pricesId, catalogId }: Extract<JobEvent, { kind: 'opened' }>): JobState {
+function opened({
+  id,
+  ticket,
+  at,
+  by,
+  pricesId,
+  catalogId,
+}: Extract<JobEvent, { kind: 'opened' }>): JobState {
   return {
     id,
     ticket,

@@ -50,7 +50,11 @@ describe('whatever anybody does, in whatever order', () => {
                 shown++
                 expect(customerLetsUsDelete(so)).toBe(true)
               }
-              if (deletes(event) && !customerLetsUsDelete(so) && job.steps.filter((s) => deletes({ kind: 'step-made', step: s })).length === 1)
+              if (
+                deletes(event) &&
+                !customerLetsUsDelete(so) &&
+                job.steps.filter((s) => deletes({ kind: 'step-made', step: s })).length === 1
+              )
                 expect(standingOf(job).breaches.length).toBeGreaterThan(0)
             }
           })
@@ -128,8 +132,18 @@ describe('whatever anybody does, in whatever order', () => {
       always(
         fc.property(most, (history) => {
           const { job, events } = live(history)
-          const first: JobEvent = { kind: 'opened', at: new Date(FIRST).toISOString(), by: 'Runa', id: 1, ticket: 'B1001', pricesId: 1, catalogId: 1 }
-          const stored = [first, ...events].map((event) => JSON.parse(JSON.stringify(apart(event))) as ReturnType<typeof apart>)
+          const first: JobEvent = {
+            kind: 'opened',
+            at: new Date(FIRST).toISOString(),
+            by: 'Runa',
+            id: 1,
+            ticket: 'B1001',
+            pricesId: 1,
+            catalogId: 1,
+          }
+          const stored = [first, ...events].map(
+            (event) => JSON.parse(JSON.stringify(apart(event))) as ReturnType<typeof apart>,
+          )
           expect(jobOf(stored.map(together))).toEqual(JSON.parse(JSON.stringify(job)))
         }),
       )
@@ -139,7 +153,10 @@ describe('whatever anybody does, in whatever order', () => {
 })
 
 /** Follows the main actions, each done as it should be, until the job is closed. */
-function followed(from: JobState, world: ReturnType<typeof worldAt>): 'closed' | 'waits-for-answers' | 'stuck' {
+function followed(
+  from: JobState,
+  world: ReturnType<typeof worldAt>,
+): 'closed' | 'waits-for-answers' | 'stuck' {
   let job = from
   for (let n = 0; n < 40; n++) {
     const { action } = mainActionOf(job, world)
@@ -189,71 +206,95 @@ function followed(from: JobState, world: ReturnType<typeof worldAt>): 'closed' |
 
 describe('what is told of the device', () => {
   const told = fc.array(fc.tuple(TOLD_CHANGE, fc.nat(40)), { minLength: 1, maxLength: 8 })
-  it('gives the same job in whatever order it arrives, and however often', () => {
-    always(
-      fc.property(most, told, fc.array(fc.nat(1000), { minLength: 20, maxLength: 20 }), (history, steps, shuffle) => {
-        const { job } = live(history)
-        if (job.handBack) return
-        const world = worldAt(300)
-        const commands = steps.map(
-          ([change, minute], n): Command => ({
-            kind: 'bench',
-            key: `t${n}`,
-            change,
-            at: worldAt(100 + minute).now,
-          }),
-        )
-        const all = (these: readonly Command[]) => these.reduce((one, command) => after(one, command, world), job)
-        const twice = [...commands, ...commands.slice(0, 3)]
-        const mixed = twice
-          .map((command, n) => ({ command, key: shuffle[n] ?? 0 }))
-          .sort((a, b) => a.key - b.key)
-          .map(({ command }) => command)
-        expect(withoutCounts(all(mixed))).toEqual(withoutCounts(all(commands)))
-      }),
-    )
-  }, LONG)
-  it('taken back, leaves the job as it was', () => {
-    let taken = 0
-    always(
-      fc.property(most, TOLD_CHANGE, (history, change) => {
-        const { job } = live(history)
-        const world = worldAt(300)
-        const made = after(job, { kind: 'bench', key: 'slip', change }, world)
-        const back = after(
-          made,
-          { kind: 'take-back', what: { kind: 'step', key: 'slip' }, reason: 'pressed by mistake', isSupervisor: true },
-          world,
-        )
-        if (back === made) return
-        taken++
-        expect({ ...withoutCounts(back), takenBack: [] }).toEqual({ ...withoutCounts(job), takenBack: [] })
-        // Told once more, it does not come back.
-        expect(after(back, { kind: 'bench', key: 'slip', change }, world)).toBe(back)
-      }),
-    )
-    expect(taken).toBeGreaterThan(RUNS / 4)
-  }, LONG)
+  it(
+    'gives the same job in whatever order it arrives, and however often',
+    () => {
+      always(
+        fc.property(
+          most,
+          told,
+          fc.array(fc.nat(1000), { minLength: 20, maxLength: 20 }),
+          (history, steps, shuffle) => {
+            const { job } = live(history)
+            if (job.handBack) return
+            const world = worldAt(300)
+            const commands = steps.map(([change, minute], n): Command => ({
+              kind: 'bench',
+              key: `t${n}`,
+              change,
+              at: worldAt(100 + minute).now,
+            }))
+            const all = (these: readonly Command[]) =>
+              these.reduce((one, command) => after(one, command, world), job)
+            const twice = [...commands, ...commands.slice(0, 3)]
+            const mixed = twice
+              .map((command, n) => ({ command, key: shuffle[n] ?? 0 }))
+              .sort((a, b) => a.key - b.key)
+              .map(({ command }) => command)
+            expect(withoutCounts(all(mixed))).toEqual(withoutCounts(all(commands)))
+          },
+        ),
+      )
+    },
+    LONG,
+  )
+  it(
+    'taken back, leaves the job as it was',
+    () => {
+      let taken = 0
+      always(
+        fc.property(most, TOLD_CHANGE, (history, change) => {
+          const { job } = live(history)
+          const world = worldAt(300)
+          const made = after(job, { kind: 'bench', key: 'slip', change }, world)
+          const back = after(
+            made,
+            {
+              kind: 'take-back',
+              what: { kind: 'step', key: 'slip' },
+              reason: 'pressed by mistake',
+              isSupervisor: true,
+            },
+            world,
+          )
+          if (back === made) return
+          taken++
+          expect({ ...withoutCounts(back), takenBack: [] }).toEqual({ ...withoutCounts(job), takenBack: [] })
+          // Told once more, it does not come back.
+          expect(after(back, { kind: 'bench', key: 'slip', change }, world)).toBe(back)
+        }),
+      )
+      expect(taken).toBeGreaterThan(RUNS / 4)
+    },
+    LONG,
+  )
 })
 
 describe('the browser and the server', () => {
-  it('come to the same job: what waits in the browser, laid over it, is what the server makes of it', () => {
-    always(
-      fc.property(most, fc.array(TOLD_CHANGE, { minLength: 1, maxLength: 6 }), (history, changes) => {
-        const { job } = live(history)
-        const world = worldAt(300)
-        const waiting = changes.map(
-          (change, n): Command => ({ kind: 'bench', key: `w${n}`, change, at: worldAt(150 + n).now }),
-        )
-        const shown = waiting.reduce((one, command) => after(one, command, world), job)
-        // The server takes each later, by its own clock, and some of them twice.
-        let server = job
-        for (const [n, command] of [...waiting, ...waiting.slice(0, 2)].entries())
-          server = after(server, command, worldAt(400 + n))
-        expect(withoutCounts(server)).toEqual(withoutCounts(shown))
-      }),
-    )
-  }, LONG)
+  it(
+    'come to the same job: what waits in the browser, laid over it, is what the server makes of it',
+    () => {
+      always(
+        fc.property(most, fc.array(TOLD_CHANGE, { minLength: 1, maxLength: 6 }), (history, changes) => {
+          const { job } = live(history)
+          const world = worldAt(300)
+          const waiting = changes.map((change, n): Command => ({
+            kind: 'bench',
+            key: `w${n}`,
+            change,
+            at: worldAt(150 + n).now,
+          }))
+          const shown = waiting.reduce((one, command) => after(one, command, world), job)
+          // The server takes each later, by its own clock, and some of them twice.
+          let server = job
+          for (const [n, command] of [...waiting, ...waiting.slice(0, 2)].entries())
+            server = after(server, command, worldAt(400 + n))
+          expect(withoutCounts(server)).toEqual(withoutCounts(shown))
+        }),
+      )
+    },
+    LONG,
+  )
   it('opens as an empty job', () => {
     expect(opened()).toMatchObject({ version: 1, events: 1, steps: [], customer: { name: '' } })
     expect(() => evolve(undefined, { kind: 'file-removed', id: 'x' })).toThrow('opens it')

@@ -64,7 +64,12 @@ export const registryRecord = z.strictObject({
 export type RegistryRecord = z.infer<typeof registryRecord>
 
 /** A question to the registry that is on its way: a second one would be a second fee. */
-export const registryQuestion = z.strictObject({ key: z.string(), at: instant, imei: z.string(), report: z.boolean() })
+export const registryQuestion = z.strictObject({
+  key: z.string(),
+  at: instant,
+  imei: z.string(),
+  report: z.boolean(),
+})
 export type RegistryQuestion = z.infer<typeof registryQuestion>
 
 /** A picture or document that shows the person's right to the device; its bytes are kept apart. */
@@ -125,7 +130,13 @@ export const accountConfirmed = z.strictObject({ how: accountShownBy, at: instan
 export type AccountConfirmed = z.infer<typeof accountConfirmed>
 
 /** How it works again without a reset from recovery. */
-export const liftedHow = z.enum(['remembered', 'remote-unlock', 'settings', 'cache-cleared', 'system-installed'])
+export const liftedHow = z.enum([
+  'remembered',
+  'remote-unlock',
+  'settings',
+  'cache-cleared',
+  'system-installed',
+])
 
 /** What the bench has done so far, with the instants its timers run from: the sum of its steps. */
 export const benchRecord = z.strictObject({
@@ -283,7 +294,11 @@ export const orderChange = z.discriminatedUnion('kind', [
 export type OrderChange = z.infer<typeof orderChange>
 
 /** A request for a remote unlock, begun for one job and one device. */
-export const remoteRequest = z.strictObject({ requestId: z.string().max(60), device: z.string(), at: instant })
+export const remoteRequest = z.strictObject({
+  requestId: z.string().max(60),
+  device: z.string(),
+  at: instant,
+})
 export type RemoteRequest = z.infer<typeof remoteRequest>
 
 /** What the hand-back says of one lock. *Confirmed off* only by an event that shows it. */

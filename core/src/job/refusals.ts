@@ -6,7 +6,10 @@ import type { BenchStepKind, LockStatement, Order } from './records.ts'
 export type Refusal =
   | { readonly code: 'job-closed' }
   /** Texts that look like a secret: which field, and what in it. */
-  | { readonly code: 'looks-like-secret'; readonly texts: readonly { readonly field: string; readonly found: string }[] }
+  | {
+      readonly code: 'looks-like-secret'
+      readonly texts: readonly { readonly field: string; readonly found: string }[]
+    }
   /** Once said, only a supervisor lifts it. */
   | { readonly code: 'stays-once-said'; readonly fact: FactName }
   /** A report stands: nobody types it away. */
@@ -28,7 +31,10 @@ export type Refusal =
   | { readonly code: 'model-missing' }
   | { readonly code: 'other-device'; readonly read: string; readonly wanted: string }
   | { readonly code: 'account-still-on-it' }
-  | { readonly code: 'something-stands-on-it'; readonly later: BenchStepKind | 'account' | 'order' | 'attempt' }
+  | {
+      readonly code: 'something-stands-on-it'
+      readonly later: BenchStepKind | 'account' | 'order' | 'attempt'
+    }
   | { readonly code: 'nothing-to-take-back' }
   | { readonly code: 'supervisor-takes-back' }
   | { readonly code: 'attempt-elsewhere' }
@@ -46,7 +52,11 @@ export type Refusal =
   | { readonly code: 'request-of-another-job' }
   | { readonly code: 'file-unknown' }
   | { readonly code: 'too-many-files'; readonly most: number }
-  | { readonly code: 'not-so'; readonly lock: 'screen' | 'account' | 'carrier'; readonly possible: readonly LockStatement[] }
+  | {
+      readonly code: 'not-so'
+      readonly lock: 'screen' | 'account' | 'carrier'
+      readonly possible: readonly LockStatement[]
+    }
   | { readonly code: 'price-above-agreed'; readonly mostMinor: number; readonly currency: string }
   | { readonly code: 'other-currency'; readonly currency: string }
 export type RefusalCode = Refusal['code']

@@ -41,7 +41,10 @@ export type Around = Pick<World, 'device' | 'prices'>
  * The registry's answer as it stands on a job. A report of any of its IMEIs stays until the registry itself says
  * otherwise of that same IMEI; nobody types it away, and another IMEI does not lift it.
  */
-export function registryStands({ registry, answers }: Pick<JobState, 'registry' | 'answers'>): Facts['registryAnswer'] {
+export function registryStands({
+  registry,
+  answers,
+}: Pick<JobState, 'registry' | 'answers'>): Facts['registryAnswer'] {
   if (isReported({ registry })) return 'reported'
   const own = registry.filter(({ imei }) => imei === (answers.imei ?? ''))
   return own.findLast(({ answer }) => answer !== 'no-answer')?.answer ?? own.at(-1)?.answer
@@ -54,7 +57,10 @@ export function isReported({ registry }: Pick<JobState, 'registry'>): boolean {
       answer === 'reported' &&
       !registry
         .slice(index + 1)
-        .some((later) => imei !== '' && later.imei === imei && later.source === 'registry' && later.answer === 'clean'),
+        .some(
+          (later) =>
+            imei !== '' && later.imei === imei && later.source === 'registry' && later.answer === 'clean',
+        ),
   )
 }
 

@@ -54,10 +54,10 @@ describe('the record of the bench', () => {
     expect(bench.rightDevice?.read).toBe('B1001')
   })
   it('a charge that was begun anew runs from then; one that nobody began does not end', () => {
-    const bench = then(
-      [{ kind: 'charging-started', fromPercent: 3 }, { kind: 'charging-ended' }],
-      { kind: 'charging-started', fromPercent: 9 },
-    )
+    const bench = then([{ kind: 'charging-started', fromPercent: 3 }, { kind: 'charging-ended' }], {
+      kind: 'charging-started',
+      fromPercent: 9,
+    })
     expect(bench.charging).toEqual({ startedAt: LATER, fromPercent: 9 })
     expect(after({ kind: 'charging-ended' })).toEqual({})
   })
@@ -80,7 +80,9 @@ describe('what was deleted', () => {
     const steps = (...changes: readonly BenchChange[]) => standingOf({ steps: [...asSteps(changes)] })
     expect(steps(...THROUGH, { kind: 'recovery-again' }).deleted).toBe('by-recovery')
     expect(steps({ kind: 'wipe-finished' }).deleted).toBe('by-recovery')
-    expect(steps({ kind: 'revealed' }, { kind: 'screen-lifted', how: 'settings' }).deleted).toBe('by-settings')
+    expect(steps({ kind: 'revealed' }, { kind: 'screen-lifted', how: 'settings' }).deleted).toBe(
+      'by-settings',
+    )
     expect(steps(...THROUGH.slice(0, 3)).deleted).toBe('no')
   })
   it('is a breach where nothing was shown that lets it, and none where it was', () => {

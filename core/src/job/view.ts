@@ -19,6 +19,19 @@ export const jobView = jobState.extend({
 
 export type JobView = z.infer<typeof jobView>
 
+/** The job alone, without what follows from it. */
+export function stateOf({
+  facts: _,
+  bench: __,
+  deleted: ___,
+  breaches: ____,
+  station: _____,
+  locks: ______,
+  ...job
+}: JobView): JobState {
+  return job
+}
+
 /** The one projection that job page, lists and counts are made of. */
 export function viewOf(job: JobState, around: Around): JobView {
   const { bench, deleted } = standingOf(job)

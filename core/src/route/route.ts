@@ -133,7 +133,10 @@ function consentNow(
   const given = progress.consent
   const gentlerFailed = progress.failedActs.length > 0
   const isDone =
-    progress.wipeStarted || progress.screenLifted || progress.accountProof !== undefined || progress.handedBack
+    progress.wipeStarted ||
+    progress.screenLifted ||
+    progress.accountProof !== undefined ||
+    progress.handedBack
   const terms = termsOf(facts, device, figures.quote, does)
   // What was agreed to has been done; nothing later makes it undone.
   if (given.kind === 'signed' && isDone)

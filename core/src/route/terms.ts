@@ -105,11 +105,7 @@ function storageSpokenOf(
   }
 }
 
-export function consentState(
-  given: ConsentGiven,
-  now: ConsentTerms,
-  gentlerFailed: boolean,
-): ConsentState {
+export function consentState(given: ConsentGiven, now: ConsentTerms, gentlerFailed: boolean): ConsentState {
   if (given.kind !== 'signed') return given.kind
   return worseThanSigned(given.terms, now, gentlerFailed).length > 0 ? 'void' : 'given'
 }

@@ -31,10 +31,7 @@ export async function openDatabase({ database }: Pick<Config, 'database'>): Prom
 
 /** Of mysql2's pool, what is used here. */
 interface ConnectionPool {
-  on(
-    event: 'connection',
-    then: (connection: { query(sql: string, done: () => void): void }) => void,
-  ): void
+  on(event: 'connection', then: (connection: { query(sql: string, done: () => void): void }) => void): void
 }
 
 /** Requests that wait for a connection at most; more are told at once to try again. */

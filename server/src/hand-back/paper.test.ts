@@ -18,8 +18,8 @@ const step = (change: BenchChange, n: number): Step => ({
   by: 'Runa',
   change,
 })
-const RESET = (['revealed', 'wipe-started', 'wipe-finished', 'first-start', 'set-up'] as const).map((kind, n) =>
-  step({ kind }, n),
+const RESET = (['revealed', 'wipe-started', 'wipe-finished', 'first-start', 'set-up'] as const).map(
+  (kind, n) => step({ kind }, n),
 )
 const job: JobState = {
   id: 1,

@@ -97,7 +97,9 @@ export async function handBackPaper(
       layout: 'lightHorizontalLines',
       table: {
         widths: [130, '*'],
-        body: (['screen', 'account', 'carrier'] as const).map((lock) => row(LOCKS[lock], lockLine(lock, facts))),
+        body: (['screen', 'account', 'carrier'] as const).map((lock) =>
+          row(LOCKS[lock], lockLine(lock, facts)),
+        ),
       },
     },
     ...(record.whoSignsIn

@@ -74,8 +74,7 @@ export async function intakeReceipt(
 function priceText({ leastMinor, mostMinor, taxInMostMinor, depositMinor, currency }: WhatWasTold): string {
   const money = (minor: number) =>
     new Intl.NumberFormat('en', { style: 'currency', currency }).format(minor / 100)
-  const price =
-    leastMinor === mostMinor ? money(mostMinor) : `${money(leastMinor)} to ${money(mostMinor)}`
+  const price = leastMinor === mostMinor ? money(mostMinor) : `${money(leastMinor)} to ${money(mostMinor)}`
   return `${price}, of it tax at most ${money(taxInMostMinor)}; deposit ${money(depositMinor)}`
 }
 

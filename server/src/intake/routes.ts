@@ -12,8 +12,13 @@ export function intakeHandlers(life: JobLife): Handlers {
       ),
 
     removeEvidence: ({ params, staffId }) =>
-      life.run(params.id, { staffId }, { kind: 'remove-file', id: params.evidenceId }, async (manager, { id }) => {
-        await manager.delete(evidenceEntity, { id: params.evidenceId, jobId: id })
-      }),
+      life.run(
+        params.id,
+        { staffId },
+        { kind: 'remove-file', id: params.evidenceId },
+        async (manager, { id }) => {
+          await manager.delete(evidenceEntity, { id: params.evidenceId, jobId: id })
+        },
+      ),
   }
 }

@@ -11,8 +11,16 @@ export function historyLine(row: JobEventRow, staffName: string): WireEvent {
   return { ...line, ...told(eventOf(row)) }
 }
 
-export function eventOf({ kind, detail, personal }: Pick<JobEventRow, 'kind' | 'detail' | 'personal'>): JobEvent {
-  return together({ kind: kind as JobEvent['kind'], stays: { ...detail }, personal: personal && { ...personal } })
+export function eventOf({
+  kind,
+  detail,
+  personal,
+}: Pick<JobEventRow, 'kind' | 'detail' | 'personal'>): JobEvent {
+  return together({
+    kind: kind as JobEvent['kind'],
+    stays: { ...detail },
+    personal: personal && { ...personal },
+  })
 }
 
 function told(event: JobEvent): Pick<WireEvent, 'kind' | 'detail'> {

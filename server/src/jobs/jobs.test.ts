@@ -63,7 +63,11 @@ describe('taking in', () => {
       customer: { name: 'Q. Test' },
     })
     const events = await runa.events(job)
-    expect(events.map(({ by, kind }) => `${by} ${kind}`)).toEqual(['Runa opened', 'Runa answered', 'Teo answered'])
+    expect(events.map(({ by, kind }) => `${by} ${kind}`)).toEqual([
+      'Runa opened',
+      'Runa answered',
+      'Teo answered',
+    ])
     for (const personal of ['somebody@example.org', '490154203237518', 'Q. Test'])
       expect(JSON.stringify(events)).not.toContain(personal)
   })

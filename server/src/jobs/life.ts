@@ -100,7 +100,10 @@ export class JobLife {
     try {
       const job = await transact(this.#database, async (manager) => {
         const now = this.#clock()
-        const { identifiers } = await manager.insert(jobEntity, placeholder(key, now, staffId, catalogId, pricesId))
+        const { identifiers } = await manager.insert(
+          jobEntity,
+          placeholder(key, now, staffId, catalogId, pricesId),
+        )
         const id = Number(identifiers[0]?.['id'])
         const at = now.toISOString()
         return this.#store(manager, undefined, staffId, now, [
@@ -145,10 +148,7 @@ export class JobLife {
         const decided = decide(job, typeof make === 'function' ? make(job) : make, world)
         if (decided.kind === 'refused') {
           const { refusal } = decided
-          throw problemOf(
-            refusal,
-            refusal.code === 'order-changed-meanwhile' ? refusal.order : undefined,
-          )
+          throw problemOf(refusal, refusal.code === 'order-changed-meanwhile' ? refusal.order : undefined)
         }
         const after = decided.events.reduce<JobState>(evolve, job)
         if (after === job) return { job }
@@ -288,7 +288,13 @@ export class JobLife {
 }
 
 /** A row that its first event fills in at once. */
-function placeholder(key: string, openedAt: Date, openedBy: number, packId: number, pricesId: number): Omit<JobRow, 'id'> {
+function placeholder(
+  key: string,
+  openedAt: Date,
+  openedBy: number,
+  packId: number,
+  pricesId: number,
+): Omit<JobRow, 'id'> {
   return {
     ticket: randomUUID().slice(0, 16),
     key,

@@ -64,6 +64,8 @@ export class JobLists {
   async #timers(): Promise<JobSummary[]> {
     const rows = await this.#query()
       .andWhere('job.dueAt IS NOT NULL')
+      // An order of working days waits at its own station.
+      .andWhere(`JSON_VALUE(job.waits, '$.for') <> 'carrier'`)
       .orderBy('job.dueAt', 'ASC')
       .take(MOST_TIMERS)
       .getMany()

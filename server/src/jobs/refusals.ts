@@ -51,7 +51,10 @@ function said(refusal: Refusal): Said {
     case 'registry-being-asked':
       return ['stale-version', 'The registry is being asked already; its answer comes in a moment.']
     case 'no-imei':
-      return ['not-possible-now', 'There is no IMEI or the serial number on this job: record it at the counter.']
+      return [
+        'not-possible-now',
+        'There is no IMEI or the serial number on this job: record it at the counter.',
+      ]
     case 'customer-name-missing':
       return ['not-possible-now', 'The customer’s name is missing: whoever agrees to something has one.']
     case 'text-is-old':

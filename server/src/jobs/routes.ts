@@ -57,7 +57,8 @@ export function jobHandlers(
 
     async takeBack({ params, body, staffId }) {
       const { version, what, reason, code } = body
-      const supervisor = code === undefined ? undefined : await ownerOfCode(database.getRepository(staffEntity), code)
+      const supervisor =
+        code === undefined ? undefined : await ownerOfCode(database.getRepository(staffEntity), code)
       return life.run(
         params.id,
         { staffId: supervisor?.id ?? staffId, version },
@@ -66,11 +67,7 @@ export function jobHandlers(
     },
 
     recordAccount: ({ params, body, staffId }) =>
-      life.run(
-        params.id,
-        { staffId, version: body.version },
-        { kind: 'confirm-account', how: body.proof },
-      ),
+      life.run(params.id, { staffId, version: body.version }, { kind: 'confirm-account', how: body.proof }),
 
     handBack({ params, body, staffId }) {
       const { version, ...said } = body

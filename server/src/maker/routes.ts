@@ -28,7 +28,11 @@ export function makerHandlers(address: string | undefined, life: JobLife): Handl
   }
 }
 
-function asked(service: MakersService, body: Body<'askRemote'>, device: string): Promise<RemoteUnlock | string> {
+function asked(
+  service: MakersService,
+  body: Body<'askRemote'>,
+  device: string,
+): Promise<RemoteUnlock | string> {
   switch (body.do) {
     case 'begin':
       return service.begin(device)

@@ -54,21 +54,25 @@ export class OneJobOneTruth1700000000005 implements MigrationInterface {
   }
 
   down(): Promise<void> {
-    return Promise.reject(new Error('Jobs that are kept as events do not go back into columns: restore the backup'))
+    return Promise.reject(
+      new Error('Jobs that are kept as events do not go back into columns: restore the backup'),
+    )
   }
 
   async #carryOver(runner: QueryRunner): Promise<void> {
     const names = new Map<number, string>(
-      (await runner.manager.query<{ id: number; name: string }[]>('SELECT id, name FROM staff')).map(({ id, name }) => [
-        id,
-        name,
-      ]),
+      (await runner.manager.query<{ id: number; name: string }[]>('SELECT id, name FROM staff')).map(
+        ({ id, name }) => [id, name],
+      ),
     )
     const ids = await runner.manager.query<{ id: number }[]>('SELECT id FROM jobs ORDER BY id')
     for (const { id } of ids) {
       const [job] = await runner.manager.query<OldJob[]>('SELECT * FROM jobs WHERE id = ?', [id])
       if (!job) continue
-      const tries = await runner.manager.query<OldTry[]>('SELECT * FROM tries WHERE job_id = ? ORDER BY started_at', [id])
+      const tries = await runner.manager.query<OldTry[]>(
+        'SELECT * FROM tries WHERE job_id = ? ORDER BY started_at',
+        [id],
+      )
       const orders = await runner.manager.query<OldOrder[]>(
         `SELECT orders.*, services.carrier, suppliers.name AS supplier
            FROM orders JOIN services ON services.id = orders.service_id

@@ -63,7 +63,12 @@ interface Bench {
   readonly keysTested?: Readonly<Record<string, string>>
   readonly charging?: { readonly startedAt: string; readonly fromPercent: number; readonly endedAt?: string }
   readonly inRecoveryAt?: string
-  readonly rightDevice?: { readonly by: string; readonly read: string; readonly build?: string; readonly at: string }
+  readonly rightDevice?: {
+    readonly by: string
+    readonly read: string
+    readonly build?: string
+    readonly at: string
+  }
   readonly releasedAt?: string
   readonly wipeStartedAt?: string
   readonly wipeFinishedAt?: string
@@ -111,7 +116,12 @@ export function carriedOver({ job, tries, orders, files, toldKeys, nameOf }: Giv
     customer: { name: job.customer_name, contact: job.customer_contact },
     answers,
     intake: read<unknown>(job.intake),
-    registry: registryOf(read<readonly OldRegistry[]>(job.registry), registryAnswer, answers['imei'], openedAt),
+    registry: registryOf(
+      read<readonly OldRegistry[]>(job.registry),
+      registryAnswer,
+      answers['imei'],
+      openedAt,
+    ),
     asking: null,
     ownershipFiles: files.map(({ id, name, type, size, at, staff_id }) => ({
       id,
@@ -164,7 +174,12 @@ export function carriedOver({ job, tries, orders, files, toldKeys, nameOf }: Giv
       triesAllowed: one.tries_allowed,
     })),
     remoteRequests: [],
-    handBack: handBackOf(read<Record<string, unknown> | null>(job.hand_back), bench, account !== null, orders),
+    handBack: handBackOf(
+      read<Record<string, unknown> | null>(job.hand_back),
+      bench,
+      account !== null,
+      orders,
+    ),
     pricesId: job.price_list_id,
     catalogId: job.pack_id,
   }
@@ -204,7 +219,10 @@ function registryOf(
 
 function stepsOf(bench: Bench, openedAt: string, by: string): readonly object[] {
   const steps: { key: string; at: string; by: string; change: object }[] = []
-  const add = (at: string | undefined, change: { readonly kind: string; readonly [fact: string]: unknown }) => {
+  const add = (
+    at: string | undefined,
+    change: { readonly kind: string; readonly [fact: string]: unknown },
+  ) => {
     if (at !== undefined) steps.push({ key: `carried-${steps.length}`, at, by, change })
   }
   if (bench.procedureId) add(openedAt, { kind: 'chose-procedure', procedureId: bench.procedureId })
@@ -261,7 +279,11 @@ function handBackOf(
     carrier: orders.some(({ state }) => state === 'released'),
   }
   const statement = (lock: string) =>
-    said[lock] === 'not-there' ? 'none' : said[lock] === 'proven-clear' && shown[lock] ? 'confirmed-off' : 'not-tested'
+    said[lock] === 'not-there'
+      ? 'none'
+      : said[lock] === 'proven-clear' && shown[lock]
+        ? 'confirmed-off'
+        : 'not-tested'
   return {
     ...said,
     screen: statement('screen'),

@@ -20,9 +20,7 @@ const place = async (facts: Facts = READY, id: string = crypto.randomUUID()) => 
   return { job, ...ordered(await runa.ask<Job>('POST', `/api/jobs/${job.id}/orders`, { id, serviceId })) }
 }
 const change = async (order: Order, made: object) =>
-  ordered(
-    await runa.ask<Job>('PATCH', `/api/orders/${order.id}`, { version: order.version, change: made }),
-  )
+  ordered(await runa.ask<Job>('PATCH', `/api/orders/${order.id}`, { version: order.version, change: made }))
 /** The order on the job that came back; what was refused has none. */
 const ordered = ({ status, body }: { status: number; body: Job }) => ({
   status,

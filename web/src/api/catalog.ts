@@ -27,6 +27,7 @@ export const useCatalog = defineStore('catalog', () => {
   return {
     inUse,
     pack,
+    packOf: (id: number) => version(id),
     async load(): Promise<void> {
       if (!inUse.value) await this.refresh()
     },

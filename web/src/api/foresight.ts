@@ -1,15 +1,11 @@
 import type { Foresight, Given } from '@benevox/core/route'
-import { wrap } from 'comlink'
 import { shallowRef, watch, type ComputedRef } from 'vue'
+import { plain, useWorker } from '../parts/useWorker.ts'
 import type { ForesightWorker } from '../workers/foresight.worker.ts'
 
-let worker: ReturnType<typeof wrap<ForesightWorker>> | undefined
-function foresightWorker(): ReturnType<typeof wrap<ForesightWorker>> {
-  worker ??= wrap<ForesightWorker>(
-    new Worker(new URL('../workers/foresight.worker.ts', import.meta.url), { type: 'module' }),
-  )
-  return worker
-}
+const foresightWorker = useWorker<ForesightWorker>(
+  () => new Worker(new URL('../workers/foresight.worker.ts', import.meta.url), { type: 'module' }),
+)
 
 /**
  * Other ways and what to ask, anew after each change. While one answer is worked out, only the newest of the
@@ -28,7 +24,10 @@ export function useForesight(given: ComputedRef<Given | undefined>) {
     isBusy = true
     try {
       // Proxies do not cross to a worker.
-      foresight.value = await foresightWorker().foresee(JSON.parse(JSON.stringify(next)) as Given)
+      foresight.value = await foresightWorker().foresee(plain(next))
+    } catch {
+      // What was foreseen for other facts is not shown for these.
+      foresight.value = undefined
     } finally {
       isBusy = false
     }

@@ -1,7 +1,7 @@
 <script setup lang="ts" generic="Name extends FactName">
 import { FACT_WORDS, type FactName } from '@benevox/core/route'
 import { computed } from 'vue'
-import { useJob } from '../api/job.ts'
+import { useJob } from '../job/jobs.ts'
 import type { Facts } from '@benevox/core/route'
 import { FACT_CHOICES } from '../words/facts.ts'
 import FieldRow from './FieldRow.vue'

@@ -3,17 +3,19 @@ import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { computed } from 'vue'
 import { FACT_WORDS, type FactName } from '@benevox/core/route'
 import { useCatalog } from '../api/catalog.ts'
-import { useJob } from '../api/job.ts'
+import { factsOf } from '@benevox/core/job'
+import { useJobs } from '../job/jobs.ts'
 import { factText } from '../words/facts.ts'
 
-const job = useJob()
+const jobs = useJobs()
+const job = computed(() => jobs.conflict)
 const catalog = useCatalog()
 const rows = computed(() => {
-  const met = job.conflict
+  const met = job.value?.conflict
   if (!met) return []
   const facts = (Object.keys(met.facts) as FactName[]).map((name) => ({
     name: FACT_WORDS[name],
-    theirs: factText(name, met.theirs.facts[name], catalog.modelName),
+    theirs: factText(name, factsOf(met.theirs)[name], catalog.modelName),
     mine: factText(name, met.facts[name] ?? undefined, catalog.modelName),
   }))
   const customer = (['name', 'contact'] as const).flatMap((part) => {
@@ -25,7 +27,7 @@ const rows = computed(() => {
 </script>
 
 <template>
-  <Dialog :open="job.conflict !== undefined" class="relative z-30" @close="() => undefined">
+  <Dialog :open="job !== undefined" class="relative z-30" @close="() => undefined">
     <div class="fixed inset-0 bg-ink/40" aria-hidden="true" />
     <div class="fixed inset-0 flex items-center justify-center p-6">
       <DialogPanel class="w-full max-w-2xl border-2 border-ink bg-paper p-6">
@@ -48,8 +50,8 @@ const rows = computed(() => {
           </tbody>
         </table>
         <div class="mt-5 flex justify-between">
-          <button class="act" @click="job.resolve('mine')">Write mine over it</button>
-          <button class="act act-main" @click="job.resolve('theirs')">Keep what stands there</button>
+          <button class="act" @click="job?.resolve('mine')">Write mine over it</button>
+          <button class="act act-main" @click="job?.resolve('theirs')">Keep what stands there</button>
         </div>
       </DialogPanel>
     </div>

@@ -1,19 +1,17 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
-import { useJob } from '../api/job.ts'
+import { useJob } from '../job/jobs.ts'
 import { useCatalog } from '../api/catalog.ts'
-import { useTries } from '../api/tries.ts'
 import JobStrip from './JobStrip.vue'
 
 /** Every page of one job: its strip above, what was refused below it, and one place for the primary action. */
-const props = defineProps<{ id: number }>()
+defineProps<{ id: number }>()
 const job = useJob()
 const catalog = useCatalog()
-const tries = useTries()
 const fault = ref('')
 onMounted(() =>
   job
-    .load(props.id)
+    .load()
     .catch((error: unknown) => (fault.value = error instanceof Error ? error.message : String(error))),
 )
 </script>
@@ -43,7 +41,7 @@ onMounted(() =>
       class="sticky bottom-0 flex min-h-16 items-center justify-between gap-4 border-t-2 border-ink bg-paper-deep px-6 py-2.5"
     >
       <div id="left-actions" class="flex items-center gap-3">
-        <b v-if="job.away || tries.away" class="text-waiting">Server away, kept here</b
+        <b v-if="job.away" class="text-waiting">Server away, kept here</b
         ><slot name="left" :job="job.saved" />
       </div>
       <div id="primary-action" class="flex items-center gap-3">

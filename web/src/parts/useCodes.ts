@@ -1,12 +1,11 @@
-import { wrap } from 'comlink'
 import type { CodesWorker } from '../workers/codes.worker.ts'
+import { useWorker } from './useWorker.ts'
 
-let worker: ReturnType<typeof wrap<CodesWorker>> | undefined
+const codesWorker = useWorker<CodesWorker>(
+  () => new Worker(new URL('../workers/codes.worker.ts', import.meta.url), { type: 'module' }),
+)
 
 /** Every code in a picture, read in a worker. @throws Error where the picture cannot be read at all */
 export async function readCodes(picture: Blob | ImageData): Promise<readonly string[]> {
-  worker ??= wrap<CodesWorker>(
-    new Worker(new URL('../workers/codes.worker.ts', import.meta.url), { type: 'module' }),
-  )
-  return worker.read(picture)
+  return codesWorker().read(picture)
 }

@@ -1,17 +1,17 @@
 import type { Model } from '@benevox/core/catalog'
-import { wrap } from 'comlink'
 import { ref, shallowRef, watch, type Ref } from 'vue'
 import { useCatalog } from '../api/catalog.ts'
 import type { SearchWorker } from '../workers/search.worker.ts'
+import { useWorker } from './useWorker.ts'
 
 /** One worker for all fields of the page, loaded with the models of one pack at a time. */
-let worker: ReturnType<typeof wrap<SearchWorker>> | undefined
+const searchWorker = useWorker<SearchWorker>(
+  () => new Worker(new URL('../workers/search.worker.ts', import.meta.url), { type: 'module' }),
+)
 let loaded: readonly Model[] | undefined
 
 async function search(models: readonly Model[], query: string, limit: number): Promise<readonly number[]> {
-  worker ??= wrap<SearchWorker>(
-    new Worker(new URL('../workers/search.worker.ts', import.meta.url), { type: 'module' }),
-  )
+  const worker = searchWorker()
   if (loaded !== models) {
     loaded = models
     await worker.load(

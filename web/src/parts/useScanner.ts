@@ -2,7 +2,7 @@ import { imeiOf, readImei } from '@benevox/core/imei'
 import { useEventListener } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 import { call } from '../api/client.ts'
-import { useJob } from '../api/job.ts'
+import { useJobs } from '../job/jobs.ts'
 
 /** A barcode scanner types a burst far faster than a person and ends with Enter. Common practice, no source. */
 const LONGEST_GAP_MS = 80
@@ -14,14 +14,20 @@ const SHORTEST_BURST = 5
  */
 export function useScanner(): void {
   const router = useRouter()
-  const job = useJob()
+  const jobs = useJobs()
+  /** The job whose page is open now. */
+  const openJob = () => {
+    const { id } = router.currentRoute.value.params
+    return id === undefined ? undefined : jobs.session(Number(id))
+  }
   let burst = ''
   let lastAtMs = 0
   let before: { field: HTMLInputElement | HTMLTextAreaElement; value: string } | undefined
 
   const scanned = async (text: string): Promise<boolean> => {
     const imei = imeiOf(readImei(text))
-    if (imei && text.length >= 14 && job.saved && !job.saved.handBack) {
+    const job = openJob()
+    if (imei && text.length >= 14 && job?.saved && !job.saved.handBack) {
       job.setFact('imei', imei.digits)
       return true
     }

@@ -1,17 +1,13 @@
 import type { Family, Fragment } from '@benevox/core/catalog'
 import type { StudiedVariant } from '@benevox/core/hand'
-import { wrap } from 'comlink'
 import { shallowReactive, toRaw, watch, type Ref } from 'vue'
 import { useCatalog } from '../api/catalog.ts'
 import type { StudyWorker } from '../workers/study.worker.ts'
+import { useWorker } from './useWorker.ts'
 
-let worker: ReturnType<typeof wrap<StudyWorker>> | undefined
-function studyWorker(): ReturnType<typeof wrap<StudyWorker>> {
-  worker ??= wrap<StudyWorker>(
-    new Worker(new URL('../workers/study.worker.ts', import.meta.url), { type: 'module' }),
-  )
-  return worker
-}
+const studyWorker = useWorker<StudyWorker>(
+  () => new Worker(new URL('../workers/study.worker.ts', import.meta.url), { type: 'module' }),
+)
 
 const known = new WeakMap<Family, Map<string, StudiedVariant | undefined>>()
 

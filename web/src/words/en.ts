@@ -1,4 +1,5 @@
 import type { Job, JobEvent, Order, OrderChange } from '@benevox/contract'
+import type { Breach } from '@benevox/core/job'
 
 /** The interface's texts, English, in one place; the core keeps those of the route and the procedures. */
 
@@ -86,12 +87,18 @@ export const ANSWER_WORDS: Readonly<Record<NonNullable<Order['answer']>, { name:
 const EVENT_WORDS: Readonly<Record<string, string>> = {
   opened: 'opened the job',
   facts: 'recorded',
+  answered: 'recorded',
   'chose-procedure': 'chose a procedure',
   'try-started': 'began a try',
   'try-reached': 'reached recovery',
   'try-failed': 'a try failed',
   'try-left': 'left a try out',
   'try-told': 'told more of a try',
+  'attempt-started': 'began an attempt',
+  'attempt-reached': 'reached recovery',
+  'attempt-failed': 'an attempt failed',
+  'attempt-left': 'left an attempt out',
+  'attempt-told': 'told more of an attempt',
   'key-tested': 'tested a key',
   'charging-started': 'put it on charge',
   'charging-ended': 'charged',
@@ -101,12 +108,16 @@ const EVENT_WORDS: Readonly<Record<string, string>> = {
   'back-to-keys': 'back to the keys',
   'right-device': 'confirmed the right device',
   released: 'released the last presses',
+  revealed: 'showed the wipe keys',
+  'account-taken-off': 'saw the list of accounts empty',
+  'taken-back': 'took back a step',
   'wipe-started': 'wipe began',
   'wipe-finished': 'wipe over',
   'first-start': 'first start began',
   'set-up': 'set-up wizard reached',
   'screen-lifted': 'screen lock lifted without a reset',
   'account-proven': 'account lock proven clear',
+  'account-confirmed': 'account lock confirmed off',
   'order-placed': 'ordered the carrier’s release',
   'order-answered': 'the supplier answered',
   'order-code-tried': 'tried the code',
@@ -116,29 +127,48 @@ const EVENT_WORDS: Readonly<Record<string, string>> = {
   'did-not-help': 'tried what did not help',
   'consent-signed': 'the customer agreed',
   'consent-refused': 'the customer refused',
+  'agreement-signed': 'the customer agreed',
+  'agreement-refused': 'the customer refused',
   'gate-opened': 'a lead opened a gate',
+  'check-waived': 'a supervisor waived a check',
   intake: 'condition and accessories',
+  'intake-recorded': 'condition and accessories',
   evidence: 'kept evidence',
   'evidence-removed': 'removed evidence',
+  'file-kept': 'kept an ownership document',
+  'file-removed': 'removed an ownership document',
   registry: 'asked the registry',
 }
 
+export const BREACH_WORDS: Readonly<Record<Breach['did'], string>> = {
+  'deleted-by-recovery': 'the device was wiped from recovery',
+  'deleted-by-settings': 'the device was reset from its settings',
+  attempt: 'an attempt was made',
+  lifted: 'the screen lock was lifted',
+}
+export const NOT_HELD_WORDS: Readonly<Record<Breach['without'], string>> = {
+  reported: 'although the device is reported',
+  barred: 'although no work may be done on it',
+  agreement: 'although the agreement did not allow deleting anything',
+  'not-revealed': 'although the wipe keys had not been shown',
+}
+
 /** How far a job has come, in one line: what stands there when somebody else was quicker. */
-export function jobStands({ station, bench, account, handBack }: Job): string {
-  const { setUpAt, firstStartAt, wipeFinishedAt, wipeStartedAt, releasedAt, inRecoveryAt } = bench
+export function jobStands({ station, bench, accountConfirmed, handBack }: Job): string {
+  const { setUpAt, firstStartAt, wipeFinishedAt, wipeStartedAt, revealedAt, inRecoveryAt } = bench
   const steps = {
     'set-up': setUpAt,
     'first-start': firstStartAt,
     'wipe-finished': wipeFinishedAt,
     'wipe-started': wipeStartedAt,
-    released: releasedAt,
+    revealed: revealedAt,
     'in-recovery': inRecoveryAt,
   }
   const furthest = Object.entries(steps).find(([, at]) => at !== undefined)?.[0]
   return [
     STATION_WORDS[station],
     ...(furthest ? [eventWords({ kind: furthest })] : []),
-    ...(account ? [eventWords({ kind: 'account-proven' })] : []),
+    ...(accountConfirmed ? [eventWords({ kind: 'account-confirmed' })] : []),
     ...(handBack ? [eventWords({ kind: 'handed-back' })] : []),
   ].join(', ')
 }

@@ -49,7 +49,7 @@ const MOST_THINGS = 5
 const known = new Map<string, Knowledge>()
 
 function knowledgeOf({ fragments, families, start }: AskedFor): Knowledge {
-  const name = JSON.stringify([start, families])
+  const name = JSON.stringify([start, families, fragments])
   const before = known.get(name)
   if (before) return before
   const made = new Knowledge(

@@ -4,7 +4,7 @@ import { FACT_WORDS } from '@benevox/core/route'
 import { computed } from 'vue'
 import { call } from '../../api/client.ts'
 import { useCatalog } from '../../api/catalog.ts'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
 import { eventWords } from '../../words/en.ts'
@@ -14,7 +14,7 @@ const props = defineProps<{ id: number }>()
 const job = useJob()
 const catalog = useCatalog()
 const prove = (proof: 'signed-in' | 'step-skipped' | 'never-asked') =>
-  job.record(eventWords({ kind: 'account-proven' }), (version, id) =>
+  job.record(eventWords({ kind: 'account-confirmed' }), (version, id) =>
     call('recordAccount', { params: { id }, body: { version, proof } }),
   )
 /** A device bought second-hand stands at the wizard already; any other has to get there first. */
@@ -31,7 +31,9 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
         <section>
           <h1 class="mb-3">Account lock</h1>
           <p class="text-xl">
-            <template v-if="saved.account">Proven clear. The account lock is out of the way.</template>
+            <template v-if="saved.accountConfirmed"
+              >Proven clear. The account lock is out of the way.</template
+            >
             <template v-else-if="job.facts.complaint === 'second-hand'"
               >It asks for a stranger’s account. The previous owner removes the device from their account,
               from afar and in minutes.</template
@@ -83,20 +85,20 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
           <div class="flex flex-col items-start gap-2">
             <button
               class="act"
-              :disabled="saved.account !== null || !atTheWizard"
+              :disabled="saved.accountConfirmed !== null || !atTheWizard"
               @click="prove('step-skipped')"
             >
               The account step can be skipped
             </button>
             <button
               class="act"
-              :disabled="saved.account !== null || !atTheWizard"
+              :disabled="saved.accountConfirmed !== null || !atTheWizard"
               @click="prove('never-asked')"
             >
               It never asked for an account
             </button>
           </div>
-          <p v-if="!atTheWizard && !saved.account" class="mt-2 text-ink-soft">
+          <p v-if="!atTheWizard && !saved.accountConfirmed" class="mt-2 text-ink-soft">
             Proven only once the set-up wizard has been reached on the bench.
           </p>
         </section>
@@ -106,7 +108,12 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
       ><RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink></template
     >
     <template #action="{ job: saved }">
-      <button v-if="!saved.account" class="act act-main" :disabled="!atTheWizard" @click="prove('signed-in')">
+      <button
+        v-if="!saved.accountConfirmed"
+        class="act act-main"
+        :disabled="!atTheWizard"
+        @click="prove('signed-in')"
+      >
         The owner has signed in
       </button>
       <NextStation v-else :job="saved" />

@@ -1,18 +1,18 @@
 <script setup lang="ts">
-import type { TryRecord } from '@benevox/contract'
+import type { Attempt } from '@benevox/contract'
 import type { Cue } from '@benevox/core/catalog'
 import { QUESTION_CUES, type NextThing, type Question } from '@benevox/core/diagnosis'
 import { hundredths } from '@benevox/core/hand'
 import { inParts, menuLineText, phrases, stepWords, type KeyChart } from '@benevox/core/procedure'
 import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import type { Diagnosed } from '../../workers/diagnosis.worker.ts'
 
 /** Why the last try failed, in one sentence, and what to do: a try, a test, a question, or on from where it is. */
 const props = defineProps<{
   diagnosed: Diagnosed
-  last: Pick<TryRecord, 'seen' | 'notSeen'>
+  last: Pick<Attempt, 'seen' | 'notSeen'>
   /** What may be added to what was seen. */
   cues: readonly Cue[]
   /** The chart of a way that leads out of a place, where there is one. */

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { TOLD_STEPS, type BenchChange } from '@benevox/contract'
+import { TOLD_STEPS, type BenchChange } from '@benevox/core/job'
 import type { RouteAction } from '@benevox/core/route'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
+import TakeBack from './TakeBack.vue'
 import AfterPanel from './AfterPanel.vue'
 import GentlePanel from './GentlePanel.vue'
 import KeyPanel from './KeyPanel.vue'
@@ -35,6 +36,13 @@ const gentle = computed(() => {
     ? first
     : undefined
 })
+const LIFTED_WORDS = {
+  remembered: 'The owner remembered it: it is unlocked',
+  'remote-unlock': 'It is unlocked',
+  settings: 'It is reset from its settings',
+  'cache-cleared': 'It works again: the cache was cleared',
+  'system-installed': 'It works again: the system was installed again',
+} as const
 const didNotHelp = () => gentle.value && record({ kind: 'did-not-help', action: gentle.value.action })
 const stage = computed(() => {
   const bench = job.saved?.bench
@@ -71,6 +79,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (
     event.key !== ' ' ||
     event.repeat ||
+    event.ctrlKey ||
+    event.metaKey ||
+    event.altKey ||
     event.target instanceof HTMLInputElement ||
     event.target instanceof HTMLButtonElement
   )
@@ -115,7 +126,15 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         :family="job.found.family"
         :bench="saved.bench"
       />
-      <div v-else class="px-6 py-5"><h1>The screen lock is lifted</h1></div>
+      <div v-else class="px-6 py-5">
+        <h1>
+          {{
+            saved.bench.screenLifted
+              ? LIFTED_WORDS[saved.bench.screenLifted.how]
+              : 'The set-up wizard is there'
+          }}
+        </h1>
+      </div>
     </template>
     <template #left="{ job: saved }">
       <RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink>
@@ -126,9 +145,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         Not in recovery any more <span class="key-hint">X</span>
       </button>
       <button v-if="stage === 'gentle' && gentle" class="act" @click="didNotHelp">It did not work</button>
+      <TakeBack v-if="stage !== 'keys'" />
     </template>
     <template #action="{ job: saved }">
-      <button v-if="stage === 'gentle'" class="act act-main" @click="lifted">
+      <button
+        v-if="stage === 'gentle' && (gentle?.action !== 'reset-from-settings' || job.mayShowWipeKeys)"
+        class="act act-main"
+        @click="lifted"
+      >
         {{ gentle ? DONE_WORDS[gentle.action] : '' }}
       </button>
       <button
@@ -140,7 +164,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <span class="key-hint">Space</span>
       </button>
       <button
-        v-else-if="stage === 'menu' && menu && (!menu.atLastQuestion || menu.isReleased)"
+        v-else-if="stage === 'menu' && menu && !menu.keepsData && (!menu.atLastQuestion || menu.isReleased)"
         class="act act-main"
         @click="menu.next()"
       >

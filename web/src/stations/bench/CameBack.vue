@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { CameBack } from '@benevox/core/diagnosis'
 import { hundredths } from '@benevox/core/hand'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import { forgetMenuPlaces } from './useMenuPlace.ts'
 
 /** Recovery showed again after the wipe and the restart: why, and what to do at the first, second, third time. */

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { gateName, gateSentence } from '@benevox/core/route'
 import { computed, ref } from 'vue'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 
 /** What must hold before the wipe, with the right device confirmed here: tag scanned, or model text compared. */
 const job = useJob()
 const gates = computed(() => job.route?.wipeGates ?? [])
 const reasonOf = (id: string) =>
-  job.saved?.openedGates.find(({ gate }) => gate === id)?.reason ?? job.facts.registryReason
+  job.saved?.waived.find(({ check }) => check === id)?.reason ?? job.facts.registryReason
 const closed = computed(() => gates.value.filter(({ state }) => state !== 'open'))
 const read = ref('')
 const build = ref('')

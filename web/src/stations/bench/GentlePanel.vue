@@ -3,14 +3,23 @@ import type { Family, Model } from '@benevox/core/catalog'
 import { ACTION_WORDS, reasonSentence, type Choice } from '@benevox/core/route'
 import { PLATFORM_WAIT_LAW, waitAfterMs } from '@benevox/core/clocks'
 import { computed } from 'vue'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import { minutesText } from '../../words/en.ts'
+import PressAndHold from '../../parts/PressAndHold.vue'
 import GatePanel from './GatePanel.vue'
 import RemoteUnlock from './RemoteUnlock.vue'
 
 /** What keeps the data, or asks for the known lock, before anybody goes near recovery. */
 const props = defineProps<{ choice: Choice; model: Model; family: Family }>()
 const job = useJob()
+const mustTakeAccountOff = computed(
+  () => job.facts.accountOnDevice !== 'no' && job.saved?.bench.accountTakenOffAt === undefined,
+)
+const missing = computed(
+  () =>
+    (job.route?.wipeGates.filter(({ state }) => state !== 'open').length ?? 0) +
+    (mustTakeAccountOff.value ? 1 : 0),
+)
 const law = computed(() => props.family.waitLaw ?? PLATFORM_WAIT_LAW)
 </script>
 
@@ -35,9 +44,37 @@ const law = computed(() => props.family.waitLaw ?? PLATFORM_WAIT_LAW)
       </li>
     </ol>
     <template v-if="choice.action === 'reset-from-settings'">
-      <p class="mt-4 text-xl">First take the account off in the settings. Then:</p>
-      <p class="mt-1 text-2xl font-bold">{{ family.settingsPath.join(' › ') }}</p>
-      <div class="mt-4"><GatePanel /></div>
+      <p v-if="mustTakeAccountOff" class="mt-4 text-xl">
+        First take the account off in the settings, and look at the list of accounts.
+        <button class="act ml-2" @click="job.tell({ kind: 'account-taken-off' })">
+          The list of accounts is empty
+        </button>
+      </p>
+      <p v-else-if="job.saved?.bench.accountTakenOffAt" class="mt-4 text-xl">
+        <span aria-hidden="true" class="font-mono font-bold text-clear">✓</span> The list of accounts is
+        empty.
+      </p>
+      <template v-if="job.mayShowWipeKeys">
+        <p class="mt-4 text-xl">Everything on it will be gone. In the settings:</p>
+        <p class="mt-1 text-2xl font-bold" data-testid="settings-path">
+          {{ family.settingsPath.join(' › ') }}
+        </p>
+      </template>
+      <template v-else>
+        <div class="mt-4"><GatePanel /></div>
+        <div class="mt-4 flex items-center gap-4">
+          <PressAndHold :disabled="missing > 0" @held="job.recordBench({ kind: 'revealed' })"
+            >Hold to show the way to the reset</PressAndHold
+          >
+          <span v-if="missing" class="text-ink-soft">{{ missing }} missing</span>
+        </div>
+        <p class="mt-3 text-[0.95rem] text-ink-soft">
+          Was it reset all the same? Then say so:
+          <button class="underline" @click="job.tell({ kind: 'screen-lifted', how: 'settings' })">
+            it is reset already</button
+          >. It stands on the record.
+        </p>
+      </template>
     </template>
   </div>
 </template>

@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import type { TryRecord } from '@benevox/contract'
+import type { Attempt } from '@benevox/contract'
 import type { Cue, Family, Model } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { useEventListener } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
-import { useJob } from '../../api/job.ts'
+import { useJob, useJobs } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
-import { useTries } from '../../api/tries.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import KeyChart from '../../parts/KeyChart.vue'
 import StepLines from '../../parts/StepLines.vue'
@@ -25,7 +24,7 @@ import { useWayToTry } from './useWayToTry.ts'
 const props = defineProps<{ model: Model; family: Family }>()
 const job = useJob()
 const kit = useKit()
-const outbox = useTries()
+const jobs = useJobs()
 const words = phrases('en')
 
 const way = useWayToTry(props)
@@ -54,15 +53,15 @@ const pressedNow = computed(
 )
 
 /** A try that is under way at another machine is only looked at here. */
-const elsewhere = computed<TryRecord | undefined>(() =>
-  job.saved?.tries.find(
-    ({ outcome, runner }) => outcome === null && runner !== null && runner !== outbox.runner,
+const elsewhere = computed<Attempt | undefined>(() =>
+  job.saved?.attempts.find(
+    ({ outcome, runner }) => outcome === null && runner !== null && runner !== jobs.runner,
   ),
 )
 
 onMounted(() => {
   void kit.load()
-  const open = job.saved?.tries.find(({ outcome }) => outcome === null)
+  const open = job.saved?.attempts.find(({ outcome }) => outcome === null)
   if (open && !elsewhere.value) void run.goOn(open)
 })
 
@@ -105,6 +104,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     event.repeat ||
     event.ctrlKey ||
     event.metaKey ||
+    event.altKey ||
     isDry.value ||
     target instanceof HTMLInputElement ||
     target instanceof HTMLSelectElement ||
@@ -224,7 +224,7 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
           :kind="model.kind"
           :pressed="phase === 'running' ? pressedNow : usedKeys"
         />
-        <TryList v-if="phase === 'before' && job.saved" :tries="job.saved.tries" />
+        <TryList v-if="phase === 'before' && job.saved" :tries="job.saved.attempts" />
       </div>
     </div>
     <SeenQuestion

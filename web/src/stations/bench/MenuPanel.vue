@@ -3,7 +3,7 @@ import type { Family, Model } from '@benevox/core/catalog'
 import { diagnoseCameBack } from '@benevox/core/diagnosis'
 import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import PressAndHold from '../../parts/PressAndHold.vue'
 import CameBack from './CameBack.vue'
 import GatePanel from './GatePanel.vue'
@@ -22,13 +22,20 @@ const menus = useMenuPlace(
 const { machine, state, menu, toWipe, toCache, toFirstStart, otherMenus, text, targetOf, passesOf } = menus
 
 const atLastQuestion = computed(() => toWipe.value?.beforeLastQuestion.length === 0)
-const isReleased = computed(() => job.saved?.bench.releasedAt !== undefined)
+const isReleased = computed(() => job.mayShowWipeKeys)
+/** What was signed does not let anything be deleted now: the way to the wipe is not on the screen. */
+const keepsData = computed(() => {
+  const consent = job.route?.consent
+  return consent?.state === 'given' && consent.covers !== 'covered'
+})
 const visible = computed(() =>
-  atLastQuestion.value
-    ? isReleased.value
-      ? (toWipe.value?.lastQuestion ?? [])
-      : []
-    : (toWipe.value?.beforeLastQuestion ?? []),
+  keepsData.value
+    ? []
+    : atLastQuestion.value
+      ? isReleased.value
+        ? (toWipe.value?.lastQuestion ?? [])
+        : []
+      : (toWipe.value?.beforeLastQuestion ?? []),
 )
 const line = computed(() => text(visible.value))
 const first = computed(() => job.route?.choices[0]?.action)
@@ -36,15 +43,16 @@ const cacheFirst = computed(() => first.value === 'clear-cache')
 const installFirst = computed(() => first.value === 'install-system-again')
 const didNotHelp = (action: 'clear-cache' | 'install-system-again') =>
   job.recordBench({ kind: 'did-not-help', action })
+const worksAgain = (how: 'cache-cleared' | 'system-installed') => job.tell({ kind: 'screen-lifted', how })
 const resetGates = computed(
   () =>
     job.route?.stages.find(({ id }) => id === 'reset')?.gates.filter(({ state: gate }) => gate !== 'open') ??
     [],
 )
 
-const record = (kind: 'released' | 'wipe-started' | 'back-to-keys') => {
+const record = (kind: 'revealed' | 'wipe-started' | 'back-to-keys') => {
   if (kind === 'back-to-keys') forgetMenuPlaces(job.saved?.id ?? 0)
-  return kind === 'released' ? job.recordBench({ kind }) : job.tell({ kind })
+  return kind === 'revealed' ? job.recordBench({ kind }) : job.tell({ kind })
 }
 /** Who will answer when the device asks for its account afterwards, as far as it was told. */
 const whoAnswers = computed(() => {
@@ -77,13 +85,21 @@ const marked = computed(() =>
         : [],
 )
 async function next(): Promise<void> {
+  if (keepsData.value) return
   if (!atLastQuestion.value) {
     const question = toWipe.value?.lastQuestion[0]?.from
     if (question !== undefined) menus.atState(question)
   } else if (isReleased.value) await record('wipe-started')
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.repeat || event.target instanceof HTMLInputElement || event.target instanceof HTMLButtonElement)
+  if (
+    event.repeat ||
+    event.ctrlKey ||
+    event.metaKey ||
+    event.altKey ||
+    event.target instanceof HTMLInputElement ||
+    event.target instanceof HTMLButtonElement
+  )
     return
   if (event.key === ' ') {
     event.preventDefault()
@@ -91,7 +107,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   }
   if (event.key.toLowerCase() === 'x') void record('back-to-keys')
 })
-defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-to-keys') })
+defineExpose({ next, keepsData, atLastQuestion, isReleased, backToKeys: () => record('back-to-keys') })
 </script>
 
 <template>
@@ -104,7 +120,21 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
         :cache-line="text(toCache)"
         :restart-line="text(toFirstStart)"
       />
-      <template v-if="line">
+      <template v-if="keepsData">
+        <template v-if="cacheFirst && toCache.length">
+          <p class="text-lg text-ink-soft">
+            What was signed keeps everything on the device. From where you are, this clears the cache:
+          </p>
+          <p class="text-[3.4rem] leading-tight font-bold" data-testid="menu-line">{{ text(toCache) }}</p>
+        </template>
+        <p v-else-if="!installFirst" class="text-3xl leading-tight font-bold">
+          Nothing on this device is to be deleted. Restart it: {{ text(toFirstStart) }}
+        </p>
+        <p v-if="atLastQuestion" class="mt-2 text-2xl font-bold text-stop">
+          Stop: this question is about deleting everything. Go back to the list.
+        </p>
+      </template>
+      <template v-else-if="line">
         <p class="text-lg text-ink-soft">
           {{
             atLastQuestion
@@ -124,10 +154,10 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
           {{ line }}
         </p>
       </template>
-      <p v-else-if="!toWipe" class="text-2xl font-bold">
+      <p v-else-if="!toWipe && !keepsData" class="text-2xl font-bold">
         From here no way leads to the reset. Click where you are, or begin again with the keys.
       </p>
-      <template v-else>
+      <template v-else-if="!keepsData">
         <p class="text-3xl leading-tight font-bold">The last question. Stop here.</p>
         <p class="mt-1 text-xl">
           Everything on this {{ model.kind }} will be gone<template v-if="whoAnswers"
@@ -143,25 +173,33 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
         v-if="cacheFirst && !cameBack && !atLastQuestion && toCache.length"
         class="mt-3 border-l-4 border-clear pl-3 text-lg"
       >
-        Harmless first: <b>{{ text(toCache) }}</b> clears the cache. Restart and look whether it helps.
-        <RouterLink class="underline" :to="`/hand-back/${job.saved?.id}`">It helped: hand it back</RouterLink>
+        <template v-if="!keepsData"
+          >Harmless first: <b>{{ text(toCache) }}</b> clears the cache.
+        </template>
+        Restart and look whether it helps.
+        <button class="underline" @click="worksAgain('cache-cleared')">It helped: it works again</button>
         <button class="ml-3 underline" @click="didNotHelp('clear-cache')">It did not help</button>
       </p>
       <p v-if="installFirst && !atLastQuestion" class="mt-3 border-l-4 border-clear pl-3 text-lg">
         Before the reset: install the system again with the file that the maker provides for this very model.
         Choose <b>apply update</b> in this menu and follow the maker’s page; it may keep what is on it.
-        <RouterLink class="underline" :to="`/hand-back/${job.saved?.id}`">It helped: hand it back</RouterLink>
+        <button class="underline" @click="worksAgain('system-installed')">It helped: it works again</button>
         <button class="ml-3 underline" @click="didNotHelp('install-system-again')">It did not help</button>
       </p>
 
       <div v-if="atLastQuestion && !isReleased" class="mt-4">
         <GatePanel />
         <div class="mt-4 flex items-center gap-4">
-          <PressAndHold :disabled="resetGates.length > 0" @held="record('released')"
+          <PressAndHold :disabled="resetGates.length > 0" @held="record('revealed')"
             >Hold to show the last presses</PressAndHold
           >
           <span v-if="resetGates.length" class="text-ink-soft">{{ resetGates.length }} closed</span>
         </div>
+        <p class="mt-3 text-[0.95rem] text-ink-soft">
+          Was it pressed all the same? Then say so:
+          <button class="underline" @click="record('wipe-started')">it is wiping already</button>. It stands
+          on the record.
+        </p>
       </div>
       <p v-if="atLastQuestion && isReleased" class="mt-3 text-lg">
         Never cut the power while it wipes.<template v-if="whoAnswers">
@@ -176,8 +214,10 @@ defineExpose({ next, atLastQuestion, isReleased, backToKeys: () => record('back-
         :menu="menu"
         :model-text="model.modelText"
         :cursor="state.cursor.item"
-        :target="isReleased || !atLastQuestion ? targetOf(marked) : undefined"
-        :passes="passesOf(marked)"
+        :target="
+          isReleased || !atLastQuestion ? targetOf(keepsData && cacheFirst ? toCache : marked) : undefined
+        "
+        :passes="passesOf(keepsData && cacheFirst ? toCache : marked)"
         @here="menus.atItem"
       />
       <p class="mt-2 text-sm text-ink-soft">Click the line the device’s cursor is on. Another screen:</p>

@@ -3,7 +3,7 @@ import type { Family, KeyId, LinkKind, Model } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { chargeRange } from '@benevox/core/clocks'
 import { computed, ref, watch } from 'vue'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
 import { minutesText } from '../../words/en.ts'
 

@@ -3,7 +3,7 @@ import type { RemoteUnlock } from '@benevox/contract'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { ApiProblem, call, ServerAway } from '../../api/client.ts'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 
 /** Unlocking from afar through the maker’s service: the owner signs in on the maker’s page, nobody else. */
 const job = useJob()

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { TryRecord } from '@benevox/contract'
+import type { Attempt } from '@benevox/contract'
 import { useIntervalFn } from '@vueuse/core'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import { clockText } from '../../words/en.ts'
 import TryList from './TryList.vue'
 
 /** A try that somebody runs at another machine: looked at as it goes on, never run twice. */
-defineProps<{ made: TryRecord }>()
+defineProps<{ made: Attempt }>()
 defineEmits<{ closed: [] }>()
 const job = useJob()
 useIntervalFn(() => void job.reload().catch(() => undefined), 3000)
@@ -22,6 +22,6 @@ useIntervalFn(() => void job.reload().catch(() => undefined), 3000)
       of the record of what works.
     </p>
     <button class="act mt-3" @click="$emit('closed')">Close that try</button>
-    <TryList v-if="job.saved" :tries="job.saved.tries" />
+    <TryList v-if="job.saved" :tries="job.saved.attempts" />
   </div>
 </template>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { TryRecord } from '@benevox/contract'
+import type { Attempt } from '@benevox/contract'
 import { phrases } from '@benevox/core/procedure'
 import { clockText } from '../../words/en.ts'
 
-defineProps<{ tries: readonly TryRecord[] }>()
+defineProps<{ tries: readonly Attempt[] }>()
 const words = phrases('en')
 </script>
 

@@ -1,18 +1,11 @@
 import type { CableTrust, Findings } from '@benevox/core/diagnosis'
-import { wrap } from 'comlink'
 import { ref, shallowRef, toRaw, watch, type ComputedRef } from 'vue'
+import { plain, useWorker } from '../../parts/useWorker.ts'
 import type { AskedFor, Diagnosed, DiagnosisWorker, ToldTry } from '../../workers/diagnosis.worker.ts'
 
-let worker: ReturnType<typeof wrap<DiagnosisWorker>> | undefined
-function diagnosisWorker(): ReturnType<typeof wrap<DiagnosisWorker>> {
-  worker ??= wrap<DiagnosisWorker>(
-    new Worker(new URL('../../workers/diagnosis.worker.ts', import.meta.url), { type: 'module' }),
-  )
-  return worker
-}
-
-/** What is plain for another thread: without the wrappers of the page. */
-const plain = <T>(of: T): T => JSON.parse(JSON.stringify(of)) as T
+const diagnosisWorker = useWorker<DiagnosisWorker>(
+  () => new Worker(new URL('../../workers/diagnosis.worker.ts', import.meta.url), { type: 'module' }),
+)
 
 /** Why the tries failed and what to do next, worked out in a worker; anew whenever something was told. */
 export function useDiagnosis(
@@ -32,12 +25,10 @@ export function useDiagnosis(
       const mine = ++latest
       if (!of) return void (diagnosed.value = undefined)
       const beganMs = performance.now()
-      const answer = await diagnosisWorker().diagnose(
-        plain(toRaw(of)),
-        plain(made),
-        plain(found),
-        plain(trust ?? null) ?? undefined,
-      )
+      const answer = await diagnosisWorker()
+        .diagnose(plain(toRaw(of)), plain(made), plain(found), plain(trust ?? null) ?? undefined)
+        // Advice for other attempts is no advice for these.
+        .catch(() => undefined)
       if (mine !== latest) return
       tookMs.value = performance.now() - beganMs
       diagnosed.value = answer

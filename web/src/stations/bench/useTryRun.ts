@@ -1,10 +1,9 @@
-import type { Job, TryRecord } from '@benevox/contract'
+import type { Job, Attempt } from '@benevox/contract'
 import type { Cue, LinkKind, Procedure } from '@benevox/core/catalog'
 import { beatOf, type KeyChart } from '@benevox/core/procedure'
 import { useRafFn } from '@vueuse/core'
 import { computed, ref, type ComputedRef } from 'vue'
-import { useJob } from '../../api/job.ts'
-import { useTries } from '../../api/tries.ts'
+import { useJob } from '../../job/jobs.ts'
 import { useBeat } from './useBeat.ts'
 import { useLag } from './useLag.ts'
 
@@ -32,8 +31,7 @@ export function useTryRun(
   procedure: ComputedRef<Procedure | undefined>,
   chart: ComputedRef<KeyChart | undefined>,
 ) {
-  const tries = useTries()
-  const jobs = useJob()
+  const session = useJob()
   const beat = useBeat()
   const lag = useLag()
   const phase = ref<RunPhase>('before')
@@ -85,17 +83,21 @@ export function useTryRun(
     const startedAt = new Date(Date.now() + LEAD_IN_MS).toISOString()
     current.value = { id, startedAt }
     await run(-LEAD_IN_MS)
-    const runner = tries.runner
-    const body = { id, procedureId: procedure.value.id, link, runner, startedAt, ...(cable ? { cable } : {}) }
-    await tries.add({ kind: 'start', jobId: job.value.id, body })
-    if (tries.refusal) {
+    await session.startAttempt({
+      id,
+      procedureId: procedure.value.id,
+      link,
+      startedAt,
+      ...(cable ? { cable } : {}),
+    })
+    if (session.refusal) {
       // Somebody runs it elsewhere: nothing is run here.
       pause()
       beat.silence()
       current.value = undefined
       phase.value = 'before'
-      await jobs.reload().catch(() => undefined)
-    } else jobs.showKept()
+      await session.reload().catch(() => undefined)
+    }
   }
 
   function ask(): void {
@@ -144,7 +146,7 @@ export function useTryRun(
   }
 
   async function record(
-    { id, startedAt }: Pick<TryRecord, 'id' | 'startedAt'>,
+    { id, startedAt }: Pick<Attempt, 'id' | 'startedAt'>,
     outcome: 'reached' | 'failed' | 'left',
     what: readonly Cue[],
     notSeen: readonly Cue[],
@@ -152,13 +154,11 @@ export function useTryRun(
     if (!job.value) return
     const finishedAt = new Date(Math.max(Date.now(), Date.parse(startedAt))).toISOString()
     const body = { outcome, seen: [...what], notSeen: [...notSeen], marks, finishedAt }
-    const sent = tries.add({ kind: 'finish', jobId: job.value.id, tryId: id, body })
-    jobs.showKept()
-    await sent
+    await session.endAttempt(id, body)
   }
 
   /** Goes on with a try that was under way when the page was left. */
-  async function goOn({ id, startedAt }: TryRecord): Promise<void> {
+  async function goOn({ id, startedAt }: Attempt): Promise<void> {
     if (phase.value !== 'before' || current.value) return
     current.value = { id, startedAt }
     const elapsedMs = Date.now() - Date.parse(startedAt)

@@ -3,7 +3,7 @@ import { cuesToReport, linkAskedFor, type Findings } from '@benevox/core/diagnos
 import { criticalSentence, phrases, procedureSheet, whyMissed } from '@benevox/core/procedure'
 import { computed, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
 import { useVariantStudy } from '../../parts/useVariantStudy.ts'
 import { useDiagnosis } from './useDiagnosis.ts'
@@ -36,7 +36,7 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
   )
 
   const made = computed(() =>
-    (job.saved?.tries ?? []).filter(({ outcome }) => outcome === 'failed' || outcome === 'reached'),
+    (job.saved?.attempts ?? []).filter(({ outcome }) => outcome === 'failed' || outcome === 'reached'),
   )
   const last = computed(() => {
     const one = made.value.at(-1)

@@ -10,7 +10,7 @@ import {
 import { gateName, gateSentence, gatesOfAnOrder } from '@benevox/core/route'
 import { computed, onMounted, ref } from 'vue'
 import { ApiProblem, call } from '../../api/client.ts'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
 import { dayText, money, bothVersions, eventWords, orderChangeWords, orderStands } from '../../words/en.ts'

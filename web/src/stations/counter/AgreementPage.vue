@@ -11,7 +11,7 @@ import { useEventListener, useSessionStorage } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../../api/client.ts'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import SignatureField from './SignatureField.vue'
 
 /** The agreement turned towards the customer: read large, in their language, signed with finger or mouse. */
@@ -24,13 +24,13 @@ const isTurned = ref(false)
 const signature = ref('')
 onMounted(() =>
   job
-    .load(props.id)
+    .load()
     .catch((error: unknown) => (fault.value = error instanceof Error ? error.message : String(error))),
 )
 const text = computed(() => {
   const { saved, route } = job
   if (saved?.id !== props.id || !route) return undefined
-  const device = job.found ? `${job.found.model.maker} ${job.found.model.name}` : ''
+  const device = job.deviceName
   return consentText(route.consent.terms, { ticket: saved.ticket, device }, language.value)
 })
 /** Said on the telephone only where nothing is lost and the device is with its owner. */
@@ -48,7 +48,7 @@ async function record(said: Said): Promise<void> {
   else fault.value = job.refusal
 }
 function agree(how: 'signature' | 'paper' | 'telephone'): void {
-  if (!text.value) return
+  if (!text.value || job.customer.name === '') return
   void record({
     kind: 'signed',
     language: language.value,
@@ -123,7 +123,10 @@ const words = computed(() => WORDS[language.value])
         <li v-for="line in text.lines" :key="line">{{ line }}</li>
       </ul>
       <p class="mt-4 text-[1.35rem] font-bold">{{ text.agreement }}</p>
-      <div class="mt-3 flex flex-wrap items-end gap-5">
+      <p v-if="job.customer.name === ''" role="alert" class="mt-3 font-bold text-stop">
+        The customer’s name is missing. Write it down at the counter first.
+      </p>
+      <div v-else class="mt-3 flex flex-wrap items-end gap-5">
         <SignatureField :hint="words.sign" :again="words.again" @drawn="(png) => (signature = png)" />
         <div class="flex flex-col gap-3">
           <button
@@ -143,7 +146,7 @@ const words = computed(() => WORDS[language.value])
       <a class="underline" :href="`/api/jobs/${id}/consent.pdf?language=${language}`" target="_blank"
         >print it to sign by hand</a
       >
-      <button type="button" class="underline" @click="agree('paper')">
+      <button type="button" class="underline" :disabled="job.customer.name === ''" @click="agree('paper')">
         It was signed on paper <span class="key-hint">P</span>
       </button>
       <button v-if="mayBeSaid" type="button" class="underline" @click="agree('telephone')">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { FactName, Question } from '@benevox/core/route'
 import { computed } from 'vue'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import CodePhoto from '../../parts/CodePhoto.vue'
 import { useIdentifying } from '../../parts/useIdentifying.ts'
 import { wholeMoney } from '../../words/en.ts'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { compareImei, readImei } from '@benevox/core/imei'
 import { computed } from 'vue'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 
 /** What the box says against what the device says. */
 const job = useJob()

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { ConditionMark, IntakeRecord, LeftWithIt } from '@benevox/contract'
+import type { ConditionMark, IntakeRecord, LeftWithIt } from '@benevox/core/job'
 import { conditionDrawing, type ConditionZone } from '@benevox/core/procedure'
 import { computed, ref, watch } from 'vue'
 import { call } from '../../api/client.ts'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
 import OneOf from '../../parts/OneOf.vue'
 

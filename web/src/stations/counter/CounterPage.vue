@@ -11,7 +11,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useForesight } from '../../api/foresight.ts'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
 import JobFrame from '../../parts/JobFrame.vue'
 import OneOf from '../../parts/OneOf.vue'
@@ -90,12 +90,20 @@ const needsAgreement = computed(
   () => hasRoute.value && !waitsForDevice.value && job.route?.consent.state !== 'given',
 )
 const firstGate = computed(() => open.value.find(({ why }) => why === 'opens-a-gate' || why === 'safety'))
-const toCustomer = () => router.push(`/counter/${props.id}/agreement`)
+/** Whoever agrees to something has a name. */
+const lacksName = computed(() => job.customer.name === '')
+async function toCustomer(): Promise<void> {
+  if (lacksName.value) document.querySelector<HTMLInputElement>('#customer input')?.focus()
+  else await router.push(`/counter/${props.id}/agreement`)
+}
 
 useEventListener('keydown', (event: KeyboardEvent) => {
   const isTyping = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement
   if (isTyping || event.ctrlKey || event.metaKey || event.altKey) return
-  if (event.key.toLowerCase() === 'c' && needsAgreement.value) void toCustomer()
+  if (event.key.toLowerCase() !== 'c' || !needsAgreement.value) return
+  // The name’s field may take the focus: the letter is not for it.
+  event.preventDefault()
+  void toCustomer()
 })
 </script>
 
@@ -112,18 +120,16 @@ useEventListener('keydown', (event: KeyboardEvent) => {
             @later="putOff"
           />
           <LeadBlock />
-          <div class="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-4 py-2">
+          <div
+            id="customer"
+            class="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-4 py-2"
+          >
             <FreeText
               label="Customer’s short name"
               placeholder="customer’s short name"
               :value="job.customer.name"
               :maxlength="80"
-              @keep="
-                (name, isNoSecret) => {
-                  if (isNoSecret) job.sayNoSecret('name')
-                  job.setCustomer({ name })
-                }
-              "
+              @keep="(name, isNoSecret) => job.setCustomer({ name }, isNoSecret)"
             />
             <input
               class="field !w-auto min-w-[min(11rem,100%)] flex-1"
@@ -152,8 +158,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           <details class="fold">
             <summary>
               Evidence of ownership
-              <span v-if="job.saved?.evidence.length" class="font-normal">{{
-                job.saved.evidence.length
+              <span v-if="job.saved?.ownershipFiles.length" class="font-normal">{{
+                job.saved.ownershipFiles.length
               }}</span>
             </summary>
             <EvidenceBlock />
@@ -184,6 +190,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <template #action="{ job: saved }">
       <span v-if="station === 'counter' && firstGate && !waitsForDevice" class="text-ink-soft"
         >Still closed: {{ FACT_WORDS[firstGate.name] }}</span
+      >
+      <span v-else-if="needsAgreement && lacksName" class="text-ink-soft"
+        >The customer’s name is missing</span
       >
       <span v-if="hasRoute && waitsForDevice" class="text-ink-soft"
         >Goes on when the device is here: then it is looked at, and signed for</span

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import { sendEvidence } from '../../api/upload.ts'
 import { instantText } from '../../words/en.ts'
 
 /** Photos and documents that show the person's right to the device: for the shop's own people only. */
 const job = useJob()
 const says = ref('')
-const files = computed(() => job.saved?.evidence ?? [])
+const files = computed(() => job.saved?.ownershipFiles ?? [])
 const address = (id: string) => `/api/jobs/${job.saved?.id}/evidence/${id}`
 
 async function send(chosen: FileList | null): Promise<void> {

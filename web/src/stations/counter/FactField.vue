@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { FactName, Facts } from '@benevox/core/route'
 import { computed } from 'vue'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
 import ImeiField from '../../parts/ImeiField.vue'
 import ModelFinder from '../../parts/ModelFinder.vue'
@@ -21,8 +21,7 @@ function set(value: string | number | null): void {
   job.setFact(props.name, value as Facts[FactName] | null)
 }
 function keep(text: string, isNoSecret: boolean): void {
-  if (isNoSecret) job.sayNoSecret(props.name)
-  set(text === '' ? null : text)
+  job.setFact(props.name, (text === '' ? null : text) as Facts[FactName] | null, isNoSecret)
 }
 /** A counted answer; what is no number within its range takes the answer back. */
 function setCount(text: string, to: number): void {

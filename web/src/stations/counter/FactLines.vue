@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { FactName, Question } from '@benevox/core/route'
 import { useCatalog } from '../../api/catalog.ts'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import { factText } from '../../words/facts.ts'
 import { ASK_WORDS } from '../../words/questions.ts'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 
 /** The short check, and what to do at once. Local rules for damaged lithium batteries stand above it. */
 const job = useJob()

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { gateName, gateSentence, LEAD_MAY_OPEN, type Gate } from '@benevox/core/route'
-import type { OpenedGate } from '@benevox/contract'
+import type { WaivedCheck } from '@benevox/core/job'
 import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
 
 /** A lead of the shop answers for a gate, with a reason that is recorded. What is reported, nobody opens. */
@@ -16,14 +16,14 @@ const mayBeOpened = computed(() =>
       (state === 'closed-for-good' || (id === 'ownership' && job.facts.ownership === 'not-shown')),
   ),
 )
-const opened = computed(() => job.saved?.openedGates ?? [])
+const opened = computed(() => job.saved?.waived ?? [])
 const reason = ref('')
 const code = ref('')
 async function open(gate: Gate): Promise<void> {
   const isOpen = await job.record(`opening “${gateName(gate)}”`, (version, id) =>
     call('openGate', {
       params: { id },
-      body: { version, gate: gate.id as OpenedGate['gate'], reason: reason.value, code: code.value },
+      body: { version, gate: gate.id as WaivedCheck['check'], reason: reason.value, code: code.value },
     }),
   )
   code.value = ''
@@ -61,8 +61,8 @@ const nameOf = (id: string) => {
         <button class="act" :disabled="reason.trim().length < 10 || code.length < 4">Open it</button>
       </form>
     </div>
-    <p v-for="one in opened" :key="one.gate">
-      <b>{{ nameOf(one.gate) }}:</b> opened by {{ one.by }}. {{ one.reason }}
+    <p v-for="one in opened" :key="one.check">
+      <b>{{ nameOf(one.check) }}:</b> opened by {{ one.by }}. {{ one.reason }}
     </p>
   </div>
 </template>

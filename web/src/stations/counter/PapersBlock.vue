@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { CUSTOMER_LANGUAGES, LANGUAGE_NAMES, type CustomerLanguage } from '@benevox/core/consent'
 import { computed, ref } from 'vue'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 
 /** What is printed for this job: the tag, the receipt, the agreement, letters for the customer to send or take home. */
 const job = useJob()
@@ -21,7 +21,7 @@ const hasCarrierLock = computed(
         <a class="underline" :href="`${base}/tag.png`" target="_blank">its code as picture</a>
       </li>
       <li><a class="underline" :href="`${base}/receipt.pdf`" target="_blank">Receipt for the device</a></li>
-      <li v-if="job.saved?.consent?.kind === 'signed'">
+      <li v-if="job.saved?.agreement?.kind === 'signed'">
         <a class="underline" :href="`${base}/consent.pdf`" target="_blank">Agreement as signed</a>
       </li>
     </ul>

@@ -4,7 +4,7 @@ import { groupImei } from '@benevox/core/imei'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import { FACT_CHOICES } from '../../words/facts.ts'
 import { instantText, money } from '../../words/en.ts'
 

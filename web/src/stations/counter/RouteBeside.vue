@@ -12,7 +12,7 @@ import {
   type RouteChange,
 } from '@benevox/core/route'
 import { computed } from 'vue'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import RouteFigures from '../../parts/RouteFigures.vue'
 import RouteView from '../../parts/RouteView.vue'
 

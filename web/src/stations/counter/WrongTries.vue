@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { PLATFORM_WAIT_LAW, totalForMoreMs, waitAfterMs } from '@benevox/core/clocks'
 import { computed, ref } from 'vue'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import { FACT_CHOICES } from '../../words/facts.ts'
 import { ASK_WORDS } from '../../words/questions.ts'
 import { waitText } from '../../words/en.ts'

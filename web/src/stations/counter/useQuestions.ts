@@ -1,7 +1,7 @@
 import type { FactName, Facts, Question } from '@benevox/core/route'
 import { useEventListener, useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, ref, watch, type Ref } from 'vue'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import { FACT_CHOICES } from '../../words/facts.ts'
 import { ALL_FACTS, fieldOf } from '../../words/questions.ts'
 
@@ -73,7 +73,11 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
       event.preventDefault()
       const [value] = choice
       job.setFact(name, (name === 'wrongTries' ? Number(value) : value) as Facts[FactName])
-    } else if (event.key.toLowerCase() === 'l') putOff()
+    } else if (event.key.toLowerCase() === 'l') {
+      // The next question’s field takes the focus: the letter is not for it.
+      event.preventDefault()
+      putOff()
+    }
   })
 
   return { now, question, open, known, more, ask, next, putOff }

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { Body, Job } from '@benevox/contract'
-import { LOCK_STATE_WORDS, LOCK_WORDS, type LockState } from '@benevox/core/route'
+import { LOCK_STATE_WORDS, LOCK_WORDS } from '@benevox/core/route'
 import { computed, reactive, ref, watchEffect } from 'vue'
 import { call } from '../../api/client.ts'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
 import JobFrame from '../../parts/JobFrame.vue'
 import { eventWords, money } from '../../words/en.ts'
@@ -11,11 +11,13 @@ import { eventWords, money } from '../../words/en.ts'
 const props = defineProps<{ id: number }>()
 const job = useJob()
 const LOCKS = ['screen', 'account', 'carrier'] as const
-const PROOFS = [
-  ['proven-clear', 'Shown to be clear'],
-  ['not-clear', 'Not clear, and said so'],
-  ['not-there', 'This device has none'],
-] as const
+const STATEMENTS = {
+  'confirmed-off': 'Confirmed off',
+  on: 'On, and said so',
+  'not-tested': 'Not tested',
+  none: 'This device has none',
+  'not-part-of-this-job': 'Not part of this job',
+} as const
 const PARTS = [
   ['device', 'device'],
   ['sim', 'SIM'],
@@ -24,19 +26,19 @@ const PARTS = [
   ['memory-card', 'memory card'],
 ] as const
 
-type Proof = Body<'handBack'>['screen']
+type Statement = keyof typeof STATEMENTS
 const form = reactive<{
-  screen: Proof
-  account: Proof
-  carrier: Proof
+  screen: Statement
+  account: Statement
+  carrier: Statement
   whoSignsIn: string
   returned: Body<'handBack'>['returned']
   note: string
   price: string
 }>({
-  screen: 'not-clear',
-  account: 'not-clear',
-  carrier: 'not-clear',
+  screen: 'not-tested',
+  account: 'not-tested',
+  carrier: 'not-tested',
   whoSignsIn: '',
   returned: ['device'],
   note: '',
@@ -47,15 +49,22 @@ function keep(name: 'whoSignsIn' | 'note', text: string, isNoSecret: boolean): v
   form[name] = text
   if (isNoSecret) noSecret.value = [...noSecret.value, name]
 }
-const proofFrom = (state: LockState): Proof =>
-  state === 'clear' ? 'proven-clear' : state === 'not-there' ? 'not-there' : 'not-clear'
-let filledFor = 0
+let isFilled = false
 watchEffect(() => {
-  if (!job.route || job.saved?.id !== props.id || filledFor === props.id) return
-  filledFor = props.id
-  for (const lock of LOCKS) form[lock] = proofFrom(job.route.locks[lock])
-  if (job.route.choices[0]?.action === 'refuse') form.price = '0.00'
+  const { statements } = job
+  if (!statements || !job.route) return
+  // What was said stays where it may still be said.
+  for (const lock of LOCKS)
+    if (!isFilled || !statements[lock].includes(form[lock])) form[lock] = statements[lock][0] ?? 'not-tested'
+  if (!isFilled && job.mostToAskMinor === 0) form.price = '0.00'
+  isFilled = true
 })
+const currency = computed(
+  () =>
+    (job.saved?.agreement?.kind === 'signed' ? job.saved.agreement.terms.currency : job.prices?.currency) ??
+    'EUR',
+)
+const isTooMuch = computed(() => priceMinor.value !== undefined && priceMinor.value > job.mostToAskMinor)
 /** What the orders and reports of this job cost the shop, as recorded. */
 const fees = computed(() =>
   [
@@ -84,7 +93,7 @@ async function handBack(): Promise<void> {
         version,
         ...said,
         priceMinor: priceMinor.value ?? 0,
-        currency: 'EUR',
+        currency: currency.value,
         noSecret: noSecret.value,
       },
     }),
@@ -107,7 +116,7 @@ const isOpen = (saved: Job) => saved.handBack === null
                 <td class="w-36">{{ LOCK_STATE_WORDS[route.locks[lock]] }}</td>
                 <td>
                   <label
-                    v-for="[value, text] in PROOFS"
+                    v-for="value in job.statements?.[lock] ?? []"
                     :key="value"
                     class="mr-5 inline-flex items-center gap-2 py-1"
                   >
@@ -117,8 +126,7 @@ const isOpen = (saved: Job) => saved.handBack === null
                       :name="lock"
                       :value="value"
                       class="size-5 accent-ink"
-                      :disabled="value === 'proven-clear' && route.locks[lock] !== 'clear'"
-                    />{{ text }}
+                    />{{ STATEMENTS[value] }}
                   </label>
                 </td>
               </tr>
@@ -149,12 +157,18 @@ const isOpen = (saved: Job) => saved.handBack === null
               placeholder="in plain words, for the paper"
               @keep="(text, isNoSecret) => keep('note', text, isNoSecret)"
             />
-            <label for="price">Price, EUR</label>
+            <label for="price">Price, {{ currency }}</label>
             <span
               ><input id="price" v-model="form.price" class="field !w-32 font-mono" inputmode="decimal" /><b
                 v-if="priceMinor === undefined"
                 class="ml-3"
                 >an amount, like 35.00</b
+              ><b v-else-if="isTooMuch" class="ml-3 text-stop">
+                {{
+                  job.mostToAskMinor
+                    ? `agreed: at most ${money(job.mostToAskMinor, currency)}`
+                    : 'nothing was agreed that costs anything'
+                }}</b
               ><span v-if="fees" class="ml-3 text-ink-soft">fees of its orders: {{ fees }}</span></span
             >
           </div>
@@ -169,7 +183,12 @@ const isOpen = (saved: Job) => saved.handBack === null
       ><RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink></template
     >
     <template #action="{ job: saved }">
-      <button v-if="isOpen(saved)" class="act act-main" form="hand-back" :disabled="priceMinor === undefined">
+      <button
+        v-if="isOpen(saved)"
+        class="act act-main"
+        form="hand-back"
+        :disabled="priceMinor === undefined || isTooMuch"
+      >
         Hand back and close
       </button>
       <a v-else class="act act-main" :href="`/api/jobs/${saved.id}/hand-back.pdf`" target="_blank"

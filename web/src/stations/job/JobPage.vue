@@ -7,11 +7,11 @@ import type { Cue } from '@benevox/core/catalog'
 import { computed, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { call } from '../../api/client.ts'
-import { useJob } from '../../api/job.ts'
+import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
 import RouteView from '../../parts/RouteView.vue'
-import { eventWords, HOW_AGREED, instantText } from '../../words/en.ts'
+import { BREACH_WORDS, eventWords, HOW_AGREED, instantText, NOT_HELD_WORDS } from '../../words/en.ts'
 import { factText } from '../../words/facts.ts'
 
 const props = defineProps<{ id: number }>()
@@ -33,12 +33,12 @@ const canTakeNewer = computed(
     job.saved &&
     job.facts.modelId &&
     !job.saved.handBack &&
-    !job.saved.bench.wipeStartedAt &&
+    job.saved.deleted === 'no' &&
     job.saved.catalogId < (catalog.inUse?.id ?? 0),
 )
 
 function detailText({ kind, detail }: JobEvent): string {
-  if (kind === 'facts')
+  if (kind === 'answered')
     return (Object.keys(detail) as (FactName | 'customer')[])
       .map((name) =>
         name === 'customer'
@@ -67,18 +67,31 @@ function detailText({ kind, detail }: JobEvent): string {
               </button>
             </template>
           </p>
-          <p v-if="job.saved?.consent" class="mb-3">
-            <template v-if="job.saved.consent.kind === 'refused'"
-              >The customer refused, {{ instantText(job.saved.consent.at) }}.</template
+          <p v-if="job.saved?.agreement" class="mb-3">
+            <template v-if="job.saved.agreement.kind === 'refused'"
+              >The customer refused, {{ instantText(job.saved.agreement.at) }}.</template
             >
             <template v-else>
-              Agreed to in {{ LANGUAGE_NAMES[job.saved.consent.language] }}
-              {{ HOW_AGREED[job.saved.consent.how] }}, {{ instantText(job.saved.consent.at) }}, before
-              {{ job.saved.consent.by
+              Agreed to in {{ LANGUAGE_NAMES[job.saved.agreement.language] }}
+              {{ HOW_AGREED[job.saved.agreement.how] }}, {{ instantText(job.saved.agreement.at) }}, before
+              {{ job.saved.agreement.by
               }}<b v-if="job.route?.consent.state === 'void'" class="text-stop">, void since</b>.
               <a class="underline" :href="`/api/jobs/${id}/consent.pdf`" target="_blank">Agreement</a>
             </template>
           </p>
+          <section
+            v-if="job.saved?.breaches.length"
+            class="mb-4 border-l-[6px] border-stop pl-4"
+            role="alert"
+          >
+            <h2>For a supervisor: done against what had to hold</h2>
+            <ul>
+              <li v-for="one in job.saved.breaches" :key="`${one.at} ${one.did}`">
+                <time class="font-mono" :datetime="one.at">{{ instantText(one.at) }}</time>
+                <b class="mx-2">{{ one.by }}</b>{{ BREACH_WORDS[one.did] }}, {{ NOT_HELD_WORDS[one.without] }}
+              </li>
+            </ul>
+          </section>
           <h2 class="mb-1">What happened</h2>
           <ol class="border-t-2 border-ink">
             <li

@@ -7,7 +7,7 @@ import { useJobList } from './useJobList.ts'
 
 const typed = ref('')
 const search = refDebounced(typed, 150)
-const { jobs, loaded, fault, refresh } = useJobList(search)
+const { jobs, loaded, fault, hasMore, refresh, more } = useJobList(search)
 watch(search, () => void refresh())
 const groups = computed(() =>
   (['counter', 'bench', 'accounts', 'carriers', 'hand-back', 'closed'] as const).flatMap((station) => {
@@ -41,6 +41,7 @@ const groups = computed(() =>
       </h2>
       <JobTable :jobs="here" />
     </section>
+    <button v-if="hasMore" type="button" class="act" @click="more">Show more</button>
     <p v-if="loaded && groups.length === 0" class="py-4">
       No job fits. Search by ticket, customer, model or the first digits of the IMEI.
     </p>

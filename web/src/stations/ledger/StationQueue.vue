@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { JobSummary } from '@benevox/contract'
 import { useEventListener } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../../api/client.ts'
 import { STATION_WORDS } from '../../words/en.ts'
@@ -11,8 +11,7 @@ import { useJobList } from './useJobList.ts'
 /** What waits at one station. At the counter, also the way to a new job. */
 const props = defineProps<{ station: JobSummary['station'] }>()
 const router = useRouter()
-const { jobs, fault } = useJobList(ref(''))
-const here = computed(() => jobs.value.filter(({ station }) => station === props.station))
+const { jobs, fault, hasMore, more } = useJobList(ref(''), props.station)
 const refused = ref('')
 
 async function takeIn(): Promise<void> {
@@ -33,7 +32,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   <main class="flex-1 px-6 py-5">
     <h1 class="mb-4">{{ STATION_WORDS[station] }}</h1>
     <p v-if="fault || refused" role="alert" class="mb-3 font-bold text-stop">{{ fault || refused }}</p>
-    <JobTable :jobs="here" />
+    <JobTable :jobs="jobs" />
+    <button v-if="hasMore" type="button" class="act mt-3" @click="more">Show more</button>
   </main>
   <footer
     v-if="station === 'counter'"

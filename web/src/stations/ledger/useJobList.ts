@@ -3,29 +3,48 @@ import { useIntervalFn } from '@vueuse/core'
 import { onMounted, ref, type Ref } from 'vue'
 import { call } from '../../api/client.ts'
 
-/** Jobs for a list, asked again every few seconds, since others work at the same time. */
-export function useJobList(search: Ref<string>): {
-  jobs: Ref<readonly JobSummary[]>
-  loaded: Ref<boolean>
-  fault: Ref<string>
-  refresh: () => Promise<void>
-} {
+/** More than so many pages nobody scrolls through. */
+const MOST_PAGES = 200
+
+/**
+ * Jobs for a list, page by page, asked again every few seconds, since others work at the same time.
+ * @param search what is looked for; empty: all open jobs
+ * @param station only what waits there
+ */
+export function useJobList(search: Ref<string>, station?: JobSummary['station']) {
   const jobs = ref<readonly JobSummary[]>([])
   const loaded = ref(false)
   const fault = ref('')
+  /** Whether there are more than are shown. */
+  const hasMore = ref(false)
+  let pages = 1
+
   async function refresh(): Promise<void> {
     const asked = search.value
     try {
-      const answer = await call('listJobs', { query: { search: asked } })
-      if (asked !== search.value) return
-      jobs.value = answer.jobs
+      const all: JobSummary[] = []
+      let after: string | null = null
+      for (let page = 0; page < pages; page++) {
+        const query = { search: asked, ...(station ? { station } : {}), ...(after ? { after } : {}) }
+        const answer: { jobs: JobSummary[]; after: string | null } = await call('listJobs', { query })
+        if (asked !== search.value) return
+        all.push(...answer.jobs)
+        after = answer.after
+        if (after === null) break
+      }
+      jobs.value = all
+      hasMore.value = after !== null
       loaded.value = true
       fault.value = ''
     } catch (error) {
       fault.value = error instanceof Error ? error.message : String(error)
     }
   }
+  async function more(): Promise<void> {
+    pages = Math.min(pages + 1, MOST_PAGES)
+    await refresh()
+  }
   onMounted(refresh)
   useIntervalFn(() => void refresh(), 10_000)
-  return { jobs, loaded, fault, refresh }
+  return { jobs, loaded, fault, hasMore, refresh, more }
 }

@@ -1,0 +1,371 @@
+import { job as jobSchema, type Job } from '@benevox/contract'
+import {
+  after,
+  factsOf,
+  mayShowWipeKeys,
+  progressOf,
+  lastStep,
+  mostToAskMinor,
+  routeOf,
+  stateOf,
+  statementsOf,
+  surroundingsIn,
+  viewOf,
+  type BenchChange,
+  type Command,
+  type Customer,
+  type FactValues,
+  type JobState,
+  type World,
+} from '@benevox/core/job'
+import type { Pack } from '@benevox/core/catalog'
+import type { PriceList } from '@benevox/core/price'
+import { modelOnJob, type FactName, type Facts } from '@benevox/core/route'
+import { computed, proxyRefs, ref, shallowRef } from 'vue'
+import { ApiProblem, call, ServerAway } from '../api/client.ts'
+import { bothVersions, eventWords, jobStands } from '../words/en.ts'
+import { joined, meets, onTopOf } from './answers.ts'
+import type { Waiting, WaitingAnswer } from './queue.ts'
+
+/** Two people changed the same thing: what stands there now, and what was about to be written. */
+export interface Conflict {
+  readonly theirs: JobState
+  readonly facts: FactValues
+  readonly customer: Partial<Customer>
+}
+
+/** What sessions share: the queue, and what is known beside a job. */
+export interface Shared {
+  readonly waiting: () => readonly Waiting[]
+  readonly queue: {
+    add(one: Waiting): void
+    replace(one: Waiting): void
+    remove(key: string): void
+  }
+  readonly newestCatalogId: () => number
+  readonly packOf: (catalogId: number) => Pack | undefined
+  readonly pricesOf: (pricesId: number) => PriceList | undefined
+  /** Makes sure that the catalogue and the prices of a job are here. */
+  readonly ensure: (job: Pick<JobState, 'catalogId' | 'pricesId'>) => Promise<void>
+  readonly by: () => string
+  /** This computer's own name: an attempt is run at the computer it was begun at. */
+  readonly runner: () => string
+  /** Told after each change that the server has acknowledged. */
+  readonly changed: () => void
+  /** Sends alone, of all tabs: another that wants to send the same job waits. */
+  readonly alone: (jobId: number, send: () => Promise<void>) => Promise<void>
+}
+
+/** How long a step waits for answers that are on their way, in milliseconds. */
+const LONGEST_SETTLING_MS = 5000
+/** A fault of the server may pass; after so many it is taken for a refusal, so that the rest is not held up. */
+const MOST_FAULTS = 10
+
+type Told = Extract<Waiting, { kind: 'attempt' }>['body']
+type Ended = Extract<Waiting, { kind: 'attempt-end' }>['body']
+
+/**
+ * One job in this browser: what is saved, what is on its way, what waits. It holds one id for good, so that nothing
+ * it sends can reach another job, however slow the answers are. What waits is laid over what is saved by the same
+ * functions that the server decides with.
+ */
+export function createJobSession(id: number, shared: Shared) {
+  const saved = shallowRef<JobState>()
+  const conflict = shallowRef<Conflict>()
+  const refusal = ref('')
+  const away = ref(false)
+  /** What is being sent: it is not added to any more. */
+  let sendingKey = ''
+  let underWay: Promise<void> | undefined
+  let faults = 0
+
+  const mine = computed(() => shared.waiting().filter(({ jobId }) => jobId === id))
+
+  function worldOf(job: JobState, now: string): World | undefined {
+    const pack = shared.packOf(job.catalogId)
+    const prices = shared.pricesOf(job.pricesId)
+    return pack && prices && { now, by: shared.by(), prices, ...surroundingsIn(pack, factsOf(job)) }
+  }
+  /** The job as it is here: what the server has, and over it what it has not acknowledged yet, in order. */
+  const shown = computed<JobState | undefined>(() => {
+    let job = saved.value
+    for (const one of job ? mine.value : []) {
+      const world: World | undefined = job && worldOf(job, laterOf(one, job.openedAt))
+      if (job && world) job = after(job, commandOf(one, shared.newestCatalogId(), shared.runner()), world)
+    }
+    return job
+  })
+  const around = computed(() => shown.value && worldOf(shown.value, shown.value.openedAt))
+  const view = computed<Job | undefined>(() =>
+    shown.value && around.value ? viewOf(shown.value, around.value) : undefined,
+  )
+  const facts = computed<Facts>(() => (shown.value ? factsOf(shown.value) : {}))
+  const found = computed(() => {
+    const pack = shown.value && shared.packOf(shown.value.catalogId)
+    return pack && modelOnJob(pack, facts.value)
+  })
+
+  /** Takes a job as the server has answered it; one that is older than what is here is left. */
+  async function take(given: Job): Promise<void> {
+    if (given.id !== id) throw new Error(`Job ${given.id} came to the session of job ${id}`)
+    await shared.ensure(given).catch(() => undefined)
+    if (saved.value && saved.value.events > given.events) return
+    saved.value = stateOf(given)
+    shared.changed()
+  }
+
+  async function load(): Promise<void> {
+    refusal.value = ''
+    const job = await call('getJob', { params: { id } })
+    await shared.ensure(job)
+    await take(job)
+    if (mine.value.length > 0) void flush()
+  }
+  const reload = async () => take(await call('getJob', { params: { id } }))
+
+  function flush(): Promise<void> {
+    underWay ??= shared.alone(id, sendAll).finally(() => (underWay = undefined))
+    return underWay
+  }
+
+  async function sendAll(): Promise<void> {
+    try {
+      if (!saved.value && mine.value.length > 0) await reload()
+      for (let one = nextToSend(); one; one = nextToSend()) {
+        sendingKey = one.key
+        if (one.kind === 'answer' && saved.value && meets(one, saved.value)) {
+          conflict.value = { theirs: saved.value, facts: one.set, customer: one.customer }
+          continue
+        }
+        await sendOne(one)
+        faults = 0
+        away.value = false
+      }
+    } catch (error) {
+      if (!(error instanceof ServerAway) && !(error instanceof ApiProblem)) throw error
+      away.value = true
+    } finally {
+      sendingKey = ''
+    }
+  }
+
+  /** In order; an answer that has met another one waits until somebody has said which of them stands. */
+  const nextToSend = () => mine.value.find(({ kind }) => !(kind === 'answer' && conflict.value))
+
+  /** @throws ServerAway, or ApiProblem where the answer is not about what was sent: it waits */
+  async function sendOne(one: Waiting): Promise<void> {
+    try {
+      await take(await send(one))
+      shared.queue.remove(one.key)
+      if (one.kind === 'answer') refusal.value = ''
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error
+      const { code, current } = error.problem
+      const now = code === 'stale-version' ? jobSchema.safeParse(current) : undefined
+      if (now?.success) {
+        // Somebody was quicker: laid over what stands there now, and sent again.
+        await take(now.data)
+        return
+      }
+      if (mayPass(code)) throw error
+      refusal.value = error.message
+      shared.queue.remove(one.key)
+    }
+  }
+
+  /** What is not about what was sent: it waits. */
+  function mayPass(code: string): boolean {
+    if (code === 'fault') return ++faults < MOST_FAULTS
+    return code === 'not-signed-in' || code === 'forged-request' || code === 'too-many-tries'
+  }
+
+  function send(one: Waiting): Promise<Job> {
+    const params = { id }
+    switch (one.kind) {
+      case 'answer': {
+        const { set, customer, noSecret } = one
+        const version = saved.value?.version ?? 1
+        return call('changeFacts', { params, body: { version, facts: set, customer, noSecret } })
+      }
+      case 'step': {
+        const { key, at, change } = one
+        return call('recordBench', { params, body: { told: { key, at }, change } })
+      }
+      case 'attempt':
+        return call('startTry', { params, body: one.body })
+      case 'attempt-end':
+        return call('finishTry', { params: { id, tryId: one.attemptId }, body: one.body })
+    }
+  }
+
+  let soon: ReturnType<typeof setTimeout> | undefined
+  function answer(set: FactValues, customer: Partial<Customer> = {}, noSecret: readonly string[] = []): void {
+    const now = shown.value
+    if (!now) return
+    const was = Object.fromEntries(
+      (Object.keys(set) as FactName[]).map((name) => [name, factsOf(now)[name] ?? null]),
+    )
+    const later = { set, customer, was, customerWas: { ...now.customer }, noSecret: [...noSecret] }
+    const last = mine.value.at(-1)
+    if (last?.kind === 'answer' && last.key !== sendingKey) shared.queue.replace(joined(last, later))
+    else shared.queue.add({ kind: 'answer', key: crypto.randomUUID(), jobId: id, ...later })
+    // Several answers given at once go together.
+    clearTimeout(soon)
+    soon = setTimeout(() => void flush(), 250)
+  }
+
+  /**
+   * Waits until everything told here has been recorded, an answer on its way included.
+   * @returns whether it has; not when the server is away, refuses, or somebody else was quicker
+   */
+  async function settled(): Promise<boolean> {
+    const from = performance.now()
+    while (mine.value.length > 0 && performance.now() - from < LONGEST_SETTLING_MS) {
+      await flush()
+      if (away.value || refusal.value || conflict.value) break
+      if (mine.value.length > 0) await new Promise((resolve) => setTimeout(resolve, 50))
+    }
+    return mine.value.length === 0
+  }
+
+  /**
+   * Records one step on the version seen here, and takes what comes back. When somebody else changed the job
+   * meanwhile, shows the job as it is now and says so.
+   * @param words what is being recorded, to stand beside what somebody else recorded meanwhile
+   * @returns whether it was recorded
+   */
+  async function record(
+    words: string,
+    make: (version: number, id: number) => Promise<Job>,
+  ): Promise<boolean> {
+    refusal.value = ''
+    await settled()
+    const job = saved.value
+    if (!job) return false
+    if (mine.value.length > 0) {
+      if (!refusal.value && !conflict.value)
+        refusal.value =
+          'The server does not answer: what happened at the device waits here, and this step comes after it.'
+      return false
+    }
+    try {
+      await take(await make(job.version, id))
+      away.value = false
+      return true
+    } catch (error) {
+      if (error instanceof ServerAway) {
+        away.value = true
+        refusal.value = 'The server does not answer: this step is not recorded. Try again in a moment.'
+      } else if (error instanceof ApiProblem) {
+        const now = jobSchema.safeParse(error.problem.current)
+        if (now.success) await take(now.data)
+        refusal.value = now.success ? bothVersions(error.message, jobStands(now.data), words) : error.message
+      } else throw error
+      return false
+    }
+  }
+
+  function add(one: Waiting): Promise<void> {
+    refusal.value = ''
+    shared.queue.add(one)
+    return flush()
+  }
+
+  return proxyRefs({
+    id,
+    /** The job as it is here, with everything that follows from it. */
+    saved: view,
+    facts,
+    customer: computed<Customer>(() => shown.value?.customer ?? { name: '', contact: '' }),
+    found,
+    device: computed(() => around.value?.device),
+    /** Maker and name, as on papers; empty while the model is not known. */
+    deviceName: computed(() => around.value?.model?.name ?? ''),
+    progress: computed(() => shown.value && progressOf(shown.value)),
+    prices: computed(() => around.value?.prices),
+    route: computed(() => shown.value && around.value && routeOf(shown.value, around.value)),
+    /** Whether the keys that delete may be on the screen. */
+    mayShowWipeKeys: computed(() =>
+      Boolean(shown.value && around.value && mayShowWipeKeys(shown.value, around.value)),
+    ),
+    /** What may be said of each lock at the hand-back, and the most that may be asked for. */
+    statements: computed(() => shown.value && around.value && statementsOf(shown.value, around.value)),
+    mostToAskMinor: computed(() => (shown.value ? mostToAskMinor(shown.value) : 0)),
+    /** The step that can be taken back now, if one can. */
+    lastStep: computed(() => shown.value && lastStep(shown.value)),
+    conflict,
+    away,
+    refusal,
+    /** How much of this job the server has not acknowledged. */
+    waiting: computed(() => mine.value.length),
+    hasPending: computed(() => mine.value.some(({ kind }) => kind === 'answer')),
+    load,
+    reload,
+    flush,
+    take,
+    settled,
+    setFact<Name extends FactName>(name: Name, value: Facts[Name] | null, noSecret = false): void {
+      answer({ [name]: value ?? null }, {}, noSecret ? [name] : [])
+    },
+    setCustomer(change: Partial<Customer>, noSecret = false): void {
+      answer({}, change, noSecret ? ['name'] : [])
+    },
+    /** Ends a conflict: with their version, or by writing one's own over it. */
+    resolve(which: 'theirs' | 'mine'): void {
+      const met = conflict.value
+      if (!met) return
+      for (const one of mine.value)
+        if (one.kind === 'answer') {
+          if (which === 'theirs') shared.queue.remove(one.key)
+          else shared.queue.replace(onTopOf(one, saved.value ?? met.theirs))
+        }
+      conflict.value = undefined
+      void flush()
+    },
+    record,
+    recordBench: (change: BenchChange) =>
+      record(eventWords(change), (version) =>
+        call('recordBench', { params: { id }, body: { version, change } }),
+      ),
+    /** Tells what happened at the device: at once here, and to the server when it answers, once. */
+    tell: (change: BenchChange) =>
+      add({ kind: 'step', key: crypto.randomUUID(), jobId: id, at: new Date().toISOString(), change }),
+    startAttempt: (body: Omit<Told, 'runner'>) =>
+      add({ kind: 'attempt', key: body.id, jobId: id, body: { ...body, runner: shared.runner() } }),
+    endAttempt: (attemptId: string, body: Ended) =>
+      add({ kind: 'attempt-end', key: crypto.randomUUID(), jobId: id, attemptId, body }),
+  })
+}
+export type JobSession = ReturnType<typeof createJobSession>
+
+const laterOf = (one: Waiting, openedAt: string): string =>
+  one.kind === 'step'
+    ? one.at
+    : one.kind === 'attempt'
+      ? one.body.startedAt
+      : one.kind === 'attempt-end'
+        ? one.body.finishedAt
+        : openedAt
+
+/** What waits, as the command that the server will make of it. */
+function commandOf(one: Waiting, newestCatalogId: number, runner: string): Command {
+  switch (one.kind) {
+    case 'answer':
+      return answerOf(one, newestCatalogId)
+    case 'step':
+      return { kind: 'bench', key: one.key, change: one.change, at: one.at }
+    case 'attempt':
+      return {
+        ...one.body,
+        kind: 'start-attempt',
+        cable: one.body.cable ?? null,
+        runner: one.body.runner ?? runner,
+      }
+    case 'attempt-end':
+      return { ...one.body, kind: 'end-attempt', id: one.attemptId }
+  }
+}
+
+function answerOf({ set, customer, noSecret }: WaitingAnswer, newestCatalogId: number): Command {
+  return { kind: 'answer', set, customer, noSecret, newestCatalogId }
+}

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { call } from '../../api/client.ts'
+import { useJob } from '../../job/jobs.ts'
+import FreeText from '../../parts/FreeText.vue'
+import { eventWords } from '../../words/en.ts'
+
+/** Takes the last step back that was recorded by mistake: with a reason, and by a supervisor where it is a breach. */
+const job = useJob()
+const last = computed(() => {
+  const step = job.lastStep
+  return step && step.change.kind !== 'revealed' ? step : undefined
+})
+const isBreach = computed(() => job.saved?.breaches.some(({ at }) => at === last.value?.at) ?? false)
+const isOpen = ref(false)
+const reason = ref('')
+const code = ref('')
+async function takeBack(): Promise<void> {
+  const key = last.value?.key
+  if (key === undefined) return
+  const isDone = await job.record('a step taken back', (version, id) =>
+    call('takeBack', {
+      params: { id },
+      body: {
+        version,
+        what: { kind: 'step', key },
+        reason: reason.value,
+        ...(code.value ? { code: code.value } : {}),
+      },
+    }),
+  )
+  code.value = ''
+  if (!isDone) return
+  reason.value = ''
+  isOpen.value = false
+}
+</script>
+
+<template>
+  <template v-if="last">
+    <button v-if="!isOpen" type="button" class="underline" @click="isOpen = true">
+      Undo “{{ eventWords(last.change) }}”
+    </button>
+    <form v-else class="flex flex-wrap items-center gap-2" @submit.prevent="takeBack">
+      <FreeText
+        label="Why it is taken back"
+        placeholder="why, like: pressed by mistake"
+        :value="reason"
+        :maxlength="200"
+        @keep="(text) => (reason = text)"
+      />
+      <input
+        v-if="isBreach"
+        v-model="code"
+        class="field !w-32 font-mono"
+        type="password"
+        aria-label="Code of a supervisor"
+        placeholder="supervisor’s code"
+        autocomplete="off"
+        maxlength="20"
+      />
+      <button class="act" :disabled="reason.trim().length < 3 || (isBreach && code.length < 4)">
+        Undo it
+      </button>
+      <button type="button" class="underline" @click="isOpen = false">Leave it</button>
+    </form>
+  </template>
+</template>
