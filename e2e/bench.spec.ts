@@ -103,7 +103,7 @@ test('a device with a hidden fault, drawn by chance: told why, put right, into r
   expect(at.screen).toBe('set-up')
   await page.getByRole('link', { name: 'The whole job' }).click()
   const events = page.getByRole('region', { name: 'Events' })
-  await expect(events.getByText('a try failed')).toHaveCount(tries)
+  await expect(events.getByText('an attempt failed')).toHaveCount(tries)
   await expect(events.getByText('reached recovery')).toHaveCount(1)
 })
 
@@ -187,7 +187,7 @@ test('the server killed for half a minute in the middle of a run: nothing lost, 
     events: { kind: string }[]
   }
   const counted = (kind: string) => events.filter((event) => event.kind === kind).length
-  expect(['try-started', 'try-failed', 'try-reached', 'in-recovery'].map(counted)).toEqual([2, 1, 1, 1])
+  expect(['attempt-started', 'attempt-failed', 'attempt-reached', 'in-recovery'].map(counted)).toEqual([2, 1, 1, 1])
   server.kill('SIGTERM')
   await page.context().close()
 })
@@ -230,7 +230,7 @@ test('unlocked from afar: the owner signs in on the maker’s page, the shop sen
   await page.getByRole('button', { name: 'Switch locating off' }).click()
   await expect(page.getByText('locating is off')).toBeVisible()
   await page.getByRole('button', { name: 'It is unlocked' }).click()
-  await expect(page.getByText('The screen lock is lifted')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'It is unlocked' })).toBeVisible()
 })
 
 test('recovery that comes back after the wipe: named a loop, and begun again from where the menu opens', async ({

@@ -18,6 +18,9 @@ import { TechnicianAtDevice } from './technician.ts'
 
 const IMEI = `00100101123456${checkDigit('00100101123456')}`
 
+/** Ligatures of the face are read back as letters apart. */
+const letters = (text: string) => text.replace(/\s/g, '')
+
 test('a phone of family 1, from the counter to the paper: first without a data link, then right', async ({
   page,
 }) => {
@@ -107,14 +110,15 @@ test('a phone of family 1, from the counter to the paper: first without a data l
     IMEI,
     'Q. Test',
     '€54.00',
-    'Screen lock shown to be clear',
-    'Account lock shown to be clear',
-    'Carrier lock shown to be clear',
+    'Screen lock Confirmed off: the set-up wizard was reached after the reset.',
+    'Account lock Confirmed off:',
+    'Carrier lock Confirmed off: the unlock code was accepted',
+    'The device was reset from recovery.',
     'code 00491827',
     'NIST SP 800-88',
     'The owner, at home',
   ])
-    expect(paper).toContain(said)
+    expect(letters(paper)).toContain(letters(said))
 
   await page.getByRole('link', { name: 'Ledger' }).click()
   await page.getByLabel('Search jobs').fill(ticket)
@@ -146,11 +150,11 @@ test('the watch of family 13, wiped without an IMEI to ask the registry with, th
   await throughTheFirstStart(page, at)
   await page.getByRole('link', { name: 'To the hand-back' }).click()
   await expect(page.getByRole('button', { name: 'Hand back and close' })).toBeDisabled()
-  await page.getByLabel('Price, EUR').fill('40')
+  await page.getByLabel('Price, EUR').fill('35')
   await page.getByRole('button', { name: 'Hand back and close' }).click()
   const paper = await paperOf(page)
-  for (const said of ['Halvern Tide 40', 'Carrier lock this device has none', 'IMEI none', '€40.00'])
-    expect(paper).toContain(said)
+  for (const said of ['Halvern Tide 40', 'Carrier lock This device has none.', 'IMEI none', '€35.00'])
+    expect(letters(paper)).toContain(letters(said))
   await page.getByRole('link', { name: 'The whole job' }).click()
   await expect(page.getByText('No cellular radio').first()).toBeVisible()
 })

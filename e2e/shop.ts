@@ -86,7 +86,11 @@ export async function takenIn(page: Page, letters: string): Promise<void> {
   const opened = await send('POST', '/api/jobs', { key: crypto.randomUUID() })
   const { id, ticket } = opened
   const facts: Facts = { ...READY_FACTS, modelId: model.id }
-  const asked = await send('PATCH', `/api/jobs/${id}/facts`, { version: opened.version, facts })
+  const asked = await send('PATCH', `/api/jobs/${id}/facts`, {
+    version: opened.version,
+    facts,
+    customer: { name: 'Z. Testwell' },
+  })
   const { terms } = planRoute(facts, deviceOnJob(pack, facts), NOTHING_DONE).consent
   const text = plainConsent(consentText(terms, { ticket, device: `${model.maker} ${model.name}` }, 'en'))
   const said = { kind: 'signed', language: 'en', text, how: 'paper' }
@@ -112,8 +116,11 @@ const READY_FACTS: Facts = {
   battery: 'at-least-20',
 }
 
-/** The customer reads and signs with the mouse. @returns what they read */
+/** The customer, who has a name, reads and signs with the mouse. @returns what they read */
 export async function sign(page: Page, language = 'English'): Promise<string> {
+  const name = page.getByRole('textbox', { name: 'Customer’s short name' })
+  if ((await name.inputValue()) === '') await name.fill('Z. Testwell')
+  await expect(page.getByText('all recorded')).toBeVisible()
   await page.getByRole('button', { name: 'Turn to the customer' }).click()
   await page.getByRole('radio', { name: language }).click()
   const read = (await page.locator('main').innerText()).replace(/\s+/g, ' ')

@@ -17,9 +17,15 @@ import { mailEntity } from '../registry/mailbox.ts'
 import { sessionEntity, staffEntity } from '../session/entity.ts'
 import { tryEntity } from '../tries/entity.ts'
 
-/** The database of a shop: MariaDB on loopback, in UTC, changed by migrations only; connected and migrated. */
-export async function openDatabase({ database }: Pick<Config, 'database'>): Promise<DataSource> {
-  const source = await dataSourceOf(database).initialize()
+/**
+ * The database of a shop: MariaDB on loopback, in UTC, changed by migrations only; connected and migrated.
+ * @param migrations only so many of them, for the tests of those that follow
+ */
+export async function openDatabase(
+  { database }: Pick<Config, 'database'>,
+  migrations = MIGRATIONS.length,
+): Promise<DataSource> {
+  const source = await dataSourceOf(database, MIGRATIONS.slice(0, migrations)).initialize()
   // Migrations may take as long as they need.
   await source.runMigrations()
   // A lock or a statement that takes longer than this is given up: the caller is told to try again.
@@ -28,6 +34,14 @@ export async function openDatabase({ database }: Pick<Config, 'database'>): Prom
   await source.query(LIMITS)
   return source
 }
+
+const MIGRATIONS = [
+  OneLockedPhone1700000000001,
+  CatalogueVersions1700000000002,
+  TheCounter1700000000003,
+  TheBench1700000000004,
+  OneJobOneTruth1700000000005,
+]
 
 /** Of mysql2's pool, what is used here. */
 interface ConnectionPool {
@@ -40,7 +54,7 @@ const LONGEST_LOCK_S = 5
 const LONGEST_STATEMENT_S = 8
 const LIMITS = `SET SESSION innodb_lock_wait_timeout = ${LONGEST_LOCK_S}, max_statement_time = ${LONGEST_STATEMENT_S}`
 
-function dataSourceOf(database: Config['database']): DataSource {
+function dataSourceOf(database: Config['database'], migrations: typeof MIGRATIONS): DataSource {
   return new DataSource({
     type: 'mariadb',
     host: '127.0.0.1',
@@ -66,13 +80,7 @@ function dataSourceOf(database: Config['database']): DataSource {
       mailEntity,
       priceListEntity,
     ],
-    migrations: [
-      OneLockedPhone1700000000001,
-      CatalogueVersions1700000000002,
-      TheCounter1700000000003,
-      TheBench1700000000004,
-      OneJobOneTruth1700000000005,
-    ],
+    migrations,
     poolSize: 10,
     connectTimeout: 5000,
     extra: { queueLimit: MOST_WAITING },

@@ -201,8 +201,9 @@ function registryOf(
   const known = own.findLast(({ answer }) => answer !== 'no-answer')?.answer ?? own.at(-1)?.answer
   const records = said.map((one) => ({ ...one, source: 'registry' }))
   if (typeof typed !== 'string' || typed === known) return records
-  // It was typed over what the registry had said of it, or beside it: what was said later by the registry counts.
+  // A person said so beside the registry, or over it; a report of either stays.
   return [
+    ...records,
     {
       at,
       imei: typeof imei === 'string' ? imei : '',
@@ -213,7 +214,6 @@ function registryOf(
       feeMinor: 0,
       currency: '',
     },
-    ...records,
   ]
 }
 
@@ -248,8 +248,10 @@ function stepsOf(bench: Bench, openedAt: string, by: string): readonly object[] 
     for (const kind of ['revealed', 'wipe-started', 'wipe-finished', 'first-start', 'recovery-again'])
       add(at, { kind })
   }
-  if (bench.wipeStartedAt) add(bench.releasedAt ?? bench.wipeStartedAt, { kind: 'revealed' })
-  else add(bench.releasedAt, { kind: 'revealed' })
+  const { releasedAt, wipeStartedAt } = bench
+  // Whatever was wiped then had been released; it may have been released once more since.
+  if (wipeStartedAt && !(releasedAt && releasedAt <= wipeStartedAt)) add(wipeStartedAt, { kind: 'revealed' })
+  add(releasedAt, { kind: 'revealed' })
   add(bench.wipeStartedAt, { kind: 'wipe-started' })
   add(bench.wipeFinishedAt, { kind: 'wipe-finished' })
   add(bench.firstStartAt, { kind: 'first-start' })
@@ -257,10 +259,14 @@ function stepsOf(bench: Bench, openedAt: string, by: string): readonly object[] 
   if (bench.screenLifted) {
     const { how, at } = bench.screenLifted
     // What was done from the settings was done behind its gates.
-    if (how === 'settings') add(at, { kind: 'revealed' })
+    if (how === 'settings' && releasedAt === undefined) add(at, { kind: 'revealed' })
     add(at, { kind: 'screen-lifted', how })
   }
+  // At one instant in the order in which they stand here, which is the order of the work.
   return steps
+    .map((step, n) => ({ step, n }))
+    .sort((a, b) => (a.step.at < b.step.at ? -1 : a.step.at > b.step.at ? 1 : a.n - b.n))
+    .map(({ step }) => step)
 }
 
 const earlier = (a: string, b: string | undefined) => (b !== undefined && b < a ? b : a)

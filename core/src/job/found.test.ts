@@ -1,0 +1,387 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { opened, READY, sign, worldAt, handBack } from '../../test/histories.ts'
+import { RANDOM_FACTS } from '../../test/randomFacts.ts'
+import { customerLetsUsDelete } from '../../test/oracle.ts'
+import { foreseeAccountLock } from '../account/index.ts'
+import type { Facts } from '../route/index.ts'
+import {
+  decide,
+  evolve,
+  handBackFacts,
+  mainActionOf,
+  mayShowWipeKeys,
+  routeOf,
+  standingOf,
+  statementsOf,
+  stationOfJob,
+  whatWasToldOn,
+  type BenchChange,
+  type Command,
+  type JobEvent,
+  type JobState,
+} from './index.ts'
+
+/** What was found by using it and by attacking it, each as who found it would say it. */
+
+const bench = (change: BenchChange): Command => ({ kind: 'bench', key: '', change })
+const answers = (set: Facts): Command => ({
+  kind: 'answer',
+  set,
+  customer: { name: 'A. Quell' },
+  newestCatalogId: 1,
+})
+const wipe = (['wipe-started', 'wipe-finished', 'first-start'] as const).map((kind) => bench({ kind }))
+
+/** A job as a technician works on it: what is refused throws, so that a story that cannot happen is no story. */
+class Story {
+  job: JobState = opened()
+  events: JobEvent[] = []
+  #minute = 0
+
+  constructor(facts: Facts) {
+    this.does(answers({ ...READY, registryAnswer: 'clean', ...facts }))
+  }
+  does(...commands: readonly Command[]): this {
+    for (const command of commands) {
+      const refusal = this.tries(command)
+      if (refusal) throw new Error(`${command.kind} was refused: ${refusal}`)
+    }
+    return this
+  }
+  signs(): this {
+    return this.does(sign(this.job, this.world, 0))
+  }
+  /** @returns the code of the refusal, if it was refused */
+  tries(command: Command): string | undefined {
+    this.#minute++
+    const keyed = command.kind === 'bench' ? { ...command, key: `s${this.#minute}` } : command
+    const decided = decide(this.job, keyed, this.world)
+    if (decided.kind === 'refused') return decided.refusal.code
+    this.events.push(...decided.events)
+    this.job = decided.events.reduce<JobState>(evolve, this.job)
+    return undefined
+  }
+  handsBack(price = 0): this {
+    return this.does({ ...handBack(this.job, this.world, 0), priceMinor: price } as Command)
+  }
+  get world() {
+    return worldAt(this.#minute)
+  }
+  get terms() {
+    return routeOf(this.job, this.world).consent.terms
+  }
+}
+const atTheDevice = [
+  bench({ kind: 'in-recovery' }),
+  bench({ kind: 'right-device', by: 'tag', read: 'B1001' }),
+]
+const LOOP: Facts = {
+  complaint: 'restarts-into-recovery',
+  dataWorth: 'precious',
+  backup: 'no',
+  knowsScreenLock: 'no',
+}
+
+describe('1. “They signed that nothing is deleted, and the bench showed me the wipe keys”', () => {
+  it('a loop with precious data: the cache is cleared, and nobody is shown what deletes', () => {
+    const story = new Story(LOOP)
+    expect(story.terms.storage).toBe('kept')
+    story.signs().does(...atTheDevice)
+    expect(story.tries(bench({ kind: 'revealed' }))).toBe('checks-missing')
+    expect(mayShowWipeKeys(story.job, story.world)).toBe(false)
+    expect(mainActionOf(story.job, story.world).action).toEqual({ kind: 'try', action: 'clear-cache' })
+  })
+  it('wiped all the same, it is a breach on the record', () => {
+    const story = new Story(LOOP).signs().does(...atTheDevice, ...wipe)
+    expect(standingOf(story.job).breaches).toMatchObject([
+      { did: 'deleted-by-recovery', without: 'agreement', by: 'Runa' },
+    ])
+  })
+  it('of random jobs whose agreement keeps the data, none passes the checks before the wipe', () => {
+    let kept = 0
+    fc.assert(
+      fc.property(RANDOM_FACTS, (facts) => {
+        const story = new Story(facts)
+        if (story.terms.storage !== 'kept' || story.tries(sign(story.job, story.world, 0))) return
+        kept++
+        story.does(...atTheDevice)
+        expect(story.tries(bench({ kind: 'revealed' }))).toBe('checks-missing')
+        expect(customerLetsUsDelete(story.events)).toBe(false)
+      }),
+      { numRuns: 600, seed: 1 },
+    )
+    expect(kept).toBeGreaterThan(50)
+  })
+})
+
+describe('2. “It was reset, and the paper says nothing was deleted”', () => {
+  it('from recovery, with recovery coming back, the cache cleared and then the wizard', () => {
+    const story = new Story({ complaint: 'forgotten-lock' })
+      .signs()
+      .does(...atTheDevice, bench({ kind: 'revealed' }), ...wipe, bench({ kind: 'recovery-again' }))
+      .does(bench({ kind: 'first-start' }), bench({ kind: 'set-up' }), {
+        kind: 'confirm-account',
+        how: 'signed-in',
+      })
+      .handsBack()
+    expect(handBackFacts(story.job)).toMatchObject({ deleted: 'by-recovery', breaches: [] })
+  })
+  const SALE: Facts = { complaint: 'for-sale', knowsScreenLock: 'yes' }
+  it('from the settings: asked before the deed, the account seen to be off, and said on the paper', () => {
+    const story = new Story(SALE)
+    expect(story.terms.account).not.toBe('will-be-asked')
+    story.signs().does(bench({ kind: 'right-device', by: 'tag', read: 'B1001' }))
+    expect(story.tries(bench({ kind: 'revealed' }))).toBe('account-still-on-it')
+    story
+      .does(bench({ kind: 'account-taken-off' }), bench({ kind: 'revealed' }))
+      .does(bench({ kind: 'screen-lifted', how: 'settings' }))
+      .handsBack()
+    expect(handBackFacts(story.job)).toMatchObject({
+      deleted: 'by-settings',
+      breaches: [],
+      shownBy: { screen: 'settings', account: 'account-list-empty' },
+    })
+  })
+  it('and a reset that nobody was shown is recorded, not refused after the deed', () => {
+    const story = new Story(SALE).does(bench({ kind: 'screen-lifted', how: 'settings' }))
+    expect(standingOf(story.job)).toMatchObject({
+      deleted: 'by-settings',
+      breaches: [{ without: 'agreement' }],
+    })
+  })
+})
+
+describe('3. “The agreement says no account will be asked for, the last question says it will”', () => {
+  it('the agreement, the strip and the foresight of the last question say the same of every random job', () => {
+    fc.assert(
+      fc.property(RANDOM_FACTS, (facts) => {
+        const story = new Story(facts)
+        const { choices, consent, locks } = routeOf(story.job, story.world)
+        const acts = choices.map(({ action }) => action)
+        const { accountOnDevice, complaint } = story.job.answers
+        if (complaint === 'second-hand' || !acts.includes('reset-from-recovery')) return
+        const { asks } = foreseeAccountLock({ ...story.job.answers }, 'from-recovery', story.world.device)
+        if (asks !== 'no') expect(consent.terms.account).not.toBe('not-asked')
+        // Whoever may still go by the settings first is told so.
+        if (accountOnDevice === 'yes' && !acts.includes('reset-from-settings')) {
+          expect(consent.terms.account).toBe('will-be-asked')
+          expect(locks.account).toBe('will-appear')
+        }
+      }),
+      { numRuns: 600, seed: 3 },
+    )
+  })
+})
+
+describe('4. “The seller took the account off, and the paper says the screen lock is not clear, see below”', () => {
+  it('goes on to the hand-back, and the screen lock is not part of the job', () => {
+    const story = new Story({ complaint: 'second-hand', sellerReachable: 'yes', carrierLocked: 'no' }).signs()
+    expect(stationOfJob(story.job, story.world)).toBe('accounts')
+    story.does({ kind: 'confirm-account', how: 'step-skipped' })
+    expect(stationOfJob(story.job, story.world)).toBe('hand-back')
+    story.handsBack()
+    expect(story.job.handBack).toMatchObject({
+      screen: 'not-part-of-this-job',
+      account: 'confirmed-off',
+      carrier: 'not-part-of-this-job',
+    })
+  })
+  it('an order alone says nothing of the screen and the account but that they are not part of it', () => {
+    const story = new Story({ complaint: 'carrier-lock-only', carrierLocked: 'yes' })
+    const says = statementsOf(story.job, story.world)
+    expect([says.screen[0], says.account[0], says.carrier[0]]).toEqual([
+      'not-part-of-this-job',
+      'not-part-of-this-job',
+      'on',
+    ])
+  })
+})
+
+describe('5. “Shown to be clear, it says, and nobody has looked”', () => {
+  it.each<[string, 'screen' | 'account' | 'carrier', Facts, readonly Command[]]>([
+    [
+      'a carrier lock that was only answered with no',
+      'carrier',
+      { complaint: 'forgotten-lock', carrierLocked: 'no' },
+      [],
+    ],
+    [
+      'the screen lock of a device that loops after three wipes',
+      'screen',
+      { complaint: 'forgotten-lock' },
+      [...wipe, bench({ kind: 'recovery-again' }), ...wipe, bench({ kind: 'recovery-again' }), ...wipe],
+    ],
+  ])('%s', (_, lock, facts, commands) => {
+    const story = new Story(facts).does(...commands)
+    expect(statementsOf(story.job, story.world)[lock]).not.toContain('confirmed-off')
+    const says = { ...handBack(story.job, story.world, 0), [lock]: 'confirmed-off' } as Command
+    expect(story.tries(says)).toBe('not-so')
+  })
+  it('an account signed in on a job on which nothing has happened', () => {
+    const story = new Story({ complaint: 'forgotten-lock' })
+    expect(story.tries({ kind: 'confirm-account', how: 'signed-in' })).toBe('not-at-the-wizard')
+  })
+})
+
+describe('6. “We told them it might fail, it failed, and what they signed is void”', () => {
+  it('an agreement holds down every branch it spoke of, whatever fails on the way', () => {
+    let failures = 0
+    fc.assert(
+      fc.property(RANDOM_FACTS, (facts) => {
+        const story = new Story(facts)
+        if (story.tries(sign(story.job, story.world, 0))) return
+        for (let n = 0; n < 8; n++) {
+          const { choices, consent } = routeOf(story.job, story.world)
+          expect(consent).toMatchObject({ state: 'given', worse: [] })
+          const action = choices[0]?.action
+          if (!action || LAST_ACTS.includes(action)) return
+          failures++
+          story.does(bench({ kind: 'did-not-help', action }))
+        }
+      }),
+      { numRuns: 1000, seed: 5 },
+    )
+    expect(failures).toBeGreaterThan(400)
+  })
+  it('and dies of what it did not speak of', () => {
+    const story = new Story({
+      complaint: 'forgotten-lock',
+      accountOnDevice: 'no',
+      carrierLocked: 'no',
+    }).signs()
+    story.does(answers({ accountOnDevice: 'yes' }))
+    expect(routeOf(story.job, story.world).consent).toMatchObject({ state: 'void', worse: ['account', 'price'] })
+  })
+})
+const LAST_ACTS = [
+  'reset-from-recovery',
+  'reset-from-settings',
+  'leave-it',
+  'refuse',
+  'makers-service',
+  'authorised-release',
+  'seller-removes-account',
+]
+
+describe('7. “The receipt says 0.00, the price is above what they agreed to, and nobody’s name is on it”', () => {
+  it('after closing the receipt says what was said when it was signed', () => {
+    const story = new Story({ complaint: 'forgotten-lock' }).signs()
+    const told = whatWasToldOn(story.job, story.world)
+    story.handsBack()
+    expect(told?.mostMinor).toBeGreaterThan(0)
+    expect(whatWasToldOn(story.job, story.world)).toEqual(told)
+    expect(
+      whatWasToldOn(new Story({ complaint: 'forgotten-lock' }).handsBack().job, story.world),
+    ).toBeUndefined()
+  })
+  it('more than was agreed is not asked for; with nothing agreed only the fees that were paid', () => {
+    const story = new Story({ complaint: 'forgotten-lock' }).signs()
+    const { mostMinor } = story.terms
+    const price = (priceMinor: number) => ({ ...handBack(story.job, story.world, 0), priceMinor }) as Command
+    expect(story.tries(price(mostMinor + 1))).toBe('price-above-agreed')
+    expect(story.tries(price(mostMinor))).toBeUndefined()
+    const nothing = new Story({ complaint: 'forgotten-lock' })
+    expect(nothing.tries({ ...handBack(nothing.job, nothing.world, 0), priceMinor: 1 } as Command)).toBe(
+      'price-above-agreed',
+    )
+  })
+  it('whoever signs has a name', () => {
+    const story = new Story({ complaint: 'forgotten-lock' })
+    story.does({ kind: 'answer', set: {}, customer: { name: '' }, newestCatalogId: 1 })
+    expect(story.tries(sign(story.job, story.world, 0))).toBe('customer-name-missing')
+  })
+})
+
+describe('8. “The registry said stolen; I typed clean over it and wiped it”', () => {
+  const reported = () => {
+    const story = new Story({
+      complaint: 'forgotten-lock',
+      carrierLocked: 'yes',
+      originalCarrier: 'Skerry Mobile',
+    })
+    return story.does(answers({ registryAnswer: 'reported' }))
+  }
+  it('a report is not an answer that one types over, nor one that goes with another IMEI', () => {
+    const story = reported()
+    expect(story.tries(answers({ registryAnswer: 'clean' }))).toBe('report-stands')
+    story.does(answers({ imei: '490154203237518' }))
+    expect(story.tries(answers({ registryAnswer: 'clean' }))).toBe('report-stands')
+    expect(story.tries(sign(story.job, story.world, 0))).toBe('reported')
+    expect(story.tries(bench({ kind: 'revealed' }))).toBe('reported')
+  })
+  it('only the registry itself takes it back, of the same IMEI', () => {
+    const story = reported()
+    const said = { answer: 'clean', detail: '', reference: '', feeMinor: 0, currency: '' } as const
+    story.does({ kind: 'ask-registry', key: 'q', report: false }, { kind: 'registry-said', key: 'q', said })
+    expect(story.tries(sign(story.job, story.world, 0))).toBeUndefined()
+  })
+  it.each(['legalMatter', 'workManaged'] as const)(
+    '%s, once said, is lifted by a supervisor only',
+    (fact) => {
+      const story = new Story({ complaint: 'forgotten-lock' }).does(answers({ [fact]: 'yes' }))
+      expect(story.tries(answers({ [fact]: 'no' }))).toBe('stays-once-said')
+      expect(story.tries({ kind: 'answer', set: { [fact]: null }, newestCatalogId: 1 })).toBe(
+        'stays-once-said',
+      )
+      expect(stationOfJob(story.job, story.world)).toBe('hand-back')
+      const check = fact === 'legalMatter' ? 'no-legal-matter' : 'not-work-managed'
+      const waive = (isSupervisor: boolean): Command => ({
+        kind: 'waive-check',
+        check,
+        reason: 'the authority has agreed in writing',
+        supervisor: { name: 'Imke', isSupervisor },
+      })
+      expect(story.tries(waive(false))).toBe('not-a-supervisor')
+      story.does(waive(true))
+      expect(stationOfJob(story.job, story.world)).toBe('counter')
+    },
+  )
+  it('a remote unlock refused on a reported job is not answered through another job’s request', () => {
+    const other = new Story({ complaint: 'forgotten-lock', imei: '490154203237518' })
+    other.does({ kind: 'remote-said', did: 'begin', requestId: 'r1', state: 'waiting-for-owner' })
+    expect(other.tries({ kind: 'may-ask-remote', requestId: 'r1' })).toBeUndefined()
+    const mine = new Story({ complaint: 'forgotten-lock' })
+    expect(mine.tries({ kind: 'may-ask-remote', requestId: 'r1' })).toBe('request-of-another-job')
+    expect(reported().tries({ kind: 'may-ask-remote', requestId: undefined })).toBe('reported')
+    other.does(answers({ imei: '001001011234563' }))
+    expect(other.tries({ kind: 'may-ask-remote', requestId: 'r1' })).toBe('request-of-another-job')
+  })
+})
+
+describe('13. “Ten orders for one click”', () => {
+  it('while an order is under way a second one is refused', () => {
+    const story = new Story({
+      complaint: 'carrier-lock-only',
+      carrierLocked: 'yes',
+      originalCarrier: 'Skerry Mobile',
+    })
+    const service = {
+      serviceId: 1,
+      supplier: 'Greywater',
+      carrier: 'Skerry Mobile',
+      feeMinor: 1900,
+      currency: 'EUR',
+      promise: {
+        countsFrom: '2026-03-02',
+        earliest: '2026-03-03',
+        latest: '2026-03-05',
+        latestBefore: '2026-03-05T23:00:00.000Z',
+      },
+    }
+    const order = (id: string): Command => ({ kind: 'place-order', id, service })
+    expect(story.tries(order('a'))).toBeUndefined()
+    expect(story.tries(order('a'))).toBeUndefined()
+    expect(story.tries(order('b'))).toBe('order-under-way')
+    expect(story.job.orders).toHaveLength(1)
+  })
+  it('the registry is asked once at a time', () => {
+    const story = new Story({ complaint: 'forgotten-lock' })
+    story.does({ kind: 'ask-registry', key: 'a', report: true })
+    const again: Command = { kind: 'ask-registry', key: 'b', report: true }
+    const refusal = { kind: 'refused', refusal: { code: 'registry-being-asked' } }
+    expect(decide(story.job, again, story.world)).toEqual(refusal)
+    // An answer that never came does not hold it up for good.
+    expect(story.tries(again)).toBeUndefined()
+  })
+})
