@@ -17,7 +17,7 @@ import { evidenceHandlers } from './evidence/routes.ts'
 import { Evidence } from './evidence/service.ts'
 import { mountFiles } from './files.ts'
 import { mount } from './http/mount.ts'
-import { notFoundHandler, ProblemError, problemHandler } from './http/problem.ts'
+import { deadline, notFoundHandler, ProblemError, problemHandler } from './http/problem.ts'
 import { JobLife } from './jobs/life.ts'
 import { JobLists } from './jobs/lists.ts'
 import { jobHandlers } from './jobs/routes.ts'
@@ -64,9 +64,13 @@ export function createApp(
       strictTransportSecurity: false,
     }),
   )
+  // What needs no database is answered before anything asks it who is there.
+  app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()))
+  app.get('/api/catalog/pack.schema.json', (_request, response) => void response.json(packJsonSchema()))
   const small = express.json({ limit: '256kb', strict: true })
   app.use(
     '/api',
+    (request, response, next) => (isLarge(request) ? next() : deadline(request, response, next)),
     (request, response, next) => (isLarge(request) ? next() : small(request, response, next)),
     (_request, response, next) => {
       response.setHeader('Cache-Control', 'no-store')
@@ -127,8 +131,6 @@ export function createApp(
     ...orderHandlers(database, life),
   })
 
-  app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()))
-  app.get('/api/catalog/pack.schema.json', (_request, response) => void response.json(packJsonSchema()))
   mountFiles(app, { config, database, catalog, life, evidence })
   app.use('/api', notFoundHandler)
 

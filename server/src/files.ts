@@ -17,7 +17,7 @@ import { consentEntity } from './consent/entity.ts'
 import { consentForm, consentPaper, letterPaper } from './consent/paper.ts'
 import type { Evidence } from './evidence/service.ts'
 import { handBackPaper } from './hand-back/paper.ts'
-import { ProblemError } from './http/problem.ts'
+import { isAnswered, ProblemError } from './http/problem.ts'
 import { evidenceEntity } from './intake/entity.ts'
 import { cleanEvidence, LARGEST_EVIDENCE } from './intake/evidence.ts'
 import { intakeReceipt } from './intake/receipt.ts'
@@ -119,7 +119,7 @@ export function mountFiles(
           content,
         })
       })
-      response.json(job)
+      if (!isAnswered(response)) response.json(job)
     },
   )
   app.get('/api/jobs/:id/evidence/:evidenceId', async (request, response) => {
@@ -205,6 +205,7 @@ function numberIn(text: string, what: string): number {
 }
 
 function send(response: Response, type: string, disposition: string, bytes: Buffer): void {
+  if (isAnswered(response)) return
   response.type(type).setHeader('Content-Disposition', disposition)
   response.send(bytes)
 }

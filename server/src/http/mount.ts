@@ -9,7 +9,7 @@ import {
 } from '@benevox/contract'
 import type { Request, Response, Router } from 'express'
 import type { z } from 'zod'
-import { badRequest, ProblemError } from './problem.ts'
+import { badRequest, isAnswered, ProblemError } from './problem.ts'
 
 /** What a handler is given: the checked parts of the request and who asks. */
 export interface Asked<Name extends ApiName> {
@@ -42,14 +42,31 @@ export function mount(router: Router, handlers: Handlers): void {
         request,
         response,
       }
-      response.json(await handler(asked as Asked<ApiName>))
+      const answer = await handler(asked as Asked<ApiName>)
+      if (!isAnswered(response)) response.json(answer)
     })
   }
 }
 
 function checked(where: 'path' | 'query' | 'body', schema: z.ZodType | undefined, given: unknown): unknown {
   if (!schema) return undefined
+  const broken = brokenText(given, [where])
+  if (broken) {
+    const sentence = 'This text has half a character in it: write it anew.'
+    throw new ProblemError('bad-request', sentence, { errors: [{ path: broken.join('.'), sentence }] })
+  }
   const read = schema.safeParse(given)
   if (!read.success) throw badRequest(where, read.error)
   return read.data
+}
+
+/** Where a text has a lone surrogate in it, which no database and no file keeps. */
+function brokenText(given: unknown, path: readonly string[]): readonly string[] | undefined {
+  if (typeof given === 'string') return /\p{Surrogate}/u.test(given) ? path : undefined
+  if (given === null || typeof given !== 'object') return undefined
+  for (const [name, value] of Object.entries(given)) {
+    const broken = brokenText(name, path) ?? brokenText(value, [...path, name])
+    if (broken) return broken
+  }
+  return undefined
 }

@@ -1,5 +1,5 @@
 import type { Problem, ProblemCode } from '@benevox/contract'
-import type { ErrorRequestHandler, RequestHandler } from 'express'
+import type { ErrorRequestHandler, RequestHandler, Response } from 'express'
 import type { Logger } from 'pino'
 import type { z } from 'zod'
 
@@ -75,9 +75,34 @@ export const notFoundHandler: RequestHandler = () => {
   throw new ProblemError('not-found', 'There is nothing at this address.')
 }
 
+/** How long a request may take before its caller is told to look again, in milliseconds. */
+const LONGEST_MS = 12_000
+
+/**
+ * Answers for a request whose work hangs, as on a database that does not move: the caller is not left waiting. What
+ * was begun may still be stored, so that is what is said.
+ */
+export const deadline: RequestHandler = (_request, response, next) => {
+  const timer = setTimeout(() => {
+    if (response.headersSent) return
+    response.locals['answeredInTime'] = false
+    const { problem } = new ProblemError(
+      'database-away',
+      'No answer came in time. Look again whether it is stored before you do it once more.',
+    )
+    response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem))
+  }, LONGEST_MS)
+  response.once('close', () => clearTimeout(timer))
+  next()
+}
+
+/** Whether the caller was answered already because the work took too long. */
+export const isAnswered = ({ locals }: Response): boolean => locals['answeredInTime'] === false
+
 /** Turns every error into a problem document; only faults of the program are logged as such. */
 export function problemHandler(log: Logger): ErrorRequestHandler {
   return (error: unknown, _request, response, next) => {
+    if (isAnswered(response)) return
     if (response.headersSent) {
       next(error)
       return
@@ -95,7 +120,7 @@ function asProblem(error: unknown): ProblemError {
   if (type === 'entity.too.large') return new ProblemError('too-large', 'The body is too large.')
   if (code === 'EBADCSRFTOKEN')
     return new ProblemError('forged-request', 'The token of the session is missing or old; reload the page.')
-  if (code && DATABASE_AWAY.has(code))
+  if ((code && DATABASE_AWAY.has(code)) || (error as Error).message === POOL_IS_FULL)
     return new ProblemError('database-away', 'Nothing was stored; try again in a moment.')
   if (error instanceof URIError || (status !== undefined && status >= 400 && status < 500))
     return new ProblemError('bad-request', 'The request cannot be read.')
@@ -110,4 +135,9 @@ const DATABASE_AWAY = new Set([
   'EPIPE',
   'ER_SERVER_SHUTDOWN',
   'ER_CON_COUNT_ERROR',
+  'ER_LOCK_WAIT_TIMEOUT',
+  'ER_LOCK_DEADLOCK',
+  'ER_STATEMENT_TIMEOUT',
 ])
+/** Of mysql2, which gives it no code. */
+const POOL_IS_FULL = 'Queue limit reached.'

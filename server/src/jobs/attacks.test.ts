@@ -1,0 +1,319 @@
+import { randomUUID } from 'node:crypto'
+import type { Answer, CatalogVersion, Job, Problem } from '@benevox/contract'
+import { evidenceDocument } from '@benevox/core/evidence'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
+import { openShop, Person, READY, type TestShop } from '../../test/shop.ts'
+
+/** The server under people who do many things at once, in the wrong order, or with bad intent. */
+
+let world: StandIns
+let shop: TestShop
+let runa: Person
+let teo: Person
+let serviceId = 0
+beforeAll(async () => {
+  world = await startStandIns({ latencyMs: 30 })
+  shop = await openShop('test-attacks', {
+    BENEVOX_REGISTRY: world.registry,
+    BENEVOX_MAIL: 'counter@shop.example',
+  })
+  runa = await Person.signedIn(shop.address)
+  teo = await Person.signedIn(shop.address, 1)
+  const { suppliers } = (await runa.ask<Answer<'listSuppliers'>>('GET', '/api/suppliers')).body
+  const services = suppliers.flatMap(({ services: offered }) => offered)
+  serviceId = services.find(({ carrier }) => carrier === 'Skerry Mobile')?.id ?? 0
+})
+afterAll(async () => {
+  await shop.close()
+  await world.close()
+})
+
+const patch = <T = Job>(job: Pick<Job, 'id' | 'version'>, facts: object, person = runa) =>
+  person.ask<T>('PATCH', `/api/jobs/${job.id}/facts`, { version: job.version, facts })
+const read = async (id: number) => (await runa.ask<Job>('GET', `/api/jobs/${id}`)).body
+const many = <T>(count: number, make: (n: number) => Promise<T>) =>
+  Promise.all(Array.from({ length: count }, (_, n) => make(n)))
+const codes = (answers: readonly { readonly status: number }[]) =>
+  answers.map(({ status }) => status).sort((a, b) => a - b)
+
+describe('a stolen phone', () => {
+  it('said reported by the registry, is not made clean by typing, in any order, and nothing is done to it', async () => {
+    const imei = '001001017777771'
+    await fetch(`${world.registry}/control`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ imei, status: 'stolen' }),
+    })
+    const { body: open } = await patch(await runa.openJob({ ...READY, registryAnswer: undefined }), { imei })
+    const { body: job } = await runa.ask<Job>('POST', `/api/jobs/${open.id}/registry`, {
+      version: open.version,
+      report: false,
+    })
+    expect(job.facts.registryAnswer).toBe('reported')
+    for (const facts of [
+      { registryAnswer: 'clean' },
+      { registryAnswer: null },
+      { registryAnswer: 'no-answer' },
+    ])
+      expect((await patch<Problem>(job, facts)).body.code).toBe('gate-closed')
+    // Another IMEI does not take the report with it.
+    const { body: other } = await patch(job, { imei: READY.imei })
+    expect((await patch<Problem>(other, { registryAnswer: 'clean' })).body.code).toBe('gate-closed')
+    expect((await runa.agree<Problem>(other)).status).toBe(409)
+    const { body: inRecovery } = await runa.bench(other, { kind: 'in-recovery' })
+    const { body: right } = await runa.bench(inRecovery, {
+      kind: 'right-device',
+      by: 'tag',
+      read: job.ticket,
+    })
+    expect((await runa.bench<Problem>(right, { kind: 'revealed' })).body.code).toBe('gate-closed')
+    const order = { id: randomUUID(), serviceId }
+    expect((await runa.ask<Problem>('POST', `/api/jobs/${job.id}/orders`, order)).body.code).toBe(
+      'gate-closed',
+    )
+    const attempt = {
+      id: randomUUID(),
+      procedureId: 'slide-until-menu',
+      link: 'none',
+      startedAt: new Date().toISOString(),
+    }
+    expect((await runa.ask<Problem>('POST', `/api/jobs/${job.id}/tries`, attempt)).body.code).toBe(
+      'gate-closed',
+    )
+    // What is done to it all the same stands on the record.
+    const { body: wiped } = await runa.bench(right, { kind: 'wipe-started' })
+    expect(wiped.breaches).toMatchObject([{ did: 'deleted-by-recovery', without: 'reported', by: 'Runa' }])
+  })
+  it('a court matter, once said, is not unsaid', async () => {
+    const { body: job } = await patch(await runa.openJob(READY), { legalMatter: 'yes' })
+    for (const legalMatter of ['no', 'unknown', null])
+      expect((await patch<Problem>(job, { legalMatter })).body.code).toBe('gate-closed')
+  })
+})
+
+describe('a step taken back', () => {
+  it('restores what was, with who and why; a breach is taken back by a supervisor only', async () => {
+    const { body: job } = await runa.bench(await runa.openReady(), { kind: 'in-recovery' })
+    const { body: right } = await runa.bench(job, { kind: 'right-device', by: 'tag', read: job.ticket })
+    const { body: shown } = await runa.bench(right, { kind: 'revealed' })
+    const { body: slipped } = await runa.bench(shown, { kind: 'wipe-started' })
+    const key = slipped.steps.at(-1)?.key
+    const back = <T = Job>(of: Job, more: object = {}) =>
+      runa.ask<T>('POST', `/api/jobs/${of.id}/take-back`, {
+        version: of.version,
+        what: { kind: 'step', key },
+        reason: 'pressed by mistake',
+        ...more,
+      })
+    const { body: undone } = await back(slipped)
+    expect([undone.bench, undone.deleted]).toEqual([shown.bench, 'no'])
+    expect((await runa.events(job)).at(-1)).toMatchObject({
+      kind: 'taken-back',
+      by: 'Runa',
+      detail: { reason: 'pressed by mistake' },
+    })
+    // Told once more by a computer that was away, it does not come back.
+    const told = { told: { key, at: new Date().toISOString() }, change: { kind: 'wipe-started' } }
+    expect((await runa.ask<Job>('POST', `/api/jobs/${job.id}/bench`, told)).body.deleted).toBe('no')
+
+    const keeps = await runa.openJob(READY)
+    const { body: breach } = await runa.bench(keeps, { kind: 'wipe-started' })
+    const of = { what: { kind: 'step', key: breach.steps.at(-1)?.key } }
+    expect((await back<Problem>(breach, of)).body.code).toBe('not-a-lead')
+    expect((await back(breach, { ...of, code: '8642' })).body).toMatchObject({ deleted: 'no', breaches: [] })
+  })
+})
+
+describe('many at once', () => {
+  it('ten who name the model of ten jobs do not stop the server', async () => {
+    const jobs = await many(10, () => runa.openJob())
+    for (const modelId of ['orrelin-vane-5', 'quistral-m2', 'tesmar-juno']) {
+      const now = await Promise.all(jobs.map(({ id }) => read(id)))
+      const answers = await Promise.all(now.map((job) => patch(job, { modelId })))
+      expect(codes(answers)).toEqual(Array(10).fill(200))
+    }
+    expect((await runa.ask('GET', '/api/jobs')).status).toBe(200)
+  })
+  it('ten orders at once on one job are one order and one fee', async () => {
+    const job = await runa.openJob(READY)
+    const answers = await many(10, () =>
+      runa.ask('POST', `/api/jobs/${job.id}/orders`, { id: randomUUID(), serviceId }),
+    )
+    expect(codes(answers)).toEqual([200, ...Array<number>(9).fill(409)])
+    expect((await read(job.id)).orders).toHaveLength(1)
+  })
+  it('five who order the registry’s report at once pay once', async () => {
+    const job = await runa.openJob({ imei: '001001014499990' })
+    const answers = await many(5, () =>
+      runa.ask('POST', `/api/jobs/${job.id}/registry`, { version: job.version, report: true }),
+    )
+    expect(codes(answers)).toEqual([200, 409, 409, 409, 409])
+    const fees = (await read(job.id)).registry.filter(({ feeMinor }) => feeMinor > 0)
+    expect(fees).toHaveLength(1)
+    const stale = { version: job.version - 1 || 1, report: true }
+    await patch(await read(job.id), { battery: 'unknown' })
+    expect((await runa.ask<Problem>('POST', `/api/jobs/${job.id}/registry`, stale)).body.code).toBe(
+      'stale-version',
+    )
+  })
+  it('eight who open with one key open one job', async () => {
+    const key = randomUUID()
+    const answers = await many(8, () => runa.ask<Job>('POST', '/api/jobs', { key }))
+    expect(codes(answers)).toEqual(Array(8).fill(200))
+    expect(new Set(answers.map(({ body }) => body.id)).size).toBe(1)
+  })
+  it('one name of an order or an attempt on six jobs is taken by one of them', async () => {
+    const jobs = await many(6, () => runa.openReady())
+    const id = randomUUID()
+    const orders = await Promise.all(
+      jobs.map((job) => runa.ask('POST', `/api/jobs/${job.id}/orders`, { id, serviceId })),
+    )
+    expect(codes(orders)).toEqual([200, 409, 409, 409, 409, 409])
+    const startedAt = new Date().toISOString()
+    const attempt = { id, procedureId: 'slide-until-menu', link: 'none', startedAt }
+    const attempts = await Promise.all(
+      jobs.map((job) => runa.ask('POST', `/api/jobs/${job.id}/tries`, attempt)),
+    )
+    expect(codes(attempts)).toEqual([200, 409, 409, 409, 409, 409])
+  })
+  it('a told step whose name another job has used is stored all the same', async () => {
+    const [one, two] = await many(2, () => runa.openReady())
+    const told = {
+      told: { key: randomUUID(), at: new Date().toISOString() },
+      change: { kind: 'in-recovery' },
+    }
+    for (const job of [one, two]) {
+      const { body } = await runa.ask<Job>('POST', `/api/jobs/${job?.id ?? 0}/bench`, told)
+      expect(body.bench.inRecoveryAt).toBeDefined()
+    }
+  })
+  it('ten changes of the catalogue from one base: one is made, nine are told that somebody was quicker', async () => {
+    const { id: base } = (await runa.ask<{ id: number }>('GET', '/api/catalog')).body
+    const model = (n: number) => ({
+      id: `at-once-${n}`,
+      maker: 'Norvane',
+      name: `Once ${n}`,
+      modelText: `NV-${n}`,
+      kind: 'phone',
+      cellular: true,
+      source: 'tried-here',
+    })
+    const answers = await many(10, (n) =>
+      runa.ask<CatalogVersion>('POST', '/api/catalog', {
+        base,
+        note: `change ${n}`,
+        change: { kind: 'models', models: [model(n)] },
+      }),
+    )
+    expect(codes(answers)).toEqual([200, ...Array<number>(9).fill(409)])
+  })
+  it('results of attempts merged crosswise come in, each once', async () => {
+    const tries = Array.from({ length: 300 }, (_, n) => ({
+      id: randomUUID(),
+      familyId: 'forced-off-data-gate',
+      procedureId: 'slide-until-menu',
+      modelId: 'orrelin-vane-5',
+      link: 'computer',
+      outcome: n % 2 ? 'reached' : 'failed',
+      seen: [],
+      seconds: 20,
+    }))
+    const document = (list: readonly object[]) =>
+      evidenceDocument.parse({ format: 'benevox-evidence', formatVersion: 1, tries: list })
+    const answers = await many(6, (n) =>
+      (n % 2 ? runa : teo).ask('POST', '/api/evidence', document(n % 2 ? tries : [...tries].reverse())),
+    )
+    expect(codes(answers)).toEqual(Array(6).fill(200))
+    const { body } = await runa.ask<Answer<'getEvidence'>>(
+      'GET',
+      '/api/evidence?familyId=forced-off-data-gate',
+    )
+    expect(body.tries.filter(({ id }) => tries.some((one) => one.id === id))).toHaveLength(300)
+  })
+})
+
+describe('texts that are no texts', () => {
+  it.each([
+    ['PATCH', '/facts', { facts: { ownershipNote: 'half \ud83d' } }],
+    ['PATCH', '/facts', { facts: { originalCarrier: '\udc00' } }],
+    ['PATCH', '/facts', { customer: { name: 'A\ud800' } }],
+    ['POST', '/intake', { intake: { left: [], marks: [], note: '\udfff' } }],
+    ['POST', '/hand-back', { note: '\ud83d' }],
+    ['POST', '/bench', { change: { kind: 'right-device', by: 'tag', read: '\ud83d' } }],
+    ['POST', '/gates', { gate: 'ownership', reason: '\ud83d and more words', code: '8642' }],
+    ['POST', '/take-back', { what: { kind: 'step', key: '\ud83d' }, reason: 'xyz' }],
+  ])('%s %s %j is refused with its path', async (method, path, body) => {
+    const job = await runa.openJob()
+    const said = await runa.ask<Problem>(method, `/api/jobs/${job.id}${path}`, {
+      version: job.version,
+      ...body,
+    })
+    expect([said.status, said.body.code]).toEqual([400, 'bad-request'])
+    expect(said.body.errors?.[0]?.path).toMatch(/^body\./)
+    expect((await read(job.id)).version).toBe(job.version)
+  })
+})
+
+describe('a database that does not move', () => {
+  it('holds nobody up who needs none, tells the others to look again, and goes on with nothing lost', async () => {
+    const job = await runa.openJob(READY)
+    process.kill(shop.mariadb.pid, 'SIGSTOP')
+    const frozen = patch<Problem>(job, { battery: 'unknown' })
+    try {
+      const from = performance.now()
+      const schema = await fetch(`${shop.address}/api/catalog/pack.schema.json`)
+      expect(schema.status).toBe(200)
+      expect((await fetch(`${shop.address}/api/openapi.json`)).status).toBe(200)
+      expect(performance.now() - from).toBeLessThan(5000)
+      const { status, body } = await frozen
+      expect([status, body.code]).toEqual([503, 'database-away'])
+    } finally {
+      process.kill(shop.mariadb.pid, 'SIGCONT')
+    }
+    await expect
+      .poll(async () => (await runa.ask('GET', `/api/jobs/${job.id}`)).status, { timeout: 20_000 })
+      .toBe(200)
+    const now = await read(job.id)
+    expect((await patch(now, { battery: 'external-power' })).status).toBe(200)
+  })
+})
+
+describe('what is shown comes from what is stored', () => {
+  it('a change that was undone leaves nothing behind: the next one is computed from what stands there', async () => {
+    const job = await runa.openReady()
+    await shop.database.query(
+      `CREATE TRIGGER fail_once BEFORE INSERT ON job_events FOR EACH ROW
+       SIGNAL SQLSTATE '45000' SET MESSAGE_TEXT = 'the disk is full'`,
+    )
+    expect((await patch(job, { carrierLocked: 'no' })).status).toBe(500)
+    await shop.database.query('DROP TRIGGER fail_once')
+    expect(await read(job.id)).toEqual(job)
+    const { body } = await patch(job, { battery: 'external-power' })
+    expect([body.version, body.locks]).toEqual([job.version + 1, job.locks])
+    const list = (await runa.ask<Answer<'listJobs'>>('GET', `/api/jobs?search=${job.ticket}`)).body
+    expect(list.jobs[0]?.locks).toEqual(job.locks)
+  })
+})
+
+describe('more jobs than a page', () => {
+  it('every station lists all of its own, page by page, and the counts are of all', async () => {
+    const before = (await runa.ask<Answer<'listJobs'>>('GET', '/api/jobs')).body.counts
+    for (let n = 0; n < 6; n++) await many(20, () => runa.openJob())
+    const { counts } = (await runa.ask<Answer<'listJobs'>>('GET', '/api/jobs')).body
+    expect(counts.counter - before.counter).toBe(120)
+    const seen = new Set<number>()
+    let after: string | null = ''
+    while (after !== null) {
+      const query: string = after === '' ? '' : `&after=${after}`
+      const { body }: { body: Answer<'listJobs'> } = await runa.ask(
+        'GET',
+        `/api/jobs?station=counter${query}`,
+      )
+      expect(body.jobs.every(({ station, id }) => station === 'counter' && !seen.has(id))).toBe(true)
+      for (const { id } of body.jobs) seen.add(id)
+      after = body.after
+    }
+    expect(seen.size).toBe(counts.counter)
+  })
+})
