@@ -2,14 +2,14 @@ import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
   testDir: 'e2e',
-  timeout: 60_000,
-  expect: { timeout: 5000 },
+  // Long enough for a machine that does other work beside it; what passes does not wait for it.
+  timeout: 300_000,
+  expect: { timeout: 30_000 },
   workers: 1,
-  // A run in real time on a busy machine may miss its moment once; it may not miss it twice.
-  retries: process.env['CI'] ? 1 : 0,
+  retries: 0,
   outputDir: '.benevox/test-results',
   use: {
-    actionTimeout: 8000,
+    actionTimeout: 60_000,
     baseURL: process.env['BENEVOX_ADDRESS'] ?? 'http://127.0.0.1:4180',
     viewport: { width: 1280, height: 800 },
     trace: 'off',

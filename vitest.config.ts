@@ -6,7 +6,9 @@ export default defineConfig({
       {
         test: {
           name: 'core',
-          testTimeout: 20_000,
+          setupFiles: 'core/test/seeded.ts',
+          // Long enough for a machine that does other work beside it: nothing here waits for a clock.
+          testTimeout: 240_000,
           include: [
             'core/src/**/*.test.ts',
             'contract/src/**/*.test.ts',
@@ -18,10 +20,12 @@ export default defineConfig({
       {
         test: {
           name: 'server',
+          setupFiles: 'core/test/seeded.ts',
           include: ['server/src/**/*.test.ts', 'stand-ins/src/**/*.test.ts', 'scripts/**/*.test.ts'],
+          globalSetup: 'server/test/globalSetup.ts',
           fileParallelism: false,
-          testTimeout: 60_000,
-          hookTimeout: 120_000,
+          testTimeout: 240_000,
+          hookTimeout: 240_000,
         },
       },
     ],

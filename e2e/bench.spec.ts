@@ -1,10 +1,8 @@
-import type { ChildProcess } from 'node:child_process'
 import { randomInt } from 'node:crypto'
 import { phrases } from '@benevox/core/procedure'
 import type { Job } from '@benevox/contract'
 import { expect, test, type Page } from '@playwright/test'
 import { startServer } from '../scripts/lib/application.mjs'
-import { freePort } from '../scripts/lib/mariadb.mjs'
 import { demoPack } from '../demo/demoPack.ts'
 import {
   followSteps,
@@ -142,14 +140,14 @@ test('the server killed for half a minute in the middle of a run: nothing lost, 
     database: given('BENEVOX_DB_NAME'),
     sessionSecret: given('BENEVOX_SESSION_SECRET'),
   }
-  const port = await freePort()
-  const begin = (): Promise<ChildProcess> =>
+  const begin = (on = 0) =>
     startServer(access, {
-      BENEVOX_PORT: String(port),
+      BENEVOX_PORT: String(on),
       BENEVOX_LOG: 'silent',
       BENEVOX_WEB: given('BENEVOX_WEB'),
     })
   let server = await begin()
+  const { port } = server
   const page = await (await browser.newContext({ baseURL: `http://127.0.0.1:${port}` })).newPage()
   await signIn(page)
   await takenIn(page, 'quistral 2021')
@@ -172,7 +170,7 @@ test('the server killed for half a minute in the middle of a run: nothing lost, 
   await page.keyboard.press('Space')
   await expect(page.getByText('The last question. Stop here.')).toBeVisible()
   await page.waitForTimeout(Math.max(0, 30_000 - (Date.now() - killedAt)))
-  server = await begin()
+  server = await begin(port)
   await expect(page.getByText('The server is away')).toHaveCount(0, { timeout: 20_000 })
 
   const stored = async () => (await (await page.request.get(`/api/jobs/${id}`)).json()) as Job
@@ -187,7 +185,9 @@ test('the server killed for half a minute in the middle of a run: nothing lost, 
     events: { kind: string }[]
   }
   const counted = (kind: string) => events.filter((event) => event.kind === kind).length
-  expect(['attempt-started', 'attempt-failed', 'attempt-reached', 'in-recovery'].map(counted)).toEqual([2, 1, 1, 1])
+  expect(['attempt-started', 'attempt-failed', 'attempt-reached', 'in-recovery'].map(counted)).toEqual([
+    2, 1, 1, 1,
+  ])
   server.kill('SIGTERM')
   await page.context().close()
 })

@@ -2,7 +2,7 @@
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { buildWeb, loadDemo, startServer, startStandIns, webDist } from './lib/application.mjs'
-import { freePort, startMariadb } from './lib/mariadb.mjs'
+import { startMariadb } from './lib/mariadb.mjs'
 import { ensureDebian, ensureNodeModules, give, say, workDir } from './lib/setup.mjs'
 
 const fresh = process.argv.includes('--fresh')
@@ -24,9 +24,6 @@ let stopping = false
 let mariadb = await startMariadb({ name: process.env.BENEVOX_DATA ?? 'demo', fresh })
 await loadDemo(mariadb)
 buildWeb()
-const port = await freePort(Number(process.env.BENEVOX_PORT ?? 4180))
-const address = `http://127.0.0.1:${port}/`
-writeFileSync(runningFile, JSON.stringify({ pid: process.pid, address }))
 
 const { REPORTED, SHOP, SIGN_IN_HINT } = await readShop()
 const outside = await startStandIns(REPORTED)
@@ -34,12 +31,18 @@ const serve = () =>
   startServer(mariadb, {
     ...outside.env,
     BENEVOX_PORT: String(port),
+    BENEVOX_PORT_MAY_DIFFER: 'yes',
     BENEVOX_WEB: webDist,
     BENEVOX_SHOP: SHOP,
     BENEVOX_SIGN_IN_HINT: SIGN_IN_HINT,
   })
 
+/** The one it has, once it has one: pages that are open find it again there. */
+let port = Number(process.env.BENEVOX_PORT ?? 4180)
 let server = await serve()
+port = server.port
+const address = `http://127.0.0.1:${port}/`
+writeFileSync(runningFile, JSON.stringify({ pid: process.pid, address }))
 watchServer()
 watchMariadb()
 say(`${SHOP} is open at ${address}`)

@@ -5,7 +5,6 @@ import { join } from 'node:path'
 import type { Answer, Job } from '@benevox/contract'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { Person } from '../server/test/shop.ts'
-import { freePort } from './lib/mariadb.mjs'
 
 /** The demo as somebody starts it, on data of its own beside the one they may be using. */
 const root = join(import.meta.dirname, '..')
@@ -46,8 +45,9 @@ const openJobs = async () => (await (await people()).ask<Answer<'listJobs'>>('GE
 
 let port = 0
 beforeAll(async () => {
-  port = await freePort()
-  demo = await startDemo(port, '--fresh')
+  // Any that is free; it says which.
+  demo = await startDemo(0, '--fresh')
+  port = Number(new URL(demo.address).port)
 })
 afterAll(stopDemo)
 

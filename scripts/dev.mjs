@@ -2,14 +2,15 @@
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
 import { loadDemo, startStandIns } from './lib/application.mjs'
-import { freePort, serverEnvironment, startMariadb } from './lib/mariadb.mjs'
+import { serverEnvironment, startMariadb } from './lib/mariadb.mjs'
 import { ensureDebian, ensureNodeModules, root, say } from './lib/setup.mjs'
 
 ensureDebian({ 'mariadb-server': 'mariadbd' })
 ensureNodeModules()
 const mariadb = await startMariadb({ name: 'dev' })
 await loadDemo(mariadb)
-const port = await freePort(4190)
+/** Told to both, the server and the builder: where it is taken, the server says so. */
+const port = Number(process.env.BENEVOX_PORT ?? 4190)
 const outside = await startStandIns()
 const env = serverEnvironment(mariadb, {
   ...outside.env,

@@ -2,7 +2,7 @@
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { buildWeb, loadDemo, startServer, startStandIns, webDist } from './lib/application.mjs'
-import { freePort, startMariadb } from './lib/mariadb.mjs'
+import { startMariadb } from './lib/mariadb.mjs'
 import { ensureDebian, ensureNodeModules, root, say } from './lib/setup.mjs'
 
 ensureDebian({ 'mariadb-server': 'mariadbd', chromium: 'chromium' })
@@ -18,11 +18,9 @@ const { REPORTED, SHOP, SIGN_IN_HINT, STAFF } = await import('tsx/esm/api').then
 const mariadb = await startMariadb({ name: 'screenshots', fresh: true })
 await loadDemo(mariadb)
 buildWeb()
-const port = await freePort()
 const outside = await startStandIns(REPORTED)
 const server = await startServer(mariadb, {
   ...outside.env,
-  BENEVOX_PORT: String(port),
   BENEVOX_WEB: webDist,
   BENEVOX_SHOP: SHOP,
   BENEVOX_SIGN_IN_HINT: SIGN_IN_HINT,
@@ -33,7 +31,7 @@ const launch = (config.default ?? config).use.launchOptions
 const browser = await chromium.launch(launch)
 const page = await browser.newPage({
   viewport: { width: 1280, height: 800 },
-  baseURL: `http://127.0.0.1:${port}`,
+  baseURL: `http://127.0.0.1:${server.port}`,
 })
 
 async function picture(name) {

@@ -15,7 +15,7 @@ import {
 
 /** Random lives of a job: what a hurried, a careless or a dishonest person may do to it, in any order. */
 
-export const PHONE: DeviceOnJob = {
+const PHONE: DeviceOnJob = {
   kind: 'phone',
   cellular: true,
   settingsPath: [],
@@ -23,7 +23,6 @@ export const PHONE: DeviceOnJob = {
   acceptsOldScreenLock: false,
   canReachRecovery: true,
 }
-export const WATCH: DeviceOnJob = { ...PHONE, kind: 'watch', cellular: false }
 export const FIRST = Date.parse('2026-03-02T08:00:00.000Z')
 const MODEL = {
   modelId: 'any',
@@ -61,7 +60,7 @@ export interface Lived {
 export type Try = (job: JobState, world: World, nth: number) => Command
 
 /** A history as somebody would tell it: what was tried, and what came of it. */
-export function told(history: readonly Try[]): string {
+function told(history: readonly Try[]): string {
   const lines: string[] = []
   live(history, ({ command, events }) =>
     lines.push(

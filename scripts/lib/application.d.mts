@@ -4,7 +4,10 @@ import type { DatabaseAccess, Mariadb } from './mariadb.mjs'
 export const webDist: string
 export function buildWeb(): void
 export function loadDemo(mariadb: Mariadb): Promise<void>
-export function startServer(mariadb: DatabaseAccess, more?: Record<string, string>): Promise<ChildProcess>
+export function startServer(
+  mariadb: DatabaseAccess,
+  more?: Record<string, string>,
+): Promise<ChildProcess & { readonly port: number }>
 export function startStandIns(
   reported?: Readonly<Record<string, string>>,
 ): Promise<{ env: Record<string, string>; stop: () => Promise<void> }>

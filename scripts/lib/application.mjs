@@ -2,7 +2,7 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { freePort, serverEnvironment } from './mariadb.mjs'
+import { serverEnvironment } from './mariadb.mjs'
 import { give, root, say, workDir } from './setup.mjs'
 
 export const webDist = join(root, 'web', 'dist')
@@ -54,16 +54,22 @@ export function loadDemo(mariadb) {
   })
 }
 
-/** Starts the server and resolves once it listens. */
+/**
+ * Starts the server and resolves once it listens; its `port` is the one it says it has bound. `BENEVOX_PORT` 0, as it
+ * is without one: any that is free.
+ */
 export function startServer(mariadb, more) {
   return new Promise((resolve, reject) => {
-    const child = node('server/src/main.ts', serverEnvironment(mariadb, more), [
+    const child = node('server/src/main.ts', serverEnvironment(mariadb, { BENEVOX_PORT: '0', ...more }), [
       'ignore',
       'pipe',
       'inherit',
       'ipc',
     ])
-    child.stdout.on('data', (text) => String(text).startsWith('listening') && resolve(child))
+    child.stdout.on('data', (text) => {
+      const bound = /^listening on (\d+)/m.exec(String(text))
+      if (bound) resolve(Object.assign(child, { port: Number(bound[1]) }))
+    })
     child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)))
   })
 }
@@ -73,35 +79,31 @@ export function startServer(mariadb, more) {
  * @returns what the server is told of them; started again on the same ports when it dies by itself
  */
 export async function startStandIns(reported = {}) {
-  const ports = {
-    registry: await freePort(),
-    mailbox: await freePort(),
-    smtp: await freePort(),
-    maker: await freePort(),
-  }
-  const env = {
-    ...process.env,
-    BENEVOX_REPORTED: JSON.stringify(reported),
-    BENEVOX_STAND_IN_PORTS: JSON.stringify(ports),
-  }
+  /** Where they answer, as they said it when they first stood. */
+  let where
   let stopping = false
   let child
   const start = () =>
     new Promise((resolve, reject) => {
+      const env = {
+        ...process.env,
+        BENEVOX_REPORTED: JSON.stringify(reported),
+        ...(where ? { BENEVOX_STAND_IN_PORTS: JSON.stringify(portsOf(where)) } : {}),
+      }
       child = node('stand-ins/src/main.ts', env, ['ignore', 'pipe', 'inherit', 'ipc'])
-      child.stdout.once('data', resolve)
+      child.stdout.once('data', (line) => resolve(JSON.parse(String(line))))
       child.once('exit', (code) => {
         if (stopping) return
         reject(new Error(`the stand-ins ended with ${code}`))
         setTimeout(() => void start().catch(() => undefined), 500)
       })
     })
-  await start()
+  where = await start()
   return {
     env: {
-      BENEVOX_REGISTRY: `http://127.0.0.1:${ports.registry}`,
-      BENEVOX_MAILBOX: `http://127.0.0.1:${ports.mailbox}`,
-      BENEVOX_MAKER: `http://127.0.0.1:${ports.maker}`,
+      BENEVOX_REGISTRY: where.registry,
+      BENEVOX_MAILBOX: where.mailbox,
+      BENEVOX_MAKER: where.maker,
     },
     stop: async () => {
       stopping = true
@@ -109,4 +111,9 @@ export async function startStandIns(reported = {}) {
       if (child.exitCode === null && child.signalCode === null && child.kill('SIGTERM')) await ended
     },
   }
+}
+
+function portsOf({ registry, mailbox, maker, smtpPort }) {
+  const portOf = (address) => Number(new URL(address).port)
+  return { registry: portOf(registry), mailbox: portOf(mailbox), maker: portOf(maker), smtp: smtpPort }
 }

@@ -14,6 +14,5 @@ export interface Mariadb extends DatabaseAccess {
   stop: () => Promise<void>
   kill: () => Promise<void>
 }
-export function freePort(wanted?: number): Promise<number>
 export function startMariadb(options: { name: string; fresh?: boolean; port?: number }): Promise<Mariadb>
 export function serverEnvironment(mariadb: DatabaseAccess, more?: Record<string, string>): NodeJS.ProcessEnv

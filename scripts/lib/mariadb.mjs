@@ -1,6 +1,6 @@
 // A private mariadbd on loopback with its own data folder and generated credentials.
 import { spawn, spawnSync } from 'node:child_process'
-import { createHash, randomBytes } from 'node:crypto'
+import { createHash, randomBytes, randomInt } from 'node:crypto'
 import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import net from 'node:net'
 import { tmpdir } from 'node:os'
@@ -23,17 +23,6 @@ function dataFolder(name) {
   if (!isRoot || othersCanReach(dirname(inside))) return inside
   const key = createHash('sha256').update(root).digest('hex').slice(0, 10)
   return join('/var/lib', `benevox-${key}`, name)
-}
-
-export function freePort(wanted = 0) {
-  return new Promise((resolve) => {
-    const probe = net.createServer()
-    probe.once('error', () => resolve(freePort(0)))
-    probe.listen(wanted, '127.0.0.1', () => {
-      const { port } = probe.address()
-      probe.close(() => resolve(port))
-    })
-  })
 }
 
 function alive(pid) {
@@ -73,12 +62,29 @@ async function replaceFormer(pidFile, dataDir) {
   await until(() => !alive(pid), 30_000, 'stopping the former mariadbd')
 }
 
+/** How many ports are tried: mariadbd itself says whether one is taken. */
+const MOST_PORTS = 8
+
 /**
- * Starts mariadbd on a free loopback port.
+ * Starts mariadbd on a loopback port of its own.
  * @param name the folder's name: each use (demo, test) has its own
  * @param fresh forgets all data first
+ * @param port the one it had before; where it is taken by now, another
  */
-export async function startMariadb({ name, fresh = false, port: wantedPort }) {
+export async function startMariadb({ name, fresh = false, port }) {
+  for (let nth = 1; ; nth++) {
+    const started = await startOn({
+      name,
+      fresh: fresh && nth === 1,
+      port: nth === 1 && port ? port : randomInt(21_000, 32_000),
+    })
+    if (started !== 'taken') return started
+    if (nth >= MOST_PORTS) give('mariadbd found no port on loopback that is free.')
+  }
+}
+
+/** @returns *taken* where somebody else listens on the port */
+async function startOn({ name, fresh, port }) {
   const dir = dataFolder(name)
   const dataDir = join(dir, 'data')
   const pidFile = join(dir, 'mariadbd.pid')
@@ -108,7 +114,7 @@ export async function startMariadb({ name, fresh = false, port: wantedPort }) {
       join(dir, 'init.sql'),
       `CREATE DATABASE IF NOT EXISTS benevox CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;\n` +
         `CREATE USER IF NOT EXISTS benevox@'127.0.0.1' IDENTIFIED BY '${password}';\n` +
-        `GRANT ALL ON benevox.* TO benevox@'127.0.0.1';\n`,
+        `GRANT ALL ON \`benevox%\`.* TO benevox@'127.0.0.1';\n`,
       { mode: 0o600 },
     )
     if (isRoot) spawnSync('chown', ['mysql', join(dir, 'init.sql')])
@@ -125,7 +131,8 @@ export async function startMariadb({ name, fresh = false, port: wantedPort }) {
     chmodSync(dataDir, 0o700)
   }
 
-  const port = wantedPort ?? (await freePort())
+  const log = join(dir, 'mariadbd.log')
+  const logged = existsSync(log) ? statSync(log).size : 0
   const socket = join(tmpdir(), `benevox-${createHash('sha256').update(dir).digest('hex').slice(0, 10)}.sock`)
   const child = spawn(
     'mariadbd',
@@ -147,7 +154,7 @@ export async function startMariadb({ name, fresh = false, port: wantedPort }) {
       '--innodb-buffer-pool-size=128M',
       '--sql-mode=STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION',
       '--max-allowed-packet=256M',
-      `--log-error=${join(dir, 'mariadbd.log')}`,
+      `--log-error=${log}`,
     ],
     { stdio: 'ignore', detached: true, env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin:/sbin` } },
   )
@@ -156,9 +163,12 @@ export async function startMariadb({ name, fresh = false, port: wantedPort }) {
   try {
     await until(async () => gone || (await answers(port)), 60_000, 'starting mariadbd')
   } catch (error) {
-    give(`${error.message}; its log: ${join(dir, 'mariadbd.log')}`)
+    give(`${error.message}; its log: ${log}`)
   }
-  if (gone) give(`mariadbd ended at once; its log: ${join(dir, 'mariadbd.log')}`)
+  if (gone) {
+    if (readFileSync(log, 'utf8').slice(logged).includes('Address already in use')) return 'taken'
+    give(`mariadbd ended at once; its log: ${log}`)
+  }
   return {
     ...JSON.parse(readFileSync(credentialsFile, 'utf8')),
     dir,

@@ -1,6 +1,6 @@
 // What somebody at the screen waits for: figures of a way, a search at every key, a long list taken in.
 import { buildWeb, loadDemo, startServer, webDist } from '../lib/application.mjs'
-import { freePort, startMariadb } from '../lib/mariadb.mjs'
+import { startMariadb } from '../lib/mariadb.mjs'
 import { median, percentile } from './figures.mjs'
 
 const LISTED = 50_000
@@ -35,13 +35,12 @@ export async function measureScreens() {
   const mariadb = await startMariadb({ name: 'perf', fresh: true })
   await loadDemo(mariadb)
   buildWeb()
-  const port = await freePort()
-  const server = await startServer(mariadb, { BENEVOX_PORT: String(port), BENEVOX_WEB: webDist })
+  const server = await startServer(mariadb, { BENEVOX_WEB: webDist })
   const browser = await chromium.launch((config.default ?? config).use.launchOptions)
   try {
     const page = await browser.newPage({
       viewport: { width: 1280, height: 800 },
-      baseURL: `http://127.0.0.1:${port}`,
+      baseURL: `http://127.0.0.1:${server.port}`,
     })
     await page.goto('/sign-in')
     await page.getByLabel('Name').fill(STAFF[0].name)

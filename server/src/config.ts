@@ -7,6 +7,7 @@ const environment = z.object({
   BENEVOX_DB_NAME: z.string(),
   BENEVOX_SESSION_SECRET: z.string().min(32),
   BENEVOX_PORT: z.coerce.number().int().default(4180),
+  BENEVOX_PORT_MAY_DIFFER: z.enum(['yes', 'no']).default('no'),
   BENEVOX_WEB: z.string().optional(),
   BENEVOX_SHOP: z.string().default('Benevox'),
   BENEVOX_MAIL: z.email().default('counter@shop.example'),
@@ -26,6 +27,8 @@ export interface Config {
   }
   readonly sessionSecret: string
   readonly port: number
+  /** Where the port is taken, any other will do. */
+  readonly portMayDiffer: boolean
   /** The folder of the built interface; absent in development, where Vite serves it. */
   readonly web: string | undefined
   readonly shop: string
@@ -54,6 +57,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     },
     sessionSecret: read.BENEVOX_SESSION_SECRET,
     port: read.BENEVOX_PORT,
+    portMayDiffer: read.BENEVOX_PORT_MAY_DIFFER === 'yes',
     web: read.BENEVOX_WEB,
     shop: read.BENEVOX_SHOP,
     mail: read.BENEVOX_MAIL,

@@ -1,3 +1,4 @@
+import type { AddressInfo } from 'node:net'
 import { createApp } from './app.ts'
 import { configFrom } from './config.ts'
 import { openDatabase } from './database/dataSource.ts'
@@ -6,9 +7,12 @@ const config = configFrom(process.env)
 const database = await openDatabase(config)
 const { app, life } = createApp(config, database)
 await life.reproject()
-const server = app.listen(config.port, '127.0.0.1', (error) => {
-  if (error) throw error
-  console.log(`listening on ${config.port}`)
+const server = app.listen(config.port, '127.0.0.1')
+server.on('listening', () => console.log(`listening on ${(server.address() as AddressInfo).port}`))
+server.on('error', (error: NodeJS.ErrnoException) => {
+  // Taken by somebody else: whoever started it asked for any other then.
+  if (error.code === 'EADDRINUSE' && config.portMayDiffer) server.listen(0, '127.0.0.1')
+  else throw error
 })
 
 const stop = () => {

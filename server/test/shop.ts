@@ -5,25 +5,32 @@ import { consentText, plainConsent, type CustomerLanguage } from '@benevox/core/
 import { routeOf, surroundingsIn } from '@benevox/core/job'
 import { USUAL_PRICES } from '@benevox/core/price'
 import type { Facts } from '@benevox/core/route'
+import { createConnection } from 'mysql2/promise'
 import type { DataSource } from 'typeorm'
+import { inject } from 'vitest'
 import { demoPack } from '../../demo/demoPack.ts'
 import { loadDemo } from '../../demo/load.ts'
 import { STAFF } from '../../demo/shop.ts'
-import { serverEnvironment, startMariadb, type Mariadb } from '../../scripts/lib/mariadb.mjs'
+import { serverEnvironment, type DatabaseAccess, type Mariadb } from '../../scripts/lib/mariadb.mjs'
 import { createApp } from '../src/app.ts'
 import { configFrom } from '../src/config.ts'
 import { openDatabase } from '../src/database/dataSource.ts'
 
-/** A shop for tests: a real MariaDB of its own, the real application, and people who ask it over HTTP. */
+/** A shop for tests: a database of its own in a real MariaDB, the real application, and people who ask it over HTTP. */
 export interface TestShop {
-  readonly mariadb: Mariadb
+  readonly mariadb: DatabaseAccess & { readonly pid: number }
   readonly database: DataSource
   readonly address: string
   readonly close: () => Promise<void>
 }
 
-export async function openShop(name: string, more: Record<string, string> = {}): Promise<TestShop> {
-  const mariadb = await startMariadb({ name, fresh: true })
+/** @param own a mariadbd of its own, for a test that stops it */
+export async function openShop(
+  name: string,
+  more: Record<string, string> = {},
+  own?: Mariadb,
+): Promise<TestShop> {
+  const mariadb = own ?? (await ownDatabase(name))
   const config = configFrom(serverEnvironment(mariadb, { BENEVOX_LOG: 'error', ...more }))
   const database = await openDatabase(config)
   await loadDemo(database, [])
@@ -36,9 +43,20 @@ export async function openShop(name: string, more: Record<string, string> = {}):
       server.closeAllConnections()
       server.close()
       await database.destroy()
-      await mariadb.stop()
     },
   }
+}
+
+/** A database of its own in the mariadbd that all tests share. */
+export async function ownDatabase(name: string): Promise<TestShop['mariadb']> {
+  const shared = inject('mariadb')
+  const database = `benevox_${name.replaceAll('-', '_')}`
+  const { port, user, password } = shared
+  const root = await createConnection({ host: '127.0.0.1', port, user, password })
+  await root.query(`DROP DATABASE IF EXISTS ${database}`)
+  await root.query(`CREATE DATABASE ${database} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`)
+  await root.end()
+  return { ...shared, database }
 }
 
 export async function listen(

@@ -2,7 +2,7 @@ import express, { type Express } from 'express'
 import { z } from 'zod'
 
 /** How the maker's service may misbehave, as outside services do. */
-export const makerFault = z.enum(['silent', 'nonsense', 'error', 'refuses'])
+const makerFault = z.enum(['silent', 'nonsense', 'error', 'refuses'])
 
 const device = z.string().regex(/^[A-Za-z0-9-]{5,40}$/)
 const control = z.strictObject({

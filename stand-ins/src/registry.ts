@@ -2,8 +2,7 @@ import express, { type Express } from 'express'
 import { z } from 'zod'
 
 /** How the stand-in may misbehave, as outside services do. */
-export const fault = z.enum(['silent', 'nonsense', 'odd-status', 'other-imei', 'error'])
-export type Fault = z.infer<typeof fault>
+const fault = z.enum(['silent', 'nonsense', 'odd-status', 'other-imei', 'error'])
 
 const said = z.enum(['clean', 'lost', 'stolen', 'unpaid'])
 const control = z.strictObject({

@@ -7,7 +7,6 @@ import { decideHandBack } from './decideHandBack.ts'
 import { decideRegistry } from './decideRegistry.ts'
 import { refused, secretsIn, yes, type Decided } from './decided.ts'
 import { evolve } from './evolve.ts'
-import type { JobEvent } from './events.ts'
 import type { JobState } from './records.ts'
 import type { World } from './standing.ts'
 
@@ -74,5 +73,3 @@ export function after(job: JobState, command: Command, world: World): JobState {
   const decided = decide(job, command, world)
   return decided.kind === 'refused' ? job : decided.events.reduce<JobState>(evolve, job)
 }
-
-export type { JobEvent }

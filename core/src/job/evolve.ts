@@ -192,7 +192,7 @@ function takenBack(job: JobState, what: Extract<JobEvent, { kind: 'taken-back' }
 }
 
 /** An order after what came of it. Codes are strings, entries are counted, a device without entries left is blocked. */
-export function orderAfter(order: Order, change: OrderChange): Order {
+function orderAfter(order: Order, change: OrderChange): Order {
   const version = order.version + 1
   switch (change.kind) {
     case 'answered':

@@ -251,7 +251,10 @@ describe('6. “We told them it might fail, it failed, and what they signed is v
       carrierLocked: 'no',
     }).signs()
     story.does(answers({ accountOnDevice: 'yes' }))
-    expect(routeOf(story.job, story.world).consent).toMatchObject({ state: 'void', worse: ['account', 'price'] })
+    expect(routeOf(story.job, story.world).consent).toMatchObject({
+      state: 'void',
+      worse: ['account', 'price'],
+    })
   })
 })
 const LAST_ACTS = [

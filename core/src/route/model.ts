@@ -7,7 +7,7 @@ import { AT_ONCE, DAY_MINUTES } from './usual.ts'
 import { worldsOf, type World } from './worlds.ts'
 
 /** What an outcome is made of, to be added up along a course. */
-export interface Made {
+interface Made {
   readonly benchMinutes: number
   readonly minutes: Spread
   readonly workMinor: number

@@ -82,6 +82,6 @@ export function remembering(facts: Facts, law: WaitLaw): Remembering {
 }
 
 /** The chance that a forgetful owner still remembers within a few more tries. Common practice, no source. */
-export function remembers(wrongTries: number): number {
+function remembers(wrongTries: number): number {
   return wrongTries <= 4 ? 0.15 : wrongTries <= 9 ? 0.05 : wrongTries <= 29 ? 0.005 : 0.001
 }

@@ -50,12 +50,12 @@ const ADVICE: readonly string[] = [
 ]
 
 /** What was done, line by line, as the record has it. */
-export function whatWasDone({ deleted, mended }: HandBackFacts): readonly string[] {
+function whatWasDone({ deleted, mended }: HandBackFacts): readonly string[] {
   return [...(mended ? [MENDED[mended]] : []), DELETED[deleted]]
 }
 
 /** What the document says of a lock: the statement, and where it is confirmed off, what showed it. */
-export function lockLine(lock: keyof typeof LOCKS, { record, shownBy }: HandBackFacts): string {
+function lockLine(lock: keyof typeof LOCKS, { record, shownBy }: HandBackFacts): string {
   const shown = shownBy[lock]
   const statement = STATEMENTS[record[lock]]
   return record[lock] === 'confirmed-off' && shown ? `${statement}: ${SHOWN[shown]}.` : statement

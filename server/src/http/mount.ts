@@ -12,7 +12,7 @@ import type { z } from 'zod'
 import { badRequest, isAnswered, ProblemError } from './problem.ts'
 
 /** What a handler is given: the checked parts of the request and who asks. */
-export interface Asked<Name extends ApiName> {
+interface Asked<Name extends ApiName> {
   readonly params: Params<Name>
   readonly query: Query<Name>
   readonly body: Body<Name>

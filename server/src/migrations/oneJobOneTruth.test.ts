@@ -3,8 +3,8 @@ import { gunzipSync } from 'node:zlib'
 import { factsOf, jobOf, jobState, standingOf, type JobState } from '@benevox/core/job'
 import type { DataSource } from 'typeorm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { serverEnvironment, startMariadb, type Mariadb } from '../../../scripts/lib/mariadb.mjs'
-import { listen, Person } from '../../test/shop.ts'
+import { serverEnvironment } from '../../../scripts/lib/mariadb.mjs'
+import { listen, ownDatabase, Person } from '../../test/shop.ts'
 import { createApp } from '../app.ts'
 import { configFrom } from '../config.ts'
 import { openDatabase } from '../database/dataSource.ts'
@@ -32,12 +32,11 @@ const before = JSON.parse(
   gunzipSync(readFileSync(new URL('../../test/before-events.json.gz', import.meta.url))).toString(),
 ) as Before
 
-let mariadb: Mariadb
 let database: DataSource
 let runa: Person
 let close: () => void
 beforeAll(async () => {
-  mariadb = await startMariadb({ name: 'test-migration', fresh: true })
+  const mariadb = await ownDatabase('test-migration')
   const config = configFrom(serverEnvironment(mariadb, { BENEVOX_LOG: 'error' }))
   const old = await openDatabase(config, 4)
   await old.query('DELETE FROM price_lists')
@@ -53,7 +52,6 @@ beforeAll(async () => {
 afterAll(async () => {
   close()
   await database.destroy()
-  await mariadb.stop()
 })
 
 async function fill(source: DataSource, table: string, rows: Before['tables'][string]): Promise<void> {

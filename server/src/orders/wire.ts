@@ -1,7 +1,7 @@
 import type { Service, Supplier } from '@benevox/contract'
 import type { ServiceRow, SupplierRow } from './entity.ts'
 
-export function wireService({
+function wireService({
   id,
   carrier,
   carrierCountry,

@@ -7,7 +7,10 @@ import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import { staffEntity, type StaffRow } from './entity.ts'
 
-/** argon2id with the parameters of RFC 9106's second recommendation, as far as a counter's machine bears it. */
+/**
+ * argon2id with 19 MiB, two passes and one lane: what OWASP's password storage cheat sheet names as its least (from
+ * memory), so that a counter's machine bears it. RFC 9106 recommends more.
+ */
 export const hashSecret = (secret: string): Promise<string> =>
   hash(secret, { memoryCost: 19_456, timeCost: 2, parallelism: 1 })
 

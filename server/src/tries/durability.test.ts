@@ -1,12 +1,11 @@
-import type { ChildProcess } from 'node:child_process'
 import type { Job } from '@benevox/contract'
 import { afterAll, expect, it } from 'vitest'
 import { loadDemo, startServer } from '../../../scripts/lib/application.mjs'
-import { freePort, startMariadb, type Mariadb } from '../../../scripts/lib/mariadb.mjs'
+import { startMariadb, type Mariadb } from '../../../scripts/lib/mariadb.mjs'
 import { Person } from '../../test/shop.ts'
 
 let mariadb: Mariadb
-let server: ChildProcess
+let server: Awaited<ReturnType<typeof startServer>>
 afterAll(async () => {
   server.kill('SIGKILL')
   await mariadb.stop()
@@ -15,8 +14,8 @@ afterAll(async () => {
 it('after kill -9 of the server and of mariadbd in the middle of a run, every acknowledged try is there', async () => {
   mariadb = await startMariadb({ name: 'test-durability', fresh: true })
   await loadDemo(mariadb)
-  const port = await freePort()
-  server = await startServer(mariadb, { BENEVOX_PORT: String(port), BENEVOX_LOG: 'silent' })
+  server = await startServer(mariadb, { BENEVOX_LOG: 'silent' })
+  const { port } = server
   const runa = await Person.signedIn(`http://127.0.0.1:${port}`)
   const job = await runa.openReady()
 

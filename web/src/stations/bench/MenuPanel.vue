@@ -170,7 +170,7 @@ defineExpose({ next, keepsData, atLastQuestion, isReleased, backToKeys: () => re
       </template>
 
       <p
-        v-if="cacheFirst && !cameBack && !atLastQuestion && toCache.length"
+        v-if="cacheFirst && !cameBack && (keepsData || (!atLastQuestion && toCache.length))"
         class="mt-3 border-l-4 border-clear pl-3 text-lg"
       >
         <template v-if="!keepsData"
@@ -180,7 +180,10 @@ defineExpose({ next, keepsData, atLastQuestion, isReleased, backToKeys: () => re
         <button class="underline" @click="worksAgain('cache-cleared')">It helped: it works again</button>
         <button class="ml-3 underline" @click="didNotHelp('clear-cache')">It did not help</button>
       </p>
-      <p v-if="installFirst && !atLastQuestion" class="mt-3 border-l-4 border-clear pl-3 text-lg">
+      <p
+        v-if="installFirst && (keepsData || !atLastQuestion)"
+        class="mt-3 border-l-4 border-clear pl-3 text-lg"
+      >
         Before the reset: install the system again with the file that the maker provides for this very model.
         Choose <b>apply update</b> in this menu and follow the maker’s page; it may keep what is on it.
         <button class="underline" @click="worksAgain('system-installed')">It helped: it works again</button>

@@ -123,6 +123,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           <div
             id="customer"
             class="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-4 py-2"
+            @keydown.enter="needsAgreement && !lacksName && toCustomer()"
           >
             <FreeText
               label="Customer’s short name"

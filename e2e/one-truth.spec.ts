@@ -1,0 +1,181 @@
+import type { Job } from '@benevox/contract'
+import { expect, test, type Page } from '@playwright/test'
+import {
+  answer,
+  askFor,
+  holdForTheLastPresses,
+  knownLine,
+  ORDINARY,
+  paperOf,
+  sign,
+  signIn,
+  takeIn,
+  takenIn,
+  tell,
+} from './shop.ts'
+
+const read = async (page: Page, id: number): Promise<Job> =>
+  (await page.request.get(`/api/jobs/${id}`)).json() as Promise<Job>
+const idOf = (page: Page) => Number(/\/(\d+)/.exec(new URL(page.url()).pathname)?.[1])
+
+test('two jobs in one browser, slow answers in both directions: each answer goes to its own job', async ({
+  page,
+}) => {
+  await signIn(page)
+  const jobs: number[] = []
+  for (const letters of ['vane 5', 'juno']) {
+    await takeIn(page, letters)
+    await expect(page.getByText('all recorded')).toBeVisible()
+    jobs.push(idOf(page))
+  }
+  const [first = 0, second = 0] = jobs
+  const goTo = async (id: number) => {
+    await page.locator('nav a[href="/counter"]').click()
+    await page.locator(`a[href="/counter/${id}"]`).click()
+  }
+  await goTo(first)
+  await askFor(page, 'Battery')
+  let letGo: () => void = () => undefined
+  const held = new Promise<void>((resolve) => (letGo = resolve))
+  await page.route(`**/api/jobs/${first}/facts`, async (route) => {
+    await held
+    await route.continue()
+  })
+  // A slow change of job 1, and while it is on its way an answer on job 2.
+  await page.getByRole('radiogroup', { name: 'Battery' }).getByRole('radio', { name: 'Below 20 %' }).click()
+  await goTo(second)
+  await askFor(page, 'Look, feel, smell')
+  await page
+    .getByRole('radiogroup', { name: 'Look, feel, smell' })
+    .getByRole('radio', { name: 'Flat, cool, dry' })
+    .click()
+  await expect.poll(async () => (await read(page, second)).facts.hazard).toBe('none')
+  letGo()
+  await expect.poll(async () => (await read(page, first)).facts.battery).toBe('below-20')
+  await page.unroute(`**/api/jobs/${first}/facts`)
+
+  // A slow look at job 1, and a name that waits for it: it does not go to job 2.
+  let show: () => void = () => undefined
+  const hidden = new Promise<void>((resolve) => (show = resolve))
+  await page.route(`**/api/jobs/${first}`, async (route) => {
+    await hidden
+    await route.continue()
+  })
+  await goTo(first)
+  await goTo(second)
+  await page.getByRole('textbox', { name: 'Customer’s short name' }).fill('Of the second')
+  show()
+  await expect.poll(async () => (await read(page, second)).customer.name).toBe('Of the second')
+  const [one, two] = [await read(page, first), await read(page, second)]
+  expect([one.customer.name, one.facts.battery, one.facts.hazard]).toEqual(['', 'below-20', undefined])
+  expect([two.customer.name, two.facts.battery, two.facts.hazard]).toEqual([
+    'Of the second',
+    undefined,
+    'none',
+  ])
+})
+
+test('a loop whose agreement keeps the data is not wiped through the interface by any path', async ({
+  page,
+}) => {
+  await signIn(page)
+  await takeIn(page, 'vane 5')
+  await answer(page, {
+    ...ORDINARY,
+    'What is wrong': 'Restarts into recovery',
+    'What is on it is worth': 'Very much',
+    'Is there a backup': 'No',
+    'Account on the device': 'No',
+    'Carrier lock': 'No',
+    'Registry says': 'Clean',
+  })
+  await tell(page, { 'What was shown': 'Receipt' })
+  await expect(page.getByTestId('route-main')).toHaveText('Clear the cache from recovery')
+  expect(await sign(page)).toContain('Nothing on the device will be deleted by us.')
+  const id = idOf(page)
+  await page.getByRole('button', { name: 'To the bench' }).click()
+  const csrf = async () =>
+    ((await (await page.request.get('/api/session')).json()) as { csrfToken: string }).csrfToken
+  const told = {
+    told: { key: crypto.randomUUID(), at: new Date().toISOString() },
+    change: { kind: 'in-recovery' },
+  }
+  await page.request.post(`/api/jobs/${id}/bench`, { data: told, headers: { 'x-csrf-token': await csrf() } })
+  await page.reload()
+
+  // The largest line clears the cache; nothing on the screen leads to the wipe.
+  const line = page.getByTestId('menu-line')
+  await expect(line).toBeVisible()
+  await expect(page.getByText('What was signed keeps everything on the device.')).toBeVisible()
+  for (const forbidden of ['The last question shows', 'It is wiping'])
+    await expect(page.getByRole('button', { name: forbidden })).toHaveCount(0)
+  const before = await line.textContent()
+  for (const key of ['Space', 'Enter', 'Space']) await page.keyboard.press(key)
+  expect(await line.textContent()).toBe(before)
+  // On the device's own wipe screen all the same: the button cannot be held, whatever is confirmed.
+  for (const screen of await page.locator('main ul li button.underline').all()) {
+    if (!(await screen.isVisible())) continue
+    await screen.click()
+    const hold = page.getByRole('button', { name: 'Hold to show the last presses' })
+    if ((await hold.count()) > 0) await expect(hold).toBeDisabled()
+    await page.keyboard.press('Space')
+    expect((await read(page, id)).bench.revealedAt).toBeUndefined()
+  }
+  expect((await read(page, id)).deleted).toBe('no')
+
+  // It helped: handed back, and the paper says what was done and what was not.
+  await page.reload()
+  await page.getByRole('button', { name: 'It helped: it works again' }).click()
+  await page.getByRole('link', { name: 'To the hand-back' }).click()
+  await page.getByLabel('Price').fill('10')
+  await page.getByRole('button', { name: 'Hand back and close' }).click()
+  const paper = await paperOf(page)
+  for (const said of ['The cache was cleared from recovery.', 'Nothing on the device was deleted by us.'])
+    expect(paper).toContain(said)
+  expect(paper).not.toContain('NIST')
+})
+
+test('“it is wiping”, pressed by mistake, is undone with a reason, and everything is as it was', async ({
+  page,
+}) => {
+  await signIn(page)
+  await takenIn(page, 'vane 5')
+  const id = idOf(page)
+  const csrf = ((await (await page.request.get('/api/session')).json()) as { csrfToken: string }).csrfToken
+  const told = {
+    told: { key: crypto.randomUUID(), at: new Date().toISOString() },
+    change: { kind: 'in-recovery' },
+  }
+  await page.request.post(`/api/jobs/${id}/bench`, { data: told, headers: { 'x-csrf-token': csrf } })
+  await page.reload()
+  await page.getByRole('button', { name: 'The last question shows' }).click()
+  await page.getByLabel('Scan the tag').fill((await read(page, id)).ticket)
+  await page.getByRole('button', { name: 'Compare' }).click()
+  await holdForTheLastPresses(page)
+  const before = await read(page, id)
+  await page.getByRole('button', { name: 'It is wiping', exact: false }).last().click()
+  await expect(page.getByRole('heading', { name: 'Wiping' })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo “wipe began”' }).click()
+  await expect(page.getByRole('button', { name: 'Undo it' })).toBeDisabled()
+  await page.getByLabel('Why it is taken back').fill('pressed by mistake')
+  await page.getByRole('button', { name: 'Undo it' }).click()
+  await expect(page.getByRole('timer')).toHaveCount(0)
+  const after = await read(page, id)
+  expect([after.bench, after.deleted, after.breaches]).toEqual([before.bench, 'no', []])
+  await page.getByRole('link', { name: 'The whole job' }).click()
+  await expect(page.getByText('took back a step')).toBeVisible()
+  await expect(page.getByText('pressed by mistake')).toBeVisible()
+})
+
+test('a report of the registry cannot be typed over, and the job says why', async ({ page }) => {
+  await signIn(page)
+  await takeIn(page, 'juno')
+  await answer(page, { 'What is wrong': 'Forgot PIN, pattern or password', 'Registry says': 'Reported' })
+  await expect(page.getByTestId('route-main')).toHaveText('Refuse, no work on this device')
+  await expect(page.getByText('all recorded')).toBeVisible()
+  await askFor(page, 'Registry says')
+  await page.getByRole('radiogroup', { name: 'Registry says' }).getByRole('radio', { name: 'Clean' }).click()
+  await expect(page.getByRole('alert')).toContainText('Only the registry itself takes a report back')
+  await expect(knownLine(page, 'Registry says')).toContainText('Reported')
+  await expect(page.getByTestId('route-main')).toHaveText('Refuse, no work on this device')
+})

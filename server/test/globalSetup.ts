@@ -1,0 +1,16 @@
+import type { TestProject } from 'vitest/node'
+import { startMariadb, type DatabaseAccess } from '../../scripts/lib/mariadb.mjs'
+
+declare module 'vitest' {
+  export interface ProvidedContext {
+    mariadb: DatabaseAccess & { readonly pid: number }
+  }
+}
+
+/** One mariadbd for all tests of the server; each file has a database of its own in it. */
+export default async function setup({ provide }: TestProject): Promise<() => Promise<void>> {
+  const mariadb = await startMariadb({ name: 'test-server', fresh: true })
+  const { port, user, password, database, sessionSecret, pid } = mariadb
+  provide('mariadb', { port, user, password, database, sessionSecret, pid })
+  return () => mariadb.stop()
+}
