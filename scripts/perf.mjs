@@ -1,4 +1,4 @@
-// npm run perf [-- start hands search decisions diagnosis screens]: the figures that issues ask for, all or some of them. Medians of
+// npm run perf [-- start hands search decisions diagnosis writers screens]: the figures that issues ask for, all or some of them. Medians of
 // several runs; the machine is named, since it matters.
 import { spawn } from 'node:child_process'
 import { cpus } from 'node:os'
@@ -12,6 +12,7 @@ const { measureDiagnosis } = await import('./perf/diagnosis.mjs')
 const { measureHands } = await import('./perf/hands.mjs')
 const { measureScreens } = await import('./perf/screens.mjs')
 const { measureSearch } = await import('./perf/search.mjs')
+const { measureWriters } = await import('./perf/writers.mjs')
 
 /** Seconds from `npm run demo` until its page answers; the demo is stopped again. */
 async function startDemo() {
@@ -101,6 +102,15 @@ if (asked('diagnosis')) {
   console.table(rows)
   console.log('Answers of the rule, the first of each family working its twins out:')
   console.table([answers])
+}
+
+if (asked('writers')) {
+  console.log(
+    '\nFifty people writing at once on fifty jobs for three minutes, and lists of five thousand open jobs:',
+  )
+  const { rows, lists } = await measureWriters()
+  console.table(rows)
+  console.log(lists)
 }
 
 if (asked('screens')) {

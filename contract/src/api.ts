@@ -4,6 +4,7 @@ import { recordBenchBody, takeBackBody } from './bench.ts'
 import { catalogAnswer, catalogVersion, changeCatalogBody } from './catalog.ts'
 import { openGateBody, recordConsentBody } from './consent.ts'
 import { familyEvidence } from './evidence.ts'
+import { files, type FileRoute } from './files.ts'
 import { askRegistryBody, changePricesBody, mail, prices, recordIntakeBody } from './intake.ts'
 import {
   changeFactsBody,
@@ -355,7 +356,38 @@ export function openApiDocument(): object {
       },
     }
   }
+  for (const [operationId, route] of Object.entries<FileRoute>(files)) {
+    const path = route.path.replace(/:(\w+)/g, '{$1}')
+    paths[path] = { ...paths[path], [route.method]: fileOperation(operationId, route) }
+  }
   return { openapi: '3.1.0', info: { title: 'Benevox', version: '1' }, paths }
+}
+
+function fileOperation(
+  operationId: string,
+  { says, params, query, produces, answer, method }: FileRoute,
+): object {
+  const bytes = { schema: { type: 'string', format: 'binary' } }
+  return {
+    operationId,
+    summary: says,
+    parameters: [...parametersOf(params, 'path'), ...parametersOf(query, 'query')],
+    ...(method === 'post'
+      ? { requestBody: { required: true, content: { 'application/octet-stream': bytes } } }
+      : {}),
+    responses: {
+      200: {
+        description: 'Done',
+        content: answer
+          ? { 'application/json': { schema: jsonSchema(answer, 'output') } }
+          : Object.fromEntries(produces.map((type) => [type, bytes])),
+      },
+      default: {
+        description: 'A problem (RFC 9457)',
+        content: { 'application/problem+json': { schema: jsonSchema(problem, 'output') } },
+      },
+    },
+  }
 }
 
 function parametersOf(shape: z.ZodObject | undefined, where: 'path' | 'query'): object[] {

@@ -1,14 +1,8 @@
 import { randomUUID } from 'node:crypto'
-import {
-  activationLetter,
-  consentText,
-  customerLanguage,
-  plainConsent,
-  sellerLetter,
-  type CustomerLanguage,
-} from '@benevox/core/consent'
+import { files, type FileName, type FileParams, type FileQuery, type FileRoute } from '@benevox/contract'
+import { activationLetter, consentText, plainConsent, sellerLetter } from '@benevox/core/consent'
 import { handBackFacts, routeOf, whatWasToldOn } from '@benevox/core/job'
-import { raw, type Express, type Request, type Response } from 'express'
+import { raw, type Express, type Request, type RequestHandler, type Response } from 'express'
 import type { DataSource } from 'typeorm'
 import { familyCard } from './catalog/card.ts'
 import type { Catalog } from './catalog/service.ts'
@@ -17,6 +11,7 @@ import { consentEntity } from './consent/entity.ts'
 import { consentForm, consentPaper, letterPaper } from './consent/paper.ts'
 import type { Evidence } from './evidence/service.ts'
 import { handBackPaper } from './hand-back/paper.ts'
+import { checked } from './http/mount.ts'
 import { isAnswered, ProblemError } from './http/problem.ts'
 import { evidenceEntity } from './intake/entity.ts'
 import { cleanEvidence, LARGEST_EVIDENCE } from './intake/evidence.ts'
@@ -42,33 +37,33 @@ export function mountFiles(
     evidence: Evidence
   },
 ): void {
-  /** The row and the job of a request's path, for somebody who is signed in. */
-  const asked = async (request: Request) => {
-    signedIn(request)
-    const state = await life.read(numberIn(String(request.params.id), 'a job’s number'))
+  /** The job of an address, and what it is looked at with. */
+  const of = async (id: number) => {
+    const state = await life.read(id)
     const known = await life.ready(state)
     return { state, known, job: await life.viewed(state), device: known.model?.name ?? '' }
   }
+  const file = fileMounter(app)
   const pdf = (response: Response, name: string, bytes: Buffer) =>
     send(response, 'application/pdf', `inline; filename="${name}.pdf"`, bytes)
 
-  app.get('/api/jobs/:id/tag.png', async (request, response) => {
-    const { ticket } = (await asked(request)).state
+  file('tagPicture', async ({ params, response }) => {
+    const { ticket } = await life.read(params.id)
     send(response, 'image/png', `inline; filename="tag-${ticket}.png"`, await tagPng(ticket))
   })
-  app.get('/api/jobs/:id/tag.pdf', async (request, response) => {
-    const { job, device } = await asked(request)
+  file('tag', async ({ params, response }) => {
+    const { job, device } = await of(params.id)
     pdf(response, `tag-${job.ticket}`, await tagPdf(job, device))
   })
-  app.get('/api/jobs/:id/receipt.pdf', async (request, response) => {
-    const { state, job, known } = await asked(request)
+  file('receipt', async ({ params, response }) => {
+    const { state, job, known } = await of(params.id)
     const told = whatWasToldOn(state, known)
     pdf(response, `receipt-${job.ticket}`, await intakeReceipt(config.shop, job, known, told))
   })
-  app.get('/api/jobs/:id/consent.pdf', async (request, response) => {
-    const { state, known, device } = await asked(request)
+  file('agreement', async ({ params, query, response }) => {
+    const { state, known, device } = await of(params.id)
     const { ticket, agreement } = state
-    const language = languageIn(request)
+    const { language } = query
     if (language) {
       const { terms } = routeOf(state, known).consent
       const text = plainConsent(consentText(terms, { ticket, device }, language))
@@ -83,125 +78,118 @@ export function mountFiles(
     const signature = last?.signature ?? null
     pdf(response, `agreement-${ticket}`, await consentPaper(config.shop, ticket, agreement, signature))
   })
-  app.get('/api/jobs/:id/letter-to-seller.pdf', async (request, response) => {
-    const { device } = await asked(request)
-    const letter = sellerLetter(languageIn(request) ?? 'en', device || 'device')
+  file('letterToSeller', async ({ params, query, response }) => {
+    const { device } = await of(params.id)
+    const letter = sellerLetter(query.language ?? 'en', device || 'device')
     pdf(response, 'letter-to-seller', await letterPaper(config.shop, letter))
   })
-  app.get('/api/jobs/:id/activation.pdf', async (request, response) => {
-    const { device } = await asked(request)
-    const letter = activationLetter(languageIn(request) ?? 'en', device || 'device')
+  file('activation', async ({ params, query, response }) => {
+    const { device } = await of(params.id)
+    const letter = activationLetter(query.language ?? 'en', device || 'device')
     pdf(response, 'activation', await letterPaper(config.shop, letter))
   })
 
-  const rawBody = raw({ type: () => true, limit: LARGEST_EVIDENCE + 1 })
-  app.post(
-    '/api/jobs/:id/evidence',
-    (request, _response, next) => (signedIn(request), next()),
-    rawBody,
-    async (request, response) => {
-      const id = numberIn(String(request.params.id), 'a job’s number')
-      const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0)
-      const name = nameOf(request.query.name)
-      const { type, content } = await cleanEvidence(bytes)
-      const staffId = request.session.staffId ?? 0
-      const size = content.length
-      const file = { id: randomUUID(), name, type, bytes: size }
-      const job = await life.run(id, { staffId }, { kind: 'keep-file', file }, async (manager, _, at) => {
-        await manager.insert(evidenceEntity, {
-          id: file.id,
-          jobId: id,
-          staffId,
-          at,
-          name,
-          type,
-          size,
-          content,
-        })
-      })
-      if (!isAnswered(response)) response.json(job)
-    },
-  )
-  app.get('/api/jobs/:id/evidence/:evidenceId', async (request, response) => {
-    const { state } = await asked(request)
-    const file = await database.manager.findOne(evidenceEntity, {
-      where: { id: String(request.params.evidenceId), jobId: state.id },
+  file('keepFile', raw({ type: () => true, limit: LARGEST_EVIDENCE + 1 }), async (asked) => {
+    const { id } = asked.params
+    const { body, session } = asked.request
+    const { type, content } = await cleanEvidence(Buffer.isBuffer(body) ? body : Buffer.alloc(0))
+    const staffId = session.staffId ?? 0
+    const name = nameOf(asked.query.name)
+    const size = content.length
+    const kept = { id: randomUUID(), name, type, bytes: size }
+    const job = await life.run(id, { staffId }, { kind: 'keep-file', file: kept }, async (manager, _, at) => {
+      const row = { id: kept.id, jobId: id, staffId, at, name, type, size, content }
+      await manager.insert(evidenceEntity, row)
+    })
+    if (!isAnswered(asked.response)) asked.response.json(job)
+  })
+  file('ownershipFile', async ({ params, response }) => {
+    const found = await database.manager.findOne(evidenceEntity, {
+      where: { id: params.evidenceId, jobId: params.id },
       select: { id: true, type: true, name: true, content: true },
     })
-    if (!file) throw new ProblemError('not-found', 'This file is not on the job.')
+    if (!found) throw new ProblemError('not-found', 'This file is not on the job.')
     // Never run as a page of this application, whatever is in it.
     response.setHeader('Content-Security-Policy', "sandbox; default-src 'none'; style-src 'unsafe-inline'")
     response.setHeader('X-Content-Type-Options', 'nosniff')
     // A browser shows no document inside such a policy: it is handed out as a file.
-    const how = file.type === 'application/pdf' ? 'attachment' : 'inline'
-    send(response, file.type, `${how}; filename="evidence-${file.id.slice(0, 8)}"`, file.content)
+    const how = found.type === 'application/pdf' ? 'attachment' : 'inline'
+    send(response, found.type, `${how}; filename="evidence-${found.id.slice(0, 8)}"`, found.content)
   })
-  app.get('/api/jobs/:id/mails/:mailId.eml', async (request, response) => {
-    const { state } = await asked(request)
-    const mailId = numberIn(String(request.params.mailId), 'a mail’s number')
+  file('mail', async ({ params, response }) => {
     const mail = await database.manager.findOne(mailEntity, {
-      where: { id: mailId, jobId: state.id },
+      where: { id: params.mailId, jobId: params.id },
       select: { id: true, eml: true },
     })
     if (!mail) throw new ProblemError('not-found', 'This mail is not on the job.')
     send(response, 'message/rfc822', `attachment; filename="mail-${mail.id}.eml"`, mail.eml)
   })
-
-  app.get('/api/jobs/:id/hand-back.pdf', async (request, response) => {
-    const { state, known } = await asked(request)
+  file('handBack', async ({ params, response }) => {
+    const { state, known } = await of(params.id)
     const facts = handBackFacts(state)
     if (!facts) throw new ProblemError('not-possible-now', 'This job is not handed back yet.')
-    pdf(response, `hand-back-${state.ticket}`, await handBackPaper(config.shop, state, facts, known.model))
+    const bytes = await handBackPaper(config.shop, state, facts, known.model)
+    pdf(response, `hand-back-${state.ticket}`, bytes)
   })
 
-  app.get('/api/catalog/families/:familyId/card.pdf', async (request, response) => {
-    signedIn(request)
+  file('familyCard', async ({ params, response }) => {
     const inUse = await catalog.inUse()
-    const family = inUse.pack.families.find(({ id }) => id === request.params.familyId)
+    const family = inUse.pack.families.find(({ id }) => id === params.familyId)
     if (!family) throw new ProblemError('not-found', 'There is no such family in the catalogue.')
-    send(
-      response,
-      'application/pdf',
-      `inline; filename="card-${family.id}.pdf"`,
-      await familyCard(inUse, family),
-    )
+    pdf(response, `card-${family.id}`, await familyCard(inUse, family))
   })
-
-  app.get('/api/evidence.json', async (request, response) => {
-    signedIn(request)
+  file('shopResults', async ({ response }) => {
     const text = Buffer.from(JSON.stringify(await evidence.document(), null, 1))
     send(response, 'application/json', 'attachment; filename="evidence.json"', text)
   })
-
-  app.get('/api/catalog/versions/:id/pack.json', async (request, response) => {
-    signedIn(request)
-    const { id, written } = await catalog.byId(numberIn(request.params.id, 'a version’s number'))
+  file('packVersion', async ({ params, response }) => {
+    const { id, written } = await catalog.byId(params.id)
     const text = Buffer.from(JSON.stringify(written, null, 2))
     send(response, 'application/json', `attachment; filename="catalogue-${id}.json"`, text)
   })
 }
 
-function signedIn(request: Request): void {
-  if (!request.session.staffId) throw new ProblemError('not-signed-in', 'Sign in first.')
+interface AskedForFile<Name extends FileName> {
+  readonly params: FileParams<Name>
+  readonly query: FileQuery<Name>
+  readonly request: Request
+  readonly response: Response
+}
+type FileHandler<Name extends FileName> = (asked: AskedForFile<Name>) => Promise<void>
+
+/** Puts handlers behind the contract's routes for files: each asked by somebody who is signed in, and checked before. */
+function fileMounter(app: Express) {
+  function mountFile<Name extends FileName>(name: Name, handler: FileHandler<Name>): void
+  function mountFile<Name extends FileName>(
+    name: Name,
+    body: RequestHandler,
+    handler: FileHandler<Name>,
+  ): void
+  function mountFile<Name extends FileName>(
+    name: Name,
+    first: FileHandler<Name> | RequestHandler,
+    handler?: FileHandler<Name>,
+  ): void {
+    const { method, path, ...route }: FileRoute = files[name]
+    const work = handler ?? (first as FileHandler<Name>)
+    const signedIn: RequestHandler = ({ session }, _response, next) => {
+      if (!session.staffId) throw new ProblemError('not-signed-in', 'Sign in first.')
+      next()
+    }
+    const body = handler ? [first as RequestHandler] : []
+    app[method](path, signedIn, ...body, async (request: Request, response: Response) => {
+      const params = checked('path', route.params, request.params)
+      const query = checked('query', route.query, request.query)
+      await work({ params, query, request, response } as AskedForFile<Name>)
+    })
+  }
+  return mountFile
 }
 
 /** A file's name as it is shown: no path, nothing that steers a terminal. */
 function nameOf(given: unknown): string {
   const name = typeof given === 'string' ? given : ''
   return name.replace(/[\p{C}/\\]/gu, '').slice(0, 120) || 'file'
-}
-
-function languageIn(request: Request): CustomerLanguage | undefined {
-  const { language } = request.query
-  if (language === undefined) return undefined
-  const read = customerLanguage.safeParse(language)
-  if (!read.success) throw new ProblemError('bad-request', 'query.language: en, de, fr or es.')
-  return read.data
-}
-
-function numberIn(text: string, what: string): number {
-  if (!/^\d{1,9}$/.test(text)) throw new ProblemError('bad-request', `path.id: not ${what}.`)
-  return Number(text)
 }
 
 function send(response: Response, type: string, disposition: string, bytes: Buffer): void {

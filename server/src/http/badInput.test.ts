@@ -1,4 +1,4 @@
-import { api, openApiDocument, problem, type Route } from '@benevox/contract'
+import { api, files, openApiDocument, problem, type FileRoute, type Route } from '@benevox/contract'
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startMariadb } from '../../../scripts/lib/mariadb.mjs'
@@ -139,6 +139,14 @@ describe('the OpenAPI document', () => {
       const operation = document.paths[route.path.replace(/:(\w+)/g, '{$1}')]?.[route.method]
       expect(operation?.operationId).toBe(name)
       expect(operation?.requestBody !== undefined).toBe(route.body !== undefined)
+    }
+    for (const [name, route] of Object.entries<FileRoute>(files)) {
+      const operation = document.paths[route.path.replace(/:(\w+)/g, '{$1}')]?.[route.method]
+      expect(operation?.operationId).toBe(name)
+      // Nobody who is not signed in gets a file.
+      const path = route.path.replace(/:(evidenceId)/, crypto.randomUUID()).replace(/:\w+/g, '1')
+      const { status } = await new Person(shop.address).ask(route.method.toUpperCase(), path)
+      expect([401, 403]).toContain(status)
     }
   })
 })

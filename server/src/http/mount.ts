@@ -24,6 +24,9 @@ interface Asked<Name extends ApiName> {
 
 export type Handlers = { readonly [Name in ApiName]?: (asked: Asked<Name>) => Promise<Answer<Name>> }
 
+/** In tests the contract binds what is answered too. */
+const CHECKS_ANSWERS = process.env['NODE_ENV'] === 'test'
+
 /** Puts handlers behind the routes of the contract: each request is checked before, and answered after. */
 export function mount(router: Router, handlers: Handlers): void {
   for (const [name, handler] of Object.entries(handlers) as [
@@ -43,12 +46,18 @@ export function mount(router: Router, handlers: Handlers): void {
         response,
       }
       const answer = await handler(asked as Asked<ApiName>)
+      if (CHECKS_ANSWERS) route.answer.parse(answer)
       if (!isAnswered(response)) response.json(answer)
     })
   }
 }
 
-function checked(where: 'path' | 'query' | 'body', schema: z.ZodType | undefined, given: unknown): unknown {
+/** A part of a request as its schema reads it. @throws ProblemError `bad-request` with the path of each fault */
+export function checked(
+  where: 'path' | 'query' | 'body',
+  schema: z.ZodType | undefined,
+  given: unknown,
+): unknown {
   if (!schema) return undefined
   const broken = brokenText(given, [where])
   if (broken) {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { CUSTOMER_LANGUAGES, LANGUAGE_NAMES } from '@benevox/core/consent'
-import { FACT_WORDS } from '@benevox/core/route'
+import { ACTION_WORDS, FACT_WORDS, reasonSentence, type RouteAction } from '@benevox/core/route'
 import { computed } from 'vue'
 import { call } from '../../api/client.ts'
 import { useCatalog } from '../../api/catalog.ts'
@@ -17,6 +17,17 @@ const prove = (proof: 'signed-in' | 'step-skipped' | 'never-asked') =>
   job.record(eventWords({ kind: 'account-confirmed' }), (version, id) =>
     call('recordAccount', { params: { id }, body: { version, proof } }),
   )
+const ELSEWHERE: readonly RouteAction[] = [
+  'makers-service',
+  'authorised-release',
+  'account-page',
+  'recover-account',
+]
+/** What the route says is done first, where that is not the sign-in nor the seller. */
+const elsewhere = computed(() => {
+  const first = job.route?.choices[0]
+  return first && ELSEWHERE.includes(first.action) ? first : undefined
+})
 /** A device bought second-hand stands at the wizard already; any other has to get there first. */
 const atTheWizard = computed(
   () => job.progress?.setUpReached === true || job.facts.complaint === 'second-hand',
@@ -32,7 +43,10 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
           <h1 class="mb-3">Account lock</h1>
           <p class="text-xl">
             <template v-if="saved.accountConfirmed"
-              >Proven clear. The account lock is out of the way.</template
+              >Confirmed off. The account lock is out of the way.</template
+            >
+            <template v-else-if="elsewhere"
+              ><b>{{ ACTION_WORDS[elsewhere.action] }}.</b> {{ reasonSentence(elsewhere) }}</template
             >
             <template v-else-if="job.facts.complaint === 'second-hand'"
               >It asks for a stranger’s account. The previous owner removes the device from their account,

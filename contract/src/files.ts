@@ -1,0 +1,126 @@
+import { customerLanguage } from '@benevox/core/consent'
+import { job } from './jobs.ts'
+import { z } from 'zod'
+
+/** A route that hands out a file, or takes one as it is. */
+export interface FileRoute {
+  readonly method: 'get' | 'post'
+  /** With `:name` for each member of `params`. */
+  readonly path: string
+  readonly says: string
+  readonly params?: z.ZodObject
+  readonly query?: z.ZodObject
+  /** The media types of what is handed out. */
+  readonly produces: readonly string[]
+  /** Where a file is taken in: what is answered. */
+  readonly answer?: z.ZodType
+}
+
+const id = z.coerce.number().int().min(1).max(2_147_483_647)
+const ofJob = z.object({ id })
+const PDF = ['application/pdf']
+const inLanguage = z.object({ language: customerLanguage.optional() })
+
+/** What leaves the application as a file, and what comes in as one. */
+export const files = {
+  tagPicture: {
+    method: 'get',
+    path: '/api/jobs/:id/tag.png',
+    says: 'The ticket as a Code 128 picture',
+    params: ofJob,
+    produces: ['image/png'],
+  },
+  tag: {
+    method: 'get',
+    path: '/api/jobs/:id/tag.pdf',
+    says: 'The tag for the device',
+    params: ofJob,
+    produces: PDF,
+  },
+  receipt: {
+    method: 'get',
+    path: '/api/jobs/:id/receipt.pdf',
+    says: 'What was left here, and what was said of price and time',
+    params: ofJob,
+    produces: PDF,
+  },
+  agreement: {
+    method: 'get',
+    path: '/api/jobs/:id/consent.pdf',
+    says: 'The agreement as it was signed; with a language, the one to be signed by hand',
+    params: ofJob,
+    query: inLanguage,
+    produces: PDF,
+  },
+  letterToSeller: {
+    method: 'get',
+    path: '/api/jobs/:id/letter-to-seller.pdf',
+    says: 'How a previous owner takes the device off their account',
+    params: ofJob,
+    query: inLanguage,
+    produces: PDF,
+  },
+  activation: {
+    method: 'get',
+    path: '/api/jobs/:id/activation.pdf',
+    says: 'How an unlock code is entered',
+    params: ofJob,
+    query: inLanguage,
+    produces: PDF,
+  },
+  keepFile: {
+    method: 'post',
+    path: '/api/jobs/:id/evidence',
+    says: 'Keep a picture or document that shows the right to the device; the body is the file',
+    params: ofJob,
+    query: z.object({ name: z.string().max(1000).optional() }),
+    produces: [],
+    answer: job,
+  },
+  ownershipFile: {
+    method: 'get',
+    path: '/api/jobs/:id/evidence/:evidenceId',
+    says: 'A picture or document that was kept',
+    params: z.object({ id, evidenceId: z.uuid() }),
+    produces: ['image/jpeg', 'image/png', 'image/webp', 'application/pdf'],
+  },
+  mail: {
+    method: 'get',
+    path: '/api/jobs/:id/mails/:mailId.eml',
+    says: 'A mail that came for a job, as it came',
+    params: z.object({ id, mailId: id }),
+    produces: ['message/rfc822'],
+  },
+  handBack: {
+    method: 'get',
+    path: '/api/jobs/:id/hand-back.pdf',
+    says: 'What the customer takes home',
+    params: ofJob,
+    produces: PDF,
+  },
+  familyCard: {
+    method: 'get',
+    path: '/api/catalog/families/:familyId/card.pdf',
+    says: 'A family of the playbook on paper',
+    params: z.object({ familyId: z.string().max(48) }),
+    produces: PDF,
+  },
+  shopResults: {
+    method: 'get',
+    path: '/api/evidence.json',
+    says: 'What this shop’s attempts have shown, to be shared',
+    produces: ['application/json'],
+  },
+  packVersion: {
+    method: 'get',
+    path: '/api/catalog/versions/:id/pack.json',
+    says: 'A version of the catalogue as it was taken in',
+    params: ofJob,
+    produces: ['application/json'],
+  },
+} as const satisfies Record<string, FileRoute>
+export type FileName = keyof typeof files
+type Part<Name extends FileName, Key extends string> =
+  (typeof files)[Name] extends Record<Key, z.ZodType> ? z.output<(typeof files)[Name][Key]> : undefined
+export type FileParams<Name extends FileName> = Part<Name, 'params'>
+export type FileQuery<Name extends FileName> = Part<Name, 'query'>
