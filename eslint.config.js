@@ -13,6 +13,7 @@ const CORE_TOPICS = [
   'catalog',
   'twin',
   'procedure',
+  'drawing',
   'hand',
   'evidence',
   'diagnosis',

@@ -1,11 +1,11 @@
-import { composeFamily, type Family, type Procedure } from '@benevox/core/catalog'
+import type { Family, Procedure } from '@benevox/core/catalog'
 import { prove, type wayToWipe } from '@benevox/core/procedure'
-import { compileFamily, USUAL_SITUATION, type Machine, type Twin } from '@benevox/core/twin'
+import { runnableFamily, USUAL_SITUATION, type Machine, type Twin } from '@benevox/core/twin'
 import { demoPack } from './demoPack.ts'
 
 /** What several tests of the demo's families look up. */
 export const pack = demoPack()
-export const machineOf = (family: Family): Machine => compileFamily(composeFamily(pack, family).composed)
+export const machineOf = (family: Family): Machine => runnableFamily(pack, family).machine
 export const familyOf = (id: string): Family => {
   const family = pack.families.find((candidate) => candidate.id === id)
   if (!family) throw new Error(id)

@@ -11,16 +11,8 @@ import {
   type Look,
 } from '@benevox/core/catalog'
 import { inOrderOfChance, rankReasons, rankVariants, studyVariant } from '@benevox/core/hand'
-import {
-  chartDrawing,
-  deviceDrawing,
-  drawingSvg,
-  familySheets,
-  inParts,
-  menuLineText,
-  wipeFromRecovery,
-  type Drawing,
-} from '@benevox/core/procedure'
+import { chartDrawing, deviceDrawing, drawingSvg, type Drawing } from '@benevox/core/drawing'
+import { familySheets, inParts, menuLineText, wipeFromRecovery } from '@benevox/core/procedure'
 import { compileFamily, USUAL_SITUATION } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'

@@ -1,15 +1,8 @@
-import {
-  composeFamily,
-  modelInPack,
-  type Cue,
-  type KeyId,
-  type LinkKind,
-  type Pack,
-} from '@benevox/core/catalog'
+import { modelInPack, type Cue, type KeyId, type LinkKind, type Pack } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import {
-  compileFamily,
   durationsAt,
+  runnableFamily,
   Twin,
   USUAL_SITUATION,
   type Machine,
@@ -43,7 +36,7 @@ export class TechnicianAtDevice {
     this.fault = fault
     const family = modelInPack(pack, modelId)?.family
     if (!family) throw new Error(`No family for ${modelId}`)
-    this.#machine = compileFamily(composeFamily(pack, family).composed)
+    this.#machine = runnableFamily(pack, family).machine
     this.#twin = new Twin(
       this.#machine,
       this.#machine.starts['on-locked'] ?? 0,

@@ -1,12 +1,6 @@
 import type { Cue, Procedure } from '../catalog/index.ts'
-import {
-  criticalSentence,
-  phrases,
-  stepWords,
-  type ChartChange,
-  type KeyChart,
-  type Locale,
-} from '../procedure/index.ts'
+import type { ChartChange } from '../drawing/index.ts'
+import { criticalSentence, phrases, stepWords, type KeyChart, type Locale } from '../procedure/index.ts'
 import type { TryMade } from './belief.ts'
 import type { Cause } from './diagnose.ts'
 import type { Verdict } from './dryRun.ts'

@@ -1,17 +1,8 @@
-import {
-  composeFamily,
-  type DeviceKind,
-  type Family,
-  type Model,
-  type Pack,
-  type StartState,
-} from '@benevox/core/catalog'
+import { type DeviceKind, type Family, type Model, type Pack, type StartState } from '@benevox/core/catalog'
 import { criticalSlack, slackOf } from '@benevox/core/hand'
+import { chartDrawing, deviceDrawing, drawingSvg } from '@benevox/core/drawing'
 import {
-  chartDrawing,
   criticalSentence,
-  deviceDrawing,
-  drawingSvg,
   familySheets,
   inParts,
   menuLineText,
@@ -19,7 +10,7 @@ import {
   wipeFromRecovery,
   type ProcedureSheet,
 } from '@benevox/core/procedure'
-import { compileFamily, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
+import { runnableFamily, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
 import type { Content } from 'pdfmake/interfaces'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 
@@ -48,7 +39,7 @@ export async function familyCard(
   { pack, id }: { readonly pack: Pack; readonly id: number },
   family: Family,
 ): Promise<Buffer> {
-  const machine = compileFamily(composeFamily(pack, family).composed)
+  const { machine } = runnableFamily(pack, family)
   const words = phrases('en', machine.keyNames)
   const sheets = familySheets(machine, family, 'en')
   const models = pack.models.filter((model) => model.family === family.id)

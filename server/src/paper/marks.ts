@@ -1,6 +1,6 @@
 import type { ConditionMark } from '@benevox/core/job'
 import type { DeviceKind } from '@benevox/core/catalog'
-import { conditionDrawing } from '@benevox/core/procedure'
+import { conditionDrawing } from '@benevox/core/drawing'
 import type { Locks, LockState } from '@benevox/core/route'
 
 /** The three bolts of a job as a drawing for paper, in black: thrown, drawn back, to be thrown, unknown, not there. */

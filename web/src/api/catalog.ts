@@ -1,15 +1,12 @@
 import type { CatalogAnswer } from '@benevox/contract'
-import { composeFamily, modelById, type Family, type Menu, type Pack } from '@benevox/core/catalog'
+import { modelById, type Family, type Pack } from '@benevox/core/catalog'
 import { deviceOnJob, modelOnJob, type DeviceOnJob, type ModelFacts } from '@benevox/core/route'
-import { compileFamily, type Machine } from '@benevox/core/twin'
+import { runnableFamily, type RunnableFamily } from '@benevox/core/twin'
 import { defineStore } from 'pinia'
 import { computed, shallowReactive, shallowRef } from 'vue'
 import { call } from './client.ts'
 
-export interface RunningFamily {
-  readonly machine: Machine
-  readonly menus: ReadonlyMap<string, Menu>
-}
+const NO_FRAGMENTS: Pack['fragments'] = []
 
 /** The catalogue in use and the older versions that jobs were done with; each family's machine compiled once. */
 export const useCatalog = defineStore('catalog', () => {
@@ -17,7 +14,6 @@ export const useCatalog = defineStore('catalog', () => {
   const older = shallowReactive(new Map<number, CatalogAnswer>())
   const pack = computed(() => inUse.value?.pack)
   const packOf = new WeakMap<Family, Pack>()
-  const running = new WeakMap<Family, RunningFamily>()
 
   /** The version a job stands on; the one in use until it is loaded or where none is said. */
   function version(id: number | undefined): Pack | undefined {
@@ -59,14 +55,9 @@ export const useCatalog = defineStore('catalog', () => {
       if (family && pack.value) packOf.set(family, pack.value)
       return family
     },
-    machineOf(family: Family): RunningFamily {
-      const known = running.get(family)
-      if (known) return known
-      const { composed } = composeFamily(packOf.get(family) ?? pack.value ?? { fragments: [] }, family)
-      const made = { machine: compileFamily(composed), menus: composed.menus }
-      running.set(family, made)
-      return made
-    },
+    /** A family of the version it was found in, ready to run. */
+    machineOf: (family: Family): RunnableFamily =>
+      runnableFamily(packOf.get(family) ?? pack.value ?? { fragments: NO_FRAGMENTS }, family),
     fragmentsOf: (family: Family) => (packOf.get(family) ?? pack.value)?.fragments ?? [],
     modelName(modelId: string | undefined | null): string {
       const found = pack.value && modelById(pack.value, modelId ?? undefined)

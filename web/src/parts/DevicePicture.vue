@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { DeviceKind, Family, KeyId } from '@benevox/core/catalog'
-import { deviceDrawing, phrases } from '@benevox/core/procedure'
+import { deviceDrawing } from '@benevox/core/drawing'
+import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import DrawnMarks from './DrawnMarks.vue'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DrawingMark } from '@benevox/core/procedure'
+import type { DrawingMark } from '@benevox/core/drawing'
 import { useId } from 'vue'
 
 /** The marks of a drawing in the colours of the house. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { chartDrawing, type ChartChange, type KeyChart } from '@benevox/core/procedure'
+import { chartDrawing, type ChartChange } from '@benevox/core/drawing'
+import type { KeyChart } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import DrawnMarks from './DrawnMarks.vue'
 

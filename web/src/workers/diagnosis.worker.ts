@@ -1,4 +1,4 @@
-import { composeFamily, type Family, type Fragment, type StartState } from '@benevox/core/catalog'
+import type { Family, Fragment, StartState } from '@benevox/core/catalog'
 import {
   adviceOf,
   changesOf,
@@ -16,8 +16,9 @@ import {
   type NextThing,
   type TryMade,
 } from '@benevox/core/diagnosis'
-import { procedureSheet, type ChartChange } from '@benevox/core/procedure'
-import { compileFamily } from '@benevox/core/twin'
+import type { ChartChange } from '@benevox/core/drawing'
+import { procedureSheet } from '@benevox/core/procedure'
+import { runnableFamily } from '@benevox/core/twin'
 import { expose } from 'comlink'
 
 /** A try as it is recorded: its way by name. */
@@ -55,7 +56,7 @@ function knowledgeOf({ fragments, families, start }: AskedFor): Knowledge {
   const made = new Knowledge(
     families.map((family) => ({
       family,
-      machine: compileFamily(composeFamily({ fragments: [...fragments] }, family).composed),
+      machine: runnableFamily({ fragments: [...fragments] }, family).machine,
       prior: 1 / families.length,
     })),
     start,

@@ -5,7 +5,7 @@ import { phrases, type ProcedureSheet } from '@benevox/core/procedure'
 import { USUAL_SITUATION } from '@benevox/core/twin'
 import { useEventListener } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
-import type { RunningFamily } from '../../api/catalog.ts'
+import type { RunnableFamily } from '@benevox/core/twin'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import DeviceScreen from '../../parts/DeviceScreen.vue'
 import StepLines from '../../parts/StepLines.vue'
@@ -21,7 +21,7 @@ const props = defineProps<{
   kind: DeviceKind
   modelText?: string | undefined
   family: Family
-  running: RunningFamily
+  running: RunnableFamily
   procedure: Procedure
   sheet: ProcedureSheet
 }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ConditionMark, IntakeRecord, LeftWithIt } from '@benevox/core/job'
-import { conditionDrawing, type ConditionZone } from '@benevox/core/procedure'
+import { conditionDrawing, type ConditionZone } from '@benevox/core/drawing'
 import { computed, ref, watch } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'

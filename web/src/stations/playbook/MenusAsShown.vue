@@ -3,12 +3,12 @@ import type { Family } from '@benevox/core/catalog'
 import { inParts, menuLineText, wayToWipe, wipeFromRecovery } from '@benevox/core/procedure'
 import { placeName, USUAL_SITUATION } from '@benevox/core/twin'
 import { computed, ref, watch } from 'vue'
-import type { RunningFamily } from '../../api/catalog.ts'
+import type { RunnableFamily } from '@benevox/core/twin'
 import MenuList from '../../parts/MenuList.vue'
 
 /** The menus on the way to the reset as they will appear, each line clickable; the last presses are not here. */
 const props = defineProps<{
-  running: RunningFamily
+  running: RunnableFamily
   family: Family
   modelText: string
   source: string

@@ -12,7 +12,7 @@ import { USUAL_SITUATION, type Situation } from '@benevox/core/twin'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import type { RunningFamily } from '../../api/catalog.ts'
+import type { RunnableFamily } from '@benevox/core/twin'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import DeviceScreen from '../../parts/DeviceScreen.vue'
 import KeyChart from '../../parts/KeyChart.vue'
@@ -24,7 +24,7 @@ import { useReplay, type Happening, type Mistake } from './useReplay.ts'
 import WhatHappened from './WhatHappened.vue'
 
 /** A family on its twin: watch a way being done, rightly or with a mistake, or do it with one’s own fingers. */
-const props = defineProps<{ family: Family; running: RunningFamily }>()
+const props = defineProps<{ family: Family; running: RunnableFamily }>()
 const route = useRoute()
 const words = phrases('en')
 const machine = computed(() => props.running.machine)

@@ -1,13 +1,8 @@
 <script setup lang="ts">
 import type { Family } from '@benevox/core/catalog'
 import { hundredths, SCAN, type StudiedVariant } from '@benevox/core/hand'
-import {
-  chartDrawing,
-  criticalSentence,
-  drawingSvg,
-  phrases,
-  type ProcedureSheet,
-} from '@benevox/core/procedure'
+import { chartDrawing, drawingSvg } from '@benevox/core/drawing'
+import { criticalSentence, phrases, type ProcedureSheet } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import KeyChart from '../../parts/KeyChart.vue'
 import { tenthsText } from '../../words/en.ts'

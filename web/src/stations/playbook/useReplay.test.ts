@@ -1,5 +1,4 @@
-import { composeFamily } from '@benevox/core/catalog'
-import { compileFamily, USUAL_SITUATION, type Situation } from '@benevox/core/twin'
+import { runnableFamily, USUAL_SITUATION, type Situation } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { nextTick, ref, shallowRef } from 'vue'
 import { demoPack } from '../../../../demo/demoPack.ts'
@@ -15,7 +14,7 @@ function replayOf(
   const family = pack.families.find(({ id }) => id === familyId)
   const way = family?.procedures.find(({ id }) => id === wayId)
   if (!family || !way) throw new Error(`${familyId}/${wayId}`)
-  const machine = shallowRef(compileFamily(composeFamily(pack, family).composed))
+  const machine = shallowRef(runnableFamily(pack, family).machine)
   const chosen = ref<Mistake>(mistake)
   const situation = ref<Situation>({ ...USUAL_SITUATION, ...more })
   const replay = useReplay(machine, shallowRef(way), situation, ref('median'), chosen)

@@ -1,5 +1,4 @@
 import {
-  composeFamily,
   familyAsWritten,
   newFamily,
   shapeFaults,
@@ -10,10 +9,10 @@ import {
   type PackFault,
 } from '@benevox/core/catalog'
 import { checkFamily, familySheets, type PackFinding, type ProcedureSheet } from '@benevox/core/procedure'
-import { compileFamily } from '@benevox/core/twin'
+import { runnableFamily, type RunnableFamily } from '@benevox/core/twin'
 import { refDebounced, useStorage } from '@vueuse/core'
 import { computed, nextTick, toRaw } from 'vue'
-import { useCatalog, type RunningFamily } from '../../../api/catalog.ts'
+import { useCatalog } from '../../../api/catalog.ts'
 
 /** What is being taught, kept in the browser until it is saved or thrown away. */
 export interface Draft {
@@ -32,7 +31,7 @@ export interface DraftReading {
   /** Faults of what was typed, by path. */
   readonly faults: readonly PackFault[]
   /** Absent while something is lacking. */
-  readonly running?: RunningFamily | undefined
+  readonly running?: RunnableFamily | undefined
   readonly sheets: readonly ProcedureSheet[]
   readonly findings: readonly PackFinding[]
 }
@@ -74,8 +73,7 @@ export function useDraft(familyId: string | undefined) {
     const faults = [...ofShape, ...lacking.faults]
     if (faults.length + lacking.parts.length + lacking.durations.length > 0)
       return { lacking, faults, sheets: [], findings: [] }
-    const { composed } = composeFamily({ fragments }, family)
-    const running = { machine: compileFamily(composed), menus: composed.menus }
+    const running = runnableFamily({ fragments }, family)
     return {
       lacking,
       faults,

@@ -1,6 +1,5 @@
 import { widthOf, type Drawing, type DrawingMark } from './drawing.ts'
-import type { KeyChart, ChartTime } from './keyChart.ts'
-import { phrases, type Locale } from './words.ts'
+import { phrases, type ChartTime, type KeyChart, type Locale } from '../procedure/index.ts'
 
 /** A key chart laid out: the same drawing on the screen, in a file and on paper. Lengths in its own units. */
 export interface ChartDrawing extends Drawing {

@@ -1,6 +1,6 @@
 import { edge, turned, type DeviceKind, type Edge, type Family, type KeyId } from '../catalog/index.ts'
 import { widthOf, type Drawing, type DrawingMark } from './drawing.ts'
-import { phrases, type Locale } from './words.ts'
+import { phrases, type Locale } from '../procedure/index.ts'
 
 type DeviceKey = Family['keys'][number]
 

@@ -2,15 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { smallFamily } from '../../test/smallFamily.ts'
 import type { Procedure } from '../catalog/index.ts'
 import { compileFamily } from '../twin/index.ts'
-import {
-  chartDrawing,
-  deviceDrawing,
-  drawingSvg,
-  procedureSheet,
-  wipeFromRecovery,
-  type Drawing,
-  type DrawingMark,
-} from './index.ts'
+import { chartDrawing, deviceDrawing, drawingSvg, type Drawing, type DrawingMark } from './index.ts'
+import { procedureSheet, wipeFromRecovery } from '../procedure/index.ts'
 
 /** Switched off by a tap, then power and volume-up until the recovery's menu, whose last line asks. */
 const composed = smallFamily({
