@@ -35,7 +35,9 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
     document.querySelector<HTMLElement>('#ask-now input')?.focus()
   }
   async function next(): Promise<void> {
-    if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
+    // Whoever writes elsewhere on the page goes on writing there.
+    const { activeElement: at } = document
+    if (at instanceof HTMLElement && at.closest('#ask-now')) at.blur()
     await ask(undefined)
     const first = open.value.find(({ name }) => !later.value.includes(name)) ?? open.value[0]
     await ask(first?.name)
