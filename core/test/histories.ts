@@ -115,6 +115,7 @@ const registry =
       ? {
           kind: 'registry-said',
           key: job.asking.key,
+          imei: job.asking.imei,
           said: { answer: said, detail: '', reference: '', feeMinor: 0, currency: '' },
         }
       : { kind: 'ask-registry', key: `q${nth}`, report: false }

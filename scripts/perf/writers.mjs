@@ -49,7 +49,7 @@ async function write(people, jobs, seconds) {
       for (let turn = 0; performance.now() < until; turn++) {
         const from = performance.now()
         const { status, body } =
-          turn % 2
+          turn % 6
             ? await person.ask('PATCH', `/api/jobs/${job.id}/facts`, {
                 version,
                 facts: { wrongTries: turn % 40 },

@@ -44,7 +44,9 @@ export type Command =
   | { readonly kind: 'ask-registry'; readonly key: string; readonly report: boolean }
   | {
       readonly kind: 'registry-said'
+      /** Of the question it answers, and the IMEI that was asked about, whatever stands on the job by now. */
       readonly key: string
+      readonly imei: string
       readonly said: Pick<RegistryRecord, 'answer' | 'detail' | 'reference' | 'feeMinor' | 'currency'>
     }
   | ({ readonly kind: 'sign-agreement' } & Pick<Signed, 'text' | 'digest' | 'how'> & {

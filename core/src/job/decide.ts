@@ -1,7 +1,7 @@
 import type { Command } from './commands.ts'
 import { decideAgreement, decideWaiver } from './decideAgreement.ts'
 import { decideAnswer } from './decideAnswers.ts'
-import { decideAttempt, decideStep, decideTakeBack } from './decideBench.ts'
+import { decideAttempt, decideStep, decideTakeBack, isLate } from './decideBench.ts'
 import { decideAccount, decideOrder, decideRemote } from './decideDesks.ts'
 import { decideHandBack } from './decideHandBack.ts'
 import { decideRegistry } from './decideRegistry.ts'
@@ -9,6 +9,7 @@ import { refused, secretsIn, yes, type Decided } from './decided.ts'
 import { evolve } from './evolve.ts'
 import type { JobState } from './records.ts'
 import type { World } from './standing.ts'
+import { TOLD_STEPS } from './steps.ts'
 
 /** Files that a job keeps at most. */
 const MOST_FILES = 12
@@ -19,8 +20,8 @@ const MOST_FILES = 12
  * on it.
  */
 export function decide(job: JobState, command: Command, world: World): Decided {
-  // What happened before it was closed may be told after.
-  if (job.handBack && !isTold(command)) return refused({ code: 'job-closed' })
+  // What happened at the device is told, also when the job is closed by then.
+  if (job.handBack && !isTold(command, world)) return refused({ code: 'job-closed' })
   switch (command.kind) {
     case 'answer':
       return decideAnswer(job, command, world)
@@ -65,8 +66,20 @@ export function decide(job: JobState, command: Command, world: World): Decided {
   }
 }
 
-/** Ends what was begun: an attempt that ran, an answer that was on its way. */
-const isTold = ({ kind }: Command): boolean => kind === 'end-attempt' || kind === 'registry-said'
+/** Tells what happened, or ends what was begun: an attempt that ran, an answer that was on its way. */
+function isTold(command: Command, world: World): boolean {
+  switch (command.kind) {
+    case 'bench':
+      return TOLD_STEPS.includes(command.change.kind)
+    case 'start-attempt':
+      return isLate(command.startedAt, world)
+    case 'end-attempt':
+    case 'registry-said':
+      return true
+    default:
+      return false
+  }
+}
 
 /** The job once a command is carried out; the very same job where it is refused. */
 export function after(job: JobState, command: Command, world: World): JobState {

@@ -1,9 +1,9 @@
-import type { FactName } from '../route/index.ts'
+import type { FactName, Facts } from '../route/index.ts'
 import type { Command } from './commands.ts'
 import { refused, secretsIn, yes, type Decided } from './decided.ts'
 import type { JobEvent } from './events.ts'
 import type { JobState } from './records.ts'
-import { isReported, type World } from './standing.ts'
+import { isReported, registryStands, type World } from './standing.ts'
 import { standingOf } from './steps.ts'
 
 type Answer = Extract<Command, { kind: 'answer' }>
@@ -44,14 +44,15 @@ export function decideAnswer(job: JobState, command: Answer, world: World): Deci
       ...(customer ? { customer } : {}),
       ...(takesNewest ? { catalogId: newestCatalogId } : {}),
     })
-  if (registryAnswer) {
+  const byHand = saidByHand(job, registryAnswer)
+  if (byHand) {
     const imei = (answers.imei === undefined ? job.answers.imei : answers.imei) ?? ''
     events.push({
       kind: 'registry-said',
       record: {
         at: world.now,
         imei,
-        answer: registryAnswer,
+        answer: byHand,
         source: 'by-hand',
         detail: '',
         reference: '',
@@ -61,4 +62,13 @@ export function decideAnswer(job: JobState, command: Answer, world: World): Deci
     })
   }
   return yes(...events)
+}
+
+/** What a person says of the registry; an answer that is taken back leaves none. */
+function saidByHand(
+  job: JobState,
+  said: Facts['registryAnswer'] | null,
+): NonNullable<Facts['registryAnswer']> | undefined {
+  if (said !== null) return said
+  return registryStands(job) === undefined ? undefined : 'no-answer'
 }

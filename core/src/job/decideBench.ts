@@ -89,16 +89,17 @@ export function barring(job: JobState): readonly Gate[] {
   return gatesOfTheJob(factsOf(job), progressOf(job)).filter(({ state }) => state === 'closed-for-good')
 }
 
-/** One who began it long ago tells of it; one who begins it now asks. In milliseconds. */
 const LATE_MS = 120_000
+/** One who began it long ago tells of it; one who begins it now asks. */
+export const isLate = (startedAt: string, { now }: World): boolean =>
+  Date.parse(now) - Date.parse(startedAt) > LATE_MS
 
 export function decideAttempt(job: JobState, command: Run, world: World): Decided {
   const known = job.attempts.find(({ id }) => id === command.id)
   if (command.kind === 'end-attempt') return ended(known, command)
   if (known) return yes()
-  const isLate = Date.parse(world.now) - Date.parse(command.startedAt) > LATE_MS
   const bars = barring(job)
-  if (!isLate) {
+  if (!isLate(command.startedAt, world)) {
     if (isReported(job)) return refused({ code: 'reported' })
     if (bars.length > 0) return refused({ code: 'no-work', gates: bars })
     const isElsewhere = job.attempts.some(

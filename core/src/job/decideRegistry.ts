@@ -11,14 +11,11 @@ const LONGEST_QUESTION_MS = 20_000
 /** The question is recorded before it is asked, so that nobody asks, and pays, a second time meanwhile. */
 export function decideRegistry(job: JobState, command: Ask, world: World): Decided {
   if (command.kind === 'registry-said') {
-    const { asking } = job
-    // Its question was overtaken by another one; what was said of its IMEI is kept all the same.
-    const imei = asking?.key === command.key ? asking.imei : job.answers.imei
-    if (imei === undefined) return yes()
+    const { key, imei, said } = command
     return yes({
       kind: 'registry-said',
-      key: command.key,
-      record: { at: world.now, imei, source: 'registry', ...command.said },
+      key,
+      record: { at: world.now, imei, source: 'registry', ...said },
     })
   }
   const { imei } = job.answers

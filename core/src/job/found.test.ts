@@ -8,6 +8,7 @@ import type { Facts } from '../route/index.ts'
 import {
   decide,
   evolve,
+  factsOf,
   handBackFacts,
   mainActionOf,
   mayShowWipeKeys,
@@ -141,6 +142,18 @@ describe('2. “It was reset, and the paper says nothing was deleted”', () => 
       deleted: 'by-settings',
       breaches: [],
       shownBy: { screen: 'settings', account: 'account-list-empty' },
+    })
+  })
+  it('told when the job is closed already, it changes what the paper says', () => {
+    const story = new Story({ complaint: 'forgotten-lock' })
+      .signs()
+      .does(...atTheDevice)
+      .handsBack()
+    expect(handBackFacts(story.job)?.deleted).toBe('no')
+    story.does(bench({ kind: 'wipe-started' }))
+    expect(handBackFacts(story.job)).toMatchObject({
+      deleted: 'by-recovery',
+      breaches: [{ without: 'not-revealed' }],
     })
   })
   it('and a reset that nobody was shown is recorded, not refused after the deed', () => {
@@ -316,8 +329,24 @@ describe('8. “The registry said stolen; I typed clean over it and wiped it”'
   it('only the registry itself takes it back, of the same IMEI', () => {
     const story = reported()
     const said = { answer: 'clean', detail: '', reference: '', feeMinor: 0, currency: '' } as const
-    story.does({ kind: 'ask-registry', key: 'q', report: false }, { kind: 'registry-said', key: 'q', said })
+    const saysOf = (imei: string): Command => ({ kind: 'registry-said', key: 'q', imei, said })
+    story.does({ kind: 'ask-registry', key: 'q', report: false }, saysOf('490154203237518'))
+    expect(story.tries(sign(story.job, story.world, 0))).toBe('reported')
+    story.does(saysOf('001001011234563'))
     expect(story.tries(sign(story.job, story.world, 0))).toBeUndefined()
+  })
+  it('an answer about the IMEI of before is not an answer about the one that stands there now', () => {
+    const story = new Story({ complaint: 'forgotten-lock', imei: '490154203237518' })
+    story.does({ kind: 'ask-registry', key: 'q', report: false }, answers({ imei: '001001011234571' }))
+    const said = { answer: 'clean', detail: '', reference: '', feeMinor: 0, currency: '' } as const
+    story.does({ kind: 'registry-said', key: 'q', imei: '490154203237518', said })
+    expect(factsOf(story.job).registryAnswer).toBeUndefined()
+  })
+  it('what a person had said of it, a person may take back', () => {
+    const story = new Story({ complaint: 'forgotten-lock' })
+    expect(factsOf(story.job).registryAnswer).toBe('clean')
+    story.does({ kind: 'answer', set: { registryAnswer: null }, newestCatalogId: 1 })
+    expect(factsOf(story.job).registryAnswer).toBe('no-answer')
   })
   it.each(['legalMatter', 'workManaged'] as const)(
     '%s, once said, is lifted by a supervisor only',

@@ -46,8 +46,14 @@ export function registryStands({
   answers,
 }: Pick<JobState, 'registry' | 'answers'>): Facts['registryAnswer'] {
   if (isReported({ registry })) return 'reported'
-  const own = registry.filter(({ imei }) => imei === (answers.imei ?? ''))
-  return own.findLast(({ answer }) => answer !== 'no-answer')?.answer ?? own.at(-1)?.answer
+  let stands: JobState['registry'][number] | undefined
+  for (const said of registry) {
+    if (said.imei !== (answers.imei ?? '')) continue
+    // Silence undoes no answer; a person may take back what a person had said.
+    const isTakenBack = said.source === 'by-hand' && stands?.source === 'by-hand'
+    if (said.answer !== 'no-answer' || !stands || isTakenBack) stands = said
+  }
+  return stands?.answer
 }
 
 /** Whether a report stands against the device of this job. */

@@ -33,7 +33,7 @@ export function termsOf(
         : facts.carrierLocked === 'yes'
           ? 'stays-until-released'
           : 'perhaps-stays',
-    memoryCard: mayBeWiped && facts.memoryCard !== 'no',
+    memoryCard: mayBeWiped && device?.kind !== 'watch' && facts.memoryCard !== 'no',
     esimProfile: mayBeWiped && device?.cellular !== false && facts.esimProfile !== 'no',
     makersService,
     mostMinor: quote.mostMinor,

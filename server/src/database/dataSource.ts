@@ -51,7 +51,7 @@ interface ConnectionPool {
 /** Requests that wait for a connection at most; more are told at once to try again. */
 const MOST_WAITING = 400
 const LONGEST_LOCK_S = 5
-const LONGEST_STATEMENT_S = 8
+const LONGEST_STATEMENT_S = 20
 const LIMITS = `SET SESSION innodb_lock_wait_timeout = ${LONGEST_LOCK_S}, max_statement_time = ${LONGEST_STATEMENT_S}`
 
 function dataSourceOf(database: Config['database'], migrations: typeof MIGRATIONS): DataSource {

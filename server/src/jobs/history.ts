@@ -37,8 +37,8 @@ function told(event: JobEvent): Pick<WireEvent, 'kind' | 'detail'> {
     }
     case 'step-made': {
       const { kind, ...rest } = event.step.change
-      const { key, without } = event.step
-      return { kind, detail: { ...rest, key, ...(without ? { without } : {}) } }
+      const { without } = event.step
+      return { kind, detail: { ...rest, ...(without ? { without } : {}) } }
     }
     case 'taken-back':
       return { kind: 'taken-back', detail: { what: event.what, reason: event.reason } }

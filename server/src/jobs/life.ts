@@ -51,6 +51,7 @@ export class JobLife {
   readonly #catalog: Catalog
   readonly #prices: PriceLists
   readonly #clock: () => Date
+  readonly #names = new Map<number, string>()
   constructor(
     database: DataSource,
     catalog: Catalog,
@@ -131,11 +132,10 @@ export class JobLife {
     beside?: Beside,
   ): Promise<Job> {
     const by = await this.#nameOf(staffId)
-    await this.#ensure(await this.read(id))
     for (;;) {
       const made = await transact(this.#database, async (manager) => {
         const { state: job } = await this.#row(manager, id, true)
-        // Somebody gave it another catalogue meanwhile: that is read outside of the transaction.
+        // What is not in memory is read outside of the transaction, which asks for no other connection.
         if (!this.#catalog.holds(job.catalogId) || !this.#prices.holds(job.pricesId)) return job
         const now = this.#clock()
         const world: World = { now: now.toISOString(), by, ...this.known(job) }
@@ -282,8 +282,13 @@ export class JobLife {
     await this.#prices.byId(pricesId)
   }
 
+  /** Names do not change: each is asked for once. */
   async #nameOf(staffId: number): Promise<string> {
-    return (await this.#database.manager.findOneBy(staffEntity, { id: staffId }))?.name ?? ''
+    const known = this.#names.get(staffId)
+    if (known !== undefined) return known
+    const name = (await this.#database.manager.findOneBy(staffEntity, { id: staffId }))?.name ?? ''
+    if (name !== '') this.#names.set(staffId, name)
+    return name
   }
 }
 

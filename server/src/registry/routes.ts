@@ -41,6 +41,7 @@ export function registryHandlers(
         {
           kind: 'registry-said',
           key,
+          imei,
           said: {
             answer: said.answer,
             detail: [said.detail, typeof ordered === 'string' ? `No report: ${ordered}` : '']

@@ -171,6 +171,13 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         {{ menu.atLastQuestion ? 'It is wiping' : 'The last question shows' }}
         <span class="key-hint">Space</span>
       </button>
+      <button
+        v-else-if="stage === 'menu' && menu?.keepsData && menu.mend"
+        class="act act-main"
+        @click="menu.worksAgain(menu.mend)"
+      >
+        It helped: it works again
+      </button>
       <button v-else-if="afterStep" class="act act-main" @click="record({ kind: afterStep.kind })">
         {{ afterStep.text }} <span class="key-hint">Space</span>
       </button>

@@ -46,7 +46,7 @@ const law = computed(() => props.family.waitLaw ?? PLATFORM_WAIT_LAW)
     <template v-if="choice.action === 'reset-from-settings'">
       <p v-if="mustTakeAccountOff" class="mt-4 text-xl">
         First take the account off in the settings, and look at the list of accounts.
-        <button class="act ml-2" @click="job.tell({ kind: 'account-taken-off' })">
+        <button class="act mt-2 block" @click="job.tell({ kind: 'account-taken-off' })">
           The list of accounts is empty
         </button>
       </p>

@@ -43,6 +43,10 @@ const cacheFirst = computed(() => first.value === 'clear-cache')
 const installFirst = computed(() => first.value === 'install-system-again')
 const didNotHelp = (action: 'clear-cache' | 'install-system-again') =>
   job.recordBench({ kind: 'did-not-help', action })
+/** What may help without deleting anything, where that is all that may be done. */
+const mend = computed(() =>
+  cacheFirst.value ? 'cache-cleared' : installFirst.value ? 'system-installed' : undefined,
+)
 const worksAgain = (how: 'cache-cleared' | 'system-installed') => job.tell({ kind: 'screen-lifted', how })
 const resetGates = computed(
   () =>
@@ -107,7 +111,15 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   }
   if (event.key.toLowerCase() === 'x') void record('back-to-keys')
 })
-defineExpose({ next, keepsData, atLastQuestion, isReleased, backToKeys: () => record('back-to-keys') })
+defineExpose({
+  next,
+  keepsData,
+  mend,
+  worksAgain,
+  atLastQuestion,
+  isReleased,
+  backToKeys: () => record('back-to-keys'),
+})
 </script>
 
 <template>
@@ -177,8 +189,10 @@ defineExpose({ next, keepsData, atLastQuestion, isReleased, backToKeys: () => re
           >Harmless first: <b>{{ text(toCache) }}</b> clears the cache.
         </template>
         Restart and look whether it helps.
-        <button class="underline" @click="worksAgain('cache-cleared')">It helped: it works again</button>
-        <button class="ml-3 underline" @click="didNotHelp('clear-cache')">It did not help</button>
+        <button v-if="!keepsData" class="mr-3 underline" @click="worksAgain('cache-cleared')">
+          It helped: it works again
+        </button>
+        <button class="underline" @click="didNotHelp('clear-cache')">It did not help</button>
       </p>
       <p
         v-if="installFirst && (keepsData || !atLastQuestion)"
@@ -186,8 +200,10 @@ defineExpose({ next, keepsData, atLastQuestion, isReleased, backToKeys: () => re
       >
         Before the reset: install the system again with the file that the maker provides for this very model.
         Choose <b>apply update</b> in this menu and follow the maker’s page; it may keep what is on it.
-        <button class="underline" @click="worksAgain('system-installed')">It helped: it works again</button>
-        <button class="ml-3 underline" @click="didNotHelp('install-system-again')">It did not help</button>
+        <button v-if="!keepsData" class="mr-3 underline" @click="worksAgain('system-installed')">
+          It helped: it works again
+        </button>
+        <button class="underline" @click="didNotHelp('install-system-again')">It did not help</button>
       </p>
 
       <div v-if="atLastQuestion && !isReleased" class="mt-4">

@@ -163,12 +163,11 @@ const isOpen = (saved: Job) => saved.handBack === null
                 v-if="priceMinor === undefined"
                 class="ml-3"
                 >an amount, like 35.00</b
-              ><b v-else-if="isTooMuch" class="ml-3 text-stop">
-                {{
-                  job.mostToAskMinor
-                    ? `agreed: at most ${money(job.mostToAskMinor, currency)}`
-                    : 'nothing was agreed that costs anything'
-                }}</b
+              ><span class="ml-3" :class="isTooMuch ? 'font-bold text-stop' : 'text-ink-soft'">{{
+                job.mostToAskMinor
+                  ? `agreed: at most ${money(job.mostToAskMinor, currency)}`
+                  : 'nothing was agreed that costs anything'
+              }}</span
               ><span v-if="fees" class="ml-3 text-ink-soft">fees of its orders: {{ fees }}</span></span
             >
           </div>

@@ -48,7 +48,10 @@ function detailText({ kind, detail }: JobEvent): string {
       .join(' · ')
   if (Array.isArray(detail['seen'])) return (detail['seen'] as Cue[]).map((cue) => words.cue[cue]).join(', ')
   return Object.values(detail)
-    .filter((value) => (typeof value === 'string' && value.length < 64) || typeof value === 'number')
+    .filter(
+      (value) =>
+        (typeof value === 'string' && value !== '' && value.length < 64) || typeof value === 'number',
+    )
     .join(' · ')
 }
 </script>
