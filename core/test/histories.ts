@@ -23,7 +23,7 @@ const PHONE: DeviceOnJob = {
   acceptsOldScreenLock: false,
   canReachRecovery: true,
 }
-export const FIRST = Date.parse('2026-03-02T08:00:00.000Z')
+const FIRST = Date.parse('2026-03-02T08:00:00.000Z')
 const MODEL = {
   modelId: 'any',
   familyId: 'family',
@@ -39,16 +39,17 @@ export const worldAt = (minute: number, device: DeviceOnJob = PHONE): World => (
   device,
   prices: USUAL_PRICES,
 })
-export const opened = (): JobState =>
-  evolve(undefined, {
-    kind: 'opened',
-    at: new Date(FIRST).toISOString(),
-    by: 'Runa',
-    id: 1,
-    ticket: 'B1001',
-    pricesId: 1,
-    catalogId: 1,
-  })
+/** The event that every history begins with. */
+export const OPENED: JobEvent = {
+  kind: 'opened',
+  at: new Date(FIRST).toISOString(),
+  by: 'Runa',
+  id: 1,
+  ticket: 'B1001',
+  pricesId: 1,
+  catalogId: 1,
+}
+export const opened = (): JobState => evolve(undefined, OPENED)
 
 /** A history: the job after each command, and every event in order. */
 export interface Lived {
@@ -164,7 +165,8 @@ const TOLD = [
 export const TOLD_CHANGE: fc.Arbitrary<(typeof TOLD)[number]> = fc.constantFrom(...TOLD)
 
 const WAIVED = some('not-work-managed', 'no-legal-matter', 'ownership')
-const SERVICE = {
+/** A supplier's service for the carrier of these histories. */
+export const SERVICE = {
   serviceId: 1,
   supplier: 'Greywater',
   carrier: 'Skerry Mobile',

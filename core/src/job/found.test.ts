@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { opened, READY, sign, worldAt, handBack } from '../../test/histories.ts'
+import { opened, READY, SERVICE, sign, worldAt, handBack } from '../../test/histories.ts'
 import { RANDOM_FACTS } from '../../test/randomFacts.ts'
 import { customerLetsUsDelete } from '../../test/oracle.ts'
 import { foreseeAccountLock } from '../account/index.ts'
@@ -388,20 +388,7 @@ describe('13. “Ten orders for one click”', () => {
       carrierLocked: 'yes',
       originalCarrier: 'Skerry Mobile',
     })
-    const service = {
-      serviceId: 1,
-      supplier: 'Greywater',
-      carrier: 'Skerry Mobile',
-      feeMinor: 1900,
-      currency: 'EUR',
-      promise: {
-        countsFrom: '2026-03-02',
-        earliest: '2026-03-03',
-        latest: '2026-03-05',
-        latestBefore: '2026-03-05T23:00:00.000Z',
-      },
-    }
-    const order = (id: string): Command => ({ kind: 'place-order', id, service })
+    const order = (id: string): Command => ({ kind: 'place-order', id, service: SERVICE })
     expect(story.tries(order('a'))).toBeUndefined()
     expect(story.tries(order('a'))).toBeUndefined()
     expect(story.tries(order('b'))).toBe('order-under-way')

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { handBack, histories, live, TOLD_CHANGE, worldAt, FIRST, opened } from '../../test/histories.ts'
+import { handBack, histories, live, OPENED, TOLD_CHANGE, worldAt, opened } from '../../test/histories.ts'
 import {
   customerLetsUsDelete,
   isShownOff,
@@ -11,11 +11,13 @@ import {
 import {
   after,
   apart,
+  breachesOf,
   decide,
   evolve,
   handBackFacts,
   jobOf,
   mainActionOf,
+  mayShowWipeKeys,
   standingOf,
   together,
   type Command,
@@ -57,6 +59,29 @@ describe('whatever anybody does, in whatever order', () => {
               )
                 expect(standingOf(job).breaches.length).toBeGreaterThan(0)
             }
+          })
+        }),
+      )
+      expect(shown).toBeGreaterThan(RUNS / 20)
+    },
+    LONG,
+  )
+  it(
+    'while the wipe keys may be on the screen, pressing them is no breach: screen and record agree',
+    () => {
+      let shown = 0
+      always(
+        fc.property(most, (history) => {
+          live(history, ({ job, world, so }) => {
+            if (!mayShowWipeKeys(job, world) || standingOf(job).deleted !== 'no') return
+            shown++
+            expect([customerLetsUsDelete(so), reportStands(so)]).toEqual([true, false])
+            const deed = standingOf(job).bench.inRecoveryAt
+              ? ({ kind: 'wipe-started' } as const)
+              : ({ kind: 'screen-lifted', how: 'settings' } as const)
+            const done = after(job, { kind: 'bench', key: 'deed', change: deed }, world)
+            expect(breachesOf(done)).toEqual(breachesOf(job))
+            expect(standingOf(done).deleted).not.toBe('no')
           })
         }),
       )
@@ -132,16 +157,7 @@ describe('whatever anybody does, in whatever order', () => {
       always(
         fc.property(most, (history) => {
           const { job, events } = live(history)
-          const first: JobEvent = {
-            kind: 'opened',
-            at: new Date(FIRST).toISOString(),
-            by: 'Runa',
-            id: 1,
-            ticket: 'B1001',
-            pricesId: 1,
-            catalogId: 1,
-          }
-          const stored = [first, ...events].map(
+          const stored = [OPENED, ...events].map(
             (event) => JSON.parse(JSON.stringify(apart(event))) as ReturnType<typeof apart>,
           )
           expect(jobOf(stored.map(together))).toEqual(JSON.parse(JSON.stringify(job)))

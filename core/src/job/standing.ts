@@ -1,4 +1,5 @@
 import {
+  beforeWork,
   planRoute,
   stationOf,
   type DeviceOnJob,
@@ -120,20 +121,7 @@ export function routeOf(job: JobState, { device, prices }: Around): Route {
  * steps told late or out of order do not change the answer.
  */
 export function routeBeforeWork(job: JobState, { device, prices }: Around): Route {
-  return planRoute(
-    factsOf(job),
-    device,
-    {
-      ...progressOf(job),
-      inRecovery: false,
-      wipeStarted: false,
-      setUpReached: false,
-      screenLifted: false,
-      accountProof: undefined,
-      handedBack: false,
-    },
-    prices,
-  )
+  return planRoute(factsOf(job), device, beforeWork(progressOf(job)), prices)
 }
 
 export const stationOfJob = (job: JobState, around: Around): Station =>

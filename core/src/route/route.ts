@@ -76,7 +76,12 @@ export function planRoute(
   const does = whatItDoes(decision, progress)
   const locks = locksNow(facts, device, progress, resetAhead(decision))
   const consent = consentNow(facts, device, progress, decision, does)
-  const wipeGates = gatesOfTheWipe(facts, progress, consent.state, consent.covers)
+  // What was done without deleting does not settle the agreement for deleting: it is asked as before the work.
+  const { state, covers } =
+    isAgreedDone(progress) && !progress.wipeStarted
+      ? planRoute(facts, device, beforeWork(progress), prices).consent
+      : consent
+  const wipeGates = gatesOfTheWipe(facts, progress, state, covers)
   const plan = { facts, device, progress, locks, consent, wipeGates, does }
   return {
     choices: decision.choices,
@@ -94,6 +99,21 @@ export function planRoute(
     mayWipe: does.mayBeWiped,
   }
 }
+
+/** Whether something has been done that the agreement was for. */
+const isAgreedDone = ({ wipeStarted, screenLifted, accountProof, handedBack }: Progress): boolean =>
+  wipeStarted || screenLifted || accountProof !== undefined || handedBack
+
+/** The progress without anything that was done at the device. */
+export const beforeWork = (progress: Progress): Progress => ({
+  ...progress,
+  inRecovery: false,
+  wipeStarted: false,
+  setUpReached: false,
+  screenLifted: false,
+  accountProof: undefined,
+  handedBack: false,
+})
 
 /** The first reset on the main line. */
 function resetAhead({ choices }: Decision): ResetAhead {
@@ -132,14 +152,9 @@ function consentNow(
 ): RouteConsent {
   const given = progress.consent
   const gentlerFailed = progress.failedActs.length > 0
-  const isDone =
-    progress.wipeStarted ||
-    progress.screenLifted ||
-    progress.accountProof !== undefined ||
-    progress.handedBack
   const terms = termsOf(facts, device, figures.quote, does)
   // What was agreed to has been done; nothing later makes it undone.
-  if (given.kind === 'signed' && isDone)
+  if (given.kind === 'signed' && isAgreedDone(progress))
     return {
       state: 'given',
       terms: given.terms,

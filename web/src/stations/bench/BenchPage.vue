@@ -5,6 +5,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
+import { isForThePage } from '../../parts/pageKey.ts'
 import NextStation from '../../parts/NextStation.vue'
 import TakeBack from './TakeBack.vue'
 import AfterPanel from './AfterPanel.vue'
@@ -76,16 +77,7 @@ function lifted(): void {
   if (how) void record({ kind: 'screen-lifted', how })
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
-  if (
-    event.key !== ' ' ||
-    event.repeat ||
-    event.ctrlKey ||
-    event.metaKey ||
-    event.altKey ||
-    event.target instanceof HTMLInputElement ||
-    event.target instanceof HTMLButtonElement
-  )
-    return
+  if (event.key !== ' ' || !isForThePage(event)) return
   if (stage.value !== 'after' || !afterStep.value) return
   event.preventDefault()
   void record({ kind: afterStep.value.kind })

@@ -7,6 +7,7 @@ import { computed, onMounted, ref } from 'vue'
 import { useJob, useJobs } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
+import { isForThePage } from '../../parts/pageKey.ts'
 import KeyChart from '../../parts/KeyChart.vue'
 import StepLines from '../../parts/StepLines.vue'
 import { tenthsText } from '../../words/en.ts'
@@ -99,18 +100,7 @@ function choose(procedureId: string): void {
 }
 
 useEventListener('keydown', (event: KeyboardEvent) => {
-  const { target } = event
-  if (
-    event.repeat ||
-    event.ctrlKey ||
-    event.metaKey ||
-    event.altKey ||
-    isDry.value ||
-    target instanceof HTMLInputElement ||
-    target instanceof HTMLSelectElement ||
-    target instanceof HTMLButtonElement
-  )
-    return
+  if (isDry.value || !isForThePage(event)) return
   if (event.key === ' ' && phase.value !== 'asking') {
     event.preventDefault()
     void next()

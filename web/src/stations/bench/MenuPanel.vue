@@ -4,6 +4,7 @@ import { diagnoseCameBack } from '@benevox/core/diagnosis'
 import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
+import { isForThePage } from '../../parts/pageKey.ts'
 import PressAndHold from '../../parts/PressAndHold.vue'
 import CameBack from './CameBack.vue'
 import GatePanel from './GatePanel.vue'
@@ -96,15 +97,7 @@ async function next(): Promise<void> {
   } else if (isReleased.value) await record('wipe-started')
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
-  if (
-    event.repeat ||
-    event.ctrlKey ||
-    event.metaKey ||
-    event.altKey ||
-    event.target instanceof HTMLInputElement ||
-    event.target instanceof HTMLButtonElement
-  )
-    return
+  if (!isForThePage(event)) return
   if (event.key === ' ') {
     event.preventDefault()
     void next()
