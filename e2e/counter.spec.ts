@@ -276,10 +276,18 @@ test('evidence, condition and a lead’s word', async ({ page }) => {
   await expect(page.getByRole('img', { name: 'receipt.png' })).toBeVisible()
 
   await page.getByText('Condition and accessories').click()
+  // On a slow line the second mark is made before the first is answered.
+  let answers = 0
+  page.on('response', (answer) => (answers += answer.url().endsWith('/intake') && answer.ok() ? 1 : 0))
+  await page.route('**/intake', async (route) => {
+    await new Promise((go) => setTimeout(go, 1500))
+    await route.continue()
+  })
   await page.getByLabel('Case', { exact: true }).check()
   await page.getByRole('radio', { name: 'C crack' }).click()
   await page.getByRole('button', { name: 'back, top right' }).click()
   await expect(page.getByRole('button', { name: 'back, top right: C' })).toBeVisible()
+  await expect.poll(() => answers).toBe(2)
   await page.reload()
   await page.getByText('Condition and accessories').click()
   await expect(page.getByRole('button', { name: 'back, top right: C' })).toBeVisible()

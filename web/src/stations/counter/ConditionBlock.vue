@@ -13,8 +13,13 @@ const NOTHING: IntakeRecord = { left: [], marks: [], note: '' }
 const intake = ref<IntakeRecord>(job.saved?.intake ?? NOTHING)
 watch(
   () => job.saved?.intake,
-  (saved) => (intake.value = saved ?? NOTHING),
+  (saved) => {
+    // What was marked since is on its way; an older answer does not undo it.
+    if (underWay === 0) intake.value = saved ?? NOTHING
+  },
 )
+let underWay = 0
+let last: Promise<void> = Promise.resolve()
 const kind = ref<ConditionMark['kind']>('scratch')
 const drawing = computed(() => conditionDrawing(job.found?.model.kind ?? 'phone'))
 
@@ -50,10 +55,25 @@ const zoneName = (zone: ConditionZone) =>
   `${zone.side}, ${ROWS[zone.row]} ${COLUMNS[zone.column]}${letters(zone) ? `: ${letters(zone)}` : ''}`
 
 async function keep(change: Partial<IntakeRecord>, noSecret: string[] = []): Promise<void> {
-  intake.value = { ...intake.value, ...change }
-  await job.record('condition and accessories', (version, id) =>
-    call('recordIntake', { params: { id }, body: { version, intake: intake.value, noSecret } }),
-  )
+  const next = { ...intake.value, ...change }
+  intake.value = next
+  underWay++
+  // One after the other: each carries the version that the one before it made.
+  const before = last
+  last = (async () => {
+    await before.catch(() => undefined)
+    const stood = job.saved?.intake
+    try {
+      await job.record('condition and accessories', (version, id) =>
+        call('recordIntake', { params: { id }, body: { version, intake: next, noSecret } }),
+      )
+    } finally {
+      underWay--
+      // Where somebody else was quicker, theirs is shown, as the message says.
+      if (underWay === 0 && job.saved?.intake !== stood) intake.value = job.saved?.intake ?? NOTHING
+    }
+  })()
+  await last
 }
 function toggleLeft(one: LeftWithIt): void {
   const { left } = intake.value
