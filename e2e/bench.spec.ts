@@ -5,6 +5,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { startServer } from '../scripts/lib/application.mjs'
 import { demoPack } from '../demo/demoPack.ts'
 import {
+  atAnotherMachine,
   followSteps,
   holdForTheLastPresses,
   signIn,
@@ -111,8 +112,7 @@ test('a second machine sees the run and cannot run it; closed there, it is left 
 }) => {
   await signIn(page)
   await takenIn(page, 'vane 5')
-  const elsewhere = await (await browser.newContext()).newPage()
-  await signIn(elsewhere)
+  const elsewhere = await atAnotherMachine(browser)
   await page.locator('body').press('Space')
   await expect(page.getByText('Both hands on the device')).toBeVisible()
   await elsewhere.goto(page.url())

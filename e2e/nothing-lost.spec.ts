@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { answer, askFor, knownLine, signIn, takeIn } from './shop.ts'
+import { answer, askFor, atAnotherMachine, knownLine, signIn, takeIn } from './shop.ts'
 
 /** Opens the demo's job whose customer is named. */
 async function openJobOf(page: Page, customer: string): Promise<void> {
@@ -55,12 +55,12 @@ test('the server away for a while: the answer is kept here, said so, and sent la
   await expect(page.getByText('The server is away')).toHaveCount(0)
 })
 
-test('two people on one job: both versions are shown, and one is chosen', async ({ page, context }) => {
+test('two people on one job: both versions are shown, and one is chosen', async ({ page, browser }) => {
   await signIn(page)
   await takeIn(page, 'juno')
   await answer(page, { Battery: 'Not known' })
   await expect(page.getByText('all recorded')).toBeVisible()
-  const other = await context.newPage()
+  const other = await atAnotherMachine(browser)
   await other.goto(page.url())
   await answer(other, { Battery: 'Below 20 %' })
   await expect(other.getByText('all recorded')).toBeVisible()
@@ -205,11 +205,11 @@ test('a dry run shows the combination and records nothing', async ({ page }) => 
 
 test('two people at one order and one bench: what stands there is shown beside what one was recording', async ({
   page,
-  context,
+  browser,
 }) => {
   await signIn(page)
   await openJobOf(page, 'N. Saltmarsh')
-  const other = await context.newPage()
+  const other = await atAnotherMachine(browser)
   await other.goto(page.url())
   await other.getByRole('button', { name: 'Use the app' }).click()
   await expect(other.getByText('ask for the permanent release')).toBeVisible()

@@ -1,7 +1,7 @@
 import type { Answer, Job } from '@benevox/contract'
 import { consentText, plainConsent } from '@benevox/core/consent'
 import { deviceOnJob, NOTHING_DONE, planRoute, type Facts } from '@benevox/core/route'
-import { expect, type Locator, type Page } from '@playwright/test'
+import { expect, type Browser, type Locator, type Page } from '@playwright/test'
 import { pdfText } from './pdfText.ts'
 import type { TechnicianAtDevice } from './technician.ts'
 
@@ -11,6 +11,13 @@ export async function signIn(page: Page): Promise<void> {
   await page.getByLabel('Password').fill('ferry at nine')
   await page.getByRole('button', { name: 'Sign in' }).click()
   await expect(page.getByRole('heading', { name: 'Counter' })).toBeVisible()
+}
+
+/** Another machine of the shop: tabs of one browser share what waits, and send it for each other. */
+export async function atAnotherMachine(browser: Browser): Promise<Page> {
+  const page = await (await browser.newContext()).newPage()
+  await signIn(page)
+  return page
 }
 
 export async function takeIn(page: Page, letters: string): Promise<void> {

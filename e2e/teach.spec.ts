@@ -1,6 +1,13 @@
 import type { Answer } from '@benevox/contract'
 import { expect, test, type Page } from '@playwright/test'
-import { followSteps, signIn, takenIn, throughTheFirstStart, throughTheMenu } from './shop.ts'
+import {
+  atAnotherMachine,
+  followSteps,
+  signIn,
+  takenIn,
+  throughTheFirstStart,
+  throughTheMenu,
+} from './shop.ts'
 import { TechnicianAtDevice } from './technician.ts'
 
 const tab = (page: Page, name: string) => page.getByRole('tab', { name }).click()
@@ -228,8 +235,7 @@ test('two people teach one family, and the server goes away: nothing is lost, no
   browser,
 }) => {
   await signIn(page)
-  const other = await (await browser.newContext()).newPage()
-  await signIn(other)
+  const other = await atAnotherMachine(browser)
   const path = '/playbook/families/assistant-three-keys/teach'
   await page.goto(path)
   await other.goto(path)

@@ -37,17 +37,19 @@ function check(what, from, holds) {
   say(`${what}: ${holds ? 'passed' : 'FAILED'} (${seconds(from)})`)
 }
 
-/** Checks of the source that do not wait for one another, two at a time; each one's words stand together. */
-async function checkSource(checks) {
+/** A check of the source, by a tool of the project. */
+const source = (what, bin, args) => async () => {
   const from = Date.now()
-  const waiting = [...checks]
-  const worker = async () => {
-    for (let next = waiting.shift(); next; next = waiting.shift()) {
-      const [what, bin, args] = next
-      check(what, from, await run(bin, args))
-    }
+  check(what, from, await run(bin, args))
+}
+
+/** Runs in this order as many at a time as there are lanes; each one's words stand together. */
+async function inLanes(lanes, jobs) {
+  const waiting = [...jobs]
+  const lane = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) await next()
   }
-  await Promise.all([worker(), worker()])
+  await Promise.all(Array.from({ length: lanes }, lane))
 }
 
 /** A runner's own counts; a run that dies without a report is one failure. */
@@ -75,13 +77,12 @@ async function vitest(project) {
 }
 
 /**
- * The interface in three parts side by side, each with its own database, stand-ins and server: all wait for devices
- * most of the time. Which files go together: about as long as the others. What listens to the clock of the sound runs
- * by itself after them.
+ * The interface in three parts, each with its own database, stand-ins and server. Which files go together: about as
+ * long as the others. What listens to the clock of the sound runs by itself after everything else.
  */
 const PARTS = [
-  ['bench', 'nothing-lost', 'one-locked-phone'],
   ['counter', 'playbook', 'one-truth'],
+  ['bench', 'nothing-lost', 'one-locked-phone'],
   ['every-view', 'every-family', 'teach'],
 ]
 const BY_THE_CLOCK = ['bench-signals']
@@ -134,18 +135,9 @@ function safely(read) {
   }
 }
 
-await checkSource([
-  ['types of the interface', 'vue-tsc/bin/vue-tsc.js', ['-p', 'web']],
-  ['lint', 'eslint/bin/eslint.js', ['.', '--max-warnings', '0']],
-  ['format', 'prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']],
-  ['types', 'typescript/bin/tsc', ['-p', '.']],
-  ['nothing unused', 'knip/bin/knip.js', ['--no-progress']],
-  ['types of core', 'typescript/bin/tsc', ['-p', 'core']],
-])
 const building = Date.now()
 buildWeb()
 check('build', building, true)
-await Promise.all([vitest('core'), vitest('server')])
 const missing = readdirSync(join(root, 'e2e')).filter(
   (file) =>
     file.endsWith('.spec.ts') && ![...PARTS.flat(), ...BY_THE_CLOCK].includes(file.replace('.spec.ts', '')),
@@ -155,7 +147,18 @@ check(
   Date.now(),
   missing.length === 0,
 )
-await Promise.all(PARTS.map((files, part) => playwright(files, `e2e-${part + 1}`)))
+// Two cores are kept busy by three at a time: the server and the interface wait for devices and databases in between.
+await inLanes(3, [
+  () => vitest('server'),
+  source('types of the interface', 'vue-tsc/bin/vue-tsc.js', ['-p', 'web']),
+  source('lint', 'eslint/bin/eslint.js', ['.', '--max-warnings', '0']),
+  source('format', 'prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']),
+  source('types', 'typescript/bin/tsc', ['-p', '.']),
+  source('nothing unused', 'knip/bin/knip.js', ['--no-progress']),
+  source('types of core', 'typescript/bin/tsc', ['-p', 'core']),
+  ...PARTS.map((files, part) => () => playwright(files, `e2e-${part + 1}`)),
+  () => vitest('core'),
+])
 await playwright(BY_THE_CLOCK, 'e2e-clock')
 
 console.log(`${passed} passed, ${failed} failed`)

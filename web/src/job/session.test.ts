@@ -3,6 +3,7 @@ import { USUAL_PRICES } from '@benevox/core/price'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { ref } from 'vue'
 import { demoPack } from '../../../demo/demoPack.ts'
+import { call } from '../api/client.ts'
 import { Queue, type Waiting } from './queue.ts'
 import { createJobSession, type Shared } from './session.ts'
 
@@ -53,6 +54,7 @@ function browser() {
   })
   const waiting = ref<readonly Waiting[]>([])
   const look = () => (waiting.value = queue.all)
+  const last = new Map<number, Promise<unknown>>()
   const shared: Shared = {
     waiting: () => waiting.value,
     queue: {
@@ -67,7 +69,14 @@ function browser() {
     by: () => 'Runa',
     runner: () => '00000000-0000-4000-8000-000000000001',
     changed: () => undefined,
-    alone: (_, send) => send(),
+    alone: (id, send) => {
+      const sent = (last.get(id) ?? Promise.resolve()).then(send)
+      last.set(
+        id,
+        sent.catch(() => undefined),
+      )
+      return sent
+    },
   }
   return { shared, waiting }
 }
@@ -101,7 +110,7 @@ describe('a job in the browser', () => {
     let arrive: (answer: Response) => void = () => undefined
     answers = [() => new Promise<Response>((resolve) => (arrive = resolve))]
     const sent = session.flush()
-    await Promise.resolve()
+    await vi.waitFor(() => expect(asked).toHaveLength(1))
     session.setFact('hazard', 'none')
     const one = answered(job, { battery: 'below-20' })
     answers = [says(answered(one, { hazard: 'none' }))]
@@ -156,6 +165,62 @@ describe('a job in the browser', () => {
   })
 })
 
+describe('steps that are recorded', () => {
+  const intakes = (session: Awaited<ReturnType<typeof loaded>>['session'], ...words: string[]) =>
+    words.map((word) =>
+      session.record(word, (version) =>
+        call('recordIntake', {
+          params: { id: 1 },
+          body: { version, intake: { left: [], marks: [], note: word }, noSecret: [] },
+        }),
+      ),
+    )
+  it('two at once go one after the other, the second on the version that the first has made', async () => {
+    const { session, job } = await loaded()
+    let arrive: (answer: Response) => void = () => undefined
+    const one = answered(job, { hazard: 'none' })
+    answers = [
+      () => new Promise<Response>((resolve) => (arrive = resolve)),
+      says(answered(one, { battery: 'unknown' })),
+    ]
+    const both = intakes(session, 'one', 'two')
+    await vi.waitFor(() => expect(asked).toHaveLength(1))
+    arrive(Response.json(seen(one)))
+    expect(await Promise.all(both)).toEqual([true, true])
+    expect(asked.map(({ body }) => body['version'])).toEqual([1, 2])
+    expect([session.refusal, session.saved?.version]).toEqual(['', 3])
+  })
+  it('what is answered while a step is being recorded goes after it, and meets nobody', async () => {
+    const { session, job } = await loaded()
+    let arrive: (answer: Response) => void = () => undefined
+    const one = answered(job, { hazard: 'none' })
+    answers = [
+      () => new Promise<Response>((resolve) => (arrive = resolve)),
+      says(answered(one, { battery: 'below-20' })),
+    ]
+    const [recorded] = intakes(session, 'one')
+    await vi.waitFor(() => expect(asked).toHaveLength(1))
+    session.setFact('battery', 'below-20')
+    const sent = session.flush()
+    arrive(Response.json(seen(one)))
+    await sent
+    expect(await recorded).toBe(true)
+    expect(asked.map(({ body }) => body['version'])).toEqual([1, 2])
+    expect([session.refusal, session.conflict, session.waiting]).toEqual(['', undefined, 0])
+  })
+  it('after one that somebody else met, the next writes nothing over unseen; one begun later is recorded', async () => {
+    const { session, job } = await loaded()
+    const theirs = answered(job, { hazard: 'none' })
+    answers = [refuses(409, 'stale-version', { current: seen(theirs) })]
+    expect(await Promise.all(intakes(session, 'one', 'two'))).toEqual([false, false])
+    expect(asked).toHaveLength(1)
+    expect(session.refusal).toContain('You were recording: one.')
+    answers = [says(answered(theirs, { battery: 'unknown' }))]
+    expect(await Promise.all(intakes(session, 'again'))).toEqual([true])
+    expect([asked[1]?.body['version'], session.refusal]).toEqual([2, ''])
+  })
+})
+
 describe('two jobs, and slow answers', () => {
   it('an answer given while another job’s is on its way goes to its own job', async () => {
     const { shared } = browser()
@@ -171,7 +236,7 @@ describe('two jobs, and slow answers', () => {
     ]
     one.setFact('battery', 'below-20')
     const first = one.flush()
-    await Promise.resolve()
+    await vi.waitFor(() => expect(asked).toHaveLength(1))
     two.setFact('hazard', 'none')
     await two.flush()
     arrive(Response.json(seen(answered(opened(1), { battery: 'below-20' }))))

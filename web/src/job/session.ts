@@ -228,13 +228,28 @@ export function createJobSession(id: number, shared: Shared) {
     return mine.value.length === 0
   }
 
+  let lastRecorded: Promise<boolean> | undefined
+
   /**
    * Records one step on the version seen here, and takes what comes back. When somebody else changed the job
-   * meanwhile, shows the job as it is now and says so.
+   * meanwhile, shows the job as it is now and says so. A step that is begun while another is under way comes after
+   * it, on the version which that one makes; and not at all where that one was not recorded, since whoever began it
+   * could not have seen why.
    * @param words what is being recorded, to stand beside what somebody else recorded meanwhile
    * @returns whether it was recorded
    */
-  async function record(
+  function record(words: string, make: (version: number, id: number) => Promise<Job>): Promise<boolean> {
+    const before = lastRecorded
+    const mine = (async () => (await (before ?? true)) && recordNow(words, make))()
+    lastRecorded = mine
+    const done = () => {
+      if (lastRecorded === mine) lastRecorded = undefined
+    }
+    mine.then(done, done)
+    return mine
+  }
+
+  async function recordNow(
     words: string,
     make: (version: number, id: number) => Promise<Job>,
   ): Promise<boolean> {
@@ -249,7 +264,8 @@ export function createJobSession(id: number, shared: Shared) {
       return false
     }
     try {
-      await take(await make(job.version, id))
+      // What is answered meanwhile goes after it, and not on the version that it changes.
+      await shared.alone(id, async () => take(await make(saved.value?.version ?? job.version, id)))
       away.value = false
       return true
     } catch (error) {

@@ -19,7 +19,8 @@ watch(
   },
 )
 let underWay = 0
-let last: Promise<void> = Promise.resolve()
+/** What stood there before the first of those under way. */
+let stood: IntakeRecord | null | undefined
 const kind = ref<ConditionMark['kind']>('scratch')
 const drawing = computed(() => conditionDrawing(job.found?.model.kind ?? 'phone'))
 
@@ -56,24 +57,18 @@ const zoneName = (zone: ConditionZone) =>
 
 async function keep(change: Partial<IntakeRecord>, noSecret: string[] = []): Promise<void> {
   const next = { ...intake.value, ...change }
+  if (underWay === 0) stood = job.saved?.intake
   intake.value = next
   underWay++
-  // One after the other: each carries the version that the one before it made.
-  const before = last
-  last = (async () => {
-    await before.catch(() => undefined)
-    const stood = job.saved?.intake
-    try {
-      await job.record('condition and accessories', (version, id) =>
-        call('recordIntake', { params: { id }, body: { version, intake: next, noSecret } }),
-      )
-    } finally {
-      underWay--
-      // Where somebody else was quicker, theirs is shown, as the message says.
-      if (underWay === 0 && job.saved?.intake !== stood) intake.value = job.saved?.intake ?? NOTHING
-    }
-  })()
-  await last
+  try {
+    await job.record('condition and accessories', (version, id) =>
+      call('recordIntake', { params: { id }, body: { version, intake: next, noSecret } }),
+    )
+  } finally {
+    underWay--
+    // Where somebody else was quicker, theirs is shown, as the message says.
+    if (underWay === 0 && job.saved?.intake !== stood) intake.value = job.saved?.intake ?? NOTHING
+  }
 }
 function toggleLeft(one: LeftWithIt): void {
   const { left } = intake.value
