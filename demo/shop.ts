@@ -20,6 +20,7 @@ export const SUPPLIERS = [
     cutOff: '15:00',
     services: [
       {
+        lock: 'carrier',
         carrier: 'Skerry Mobile',
         carrierCountry: 'DE',
         feeMinor: 1900,
@@ -27,7 +28,15 @@ export const SUPPLIERS = [
         minDays: 1,
         maxDays: 3,
       },
-      { carrier: 'Norlane', carrierCountry: 'DK', feeMinor: 2600, currency: 'EUR', minDays: 2, maxDays: 5 },
+      {
+        lock: 'carrier',
+        carrier: 'Norlane',
+        carrierCountry: 'DK',
+        feeMinor: 2600,
+        currency: 'EUR',
+        minDays: 2,
+        maxDays: 5,
+      },
     ],
   },
   {
@@ -38,11 +47,30 @@ export const SUPPLIERS = [
     cutOff: '12:00',
     services: [
       {
+        lock: 'carrier',
         carrier: 'Skerry Mobile',
         carrierCountry: 'DE',
         feeMinor: 1200,
         currency: 'EUR',
         minDays: 5,
+        maxDays: 10,
+      },
+    ],
+  },
+  {
+    name: 'Account Office Ossel',
+    country: 'DE',
+    region: 'SH',
+    zone: 'Europe/Berlin',
+    cutOff: '12:00',
+    services: [
+      {
+        lock: 'account',
+        carrier: '',
+        carrierCountry: 'DE',
+        feeMinor: 2400,
+        currency: 'EUR',
+        minDays: 2,
         maxDays: 10,
       },
     ],

@@ -260,7 +260,7 @@ test('recovery that comes back after the wipe: named a loop, and begun again fro
   await expect(back).toContainText('Clear the cache: volume-down ×4 · power')
   // The cache cleared, and recovery once more: then the reset again, then a repair.
   for (const says of ['Reset once more', 'a matter for repair']) {
-    if (says === 'Reset once more') await back.getByRole('button', { name: 'It restarts' }).click()
+    if (says === 'Reset once more') await page.getByRole('button', { name: 'It restarts' }).click()
     else {
       await page.locator('body').press('Space')
       await holdForTheLastPresses(page)

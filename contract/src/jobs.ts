@@ -34,7 +34,7 @@ export const jobSummary = z.object({
   /** The timer that runs on it, with its instants. */
   waits: z
     .object({
-      for: z.enum(['charging', 'wipe', 'first-start', 'carrier']),
+      for: z.enum(['charging', 'wipe', 'first-start', 'carrier', 'account']),
       since: z.string(),
       /** The earliest it may be over, when it should be, and when it is late. */
       earliest: z.string(),

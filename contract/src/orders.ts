@@ -1,9 +1,18 @@
-import { networkKey, order, orderChange, promise, type Order, type OrderChange } from '@benevox/core/job'
+import {
+  networkKey,
+  order,
+  orderChange,
+  promise,
+  releasedLock,
+  type Order,
+  type OrderChange,
+} from '@benevox/core/job'
 import { z } from 'zod'
 
-/** A supplier's service for one carrier: its fee and the working days it promises. */
+/** A supplier's service for one carrier, or for the account lock: its fee and the working days it promises. */
 export const service = z.object({
   id: z.int(),
+  lock: releasedLock,
   carrier: z.string(),
   carrierCountry: z.string(),
   feeMinor: z.int(),

@@ -180,6 +180,8 @@ export const SERVICE = {
   },
 } as const
 
+export const ACCOUNT_SERVICE = { ...SERVICE, lock: 'account', serviceId: 2, carrier: '' } as const
+
 export const handBack: Try = (job, world) => {
   const says = statementsOf(job, world)
   return {
@@ -261,13 +263,20 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
   },
   {
     weight: 2,
-    arbitrary: fc.constant<Try>((_, __, nth) => ({ kind: 'place-order', id: uuid(nth), service: SERVICE })),
+    arbitrary: fc
+      .constantFrom<Extract<Command, { kind: 'place-order' }>['service']>(SERVICE, ACCOUNT_SERVICE)
+      .map((service): Try => (_, __, nth) => ({
+        kind: 'place-order',
+        id: uuid(nth),
+        service,
+      })),
   },
   {
     weight: 3,
     arbitrary: some(
       { kind: 'answered', answer: 'code', code: '00123456' },
       { kind: 'answered', answer: 'app' },
+      { kind: 'answered', answer: 'over-the-air' },
       { kind: 'code-tried', worked: false },
       { kind: 'code-tried', worked: true },
       { kind: 'proven' },

@@ -97,6 +97,12 @@ export function isShownOff(lock: 'screen' | 'account' | 'carrier', events: reado
       return events.some(
         (event) =>
           event.kind === 'order-changed' &&
+          events.some(
+            (placed) =>
+              placed.kind === 'order-placed' &&
+              placed.order.id === event.id &&
+              placed.order.lock !== 'account',
+          ) &&
           (event.change.kind === 'proven' || (event.change.kind === 'code-tried' && event.change.worked)),
       )
   }

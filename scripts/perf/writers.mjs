@@ -76,8 +76,11 @@ async function write(people, jobs, seconds) {
   }
 }
 
-/** @param seconds how long the writers go on, half of it each with a cold and a warm server */
-export async function measureWriters(seconds = 180) {
+/**
+ * @param seconds how long the writers go on, half of it each with a cold and a warm server
+ * @param openJobs how many jobs stand open when they are listed
+ */
+export async function measureWriters(seconds = 180, openJobs = JOBS) {
   const { tsImport } = await import('tsx/esm/api')
   const { STAFF } = await tsImport('../../demo/shop.ts', import.meta.url)
   const mariadb = await startMariadb({ name: 'perf-writers', fresh: true })
@@ -112,7 +115,7 @@ export async function measureWriters(seconds = 180) {
     rows['50 writers, cold server'] = await write(people, jobs, seconds / 2)
     rows['50 writers, warm server'] = await write(people, await now(), seconds / 2)
 
-    while ((await people[0].ask('GET', '/api/jobs')).body.counts.counter < JOBS)
+    while ((await people[0].ask('GET', '/api/jobs')).body.counts.counter < openJobs)
       await Promise.all(Array.from({ length: 40 }, (_, n) => open(people[n % people.length])))
     const tookMs = []
     let listed = 0

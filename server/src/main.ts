@@ -7,6 +7,7 @@ const config = configFrom(process.env)
 const database = await openDatabase(config)
 const { app, life } = createApp(config, database)
 await life.reproject()
+await life.warmUp()
 const server = app.listen(config.port, '127.0.0.1')
 server.on('listening', () => console.log(`listening on ${(server.address() as AddressInfo).port}`))
 server.on('error', (error: NodeJS.ErrnoException) => {

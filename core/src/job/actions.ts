@@ -1,6 +1,7 @@
-import { gatesOfAnOrder, type RouteAction, type Station } from '../route/index.ts'
-import type { BenchStepKind, JobState } from './records.ts'
-import { factsOf, progressOf, routeOf, stationOfJob, type Around } from './standing.ts'
+import type { Gate, RouteAction, Station } from '../route/index.ts'
+import { gatesBefore, orderUnderWay } from './decideDesks.ts'
+import type { BenchChange, JobState, ReleasedLock } from './records.ts'
+import { factsOf, routeOf, stationOfJob, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
 
 /** The one thing to do next on a job, at the station where it waits. It can always be done. */
@@ -10,16 +11,24 @@ export type MainAction =
   | { readonly kind: 'wait-for-device' }
   | { readonly kind: 'show-agreement' }
   | { readonly kind: 'charge' }
-  /** What keeps the data, or the reset from the settings. */
-  | { readonly kind: 'try'; readonly action: RouteAction }
+  /** What keeps the data, or the reset from the settings. `worked` is told once it has; else it is answered. */
+  | { readonly kind: 'try'; readonly action: RouteAction; readonly worked?: BenchChange }
+  /** The keys, into recovery. */
   | { readonly kind: 'attempt' }
+  /** Checks before what deletes may be shown. */
+  | { readonly kind: 'check'; readonly gates: readonly Gate[] }
   | { readonly kind: 'reveal' }
-  | { readonly kind: 'tell'; readonly step: BenchStepKind }
+  | { readonly kind: 'tell'; readonly change: BenchChange }
+  /** It stands in recovery again after a wipe: what is next depends on its menu. */
+  | { readonly kind: 'came-back' }
   | { readonly kind: 'confirm-account' }
   | { readonly kind: 'order' }
   | { readonly kind: 'follow-order' }
   | { readonly kind: 'hand-back' }
   | { readonly kind: 'none' }
+
+/** Where the work at the device stands: before recovery, at its keys, in its menu, or once it wipes and starts. */
+export type BenchPlace = 'gentle' | 'keys' | 'menu' | 'after'
 
 /** Which station a job waits at, and what is done there next. */
 export function mainActionOf(
@@ -31,9 +40,9 @@ export function mainActionOf(
     case 'counter':
       return { station, action: atTheCounter(job, around) }
     case 'bench':
-      return { station, action: atTheBench(job, around) }
+      return { station, action: benchActionOf(job, around) }
     case 'accounts':
-      return { station, action: { kind: 'confirm-account' } }
+      return { station, action: atTheAccounts(job, around) }
     case 'carriers':
       return { station, action: atTheCarriers(job, around) }
     case 'hand-back':
@@ -54,26 +63,107 @@ function atTheCounter(job: JobState, around: Around): MainAction {
   return { kind: 'show-agreement' }
 }
 
-function atTheBench(job: JobState, around: Around): MainAction {
-  const { bench, deleted } = standingOf(job)
-  if (deleted === 'by-recovery') {
-    if (bench.wipeStartedAt && !bench.wipeFinishedAt) return { kind: 'tell', step: 'wipe-finished' }
-    return { kind: 'tell', step: bench.firstStartAt ? 'set-up' : 'first-start' }
-  }
-  const { choices, stages } = routeOf(job, around)
-  if (stages.some(({ id, state }) => id === 'prepare' && state === 'now')) return { kind: 'charge' }
-  const first = choices[0]?.action
-  if (first !== 'reset-from-recovery' && first !== undefined) return { kind: 'try', action: first }
-  if (!around.device) return { kind: 'answer' }
-  return bench.inRecoveryAt ? { kind: 'reveal' } : { kind: 'attempt' }
+type Lifted = Extract<BenchChange, { kind: 'screen-lifted' }>['how']
+/** What is tried before anybody goes near recovery, and what is told once it has worked. */
+const GENTLE: { readonly [Action in RouteAction]?: Lifted | 'password-found' } = {
+  remember: 'remembered',
+  'remote-unlock': 'remote-unlock',
+  'reset-from-settings': 'settings',
+  'recover-account': 'password-found',
+}
+/** What may mend it in recovery's menu without deleting anything. */
+const MENDS: { readonly [Action in RouteAction]?: Lifted } = {
+  'clear-cache': 'cache-cleared',
+  'install-system-again': 'system-installed',
 }
 
-function atTheCarriers(job: JobState, { device }: Around): MainAction {
-  if (job.orders.some(({ state }) => state === 'waiting' || state === 'answered'))
-    return { kind: 'follow-order' }
-  const facts = factsOf(job)
-  const isOpen = gatesOfAnOrder(facts, device, progressOf(job)).every(({ state }) => state === 'open')
-  return isOpen && facts.imei && facts.originalCarrier ? { kind: 'order' } : { kind: 'hand-back' }
+export function benchPlaceOf(job: JobState, around: Around): BenchPlace {
+  const { bench } = standingOf(job)
+  if ((bench.wipeStartedAt || bench.firstStartAt) && !bench.setUpAt) return 'after'
+  if (bench.inRecoveryAt) return 'menu'
+  const first = routeOf(job, around).choices[0]?.action
+  return first && GENTLE[first] ? 'gentle' : 'keys'
+}
+
+/** What is next at the device itself, also while the job waits elsewhere. */
+export function benchActionOf(job: JobState, around: Around): MainAction {
+  const { choices, stages } = routeOf(job, around)
+  const first = choices[0]?.action
+  switch (benchPlaceOf(job, around)) {
+    case 'after':
+      return { kind: 'tell', change: { kind: nextAfterTheWipe(job) } }
+    case 'menu':
+      return inTheMenu(job, around, first)
+    case 'gentle':
+      return first === 'reset-from-settings'
+        ? inTheSettings(job, around)
+        : { kind: 'try', action: first ?? 'remember', ...workedBy(first && GENTLE[first]) }
+    case 'keys':
+      if (first === 'leave-it') return { kind: 'hand-back' }
+      if (!around.device) return { kind: 'answer' }
+      return stages.some(({ id, state }) => id === 'prepare' && state === 'now')
+        ? { kind: 'charge' }
+        : { kind: 'attempt' }
+  }
+}
+
+const workedBy = (how: Lifted | 'password-found' | undefined) =>
+  how && how !== 'password-found' ? { worked: { kind: 'screen-lifted', how } as const } : {}
+
+function nextAfterTheWipe(job: JobState): 'wipe-finished' | 'first-start' | 'set-up' {
+  const { bench } = standingOf(job)
+  if (bench.wipeStartedAt && !bench.wipeFinishedAt) return 'wipe-finished'
+  return bench.firstStartAt ? 'set-up' : 'first-start'
+}
+
+function inTheMenu(job: JobState, around: Around, first: RouteAction | undefined): MainAction {
+  if (standingOf(job).deleted === 'by-recovery') return { kind: 'came-back' }
+  const mends = first && MENDS[first]
+  if (mends) return { kind: 'try', action: first, ...workedBy(mends) }
+  if (first === 'leave-it') return { kind: 'hand-back' }
+  // What the route wants now is not done from recovery: it is left first.
+  if (first !== 'reset-from-recovery') return { kind: 'tell', change: { kind: 'back-to-keys' } }
+  return mayShowWipeKeys(job, around)
+    ? { kind: 'tell', change: { kind: 'wipe-started' } }
+    : checksOrReveal(job, around)
+}
+
+function inTheSettings(job: JobState, around: Around): MainAction {
+  const { bench } = standingOf(job)
+  if (factsOf(job).accountOnDevice !== 'no' && bench.accountTakenOffAt === undefined)
+    return { kind: 'tell', change: { kind: 'account-taken-off' } }
+  return mayShowWipeKeys(job, around)
+    ? { kind: 'try', action: 'reset-from-settings', ...workedBy('settings') }
+    : checksOrReveal(job, around)
+}
+
+function checksOrReveal(job: JobState, around: Around): MainAction {
+  const gates = routeOf(job, around).wipeGates.filter(({ state }) => state !== 'open')
+  return gates.length > 0 ? { kind: 'check', gates } : { kind: 'reveal' }
+}
+
+function atTheAccounts(job: JobState, around: Around): MainAction {
+  const order = orderUnderWay(job, 'account')
+  if (order && order.state !== 'released') return { kind: 'follow-order' }
+  const isRelease = routeOf(job, around).choices[0]?.action === 'authorised-release'
+  return isRelease && canOrder('account', job, around) ? { kind: 'order' } : { kind: 'confirm-account' }
+}
+
+/** Whether a release can be ordered now: its checks hold, what it goes by is there, and none is under way. */
+export function canOrder(lock: ReleasedLock, job: JobState, around: Around): boolean {
+  const { imei, originalCarrier } = factsOf(job)
+  return (
+    gatesBefore(lock, job, around).every(({ state }) => state === 'open') &&
+    Boolean(imei) &&
+    (lock === 'account' || Boolean(originalCarrier)) &&
+    !orderUnderWay(job, lock)
+  )
+}
+
+function atTheCarriers(job: JobState, around: Around): MainAction {
+  const order = orderUnderWay(job, 'carrier')
+  if (order && order.state !== 'released') return { kind: 'follow-order' }
+  return { kind: canOrder('carrier', job, around) ? 'order' : 'hand-back' }
 }
 
 /** Whether the keys that delete may be on the screen: shown once, and everything still holds. */

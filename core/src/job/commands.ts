@@ -88,7 +88,7 @@ export type Command =
       readonly id: string
       readonly service: Pick<
         Order,
-        'serviceId' | 'supplier' | 'carrier' | 'feeMinor' | 'currency' | 'promise'
+        'lock' | 'serviceId' | 'supplier' | 'carrier' | 'feeMinor' | 'currency' | 'promise'
       >
     }
   | {

@@ -1,9 +1,16 @@
-import { gatesOfAnOrder, gatesOfTheJob, isOrderFromAfar } from '../route/index.ts'
+import {
+  gatesOfAnAccountRelease,
+  gatesOfAnOrder,
+  gatesOfTheJob,
+  isOrderFromAfar,
+  type Gate,
+} from '../route/index.ts'
 import type { Command } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'
 import { barring } from './decideBench.ts'
-import type { JobState, Order, OrderChange } from './records.ts'
-import { factsOf, isReported, progressOf, type World } from './standing.ts'
+import type { JobEvent } from './events.ts'
+import { releasedBy, type JobState, type Order, type OrderChange, type ReleasedLock } from './records.ts'
+import { factsOf, isReported, progressOf, type Around, type World } from './standing.ts'
 import { standingOf } from './steps.ts'
 
 type Account = Extract<Command, { kind: 'confirm-account' }>
@@ -13,19 +20,42 @@ type Remote = Extract<Command, { kind: 'may-ask-remote' | 'remote-said' }>
 /** The account lock is seen to be off where it would ask: at the set-up wizard. */
 export function decideAccount(job: JobState, { how }: Account, world: World): Decided {
   if (job.accountConfirmed) return yes()
+  const no = whyNotConfirmed(job)
+  if (no) return no
+  const confirmed: JobEvent = { kind: 'account-confirmed', confirmed: { how, at: world.now } }
+  // What was ordered for it is proven by it.
+  const order = job.orders.find((one) => releasedBy(one) === 'account' && one.state === 'answered')
+  return order
+    ? yes({ kind: 'order-changed', id: order.id, change: { kind: 'proven' } }, confirmed)
+    : yes(confirmed)
+}
+
+function whyNotConfirmed(job: JobState): Decided | undefined {
   const { bench, deleted } = standingOf(job)
   const isAtTheWizard =
     (deleted !== 'no' && bench.setUpAt !== undefined) || factsOf(job).complaint === 'second-hand'
   if (!isAtTheWizard) return refused({ code: 'not-at-the-wizard' })
-  if (isReported(job)) return refused({ code: 'reported' })
-  return yes({ kind: 'account-confirmed', confirmed: { how, at: world.now } })
+  return isReported(job) ? refused({ code: 'reported' }) : undefined
 }
 
 /** While one of these stands, a second order would be a second fee. */
 const UNDER_WAY: readonly Order['state'][] = ['waiting', 'answered', 'released']
+export const orderUnderWay = (job: JobState, lock: ReleasedLock): Order | undefined =>
+  job.orders.find((one) => releasedBy(one) === lock && UNDER_WAY.includes(one.state))
+
+/** What must hold before a release is ordered. */
+export function gatesBefore(lock: ReleasedLock, job: JobState, { device }: Around): readonly Gate[] {
+  const facts = factsOf(job)
+  const progress = progressOf(job)
+  if (lock === 'account') return gatesOfAnAccountRelease(facts, progress)
+  return [
+    ...gatesOfAnOrder(facts, device, progress),
+    ...(isOrderFromAfar(facts) ? gatesOfTheJob(facts, progress) : []),
+  ]
+}
 
 export function decideOrder(job: JobState, command: OrderCommand, world: World): Decided {
-  return command.kind === 'place-order' ? place(job, command, world) : change(job, command)
+  return command.kind === 'place-order' ? place(job, command, world) : change(job, command, world)
 }
 
 function place(
@@ -38,16 +68,14 @@ function place(
   if (isReported(job)) return refused({ code: 'reported' })
   const bars = barring(job)
   if (bars.length > 0) return refused({ code: 'no-work', gates: bars })
-  const progress = progressOf(job)
-  const missing = [
-    ...gatesOfAnOrder(facts, world.device, progress),
-    ...(isOrderFromAfar(facts) ? gatesOfTheJob(facts, progress) : []),
-  ].filter(({ state }) => state !== 'open')
+  const lock = releasedBy(service)
+  const missing = gatesBefore(lock, job, world).filter(({ state }) => state !== 'open')
   if (missing.length > 0) return refused({ code: 'checks-missing', gates: missing })
   if (!facts.imei) return refused({ code: 'no-imei' })
-  if (facts.originalCarrier !== service.carrier)
+  if (lock === 'account' && job.accountConfirmed) return refused({ code: 'account-confirmed' })
+  if (lock === 'carrier' && facts.originalCarrier !== service.carrier)
     return refused({ code: 'other-carrier', wanted: facts.originalCarrier ?? '', service: service.carrier })
-  const underWay = job.orders.find(({ state }) => UNDER_WAY.includes(state))
+  const underWay = orderUnderWay(job, lock)
   if (underWay) return refused({ code: 'order-under-way', state: underWay.state })
   return yes({
     kind: 'order-placed',
@@ -69,11 +97,17 @@ function place(
 function change(
   job: JobState,
   { id, orderVersion, change: made }: Extract<OrderCommand, { kind: 'change-order' }>,
+  world: World,
 ): Decided {
   const order = job.orders.find((one) => one.id === id)
   if (!order) return refused({ code: 'order-unknown' })
   if (order.version !== orderVersion) return refused({ code: 'order-changed-meanwhile', order })
-  return whyNotChanged(order, made) ?? yes({ kind: 'order-changed', id, change: made })
+  const no = whyNotChanged(order, made)
+  if (no) return no
+  // The account lock is proven to be off where it would ask, and there alone.
+  if (releasedBy(order) === 'account' && made.kind === 'proven')
+    return decideAccount(job, { kind: 'confirm-account', how: 'step-skipped' }, world)
+  return yes({ kind: 'order-changed', id, change: made })
 }
 
 function whyNotChanged(order: Order, made: OrderChange): Decided | undefined {
@@ -81,6 +115,8 @@ function whyNotChanged(order: Order, made: OrderChange): Decided | undefined {
     holds ? undefined : refused({ code: 'order-not-so', state: order.state, change: made.kind })
   switch (made.kind) {
     case 'answered':
+      if (order.state === 'waiting' && releasedBy(order) === 'account' && made.answer !== 'over-the-air')
+        return refused({ code: 'answer-not-of-this-lock' })
       if (order.state === 'waiting' && made.answer === 'code' && made.code === undefined)
         return refused({ code: 'code-missing' })
       if (order.state === 'waiting' && made.answer !== 'code' && made.code !== undefined)

@@ -1,13 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { opened, READY, SERVICE, sign, worldAt, handBack } from '../../test/histories.ts'
+import { SERVICE, sign, handBack } from '../../test/histories.ts'
+import { answers, bench, Story, wipe } from '../../test/story.ts'
 import { RANDOM_FACTS } from '../../test/randomFacts.ts'
 import { customerLetsUsDelete } from '../../test/oracle.ts'
 import { foreseeAccountLock } from '../account/index.ts'
 import type { Facts } from '../route/index.ts'
 import {
   decide,
-  evolve,
   factsOf,
   handBackFacts,
   mainActionOf,
@@ -17,62 +17,11 @@ import {
   statementsOf,
   stationOfJob,
   whatWasToldOn,
-  type BenchChange,
   type Command,
-  type JobEvent,
-  type JobState,
 } from './index.ts'
 
 /** What was found by using it and by attacking it, each as who found it would say it. */
 
-const bench = (change: BenchChange): Command => ({ kind: 'bench', key: '', change })
-const answers = (set: Facts): Command => ({
-  kind: 'answer',
-  set,
-  customer: { name: 'A. Quell' },
-  newestCatalogId: 1,
-})
-const wipe = (['wipe-started', 'wipe-finished', 'first-start'] as const).map((kind) => bench({ kind }))
-
-/** A job as a technician works on it: what is refused throws, so that a story that cannot happen is no story. */
-class Story {
-  job: JobState = opened()
-  events: JobEvent[] = []
-  #minute = 0
-
-  constructor(facts: Facts) {
-    this.does(answers({ ...READY, registryAnswer: 'clean', ...facts }))
-  }
-  does(...commands: readonly Command[]): this {
-    for (const command of commands) {
-      const refusal = this.tries(command)
-      if (refusal) throw new Error(`${command.kind} was refused: ${refusal}`)
-    }
-    return this
-  }
-  signs(): this {
-    return this.does(sign(this.job, this.world, 0))
-  }
-  /** @returns the code of the refusal, if it was refused */
-  tries(command: Command): string | undefined {
-    this.#minute++
-    const keyed = command.kind === 'bench' ? { ...command, key: `s${this.#minute}` } : command
-    const decided = decide(this.job, keyed, this.world)
-    if (decided.kind === 'refused') return decided.refusal.code
-    this.events.push(...decided.events)
-    this.job = decided.events.reduce<JobState>(evolve, this.job)
-    return undefined
-  }
-  handsBack(price = 0): this {
-    return this.does({ ...handBack(this.job, this.world, 0), priceMinor: price } as Command)
-  }
-  get world() {
-    return worldAt(this.#minute)
-  }
-  get terms() {
-    return routeOf(this.job, this.world).consent.terms
-  }
-}
 const atTheDevice = [
   bench({ kind: 'in-recovery' }),
   bench({ kind: 'right-device', by: 'tag', read: 'B1001' }),
@@ -91,7 +40,7 @@ describe('1. “They signed that nothing is deleted, and the bench showed me the
     story.signs().does(...atTheDevice)
     expect(story.tries(bench({ kind: 'revealed' }))).toBe('checks-missing')
     expect(mayShowWipeKeys(story.job, story.world)).toBe(false)
-    expect(mainActionOf(story.job, story.world).action).toEqual({ kind: 'try', action: 'clear-cache' })
+    expect(mainActionOf(story.job, story.world).action).toMatchObject({ kind: 'try', action: 'clear-cache' })
   })
   it('wiped all the same, it is a breach on the record', () => {
     const story = new Story(LOOP).signs().does(...atTheDevice, ...wipe)

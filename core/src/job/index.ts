@@ -1,6 +1,7 @@
 export * from './actions.ts'
 export * from './commands.ts'
 export { after, decide } from './decide.ts'
+export { gatesBefore, orderUnderWay } from './decideDesks.ts'
 export { lastStep } from './decideBench.ts'
 export type { Decided } from './decided.ts'
 export * from './events.ts'

@@ -1,5 +1,5 @@
 import { isOrderFromAfar, type Locks, type LockState } from '../route/index.ts'
-import type { JobState, LockStatement } from './records.ts'
+import { releasedBy, type JobState, type LockStatement, type Order } from './records.ts'
 import { factsOf, routeOf, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
 
@@ -16,11 +16,15 @@ export type ShownBy =
   | 'code-worked'
   | 'other-sim-works'
 
+/** The order that released the carrier lock, once it was proven. */
+export const carrierRelease = (job: JobState): Order | undefined =>
+  job.orders.find((one) => one.state === 'released' && releasedBy(one) === 'carrier')
+
 /** Which event shows each lock to be off. An answer shows nothing. */
 export function shownOff(job: JobState): Readonly<Record<keyof Locks, ShownBy | undefined>> {
   const { bench, deleted } = standingOf(job)
   const lifted = bench.screenLifted?.how
-  const released = job.orders.find(({ state }) => state === 'released')
+  const released = carrierRelease(job)
   return {
     screen:
       bench.setUpAt !== undefined && deleted !== 'no'

@@ -1,13 +1,13 @@
 import type { Family } from '../catalog/index.ts'
 import { chargeRange } from '../clocks/index.ts'
 import type { Locks, Station } from '../route/index.ts'
-import type { JobState } from './records.ts'
+import { releasedBy, type JobState } from './records.ts'
 import { factsOf, routeOf, stationOfJob, type Around, type ModelKnown } from './standing.ts'
 import { standingOf } from './steps.ts'
 
 /** The timer that runs on a job, with its instants. */
 export interface Waits {
-  readonly for: 'charging' | 'wipe' | 'first-start' | 'carrier'
+  readonly for: 'charging' | 'wipe' | 'first-start' | 'carrier' | 'account'
   readonly since: string
   /** The earliest it may be over, when it should be, and when it is late. */
   readonly earliest: string
@@ -91,7 +91,7 @@ function waitsOf(job: JobState, family: Family | undefined): Waits | undefined {
   const waiting = job.orders.find(({ state }) => state === 'waiting')
   if (!waiting) return undefined
   const { earliest, latest } = waiting.promise
-  return { for: 'carrier', since: waiting.orderedAt, earliest, until: latest, latest }
+  return { for: releasedBy(waiting), since: waiting.orderedAt, earliest, until: latest, latest }
 }
 
 function timer(what: Waits['for'], since: string, range: Range | undefined): Waits {

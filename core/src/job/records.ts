@@ -263,10 +263,16 @@ export const orderAnswer = z.enum(['code', 'over-the-air', 'app'])
 /** 3GPP TS 22.022 (from memory): a network control key is a string of 8 to 16 decimal digits. */
 export const networkKey = z.string().regex(/^\d{8,16}$/, '8 to 16 digits')
 
-/** An order of a carrier's unlock. */
+/** What a release can be ordered for. */
+export const releasedLock = z.enum(['carrier', 'account'])
+export type ReleasedLock = z.infer<typeof releasedLock>
+
+/** An order of a release: of the carrier lock, or of the account lock through an authorised channel. */
 export const order = z.strictObject({
   id: z.uuid(),
   jobId: z.int(),
+  /** What it releases; where nothing is said, the carrier lock. */
+  lock: releasedLock.optional(),
   /** Counts its changes. */
   version: z.int(),
   serviceId: z.int(),
@@ -284,6 +290,7 @@ export const order = z.strictObject({
   triesAllowed: z.int(),
 })
 export type Order = z.infer<typeof order>
+export const releasedBy = ({ lock }: Pick<Order, 'lock'>): ReleasedLock => lock ?? 'carrier'
 
 export const orderChange = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('answered'), answer: orderAnswer, code: networkKey.optional() }),

@@ -9,7 +9,7 @@ import {
   type Station,
 } from '../route/index.ts'
 import type { PriceList } from '../price/index.ts'
-import type { Breach, JobState } from './records.ts'
+import { releasedBy, type Breach, type JobState } from './records.ts'
 import { standingOf } from './steps.ts'
 
 /** What is known beside the job: time, who acts, the device's model, prices. Nothing of it is kept with the job. */
@@ -94,7 +94,7 @@ export function progressOf(job: JobState): Progress {
     setUpReached: bench.setUpAt !== undefined,
     screenLifted: bench.screenLifted !== undefined,
     accountProof: job.accountConfirmed?.how,
-    carrierReleased: job.orders.some(({ state }) => state === 'released'),
+    carrierReleased: job.orders.some((one) => one.state === 'released' && releasedBy(one) === 'carrier'),
     handedBack: job.handBack !== null,
     consent:
       agreement?.kind === 'signed'

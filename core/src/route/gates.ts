@@ -13,6 +13,7 @@ export const GATES = [
   'consent',
   'battery',
   'right-device',
+  'proof-of-purchase',
 ] as const
 export type GateId = (typeof GATES)[number]
 
@@ -32,6 +33,22 @@ export interface Gate {
   readonly byReason: boolean
   /** Why an agreement that is in force does not open this gate. */
   readonly because?: 'agreement-keeps-data' | 'gentler-first' | undefined
+}
+
+/** Gates before a release of the account lock is ordered: a clean answer of the registry, their right, its proof. */
+export function gatesOfAnAccountRelease(
+  facts: Facts,
+  progress: Pick<Progress, 'openedGates'>,
+): readonly Gate[] {
+  const { registryAnswer: said } = facts
+  return [
+    gate('not-reported', said === 'clean' ? 'open' : said === 'reported' ? 'closed-for-good' : 'closed', [
+      'registryAnswer',
+      'imei',
+    ]),
+    ownershipGate(facts, progress),
+    gate('proof-of-purchase', facts.proofOfPurchase === 'yes' ? 'open' : 'closed', ['proofOfPurchase']),
+  ]
 }
 
 /** Gates of the whole job: closed for good, they refuse it, whatever it would be worth. */

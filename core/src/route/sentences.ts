@@ -100,6 +100,7 @@ const BARRED_WORDS: Readonly<Record<GateId, string>> = {
   consent: 'The customer refused the reset.',
   battery: 'The battery is too low.',
   'right-device': 'This is not the device on the job.',
+  'proof-of-purchase': 'There is no proof of purchase.',
 }
 
 const GATE_WORDS: Readonly<Record<GateId, { readonly name: string; readonly opens: string }>> = {
@@ -118,6 +119,10 @@ const GATE_WORDS: Readonly<Record<GateId, { readonly name: string; readonly open
   'not-work-managed': {
     name: 'Not managed by an employer',
     opens: 'Ask whether an employer manages the device.',
+  },
+  'proof-of-purchase': {
+    name: 'Proof of purchase',
+    opens: 'Ask for the receipt or invoice with the IMEI, and record that it was shown.',
   },
   'no-legal-matter': {
     name: 'No police or court matter',

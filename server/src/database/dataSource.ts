@@ -11,6 +11,7 @@ import { CatalogueVersions1700000000002 } from '../migrations/0002-catalogue-ver
 import { TheCounter1700000000003 } from '../migrations/0003-the-counter.ts'
 import { TheBench1700000000004 } from '../migrations/0004-the-bench.ts'
 import { OneJobOneTruth1700000000005 } from '../migrations/0005-one-job-one-truth.ts'
+import { AccountReleases1700000000006 } from '../migrations/0006-account-releases.ts'
 import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { mailEntity } from '../registry/mailbox.ts'
@@ -41,6 +42,7 @@ const MIGRATIONS = [
   TheCounter1700000000003,
   TheBench1700000000004,
   OneJobOneTruth1700000000005,
+  AccountReleases1700000000006,
 ]
 
 /** Of mysql2's pool, what is used here. */

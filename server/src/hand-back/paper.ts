@@ -1,4 +1,11 @@
-import type { HandBackFacts, JobState, LockStatement, ModelKnown, ShownBy } from '@benevox/core/job'
+import {
+  carrierRelease,
+  type HandBackFacts,
+  type JobState,
+  type LockStatement,
+  type ModelKnown,
+  type ShownBy,
+} from '@benevox/core/job'
 import type { Content } from 'pdfmake/interfaces'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 
@@ -73,7 +80,7 @@ export async function handBackPaper(
   const price = new Intl.NumberFormat('en', { style: 'currency', currency: record.currency }).format(
     record.priceMinor / 100,
   )
-  const released = job.orders.find(({ state }) => state === 'released')
+  const released = carrierRelease(job)
   return pdfOf(`Hand-back ${job.ticket}`, [
     { text: shop, fontSize: 12 },
     { text: `Hand-back ${job.ticket}`, fontSize: 24, bold: true, margin: [0, 4, 0, 14] },

@@ -1,5 +1,5 @@
 import type { JobEvent as WireEvent } from '@benevox/contract'
-import { together, type JobEvent } from '@benevox/core/job'
+import { releasedBy, together, type JobEvent } from '@benevox/core/job'
 import { withoutPersonal } from '@benevox/core/route'
 import type { JobEventRow } from './entity.ts'
 
@@ -63,7 +63,8 @@ function told(event: JobEvent): Pick<WireEvent, 'kind' | 'detail'> {
     }
     case 'order-placed': {
       const { supplier, carrier, feeMinor, promise } = event.order
-      return { kind: 'order-placed', detail: { supplier, carrier, feeMinor, latest: promise.latest } }
+      const what = releasedBy(event.order) === 'account' ? 'account-release-ordered' : 'order-placed'
+      return { kind: what, detail: { supplier, carrier, feeMinor, latest: promise.latest } }
     }
     case 'order-changed':
       return {

@@ -16,11 +16,13 @@ import {
   type World,
 } from '@benevox/core/job'
 import type { PriceList } from '@benevox/core/price'
+import { complaint, type Facts } from '@benevox/core/route'
 import { LessThan, type DataSource, type EntityManager } from 'typeorm'
+import { packEntity } from '../catalog/entity.ts'
 import type { Catalog } from '../catalog/service.ts'
 import { codeOf, transact } from '../database/transact.ts'
 import { ProblemError } from '../http/problem.ts'
-import type { PriceLists } from '../prices/service.ts'
+import { priceListEntity, type PriceLists } from '../prices/service.ts'
 import { orderEntity } from '../orders/entity.ts'
 import { staffEntity } from '../session/entity.ts'
 import { tryEntity } from '../tries/entity.ts'
@@ -41,6 +43,9 @@ export type Beside = (manager: EntityManager, job: JobState, now: Date) => Promi
 export type Known = Surroundings & { readonly prices: PriceList }
 
 const REPROJECTED_AT_ONCE = 200
+const WARMING_ROUNDS = 6
+const WARMING_MODELS = 12
+const COMPLAINTS = complaint.options
 
 /**
  * The one writer of jobs: reads a job, lets core decide, stores the events with the snapshot and its projections in
@@ -166,6 +171,33 @@ export class JobLife {
     }
   }
 
+  /**
+   * Reads what most jobs stand on and decides some made-up ones, so that the first people after a start do not wait
+   * for what is only slow once. In a shop that has nothing yet there is nothing to warm.
+   */
+  async warmUp(): Promise<void> {
+    const { manager } = this.#database
+    if (!(await manager.existsBy(packEntity, {})) || !(await manager.existsBy(priceListEntity, {}))) return
+    const { id: catalogId, pack } = await this.#catalog.inUse()
+    const { id: pricesId } = await this.#prices.inUse()
+    const opened: JobState = evolve(undefined, {
+      kind: 'opened',
+      at: this.#clock().toISOString(),
+      by: '',
+      id: 0,
+      ticket: '',
+      pricesId,
+      catalogId,
+    })
+    for (let n = 0; n < WARMING_ROUNDS; n++)
+      for (const [index, model] of pack.models.slice(0, WARMING_MODELS).entries()) {
+        const facts: Facts = { modelId: model.id, complaint: COMPLAINTS[(n + index) % COMPLAINTS.length] }
+        const job = evolve(opened, { kind: 'answered', set: facts })
+        viewOf(job, this.known(job))
+        this.#columns(job)
+      }
+  }
+
   /** Makes the columns beside the snapshots anew where they were made by another version of the projections. */
   async reproject(): Promise<number> {
     let count = 0
@@ -244,7 +276,7 @@ export class JobLife {
       const { id, version, state, answer, code, triesMade } = order
       if (known) await manager.update(orderEntity, { id }, { version, state, answer, code, triesMade })
       else {
-        const { supplier: _, carrier: __, orderedAt, ...rest } = order
+        const { supplier: _, carrier: __, lock: ___, orderedAt, ...rest } = order
         await manager.insert(orderEntity, { ...rest, orderedAt: new Date(orderedAt) })
       }
     }

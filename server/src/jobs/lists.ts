@@ -65,7 +65,7 @@ export class JobLists {
     const rows = await this.#query()
       .andWhere('job.dueAt IS NOT NULL')
       // An order of working days waits at its own station.
-      .andWhere(`JSON_VALUE(job.waits, '$.for') <> 'carrier'`)
+      .andWhere(`JSON_VALUE(job.waits, '$.for') NOT IN ('carrier', 'account')`)
       .orderBy('job.dueAt', 'ASC')
       .take(MOST_TIMERS)
       .getMany()

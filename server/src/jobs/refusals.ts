@@ -124,6 +124,13 @@ function said(refusal: Refusal): Said {
       return ['stale-version', 'Somebody else changed this order meanwhile.']
     case 'order-not-so':
       return ['not-possible-now', `This order is ${refusal.state}: that cannot be recorded now.`]
+    case 'account-confirmed':
+      return ['not-possible-now', 'The account lock is confirmed off already: nothing is ordered for it.']
+    case 'answer-not-of-this-lock':
+      return [
+        'not-possible-now',
+        'An account lock is released from afar: there is no code and no app for it.',
+      ]
     case 'code-missing':
       return ['not-possible-now', 'The answer is a code: type it in.']
     case 'answer-has-no-code':

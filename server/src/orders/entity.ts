@@ -1,4 +1,5 @@
 import type { Order } from '@benevox/contract'
+import type { ReleasedLock } from '@benevox/core/job'
 import { EntitySchema } from 'typeorm'
 
 export interface SupplierRow {
@@ -24,6 +25,7 @@ export const supplierEntity = new EntitySchema<SupplierRow>({
 
 export interface ServiceRow {
   id: number
+  lock: ReleasedLock
   supplierId: number
   carrier: string
   carrierCountry: string
@@ -37,6 +39,7 @@ export const serviceEntity = new EntitySchema<ServiceRow>({
   name: 'services',
   columns: {
     id: { type: 'int', primary: true, generated: true },
+    lock: { name: 'releases', type: 'varchar', length: 8 },
     supplierId: { name: 'supplier_id', type: 'int' },
     carrier: { type: 'varchar', length: 80 },
     carrierCountry: { name: 'carrier_country', type: 'char', length: 2 },

@@ -3,6 +3,7 @@ import type { ServiceRow, SupplierRow } from './entity.ts'
 
 function wireService({
   id,
+  lock,
   carrier,
   carrierCountry,
   feeMinor,
@@ -10,7 +11,7 @@ function wireService({
   minDays,
   maxDays,
 }: ServiceRow): Service {
-  return { id, carrier, carrierCountry, feeMinor, currency, minDays, maxDays }
+  return { id, lock, carrier, carrierCountry, feeMinor, currency, minDays, maxDays }
 }
 
 export function wireSupplier(row: SupplierRow, services: readonly ServiceRow[]): Supplier {

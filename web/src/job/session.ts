@@ -1,7 +1,12 @@
 import { job as jobSchema, type Job } from '@benevox/contract'
 import {
   after,
+  benchActionOf,
+  benchPlaceOf,
+  canOrder,
   factsOf,
+  gatesBefore,
+  mainActionOf,
   mayShowWipeKeys,
   progressOf,
   lastStep,
@@ -16,6 +21,7 @@ import {
   type Customer,
   type FactValues,
   type JobState,
+  type ReleasedLock,
   type World,
 } from '@benevox/core/job'
 import type { Pack } from '@benevox/core/catalog'
@@ -300,6 +306,10 @@ export function createJobSession(id: number, shared: Shared) {
     progress: computed(() => shown.value && progressOf(shown.value)),
     prices: computed(() => around.value?.prices),
     route: computed(() => shown.value && around.value && routeOf(shown.value, around.value)),
+    /** Where it waits and what is done there next; what is next at the device, and where the work there stands. */
+    main: computed(() => shown.value && around.value && mainActionOf(shown.value, around.value)),
+    benchAction: computed(() => shown.value && around.value && benchActionOf(shown.value, around.value)),
+    benchPlace: computed(() => shown.value && around.value && benchPlaceOf(shown.value, around.value)),
     /** Whether the keys that delete may be on the screen. */
     mayShowWipeKeys: computed(() =>
       Boolean(shown.value && around.value && mayShowWipeKeys(shown.value, around.value)),
@@ -307,6 +317,11 @@ export function createJobSession(id: number, shared: Shared) {
     /** What may be said of each lock at the hand-back, and the most that may be asked for. */
     statements: computed(() => shown.value && around.value && statementsOf(shown.value, around.value)),
     mostToAskMinor: computed(() => (shown.value ? mostToAskMinor(shown.value) : 0)),
+    /** What must hold before a release is ordered, and whether one can be ordered now. */
+    gatesBefore: (lock: ReleasedLock) =>
+      shown.value && around.value ? gatesBefore(lock, shown.value, around.value) : [],
+    canOrder: (lock: ReleasedLock) =>
+      Boolean(shown.value && around.value && canOrder(lock, shown.value, around.value)),
     /** The step that can be taken back now, if one can. */
     lastStep: computed(() => shown.value && lastStep(shown.value)),
     conflict,

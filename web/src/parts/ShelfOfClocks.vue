@@ -14,7 +14,9 @@ const signal = useSignal()
 
 type Clock = (typeof counts.waiting)[number]
 /** Clocks of minutes; an order of working days waits at its own station. */
-const clocks = computed(() => counts.waiting.filter(({ waits }) => waits.for !== 'carrier'))
+const clocks = computed(() =>
+  counts.waiting.filter(({ waits }) => waits.for !== 'carrier' && waits.for !== 'account'),
+)
 const nameOf = ({ id, waits }: Clock) => `${id} ${waits.for} ${waits.since}`
 const leftMs = ({ waits }: Clock) => Date.parse(waits.until) - now.value.getTime()
 const isDue = (clock: Clock) => leftMs(clock) <= 0

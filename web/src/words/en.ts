@@ -46,6 +46,12 @@ export const SHELF_WORDS = {
     next: 'Look at the device.',
   },
   carrier: { name: 'carrier', then: 'then the release', due: 'the answer is due.', next: 'Look for it.' },
+  account: {
+    name: 'account release',
+    then: 'then the wizard',
+    due: 'the answer is due.',
+    next: 'Look for it.',
+  },
 } as const
 
 export const WAITS_WORDS = {
@@ -53,6 +59,7 @@ export const WAITS_WORDS = {
   wipe: 'wiping',
   'first-start': 'first start',
   carrier: 'carrier’s answer',
+  account: 'account release',
 } as const
 
 export const HOW_AGREED = {
@@ -83,6 +90,10 @@ export const ANSWER_WORDS: Readonly<Record<NonNullable<Order['answer']>, { name:
     how: 'Open the carrier’s app on Wi-Fi and ask for the permanent release, not the temporary one. Then prove it with another carrier’s SIM.',
   },
 }
+
+/** What is done at the device once an account release was granted. */
+export const ACCOUNT_RELEASED =
+  'Connect to Wi-Fi and restart. Then go through the set-up wizard: that the account step can be skipped is the proof.'
 
 const EVENT_WORDS: Readonly<Record<string, string>> = {
   opened: 'opened the job',
@@ -119,6 +130,7 @@ const EVENT_WORDS: Readonly<Record<string, string>> = {
   'account-proven': 'account lock proven clear',
   'account-confirmed': 'account lock confirmed off',
   'order-placed': 'ordered the carrier’s release',
+  'account-release-ordered': 'ordered the account’s release',
   'order-answered': 'the supplier answered',
   'order-code-tried': 'tried the code',
   'order-proven': 'proved the release',

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { CUSTOMER_LANGUAGES, LANGUAGE_NAMES } from '@benevox/core/consent'
+import { releasedBy } from '@benevox/core/job'
 import { ACTION_WORDS, FACT_WORDS, reasonSentence, type RouteAction } from '@benevox/core/route'
 import { computed } from 'vue'
 import { call } from '../../api/client.ts'
@@ -7,6 +8,7 @@ import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
+import OrderDesk from '../carriers/OrderDesk.vue'
 import { eventWords } from '../../words/en.ts'
 import { factText } from '../../words/facts.ts'
 
@@ -28,6 +30,12 @@ const elsewhere = computed(() => {
   const first = job.route?.choices[0]
   return first && ELSEWHERE.includes(first.action) ? first : undefined
 })
+/** A release is ordered where the route says so, or was ordered. */
+const hasReleases = computed(
+  () =>
+    elsewhere.value?.action === 'authorised-release' ||
+    (job.saved?.orders ?? []).some((one) => releasedBy(one) === 'account'),
+)
 /** A device bought second-hand stands at the wizard already; any other has to get there first. */
 const atTheWizard = computed(
   () => job.progress?.setUpReached === true || job.facts.complaint === 'second-hand',
@@ -82,6 +90,10 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
               >{{ LANGUAGE_NAMES[language] }}</a
             >
           </p>
+          <div v-if="hasReleases" class="mt-6">
+            <h2 class="mb-2">Authorised release</h2>
+            <OrderDesk lock="account" />
+          </div>
           <p class="mt-3 text-ink-soft">
             The owner signs in with their own hands. Password and codes are never written down. There is no
             way around this lock here: it is what a thief would use, and the shop is liable.
@@ -124,13 +136,14 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
     <template #action="{ job: saved }">
       <button
         v-if="!saved.accountConfirmed"
-        class="act act-main"
+        class="act"
+        :class="{ 'act-main': job.main?.action.kind === 'confirm-account' }"
         :disabled="!atTheWizard"
         @click="prove('signed-in')"
       >
         The owner has signed in
       </button>
-      <NextStation v-else :job="saved" />
+      <NextStation v-if="saved.station !== 'accounts'" :job="saved" />
     </template>
   </JobFrame>
 </template>

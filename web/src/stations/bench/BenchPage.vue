@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { TOLD_STEPS, type BenchChange } from '@benevox/core/job'
+import { TOLD_STEPS, type BenchChange, type BenchStepKind } from '@benevox/core/job'
 import type { RouteAction } from '@benevox/core/route'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
@@ -7,6 +7,7 @@ import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import { isForThePage } from '../../parts/pageKey.ts'
 import NextStation from '../../parts/NextStation.vue'
+import ChargeFirst from './ChargeFirst.vue'
 import TakeBack from './TakeBack.vue'
 import AfterPanel from './AfterPanel.vue'
 import GentlePanel from './GentlePanel.vue'
@@ -19,24 +20,23 @@ const job = useJob()
 const keys = ref<InstanceType<typeof KeyPanel>>()
 const menu = ref<InstanceType<typeof MenuPanel>>()
 
-const DONE_WORDS: Partial<Record<RouteAction, string>> = {
+const WORKED_WORDS: Partial<Record<RouteAction, string>> = {
   remember: 'It is unlocked',
   'remote-unlock': 'It is unlocked',
   'reset-from-settings': 'Reset from the settings is done',
   'recover-account': 'The password is found',
+  'clear-cache': 'It helped: it works again',
+  'install-system-again': 'It helped: it works again',
 }
-const LIFTED: Partial<Record<RouteAction, 'remembered' | 'remote-unlock' | 'settings'>> = {
-  remember: 'remembered',
-  'remote-unlock': 'remote-unlock',
-  'reset-from-settings': 'settings',
+const TELL_WORDS: Partial<Record<BenchStepKind, string>> = {
+  'account-taken-off': 'The list of accounts is empty',
+  'back-to-keys': 'Not in recovery any more',
+  'wipe-started': 'It is wiping',
+  'wipe-finished': 'The menu is back',
+  'first-start': 'It restarts',
+  'set-up': 'The set-up wizard shows',
 }
-/** What comes before anybody goes near recovery: the first choice, unless that is recovery itself. */
-const gentle = computed(() => {
-  const first = job.route?.choices[0]
-  return first && (LIFTED[first.action] !== undefined || first.action === 'recover-account')
-    ? first
-    : undefined
-})
+const first = computed(() => job.route?.choices[0])
 const LIFTED_WORDS = {
   remembered: 'The owner remembered it: it is unlocked',
   'remote-unlock': 'It is unlocked',
@@ -44,43 +44,103 @@ const LIFTED_WORDS = {
   'cache-cleared': 'It works again: the cache was cleared',
   'system-installed': 'It works again: the system was installed again',
 } as const
-const didNotHelp = () => gentle.value && record({ kind: 'did-not-help', action: gentle.value.action })
+const didNotHelp = () => first.value && record({ kind: 'did-not-help', action: first.value.action })
+/** Where the work at the device stands; done, once the job waits elsewhere. */
 const stage = computed(() => {
   const bench = job.saved?.bench
-  if (!bench) return 'none'
-  if (bench.screenLifted || bench.setUpAt) return 'done'
-  if (bench.wipeStartedAt || bench.firstStartAt) return 'after'
-  if (bench.inRecoveryAt) return 'menu'
-  return gentle.value ? 'gentle' : 'keys'
+  if (!bench || !job.benchPlace) return 'none'
+  const isElsewhere = job.saved?.station !== 'bench'
+  return isElsewhere && (bench.screenLifted || bench.setUpAt) ? 'done' : job.benchPlace
 })
 /** What happened at the device is told, also while the server is away; all else stands on what was seen. */
 const record = (change: BenchChange) =>
   TOLD_STEPS.includes(change.kind) ? job.tell(change) : job.recordBench(change)
-const afterStep = computed<{ kind: 'wipe-finished' | 'first-start' | 'set-up'; text: string } | undefined>(
-  () => {
-    const bench = job.saved?.bench
-    if (!bench || bench.setUpAt || !(bench.wipeStartedAt || bench.firstStartAt)) return undefined
-    if (bench.wipeStartedAt && !bench.wipeFinishedAt)
-      return { kind: 'wipe-finished', text: 'The menu is back' }
-    return bench.firstStartAt
-      ? { kind: 'set-up', text: 'The set-up wizard shows' }
-      : { kind: 'first-start', text: 'It restarts' }
-  },
-)
-function lifted(): void {
-  if (gentle.value?.action === 'recover-account') {
-    // Who finds it anew changes it: the device then refuses the sign-in for a while.
-    job.setFact('knowsAccountPassword', 'yes')
-    job.setFact('passwordChangedLately', 'yes')
-  }
-  const how = gentle.value && LIFTED[gentle.value.action]
-  if (how) void record({ kind: 'screen-lifted', how })
+function worked(change: BenchChange | undefined): void {
+  if (change) return void record(change)
+  // Who finds it anew changes it: the device then refuses the sign-in for a while.
+  job.setFact('knowsAccountPassword', 'yes')
+  job.setFact('passwordChangedLately', 'yes')
 }
+
+interface Button {
+  readonly text: string
+  /** Whether the space bar and the foot switch press it. */
+  readonly onSpace: boolean
+  readonly press: () => void
+}
+/** The button of what is next at the device; none where that is held, chosen or answered on the page itself. */
+const button = computed((): Button | undefined => {
+  const action = job.benchAction
+  if (!action || stage.value === 'done' || !job.found) return undefined
+  if (stage.value === 'keys') return atTheKeys.value
+  switch (action.kind) {
+    case 'try':
+      return {
+        text: WORKED_WORDS[action.action] ?? '',
+        onSpace: false,
+        press: () => worked(action.worked),
+      }
+    case 'came-back':
+      return menu.value?.isOnTheWay ? throughTheMenu.value : cameBack.value
+    case 'check':
+    case 'reveal':
+      return throughTheMenu.value
+    case 'tell':
+      return action.change.kind === 'wipe-started'
+        ? throughTheMenu.value
+        : {
+            text: TELL_WORDS[action.change.kind] ?? '',
+            onSpace: stage.value === 'after',
+            press: () =>
+              action.change.kind === 'back-to-keys' ? menu.value?.backToKeys() : record(action.change),
+          }
+    default:
+      return undefined
+  }
+})
+const atTheKeys = computed((): Button | undefined => {
+  const { phase, countingIn, next } = keys.value ?? {
+    phase: 'asking',
+    countingIn: false,
+    next: () => undefined,
+  }
+  if (phase === 'asking' || phase === 'other') return undefined
+  return {
+    text: phase === 'before' ? 'Begin the try' : countingIn ? 'Begin at once' : 'Seen',
+    onSpace: phase !== 'before' || job.benchAction?.kind !== 'charge',
+    press: () => void next(),
+  }
+})
+const throughTheMenu = computed((): Button | undefined => {
+  if (stage.value !== 'menu' || !menu.value || menu.value.keepsData) return undefined
+  const { atLastQuestion, isReleased, next } = menu.value
+  if (!atLastQuestion) return { text: 'The last question shows', onSpace: true, press: () => void next() }
+  return isReleased ? { text: 'It is wiping', onSpace: true, press: () => void next() } : undefined
+})
+const cameBack = computed((): Button | undefined =>
+  menu.value?.back?.next === 'repair'
+    ? undefined
+    : { text: 'It restarts', onSpace: false, press: () => menu.value?.restarts() },
+)
+/** Handed back as it is: the route says so, or it is a matter for repair. */
+const handsBack = computed(
+  () =>
+    job.benchAction?.kind === 'hand-back' ||
+    (job.benchAction?.kind === 'came-back' && menu.value?.back?.next === 'repair'),
+)
+/** The way through the menu, where something gentler comes first or that is a matter for repair. */
+const allTheSame = computed(() => {
+  const kind = job.benchAction?.kind
+  return stage.value === 'menu' && (kind === 'try' || kind === 'came-back') && !menu.value?.isOnTheWay
+    ? throughTheMenu.value
+    : undefined
+})
+const isHere = computed(() => job.saved?.station === 'bench')
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key !== ' ' || !isForThePage(event)) return
-  if (stage.value !== 'after' || !afterStep.value) return
+  if (stage.value !== 'after' || !button.value) return
   event.preventDefault()
-  void record({ kind: afterStep.value.kind })
+  button.value.press()
 })
 </script>
 
@@ -99,8 +159,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       </p>
       <UnknownModel v-else-if="!job.found" :job-id="saved.id" />
       <GentlePanel
-        v-else-if="stage === 'gentle' && gentle"
-        :choice="gentle"
+        v-else-if="stage === 'gentle' && first"
+        :choice="first"
         :model="job.found.model"
         :family="job.found.family"
       />
@@ -133,47 +193,27 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <button v-if="stage === 'keys' && keys?.phase === 'running'" class="act" @click="keys.ask()">
         It went wrong <span class="key-hint">X</span>
       </button>
-      <button v-if="stage === 'menu'" class="act" @click="menu?.backToKeys()">
+      <button v-if="stage === 'menu' && !menu?.notFromHere" class="act" @click="menu?.backToKeys()">
         Not in recovery any more <span class="key-hint">X</span>
       </button>
-      <button v-if="stage === 'gentle' && gentle" class="act" @click="didNotHelp">It did not work</button>
+      <button v-if="stage === 'gentle'" class="act" @click="didNotHelp">It did not work</button>
       <TakeBack v-if="stage !== 'keys'" />
     </template>
     <template #action="{ job: saved }">
+      <button v-if="allTheSame" class="act" @click="allTheSame.press">{{ allTheSame.text }}</button>
+      <ChargeFirst v-if="isHere && job.benchAction?.kind === 'charge' && keys?.phase === 'before'" is-main />
       <button
-        v-if="stage === 'gentle' && (gentle?.action !== 'reset-from-settings' || job.mayShowWipeKeys)"
-        class="act act-main"
-        @click="lifted"
+        v-if="button"
+        class="act"
+        :class="{ 'act-main': isHere && job.benchAction?.kind !== 'charge' }"
+        @click="button.press"
       >
-        {{ gentle ? DONE_WORDS[gentle.action] : '' }}
+        {{ button.text }} <span v-if="button.onSpace" class="key-hint">Space</span>
       </button>
-      <button
-        v-else-if="stage === 'keys' && keys && keys.phase !== 'asking' && keys.phase !== 'other'"
-        class="act act-main"
-        @click="keys.next()"
-      >
-        {{ keys.phase === 'before' ? 'Begin the try' : keys.countingIn ? 'Begin at once' : 'Seen' }}
-        <span class="key-hint">Space</span>
-      </button>
-      <button
-        v-else-if="stage === 'menu' && menu && !menu.keepsData && (!menu.atLastQuestion || menu.isReleased)"
-        class="act act-main"
-        @click="menu.next()"
-      >
-        {{ menu.atLastQuestion ? 'It is wiping' : 'The last question shows' }}
-        <span class="key-hint">Space</span>
-      </button>
-      <button
-        v-else-if="stage === 'menu' && menu?.keepsData && menu.mend"
-        class="act act-main"
-        @click="menu.worksAgain(menu.mend)"
-      >
-        It helped: it works again
-      </button>
-      <button v-else-if="afterStep" class="act act-main" @click="record({ kind: afterStep.kind })">
-        {{ afterStep.text }} <span class="key-hint">Space</span>
-      </button>
-      <NextStation v-else-if="stage === 'done'" :job="saved" />
+      <RouterLink v-else-if="isHere && handsBack" class="act act-main" :to="`/hand-back/${saved.id}`">
+        Hand it back as it is
+      </RouterLink>
+      <NextStation v-if="!isHere" :job="saved" />
     </template>
   </JobFrame>
 </template>

@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import type { CameBack } from '@benevox/core/diagnosis'
 import { hundredths } from '@benevox/core/hand'
-import { useJob } from '../../job/jobs.ts'
-import { forgetMenuPlaces } from './useMenuPlace.ts'
 
 /** Recovery showed again after the wipe and the restart: why, and what to do at the first, second, third time. */
 defineProps<{
@@ -12,11 +10,6 @@ defineProps<{
   cacheLine: string
   restartLine: string
 }>()
-const job = useJob()
-function restarts(): void {
-  forgetMenuPlaces(job.saved?.id ?? 0)
-  void job.tell({ kind: 'first-start' })
-}
 </script>
 
 <template>
@@ -40,14 +33,6 @@ function restarts(): void {
               ? 'Cache and reset did not help.'
               : ''
       }}
-    </p>
-    <p class="mt-2">
-      <button v-if="back.next === 'restart' || back.next === 'clear-cache'" class="act" @click="restarts">
-        It restarts
-      </button>
-      <RouterLink v-if="back.next === 'repair'" class="underline" :to="`/hand-back/${job.saved?.id}`"
-        >Hand it back as it is</RouterLink
-      >
     </p>
   </div>
 </template>

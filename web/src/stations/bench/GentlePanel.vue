@@ -46,9 +46,6 @@ const law = computed(() => props.family.waitLaw ?? PLATFORM_WAIT_LAW)
     <template v-if="choice.action === 'reset-from-settings'">
       <p v-if="mustTakeAccountOff" class="mt-4 text-xl">
         First take the account off in the settings, and look at the list of accounts.
-        <button class="act mt-2 block" @click="job.tell({ kind: 'account-taken-off' })">
-          The list of accounts is empty
-        </button>
       </p>
       <p v-else-if="job.saved?.bench.accountTakenOffAt" class="mt-4 text-xl">
         <span aria-hidden="true" class="font-mono font-bold text-clear">✓</span> The list of accounts is

@@ -103,7 +103,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (isDry.value || !isForThePage(event)) return
   if (event.key === ' ' && phase.value !== 'asking') {
     event.preventDefault()
-    void next()
+    // While it is to be charged first, beginning is not what the foot switch is for.
+    if (phase.value !== 'before' || job.benchAction?.kind !== 'charge') void next()
   }
   const key = event.key.toLowerCase()
   if (key === 'x' && phase.value === 'running') run.ask()

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Family, Model } from '@benevox/core/catalog'
 import { diagnoseCameBack } from '@benevox/core/diagnosis'
+import { ACTION_WORDS } from '@benevox/core/route'
 import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
@@ -24,13 +25,20 @@ const { machine, state, menu, toWipe, toCache, toFirstStart, otherMenus, text, t
 
 const atLastQuestion = computed(() => toWipe.value?.beforeLastQuestion.length === 0)
 const isReleased = computed(() => job.mayShowWipeKeys)
+const first = computed(() => job.route?.choices[0]?.action)
 /** What was signed does not let anything be deleted now: the way to the wipe is not on the screen. */
 const keepsData = computed(() => {
   const consent = job.route?.consent
   return consent?.state === 'given' && consent.covers !== 'covered'
 })
+/** What comes first, where that is not done from recovery at all: then the way to the wipe is not shown either. */
+const notFromHere = computed(() => {
+  const action = job.benchAction
+  if (action?.kind === 'hand-back') return 'leave-it'
+  return action?.kind === 'tell' && action.change.kind === 'back-to-keys' ? first.value : undefined
+})
 const visible = computed(() =>
-  keepsData.value
+  keepsData.value || notFromHere.value
     ? []
     : atLastQuestion.value
       ? isReleased.value
@@ -39,16 +47,10 @@ const visible = computed(() =>
       : (toWipe.value?.beforeLastQuestion ?? []),
 )
 const line = computed(() => text(visible.value))
-const first = computed(() => job.route?.choices[0]?.action)
 const cacheFirst = computed(() => first.value === 'clear-cache')
 const installFirst = computed(() => first.value === 'install-system-again')
 const didNotHelp = (action: 'clear-cache' | 'install-system-again') =>
   job.recordBench({ kind: 'did-not-help', action })
-/** What may help without deleting anything, where that is all that may be done. */
-const mend = computed(() =>
-  cacheFirst.value ? 'cache-cleared' : installFirst.value ? 'system-installed' : undefined,
-)
-const worksAgain = (how: 'cache-cleared' | 'system-installed') => job.tell({ kind: 'screen-lifted', how })
 const resetGates = computed(
   () =>
     job.route?.stages.find(({ id }) => id === 'reset')?.gates.filter(({ state: gate }) => gate !== 'open') ??
@@ -89,8 +91,18 @@ const marked = computed(() =>
         ? toFirstStart.value
         : [],
 )
+/** Whether the main action is the way to the reset; else the space bar is not for it. */
+const isOnTheWay = computed(() => {
+  const kind = job.benchAction?.kind
+  if (keepsData.value || notFromHere.value) return false
+  return kind === 'came-back' ? back.value?.next === 'reset-again' : kind !== 'try'
+})
+function restarts(): void {
+  forgetMenuPlaces(job.saved?.id ?? 0)
+  void job.tell({ kind: 'first-start' })
+}
 async function next(): Promise<void> {
-  if (keepsData.value) return
+  if (keepsData.value || notFromHere.value) return
   if (!atLastQuestion.value) {
     const question = toWipe.value?.lastQuestion[0]?.from
     if (question !== undefined) menus.atState(question)
@@ -98,7 +110,7 @@ async function next(): Promise<void> {
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (!isForThePage(event)) return
-  if (event.key === ' ') {
+  if (event.key === ' ' && isOnTheWay.value) {
     event.preventDefault()
     void next()
   }
@@ -106,9 +118,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 })
 defineExpose({
   next,
+  restarts,
+  back,
   keepsData,
-  mend,
-  worksAgain,
+  notFromHere,
+  isOnTheWay,
   atLastQuestion,
   isReleased,
   backToKeys: () => record('back-to-keys'),
@@ -139,6 +153,9 @@ defineExpose({
           Stop: this question is about deleting everything. Go back to the list.
         </p>
       </template>
+      <p v-else-if="notFromHere" class="text-3xl leading-tight font-bold" data-testid="not-from-here">
+        Not from recovery now: {{ ACTION_WORDS[notFromHere] }}. Restart it: {{ text(toFirstStart) }}
+      </p>
       <template v-else-if="line">
         <p class="text-lg text-ink-soft">
           {{
@@ -182,9 +199,6 @@ defineExpose({
           >Harmless first: <b>{{ text(toCache) }}</b> clears the cache.
         </template>
         Restart and look whether it helps.
-        <button v-if="!keepsData" class="mr-3 underline" @click="worksAgain('cache-cleared')">
-          It helped: it works again
-        </button>
         <button class="underline" @click="didNotHelp('clear-cache')">It did not help</button>
       </p>
       <p
@@ -193,9 +207,6 @@ defineExpose({
       >
         Before the reset: install the system again with the file that the maker provides for this very model.
         Choose <b>apply update</b> in this menu and follow the maker’s page; it may keep what is on it.
-        <button v-if="!keepsData" class="mr-3 underline" @click="worksAgain('system-installed')">
-          It helped: it works again
-        </button>
         <button class="underline" @click="didNotHelp('install-system-again')">It did not help</button>
       </p>
 

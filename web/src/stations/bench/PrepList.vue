@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import type { Family, KeyId, LinkKind, Model } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
-import { chargeRange } from '@benevox/core/clocks'
-import { computed, ref, watch } from 'vue'
+import { computed, watch } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
-import { minutesText } from '../../words/en.ts'
+import ChargeFirst from './ChargeFirst.vue'
 
 /** What to have in hand before the keys: the numbered cable, keys that work, charge, the puck, glasses. */
 const props = defineProps<{
@@ -29,25 +28,14 @@ const record = computed(() => {
 })
 const isWatch = computed(() => props.model.kind === 'watch')
 const tested = computed(() => job.saved?.bench.keysTested ?? {})
-const charging = computed(() => {
-  const now = job.saved?.bench.charging
-  return now && !now.endedAt ? now : undefined
-})
 const isLow = computed(
   () =>
     job.facts.battery !== 'at-least-20' &&
     job.facts.battery !== 'external-power' &&
     !job.saved?.bench.charging?.endedAt,
 )
-const percent = ref(5)
-const range = computed(() => chargeRange(props.model.kind, charging.value?.fromPercent ?? percent.value))
 const toggle = (key: KeyId) =>
   void job.tell({ kind: 'key-tested', key, state: tested.value[key] === 'works' ? 'broken' : 'works' })
-/** The clock ends, and what the counter was told of the battery with it: the gate asks for that. */
-function charged(): void {
-  void job.tell({ kind: 'charging-ended' })
-  job.setFact('battery', 'at-least-20')
-}
 const retire = () => chosen.value && void kit.retire(chosen.value.number, 'carries no data')
 watch(
   cables,
@@ -100,28 +88,8 @@ watch(
           }}</span>{{ words.key[key] }}<span class="sr-only">{{ tested[key] ?? 'not tested' }}</span>
         </button>
       </li>
-      <li class="py-1.5">
-        <template v-if="charging">
-          On charge, 20 % in {{ minutesText(range.minMs) }} to {{ minutesText(range.maxMs) }}.
-          <button class="underline" @click="charged">It has 20 %</button>
-        </template>
-        <template v-else-if="isLow">
-          <label
-            >Battery
-            <input v-model.number="percent" type="number" min="0" max="100" class="field !w-16 font-mono" />
-            %</label
-          >
-          <button
-            class="ml-3 underline"
-            @click="
-              job.tell({ kind: 'charging-started', fromPercent: Math.min(100, Math.max(0, percent || 0)) })
-            "
-          >
-            Charge it first: {{ minutesText(range.medianMs) }}
-          </button>
-        </template>
-        <template v-else>Battery is at the safe level or on power.</template>
-      </li>
+      <li v-if="!isLow" class="py-1.5">Battery is at the safe level or on power.</li>
+      <li v-else-if="job.benchAction?.kind !== 'charge'" class="py-1.5"><ChargeFirst /></li>
       <li class="py-1.5 text-ink-soft">
         {{ isWatch ? 'On its puck, strap off. ' : '' }}Reading glasses: the print in recovery is tiny.
       </li>

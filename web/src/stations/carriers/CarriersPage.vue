@@ -1,156 +1,19 @@
 <script setup lang="ts">
-import {
-  order as orderSchema,
-  type Answer,
-  type Order,
-  type OrderChange,
-  type Service,
-  type Supplier,
-} from '@benevox/contract'
-import { gateName, gateSentence, gatesOfAnOrder } from '@benevox/core/route'
-import { computed, onMounted, ref } from 'vue'
-import { ApiProblem, call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
-import { dayText, money, bothVersions, eventWords, orderChangeWords, orderStands } from '../../words/en.ts'
-import OrderView from './OrderView.vue'
+import OrderDesk from './OrderDesk.vue'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()
-const suppliers = ref<readonly Supplier[]>([])
-const promises = ref<Record<number, Answer<'getPromise'>>>({})
-const fault = ref('')
-const busy = ref(false)
-
-const fitting = computed(() =>
-  suppliers.value.flatMap((supplier) =>
-    supplier.services
-      .filter(({ carrier }) => carrier === job.facts.originalCarrier)
-      .map((service) => ({ supplier, service })),
-  ),
-)
-const gates = computed(() =>
-  job.progress
-    ? gatesOfAnOrder(job.facts, job.device, job.progress).filter(({ state }) => state !== 'open')
-    : [],
-)
-const canOrder = computed(() => gates.value.length === 0 && Boolean(job.facts.imei) && !busy.value)
-const carriers = computed(() =>
-  [...new Set(suppliers.value.flatMap(({ services }) => services.map(({ carrier }) => carrier)))].join(', '),
-)
-
-onMounted(async () => {
-  try {
-    suppliers.value = (await call('listSuppliers', {})).suppliers
-    const services = suppliers.value.flatMap((supplier) => supplier.services)
-    const told = await Promise.all(
-      services.map(async ({ id }) => [id, await call('getPromise', { params: { id } })] as const),
-    )
-    promises.value = Object.fromEntries(told)
-  } catch (error) {
-    fault.value = error instanceof Error ? error.message : String(error)
-  }
-})
-
-/** @param mine what is being recorded, to stand beside what somebody else recorded meanwhile */
-async function attempt(mine: string, work: () => Promise<unknown>): Promise<void> {
-  busy.value = true
-  fault.value = ''
-  try {
-    await work()
-  } catch (error) {
-    const now = error instanceof ApiProblem ? orderSchema.safeParse(error.problem.current) : undefined
-    fault.value = now?.success
-      ? bothVersions((error as Error).message, orderStands(now.data), mine)
-      : error instanceof ApiProblem
-        ? error.message
-        : 'The server does not answer: nothing was ordered or changed as far as is known. Look again in a moment.'
-  } finally {
-    await job.reload().catch(() => undefined)
-    busy.value = false
-  }
-}
-const order = (service: Service) =>
-  attempt(eventWords({ kind: 'order-placed' }), () =>
-    call('placeOrder', {
-      params: { id: props.id },
-      body: { id: crypto.randomUUID(), serviceId: service.id },
-    }),
-  )
-const change = ({ id, version }: Order, made: OrderChange) =>
-  attempt(orderChangeWords(made), () =>
-    call('changeOrder', { params: { orderId: id }, body: { version, change: made } }),
-  )
 </script>
 
 <template>
   <JobFrame :id="props.id">
-    <template #default="{ job: saved }">
+    <template #default>
       <div class="px-6 py-5">
         <h1 class="mb-3">Carrier lock</h1>
-        <p v-if="fault" role="alert" class="mb-3 font-bold text-stop">{{ fault }}</p>
-        <OrderView
-          v-for="one in saved.orders"
-          :key="one.id"
-          :order="one"
-          :dialled-code="job.found?.family.carrierLock?.dialledCode"
-          :busy="busy"
-          @change="(made) => change(one, made)"
-        />
-        <section
-          v-if="
-            !saved.orders.some(
-              ({ state }) => state === 'waiting' || state === 'answered' || state === 'released',
-            )
-          "
-        >
-          <p class="mb-3 max-w-3xl text-lg">
-            Ask the original carrier first: free where its terms are met. Check that it is not unlocked
-            already. A supplier costs money, and an error in IMEI, carrier or model costs the fee.
-          </p>
-          <ul v-if="gates.length || !job.facts.imei" class="mb-4">
-            <li v-for="gate in gates" :key="gate.id" class="py-0.5">
-              <b>{{ gateName(gate) }}.</b> {{ gateSentence(gate) }}
-            </li>
-            <li v-if="!job.facts.imei"><b>IMEI of the right slot.</b> Record it at the counter.</li>
-          </ul>
-          <table v-if="fitting.length" class="w-full text-left">
-            <thead>
-              <tr class="border-b-2 border-ink">
-                <th class="py-1.5">Supplier</th>
-                <th>Carrier</th>
-                <th class="text-right">Fee</th>
-                <th class="pl-8">Promised, ordered now</th>
-                <th></th>
-              </tr>
-            </thead>
-            <tbody class="ruled">
-              <tr v-for="{ supplier, service } in fitting" :key="service.id">
-                <td class="py-2 font-bold">{{ supplier.name }}</td>
-                <td>{{ service.carrier }} ({{ service.carrierCountry }})</td>
-                <td class="text-right font-mono">{{ money(service.feeMinor, service.currency) }}</td>
-                <td class="pl-8">
-                  <template v-if="promises[service.id]"
-                    >{{ dayText(promises[service.id]!.earliest) }} to
-                    <b>{{ dayText(promises[service.id]!.latest) }}</b></template
-                  >
-                  <span class="text-ink-soft">
-                    ({{ service.minDays }} to {{ service.maxDays }} working days,
-                    {{ supplier.country }})</span
-                  >
-                </td>
-                <td class="text-right">
-                  <button class="act" :disabled="!canOrder" @click="order(service)">Order</button>
-                </td>
-              </tr>
-            </tbody>
-          </table>
-          <p v-else-if="suppliers.length">
-            No supplier for “{{ job.facts.originalCarrier ?? 'carrier not known' }}”. There are services for:
-            {{ carriers }}.
-          </p>
-        </section>
+        <OrderDesk lock="carrier" />
       </div>
     </template>
     <template #left="{ job: saved }">
@@ -159,7 +22,13 @@ const change = ({ id, version }: Order, made: OrderChange) =>
     </template>
     <template #action="{ job: saved }">
       <NextStation v-if="saved.station !== 'carriers'" :job="saved" />
-      <RouterLink v-else class="act" :to="`/hand-back/${saved.id}`">Hand back, lock not clear</RouterLink>
+      <RouterLink
+        v-else
+        class="act"
+        :class="{ 'act-main': job.main?.action.kind === 'hand-back' }"
+        :to="`/hand-back/${saved.id}`"
+        >Hand back, lock not clear</RouterLink
+      >
     </template>
   </JobFrame>
 </template>

@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import type { Order, OrderChange } from '@benevox/contract'
 import { networkKey } from '@benevox/contract'
+import { releasedBy } from '@benevox/core/job'
 import { computed, ref } from 'vue'
-import { ANSWER_WORDS, dayText, instantText, money, ORDER_WORDS } from '../../words/en.ts'
+import { ACCOUNT_RELEASED, ANSWER_WORDS, dayText, instantText, money, ORDER_WORDS } from '../../words/en.ts'
 
 /** One order: its promise, the answer when it comes, the code with its counted tries, the result. */
 const props = defineProps<{ order: Order; dialledCode: string | undefined; busy: boolean }>()
 const emit = defineEmits<{ change: [change: OrderChange] }>()
 const code = ref('')
+const isAccount = computed(() => releasedBy(props.order) === 'account')
 const isCode = computed(() => networkKey.safeParse(code.value.trim()).success)
 const left = computed(() => props.order.triesAllowed - props.order.triesMade)
 </script>
@@ -15,7 +17,7 @@ const left = computed(() => props.order.triesAllowed - props.order.triesMade)
 <template>
   <section class="mb-5 border-t-2 border-ink pt-2">
     <p class="flex flex-wrap items-baseline gap-x-6">
-      <b class="text-xl">{{ order.supplier }}, {{ order.carrier }}</b>
+      <b class="text-xl">{{ order.supplier }}, {{ isAccount ? 'account lock' : order.carrier }}</b>
       <span
         class="font-bold"
         :class="{
@@ -32,7 +34,19 @@ const left = computed(() => props.order.triesAllowed - props.order.triesMade)
         >promised {{ dayText(order.promise.earliest) }} to <b>{{ dayText(order.promise.latest) }}</b></span
       >
     </p>
-    <div v-if="order.state === 'waiting'" class="mt-3 flex flex-wrap items-end gap-3">
+    <div v-if="order.state === 'waiting' && isAccount" class="mt-3 flex gap-3">
+      <button
+        class="act act-main"
+        :disabled="busy"
+        @click="emit('change', { kind: 'answered', answer: 'over-the-air' })"
+      >
+        Released, they say
+      </button>
+      <button class="act" :disabled="busy" @click="emit('change', { kind: 'failed' })">
+        They refused it
+      </button>
+    </div>
+    <div v-else-if="order.state === 'waiting'" class="mt-3 flex flex-wrap items-end gap-3">
       <label class="w-72 font-bold"
         >The code that came
         <input
@@ -66,7 +80,7 @@ const left = computed(() => props.order.triesAllowed - props.order.triesMade)
       <button class="act" :disabled="busy" @click="emit('change', { kind: 'failed' })">It failed</button>
     </div>
     <div v-if="order.state === 'answered' && order.answer" class="mt-3">
-      <p class="max-w-3xl text-lg">{{ ANSWER_WORDS[order.answer].how }}</p>
+      <p class="max-w-3xl text-lg">{{ isAccount ? ACCOUNT_RELEASED : ANSWER_WORDS[order.answer].how }}</p>
       <template v-if="order.answer === 'code'">
         <p class="mt-2 font-mono text-5xl font-bold tracking-widest">
           {{ order.code?.replace(/(.{4})/g, '$1 ') }}
@@ -93,7 +107,11 @@ const left = computed(() => props.order.triesAllowed - props.order.triesMade)
       </template>
       <div v-else class="mt-2 flex gap-3">
         <button class="act act-main" :disabled="busy" @click="emit('change', { kind: 'proven' })">
-          Another carrier’s SIM registers and a call goes through
+          {{
+            isAccount
+              ? 'The account step can be skipped'
+              : 'Another carrier’s SIM registers and a call goes through'
+          }}
         </button>
         <button class="act" :disabled="busy" @click="emit('change', { kind: 'failed' })">It failed</button>
       </div>

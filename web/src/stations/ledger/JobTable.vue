@@ -10,7 +10,8 @@ const now = useNow({ interval: 1000 })
 const link = ({ id, station }: JobSummary) => (station === 'closed' ? `/jobs/${id}` : `/${station}/${id}`)
 function waiting({ waits }: JobSummary): string {
   if (!waits) return ''
-  if (waits.for === 'carrier') return `${WAITS_WORDS.carrier} by ${dayText(waits.until)}`
+  if (waits.for === 'carrier' || waits.for === 'account')
+    return `${WAITS_WORDS[waits.for]} by ${dayText(waits.until)}`
   const leftMs = Date.parse(waits.until) - now.value.getTime()
   return leftMs > 0
     ? `${WAITS_WORDS[waits.for]}, about ${minutesText(leftMs)} more`

@@ -1,0 +1,70 @@
+import { describe, expect, it } from 'vitest'
+import { ACCOUNT_SERVICE } from '../../test/histories.ts'
+import { Story } from '../../test/story.ts'
+import type { Facts } from '../route/index.ts'
+import { mainActionOf, routeOf, statementsOf, type Command, type OrderChange } from './index.ts'
+
+/** A stranger’s account, released through an authorised channel. */
+describe('4. “The authorised release is a route, but nothing can be ordered”', () => {
+  const STRANGERS: Facts = {
+    complaint: 'second-hand',
+    sellerReachable: 'no',
+    proofOfPurchase: 'yes',
+    knowsAccountPassword: 'no',
+    carrierLocked: 'no',
+  }
+  const release = (id: number): Command => ({
+    kind: 'place-order',
+    id: `00000000-0000-4000-8000-00000000000${id}`,
+    service: ACCOUNT_SERVICE,
+  })
+  it('an authorised release is ordered at the account desk, followed there, and proven at the wizard alone', () => {
+    const story = new Story(STRANGERS).signs()
+    const next = () => {
+      const { station, action } = mainActionOf(story.job, story.world)
+      return [station, action.kind]
+    }
+    expect(routeOf(story.job, story.world).choices[0]?.action).toBe('authorised-release')
+    expect(next()).toEqual(['accounts', 'order'])
+    story.does(release(1))
+    expect(next()).toEqual(['accounts', 'follow-order'])
+    expect(story.tries(release(2))).toBe('order-under-way')
+    const [order] = story.job.orders
+    const changed = (change: OrderChange): Command => ({
+      kind: 'change-order',
+      id: order?.id ?? '',
+      orderVersion: story.job.orders[0]?.version ?? 0,
+      change,
+    })
+    expect(story.tries(changed({ kind: 'answered', answer: 'app' }))).toBe('answer-not-of-this-lock')
+    story.does(changed({ kind: 'answered', answer: 'over-the-air' }))
+    story.does(changed({ kind: 'proven' }))
+    expect([story.job.accountConfirmed?.how, next()[0]]).toEqual(['step-skipped', 'hand-back'])
+    // It releases no carrier lock.
+    expect(statementsOf(story.job, story.world)).toMatchObject({ account: ['confirmed-off'] })
+    expect(statementsOf(story.job, story.world).carrier).not.toContain('confirmed-off')
+    expect(story.tries(release(3))).toBe('account-confirmed')
+    story.handsBack(2400)
+    expect(story.job.handBack?.account).toBe('confirmed-off')
+  })
+  it.each<[string, Facts, string]>([
+    ['without proof of purchase', { proofOfPurchase: 'no' }, 'checks-missing'],
+    ['while the registry gives no answer', { registryAnswer: 'no-answer' }, 'checks-missing'],
+    ['of a device without an IMEI', { imei: undefined }, 'no-imei'],
+  ])('no release is ordered %s', (_, facts, code) => {
+    const story = new Story({ ...STRANGERS, ...facts })
+    expect(story.tries(release(1))).toBe(code)
+  })
+  it('what was released from afar and then seen at the wizard ends its order too', () => {
+    const story = new Story(STRANGERS).signs().does(release(1))
+    const { id = '', version: orderVersion = 0 } = story.job.orders[0] ?? {}
+    story.does(
+      { kind: 'change-order', id, orderVersion, change: { kind: 'answered', answer: 'over-the-air' } },
+      { kind: 'confirm-account', how: 'step-skipped' },
+    )
+    expect([story.job.orders[0]?.state, story.job.accountConfirmed?.how]).toEqual([
+      'released',
+      'step-skipped',
+    ])
+  })
+})

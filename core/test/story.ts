@@ -1,0 +1,60 @@
+import type { Facts } from '../src/route/index.ts'
+import {
+  decide,
+  evolve,
+  routeOf,
+  type BenchChange,
+  type Command,
+  type JobEvent,
+  type JobState,
+} from '../src/job/index.ts'
+import { handBack, opened, READY, sign, worldAt } from './histories.ts'
+
+export const bench = (change: BenchChange): Command => ({ kind: 'bench', key: '', change })
+export const answers = (set: Facts): Command => ({
+  kind: 'answer',
+  set,
+  customer: { name: 'A. Quell' },
+  newestCatalogId: 1,
+})
+export const wipe = (['wipe-started', 'wipe-finished', 'first-start'] as const).map((kind) => bench({ kind }))
+
+/** A job as a technician works on it: what is refused throws, so that a story that cannot happen is no story. */
+export class Story {
+  job: JobState = opened()
+  events: JobEvent[] = []
+  #minute = 0
+
+  constructor(facts: Facts) {
+    this.does(answers({ ...READY, registryAnswer: 'clean', ...facts }))
+  }
+  does(...commands: readonly Command[]): this {
+    for (const command of commands) {
+      const refusal = this.tries(command)
+      if (refusal) throw new Error(`${command.kind} was refused: ${refusal}`)
+    }
+    return this
+  }
+  signs(): this {
+    return this.does(sign(this.job, this.world, 0))
+  }
+  /** @returns the code of the refusal, if it was refused */
+  tries(command: Command): string | undefined {
+    this.#minute++
+    const keyed = command.kind === 'bench' ? { ...command, key: `s${this.#minute}` } : command
+    const decided = decide(this.job, keyed, this.world)
+    if (decided.kind === 'refused') return decided.refusal.code
+    this.events.push(...decided.events)
+    this.job = decided.events.reduce<JobState>(evolve, this.job)
+    return undefined
+  }
+  handsBack(price = 0): this {
+    return this.does({ ...handBack(this.job, this.world, 0), priceMinor: price } as Command)
+  }
+  get world() {
+    return worldAt(this.#minute)
+  }
+  get terms() {
+    return routeOf(this.job, this.world).consent.terms
+  }
+}
