@@ -1,6 +1,7 @@
 import type { Job } from '@benevox/contract'
 import { expect, test, type Page } from '@playwright/test'
 import {
+  agreedTo,
   answer,
   askFor,
   holdForTheLastPresses,
@@ -178,4 +179,39 @@ test('a report of the registry cannot be typed over, and the job says why', asyn
   await expect(page.getByRole('alert')).toContainText('Only the registry itself takes a report back')
   await expect(knownLine(page, 'Registry says')).toContainText('Reported')
   await expect(page.getByTestId('route-main')).toHaveText('Refuse, no work on this device')
+})
+
+test('an authorised release is ordered at the account desk, answered, and proven at the wizard', async ({
+  page,
+}) => {
+  await signIn(page)
+  const id = await agreedTo(page, 'juno', {
+    complaint: 'second-hand',
+    sellerReachable: 'no',
+    proofOfPurchase: 'yes',
+    imei: '490154203237518',
+  })
+  await page.goto(`/accounts/${id}`)
+  await expect(page.getByText('Release through an authorised channel.')).toBeVisible()
+  const main = page.locator('.act-main')
+  await expect(main).toHaveText(['Order'])
+  await main.click()
+  await expect(page.getByText('waiting for the answer')).toBeVisible()
+  await page.goto('/ledger')
+  await expect(page.getByRole('link', { name: /Z. Testwell.*account release by/ }).first()).toBeVisible()
+  await page.goto(`/accounts/${id}`)
+  await expect(main).toHaveText(['Released, they say'])
+  await main.click()
+  await expect(main).toHaveText(['The account step can be skipped'])
+  await main.click()
+  await expect(page.getByText('Confirmed off. The account lock is out of the way.')).toBeVisible()
+  await expect(main).toHaveText(['To the hand-back'])
+  await main.click()
+  await page.getByLabel('Price').fill('24')
+  await page.getByRole('button', { name: 'Hand back and close' }).click()
+  const paper = await paperOf(page)
+  expect(paper).toMatch(/Account lock\s+Confirmed off/)
+  expect(paper).toContain('Nothing on the device was deleted by us.')
+  await page.goto(`/jobs/${id}`)
+  await expect(page.getByText('ordered the account’s release')).toBeVisible()
 })

@@ -75,6 +75,16 @@ export function knownLine(page: Page, question: string): Locator {
  * @param letters of the model's maker, name or code name
  */
 export async function takenIn(page: Page, letters: string): Promise<void> {
+  await page.goto(`/bench/${await agreedTo(page, letters)}`)
+  await expect(page.getByTestId('critical')).toBeVisible()
+}
+
+/**
+ * A job taken in and agreed to on paper, over the wire.
+ * @param more facts beside the usual ones
+ * @returns its number
+ */
+export async function agreedTo(page: Page, letters: string, more: Facts = {}): Promise<number> {
   const get = async <T>(path: string) => (await page.request.get(path)).json() as Promise<T>
   const { csrfToken } = await get<Answer<'getSession'>>('/api/session')
   const { pack } = await get<Answer<'getCatalog'>>('/api/catalog')
@@ -92,7 +102,7 @@ export async function takenIn(page: Page, letters: string): Promise<void> {
   if (!model) throw new Error(`No model fits “${letters}”.`)
   const opened = await send('POST', '/api/jobs', { key: crypto.randomUUID() })
   const { id, ticket } = opened
-  const facts: Facts = { ...READY_FACTS, modelId: model.id }
+  const facts: Facts = { ...READY_FACTS, modelId: model.id, ...more }
   const asked = await send('PATCH', `/api/jobs/${id}/facts`, {
     version: opened.version,
     facts,
@@ -102,8 +112,7 @@ export async function takenIn(page: Page, letters: string): Promise<void> {
   const text = plainConsent(consentText(terms, { ticket, device: `${model.maker} ${model.name}` }, 'en'))
   const said = { kind: 'signed', language: 'en', text, how: 'paper' }
   await send('POST', `/api/jobs/${id}/consent`, { version: asked.version, said })
-  await page.goto(`/bench/${id}`)
-  await expect(page.getByTestId('critical')).toBeVisible()
+  return id
 }
 
 const READY_FACTS: Facts = {

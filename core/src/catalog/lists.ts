@@ -1,3 +1,4 @@
+import slugify from 'slugify'
 import type { ListedDevice } from './table.ts'
 import type { Model, Pack } from './pack.ts'
 import type { DeviceKind } from './vocabulary.ts'
@@ -274,14 +275,6 @@ function wildcard(pattern: string): (name: string) => boolean {
 
 const plain = (text: string) => text.trim().toLowerCase()
 
-function slugOf(text: string): string {
-  const slug = text
-    .normalize('NFD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+/, '')
-    .slice(0, 40)
-    .replace(/-+$/, '')
-  return slug || 'model'
-}
+/** An id out of a name: small letters, digits and dashes, at most 40 of them. */
+const slugOf = (text: string): string =>
+  slugify(text, { lower: true, strict: true }).slice(0, 40).replace(/-+$/, '') || 'model'

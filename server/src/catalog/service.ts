@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import type { CatalogChange, CatalogVersion } from '@benevox/contract'
 import { readPack, type Model, type Pack, type PackAsWritten, type PackFault } from '@benevox/core/catalog'
+import { LRUCache } from 'lru-cache'
 import { In, type DataSource } from 'typeorm'
 import { transact } from '../database/transact.ts'
 import { ProblemError } from '../http/problem.ts'
@@ -25,10 +26,13 @@ const META = { id: true, digest: true, createdAt: true, staffId: true, note: tru
 /** The catalogue in its versions: the newest is in use, older ones stay for the jobs done with them. */
 export class Catalog {
   readonly #database: DataSource
-  /** The least lately used first. */
-  readonly #read = new Map<number, CatalogEntry>()
-  /** What is being read: whoever wants the same waits for the same. */
-  readonly #reading = new Map<number, Promise<CatalogEntry>>()
+  /** What is being read, too: whoever wants the same waits for the same. */
+  readonly #read = new LRUCache<number, CatalogEntry>({
+    max: MOST_READ,
+    fetchMethod: (id) => this.#readFrom(id),
+    // Whoever waits for a version gets it, also where it was put in or out meanwhile.
+    ignoreFetchAbort: true,
+  })
   readonly #making = new Set<Promise<void>>()
 
   constructor(database: DataSource) {
@@ -43,14 +47,7 @@ export class Catalog {
 
   /** @throws ProblemError `not-found` where there is no such version */
   async byId(id: number): Promise<CatalogEntry> {
-    const known = this.#read.get(id)
-    if (known) {
-      this.#hold(known)
-      return known
-    }
-    const reading = this.#reading.get(id) ?? this.#readFrom(id).finally(() => this.#reading.delete(id))
-    this.#reading.set(id, reading)
-    return reading
+    return this.#read.forceFetch(id)
   }
 
   /** Whether a version was read and is held, so that it can be had without asking the database. */
@@ -70,9 +67,7 @@ export class Catalog {
     if (!row) throw new ProblemError('not-found', `There is no version ${id} of the catalogue.`)
     const reading = readPack(JSON.parse(row.document))
     if (reading.kind === 'refused') throw new Error(`The stored version ${id} of the catalogue is not valid`)
-    const entry = { id, digest: row.digest, pack: reading.pack, written: reading.written }
-    this.#hold(entry)
-    return entry
+    return { id, digest: row.digest, pack: reading.pack, written: reading.written }
   }
 
   /** All versions, the newest first; a change that is being made is waited for. */
@@ -159,7 +154,7 @@ export class Catalog {
         { current },
       )
     }
-    this.#hold({ id: made.id, digest, pack: reading.pack, written: reading.written })
+    this.#read.set(made.id, { id: made.id, digest, pack: reading.pack, written: reading.written })
     const { name } = await this.#database
       .getRepository(staffEntity)
       .findOneByOrFail({ id: made.staffId ?? staffId })
@@ -168,13 +163,6 @@ export class Catalog {
 
   #newest(take: number): Promise<PackRow[]> {
     return this.#database.getRepository(packEntity).find({ select: META, order: { id: 'DESC' }, take })
-  }
-
-  #hold(entry: CatalogEntry): void {
-    this.#read.delete(entry.id)
-    this.#read.set(entry.id, entry)
-    const [oldest] = this.#read.keys()
-    if (this.#read.size > MOST_READ && oldest !== undefined) this.#read.delete(oldest)
   }
 }
 

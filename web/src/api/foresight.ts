@@ -1,4 +1,5 @@
 import type { Foresight, Given } from '@benevox/core/route'
+import pLimit from 'p-limit'
 import { shallowRef, watch, type ComputedRef } from 'vue'
 import { plain, useWorker } from '../parts/useWorker.ts'
 import type { ForesightWorker } from '../workers/foresight.worker.ts'
@@ -13,28 +14,20 @@ const foresightWorker = useWorker<ForesightWorker>(
  */
 export function useForesight(given: ComputedRef<Given | undefined>) {
   const foresight = shallowRef<Foresight>()
-  let isBusy = false
-  let waiting: Given | undefined
-
-  async function work(next: Given): Promise<void> {
-    if (isBusy) {
-      waiting = next
-      return
-    }
-    isBusy = true
-    try {
-      // Proxies do not cross to a worker.
-      foresight.value = await foresightWorker().foresee(plain(next))
-    } catch {
-      // What was foreseen for other facts is not shown for these.
-      foresight.value = undefined
-    } finally {
-      isBusy = false
-    }
-    const newer = waiting
-    waiting = undefined
-    if (newer) await work(newer)
-  }
-  watch(given, (next) => next && void work(next), { immediate: true })
+  const oneAtATime = pLimit(1)
+  watch(
+    given,
+    (next) => {
+      if (!next) return
+      oneAtATime.clearQueue()
+      void oneAtATime(async () => {
+        // What was foreseen for other facts is not shown for these. Proxies do not cross to a worker.
+        foresight.value = await foresightWorker()
+          .foresee(plain(next))
+          .catch(() => undefined)
+      })
+    },
+    { immediate: true },
+  )
   return foresight
 }

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
-import { useEventListener } from '@vueuse/core'
 import { ref } from 'vue'
 import { KEY_HELP } from '../words/en.ts'
+import { usePageKeys } from './pageKeys.ts'
 
 const open = ref(false)
-useEventListener('keydown', (event: KeyboardEvent) => {
-  const isTyping = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
-  if (event.key === '?' && !isTyping) open.value = true
+usePageKeys({
+  '?': () => {
+    open.value = true
+  },
 })
 </script>
 

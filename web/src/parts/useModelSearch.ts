@@ -1,5 +1,6 @@
 import type { Model } from '@benevox/core/catalog'
-import { ref, shallowRef, watch, type Ref } from 'vue'
+import { computedAsync } from '@vueuse/core'
+import { computed, type Ref } from 'vue'
 import { useCatalog } from '../api/catalog.ts'
 import type { SearchWorker } from '../workers/search.worker.ts'
 import { useWorker } from './useWorker.ts'
@@ -31,21 +32,16 @@ async function search(models: readonly Model[], query: string, limit: number): P
 /** The models that fit what is typed, the best first; `query` is what `results` belong to. */
 export function useModelSearch(query: Ref<string>, limit: number) {
   const catalog = useCatalog()
-  const results = shallowRef<readonly Model[]>([])
-  const answered = ref('')
-  let latest = 0
-  watch(
-    [query, () => catalog.pack],
-    async ([text, pack]) => {
-      const asked = ++latest
-      const models = pack?.models ?? []
+  // A later key asks anew; its answer counts.
+  const found = computedAsync(
+    async () => {
+      const models = catalog.pack?.models ?? []
+      const text = query.value
       const places = await search(models, text, limit)
-      // A later key has asked anew; its answer counts.
-      if (asked !== latest) return
-      results.value = places.flatMap((place) => models[place] ?? [])
-      answered.value = text
+      return { results: places.flatMap((place) => models[place] ?? []), answered: text }
     },
-    { immediate: true },
+    { results: [], answered: '' },
+    { shallow: true },
   )
-  return { results, answered }
+  return { results: computed(() => found.value.results), answered: computed(() => found.value.answered) }
 }

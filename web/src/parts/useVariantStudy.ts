@@ -38,12 +38,14 @@ export function useVariantStudy(family: Ref<Family | undefined>, procedureIds: R
   const studies = shallowReactive(new Map<string, StudiedVariant | undefined>())
   watch(
     [family, procedureIds],
-    async ([of, ids]) => {
+    async ([of, ids], _, onCleanup) => {
+      let isOld = false
+      onCleanup(() => (isOld = true))
       studies.clear()
       if (!of) return
       for (const id of ids) {
         const figures = await figuresOf(catalog.fragmentsOf(of), of, id)
-        if (family.value !== of || procedureIds.value !== ids) return
+        if (isOld) return
         studies.set(id, figures)
       }
     },

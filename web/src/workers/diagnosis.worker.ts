@@ -20,6 +20,7 @@ import type { ChartChange } from '@benevox/core/drawing'
 import { procedureSheet } from '@benevox/core/procedure'
 import { runnableFamily } from '@benevox/core/twin'
 import { expose } from 'comlink'
+import { LRUCache } from 'lru-cache'
 
 /** A try as it is recorded: its way by name. */
 export type ToldTry = Omit<TryMade, 'procedure'> & { readonly procedureId: string; readonly familyId: string }
@@ -47,7 +48,7 @@ export interface Diagnosed {
 }
 
 const MOST_THINGS = 5
-const known = new Map<string, Knowledge>()
+const known = new LRUCache<string, Knowledge>({ max: 8 })
 
 function knowledgeOf({ fragments, families, start }: AskedFor): Knowledge {
   const name = JSON.stringify([start, families, fragments])
@@ -61,7 +62,6 @@ function knowledgeOf({ fragments, families, start }: AskedFor): Knowledge {
     })),
     start,
   )
-  if (known.size > 8) known.clear()
   known.set(name, made)
   return made
 }

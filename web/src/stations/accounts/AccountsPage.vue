@@ -70,6 +70,9 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
               >.</template
             >
           </p>
+          <div v-if="hasReleases" class="mt-4">
+            <OrderDesk lock="account" />
+          </div>
           <dl class="mt-4 border-t-2 border-ink">
             <div v-for="name in known" :key="name" class="flex gap-4 border-b border-rule py-1.5">
               <dt class="w-56 text-ink-soft">{{ FACT_WORDS[name] }}</dt>
@@ -90,10 +93,6 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
               >{{ LANGUAGE_NAMES[language] }}</a
             >
           </p>
-          <div v-if="hasReleases" class="mt-6">
-            <h2 class="mb-2">Authorised release</h2>
-            <OrderDesk lock="account" />
-          </div>
           <p class="mt-3 text-ink-soft">
             The owner signs in with their own hands. Password and codes are never written down. There is no
             way around this lock here: it is what a thief would use, and the shop is liable.

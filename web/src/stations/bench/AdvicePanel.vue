@@ -4,10 +4,10 @@ import type { Cue } from '@benevox/core/catalog'
 import { QUESTION_CUES, type NextThing, type Question } from '@benevox/core/diagnosis'
 import { hundredths } from '@benevox/core/hand'
 import { inParts, menuLineText, phrases, stepWords, type KeyChart } from '@benevox/core/procedure'
-import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import type { Diagnosed } from '../../workers/diagnosis.worker.ts'
+import { usePageKeys } from '../../parts/pageKeys.ts'
 
 /** Why the last try failed, in one sentence, and what to do: a try, a test, a question, or on from where it is. */
 const props = defineProps<{
@@ -57,15 +57,13 @@ const test = (state: 'works' | 'broken') => {
 }
 const add = (cue: Cue) => emit('told', [...props.last.seen, cue], props.last.notSeen)
 
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement || event.repeat)
-    return
-  const n = Number(event.key)
+usePageKeys({}, (n) => {
   const answer = answers.value[n - 1]
   if (answer) emit('told', answer.seen, answer.notSeen)
   else if (thing.value?.kind === 'test-key' && n === 1) test('works')
   else if (thing.value?.kind === 'test-key' && n === 2) test('broken')
-  else if (wayOn.value && event.key === '0') emit('there')
+  else if (wayOn.value && n === 0) emit('there')
+  else return false
 })
 
 /** What stands behind a thing that is not first, in a few words. */

@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import { TOLD_STEPS, type BenchChange, type BenchStepKind } from '@benevox/core/job'
 import type { RouteAction } from '@benevox/core/route'
-import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
-import { isForThePage } from '../../parts/pageKey.ts'
 import NextStation from '../../parts/NextStation.vue'
 import ChargeFirst from './ChargeFirst.vue'
 import TakeBack from './TakeBack.vue'
@@ -14,6 +12,7 @@ import GentlePanel from './GentlePanel.vue'
 import KeyPanel from './KeyPanel.vue'
 import MenuPanel from './MenuPanel.vue'
 import UnknownModel from './UnknownModel.vue'
+import { usePageKeys } from '../../parts/pageKeys.ts'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()
@@ -136,12 +135,7 @@ const allTheSame = computed(() => {
     : undefined
 })
 const isHere = computed(() => job.saved?.station === 'bench')
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.key !== ' ' || !isForThePage(event)) return
-  if (stage.value !== 'after' || !button.value) return
-  event.preventDefault()
-  button.value.press()
-})
+usePageKeys({ ' ': () => stage.value === 'after' && button.value?.press() })
 </script>
 
 <template>

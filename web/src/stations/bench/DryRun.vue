@@ -3,7 +3,6 @@ import type { DeviceKind, Family, Procedure } from '@benevox/core/catalog'
 import { dryRunSentence, judgeDryRun, linkAskedFor, type Verdict } from '@benevox/core/diagnosis'
 import { phrases, type ProcedureSheet } from '@benevox/core/procedure'
 import { USUAL_SITUATION } from '@benevox/core/twin'
-import { useEventListener } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import type { RunnableFamily } from '@benevox/core/twin'
 import DevicePicture from '../../parts/DevicePicture.vue'
@@ -12,6 +11,7 @@ import StepLines from '../../parts/StepLines.vue'
 import { useLiveTwin } from '../../parts/useLiveTwin.ts'
 import { useTwinKeys } from '../../parts/useTwinKeys.ts'
 import { useLag } from './useLag.ts'
+import { usePageKeys } from '../../parts/pageKeys.ts'
 
 /**
  * The combination once on the twin, with the computer's keys for the device's, judged as it goes. Nothing is
@@ -84,17 +84,16 @@ function seen(): void {
 }
 const plug = () =>
   live.apply({ kind: 'link', link: live.link.value === 'none' ? (asked.value ?? 'none') : 'none' })
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.repeat || event.target instanceof HTMLInputElement || event.target instanceof HTMLButtonElement)
-    return
-  const key = event.key.toLowerCase()
-  if (key === ' ') {
-    event.preventDefault()
-    seen()
-  } else if (key === 'c' && asked.value) plug()
-  else if (key === 't' && taps.value[0]) live.apply({ kind: 'tap', on: taps.value[0].on })
-  else if (key === 'r') begin()
-  else if (key === 'x') emit('done')
+usePageKeys({
+  ' ': () => seen(),
+  c: () => asked.value !== undefined && void plug(),
+  t: () => {
+    const [tap] = taps.value
+    if (!tap) return false
+    live.apply({ kind: 'tap', on: tap.on })
+  },
+  r: () => void begin(),
+  x: () => emit('done'),
 })
 onMounted(begin)
 </script>

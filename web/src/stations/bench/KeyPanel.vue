@@ -2,12 +2,10 @@
 import type { Attempt } from '@benevox/contract'
 import type { Cue, Family, Model } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
-import { useEventListener } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 import { useJob, useJobs } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
-import { isForThePage } from '../../parts/pageKey.ts'
 import KeyChart from '../../parts/KeyChart.vue'
 import StepLines from '../../parts/StepLines.vue'
 import { tenthsText } from '../../words/en.ts'
@@ -20,6 +18,7 @@ import TryList from './TryList.vue'
 import WayChoice from './WayChoice.vue'
 import { useTryRun } from './useTryRun.ts'
 import { useWayToTry } from './useWayToTry.ts'
+import { usePageKeys } from '../../parts/pageKeys.ts'
 
 /** The key combination: one sentence before, the beat during, the question after, and what to change. */
 const props = defineProps<{ model: Model; family: Family }>()
@@ -99,16 +98,18 @@ function choose(procedureId: string): void {
   void job.recordBench({ kind: 'chose-procedure', procedureId })
 }
 
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (isDry.value || !isForThePage(event)) return
-  if (event.key === ' ' && phase.value !== 'asking') {
-    event.preventDefault()
-    // While it is to be charged first, beginning is not what the foot switch is for.
-    if (phase.value !== 'before' || job.benchAction?.kind !== 'charge') void next()
-  }
-  const key = event.key.toLowerCase()
-  if (key === 'x' && phase.value === 'running') run.ask()
-  if (key === 'd' && phase.value === 'before') isDry.value = true
+usePageKeys({
+  // While it is to be charged first, beginning is not what the foot switch is for.
+  ' ': () =>
+    !isDry.value &&
+    phase.value !== 'asking' &&
+    (phase.value !== 'before' || job.benchAction?.kind !== 'charge') &&
+    void next(),
+  x: () => !isDry.value && phase.value === 'running' && run.ask(),
+  d: () => {
+    if (isDry.value || phase.value !== 'before') return false
+    isDry.value = true
+  },
 })
 const countingIn = computed(() => phase.value === 'running' && chartMs.value < 0)
 const phaseShown = computed(() => (isDry.value || elsewhere.value ? ('other' as const) : phase.value))

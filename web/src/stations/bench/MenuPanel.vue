@@ -2,16 +2,15 @@
 import type { Family, Model } from '@benevox/core/catalog'
 import { diagnoseCameBack } from '@benevox/core/diagnosis'
 import { ACTION_WORDS } from '@benevox/core/route'
-import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
-import { isForThePage } from '../../parts/pageKey.ts'
 import PressAndHold from '../../parts/PressAndHold.vue'
 import CameBack from './CameBack.vue'
 import GatePanel from './GatePanel.vue'
 import { FACT_CHOICES } from '../../words/facts.ts'
 import MenuList from '../../parts/MenuList.vue'
 import { forgetMenuPlaces, useMenuPlace } from './useMenuPlace.ts'
+import { usePageKeys } from '../../parts/pageKeys.ts'
 
 /** Through recovery's menu, cut at the last question; the last presses only once the gates hold and the button was held. */
 const props = defineProps<{ model: Model; family: Family }>()
@@ -108,13 +107,9 @@ async function next(): Promise<void> {
     if (question !== undefined) menus.atState(question)
   } else if (isReleased.value) await record('wipe-started')
 }
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (!isForThePage(event)) return
-  if (event.key === ' ' && isOnTheWay.value) {
-    event.preventDefault()
-    void next()
-  }
-  if (event.key.toLowerCase() === 'x') void record('back-to-keys')
+usePageKeys({
+  ' ': () => isOnTheWay.value && void next(),
+  x: () => void record('back-to-keys'),
 })
 defineExpose({
   next,

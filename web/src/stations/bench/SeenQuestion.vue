@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Cue } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
-import { useEventListener } from '@vueuse/core'
+import { usePageKeys } from '../../parts/pageKeys.ts'
 
 /** After the keys: what was seen, one press. The goal has its own key; more can be added afterwards. */
 const props = defineProps<{ cues: readonly Cue[]; goal: Cue; already: readonly Cue[] }>()
@@ -14,12 +14,11 @@ const failed = (cue?: Cue) =>
   emit('answered', 'failed', [...new Set([...props.already, ...(cue ? [cue] : [])])])
 const reached = () => emit('answered', 'reached', [...props.already, props.goal])
 
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.target instanceof HTMLInputElement || event.repeat || event.ctrlKey || event.metaKey) return
-  const cue = props.cues[Number(event.key) - 1]
+usePageKeys({ enter: () => failed() }, (n) => {
+  const cue = props.cues[n - 1]
   if (cue) failed(cue)
-  else if (event.key === '0') reached()
-  else if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) failed()
+  else if (n === 0) reached()
+  else return false
 })
 </script>
 

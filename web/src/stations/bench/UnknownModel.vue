@@ -3,7 +3,7 @@ import type { Cue, DeviceKind, Family, KeyId, Procedure, StartState } from '@ben
 import { cuesToReport, linkAskedFor } from '@benevox/core/diagnosis'
 import { hundredths } from '@benevox/core/hand'
 import { phrases, procedureSheet } from '@benevox/core/procedure'
-import { useEventListener, useLocalStorage } from '@vueuse/core'
+import { useLocalStorage } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../job/jobs.ts'
@@ -15,6 +15,7 @@ import type { ToldTry } from '../../workers/diagnosis.worker.ts'
 import AdvicePanel from './AdvicePanel.vue'
 import DryRun from './DryRun.vue'
 import { useDiagnosis } from './useDiagnosis.ts'
+import { usePageKeys } from '../../parts/pageKeys.ts'
 
 /** No model on the job: which families it may be of, the try that tells them apart best, and what to do after it. */
 const props = defineProps<{ jobId: number }>()
@@ -130,22 +131,22 @@ function forget(): void {
   tries.value = []
   isThere.value = false
 }
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (
-    event.repeat ||
-    isDry.value ||
-    event.target instanceof HTMLInputElement ||
-    event.target instanceof HTMLSelectElement ||
-    event.target instanceof HTMLButtonElement
-  )
-    return
-  if (event.key.toLowerCase() === 'd' && dryFamily.value) isDry.value = true
-  // What is asked or tested has the number keys to itself.
-  if (advised.value) return
-  const cue = cues.value[Number(event.key) - 1]
-  if (cue) saw(cue)
-  else if (event.key === '0') saw('recovery-menu', true)
-})
+usePageKeys(
+  {
+    d: () => {
+      if (isDry.value || !dryFamily.value) return false
+      isDry.value = true
+    },
+  },
+  (n) => {
+    // What is asked or tested has the number keys to itself.
+    if (isDry.value || advised.value) return false
+    const cue = cues.value[n - 1]
+    if (cue) saw(cue)
+    else if (n === 0) saw('recovery-menu', true)
+    else return false
+  },
+)
 </script>
 
 <template>

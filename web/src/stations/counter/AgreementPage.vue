@@ -7,12 +7,13 @@ import {
   plainConsent,
   type CustomerLanguage,
 } from '@benevox/core/consent'
-import { useEventListener, useSessionStorage } from '@vueuse/core'
+import { useSessionStorage } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import SignatureField from './SignatureField.vue'
+import { usePageKeys } from '../../parts/pageKeys.ts'
 
 /** The agreement turned towards the customer: read large, in their language, signed with finger or mouse. */
 const props = defineProps<{ id: number }>()
@@ -58,10 +59,7 @@ function agree(how: 'signature' | 'paper' | 'telephone'): void {
   })
 }
 
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.ctrlKey || event.metaKey || event.altKey || event.target instanceof HTMLInputElement) return
-  if (event.key.toLowerCase() === 'p') agree('paper')
-})
+usePageKeys({ p: () => void agree('paper') })
 
 /** What stands on the buttons, in the customer's language. */
 const WORDS = {

@@ -7,7 +7,6 @@ import {
   type Route,
   type RouteChange,
 } from '@benevox/core/route'
-import { useEventListener } from '@vueuse/core'
 import { computed, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useForesight } from '../../api/foresight.ts'
@@ -26,6 +25,7 @@ import PapersBlock from './PapersBlock.vue'
 import RegistryBlock from './RegistryBlock.vue'
 import RouteBeside from './RouteBeside.vue'
 import { useQuestions } from './useQuestions.ts'
+import { usePageKeys } from '../../parts/pageKeys.ts'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()
@@ -97,14 +97,7 @@ async function toCustomer(): Promise<void> {
   else await router.push(`/counter/${props.id}/agreement`)
 }
 
-useEventListener('keydown', (event: KeyboardEvent) => {
-  const isTyping = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement
-  if (isTyping || event.ctrlKey || event.metaKey || event.altKey) return
-  if (event.key.toLowerCase() !== 'c' || !needsAgreement.value) return
-  // The name’s field may take the focus: the letter is not for it.
-  event.preventDefault()
-  void toCustomer()
-})
+usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
 </script>
 
 <template>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { Mail } from '@benevox/contract'
 import { groupImei } from '@benevox/core/imei'
-import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import { FACT_CHOICES } from '../../words/facts.ts'
 import { instantText, money } from '../../words/en.ts'
+import { usePageKeys } from '../../parts/pageKeys.ts'
 
 /** Asks the registry about the IMEI, keeps what it said, and looks for the report that comes by mail. */
 const props = defineProps<{ withKey?: boolean }>()
@@ -28,11 +28,7 @@ async function ask(report: boolean): Promise<void> {
   isAsking.value = false
   if (report) await look()
 }
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (!props.withKey || event.ctrlKey || event.metaKey || event.altKey) return
-  if (event.target instanceof HTMLInputElement || event.key.toLowerCase() !== 'r') return
-  void ask(false)
-})
+usePageKeys({ r: () => props.withKey && void ask(false) })
 const NO_MAIL = {
   read: 'No mail for this job yet.',
   away: 'The mailbox does not answer; what came before is shown.',

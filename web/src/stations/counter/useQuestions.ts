@@ -1,9 +1,10 @@
 import type { FactName, Facts, Question } from '@benevox/core/route'
-import { useEventListener, useSessionStorage } from '@vueuse/core'
+import { onKeyStroke, useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, ref, watch, type Ref } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import { FACT_CHOICES } from '../../words/facts.ts'
 import { ALL_FACTS, fieldOf } from '../../words/questions.ts'
+import { usePageKeys } from '../../parts/pageKeys.ts'
 
 /** Which question is asked now, which are still open, what is known; and the keys that answer. */
 export function useQuestions(jobId: number, asked: Ref<readonly Question[] | undefined>) {
@@ -62,25 +63,19 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
     )
   }
 
-  useEventListener('keydown', (event: KeyboardEvent) => {
-    if (event.ctrlKey || event.metaKey || event.altKey) return
-    if (event.key === 'Escape' && document.activeElement instanceof HTMLElement) {
-      document.activeElement.blur()
-      return
-    }
-    if (isTyping() || !now.value) return
-    const name = now.value
-    const choice = /^[1-9]$/.test(event.key) ? FACT_CHOICES[name]?.[Number(event.key) - 1] : undefined
-    if (choice) {
-      event.preventDefault()
-      const [value] = choice
-      job.setFact(name, (name === 'wrongTries' ? Number(value) : value) as Facts[FactName])
-    } else if (event.key.toLowerCase() === 'l') {
-      // The next question’s field takes the focus: the letter is not for it.
-      event.preventDefault()
-      putOff()
-    }
+  onKeyStroke('Escape', () => {
+    if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
   })
+  usePageKeys(
+    // The next question’s field takes the focus: the letter is not for it.
+    { l: () => now.value !== undefined && putOff() },
+    (n) => {
+      const name = now.value
+      const choice = name && FACT_CHOICES[name]?.[n - 1]
+      if (!choice) return false
+      job.setFact(name, (name === 'wrongTries' ? Number(choice[0]) : choice[0]) as Facts[FactName])
+    },
+  )
 
   return { now, question, open, known, more, ask, next, putOff }
 }

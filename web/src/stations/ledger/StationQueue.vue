@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { JobSummary } from '@benevox/contract'
-import { useEventListener } from '@vueuse/core'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../../api/client.ts'
 import { STATION_WORDS } from '../../words/en.ts'
 import JobTable from './JobTable.vue'
 import { useJobList } from './useJobList.ts'
+import { usePageKeys } from '../../parts/pageKeys.ts'
 
 /** What waits at one station. At the counter, also the way to a new job. */
 const props = defineProps<{ station: JobSummary['station'] }>()
@@ -22,10 +22,7 @@ async function takeIn(): Promise<void> {
     refused.value = error instanceof Error ? error.message : String(error)
   }
 }
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.ctrlKey || event.metaKey || event.altKey || event.target instanceof HTMLInputElement) return
-  if (props.station === 'counter' && event.key.toLowerCase() === 'n') void takeIn()
-})
+usePageKeys({ n: () => props.station === 'counter' && void takeIn() })
 </script>
 
 <template>

@@ -9,7 +9,6 @@ import {
 } from '@benevox/core/catalog'
 import { phrases, procedureSheet, situationAtStart } from '@benevox/core/procedure'
 import { USUAL_SITUATION, type Situation } from '@benevox/core/twin'
-import { useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { RunnableFamily } from '@benevox/core/twin'
@@ -22,6 +21,7 @@ import { useLiveTwin } from '../../parts/useLiveTwin.ts'
 import { useTwinKeys } from '../../parts/useTwinKeys.ts'
 import { useReplay, type Happening, type Mistake } from './useReplay.ts'
 import WhatHappened from './WhatHappened.vue'
+import { usePageKeys } from '../../parts/pageKeys.ts'
 
 /** A family on its twin: watch a way being done, rightly or with a mistake, or do it with one’s own fingers. */
 const props = defineProps<{ family: Family; running: RunnableFamily }>()
@@ -132,19 +132,10 @@ useTwinKeys(
   () => props.family,
   computed(() => mode.value === 'hands'),
 )
-const isTyping = ({ target }: Event) =>
-  target instanceof HTMLInputElement || target instanceof HTMLSelectElement
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return
-  if (mode.value === 'watch' && (event.key === 'ArrowRight' || event.key === 'ArrowLeft')) {
-    if (event.target instanceof HTMLElement && event.target.role === 'radio') return
-    event.preventDefault()
-    replay.go(event.key === 'ArrowRight' ? 1 : -1)
-  }
-  if (event.key === ' ' && !event.repeat && !(event.target instanceof HTMLButtonElement)) {
-    event.preventDefault()
-    mainAction()
-  }
+usePageKeys({
+  arrowright: () => mode.value === 'watch' && replay.go(1),
+  arrowleft: () => mode.value === 'watch' && replay.go(-1),
+  ' ': () => mainAction(),
 })
 function mainAction(): void {
   if (mode.value === 'hands') {
