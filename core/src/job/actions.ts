@@ -1,7 +1,7 @@
-import type { Gate, RouteAction, Station } from '../route/index.ts'
+import { gatesOfTheJob, type Gate, type RouteAction, type Station } from '../route/index.ts'
 import { gatesBefore, orderUnderWay } from './decideDesks.ts'
 import type { BenchChange, JobState, ReleasedLock } from './records.ts'
-import { factsOf, routeOf, stationOfJob, type Around } from './standing.ts'
+import { factsOf, progressOf, routeOf, stationOfJob, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
 
 /** The one thing to do next on a job, at the station where it waits. It can always be done. */
@@ -60,6 +60,8 @@ function atTheCounter(job: JobState, around: Around): MainAction {
   const facts = factsOf(job)
   if (facts.deviceHere === 'no' && consent.terms.storage !== 'kept') return { kind: 'wait-for-device' }
   if (consent.state === 'given' || job.customer.name === '') return { kind: 'answer' }
+  // What would end the work is settled before anybody is asked to agree to it.
+  if (gatesOfTheJob(facts, progressOf(job)).some(({ state }) => state !== 'open')) return { kind: 'answer' }
   return { kind: 'show-agreement' }
 }
 

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { cpuMs } from '../../test/cpuMs.ts'
 import { looksLikeSecret } from './index.ts'
 
 /** As technicians write; a fact of the trade: common practice, no source. */
@@ -73,10 +74,7 @@ describe('a text that looks like a secret of the customer', () => {
     expect(looksLikeSecret('7→4→1→2→3')).toEqual({ kind: 'pattern', found: '7→4→1→2→3' })
   })
   it('answers at once on the longest text a field takes', () => {
-    for (const long of ['1 '.repeat(250), 'a1-'.repeat(166), '0'.repeat(500), 'pin '.repeat(125)]) {
-      const from = performance.now()
-      looksLikeSecret(long)
-      expect(performance.now() - from).toBeLessThan(100)
-    }
+    for (const long of ['1 '.repeat(250), 'a1-'.repeat(166), '0'.repeat(500), 'pin '.repeat(125)])
+      expect(cpuMs(() => looksLikeSecret(long))).toBeLessThan(100)
   })
 })

@@ -1,17 +1,18 @@
 <script setup lang="ts">
-import { TOLD_STEPS, type BenchChange, type BenchStepKind } from '@benevox/core/job'
-import type { RouteAction } from '@benevox/core/route'
+import { TOLD_STEPS, type BenchChange, type BenchPlace, type MainAction } from '@benevox/core/job'
 import { computed, ref } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
 import ChargeFirst from './ChargeFirst.vue'
+import { allTheSame, benchButton, handsBack, type BenchButton, type Panels } from './benchButton.ts'
 import TakeBack from './TakeBack.vue'
 import AfterPanel from './AfterPanel.vue'
 import GentlePanel from './GentlePanel.vue'
 import KeyPanel from './KeyPanel.vue'
 import MenuPanel from './MenuPanel.vue'
 import UnknownModel from './UnknownModel.vue'
+import { forgetMenuPlaces } from './useMenuPlace.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 
 const props = defineProps<{ id: number }>()
@@ -19,22 +20,6 @@ const job = useJob()
 const keys = ref<InstanceType<typeof KeyPanel>>()
 const menu = ref<InstanceType<typeof MenuPanel>>()
 
-const WORKED_WORDS: Partial<Record<RouteAction, string>> = {
-  remember: 'It is unlocked',
-  'remote-unlock': 'It is unlocked',
-  'reset-from-settings': 'Reset from the settings is done',
-  'recover-account': 'The password is found',
-  'clear-cache': 'It helped: it works again',
-  'install-system-again': 'It helped: it works again',
-}
-const TELL_WORDS: Partial<Record<BenchStepKind, string>> = {
-  'account-taken-off': 'The list of accounts is empty',
-  'back-to-keys': 'Not in recovery any more',
-  'wipe-started': 'It is wiping',
-  'wipe-finished': 'The menu is back',
-  'first-start': 'It restarts',
-  'set-up': 'The set-up wizard shows',
-}
 const first = computed(() => job.route?.choices[0])
 const LIFTED_WORDS = {
   remembered: 'The owner remembered it: it is unlocked',
@@ -54,88 +39,44 @@ const stage = computed(() => {
 /** What happened at the device is told, also while the server is away; all else stands on what was seen. */
 const record = (change: BenchChange) =>
   TOLD_STEPS.includes(change.kind) ? job.tell(change) : job.recordBench(change)
-function worked(change: BenchChange | undefined): void {
-  if (change) return void record(change)
-  // Who finds it anew changes it: the device then refuses the sign-in for a while.
-  job.setFact('knowsAccountPassword', 'yes')
-  job.setFact('passwordChangedLately', 'yes')
-}
-
-interface Button {
-  readonly text: string
-  /** Whether the space bar and the foot switch press it. */
-  readonly onSpace: boolean
-  readonly press: () => void
-}
-/** The button of what is next at the device; none where that is held, chosen or answered on the page itself. */
-const button = computed((): Button | undefined => {
-  const action = job.benchAction
-  if (!action || stage.value === 'done' || !job.found) return undefined
-  if (stage.value === 'keys') return atTheKeys.value
-  switch (action.kind) {
-    case 'try':
-      return {
-        text: WORKED_WORDS[action.action] ?? '',
-        onSpace: false,
-        press: () => worked(action.worked),
-      }
-    case 'came-back':
-      return menu.value?.isOnTheWay ? throughTheMenu.value : cameBack.value
-    case 'check':
-    case 'reveal':
-      return throughTheMenu.value
-    case 'tell':
-      return action.change.kind === 'wipe-started'
-        ? throughTheMenu.value
-        : {
-            text: TELL_WORDS[action.change.kind] ?? '',
-            onSpace: stage.value === 'after',
-            press: () =>
-              action.change.kind === 'back-to-keys' ? menu.value?.backToKeys() : record(action.change),
-          }
-    default:
-      return undefined
-  }
-})
-const atTheKeys = computed((): Button | undefined => {
-  const { phase, countingIn, next } = keys.value ?? {
-    phase: 'asking',
-    countingIn: false,
-    next: () => undefined,
-  }
-  if (phase === 'asking' || phase === 'other') return undefined
+const panels = computed((): Panels => {
+  const at = menu.value
   return {
-    text: phase === 'before' ? 'Begin the try' : countingIn ? 'Begin at once' : 'Seen',
-    onSpace: phase !== 'before' || job.benchAction?.kind !== 'charge',
-    press: () => void next(),
+    keys: keys.value && { phase: keys.value.phase, countingIn: keys.value.countingIn },
+    menu: at && {
+      atLastQuestion: at.atLastQuestion,
+      isReleased: at.isReleased,
+      keepsData: at.keepsData,
+      back: at.back?.next,
+    },
   }
 })
-const throughTheMenu = computed((): Button | undefined => {
-  if (stage.value !== 'menu' || !menu.value || menu.value.keepsData) return undefined
-  const { atLastQuestion, isReleased, next } = menu.value
-  if (!atLastQuestion) return { text: 'The last question shows', onSpace: true, press: () => void next() }
-  return isReleased ? { text: 'It is wiping', onSpace: true, press: () => void next() } : undefined
-})
-const cameBack = computed((): Button | undefined =>
-  menu.value?.back?.next === 'repair'
-    ? undefined
-    : { text: 'It restarts', onSpace: false, press: () => menu.value?.restarts() },
-)
-/** Handed back as it is: the route says so, or it is a matter for repair. */
-const handsBack = computed(
-  () =>
-    job.benchAction?.kind === 'hand-back' ||
-    (job.benchAction?.kind === 'came-back' && menu.value?.back?.next === 'repair'),
-)
-/** The way through the menu, where something gentler comes first or that is a matter for repair. */
-const allTheSame = computed(() => {
-  const kind = job.benchAction?.kind
-  return stage.value === 'menu' && (kind === 'try' || kind === 'came-back') && !menu.value?.isOnTheWay
-    ? throughTheMenu.value
+const of = <T,>(make: (action: MainAction, place: BenchPlace, panels: Panels) => T): T | undefined =>
+  job.benchAction && job.benchPlace && job.found && stage.value !== 'done'
+    ? make(job.benchAction, job.benchPlace, panels.value)
     : undefined
-})
+const button = computed(() => of(benchButton))
+const other = computed(() => of(allTheSame))
+const isHandedBack = computed(() => of((action, _, at) => handsBack(action, at)) ?? false)
+function press({ does }: BenchButton): void {
+  switch (does.kind) {
+    case 'keys':
+      return void keys.value?.next()
+    case 'menu':
+      return void menu.value?.next()
+    case 'password-found':
+      // Who finds it anew changes it: the device then refuses the sign-in for a while.
+      job.setFact('knowsAccountPassword', 'yes')
+      job.setFact('passwordChangedLately', 'yes')
+      return
+    case 'tell':
+      // Where the menu was left, nobody knows where its cursor stands the next time.
+      if (stage.value === 'menu') forgetMenuPlaces(props.id)
+      void record(does.change)
+  }
+}
 const isHere = computed(() => job.saved?.station === 'bench')
-usePageKeys({ ' ': () => stage.value === 'after' && button.value?.press() })
+usePageKeys({ ' ': () => stage.value === 'after' && button.value !== undefined && press(button.value) })
 </script>
 
 <template>
@@ -194,17 +135,17 @@ usePageKeys({ ' ': () => stage.value === 'after' && button.value?.press() })
       <TakeBack v-if="stage !== 'keys'" />
     </template>
     <template #action="{ job: saved }">
-      <button v-if="allTheSame" class="act" @click="allTheSame.press">{{ allTheSame.text }}</button>
+      <button v-if="other" class="act" @click="press(other)">{{ other.text }}</button>
       <ChargeFirst v-if="isHere && job.benchAction?.kind === 'charge' && keys?.phase === 'before'" is-main />
       <button
         v-if="button"
         class="act"
         :class="{ 'act-main': isHere && job.benchAction?.kind !== 'charge' }"
-        @click="button.press"
+        @click="press(button)"
       >
         {{ button.text }} <span v-if="button.onSpace" class="key-hint">Space</span>
       </button>
-      <RouterLink v-else-if="isHere && handsBack" class="act act-main" :to="`/hand-back/${saved.id}`">
+      <RouterLink v-else-if="isHere && isHandedBack" class="act act-main" :to="`/hand-back/${saved.id}`">
         Hand it back as it is
       </RouterLink>
       <NextStation v-if="!isHere" :job="saved" />

@@ -5,6 +5,7 @@ import { ACTION_WORDS } from '@benevox/core/route'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import PressAndHold from '../../parts/PressAndHold.vue'
+import { isOnTheWay } from './benchButton.ts'
 import CameBack from './CameBack.vue'
 import GatePanel from './GatePanel.vue'
 import { FACT_CHOICES } from '../../words/facts.ts'
@@ -91,15 +92,19 @@ const marked = computed(() =>
         : [],
 )
 /** Whether the main action is the way to the reset; else the space bar is not for it. */
-const isOnTheWay = computed(() => {
-  const kind = job.benchAction?.kind
-  if (keepsData.value || notFromHere.value) return false
-  return kind === 'came-back' ? back.value?.next === 'reset-again' : kind !== 'try'
-})
-function restarts(): void {
-  forgetMenuPlaces(job.saved?.id ?? 0)
-  void job.tell({ kind: 'first-start' })
-}
+const spaceGoesOn = computed(() =>
+  Boolean(
+    job.benchAction &&
+    isOnTheWay(job.benchAction, {
+      menu: {
+        atLastQuestion: atLastQuestion.value,
+        isReleased: isReleased.value,
+        keepsData: keepsData.value,
+        back: back.value?.next,
+      },
+    }),
+  ),
+)
 async function next(): Promise<void> {
   if (keepsData.value || notFromHere.value) return
   if (!atLastQuestion.value) {
@@ -108,16 +113,14 @@ async function next(): Promise<void> {
   } else if (isReleased.value) await record('wipe-started')
 }
 usePageKeys({
-  ' ': () => isOnTheWay.value && void next(),
+  ' ': () => spaceGoesOn.value && void next(),
   x: () => void record('back-to-keys'),
 })
 defineExpose({
   next,
-  restarts,
   back,
   keepsData,
   notFromHere,
-  isOnTheWay,
   atLastQuestion,
   isReleased,
   backToKeys: () => record('back-to-keys'),

@@ -191,7 +191,12 @@ usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
       <span v-if="hasRoute && waitsForDevice" class="text-ink-soft"
         >Goes on when the device is here: then it is looked at, and signed for</span
       >
-      <button v-else-if="needsAgreement" class="act" :class="{ 'act-main': !firstGate }" @click="toCustomer">
+      <button
+        v-else-if="needsAgreement"
+        class="act"
+        :class="{ 'act-main': job.main?.action.kind === 'show-agreement' }"
+        @click="toCustomer"
+      >
         Turn to the customer <span class="key-hint">C</span>
       </button>
       <RouterLink v-else-if="action === 'leave-it'" class="act act-main" :to="`/hand-back/${saved.id}`">
@@ -199,7 +204,8 @@ usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
       </RouterLink>
       <button
         v-else
-        class="act act-main"
+        class="act"
+        :class="{ 'act-main': station !== 'counter' }"
         :disabled="station === 'counter'"
         @click="router.push(`/${station}/${saved.id}`)"
       >

@@ -1,0 +1,132 @@
+import {
+  after,
+  benchActionOf,
+  benchPlaceOf,
+  breachesOf,
+  mayShowWipeKeys,
+  routeOf,
+  standingOf,
+  stationOfJob,
+  type BenchChange,
+  type JobState,
+  type World,
+} from '@benevox/core/job'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { histories, live, worldAt } from '../../../../core/test/histories.ts'
+import { customerLetsUsDelete, reportStands } from '../../../../core/test/oracle.ts'
+import { allTheSame, benchButton, handsBack, isOnTheWay, type Panels } from './benchButton.ts'
+
+const RUNS = 400
+/** What the panels may stand at for a job, whatever the cursor of the device is on. */
+interface Local {
+  readonly phase: 'before' | 'running' | 'asking'
+  readonly countingIn: boolean
+  readonly atLastQuestion: boolean
+  readonly back: NonNullable<Panels['menu']>['back']
+}
+const LOCAL: fc.Arbitrary<Local> = fc.record({
+  phase: fc.constantFrom('before' as const, 'running' as const, 'asking' as const),
+  countingIn: fc.boolean(),
+  atLastQuestion: fc.boolean(),
+  back: fc.constantFrom(
+    undefined,
+    'restart' as const,
+    'clear-cache' as const,
+    'reset-again' as const,
+    'repair' as const,
+  ),
+})
+function panelsOf(job: JobState, world: World, local: Local): Panels {
+  const { consent } = routeOf(job, world)
+  return {
+    keys: { phase: local.phase, countingIn: local.countingIn },
+    menu: {
+      atLastQuestion: local.atLastQuestion,
+      isReleased: mayShowWipeKeys(job, world),
+      keepsData: consent.state === 'given' && consent.covers !== 'covered',
+      back: local.back,
+    },
+  }
+}
+
+describe('the button of the bench', () => {
+  it('does what core says is next, and nothing it does is a breach or refused', () => {
+    let pressed = 0
+    fc.assert(
+      fc.property(histories(60), LOCAL, (history, local) => {
+        const { job, events } = live(history)
+        const world = worldAt(200)
+        if (stationOfJob(job, world) !== 'bench') return
+        const action = benchActionOf(job, world)
+        const place = benchPlaceOf(job, world)
+        const panels = panelsOf(job, world, local)
+        for (const button of [benchButton(action, place, panels), allTheSame(action, place, panels)]) {
+          if (!button) continue
+          pressed++
+          const { does } = button
+          // On the last question the menu's button tells that it is wiping.
+          const change: BenchChange | undefined =
+            does.kind === 'tell'
+              ? does.change
+              : does.kind === 'menu' && local.atLastQuestion
+                ? { kind: 'wipe-started' }
+                : undefined
+          if (!change) continue
+          const then = after(job, { kind: 'bench', key: 'pressed', change, at: world.now }, world)
+          expect(then).not.toBe(job)
+          expect(breachesOf(then)).toEqual(breachesOf(job))
+          if (standingOf(then).deleted !== standingOf(job).deleted)
+            expect([customerLetsUsDelete(events), reportStands(events)]).toEqual([true, false])
+        }
+      }),
+      { numRuns: RUNS, seed: 20_261_126 },
+    )
+    expect(pressed).toBeGreaterThan(RUNS / 10)
+  })
+  it('is there for every job at the bench, unless the page itself asks, holds or charges, or it is handed back', () => {
+    let there = 0
+    fc.assert(
+      fc.property(histories(60), LOCAL, (history, local) => {
+        const { job } = live(history)
+        const world = worldAt(200)
+        if (stationOfJob(job, world) !== 'bench') return
+        there++
+        const action = benchActionOf(job, world)
+        const place = benchPlaceOf(job, world)
+        const panels = panelsOf(job, world, local)
+        const isOnThePage =
+          ['answer', 'check', 'reveal', 'charge'].includes(action.kind) ||
+          (place === 'keys' && local.phase === 'asking') ||
+          (isOnTheWay(action, panels) && local.atLastQuestion)
+        const what = [
+          benchButton(action, place, panels) !== undefined,
+          handsBack(action, panels),
+          isOnThePage,
+        ]
+        expect([action, place, what.some(Boolean)]).toEqual([action, place, true])
+      }),
+      { numRuns: RUNS, seed: 20_261_126 },
+    )
+    expect(there).toBeGreaterThan(RUNS / 20)
+  })
+  it.each([
+    [{ kind: 'charge' }, false],
+    [{ kind: 'attempt' }, true],
+  ] as const)('where %o is next, the foot switch begins a run: %s', (action, isOnSpace) => {
+    const button = benchButton(action, 'keys', { keys: { phase: 'before', countingIn: false } })
+    expect(button).toMatchObject({ text: 'Begin the try', onSpace: isOnSpace })
+  })
+  it('does not say that it helped when only the foot switch was pressed', () => {
+    const action = {
+      kind: 'try',
+      action: 'clear-cache',
+      worked: { kind: 'screen-lifted', how: 'cache-cleared' },
+    } as const
+    const menu = { atLastQuestion: false, isReleased: false, keepsData: false, back: undefined }
+    expect(benchButton(action, 'menu', { menu })).toMatchObject({ onSpace: false })
+    expect(isOnTheWay(action, { menu })).toBe(false)
+    expect(allTheSame(action, 'menu', { menu })?.text).toBe('The last question shows')
+    expect(allTheSame(action, 'menu', { menu: { ...menu, keepsData: true } })).toBeUndefined()
+  })
+})

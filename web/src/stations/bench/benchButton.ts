@@ -1,0 +1,122 @@
+import type { BenchChange, BenchPlace, BenchStepKind, MainAction } from '@benevox/core/job'
+import type { CameBack } from '@benevox/core/diagnosis'
+import type { RouteAction } from '@benevox/core/route'
+
+/** What the button of the bench does: a step is told, or the panel on the page goes on. */
+export type Does =
+  | { readonly kind: 'tell'; readonly change: BenchChange }
+  | { readonly kind: 'password-found' }
+  /** The run at the keys goes on: begun, or a cue seen. */
+  | { readonly kind: 'keys' }
+  /** Through the menu: to the last question, and on it that it is wiping. */
+  | { readonly kind: 'menu' }
+
+export interface BenchButton {
+  readonly text: string
+  /** Whether the space bar and the foot switch press it. */
+  readonly onSpace: boolean
+  readonly does: Does
+}
+
+/** What the panels on the page stand at, beside the job. */
+export interface Panels {
+  readonly keys?:
+    { readonly phase: 'before' | 'running' | 'asking' | 'other'; readonly countingIn: boolean } | undefined
+  readonly menu?:
+    | {
+        readonly atLastQuestion: boolean
+        /** Whether the keys that delete are on the screen. */
+        readonly isReleased: boolean
+        /** What was signed keeps the data: the way to the wipe is not on the screen. */
+        readonly keepsData: boolean
+        /** What is done where recovery came back. */
+        readonly back: CameBack['next'] | undefined
+      }
+    | undefined
+}
+
+const WORKED_WORDS: Partial<Record<RouteAction, string>> = {
+  remember: 'It is unlocked',
+  'remote-unlock': 'It is unlocked',
+  'reset-from-settings': 'Reset from the settings is done',
+  'recover-account': 'The password is found',
+  'clear-cache': 'It helped: it works again',
+  'install-system-again': 'It helped: it works again',
+}
+const TELL_WORDS: Partial<Record<BenchStepKind, string>> = {
+  'account-taken-off': 'The list of accounts is empty',
+  'back-to-keys': 'Not in recovery any more',
+  'wipe-finished': 'The menu is back',
+  'first-start': 'It restarts',
+  'set-up': 'The set-up wizard shows',
+}
+
+/** The button of what is next at the device; none where that is held, chosen or answered on the page itself. */
+export function benchButton(action: MainAction, place: BenchPlace, panels: Panels): BenchButton | undefined {
+  if (place === 'keys') return atTheKeys(action, panels)
+  switch (action.kind) {
+    case 'try':
+      return {
+        text: WORKED_WORDS[action.action] ?? '',
+        onSpace: false,
+        does: action.worked ? { kind: 'tell', change: action.worked } : { kind: 'password-found' },
+      }
+    case 'tell':
+      return action.change.kind === 'wipe-started'
+        ? throughTheMenu(panels)
+        : {
+            text: TELL_WORDS[action.change.kind] ?? '',
+            onSpace: place === 'after',
+            does: { kind: 'tell', change: action.change },
+          }
+    case 'check':
+    case 'reveal':
+      return place === 'menu' ? throughTheMenu(panels) : undefined
+    case 'came-back':
+      return isOnTheWay(action, panels) ? throughTheMenu(panels) : restarts(panels)
+    default:
+      return undefined
+  }
+}
+
+/** Whether the way to the reset is what is next in the menu; else the space bar is not for it. */
+export function isOnTheWay(action: MainAction, { menu }: Panels): boolean {
+  if (menu?.keepsData) return false
+  if (action.kind === 'came-back') return menu?.back === 'reset-again'
+  return (
+    action.kind === 'check' ||
+    action.kind === 'reveal' ||
+    (action.kind === 'tell' && action.change.kind === 'wipe-started')
+  )
+}
+
+/** The way through the menu all the same, where something gentler comes first or it is a matter for repair. */
+export function allTheSame(action: MainAction, place: BenchPlace, panels: Panels): BenchButton | undefined {
+  const isOther = action.kind === 'try' || action.kind === 'came-back'
+  return place === 'menu' && isOther && !isOnTheWay(action, panels) ? throughTheMenu(panels) : undefined
+}
+
+/** Handed back as it is: the route says so, or it is a matter for repair. */
+export const handsBack = (action: MainAction, { menu }: Panels): boolean =>
+  action.kind === 'hand-back' || (action.kind === 'came-back' && menu?.back === 'repair')
+
+function atTheKeys(action: MainAction, { keys }: Panels): BenchButton | undefined {
+  if (!keys || keys.phase === 'asking' || keys.phase === 'other') return undefined
+  return {
+    text: keys.phase === 'before' ? 'Begin the try' : keys.countingIn ? 'Begin at once' : 'Seen',
+    // While it is to be charged first, beginning is not what the foot switch is for.
+    onSpace: keys.phase !== 'before' || action.kind !== 'charge',
+    does: { kind: 'keys' },
+  }
+}
+
+function throughTheMenu({ menu }: Panels): BenchButton | undefined {
+  if (!menu || menu.keepsData) return undefined
+  if (!menu.atLastQuestion) return { text: 'The last question shows', onSpace: true, does: { kind: 'menu' } }
+  return menu.isReleased ? { text: 'It is wiping', onSpace: true, does: { kind: 'menu' } } : undefined
+}
+
+const restarts = ({ menu }: Panels): BenchButton | undefined =>
+  menu?.back === 'repair'
+    ? undefined
+    : { text: 'It restarts', onSpace: false, does: { kind: 'tell', change: { kind: 'first-start' } } }
