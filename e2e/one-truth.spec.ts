@@ -17,6 +17,13 @@ import {
 
 const read = async (page: Page, id: number): Promise<Job> =>
   (await page.request.get(`/api/jobs/${id}`)).json() as Promise<Job>
+/** Tells what happened at the device, over the wire. */
+async function tellIt(page: Page, id: number, change: { kind: 'in-recovery' }): Promise<void> {
+  const { csrfToken } = (await (await page.request.get('/api/session')).json()) as { csrfToken: string }
+  const told = { key: crypto.randomUUID(), at: new Date().toISOString() }
+  const data = { told, change }
+  await page.request.post(`/api/jobs/${id}/bench`, { data, headers: { 'x-csrf-token': csrfToken } })
+}
 const idOf = (page: Page) => Number(/\/(\d+)/.exec(new URL(page.url()).pathname)?.[1])
 
 test('two jobs in one browser, slow answers in both directions: each answer goes to its own job', async ({
@@ -95,13 +102,7 @@ test('a loop whose agreement keeps the data is not wiped through the interface b
   expect(await sign(page)).toContain('Nothing on the device will be deleted by us.')
   const id = idOf(page)
   await page.getByRole('button', { name: 'To the bench' }).click()
-  const csrf = async () =>
-    ((await (await page.request.get('/api/session')).json()) as { csrfToken: string }).csrfToken
-  const told = {
-    told: { key: crypto.randomUUID(), at: new Date().toISOString() },
-    change: { kind: 'in-recovery' },
-  }
-  await page.request.post(`/api/jobs/${id}/bench`, { data: told, headers: { 'x-csrf-token': await csrf() } })
+  await tellIt(page, id, { kind: 'in-recovery' })
   await page.reload()
 
   // The largest line clears the cache; nothing on the screen leads to the wipe.
@@ -142,12 +143,7 @@ test('“it is wiping”, pressed by mistake, is undone with a reason, and every
   await signIn(page)
   await takenIn(page, 'vane 5')
   const id = idOf(page)
-  const csrf = ((await (await page.request.get('/api/session')).json()) as { csrfToken: string }).csrfToken
-  const told = {
-    told: { key: crypto.randomUUID(), at: new Date().toISOString() },
-    change: { kind: 'in-recovery' },
-  }
-  await page.request.post(`/api/jobs/${id}/bench`, { data: told, headers: { 'x-csrf-token': csrf } })
+  await tellIt(page, id, { kind: 'in-recovery' })
   await page.reload()
   await page.getByRole('button', { name: 'The last question shows' }).click()
   await page.getByLabel('Scan the tag').fill((await read(page, id)).ticket)
@@ -191,9 +187,17 @@ test('an authorised release is ordered at the account desk, answered, and proven
     proofOfPurchase: 'yes',
     imei: '490154203237518',
   })
-  await page.goto(`/accounts/${id}`)
-  await expect(page.getByText('Release through an authorised channel.')).toBeVisible()
   const main = page.locator('.act-main')
+  // Somebody has brought it into recovery, where nothing is to be done on it: out of it again first.
+  await page.goto(`/bench/${id}`)
+  await tellIt(page, id, { kind: 'in-recovery' })
+  await page.reload()
+  await expect(page.getByText('Nothing on this device is to be deleted. Restart it: power')).toBeVisible()
+  await expect(main).toHaveText(['Not in recovery any more'])
+  await main.click()
+  await expect(main).toHaveText(['To the accounts'])
+  await main.click()
+  await expect(page.getByText('Release through an authorised channel.')).toBeVisible()
   await expect(main).toHaveText(['Order'])
   await main.click()
   await expect(page.getByText('waiting for the answer')).toBeVisible()

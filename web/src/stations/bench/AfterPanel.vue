@@ -17,7 +17,7 @@ const menus = useMenuPlace(
   computed(() => props.family),
   computed(() => true),
 )
-const { state, menu, toFirstStart, text, targetOf, passesOf } = menus
+const { state, menu, toRestart, text, targetOf, passesOf } = menus
 /** It stands in recovery again, where that opens. */
 function cameBack(): void {
   forgetMenuPlaces(job.saved?.id ?? 0)
@@ -53,7 +53,7 @@ const firstStart = computed(() =>
       <div>
         <h1>Wiped. Restart it</h1>
         <p class="mt-2 text-[3.4rem] leading-tight font-bold" data-testid="menu-line">
-          {{ text(toFirstStart) }}
+          {{ text(toRestart) }}
         </p>
         <p class="mt-2 text-lg text-ink-soft">The cable may come out now.</p>
       </div>
@@ -62,8 +62,8 @@ const firstStart = computed(() =>
         :menu="menu"
         :model-text="model.modelText"
         :cursor="state.cursor.item"
-        :target="targetOf(toFirstStart)"
-        :passes="passesOf(toFirstStart)"
+        :target="targetOf(toRestart)"
+        :passes="passesOf(toRestart)"
         @here="menus.atItem"
       />
     </div>

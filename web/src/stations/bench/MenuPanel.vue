@@ -21,7 +21,7 @@ const menus = useMenuPlace(
   computed(() => props.family),
   computed(() => false),
 )
-const { machine, state, menu, toWipe, toCache, toFirstStart, otherMenus, text, targetOf, passesOf } = menus
+const { machine, state, menu, toWipe, toCache, toRestart, otherMenus, text, targetOf, passesOf } = menus
 
 const atLastQuestion = computed(() => toWipe.value?.beforeLastQuestion.length === 0)
 const isReleased = computed(() => job.mayShowWipeKeys)
@@ -83,13 +83,15 @@ const back = computed(() =>
 const isResetNext = computed(() => !back.value || back.value.next === 'reset-again' || atLastQuestion.value)
 /** The way that the list shows. */
 const marked = computed(() =>
-  isResetNext.value
-    ? visible.value
-    : back.value?.next === 'clear-cache'
-      ? toCache.value
-      : back.value?.next === 'restart'
-        ? toFirstStart.value
-        : [],
+  notFromHere.value || (keepsData.value && !cacheFirst.value && !installFirst.value)
+    ? toRestart.value
+    : isResetNext.value
+      ? visible.value
+      : back.value?.next === 'clear-cache'
+        ? toCache.value
+        : back.value?.next === 'restart'
+          ? toRestart.value
+          : [],
 )
 /** Whether the main action is the way to the reset; else the space bar is not for it. */
 const spaceGoesOn = computed(() =>
@@ -135,7 +137,7 @@ defineExpose({
         :back="back"
         :times="cameBack"
         :cache-line="text(toCache)"
-        :restart-line="text(toFirstStart)"
+        :restart-line="text(toRestart)"
       />
       <template v-if="keepsData">
         <template v-if="cacheFirst && toCache.length">
@@ -145,14 +147,14 @@ defineExpose({
           <p class="text-[3.4rem] leading-tight font-bold" data-testid="menu-line">{{ text(toCache) }}</p>
         </template>
         <p v-else-if="!installFirst" class="text-3xl leading-tight font-bold">
-          Nothing on this device is to be deleted. Restart it: {{ text(toFirstStart) }}
+          Nothing on this device is to be deleted. Restart it: {{ text(toRestart) }}
         </p>
         <p v-if="atLastQuestion" class="mt-2 text-2xl font-bold text-stop">
           Stop: this question is about deleting everything. Go back to the list.
         </p>
       </template>
       <p v-else-if="notFromHere" class="text-3xl leading-tight font-bold" data-testid="not-from-here">
-        Not from recovery now: {{ ACTION_WORDS[notFromHere] }}. Restart it: {{ text(toFirstStart) }}
+        Not from recovery now: {{ ACTION_WORDS[notFromHere] }}. Restart it: {{ text(toRestart) }}
       </p>
       <template v-else-if="line">
         <p class="text-lg text-ink-soft">

@@ -3,7 +3,7 @@ import type { CameBack } from '@benevox/core/diagnosis'
 import type { RouteAction } from '@benevox/core/route'
 
 /** What the button of the bench does: a step is told, or the panel on the page goes on. */
-export type Does =
+type Does =
   | { readonly kind: 'tell'; readonly change: BenchChange }
   | { readonly kind: 'password-found' }
   /** The run at the keys goes on: begun, or a cue seen. */

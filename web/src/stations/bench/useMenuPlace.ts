@@ -48,11 +48,11 @@ export function useMenuPlace(jobId: number, family: ComputedRef<Family>, wiped: 
       quickestPath(machine.value, stateIndex.value, { kind: 'effect', effect: 'wipe-cache' }, situation.value)
         ?.steps ?? [],
   )
-  const toFirstStart = computed(() => {
+  /** The restart out of the menu: the same presses whether something was deleted before or not. */
+  const toRestart = computed(() => {
     const isGoal = (index: number) => machine.value.states[index]?.screen === 'first-start'
-    return (
-      quickestPath(machine.value, stateIndex.value, { kind: 'state', isGoal }, situation.value)?.steps ?? []
-    )
+    const wipedNow = { ...situation.value, wiped: true }
+    return quickestPath(machine.value, stateIndex.value, { kind: 'state', isGoal }, wipedNow)?.steps ?? []
   })
   const text = (steps: readonly PathStep[]) =>
     menuLineText(inParts(steps), 'en', composed.value.machine.keyNames)
@@ -92,7 +92,7 @@ export function useMenuPlace(jobId: number, family: ComputedRef<Family>, wiped: 
     menu,
     toWipe,
     toCache,
-    toFirstStart,
+    toRestart,
     text,
     targetOf,
     passesOf,
