@@ -42,6 +42,15 @@ describe('1. “They signed that nothing is deleted, and the bench showed me the
     expect(mayShowWipeKeys(story.job, story.world)).toBe(false)
     expect(mainActionOf(story.job, story.world).action).toMatchObject({ kind: 'try', action: 'clear-cache' })
   })
+  it('wiped before anybody had signed, it is not sent back for a signature that nobody may give any more', () => {
+    const story = new Story({}).does(...wipe)
+    expect(story.tries(sign(story.job, story.world, 0))).toBe('begun')
+    expect(standingOf(story.job).breaches).toMatchObject([{ without: 'agreement' }])
+    expect(mainActionOf(story.job, story.world)).toEqual({
+      station: 'bench',
+      action: { kind: 'tell', change: { kind: 'set-up' } },
+    })
+  })
   it('wiped all the same, it is a breach on the record', () => {
     const story = new Story(LOOP).signs().does(...atTheDevice, ...wipe)
     expect(standingOf(story.job).breaches).toMatchObject([

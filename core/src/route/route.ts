@@ -239,7 +239,8 @@ function isDone(id: StageId, { facts, progress, locks, consent }: Plan): boolean
   switch (id) {
     case 'take-in':
       return (
-        consent.state === 'given' &&
+        // What was done without an agreement can not be agreed to afterwards; the work goes on, and the record says so.
+        (consent.state === 'given' || isAgreedDone(progress)) &&
         gatesOfTheJob(facts, progress).every(({ state }) => state === 'open') &&
         (facts.deviceHere !== 'no' || isOrderFromAfar(facts) || facts.complaint === 'second-hand')
       )
