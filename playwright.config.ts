@@ -18,13 +18,13 @@ const LEFT_OFF = [
 export default defineConfig({
   testDir: 'e2e',
   // Long enough for a machine that does other work beside it; what passes does not wait for it.
-  timeout: 300_000,
-  expect: { timeout: 30_000 },
+  timeout: 1_200_000,
+  expect: { timeout: 120_000 },
   workers: 1,
   retries: 0,
   outputDir: '.benevox/test-results',
   use: {
-    actionTimeout: 60_000,
+    actionTimeout: 120_000,
     baseURL: process.env['BENEVOX_ADDRESS'] ?? 'http://127.0.0.1:4180',
     viewport: { width: 1280, height: 800 },
     trace: 'off',

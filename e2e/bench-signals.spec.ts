@@ -15,7 +15,6 @@ declare global {
 test('beeps and chart keep within 20 ms of the plan over half a minute, on a busy machine', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
   // What the loudspeaker was handed, by its own clock, and where the chart's line stood when it was drawn.
   await page.addInitScript(() => {
     const seen = { tones: [] as number[], drawn: [] as [number, number, number][] }

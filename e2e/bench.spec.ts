@@ -68,7 +68,6 @@ test('a device with a hidden fault, drawn by chance: told why, put right, into r
   const names = Object.keys(FAULTS)
   const hidden = names[randomInt(names.length)] ?? ''
   console.log(`hidden: ${hidden}`)
-  test.setTimeout(120_000)
   await signIn(page)
   await takenIn(page, 'vane 5')
   const at = new TechnicianAtDevice('orrelin-vane-5', demoPack(), FAULTS[hidden])
@@ -124,14 +123,13 @@ test('a second machine sees the run and cannot run it; closed there, it is left 
   await page.getByRole('button', { name: 'nothing at all' }).click()
   await expect(page.getByTestId('advice')).toBeVisible()
   // The other machine looks again by itself.
-  await expect(elsewhere.getByTestId('advice')).toBeVisible({ timeout: 10_000 })
+  await expect(elsewhere.getByTestId('advice')).toBeVisible()
   await elsewhere.context().close()
 })
 
 test('the server killed for half a minute in the middle of a run: nothing lost, nothing double', async ({
   browser,
 }) => {
-  test.setTimeout(120_000)
   const given = (name: string) => process.env[name] ?? ''
   const access = {
     port: Number(given('BENEVOX_DB_PORT')),
@@ -172,10 +170,10 @@ test('the server killed for half a minute in the middle of a run: nothing lost, 
   await page.waitForTimeout(Math.max(0, 30_000 - (Date.now() - killedAt)))
   const backAt = Date.now()
   server = await begin(port)
-  await expect(page.getByText('The server is away')).toHaveCount(0, { timeout: 20_000 })
+  await expect(page.getByText('The server is away')).toHaveCount(0)
 
   const stored = async () => (await (await page.request.get(`/api/jobs/${id}`)).json()) as Job
-  await expect.poll(async () => (await stored()).bench.inRecoveryAt, { timeout: 20_000 }).toBeDefined()
+  await expect.poll(async () => (await stored()).bench.inRecoveryAt).toBeDefined()
   const job = await stored()
   expect(job.attempts.map(({ outcome, seen }) => [outcome, seen.includes('lock-screen')])).toEqual([
     ['failed', true],
@@ -284,7 +282,7 @@ test('a model nobody knows: a cable of the kit, a dry run, what was seen, and on
   const id = /\d+$/.exec(page.url())?.[0]
   await page.goto(`/bench/${id}`)
   const possible = page.getByTestId('possible').getByRole('listitem')
-  await expect(possible.first()).toBeVisible({ timeout: 20_000 })
+  await expect(possible.first()).toBeVisible()
   /** Of 100, of the family that stands first. */
   const likeliest = async () => Number(/^\d+/.exec(await possible.first().innerText())?.[0])
   const before = await likeliest()

@@ -24,3 +24,4 @@ const stop = () => {
 for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, stop)
 // Started by a script that died without a word: an orphan would hold the port.
 process.once('disconnect', stop)
+process.stdout.once('error', stop)
