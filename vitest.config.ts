@@ -8,7 +8,7 @@ export default defineConfig({
           name: 'core',
           setupFiles: 'core/test/seeded.ts',
           // Long enough for a machine that does other work beside it: nothing here waits for a clock.
-          testTimeout: 240_000,
+          testTimeout: 900_000,
           include: [
             'core/src/**/*.test.ts',
             'contract/src/**/*.test.ts',
@@ -24,8 +24,8 @@ export default defineConfig({
           include: ['server/src/**/*.test.ts', 'stand-ins/src/**/*.test.ts', 'scripts/**/*.test.ts'],
           globalSetup: 'server/test/globalSetup.ts',
           fileParallelism: false,
-          testTimeout: 240_000,
-          hookTimeout: 240_000,
+          testTimeout: 900_000,
+          hookTimeout: 900_000,
         },
       },
     ],

@@ -123,7 +123,7 @@ describe('what is believed is true as often as it is believed', () => {
     ['family 1, its faults', [1]],
     ['family 4, its faults', [4]],
     ['one of families 1, 3 and 10, and its faults', [1, 3, 10]],
-  ])('%s', { timeout: 60_000 }, (_, numbers) => {
+  ])('%s', { timeout: 600_000 }, (_, numbers) => {
     const random = seeded(numbers.length * 100 + (numbers[0] ?? 0))
     const knowledge = new Knowledge(
       numbers.map((number) => familyOf(number, 1 / numbers.length)),

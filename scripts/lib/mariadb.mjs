@@ -59,7 +59,7 @@ async function replaceFormer(pidFile, dataDir) {
   if (!pid || !alive(pid) || !commandLine.includes(dataDir)) return
   say(`a former mariadbd still runs (process ${pid}); it is stopped and replaced.`)
   process.kill(pid, 'SIGTERM')
-  await until(() => !alive(pid), 30_000, 'stopping the former mariadbd')
+  await until(() => !alive(pid), 180_000, 'stopping the former mariadbd')
 }
 
 /** How many ports are tried: mariadbd itself says whether one is taken. */
@@ -161,7 +161,7 @@ async function startOn({ name, fresh, port }) {
   let gone = false
   child.once('exit', () => (gone = true))
   try {
-    await until(async () => gone || (await answers(port)), 60_000, 'starting mariadbd')
+    await until(async () => gone || (await answers(port)), 180_000, 'starting mariadbd')
   } catch (error) {
     give(`${error.message}; its log: ${log}`)
   }
@@ -178,11 +178,11 @@ async function startOn({ name, fresh, port }) {
     stop: async () => {
       if (gone) return
       child.kill('SIGTERM')
-      await until(() => gone, 30_000, 'stopping mariadbd')
+      await until(() => gone, 180_000, 'stopping mariadbd')
     },
     kill: async () => {
       child.kill('SIGKILL')
-      await until(() => gone, 10_000, 'killing mariadbd')
+      await until(() => gone, 180_000, 'killing mariadbd')
     },
   }
 }

@@ -277,7 +277,7 @@ describe('a database that does not move', () => {
         async () =>
           (await read(job.id).catch(() => undefined)) &&
           (await patch(await read(job.id), { battery: 'external-power' })).status,
-        { timeout: 60_000 },
+        { timeout: 600_000 },
       )
       .toBe(200)
     expect((await read(job.id)).facts.battery).toBe('external-power')

@@ -47,7 +47,7 @@ beforeAll(async () => {
   const { server, address } = await listen(app)
   runa = await Person.signedIn(address)
   close = () => (server.closeAllConnections(), server.close())
-}, 240_000)
+}, 900_000)
 afterAll(async () => {
   close()
   await database.destroy()
