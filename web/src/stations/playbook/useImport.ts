@@ -3,8 +3,12 @@ import type { MappingRule } from '@benevox/core/catalog'
 import { proxy, wrap, type Remote } from 'comlink'
 import { ref, shallowRef } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
-import { ApiProblem, call } from '../../api/client.ts'
+import { ApiProblem, call, ServerAway } from '../../api/client.ts'
 import type { FileReading, ImportWorker, ListDigest, Remark } from '../../workers/import.worker.ts'
+
+/** How often, and with what pause, a busy server is asked what became of an import that was left off. */
+const MOST_LOOKS = 100
+const LOOK_AGAIN_MS = 3000
 
 /** One import: a file read and compared in a worker, taken in whole or not at all, and left off at any moment. */
 export function useImport() {
@@ -106,15 +110,34 @@ export function useImport() {
   async function cancel(): Promise<void> {
     const before = catalog.inUse?.id
     reset()
-    // The server’s list of versions waits for what it is making.
-    const answered = await call('listCatalogVersions', { timeoutMs: 60_000 })
-      .then(() => catalog.refresh())
-      .catch((error: unknown) => (refusal.value = sentenceOf(error)))
-    if (typeof answered === 'string') return
+    const mine = running
+    try {
+      await lookUp(mine)
+    } catch (error) {
+      if (running === mine) refusal.value = sentenceOf(error)
+      return
+    }
+    // Another import has been begun since.
+    if (running !== mine) return
+    refusal.value = ''
     done.value =
       catalog.inUse?.id === before
         ? 'Left off. Nothing was taken in.'
         : `It was too late: version ${catalog.inUse?.id} of the catalogue is in use already.`
+  }
+
+  /** Asks which version is in use, again and again while the server is too busy with what it is making to answer. */
+  async function lookUp(mine: number): Promise<void> {
+    for (let nth = 1; ; nth++)
+      try {
+        // The server’s list of versions waits for what it is making.
+        await call('listCatalogVersions', { timeoutMs: 60_000 })
+        return await catalog.refresh()
+      } catch (error) {
+        if (!(error instanceof ServerAway) || nth >= MOST_LOOKS || running !== mine) throw error
+        refusal.value = 'The server does not answer yet; looking again whether anything was taken in.'
+        await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN_MS))
+      }
   }
 
   return { fileName, progress, reading, digest, refusal, done, read, compare, takeIn, cancel, reset }
