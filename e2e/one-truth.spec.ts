@@ -114,6 +114,13 @@ test('a loop whose agreement keeps the data is not wiped through the interface b
   const before = await line.textContent()
   for (const key of ['Space', 'Enter', 'Space']) await page.keyboard.press(key)
   expect(await line.textContent()).toBe(before)
+  // Behind a dialog no key of the page is pressed.
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
+  await page.keyboard.press('x')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await expect(line).toBeVisible()
   // On the device's own wipe screen all the same: the button cannot be held, whatever is confirmed.
   for (const screen of await page.locator('main ul li button.underline').all()) {
     if (!(await screen.isVisible())) continue

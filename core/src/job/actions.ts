@@ -1,5 +1,5 @@
 import { gatesOfTheJob, type Gate, type RouteAction, type Station } from '../route/index.ts'
-import { gatesBefore, orderUnderWay } from './decideDesks.ts'
+import { asksForAccount, gatesBefore, orderUnderWay } from './decideDesks.ts'
 import type { BenchChange, JobState, ReleasedLock } from './records.ts'
 import { factsOf, progressOf, routeOf, stationOfJob, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
@@ -157,7 +157,7 @@ export function canOrder(lock: ReleasedLock, job: JobState, around: Around): boo
   return (
     gatesBefore(lock, job, around).every(({ state }) => state === 'open') &&
     Boolean(imei) &&
-    (lock === 'account' || Boolean(originalCarrier)) &&
+    (lock === 'account' ? asksForAccount(job) && !job.accountConfirmed : Boolean(originalCarrier)) &&
     !orderUnderWay(job, lock)
   )
 }

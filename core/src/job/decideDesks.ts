@@ -30,11 +30,14 @@ export function decideAccount(job: JobState, { how }: Account, world: World): De
     : yes(confirmed)
 }
 
-function whyNotConfirmed(job: JobState): Decided | undefined {
+/** Whether the device stands where it would ask for the account. */
+export function asksForAccount(job: JobState): boolean {
   const { bench, deleted } = standingOf(job)
-  const isAtTheWizard =
-    (deleted !== 'no' && bench.setUpAt !== undefined) || factsOf(job).complaint === 'second-hand'
-  if (!isAtTheWizard) return refused({ code: 'not-at-the-wizard' })
+  return (deleted !== 'no' && bench.setUpAt !== undefined) || factsOf(job).complaint === 'second-hand'
+}
+
+function whyNotConfirmed(job: JobState): Decided | undefined {
+  if (!asksForAccount(job)) return refused({ code: 'not-at-the-wizard' })
   return isReported(job) ? refused({ code: 'reported' }) : undefined
 }
 
@@ -73,6 +76,8 @@ function place(
   if (missing.length > 0) return refused({ code: 'checks-missing', gates: missing })
   if (!facts.imei) return refused({ code: 'no-imei' })
   if (lock === 'account' && job.accountConfirmed) return refused({ code: 'account-confirmed' })
+  // A fee for a lock that does not ask is a fee for nothing.
+  if (lock === 'account' && !asksForAccount(job)) return refused({ code: 'account-not-asked' })
   if (lock === 'carrier' && facts.originalCarrier !== service.carrier)
     return refused({ code: 'other-carrier', wanted: facts.originalCarrier ?? '', service: service.carrier })
   const underWay = orderUnderWay(job, lock)

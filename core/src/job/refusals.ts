@@ -48,6 +48,7 @@ export type Refusal =
   | { readonly code: 'order-changed-meanwhile'; readonly order: Order }
   | { readonly code: 'order-not-so'; readonly state: Order['state']; readonly change: string }
   | { readonly code: 'account-confirmed' }
+  | { readonly code: 'account-not-asked' }
   | { readonly code: 'answer-not-of-this-lock' }
   | { readonly code: 'code-missing' }
   | { readonly code: 'answer-has-no-code' }

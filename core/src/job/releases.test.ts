@@ -51,6 +51,7 @@ describe('4. “The authorised release is a route, but nothing can be ordered”
     ['without proof of purchase', { proofOfPurchase: 'no' }, 'checks-missing'],
     ['while the registry gives no answer', { registryAnswer: 'no-answer' }, 'checks-missing'],
     ['of a device without an IMEI', { imei: undefined }, 'no-imei'],
+    ['where nothing asks for an account yet', { complaint: 'forgotten-lock' }, 'account-not-asked'],
   ])('no release is ordered %s', (_, facts, code) => {
     const story = new Story({ ...STRANGERS, ...facts })
     expect(story.tries(release(1))).toBe(code)

@@ -126,6 +126,11 @@ function said(refusal: Refusal): Said {
       return ['not-possible-now', `This order is ${refusal.state}: that cannot be recorded now.`]
     case 'account-confirmed':
       return ['not-possible-now', 'The account lock is confirmed off already: nothing is ordered for it.']
+    case 'account-not-asked':
+      return [
+        'not-possible-now',
+        'Nothing asks for an account yet: the set-up wizard has not been reached after a reset. Nothing was ordered.',
+      ]
     case 'answer-not-of-this-lock':
       return [
         'not-possible-now',

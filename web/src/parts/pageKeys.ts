@@ -5,8 +5,8 @@ type Press = () => unknown
 
 /**
  * Keys of the page while a component lives: pressed once, without a modifier, in small or large letters. What is typed
- * into a field or list is not for them, and a button keeps the keys that press it. A key that is taken goes nowhere else,
- * so that no letter ends in a field that takes the focus meanwhile.
+ * into a field or list is not for them, a button keeps the keys that press it, and behind a dialog nothing is pressed. A key
+ * that is taken goes nowhere else, so that no letter ends in a field that takes the focus meanwhile.
  * @param keys by their names in small letters
  * @param digit what a figure from 0 to 9 does
  */
@@ -24,6 +24,8 @@ function isForThePage({ key, repeat, ctrlKey, metaKey, altKey, target }: Keyboar
   // Held down, an arrow goes on; nothing else does.
   if (repeat && !key.startsWith('Arrow')) return false
   if (ctrlKey || metaKey || altKey) return false
+  // What a dialog hides is not pressed either.
+  if (document.querySelector('[role="dialog"]')) return false
   const isPressable =
     target instanceof HTMLButtonElement ||
     target instanceof HTMLAnchorElement ||
