@@ -116,7 +116,7 @@ test('a loop whose agreement keeps the data is not wiped through the interface b
   expect(await line.textContent()).toBe(before)
   // Behind a dialog no key of the page is pressed.
   await page.keyboard.press('?')
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible()
   await page.keyboard.press('x')
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { modelById, type Model } from '@benevox/core/catalog'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useCatalog } from '../api/catalog.ts'
 import { useModelSearch } from './useModelSearch.ts'
 
@@ -12,6 +12,26 @@ const catalog = useCatalog()
 const query = ref('')
 const SHOWN = 8
 const { results, answered } = useModelSearch(query, SHOWN)
+/** What fits the letters that stand there now; models that fitted fewer letters are no answer to these. */
+const fitting = computed(() => (answered.value === query.value ? results.value : []))
+/** Enter came before the answer: the first that fits is taken once it is there. */
+const isEntered = ref(false)
+function entered(event: KeyboardEvent): void {
+  if (answered.value === query.value) return
+  event.preventDefault()
+  event.stopPropagation()
+  isEntered.value = true
+}
+function typed(text: string): void {
+  isEntered.value = false
+  query.value = text
+}
+watch(answered, () => {
+  const [first] = fitting.value
+  if (!isEntered.value || !first) return
+  isEntered.value = false
+  emit('found', first.id)
+})
 const chosen = computed(() => catalog.pack && modelById(catalog.pack, props.modelId))
 const shown = (model: unknown) => (model ? `${(model as Model).maker} ${(model as Model).name}` : '')
 </script>
@@ -23,6 +43,7 @@ const shown = (model: unknown) => (model ? `${(model as Model).maker} ${(model a
     nullable
     as="div"
     class="relative"
+    @keydown.enter.capture="entered"
     @update:model-value="(model: Model | null) => model && emit('found', model.id)"
   >
     <ComboboxInput
@@ -32,7 +53,7 @@ const shown = (model: unknown) => (model ? `${(model as Model).maker} ${(model a
       placeholder="a few letters: maker, name, code name, year"
       autocomplete="off"
       spellcheck="false"
-      @change="query = ($event.target as HTMLInputElement).value"
+      @change="typed(($event.target as HTMLInputElement).value)"
     />
     <ComboboxOptions
       class="absolute z-10 max-h-80 w-full overflow-auto border-2 border-t-0 border-ink bg-paper"
@@ -42,7 +63,7 @@ const shown = (model: unknown) => (model ? `${(model as Model).maker} ${(model a
         yet.
       </p>
       <ComboboxOption
-        v-for="model in results"
+        v-for="model in fitting"
         :key="model.id"
         v-slot="{ active }"
         :value="model"
