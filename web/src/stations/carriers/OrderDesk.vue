@@ -129,7 +129,7 @@ const change = ({ id, version }: Order, made: OrderChange) =>
           </tr>
         </thead>
         <tbody class="ruled">
-          <tr v-for="{ supplier, service } in fitting" :key="service.id">
+          <tr v-for="({ supplier, service }, index) in fitting" :key="service.id">
             <td class="py-2 font-bold">{{ supplier.name }}</td>
             <td v-if="lock === 'carrier'">{{ service.carrier }} ({{ service.carrierCountry }})</td>
             <td class="text-right font-mono">{{ money(service.feeMinor, service.currency) }}</td>
@@ -145,7 +145,7 @@ const change = ({ id, version }: Order, made: OrderChange) =>
             <td class="text-right">
               <button
                 class="act"
-                :class="{ 'act-main': job.main?.action.kind === 'order' }"
+                :class="{ 'act-main': index === 0 && job.main?.action.kind === 'order' }"
                 :disabled="!job.canOrder(lock) || busy"
                 @click="order(service)"
               >
