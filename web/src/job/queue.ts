@@ -23,6 +23,8 @@ const waiting = z.discriminatedUnion('kind', [
     was: values,
     customerWas: customer,
     noSecret: z.array(z.string()),
+    /** It was sent, and may have been taken though no answer came: nothing is added to it any more, by any tab. */
+    sent: z.literal(true).optional(),
   }),
   z.strictObject({ kind: z.literal('step'), ...ofJob, at: z.string(), change: benchChange }),
   z.strictObject({ kind: z.literal('attempt'), ...ofJob, body: startTryBody }),

@@ -221,6 +221,41 @@ describe('steps that are recorded', () => {
   })
 })
 
+describe('an answer that was sent and of which nothing came back', () => {
+  it('though it was taken, what is typed on meets nobody: it is another answer, over the first', async () => {
+    const { session, waiting, job } = await loaded()
+    session.setCustomer({ name: 'Q.' })
+    // Taken by the server, and the line went away before its answer.
+    answers = [isAway]
+    await session.flush()
+    session.setCustomer({ name: 'Q. Test' })
+    expect(waiting.value).toHaveLength(2)
+    const named = (name: string, from: JobState): JobState =>
+      evolve(from, { kind: 'answered', set: {}, customer: { ...from.customer, name } })
+    const first = named('Q.', job)
+    answers = [
+      refuses(409, 'stale-version', { current: seen(first) }),
+      says(first),
+      says(named('Q. Test', first)),
+    ]
+    await session.flush()
+    expect([session.conflict, session.waiting, session.customer.name]).toEqual([undefined, 0, 'Q. Test'])
+  })
+  it('is marked as sent for every tab before it goes, so that none adds to what is under way', async () => {
+    const { session, waiting, job } = await loaded()
+    let arrive: (answer: Response) => void = () => undefined
+    answers = [() => new Promise<Response>((resolve) => (arrive = resolve))]
+    session.setFact('battery', 'below-20')
+    expect(waiting.value).not.toMatchObject([{ sent: true }])
+    const sent = session.flush()
+    await vi.waitFor(() => expect(asked).toHaveLength(1))
+    expect(waiting.value).toMatchObject([{ set: { battery: 'below-20' }, sent: true }])
+    arrive(Response.json(seen(answered(job, { battery: 'below-20' }))))
+    await sent
+    expect(waiting.value).toEqual([])
+  })
+})
+
 describe('two jobs, and slow answers', () => {
   it('an answer given while another job’s is on its way goes to its own job', async () => {
     const { shared } = browser()

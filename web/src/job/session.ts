@@ -80,8 +80,6 @@ export function createJobSession(id: number, shared: Shared) {
   const conflict = shallowRef<Conflict>()
   const refusal = ref('')
   const away = ref(false)
-  /** What is being sent: it is not added to any more. */
-  let sendingKey = ''
   let underWay: Promise<void> | undefined
   let faults = 0
 
@@ -138,21 +136,25 @@ export function createJobSession(id: number, shared: Shared) {
     try {
       if (!saved.value && mine.value.length > 0) await reload()
       for (let one = nextToSend(); one; one = nextToSend()) {
-        sendingKey = one.key
         if (one.kind === 'answer' && saved.value && meets(one, saved.value)) {
           conflict.value = { theirs: saved.value, facts: one.set, customer: one.customer }
           continue
         }
-        await sendOne(one)
+        await sendOne(one.kind === 'answer' ? markedAsSent(one) : one)
         faults = 0
         away.value = false
       }
     } catch (error) {
       if (!(error instanceof ServerAway) && !(error instanceof ApiProblem)) throw error
       away.value = true
-    } finally {
-      sendingKey = ''
     }
+  }
+
+  function markedAsSent(one: WaitingAnswer): WaitingAnswer {
+    if (one.sent) return one
+    const marked = { ...one, sent: true as const }
+    shared.queue.replace(marked)
+    return marked
   }
 
   /** In order; an answer that has met another one waits until somebody has said which of them stands. */
@@ -213,7 +215,7 @@ export function createJobSession(id: number, shared: Shared) {
     )
     const later = { set, customer, was, customerWas: { ...now.customer }, noSecret: [...noSecret] }
     const last = mine.value.at(-1)
-    if (last?.kind === 'answer' && last.key !== sendingKey) shared.queue.replace(joined(last, later))
+    if (last?.kind === 'answer' && !last.sent) shared.queue.replace(joined(last, later))
     else shared.queue.add({ kind: 'answer', key: crypto.randomUUID(), jobId: id, ...later })
     // Several answers given at once go together.
     clearTimeout(soon)
