@@ -1,5 +1,5 @@
 import { gatesOfTheJob, type Gate, type RouteAction, type Station } from '../route/index.ts'
-import { asksForAccount, gatesBefore, orderUnderWay } from './decideDesks.ts'
+import { orderUnderWay, whyNoOrder } from './decideDesks.ts'
 import type { BenchChange, JobState, ReleasedLock } from './records.ts'
 import { factsOf, progressOf, routeOf, stationOfJob, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
@@ -151,14 +151,12 @@ function atTheAccounts(job: JobState, around: Around): MainAction {
   return isRelease && canOrder('account', job, around) ? { kind: 'order' } : { kind: 'confirm-account' }
 }
 
-/** Whether a release can be ordered now: its checks hold, what it goes by is there, and none is under way. */
+/** Whether a release can be ordered now: nothing stands against it, and it is known of whom. */
 export function canOrder(lock: ReleasedLock, job: JobState, around: Around): boolean {
-  const { imei, originalCarrier } = factsOf(job)
   return (
-    gatesBefore(lock, job, around).every(({ state }) => state === 'open') &&
-    Boolean(imei) &&
-    (lock === 'account' ? asksForAccount(job) && !job.accountConfirmed : Boolean(originalCarrier)) &&
-    !orderUnderWay(job, lock)
+    !job.handBack &&
+    !whyNoOrder(lock, job, around) &&
+    (lock === 'account' || Boolean(factsOf(job).originalCarrier))
   )
 }
 

@@ -31,7 +31,7 @@ export function decideAccount(job: JobState, { how }: Account, world: World): De
 }
 
 /** Whether the device stands where it would ask for the account. */
-export function asksForAccount(job: JobState): boolean {
+function asksForAccount(job: JobState): boolean {
   const { bench, deleted } = standingOf(job)
   return (deleted !== 'no' && bench.setUpAt !== undefined) || factsOf(job).complaint === 'second-hand'
 }
@@ -61,27 +61,33 @@ export function decideOrder(job: JobState, command: OrderCommand, world: World):
   return command.kind === 'place-order' ? place(job, command, world) : change(job, command, world)
 }
 
+/** Why no release can be ordered on a job now, whoever offers it; the desk and the decision ask the same. */
+export function whyNoOrder(lock: ReleasedLock, job: JobState, around: Around): Decided | undefined {
+  if (isReported(job)) return refused({ code: 'reported' })
+  const bars = barring(job)
+  if (bars.length > 0) return refused({ code: 'no-work', gates: bars })
+  const missing = gatesBefore(lock, job, around).filter(({ state }) => state !== 'open')
+  if (missing.length > 0) return refused({ code: 'checks-missing', gates: missing })
+  if (!factsOf(job).imei) return refused({ code: 'no-imei' })
+  if (lock === 'account' && job.accountConfirmed) return refused({ code: 'account-confirmed' })
+  // A fee for a lock that does not ask is a fee for nothing.
+  if (lock === 'account' && !asksForAccount(job)) return refused({ code: 'account-not-asked' })
+  const underWay = orderUnderWay(job, lock)
+  return underWay && refused({ code: 'order-under-way', state: underWay.state })
+}
+
 function place(
   job: JobState,
   { id, service }: Extract<OrderCommand, { kind: 'place-order' }>,
   world: World,
 ): Decided {
   if (job.orders.some((one) => one.id === id)) return yes()
-  const facts = factsOf(job)
-  if (isReported(job)) return refused({ code: 'reported' })
-  const bars = barring(job)
-  if (bars.length > 0) return refused({ code: 'no-work', gates: bars })
   const lock = releasedBy(service)
-  const missing = gatesBefore(lock, job, world).filter(({ state }) => state !== 'open')
-  if (missing.length > 0) return refused({ code: 'checks-missing', gates: missing })
-  if (!facts.imei) return refused({ code: 'no-imei' })
-  if (lock === 'account' && job.accountConfirmed) return refused({ code: 'account-confirmed' })
-  // A fee for a lock that does not ask is a fee for nothing.
-  if (lock === 'account' && !asksForAccount(job)) return refused({ code: 'account-not-asked' })
-  if (lock === 'carrier' && facts.originalCarrier !== service.carrier)
-    return refused({ code: 'other-carrier', wanted: facts.originalCarrier ?? '', service: service.carrier })
-  const underWay = orderUnderWay(job, lock)
-  if (underWay) return refused({ code: 'order-under-way', state: underWay.state })
+  const no = whyNoOrder(lock, job, world)
+  if (no) return no
+  const { originalCarrier } = factsOf(job)
+  if (lock === 'carrier' && originalCarrier !== service.carrier)
+    return refused({ code: 'other-carrier', wanted: originalCarrier ?? '', service: service.carrier })
   return yes({
     kind: 'order-placed',
     order: {

@@ -23,6 +23,7 @@ import {
   after,
   apart,
   breachesOf,
+  canOrder,
   decide,
   evolve,
   handBackFacts,
@@ -168,6 +169,27 @@ describe('whatever anybody does, in whatever order', () => {
         }),
       )
       expect(closed).toBeGreaterThan(RUNS / 3)
+    },
+    LONG,
+  )
+  it(
+    'a release can be ordered where the desk says so, and only there',
+    () => {
+      let ordered = 0
+      always(
+        fc.property(most, (history) => {
+          const { job } = live(history)
+          const world = worldAt(200)
+          for (const service of [SERVICE, ACCOUNT_SERVICE]) {
+            const lock = service === SERVICE ? 'carrier' : 'account'
+            const id = '00000000-0000-4000-9000-000000000000'
+            const decided = decide(job, { kind: 'place-order', id, service }, world)
+            expect([lock, canOrder(lock, job, world)]).toEqual([lock, decided.kind === 'done'])
+            if (decided.kind === 'done') ordered++
+          }
+        }),
+      )
+      expect(ordered).toBeGreaterThan(RUNS / 50)
     },
     LONG,
   )

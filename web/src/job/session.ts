@@ -17,7 +17,6 @@ import {
   surroundingsIn,
   viewOf,
   type BenchChange,
-  type Command,
   type Customer,
   type FactValues,
   type JobState,
@@ -32,6 +31,7 @@ import { ApiProblem, call, ServerAway } from '../api/client.ts'
 import { bothVersions, eventWords, jobStands } from '../words/en.ts'
 import { joined, meets, onTopOf } from './answers.ts'
 import type { Waiting, WaitingAnswer } from './queue.ts'
+import { commandOf, happenedAt } from './waitingCommands.ts'
 
 /** Two people changed the same thing: what stands there now, and what was about to be written. */
 export interface Conflict {
@@ -94,7 +94,7 @@ export function createJobSession(id: number, shared: Shared) {
   const shown = computed<JobState | undefined>(() => {
     let job = saved.value
     for (const one of job ? mine.value : []) {
-      const world: World | undefined = job && worldOf(job, laterOf(one, job.openedAt))
+      const world: World | undefined = job && worldOf(job, happenedAt(one, job.openedAt))
       if (job && world) job = after(job, commandOf(one, shared.newestCatalogId(), shared.runner()), world)
     }
     return job
@@ -370,35 +370,3 @@ export function createJobSession(id: number, shared: Shared) {
   })
 }
 export type JobSession = ReturnType<typeof createJobSession>
-
-const laterOf = (one: Waiting, openedAt: string): string =>
-  one.kind === 'step'
-    ? one.at
-    : one.kind === 'attempt'
-      ? one.body.startedAt
-      : one.kind === 'attempt-end'
-        ? one.body.finishedAt
-        : openedAt
-
-/** What waits, as the command that the server will make of it. */
-function commandOf(one: Waiting, newestCatalogId: number, runner: string): Command {
-  switch (one.kind) {
-    case 'answer':
-      return answerOf(one, newestCatalogId)
-    case 'step':
-      return { kind: 'bench', key: one.key, change: one.change, at: one.at }
-    case 'attempt':
-      return {
-        ...one.body,
-        kind: 'start-attempt',
-        cable: one.body.cable ?? null,
-        runner: one.body.runner ?? runner,
-      }
-    case 'attempt-end':
-      return { ...one.body, kind: 'end-attempt', id: one.attemptId }
-  }
-}
-
-function answerOf({ set, customer, noSecret }: WaitingAnswer, newestCatalogId: number): Command {
-  return { kind: 'answer', set, customer, noSecret, newestCatalogId }
-}

@@ -7,7 +7,7 @@ import {
   type Service,
   type Supplier,
 } from '@benevox/contract'
-import { releasedBy, type ReleasedLock } from '@benevox/core/job'
+import { orderUnderWay, releasedBy, type ReleasedLock } from '@benevox/core/job'
 import { gateName, gateSentence } from '@benevox/core/route'
 import { computed, onMounted, ref } from 'vue'
 import { ApiProblem, call } from '../../api/client.ts'
@@ -34,9 +34,7 @@ const fitting = computed(() =>
   ),
 )
 const orders = computed(() => (job.saved?.orders ?? []).filter((one) => releasedBy(one) === props.lock))
-const isUnderWay = computed(() =>
-  orders.value.some(({ state }) => state === 'waiting' || state === 'answered' || state === 'released'),
-)
+const isUnderWay = computed(() => job.saved && orderUnderWay(job.saved, props.lock) !== undefined)
 const gates = computed(() => job.gatesBefore(props.lock).filter(({ state }) => state !== 'open'))
 const carriers = computed(() =>
   [
