@@ -229,3 +229,21 @@ test('two people at one order and one bench: what stands there is shown beside w
   await expect(page.getByRole('heading', { name: 'The set-up wizard is there' })).toBeVisible()
   await expect(page.getByRole('alert')).toHaveCount(0)
 })
+
+test('two tabs of one browser at one job: each shows at once what the other has recorded, and none meets itself', async ({
+  page,
+}) => {
+  await signIn(page)
+  await takeIn(page, 'juno')
+  const second = await page.context().newPage()
+  await second.goto(page.url())
+  await answer(page, { Battery: 'On power' })
+  await expect(knownLine(second, 'Battery')).toContainText('On power')
+  await expect(second.getByText('all recorded')).toBeVisible()
+  await answer(second, { Battery: '20 % or more' })
+  await expect(knownLine(page, 'Battery')).toContainText('20 % or more')
+  for (const tab of [page, second]) {
+    await expect(tab.getByText('all recorded')).toBeVisible()
+    await expect(tab.getByRole('dialog')).toHaveCount(0)
+  }
+})

@@ -7,7 +7,14 @@ ensureNodeModules()
 const count = process.argv[2] ?? '100000'
 const { status } = spawnSync(
   process.execPath,
-  [join(root, 'node_modules/vitest/vitest.mjs'), 'run', '--project', 'core', 'core/src/job/life.test.ts'],
+  [
+    join(root, 'node_modules/vitest/vitest.mjs'),
+    'run',
+    '--project',
+    'core',
+    'core/src/job/life.test.ts',
+    'web/src/job/lost.test.ts',
+  ],
   { cwd: root, stdio: 'inherit', env: { ...process.env, BENEVOX_HISTORIES: count } },
 )
 process.exitCode = status ?? 1

@@ -1,25 +1,43 @@
-import type { JobState } from '@benevox/core/job'
-import { factsOf } from '@benevox/core/job'
+import { factsOf, type Customer, type FactValues, type JobState } from '@benevox/core/job'
 import type { FactName } from '@benevox/core/route'
 import type { WaitingAnswer } from './queue.ts'
 
 type Answered = Pick<WaitingAnswer, 'set' | 'was' | 'customer' | 'customerWas'>
 
+/** Answers of one's own that somebody else has answered otherwise. */
+export interface Met {
+  readonly facts: FactValues
+  readonly customer: Partial<Customer>
+}
+
 /**
- * Whether somebody else changed, since it was answered here, one of the very things that wait here: to something else
- * than what is waiting.
+ * What of it somebody else changed, since it was answered here, to something else than what is waiting.
+ * @returns undefined where nothing was
  */
-export function meets({ set, was, customer, customerWas }: Answered, now: JobState): boolean {
+export function metIn({ set, was, customer, customerWas }: Answered, now: JobState): Met | undefined {
   const facts = factsOf(now)
   const other = (mine: unknown, before: unknown, theirs: unknown) =>
     (theirs ?? null) !== (before ?? null) && (theirs ?? null) !== (mine ?? null)
-  return (
-    (Object.keys(set) as FactName[]).some((name) => other(set[name], was[name], facts[name])) ||
-    (['name', 'contact'] as const).some(
-      (part) =>
-        customer[part] !== undefined && other(customer[part], customerWas[part] ?? '', now.customer[part]),
-    )
+  const names = (Object.keys(set) as FactName[]).filter((name) => other(set[name], was[name], facts[name]))
+  const parts = (['name', 'contact'] as const).filter(
+    (part) =>
+      customer[part] !== undefined && other(customer[part], customerWas[part] ?? '', now.customer[part]),
   )
+  if (names.length === 0 && parts.length === 0) return undefined
+  return {
+    facts: Object.fromEntries(names.map((name) => [name, set[name]])),
+    customer: Object.fromEntries(parts.map((part) => [part, customer[part]])),
+  }
+}
+
+/** The same without what was met; undefined where nothing is left of it. */
+export function without(answer: WaitingAnswer, met: Met): WaitingAnswer | undefined {
+  const rest = <Given extends object>(given: Given, out: object) =>
+    Object.fromEntries(Object.entries(given).filter(([name]) => !(name in out))) as Given
+  const set = rest(answer.set, met.facts)
+  const customer = rest(answer.customer, met.customer)
+  const isNothing = Object.keys(set).length === 0 && Object.keys(customer).length === 0
+  return isNothing ? undefined : { ...answer, set, customer }
 }
 
 /** An answer with a later one of the same job in it; what stood there before the first one stays known. */

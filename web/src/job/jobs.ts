@@ -1,6 +1,7 @@
-import { useEventListener, useIntervalFn, useLocalStorage } from '@vueuse/core'
+import type { Job } from '@benevox/contract'
+import { useBroadcastChannel, useEventListener, useIntervalFn, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useCatalog } from '../api/catalog.ts'
 import { usePrices } from '../api/prices.ts'
@@ -22,8 +23,10 @@ export const useJobs = defineStore('jobs', () => {
   const runner = useLocalStorage('benevox.runner', crypto.randomUUID())
   const sessions = shallowRef<ReadonlyMap<number, JobSession>>(new Map())
   const look = () => (waiting.value = queue.all)
-  // Another tab has told something, or sent it.
+  // Another tab has told something, or sent it and says what the server made of it.
   useEventListener('storage', look)
+  const tabs = useBroadcastChannel<Job, Job>({ name: 'benevox.jobs' })
+  watch(tabs.data, (job) => void (job && sessions.value.get(job.id)?.hear(job)))
 
   const changedQueue = <Given>(change: (given: Given) => void) => {
     return (given: Given) => {
@@ -33,6 +36,7 @@ export const useJobs = defineStore('jobs', () => {
   }
   const shared = {
     waiting: () => waiting.value,
+    look,
     queue: {
       add: changedQueue<Waiting>((one) => queue.add(one)),
       replace: changedQueue<Waiting>((one) => queue.replace(one)),
@@ -47,10 +51,13 @@ export const useJobs = defineStore('jobs', () => {
     },
     by: () => people.session?.staff?.name ?? '',
     runner: () => runner.value,
-    changed: () => void counts.refresh(),
+    changed(job: Job) {
+      tabs.post(job)
+      void counts.refresh()
+    },
     alone: (jobId: number, send: () => Promise<void>) =>
       // Where the browser has no locks, what is sent twice is told once all the same.
-      'locks' in navigator ? navigator.locks.request(`benevox.job.${jobId}`, () => (look(), send())) : send(),
+      'locks' in navigator ? navigator.locks.request(`benevox.job.${jobId}`, send) : send(),
   }
 
   function session(id: number): JobSession {

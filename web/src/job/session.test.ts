@@ -57,6 +57,7 @@ function browser() {
   const last = new Map<number, Promise<unknown>>()
   const shared: Shared = {
     waiting: () => waiting.value,
+    look,
     queue: {
       add: (one) => (queue.add(one), look()),
       replace: (one) => (queue.replace(one), look()),

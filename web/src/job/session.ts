@@ -29,20 +29,20 @@ import { modelOnJob, type FactName, type Facts } from '@benevox/core/route'
 import { computed, proxyRefs, ref, shallowRef } from 'vue'
 import { ApiProblem, call, ServerAway } from '../api/client.ts'
 import { bothVersions, eventWords, jobStands } from '../words/en.ts'
-import { joined, meets, onTopOf } from './answers.ts'
+import { joined, metIn, onTopOf, without, type Met } from './answers.ts'
 import type { Waiting, WaitingAnswer } from './queue.ts'
 import { commandOf, happenedAt } from './waitingCommands.ts'
 
-/** Two people changed the same thing: what stands there now, and what was about to be written. */
-export interface Conflict {
+/** Two people changed the same thing: what stands there now, and what was about to be written over it. */
+export interface Conflict extends Met {
   readonly theirs: JobState
-  readonly facts: FactValues
-  readonly customer: Partial<Customer>
 }
 
 /** What sessions share: the queue, and what is known beside a job. */
 export interface Shared {
   readonly waiting: () => readonly Waiting[]
+  /** Reads anew what waits: another tab may have told or sent something since. */
+  readonly look: () => void
   readonly queue: {
     add(one: Waiting): void
     replace(one: Waiting): void
@@ -56,8 +56,8 @@ export interface Shared {
   readonly by: () => string
   /** This computer's own name: an attempt is run at the computer it was begun at. */
   readonly runner: () => string
-  /** Told after each change that the server has acknowledged. */
-  readonly changed: () => void
+  /** Told after each change that the server has acknowledged, before what made it leaves the queue. */
+  readonly changed: (job: Job) => void
   /** Sends alone, of all tabs: another that wants to send the same job waits. */
   readonly alone: (jobId: number, send: () => Promise<void>) => Promise<void>
 }
@@ -77,13 +77,19 @@ type Ended = Extract<Waiting, { kind: 'attempt-end' }>['body']
  */
 export function createJobSession(id: number, shared: Shared) {
   const saved = shallowRef<JobState>()
-  const conflict = shallowRef<Conflict>()
   const refusal = ref('')
   const away = ref(false)
   let underWay: Promise<void> | undefined
   let faults = 0
 
   const mine = computed(() => shared.waiting().filter(({ jobId }) => jobId === id))
+  const firstAnswer = computed(() => mine.value.find((one) => one.kind === 'answer'))
+  /** Only the first answer stands on what is saved; those after it stand on it. */
+  const conflict = computed<Conflict | undefined>(() => {
+    const theirs = saved.value
+    const met = theirs && firstAnswer.value && metIn(firstAnswer.value, theirs)
+    return met && { theirs, ...met }
+  })
 
   function worldOf(job: JobState, now: string): World | undefined {
     const pack = shared.packOf(job.catalogId)
@@ -111,11 +117,16 @@ export function createJobSession(id: number, shared: Shared) {
 
   /** Takes a job as the server has answered it; one that is older than what is here is left. */
   async function take(given: Job): Promise<void> {
+    if (await hear(given)) shared.changed(given)
+  }
+  /** The same from another tab. @returns whether it was taken */
+  async function hear(given: Job): Promise<boolean> {
     if (given.id !== id) throw new Error(`Job ${given.id} came to the session of job ${id}`)
     await shared.ensure(given).catch(() => undefined)
-    if (saved.value && saved.value.events > given.events) return
+    if (saved.value && saved.value.events > given.events) return false
+    shared.look()
     saved.value = stateOf(given)
-    shared.changed()
+    return true
   }
 
   async function load(): Promise<void> {
@@ -136,10 +147,6 @@ export function createJobSession(id: number, shared: Shared) {
     try {
       if (!saved.value && mine.value.length > 0) await reload()
       for (let one = nextToSend(); one; one = nextToSend()) {
-        if (one.kind === 'answer' && saved.value && meets(one, saved.value)) {
-          conflict.value = { theirs: saved.value, facts: one.set, customer: one.customer }
-          continue
-        }
         await sendOne(one.kind === 'answer' ? markedAsSent(one) : one)
         faults = 0
         away.value = false
@@ -158,7 +165,10 @@ export function createJobSession(id: number, shared: Shared) {
   }
 
   /** In order; an answer that has met another one waits until somebody has said which of them stands. */
-  const nextToSend = () => mine.value.find(({ kind }) => !(kind === 'answer' && conflict.value))
+  function nextToSend(): Waiting | undefined {
+    shared.look()
+    return mine.value.find(({ kind }) => !(kind === 'answer' && conflict.value))
+  }
 
   /** @throws ServerAway, or ApiProblem where the answer is not about what was sent: it waits */
   async function sendOne(one: Waiting): Promise<void> {
@@ -208,6 +218,7 @@ export function createJobSession(id: number, shared: Shared) {
 
   let soon: ReturnType<typeof setTimeout> | undefined
   function answer(set: FactValues, customer: Partial<Customer> = {}, noSecret: readonly string[] = []): void {
+    shared.look()
     const now = shown.value
     if (!now) return
     const was = Object.fromEntries(
@@ -336,6 +347,7 @@ export function createJobSession(id: number, shared: Shared) {
     reload,
     flush,
     take,
+    hear,
     settled,
     setFact<Name extends FactName>(name: Name, value: Facts[Name] | null, noSecret = false): void {
       answer({ [name]: value ?? null }, {}, noSecret ? [name] : [])
@@ -343,16 +355,14 @@ export function createJobSession(id: number, shared: Shared) {
     setCustomer(change: Partial<Customer>, noSecret = false): void {
       answer({}, change, noSecret ? ['name'] : [])
     },
-    /** Ends a conflict: with their version, or by writing one's own over it. */
+    /** Ends a conflict: what was met is left as they have it, or written over. */
     resolve(which: 'theirs' | 'mine'): void {
-      const met = conflict.value
-      if (!met) return
-      for (const one of mine.value)
-        if (one.kind === 'answer') {
-          if (which === 'theirs') shared.queue.remove(one.key)
-          else shared.queue.replace(onTopOf(one, saved.value ?? met.theirs))
-        }
-      conflict.value = undefined
+      shared.look()
+      const [met, one] = [conflict.value, firstAnswer.value]
+      if (!met || !one) return
+      const left = which === 'mine' ? onTopOf(one, met.theirs) : without(one, met)
+      if (left) shared.queue.replace(left)
+      else shared.queue.remove(one.key)
       void flush()
     },
     record,
