@@ -111,12 +111,17 @@ describe('each trace of a failure points at its cause, by the twin alone', () =>
     const [next] = after(11, [{ seen: ['robot'] }]).next
     expect(next).toMatchObject({
       kind: 'go-on',
-      on: { kind: 'inputs', steps: [{ input: { kind: 'press', key: 'volume-up', with: ['power'] } }] },
+      on: {
+        kind: 'inputs',
+        ways: [{ steps: [{ input: { kind: 'press', key: 'volume-up', with: ['power'] } }] }],
+      },
     })
   })
   it('family 13: the service menu is a place: from its first line to recovery', () => {
     const [next] = after(13, [{ seen: ['service-menu'] }]).next
-    expect(next?.kind === 'go-on' && next.on.kind === 'inputs' && next.on.steps[0]?.input).toMatchObject({
+    expect(
+      next?.kind === 'go-on' && next.on.kind === 'inputs' && next.on.ways[0]?.steps[0]?.input,
+    ).toMatchObject({
       kind: 'press',
       key: 'upper',
     })

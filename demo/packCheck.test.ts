@@ -116,13 +116,75 @@ describe('the pack check finds what is planted once, and names its path', () => 
       'misses-its-goal families.1.procedures.0',
     ],
     [
+      'a family that never wipes',
+      (place) => (place(...CROWN, 'menus', 'sure', 'items', 1)['effects'] = []),
+      'no-wipe families.13.menus',
+    ],
+    [
+      'a move key that is the choose key: no line can be chosen',
+      (place) => {
+        for (const part of [5, 6])
+          place('families', 4, 'compose', part)['with'] = { chooseKey: 'volume-down' }
+      },
+      'no-wipe families.4.menus',
+    ],
+    [
+      'a recovery that nobody gets out of without a reset',
+      (place) => {
+        place(...CROWN, 'menus', 'list', 'items', 0)['to'] = 'sure'
+        place(...CROWN, 'states', 'wiping')['transitions'] = [after(9000, 'boot.restart')]
+      },
+      'no-way-out families.13.menus',
+    ],
+    [
+      'a wipe that ends at the lock screen',
+      (place) => (place(...CROWN, 'states', 'wiping')['transitions'] = [after(9000, 'lock')]),
+      'no-way-out families.13.menus',
+    ],
+    [
+      'a page on the way that is gone before anybody can tap',
+      (place) => {
+        place(...CROWN, 'states')['flash'] = {
+          screen: 'text',
+          transitions: [after(60, 'list'), { on: { kind: 'tap', on: 'here' }, to: 'sure' }],
+        }
+        place(...CROWN, 'menus', 'list', 'items', 2)['to'] = 'flash'
+      },
+      'no-wipe families.13.menus',
+    ],
+    [
+      'a hold behind a shorter one of the same keys',
+      (place) =>
+        (place(...CROWN, 'states', 'greeting')['transitions'] as object[]).push(
+          { on: { kind: 'hold', keys: ['crown'], time: 900 }, to: 'list' },
+          { on: { kind: 'hold', keys: ['crown'], time: 4000 }, to: 'boot.restart' },
+        ),
+      'hold-never-met families.13.states.greeting.transitions.3.on',
+    ],
+    [
+      'a model whose own times let a method miss',
+      (place) => {
+        const of = (place('models') as unknown as { family?: string }[]).findIndex(
+          ({ family }) => family === place('families', 1)['id'],
+        )
+        const times = Object.fromEntries(
+          Object.keys(place('families', 1, 'durations')).map((name) => [
+            name,
+            { minMs: 90, medianMs: 100, maxMs: 120 },
+          ]),
+        )
+        place('models', of)['durations'] = times
+      },
+      'model-times',
+    ],
+    [
       'a fragment that nobody uses',
       (place) => (place('fragments')[23] = { id: 'spare', says: 'Left over' }),
       'unused fragments.23',
     ],
   ])('%s', (_, change, expected) => {
     const found = findings(planted(change))
-    expect(short(found)).toContain(expected)
+    expect(short(found).some((one) => one.startsWith(expected))).toBe(true)
     for (const { sentence } of found) expect(sentence).toMatch(/^[A-Z“].{10,}\.$/)
   })
   it('nothing else, where several stand in one pack', () => {
@@ -142,7 +204,9 @@ describe('the pack check finds what is planted once, and names its path', () => 
     ])
   })
   it('says on which units a procedure misses', () => {
-    const [found] = findings(planted((place) => (place('families', 1, 'procedures', 0, 'with')['count'] = 4)))
+    const found = findings(
+      planted((place) => (place('families', 1, 'procedures', 0, 'with')['count'] = 4)),
+    ).find(({ code }) => code === 'misses-its-goal')
     expect(found?.sentence).toBe(
       '“Power let go by count, volume kept” does not get past step 10 on a middling unit and the quickest unit.',
     )

@@ -3,7 +3,7 @@ import { placeSeen, wayOnFrom } from '@benevox/core/diagnosis'
 import type { PathStep } from '@benevox/core/procedure'
 import { durationsAt, Twin, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
-import { machineOf, pack } from './families.ts'
+import { machineOf, pack, press } from './families.ts'
 
 const PLACES = ['robot', 'service-menu', 'bootloader-page', 'download-page'] as const
 const families = pack.families.map((family) => ({ family, machine: machineOf(family), prior: 1 }))
@@ -18,36 +18,10 @@ const standing = families.flatMap((of) =>
 /** Does the inputs on a twin that stands in a state, and waits a while. @returns the screens that came */
 function doneOn(machine: Machine, from: number, steps: readonly PathStep[]): readonly Cue[] {
   const twin = new Twin(machine, from, USUAL_SITUATION, durationsAt(machine, 'median'))
-  let ms = 500
-  const key = (kind: 'key-down' | 'key-up', id: PathKey, afterMs: number) => {
-    twin.apply(ms, [{ kind, key: id }])
-    ms += afterMs
-  }
-  for (const { input } of steps)
-    switch (input.kind) {
-      case 'press':
-        for (const other of input.with) key('key-down', other, 300)
-        key('key-down', input.key, 100)
-        key('key-up', input.key, 200)
-        for (const other of input.with) key('key-up', other, 100)
-        break
-      case 'long-press':
-        key('key-down', input.key, machine.longPressMs + 200)
-        key('key-up', input.key, 200)
-        break
-      case 'tap':
-      case 'type':
-        twin.apply(ms, [input])
-        ms += 500
-        break
-      case 'wait':
-        ms = Math.max(ms, twin.nextDeadlineMs())
-        twin.advanceTo(ms)
-    }
-  twin.advanceTo(ms + 60_000)
+  for (const { input } of steps) press(twin, input)
+  twin.advanceTo(twin.nowMs + 60_000)
   return twin.observations.flatMap((seen) => (seen.kind === 'screen' ? [seen.screen] : []))
 }
-type PathKey = Extract<PathStep['input'], { kind: 'press' }>['key']
 
 describe('a place is gone on from', () => {
   it('there are such places among the demo’s families', () => {
@@ -58,8 +32,10 @@ describe('a place is gone on from', () => {
     ({ of, place }) => {
       const on = wayOnFrom(of, place)
       if (on?.kind === 'inputs') {
-        expect(of.machine.states[on.state]?.screen).toBe(place)
-        expect(doneOn(of.machine, on.state, on.steps)).toContain('recovery-menu')
+        for (const { state, steps } of on.ways) {
+          expect(of.machine.states[state]?.screen).toBe(place)
+          expect(doneOn(of.machine, state, steps)).toContain('recovery-menu')
+        }
       } else if (on) {
         expect([place, on.kind]).toEqual(['download-page', 'leave'])
         expect(on.kind === 'leave' && on.procedure.from).toBe('in-download')

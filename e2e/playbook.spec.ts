@@ -151,7 +151,7 @@ const nothingTakenIn = async (page: Page, sentence: string | RegExp) => {
 test('fifty thousand listed devices: previewed under rules, left off, then taken in and found by name', async ({
   page,
 }) => {
-  await signIn(page)
+  await signIn(page, 'Imke')
   await page.goto('/playbook/exchange')
   const version = () => page.evaluate(async () => (await (await fetch('/api/catalog')).json()).id as number)
   const before = await version()
@@ -213,7 +213,7 @@ test('fifty thousand listed devices: previewed under rules, left off, then taken
 })
 
 test('hostile files are refused with a sentence, and nothing of them is taken in', async ({ page }) => {
-  await signIn(page)
+  await signIn(page, 'Imke')
   await page.goto('/playbook/exchange')
   const pack = JSON.stringify(demoPackAsWritten())
   const [model] = demoPackAsWritten().models
@@ -268,7 +268,7 @@ test('hostile files are refused with a sentence, and nothing of them is taken in
 test('a pack with a way that fails its proof comes in marked, after the check has said so', async ({
   page,
 }) => {
-  await signIn(page)
+  await signIn(page, 'Imke')
   await page.goto('/playbook/exchange')
   const pack = demoPackAsWritten()
   const families = pack.families.map((family) =>

@@ -5,18 +5,22 @@ import { expect, type Browser, type Locator, type Page } from '@playwright/test'
 import { pdfText } from './pdfText.ts'
 import type { TechnicianAtDevice } from './technician.ts'
 
-export async function signIn(page: Page): Promise<void> {
+const PASSWORDS = { Runa: 'ferry at nine', Imke: 'low tide walk' }
+/** Who is at the machine: a technician, or the shop's supervisor. */
+export type Staff = keyof typeof PASSWORDS
+
+export async function signIn(page: Page, who: Staff = 'Runa'): Promise<void> {
   await page.goto('/')
-  await page.getByLabel('Name').fill('Runa')
-  await page.getByLabel('Password').fill('ferry at nine')
+  await page.getByLabel('Name').fill(who)
+  await page.getByLabel('Password').fill(PASSWORDS[who])
   await page.getByRole('button', { name: 'Sign in' }).click()
   await expect(page.getByRole('heading', { name: 'Counter' })).toBeVisible()
 }
 
 /** Another machine of the shop: tabs of one browser share what waits, and send it for each other. */
-export async function atAnotherMachine(browser: Browser): Promise<Page> {
+export async function atAnotherMachine(browser: Browser, who: Staff = 'Runa'): Promise<Page> {
   const page = await (await browser.newContext()).newPage()
-  await signIn(page)
+  await signIn(page, who)
   return page
 }
 

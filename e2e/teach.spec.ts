@@ -44,7 +44,7 @@ async function catalogue(page: Page): Promise<Answer<'getCatalog'>> {
 }
 
 test('a new family is taught from nothing, proven, saved, and a job is done with it', async ({ page }) => {
-  await signIn(page)
+  await signIn(page, 'Imke')
   await page.getByRole('link', { name: 'Playbook' }).click()
   await page.getByRole('link', { name: 'Teach a new family' }).click()
   await page.getByLabel('Name, as one would call it').fill('Forced off for good, pair from off')
@@ -146,7 +146,7 @@ async function toTheBench(page: Page, letters: string): Promise<string> {
 test('a changed way that fails its proof carries its mark to the bench, and a job begun before keeps its own', async ({
   page,
 }) => {
-  await signIn(page)
+  await signIn(page, 'Imke')
   const begunBefore = await toTheBench(page, 'juno 3')
   await page.goto('/playbook/families/three-key-roll/teach')
   await tab(page, 'Ways')
@@ -177,7 +177,7 @@ test('a changed way that fails its proof carries its mark to the bench, and a jo
   // The version before comes into use again.
   await page.goto('/playbook/exchange')
   const version = page.getByRole('listitem').filter({ hasText: 'a test of the mark' })
-  await expect(version).toContainText('Runa')
+  await expect(version).toContainText('Imke')
   await page.getByRole('button', { name: 'Use it again' }).first().click()
   await expect(page.getByTestId('pack-difference')).toContainText('1 changed')
   await page.getByRole('button', { name: 'Take it in' }).click()
@@ -197,7 +197,7 @@ test('a copy with a menu of its own, taught also as text; a short name that is t
   await expect(page.getByRole('alert')).toContainText(
     'belongs to “Forced off, starts by itself, slide at dark” already',
   )
-  await expect(page.getByRole('button', { name: /^Save/ })).toBeDisabled()
+  await expect(page.getByRole('button', { name: /^Save/ })).toHaveCount(0)
   await page.getByLabel('Short name').fill('our-minutes')
 
   await tab(page, 'Menus')
@@ -222,6 +222,10 @@ test('a copy with a menu of its own, taught also as text; a short name that is t
     good.replace('"Two minutes', '"Three minutes').replace('"cautions": [', '"cautions": ["Patience.", '),
   )
   await page.getByRole('button', { name: 'Take this text' }).click()
+  // A technician teaches; a supervisor puts it into the catalogue, at the same computer, and finds it as it was left.
+  await page.getByRole('button', { name: 'Change to a supervisor' }).click()
+  await page.getByLabel('Your code').fill('8642')
+  await page.getByRole('button', { name: 'Take over' }).click()
   await page.getByRole('button', { name: 'Save the family' }).click()
   await expect(page.getByText('Patience.')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Start the system' })).toBeVisible()
@@ -234,8 +238,8 @@ test('two people teach one family, and the server goes away: nothing is lost, no
   page,
   browser,
 }) => {
-  await signIn(page)
-  const other = await atAnotherMachine(browser)
+  await signIn(page, 'Imke')
+  const other = await atAnotherMachine(browser, 'Imke')
   const path = '/playbook/families/assistant-three-keys/teach'
   await page.goto(path)
   await other.goto(path)

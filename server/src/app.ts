@@ -9,7 +9,7 @@ import session from 'express-session'
 import helmet from 'helmet'
 import { pino } from 'pino'
 import type { DataSource } from 'typeorm'
-import { catalogHandlers, refuseHostile } from './catalog/routes.ts'
+import { catalogHandlers } from './catalog/routes.ts'
 import { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
 import { consentHandlers } from './consent/routes.ts'
@@ -103,14 +103,13 @@ export function createApp(
   })
   app.post(['/api/session', '/api/session/switch', '/api/jobs/:id/gates'], limited)
   app.use('/api', csrfSynchronisedProtection)
-  // A large body is read only for somebody who is signed in.
-  const large = express.json({ limit: LARGEST_BODY, strict: true })
+  // A large body is taken only from somebody who is signed in, and is read on a thread of its own.
+  const large = express.raw({ type: 'application/json', limit: LARGEST_BODY })
   app.use('/api', (request, response, next) => {
     if (!isLarge(request)) next()
     else if (request.session.staffId) large(request, response, next)
     else throw new ProblemError('not-signed-in', 'Sign in first.')
   })
-  for (const { path } of LARGE_ROUTES) app.post(path, refuseHostile)
 
   const catalog = new Catalog(database)
   const prices = new PriceLists(database)
@@ -118,7 +117,7 @@ export function createApp(
   const evidence = new Evidence(database)
   mount(app, {
     ...sessionHandlers(database, config, generateToken),
-    ...catalogHandlers(catalog),
+    ...catalogHandlers(database, catalog),
     ...jobHandlers(database, catalog, life, new JobLists(database)),
     ...consentHandlers(database, life),
     ...intakeHandlers(life),
@@ -126,7 +125,7 @@ export function createApp(
     ...priceHandlers(database, prices),
     ...kitHandlers(database),
     ...makerHandlers(config.maker, life),
-    ...evidenceHandlers(evidence),
+    ...evidenceHandlers(database, evidence),
     ...tryHandlers(database, life),
     ...orderHandlers(database, life),
   })

@@ -18,6 +18,7 @@ import { cleanEvidence, LARGEST_EVIDENCE } from './intake/evidence.ts'
 import { intakeReceipt } from './intake/receipt.ts'
 import { tagPdf, tagPng } from './intake/tag.ts'
 import type { JobLife } from './jobs/life.ts'
+import { laidOut } from './reading/readApart.ts'
 import { mailEntity } from './registry/mailbox.ts'
 
 /** What leaves the application as a file: papers as PDF, the catalogue as JSON. */
@@ -143,8 +144,8 @@ export function mountFiles(
     send(response, 'application/json', 'attachment; filename="evidence.json"', text)
   })
   file('packVersion', async ({ params, response }) => {
-    const { id, written } = await catalog.byId(params.id)
-    const text = Buffer.from(JSON.stringify(written, null, 2))
+    const { id, text: written } = await catalog.byId(params.id)
+    const text = Buffer.from(await laidOut(written))
     send(response, 'application/json', `attachment; filename="catalogue-${id}.json"`, text)
   })
 }

@@ -119,6 +119,61 @@ describe('reading a pack', () => {
       `families.0.${path}`,
     )
   })
+  const menuOf = (...ids: string[]) => ({
+    screen: 'recovery-menu',
+    items: ids.map((id) => ({ id, label: id, to: 'lock' })),
+    next: 'power',
+    choose: { key: 'power', press: 'long' },
+  })
+  const key = { id: 'power', edge: 'right', at: 0.5 }
+  const [procedure] = family().procedures
+  const use = { fragment: 'boot', as: 'boot', with: { time: 'boot', to: 'lock' } }
+  it.each<[string, object]>([
+    ['families.0.keys.1.id', { families: [family({ keys: [key, { ...key, at: 0.7 }] })] }],
+    ['families.0.compose.1.as', { families: [family({ compose: [use, use] })] }],
+    ['families.0.procedures.1.id', { families: [family({ procedures: [procedure, procedure] })] }],
+    ['families.0.menus.list.items.2.id', { families: [family({ menus: { list: menuOf('a', 'b', 'a') } })] }],
+    ['models.1.tacs.0', { models: [model, { ...model, id: 'n' }] }],
+    [
+      'models.0.updates.1.fromSystem',
+      { models: [{ ...model, updates: [14, 14].map((fromSystem) => ({ fromSystem, family: 'small' })) }] },
+    ],
+  ])('refuses what stands twice, at %s', (path, rest) => {
+    const reading = readPack(document(rest))
+    expect(reading.kind === 'refused' && reading.faults.map((fault) => fault.path.join('.'))).toContain(path)
+  })
+  it.each([
+    [
+      'families.0.states.boot.logo.transitions.0.on.time',
+      { compose: [{ ...use, with: { time: 'constructor', to: 'lock' } }] },
+    ],
+    [
+      'families.0.durationsOfTheWork.wipe',
+      { durationsOfTheWork: { wipe: 'constructor', firstStart: 'boot' } },
+    ],
+    [
+      'families.0.states.boot.logo.transitions.0.to',
+      { compose: [{ ...use, with: { time: 'boot', to: 'constructor' } }] },
+    ],
+    ['families.0.compose.0.with', { compose: [{ ...use, with: { to: 'lock' } }] }],
+  ])('a name that every object inherits is no name, at %s', (path, rest) => {
+    const reading = readPack(document({ families: [family(rest)] }))
+    expect(reading.kind === 'refused' && reading.faults.map((fault) => fault.path.join('.'))).toContain(path)
+  })
+  it('a parameter called like what every object inherits has to be handed over like any other', () => {
+    const logo = {
+      screen: 'logo',
+      transitions: [{ on: { kind: 'after', time: { parameter: 'constructor' } }, to: { parameter: 'to' } }],
+    }
+    const called = { ...boot, parameters: ['constructor', 'to'], states: { ...boot.states, logo } }
+    const reading = readPack(
+      document({ fragments: [called], families: [family({ compose: [{ ...use, with: { to: 'lock' } }] })] }),
+    )
+    expect(reading.kind === 'refused' && reading.faults[0]).toMatchObject({
+      code: 'missing-parameter',
+      sentence: '“boot” needs “constructor”.',
+    })
+  })
   it('refuses names of the prototype as it refuses any other that is not a name', () => {
     const hostile = JSON.parse(
       JSON.stringify(document()).replace('"lock":{', '"__proto__":{"screen":"dark"},"lock":{'),

@@ -12,6 +12,8 @@ import {
   type School,
   type State,
 } from './pack.ts'
+import { Allowance } from './limits.ts'
+import { shapeSentence } from './shapeSentence.ts'
 
 /** A fault of a pack: where it is, what kind it is, and the sentence that says so. */
 export interface PackFault {
@@ -39,32 +41,36 @@ type Json = z.infer<ReturnType<typeof z.json>>
  * begins with a dot is local to the fragment (`.logo` in the fragment used as `boot` is `boot.logo`). What the
  * family says itself stands instead of a part's.
  * @returns the composed family, and the faults found on the way with their path inside the pack
+ * @throws WrittenOutTooLarge where its parts grow beyond what is allowed for all families together
  */
 export function composeFamily(
   pack: Pick<Pack, 'fragments'>,
   family: Family,
   path: readonly (string | number)[] = [],
+  allowance = new Allowance(),
 ): { readonly composed: ComposedFamily; readonly faults: readonly PackFault[] } {
   const faults: PackFault[] = []
   const states = new Map<string, State>(Object.entries(family.states))
   const menus = new Map<string, Menu>(Object.entries(family.menus))
+  const fragments = new Map(pack.fragments.map((fragment) => [fragment.id, fragment]))
   for (const [index, use] of family.compose.entries()) {
     const at = [...path, 'compose', index]
-    const fragment = pack.fragments.find((candidate) => candidate.id === use.fragment)
+    const fragment = fragments.get(use.fragment)
     if (!fragment) {
       faults.push({ path: at, code: 'unknown-name', sentence: `There is no fragment “${use.fragment}”.` })
       continue
     }
+    allowance.use(1 + fragment.parameters.length + Object.keys(use.with).length)
     faults.push(...parameterFaults(fragment, use.with, at))
-    const defaults = substitute(fragment.defaults, use.as, {}) as Readonly<Record<string, Json>>
+    const defaults = substitute(fragment.defaults, use.as, {}, allowance) as Readonly<Record<string, Json>>
     const given = { ...defaults, ...use.with }
-    const fill = (part: Json) => substitute(part, use.as, given)
+    const fill = (part: Json) => substitute(part, use.as, given, allowance)
     fillInto(states, fragment.states, state, fill, use.as, [...at, 'states'], faults)
     fillInto(menus, fragment.menus, menu, fill, use.as, [...at, 'menus'], faults)
   }
   for (const [name, own] of Object.entries(family.states)) states.set(name, own)
   for (const [name, own] of Object.entries(family.menus)) menus.set(name, own)
-  return { composed: { family, states: inherit(states), menus }, faults }
+  return { composed: { family, states: inherit(states, allowance), menus }, faults }
 }
 
 /** A family with a model's own times in place of the family's. */
@@ -80,6 +86,7 @@ export function writeOutProcedures(
   schools: readonly School[],
   written: FamilyAsWritten['procedures'],
   path: readonly (string | number)[] = [],
+  allowance = new Allowance(),
 ): { readonly procedures: Procedure[]; readonly faults: readonly PackFault[] } {
   const faults: PackFault[] = []
   const procedures = written.flatMap((one, index): Procedure[] => {
@@ -97,7 +104,7 @@ export function writeOutProcedures(
       from: one.from ?? school.from,
       goal: one.goal ?? school.goal,
       ...(one.source ? { source: one.source } : {}),
-      steps: substitute(school.steps, '', { ...school.defaults, ...one.with }),
+      steps: substitute(school.steps, '', { ...school.defaults, ...one.with }, allowance),
     })
     if (read.success) return [read.data]
     faults.push(...shapeFaults(read.error, at))
@@ -111,7 +118,7 @@ export function shapeFaults(error: z.ZodError, path: readonly (string | number)[
   return error.issues.map((issue) => ({
     path: [...path, ...issue.path.filter((part) => typeof part !== 'symbol')],
     code: 'shape',
-    sentence: issue.message,
+    sentence: shapeSentence(issue),
   }))
 }
 
@@ -124,8 +131,11 @@ function parameterFaults(
   given: Readonly<Record<string, Json>>,
   path: readonly (string | number)[],
 ): PackFault[] {
-  const missing = template.parameters.filter((name) => !(name in given) && !(name in template.defaults))
-  const surplus = Object.keys(given).filter((name) => !template.parameters.includes(name))
+  const missing = template.parameters.filter(
+    (name) => !Object.hasOwn(given, name) && !Object.hasOwn(template.defaults, name),
+  )
+  const parameters = new Set(template.parameters)
+  const surplus = Object.keys(given).filter((name) => !parameters.has(name))
   return [
     ...missing.map((name): PackFault => ({
       path: [...path, 'with'],
@@ -156,17 +166,37 @@ function fillInto<T>(
   }
 }
 
-function substitute(part: Json, as: string, given: Readonly<Record<string, Json>>): Json {
+function substitute(
+  part: Json,
+  as: string,
+  given: Readonly<Record<string, Json>>,
+  allowance: Allowance,
+): Json {
+  allowance.use(1)
   if (typeof part === 'string') return /^\.[a-z]/.test(part) ? as + part : part
   if (part === null || typeof part !== 'object') return part
   if (Array.isArray(part))
     return part.flatMap((entry): Json[] => {
-      const filled = substitute(entry, as, given)
+      const filled = substitute(entry, as, given, allowance)
       return placeName(entry) !== undefined && Array.isArray(filled) ? filled : [filled]
     })
   const name = placeName(part)
-  if (name !== undefined) return given[name] ?? null
-  return Object.fromEntries(Object.entries(part).map(([key, value]) => [key, substitute(value, as, given)]))
+  if (name !== undefined) {
+    const handedOver = (Object.hasOwn(given, name) ? given[name] : undefined) ?? null
+    allowance.use(sizeOf(handedOver))
+    return handedOver
+  }
+  return Object.fromEntries(
+    Object.entries(part).map(([key, value]) => [key, substitute(value, as, given, allowance)]),
+  )
+}
+
+/** How many values a part of a document has. */
+function sizeOf(part: Json): number {
+  if (part === null || typeof part !== 'object') return 1
+  let size = 1
+  for (const value of Object.values(part)) size += sizeOf(value)
+  return size
 }
 
 /** The name of a `{"parameter": name}` place; undefined for anything else. */
@@ -177,14 +207,16 @@ function placeName(part: Json): string | undefined {
 }
 
 /** Adds the transitions of the state a state is `like`; a chain of them in order, a circle once round. */
-function inherit(states: ReadonlyMap<string, State>): ReadonlyMap<string, State> {
+function inherit(states: ReadonlyMap<string, State>, allowance: Allowance): ReadonlyMap<string, State> {
   return new Map(
     [...states].map(([name, own]) => {
       const transitions = [...own.transitions]
       const met = new Set([name])
       for (let next = own.like; next !== undefined && !met.has(next); next = states.get(next)?.like) {
         met.add(next)
-        transitions.push(...(states.get(next)?.transitions ?? []))
+        const others = states.get(next)?.transitions ?? []
+        allowance.use(1 + others.length)
+        transitions.push(...others)
       }
       return [name, { ...own, transitions }]
     }),

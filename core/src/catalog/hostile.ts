@@ -1,13 +1,12 @@
 import type { PackFault } from './compose.ts'
+import { LIMITS } from './limits.ts'
 
-/** An honest pack nests about a dozen levels deep. */
-const DEEPEST = 40
 /** More than these need not be listed: the file is refused anyway. */
 const MOST_FAULTS = 20
 
 /**
  * What no honest document has, looked for before anything else reads it: keys named `__proto__`, which a schema
- * would quietly drop, and nesting so deep that reading it would exhaust the machine.
+ * would quietly drop, and nesting or lists so large that reading them would exhaust the machine.
  */
 export function hostileParts(document: unknown): readonly PackFault[] {
   const faults: PackFault[] = []
@@ -15,15 +14,20 @@ export function hostileParts(document: unknown): readonly PackFault[] {
   for (let next = open.pop(); next && faults.length < MOST_FAULTS; next = open.pop()) {
     const { value, path } = next
     if (value === null || typeof value !== 'object') continue
-    if (path.length > DEEPEST) {
+    if (path.length > LIMITS.depth) {
       faults.push({
         path: path.slice(0, 4),
         code: 'shape',
-        sentence: `It is nested more than ${DEEPEST} levels deep.`,
+        sentence: `It is nested more than ${LIMITS.depth} levels deep.`,
       })
       continue
     }
     const isList = Array.isArray(value)
+    if (isList && value.length > LIMITS.entries) {
+      const sentence = `This list has more than ${LIMITS.entries.toLocaleString('en')} entries; none may.`
+      faults.push({ path, code: 'shape', sentence })
+      continue
+    }
     for (const [key, inner] of Object.entries(value)) {
       if (key === '__proto__') {
         faults.push({ path: [...path, key], code: 'shape', sentence: 'This is no name.' })

@@ -14,7 +14,7 @@ import {
 
 /** The catalogue pack: one document that a shop exports, edits, imports and shares. */
 
-const slug = z.string().regex(/^[a-z0-9][a-z0-9-]{0,47}$/, 'small letters, digits and dashes')
+const slug = z.string().regex(/^[a-z0-9][a-z0-9-]{0,47}$/, 'made of small letters, digits and dashes')
 const label = z.string().trim().min(1).max(120)
 const stateName = z.string().regex(/^\.?[a-z0-9][a-z0-9.@-]{0,79}$/, 'a state, a menu or menu@item')
 /** A family's own state or menu, or one of a part that it says itself instead: `recovery.main`. */
@@ -34,7 +34,7 @@ export const durationRange = z
   })
   .refine(
     (range) => range.minMs <= range.medianMs && range.medianMs <= range.maxMs,
-    'min, median, max must ascend',
+    'The shortest, the usual and the longest time must ascend.',
   )
 
 export const trigger = z.discriminatedUnion('kind', [
@@ -126,17 +126,21 @@ export const menu = z.strictObject({
 })
 export type Menu = z.infer<typeof menu>
 
-/** JSON that becomes states and menus once its `{"parameter": name}` places are filled; checked where used. */
-const template = z.record(slug, z.json())
+type Json = z.infer<ReturnType<typeof z.json>>
+/** Any JSON. A document comes out of a file and is JSON already: nothing is looked through a second time. */
+const json: z.ZodType<Json> = z.any()
 
-const parameterName = z.string().regex(/^[a-z][A-Za-z0-9]*$/)
+/** JSON that becomes states and menus once its `{"parameter": name}` places are filled; checked where used. */
+const template = z.record(slug, json)
+
+const parameterName = z.string().regex(/^[a-z][A-Za-z0-9]*$/, 'a name such as forceKeys')
 
 export const fragment = z.strictObject({
   id: slug,
   says: z.string().max(300),
   parameters: z.array(parameterName).default([]),
   /** What a parameter is where a family does not hand it over. */
-  defaults: z.record(parameterName, z.json()).default({}),
+  defaults: z.record(parameterName, json).default({}),
   states: template.default({}),
   menus: template.default({}),
 })
@@ -199,8 +203,8 @@ export const school = z.strictObject({
   id: slug,
   ...procedureParts,
   parameters: z.array(parameterName).default([]),
-  defaults: z.record(parameterName, z.json()).default({}),
-  steps: z.array(z.json()).min(1).max(40),
+  defaults: z.record(parameterName, json).default({}),
+  steps: z.array(json).min(1).max(40),
 })
 export type School = z.infer<typeof school>
 
@@ -208,7 +212,7 @@ export type School = z.infer<typeof school>
 export const procedureOfSchool = z.strictObject({
   id: slug,
   like: slug,
-  with: z.record(parameterName, z.json()).default({}),
+  with: z.record(parameterName, json).default({}),
   school: label.optional(),
   from: startState.optional(),
   goal: screenKind.optional(),
@@ -254,7 +258,7 @@ const familyParts = {
   longPressMs: z.int().min(100).max(5000).default(600),
   durations: z.record(slug, durationRange),
   compose: z.array(
-    z.strictObject({ fragment: slug, as: slug, with: z.record(z.string(), z.json()).default({}) }),
+    z.strictObject({ fragment: slug, as: slug, with: z.record(z.string(), json).default({}) }),
   ),
   states: z.record(ownName, state).default({}),
   menus: z.record(ownName, menu).default({}),

@@ -25,7 +25,8 @@ export type ParameterKind =
  * list of keys, one below `to` a state or a menu. What stands in several places is what it is in the first.
  */
 export function parameterKinds(template: object): Readonly<Record<string, ParameterKind>> {
-  const kinds: Record<string, ParameterKind> = {}
+  // Without a prototype: a parameter may be called `constructor`.
+  const kinds = Object.create(null) as Record<string, ParameterKind>
   const walk = (part: unknown, below: string, around: Readonly<Record<string, unknown>>): void => {
     if (part === null || typeof part !== 'object') return
     if (Array.isArray(part)) {
@@ -93,7 +94,7 @@ export function procedureOfTheSchool(
 ): { readonly procedure?: Procedure | undefined; readonly faults: readonly PackFault[] } {
   const kinds = parameterKinds(school)
   const firstKey: KeyId = family.keys[0]?.id ?? 'power'
-  const open = school.parameters.filter((name) => !(name in school.defaults))
+  const open = school.parameters.filter((name) => !Object.hasOwn(school.defaults, name))
   const given = Object.fromEntries(open.map((name): [string, Json] => [name, emptyOf(kinds[name], firstKey)]))
   const { procedures, faults } = writeOutProcedures(
     [school],

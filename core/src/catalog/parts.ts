@@ -38,7 +38,9 @@ export function whatIsLacking(pack: Pick<Pack, 'fragments'>, family: Family): La
       const [as = '', local = ''] = name.split('.')
       const offers = used.has(as)
         ? []
-        : pack.fragments.filter(({ states, menus }) => local in states || local in menus)
+        : pack.fragments.filter(
+            ({ states, menus }) => Object.hasOwn(states, local) || Object.hasOwn(menus, local),
+          )
       return { name, as, offers }
     }),
     durations: named('duration'),

@@ -7,6 +7,7 @@ import {
   type PackFault,
 } from './compose.ts'
 import { hostileParts } from './hostile.ts'
+import { Allowance, LIMITS, WrittenOutTooLarge } from './limits.ts'
 import { packAsWritten, type Family, type Pack, type PackAsWritten, type Trigger } from './pack.ts'
 import type { KeyId } from './vocabulary.ts'
 
@@ -29,14 +30,35 @@ export function readPack(document: unknown): PackReading {
   if (hostile.length > 0) return { kind: 'refused', faults: hostile }
   const read = packAsWritten.safeParse(document)
   if (!read.success) return { kind: 'refused', faults: shapeFaults(read.error) }
-  const { schools } = read.data
-  const written = read.data.families.map((family, index) => {
-    const { procedures, faults } = writeOutProcedures(schools, family.procedures, ['families', index])
+  try {
+    return readNames(read.data)
+  } catch (error) {
+    if (!(error instanceof WrittenOutTooLarge)) throw error
+    const sentence = `With their parts written out the families have more than ${LIMITS.writtenOut / 1e6} million values: use fewer parts, or smaller ones.`
+    return { kind: 'refused', faults: [{ path: ['families'], code: 'shape', sentence }] }
+  }
+}
+
+/** @throws WrittenOutTooLarge */
+function readNames(document: PackAsWritten): PackReading {
+  const allowance = new Allowance()
+  const { schools } = document
+  const written = document.families.map((family, index) => {
+    const { procedures, faults } = writeOutProcedures(
+      schools,
+      family.procedures,
+      ['families', index],
+      allowance,
+    )
     return { family: { ...family, procedures }, faults }
   })
-  const pack: Pack = { ...read.data, families: written.map(({ family }) => family) }
-  const faults = [...written.flatMap((one) => one.faults), ...duplicates(pack), ...unknownNames(pack)]
-  return faults.length > 0 ? { kind: 'refused', faults } : { kind: 'pack', pack, written: read.data }
+  const pack: Pack = { ...document, families: written.map(({ family }) => family) }
+  const faults = [
+    ...written.flatMap((one) => one.faults),
+    ...duplicates(pack),
+    ...unknownNames(pack, allowance),
+  ]
+  return faults.length > 0 ? { kind: 'refused', faults } : { kind: 'pack', pack, written: document }
 }
 
 /** The names that one family uses and does not have, with their path below the given one. */
@@ -44,9 +66,10 @@ export function faultsOfFamily(
   pack: Pick<Pack, 'fragments'>,
   family: Family,
   path: readonly (string | number)[] = [],
+  allowance = new Allowance(),
 ): readonly PackFault[] {
-  const { composed, faults } = composeFamily(pack, family, path)
-  return [...faults, ...namesOfFamily(composed, path)]
+  const { composed, faults } = composeFamily(pack, family, path, allowance)
+  return [...faults, ...duplicatesOfFamily(composed, path), ...namesOfFamily(composed, path)]
 }
 
 /** The JSON Schema that editors check a pack against, made from the schema that validates it. */
@@ -54,26 +77,85 @@ export function packJsonSchema(): object {
   return z.toJSONSchema(packAsWritten, { io: 'input' })
 }
 
-function duplicates(pack: Pack): PackFault[] {
-  return (['fragments', 'schools', 'families', 'models'] as const).flatMap((list) => {
-    const met = new Set<string>()
-    return pack[list].flatMap(({ id }, index): PackFault[] => {
-      if (!met.has(id)) {
-        met.add(id)
-        return []
-      }
-      return [
-        {
-          path: [list, index, 'id'],
-          code: 'duplicate-id',
-          sentence: `“${id}” stands twice among the ${list}.`,
-        },
-      ]
-    })
+type Path = readonly (string | number)[]
+
+/** What stands twice where each may stand once. */
+function twice<One>(
+  list: readonly One[],
+  nameOf: (one: One) => string | number,
+  pathOf: (index: number) => Path,
+  sentenceOf: (name: string | number) => string,
+): PackFault[] {
+  const met = new Set<string | number>()
+  return list.flatMap((one, index): PackFault[] => {
+    const name = nameOf(one)
+    if (met.has(name)) return [{ path: pathOf(index), code: 'duplicate-id', sentence: sentenceOf(name) }]
+    met.add(name)
+    return []
   })
 }
 
-function unknownNames(pack: Pack): PackFault[] {
+function duplicates(pack: Pack): PackFault[] {
+  const lists = (['fragments', 'schools', 'families', 'models'] as const).flatMap((list) =>
+    twice<{ readonly id: string }>(
+      pack[list],
+      ({ id }) => id,
+      (index) => [list, index, 'id'],
+      (id) => `“${id}” stands twice among the ${list}.`,
+    ),
+  )
+  const updates = pack.models.flatMap(({ updates = [] }, model) =>
+    twice(
+      updates,
+      ({ fromSystem }) => fromSystem,
+      (index) => ['models', model, 'updates', index, 'fromSystem'],
+      (system) => `Two updates begin with system ${system}.`,
+    ),
+  )
+  const tacs = pack.models.flatMap((model, index) => model.tacs.map((tac, n) => ({ tac, index, n })))
+  const ofTwoModels = twice(
+    tacs,
+    ({ tac }) => tac,
+    (place) => ['models', tacs[place]?.index ?? 0, 'tacs', tacs[place]?.n ?? 0],
+    (tac) => `The type allocation code ${tac} stands at two places.`,
+  )
+  return [...lists, ...updates, ...ofTwoModels]
+}
+
+/** The same within one family: keys, parts, procedures, and the lines of each menu. */
+function duplicatesOfFamily({ family, menus }: ComposedFamily, path: Path): PackFault[] {
+  const { keys, compose, procedures } = family
+  return [
+    ...twice(
+      keys,
+      ({ id }) => id,
+      (index) => [...path, 'keys', index, 'id'],
+      (id) => `The key “${id}” stands twice.`,
+    ),
+    ...twice(
+      compose,
+      ({ as }) => as,
+      (index) => [...path, 'compose', index, 'as'],
+      (as) => `Two parts are used as “${as}”.`,
+    ),
+    ...twice(
+      procedures,
+      ({ id }) => id,
+      (index) => [...path, 'procedures', index, 'id'],
+      (id) => `“${id}” stands twice among the procedures.`,
+    ),
+    ...[...menus].flatMap(([name, { items }]) =>
+      twice(
+        items,
+        ({ id }) => id,
+        (index) => [...path, 'menus', name, 'items', index, 'id'],
+        (id) => `The line “${id}” stands twice in “${name}”.`,
+      ),
+    ),
+  ]
+}
+
+function unknownNames(pack: Pack, allowance: Allowance): PackFault[] {
   const families = new Map(pack.families.map((family) => [family.id, family]))
   const ofModels = pack.models.flatMap((model, index): PackFault[] => {
     const at = ['models', index]
@@ -90,7 +172,7 @@ function unknownNames(pack: Pack): PackFault[] {
         families.has(id) ? [] : [{ path, code: 'unknown-name', sentence: `There is no family “${id}”.` }],
       ),
       ...Object.keys(own ? (model.durations ?? {}) : {}).flatMap((name): PackFault[] =>
-        own && name in own.durations
+        own && Object.hasOwn(own.durations, name)
           ? []
           : [
               {
@@ -103,7 +185,7 @@ function unknownNames(pack: Pack): PackFault[] {
     ]
   })
   const ofFamilies = pack.families.flatMap((family, index) =>
-    faultsOfFamily(pack, family, ['families', index]),
+    faultsOfFamily(pack, family, ['families', index], allowance),
   )
   return [...ofModels, ...ofFamilies]
 }
@@ -145,7 +227,7 @@ function namesOfFamily(
       target(to, [...at, 'transitions', index, 'to'])
       hasKeys(keysOfTrigger(on), [...at, 'transitions', index, 'on'])
       hasKeys([...(guard.held ?? []), ...(guard.ignore ?? [])], [...at, 'transitions', index, 'if'])
-      if ('time' in on && typeof on.time === 'string' && !(on.time in family.durations))
+      if ('time' in on && typeof on.time === 'string' && !Object.hasOwn(family.durations, on.time))
         unknown([...at, 'transitions', index, 'on', 'time'], 'duration', on.time)
     }
   for (const [name, { items, start, next, previous, choose }] of menus) {
@@ -156,7 +238,7 @@ function namesOfFamily(
   }
   for (const [from, name] of Object.entries(family.starts)) if (name) target(name, ['starts', from])
   for (const [part, name] of Object.entries(family.durationsOfTheWork))
-    if (!(name in family.durations)) unknown(['durationsOfTheWork', part], 'duration', name)
+    if (!Object.hasOwn(family.durations, name)) unknown(['durationsOfTheWork', part], 'duration', name)
   for (const [name, { like }] of Object.entries(family.states))
     if (like !== undefined && !states.has(like)) unknown(['states', name, 'like'], 'state', like)
   for (const [index, { steps, from }] of family.procedures.entries()) {

@@ -10,15 +10,18 @@ const PLACES: readonly Cue[] = ['recovery-menu', 'robot', 'service-menu', 'bootl
 export type WayOn =
   /** It is where it should be. */
   | { readonly kind: 'there'; readonly familyId: string }
-  /** These inputs lead to recovery. */
-  | {
-      readonly kind: 'inputs'
-      readonly familyId: string
-      readonly state: number
-      readonly steps: readonly PathStep[]
-    }
+  /** Inputs lead to recovery: which ones may hang on the line that the place opens on. */
+  | { readonly kind: 'inputs'; readonly familyId: string; readonly ways: readonly WayFrom[] }
   /** It has to be left first. */
   | { readonly kind: 'leave'; readonly familyId: string; readonly procedure: Procedure }
+
+/** The inputs from a state on. */
+export interface WayFrom {
+  readonly state: number
+  /** What the line says that it opens on, or the page. */
+  readonly shows: string | undefined
+  readonly steps: readonly PathStep[]
+}
 
 /** The place among what was seen, if the device stands at one: the last that was named. */
 export function placeSeen(seen: readonly Cue[]): Cue | undefined {
@@ -29,18 +32,30 @@ export function placeSeen(seen: readonly Cue[]): Cue | undefined {
 /** The way on from a place on a device of a family, searched on its twin; undefined where there is none. */
 export function wayOnFrom({ family, machine }: PossibleFamily, place: Cue): WayOn | undefined {
   const familyId = family.id
+  const shownAt = (state: number) => {
+    const { cursor, text } = machine.states[state] ?? {}
+    return cursor?.label ?? text
+  }
   if (place === 'recovery-menu') return { kind: 'there', familyId }
   const isGoal = (state: number) => machine.states[state]?.screen === 'recovery-menu'
-  for (const state of statesShowing(machine, place)) {
+  const ways = openingOn(machine, place).flatMap((state): WayFrom[] => {
     const path = quickestPath(machine, state, { kind: 'state', isGoal }, USUAL_SITUATION)
-    if (path) return { kind: 'inputs', familyId, state, steps: path.steps }
-  }
+    return path ? [{ state, shows: shownAt(state), steps: path.steps }] : []
+  })
+  if (ways.length > 0) return { kind: 'inputs', familyId, ways }
   if (place !== 'download-page') return undefined
   const procedure = family.procedures.find(({ from }) => from === 'in-download')
   return procedure && { kind: 'leave', familyId, procedure }
 }
 
-/** The states with a screen; of a menu the one it opens on first. */
-function statesShowing(machine: Machine, screen: Cue): readonly number[] {
-  return machine.states.flatMap((state, index) => (state.screen === screen ? [index] : []))
+/**
+ * The states in which a screen comes up, from a start or from another state or menu: what a menu's cursor only moves
+ * through is left out, and so is what goes on in states of the same name.
+ */
+function openingOn(machine: Machine, screen: Cue): readonly number[] {
+  const opened = new Set(Object.values(machine.starts))
+  const wholeOf = (state: number) => machine.states[state]?.cursor?.menu ?? machine.states[state]?.name
+  for (const [from, { transitions }] of machine.states.entries())
+    for (const { to } of transitions) if (wholeOf(from) !== wholeOf(to)) opened.add(to)
+  return [...opened].filter((state) => machine.states[state]?.screen === screen).sort((a, b) => a - b)
 }

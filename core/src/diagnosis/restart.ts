@@ -1,6 +1,6 @@
 import type { Cue } from '../catalog/index.ts'
-import { MenuWay, quickestPath } from '../procedure/index.ts'
-import { durationsAt, Twin, USUAL_SITUATION, type Machine, type TwinInput } from '../twin/index.ts'
+import { giveInput, MenuWay, whereRecoveryOpens, whereTheWipeEnds } from '../procedure/index.ts'
+import { durationsAt, Twin, USUAL_SITUATION, type Machine } from '../twin/index.ts'
 import type { PossibleFamily } from './knowledge.ts'
 
 /** Why a device is not at its set-up wizard after the wipe and the restart. */
@@ -27,12 +27,12 @@ const ELSEWHERE = { sound: 0.0005, loop: 0.05, 'other-line': 0.01 }
  * @returns causes with their chance, likeliest first
  */
 export function diagnoseRestart(
-  { machine }: Pick<PossibleFamily, 'machine'>,
+  of: Pick<PossibleFamily, 'machine' | 'family'>,
   shows: Cue,
   times = 1,
 ): readonly { readonly cause: RestartCause; readonly chance: number }[] {
   const weighed = (['sound', 'loop', 'other-line'] as const).map((kind) => {
-    const ends = endsOf(machine, kind)
+    const ends = endsOf(of, kind)
     const same = ends.filter((end) => end === shows).length
     const once = same / Math.max(1, ends.length) + ELSEWHERE[kind]
     // What a loop does it does every time; what one mistook or did not see is drawn anew.
@@ -62,7 +62,7 @@ export interface CameBack {
 }
 
 /** @param times how often it has come back, at least once */
-export function diagnoseCameBack(of: Pick<PossibleFamily, 'machine'>, times: number): CameBack {
+export function diagnoseCameBack(of: Pick<PossibleFamily, 'machine' | 'family'>, times: number): CameBack {
   const [first] = diagnoseRestart(of, 'recovery-menu', times)
   const cause = first?.cause.kind ?? 'loop'
   const chance = first?.chance ?? 0
@@ -71,32 +71,29 @@ export function diagnoseCameBack(of: Pick<PossibleFamily, 'machine'>, times: num
 }
 
 /** The screens the twin stands still at after the restart was chosen, over its units. */
-function endsOf(machine: Machine, kind: RestartCause['kind']): readonly Cue[] {
+function endsOf(
+  { machine, family }: Pick<PossibleFamily, 'machine' | 'family'>,
+  kind: RestartCause['kind'],
+): readonly Cue[] {
   const situation = { ...USUAL_SITUATION, wiped: true, screenLock: false, loop: kind === 'loop' }
   const isSetUp = (state: number) => machine.states[state]?.screen === 'set-up'
   const sound = { ...situation, loop: false }
-  const start = afterWipe(machine)
-  const way = quickestPath(machine, start, { kind: 'state', isGoal: isSetUp }, sound)
-  if (!way) return []
+  const opensAt = whereRecoveryOpens(machine, family, USUAL_SITUATION)
+  const start = opensAt === undefined ? undefined : whereTheWipeEnds(machine, opensAt, USUAL_SITUATION)
+  if (start === undefined) return []
   const menu = new MenuWay(machine, { kind: 'state', isGoal: isSetUp }, sound)
   return (['min', 'median', 'max'] as const).flatMap((unit) => {
     const twin = new Twin(machine, start, situation, durationsAt(machine, unit))
     if (kind === 'other-line') moveOneLine(twin, machine)
-    let ms = twin.nowMs
-    const first = menu.from(twin.stateIndex)
-    if (kind === 'other-line' && first?.input.kind !== 'press') return []
+    const first = menu.from(twin.stateIndex, twin.link)
+    if (!first || (kind === 'other-line' && first.input.kind !== 'press')) return []
     for (let n = 0; n < 40 && twin.state.cursor; n++) {
-      const step = kind === 'other-line' ? chosenHere(machine, twin) : menu.from(twin.stateIndex)
+      const step = kind === 'other-line' ? chosenHere(machine, twin) : menu.from(twin.stateIndex, twin.link)
       if (!step) break
-      ms += 300
-      for (const batch of inputsOf(step, machine.longPressMs)) {
-        twin.apply(ms, batch.inputs)
-        ms += batch.afterMs
-      }
-      twin.advanceTo(ms)
+      giveInput(twin, machine, step.input)
       if (kind === 'other-line') break
     }
-    const untilMs = ms + LOOKING_MS
+    const untilMs = twin.nowMs + LOOKING_MS
     const leftAt = twin.observations.length
     while (twin.nextDeadlineMs() <= untilMs && twin.observations.length < leftAt + 12) {
       twin.advanceTo(twin.nextDeadlineMs())
@@ -106,27 +103,13 @@ function endsOf(machine: Machine, kind: RestartCause['kind']): readonly Cue[] {
   })
 }
 
-/** Where the cursor stands once the wipe is over. */
-function afterWipe(machine: Machine): number {
-  for (const state of machine.states)
-    for (const { effects, to } of state.transitions)
-      if (effects.includes('wipe-data')) {
-        const after = machine.states[to]?.transitions.find(({ trigger }) => trigger.kind === 'after')
-        if (after) return after.to
-      }
-  return machine.states.findIndex(({ screen, cursor }) => screen === 'recovery-menu' && cursor !== undefined)
-}
-
 function moveOneLine(twin: Twin, machine: Machine): void {
   const move = twin.state.transitions.find(
     ({ trigger, to }) =>
       trigger.kind === 'press' && machine.states[to]?.cursor?.menu === twin.state.cursor?.menu,
   )
-  if (move?.trigger.kind !== 'press') return
-  const key = machine.keys[move.trigger.key]
-  if (!key) return
-  twin.apply(twin.nowMs + 300, [{ kind: 'key-down', key }])
-  twin.apply(twin.nowMs + 100, [{ kind: 'key-up', key }])
+  const key = move?.trigger.kind === 'press' ? machine.keys[move.trigger.key] : undefined
+  if (key) giveInput(twin, machine, { kind: 'press', key, with: [] })
 }
 
 type Step = NonNullable<ReturnType<MenuWay['from']>>
@@ -144,27 +127,4 @@ function chosenHere(machine: Machine, twin: Twin): Step | undefined {
       ? ({ kind: 'press', key, with: [] } as const)
       : ({ kind: 'long-press', key } as const)
   return { input, from: twin.stateIndex, to, transition: cursor.choice, effects }
-}
-
-function inputsOf(
-  { input }: Step,
-  longPressMs: number,
-): readonly { readonly inputs: readonly TwinInput[]; readonly afterMs: number }[] {
-  switch (input.kind) {
-    case 'press':
-      return [
-        { inputs: [{ kind: 'key-down', key: input.key }], afterMs: 100 },
-        { inputs: [{ kind: 'key-up', key: input.key }], afterMs: 200 },
-      ]
-    case 'long-press':
-      return [
-        { inputs: [{ kind: 'key-down', key: input.key }], afterMs: longPressMs + 200 },
-        { inputs: [{ kind: 'key-up', key: input.key }], afterMs: 200 },
-      ]
-    case 'tap':
-    case 'type':
-      return [{ inputs: [input.kind === 'tap' ? { kind: 'tap', on: input.on } : input], afterMs: 500 }]
-    case 'wait':
-      return []
-  }
 }

@@ -43,6 +43,9 @@ export class PersonsHand implements HandTiming {
   skewMs(): number {
     return this.#paced(this.#values.skew)
   }
+  anyOf(count: number): number {
+    return Math.floor(this.#random() * count)
+  }
   keyAfterKeyMs(): number {
     return this.#paced(this.#values.keyAfterKey)
   }

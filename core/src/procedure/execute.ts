@@ -1,5 +1,5 @@
 import type { KeyId, LinkKind } from '../catalog/index.ts'
-import { codeOfCue, type KeySet, type Twin, type TwinInput } from '../twin/index.ts'
+import { codeOfCue, codeOfEffect, type KeySet, type Twin, type TwinInput } from '../twin/index.ts'
 import type { PathStep } from './menuPath.ts'
 import type { MenuWay, Plan, PlannedStep } from './plan.ts'
 import type { HandTiming } from './timing.ts'
@@ -170,11 +170,20 @@ export class Execution {
       this.#change(down ? 0 : set, down ? set : 0)
       return
     }
+    let left = set
     for (let n = 0; n < keys.length; n++) {
       if (n > 0) this.nowMs += inOrder ? this.#timing.keyAfterKeyMs() : skewMs
-      const bit = 1 << (keys[n] as number)
-      this.#change(down ? 0 : bit, down ? bit : 0)
+      const key = inOrder ? (keys[n] as number) : this.#oneOf(keys, left, keys.length - n)
+      left &= ~(1 << key)
+      this.#change(down ? 0 : 1 << key, down ? 1 << key : 0)
     }
+  }
+
+  /** Of keys moved together any may come first: the hand does not go by the order they are written down in. */
+  #oneOf(keys: readonly number[], left: KeySet, count: number): number {
+    let skip = count > 1 ? this.#timing.anyOf(count) : 0
+    for (const key of keys) if (left & (1 << key) && skip-- === 0) return key
+    return keys[0] as number
   }
 
   #twoChanges(up: KeySet, down: KeySet, afterMs: number, thenUp: KeySet, thenDown: KeySet): void {
@@ -204,15 +213,26 @@ export class Execution {
     const twin = this.#twin
     for (let n = 0; n < MOST_INPUTS; n++) {
       if (way.isAt(twin.stateIndex)) return true
-      const next = way.from(twin.stateIndex)
+      const next = way.from(twin.stateIndex, twin.link)
       if (!next) return false
       if (this.#record) (this.#record.choices[this.#step] ??= []).push(next)
-      const isLast = way.endsWith(next)
+      const shownBefore = twin.shownCount
       this.#one(next)
-      if (isLast && (twin.stateIndex === next.to || next.effects.length > 0)) break
+      if (way.endsWith(next) && this.#wasTaken(next, shownBefore)) {
+        twin.advanceTo(this.nowMs)
+        return true
+      }
     }
-    twin.advanceTo(this.nowMs)
-    return true
+    return false
+  }
+
+  /** Whether the device took an input: it stands where that leads, or did what it does. */
+  #wasTaken({ to, effects }: PathStep, shownBefore: number): boolean {
+    const twin = this.#twin
+    if (effects.length === 0) return twin.stateIndex === to
+    const codes = effects.map(codeOfEffect)
+    for (let n = shownBefore; n < twin.shownCount; n++) if (codes.includes(twin.shownCode(n))) return true
+    return false
   }
 
   #one({ input }: PathStep): void {
@@ -221,7 +241,8 @@ export class Execution {
       case 'press': {
         const held = input.with.reduce((set, id) => set | (1 << keys.indexOf(id)), 0)
         if (held) this.#change(0, held)
-        this.#press(keys.indexOf(input.key), this.#timing.pressMs())
+        for (let n = 0; n < (input.times ?? 1); n++)
+          this.#press(keys.indexOf(input.key), this.#timing.pressMs())
         if (held) this.#change(held, 0)
         break
       }
@@ -236,7 +257,12 @@ export class Execution {
         this.nowMs += this.#timing.typeMs(input.word.length)
         this.#input(input)
         break
+      case 'plug':
+        this.nowMs += this.#timing.plugMs()
+        this.#input({ kind: 'link', link: this.#slips.linkInstead?.get(input.link) ?? input.link })
+        break
       case 'wait':
+        if (this.#twin.nextDeadlineMs() === Number.POSITIVE_INFINITY) break
         this.nowMs = Math.max(this.nowMs, this.#twin.nextDeadlineMs())
         this.#twin.advanceTo(this.nowMs)
         break

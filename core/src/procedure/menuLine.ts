@@ -1,4 +1,4 @@
-import { IRREVERSIBLE } from '../catalog/index.ts'
+import { IRREVERSIBLE, type ScreenKind } from '../catalog/index.ts'
 import type { Machine, Situation } from '../twin/index.ts'
 import { quickestPath, type PathInput, type PathStep } from './menuPath.ts'
 
@@ -32,6 +32,26 @@ export function wayToWipe(machine: Machine, from: number, situation: Situation):
   let cut = last
   while (cut > 0 && menuOf(path.steps[cut - 1]?.from ?? -1) === question) cut--
   return { beforeLastQuestion: path.steps.slice(0, cut), lastQuestion: path.steps.slice(cut) }
+}
+
+/** Screens of a device that starts: out of every menu. */
+const STARTED: readonly ScreenKind[] = ['first-start', 'lock-screen', 'set-up']
+
+/**
+ * The way out of the menus to a start of the device, from any line of any page, whether something was deleted or not.
+ * A loop does not start: the way out is the same as on a sound device.
+ * @returns no steps where no way leads out
+ */
+export function wayOut(machine: Machine, from: number, situation: Situation): readonly PathStep[] {
+  const isGoal = (state: number) => {
+    const screen = machine.states[state]?.screen
+    return screen !== undefined && STARTED.includes(screen)
+  }
+  const sound = { ...situation, loop: false }
+  const path =
+    quickestPath(machine, from, { kind: 'state', isGoal }, sound) ??
+    quickestPath(machine, from, { kind: 'state', isGoal }, { ...sound, wiped: true, screenLock: false })
+  return path?.steps ?? []
 }
 
 /** Equal neighbours put together; waiting says nothing and is left out. */

@@ -1,12 +1,21 @@
-import { IRREVERSIBLE, type Effect, type KeyId } from '../catalog/index.ts'
-import type { Machine, MachineGuard, MachineTransition, Situation } from '../twin/index.ts'
+import TinyQueue from 'tinyqueue'
+import { IRREVERSIBLE, linkKind, type Effect, type KeyId, type LinkKind } from '../catalog/index.ts'
+import {
+  allowsAround,
+  type Machine,
+  type MachineState,
+  type MachineTransition,
+  type Situation,
+} from '../twin/index.ts'
 
 /** One input of the hand in a menu. */
 export type PathInput =
-  | { readonly kind: 'press'; readonly key: KeyId; readonly with: readonly KeyId[] }
+  /** Pressed so many times as one thing; once where it is not said. */
+  | { readonly kind: 'press'; readonly key: KeyId; readonly with: readonly KeyId[]; readonly times?: number }
   | { readonly kind: 'long-press'; readonly key: KeyId }
   | { readonly kind: 'tap'; readonly on: string; readonly label?: string | undefined }
   | { readonly kind: 'type'; readonly word: string }
+  | { readonly kind: 'plug'; readonly link: LinkKind }
   /** Nothing to do: the screen goes on by itself. */
   | { readonly kind: 'wait' }
 
@@ -15,14 +24,24 @@ export interface PathStep {
   /** State indices of the machine. */
   readonly from: number
   readonly to: number
-  /** Which of the state's transitions it takes. */
+  /** Which of the state's transitions it takes; -1 where a cable is plugged and nothing comes of it by itself. */
   readonly transition: number
   readonly effects: readonly Effect[]
 }
 
+/** What a way costs: moves of the cable count first, then its presses, then the lines it chooses, then its time. */
+export interface PathCost {
+  readonly cables: number
+  /** Presses, taps and letters. */
+  readonly presses: number
+  /** Lines chosen: the fewer, the less leads elsewhere. */
+  readonly lines: number
+  readonly ms: number
+}
+
 export interface MenuPath {
   readonly steps: readonly PathStep[]
-  readonly costMs: number
+  readonly cost: PathCost
 }
 
 export type PathGoal =
@@ -33,14 +52,38 @@ export type PathGoal =
 
 /**
  * What each input costs the hand, in milliseconds. A press: the keystroke-level model's 0.28 s for an average
- * non-secretary typist (Card, Moran and Newell 1980, from memory). A tap on glass: common practice, no source.
+ * non-secretary typist (Card, Moran and Newell 1980, from memory). A tap on glass, a plug: common practice, no source.
  */
-const COST = { pressMs: 280, tapMs: 800 }
+const COST = { pressMs: 280, tapMs: 800, plugMs: 4000 }
+const NOTHING: PathCost = { cables: 0, presses: 0, lines: 0, ms: 0 }
+
+const sum = (a: PathCost, b: PathCost): PathCost => ({
+  cables: a.cables + b.cables,
+  presses: a.presses + b.presses,
+  lines: a.lines + b.lines,
+  ms: a.ms + b.ms,
+})
+/** Negative where the first costs less. */
+const compare = (a: PathCost, b: PathCost): number =>
+  a.cables - b.cables || a.presses - b.presses || a.lines - b.lines || a.ms - b.ms
+
+/** One number for a state together with what hangs on the port. */
+export const nameOfNode = (state: number, link: LinkKind): number =>
+  state * linkKind.options.length + linkKind.options.indexOf(link)
+
+interface Arrival {
+  readonly state: number
+  readonly link: LinkKind
+  readonly cost: PathCost
+  readonly by?: { readonly step: PathStep; readonly from: Arrival } | undefined
+}
 
 /**
- * The quickest sequence of inputs from a state to a goal, searched on the machine's own graph (Dijkstra), so
- * it works from any item of any menu and after any slip. Never passes through an effect that cannot be undone
- * unless that effect is the goal.
+ * The way from a state to a goal with the fewest presses, of these the one that chooses the fewest lines, of these the
+ * quickest, searched on the machine's own graph (Dijkstra), so it works from any item of any menu and after any slip.
+ * The cable is moved where nothing else leads there. Never passes through an effect that cannot be undone unless that
+ * effect is the goal.
+ * @param situation what hangs on the device and is on it now
  * @returns undefined when no sequence leads there
  */
 export function quickestPath(
@@ -49,32 +92,50 @@ export function quickestPath(
   goal: PathGoal,
   situation: Situation,
 ): MenuPath | undefined {
-  const costMs = new Map<number, number>([[from, 0]])
-  const arrivedBy = new Map<number, PathStep>()
-  const open = new Set([from])
-  let last: { step: PathStep; costMs: number } | undefined
-  while (open.size > 0) {
-    const state = [...open].reduce((a, b) => ((costMs.get(b) ?? 0) < (costMs.get(a) ?? 0) ? b : a))
-    open.delete(state)
-    const soFarMs = costMs.get(state) ?? 0
-    if (last && last.costMs <= soFarMs) break
-    if (goal.kind === 'state' && goal.isGoal(state))
-      return { steps: wayTo(arrivedBy, state), costMs: soFarMs }
-    for (const { step, costMs: edgeMs } of edgesFrom(machine, state, situation)) {
-      const totalMs = soFarMs + edgeMs
+  return cheapest(machine, from, goal, situation, false) ?? cheapest(machine, from, goal, situation, true)
+}
+
+/** @param movesCable whether the cable may be moved on the way */
+function cheapest(
+  machine: Machine,
+  from: number,
+  goal: PathGoal,
+  situation: Situation,
+  movesCable: boolean,
+): MenuPath | undefined {
+  const start: Arrival = { state: from, link: situation.link, cost: NOTHING }
+  const best = new Map([[nameOfNode(from, situation.link), start]])
+  const open = new TinyQueue([start], (a, b) => compare(a.cost, b.cost))
+  let last: Arrival | undefined
+  for (let here = open.pop(); here; here = open.pop()) {
+    const { state, link } = here
+    if (best.get(nameOfNode(state, link)) !== here) continue
+    if (last && compare(last.cost, here.cost) <= 0) break
+    if (goal.kind === 'state' && goal.isGoal(state)) return pathTo(here)
+    const around = { ...situation, link }
+    const edges = edgesFrom(machine, state, around)
+    for (const { step, cost, link: then } of movesCable
+      ? [...edges, ...pluggings(machine, state, around)]
+      : edges) {
+      const there: Arrival = {
+        state: step.to,
+        link: then,
+        cost: sum(here.cost, cost),
+        by: { step, from: here },
+      }
       if (isGoalStep(machine, goal, step)) {
-        if (!last || totalMs < last.costMs) last = { step, costMs: totalMs }
+        if (!last || compare(there.cost, last.cost) < 0) last = there
         continue
       }
       if (step.effects.some((effect) => IRREVERSIBLE.includes(effect))) continue
-      if (totalMs < (costMs.get(step.to) ?? Number.POSITIVE_INFINITY)) {
-        costMs.set(step.to, totalMs)
-        arrivedBy.set(step.to, step)
-        open.add(step.to)
-      }
+      const name = nameOfNode(step.to, then)
+      const before = best.get(name)
+      if (before && compare(before.cost, there.cost) <= 0) continue
+      best.set(name, there)
+      open.push(there)
     }
   }
-  return last && { steps: [...wayTo(arrivedBy, last.step.from), last.step], costMs: last.costMs }
+  return last && pathTo(last)
 }
 
 function isGoalStep(machine: Machine, goal: PathGoal, step: PathStep): boolean {
@@ -84,35 +145,130 @@ function isGoalStep(machine: Machine, goal: PathGoal, step: PathStep): boolean {
   return cursor?.menu === goal.menu && cursor.itemId === goal.item && step.transition === cursor.choice
 }
 
-function wayTo(arrivedBy: ReadonlyMap<number, PathStep>, state: number): PathStep[] {
-  const way: PathStep[] = []
-  for (let step = arrivedBy.get(state); step; step = arrivedBy.get(step.from)) way.unshift(step)
-  return way
+function pathTo(arrival: Arrival): MenuPath {
+  const steps: PathStep[] = []
+  for (let { by } = arrival; by; by = by.from.by) steps.unshift(by.step)
+  return { steps, cost: arrival.cost }
 }
 
-function edgesFrom(
-  machine: Machine,
-  from: number,
-  situation: Situation,
-): { step: PathStep; costMs: number }[] {
-  const edges: { step: PathStep; costMs: number }[] = []
-  let timed = false
-  for (const [index, transition] of (machine.states[from]?.transitions ?? []).entries()) {
-    if (!passes(transition.guard, situation)) continue
-    const { trigger } = transition
-    if (trigger.kind === 'after') {
-      if (!timed)
-        edges.push({
-          step: stepOf(from, index, transition, { kind: 'wait' }),
-          costMs: machine.durations[trigger.duration]?.medianMs ?? 0,
-        })
-      timed = true
-      continue
-    }
+interface Edge {
+  readonly step: PathStep
+  readonly cost: PathCost
+  readonly link: LinkKind
+}
+
+function edgesFrom(machine: Machine, from: number, situation: Situation): readonly Edge[] {
+  const state = machine.states[from]
+  if (!state) return []
+  const { link } = situation
+  const edges: Edge[] = []
+  const leaving = leavingByItself(machine, state, situation)
+  // At a cursor somebody goes on before the device does.
+  if (leaving && !state.cursor)
+    edges.push({
+      step: stepOf(from, leaving.index, leaving.transition, { kind: 'wait' }),
+      cost: { ...NOTHING, ms: leaving.usualMs },
+      link,
+    })
+  const answered = new Set<string>()
+  for (const [index, transition] of inTurn(state.transitions)) {
+    const { guard } = transition
+    // A menu is driven with no other key held.
+    if (guard.held || !allowsAround(guard, situation)) continue
+    if (isForestalled(machine, state, transition, situation)) continue
     const made = inputOf(machine, transition)
-    if (made) edges.push({ step: stepOf(from, index, transition, made.input), costMs: made.costMs })
+    // What answers an input first leaves nothing of it to those after it.
+    if (!made || answered.has(made.asks)) continue
+    answered.add(made.asks)
+    // What is gone before a hand is done with it is not there for a hand.
+    if (leaving && leaving.soonestMs < made.ms) continue
+    const lines = state.cursor && index >= state.cursor.choice ? 1 : 0
+    edges.push({
+      step: stepOf(from, index, transition, made.input),
+      cost: { cables: 0, presses: made.presses, lines, ms: made.ms },
+      link,
+    })
   }
   return edges
+}
+
+/** The declared order, but of presses of one key the fewest first: they come true first. */
+function inTurn(
+  transitions: readonly MachineTransition[],
+): readonly (readonly [index: number, transition: MachineTransition])[] {
+  const times = ({ trigger }: MachineTransition) => (trigger.kind === 'press' ? trigger.times : 0)
+  return [...transitions.entries()].sort(([, a], [, b]) => times(a) - times(b))
+}
+
+/** Whether a hold of the same keys comes true before a press of them would end, or before a long one counts. */
+function isForestalled(
+  machine: Machine,
+  { transitions }: MachineState,
+  { trigger }: MachineTransition,
+  situation: Situation,
+): boolean {
+  if (trigger.kind !== 'press' && trigger.kind !== 'long-press') return false
+  const keys = (1 << trigger.key) | (trigger.kind === 'press' ? trigger.with : 0)
+  const takesMs = trigger.kind === 'press' ? COST.pressMs : machine.longPressMs
+  return transitions.some(
+    ({ trigger: other, guard }) =>
+      other.kind === 'hold' &&
+      other.keys === keys &&
+      (machine.durations[other.duration]?.medianMs ?? 0) <= takesMs &&
+      allowsAround(guard, situation),
+  )
+}
+
+interface Leaving {
+  readonly index: number
+  readonly transition: MachineTransition
+  readonly usualMs: number
+  readonly soonestMs: number
+}
+
+/** What time alone does in a state: the earliest that may, the declared order deciding between equals. */
+function leavingByItself(
+  machine: Machine,
+  { transitions }: MachineState,
+  situation: Situation,
+): Leaving | undefined {
+  let first: Leaving | undefined
+  for (const [index, transition] of transitions.entries()) {
+    const { trigger, guard } = transition
+    if (trigger.kind !== 'after' && trigger.kind !== 'idle') continue
+    if (guard.held || !allowsAround(guard, situation)) continue
+    const { medianMs = 0, minMs = 0 } = machine.durations[trigger.duration] ?? {}
+    if (!first || medianMs < first.usualMs) first = { index, transition, usualMs: medianMs, soonestMs: minMs }
+  }
+  return first
+}
+
+/** The cable moved to each other thing, from a state. */
+function pluggings(machine: Machine, from: number, situation: Situation): readonly Edge[] {
+  const state = machine.states[from]
+  if (!state) return []
+  const leaving = leavingByItself(machine, state, situation)
+  if (leaving && leaving.soonestMs < COST.plugMs) return []
+  return linkKind.options.flatMap((link) =>
+    link === situation.link ? [] : [plugging(state, from, { ...situation, link })],
+  )
+}
+
+function plugging(state: MachineState, from: number, then: Situation): Edge {
+  const { link } = then
+  const index = state.transitions.findIndex(
+    ({ trigger, guard }) =>
+      trigger.kind === 'link' && trigger.to.includes(link) && !guard.held && allowsAround(guard, then),
+  )
+  const transition = state.transitions[index]
+  const input = { kind: 'plug', link } as const
+  return {
+    step: transition
+      ? stepOf(from, index, transition, input)
+      : { input, from, to: from, transition: -1, effects: [] },
+    cost: { ...NOTHING, cables: 1, ms: COST.plugMs },
+    link,
+  }
 }
 
 function stepOf(
@@ -124,46 +280,65 @@ function stepOf(
   return { input, from, to, transition, effects }
 }
 
-function inputOf(
-  machine: Machine,
-  { trigger }: MachineTransition,
-): { input: PathInput; costMs: number } | undefined {
+interface Made {
+  readonly input: PathInput
+  /** The same for all that wait for this very input. */
+  readonly asks: string
+  readonly presses: number
+  readonly ms: number
+}
+
+function inputOf(machine: Machine, { trigger }: MachineTransition): Made | undefined {
   const keyAt = (index: number) => machine.keys[index] as KeyId
   switch (trigger.kind) {
-    case 'press':
-      if (trigger.times !== 1) return undefined
+    case 'press': {
+      const { key, times, with: held } = trigger
       return {
         input: {
           kind: 'press',
-          key: keyAt(trigger.key),
-          with: machine.keys.filter((_, key) => trigger.with & (1 << key)),
+          key: keyAt(key),
+          with: machine.keys.filter((_, one) => held & (1 << one)),
+          ...(times > 1 ? { times } : {}),
         },
-        costMs: COST.pressMs,
+        asks: `press ${key} ${held}`,
+        presses: times,
+        ms: times * COST.pressMs,
       }
+    }
+    case 'key-down': {
+      const key = keyAt(trigger.key)
+      return {
+        input: { kind: 'press', key, with: [] },
+        asks: `press ${trigger.key} 0`,
+        presses: 1,
+        ms: COST.pressMs,
+      }
+    }
     case 'long-press':
       return {
         input: { kind: 'long-press', key: keyAt(trigger.key) },
-        costMs: machine.longPressMs + COST.pressMs,
+        asks: `long ${trigger.key}`,
+        presses: 1,
+        ms: machine.longPressMs + COST.pressMs,
       }
     case 'tap':
-      return { input: { kind: 'tap', on: trigger.on, label: trigger.label }, costMs: COST.tapMs }
+      return {
+        input: { kind: 'tap', on: trigger.on, label: trigger.label },
+        asks: `tap ${trigger.on}`,
+        presses: 1,
+        ms: COST.tapMs,
+      }
     case 'type':
-      return { input: { kind: 'type', word: trigger.word }, costMs: COST.tapMs * trigger.word.length }
+      return {
+        input: { kind: 'type', word: trigger.word },
+        asks: `type ${trigger.word}`,
+        presses: trigger.word.length,
+        ms: COST.tapMs * trigger.word.length,
+      }
     case 'after':
     case 'hold':
-    case 'key-down':
     case 'link':
     case 'idle':
       return undefined
   }
-}
-
-/** Whether a guard holds with no key held; what a menu is driven with. */
-function passes(guard: MachineGuard, situation: Situation): boolean {
-  if (guard.held) return false
-  if (guard.links && !guard.links.includes(situation.link)) return false
-  if (guard.screenLock !== undefined && guard.screenLock !== situation.screenLock) return false
-  if (guard.account !== undefined && guard.account !== situation.account) return false
-  if (guard.loop !== undefined && guard.loop !== situation.loop) return false
-  return guard.wiped === undefined || guard.wiped === situation.wiped
 }

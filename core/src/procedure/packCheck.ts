@@ -1,5 +1,6 @@
 import {
   composeFamily,
+  familyForModel,
   type ComposedFamily,
   type Family,
   type Menu,
@@ -9,6 +10,7 @@ import {
 } from '../catalog/index.ts'
 import { compileFamily, USUAL_SITUATION, type Machine } from '../twin/index.ts'
 import { excludes, implies } from './guardLogic.ts'
+import { checkMenus, type MenuFinding } from './menuCheck.ts'
 import { cannotBeDone, prove, whyNotProven } from './proof.ts'
 
 /** Something in a pack that can be read but will not serve: where it is, what it is, and the sentence. */
@@ -22,6 +24,8 @@ export interface PackFinding {
     | 'hold-never-met'
     | 'leads-nowhere'
     | 'misses-its-goal'
+    | 'model-times'
+    | MenuFinding['code']
     | 'unused'
   readonly sentence: string
 }
@@ -38,6 +42,7 @@ const RESTING = new Set(['lock-screen', 'recovery-menu', 'set-up'])
 export function checkPack(pack: Pack): readonly PackFinding[] {
   return [
     ...pack.families.flatMap((family, index) => checkFamily(pack, family, ['families', index])),
+    ...ownTimes(pack),
     ...unused(pack),
   ]
 }
@@ -58,6 +63,7 @@ export function checkFamily(
     ...holdsNeverMet(composed, place),
     ...leadingNowhere(composed, place),
     ...missedGoals(machine, family, path),
+    ...checkMenus(machine, family).map((found): PackFinding => ({ path: [...path, 'menus'], ...found })),
   ]
 }
 
@@ -66,7 +72,7 @@ type Place = (kind: 'states' | 'menus', name: string) => readonly (string | numb
 /** Where a state or menu is written: in the family itself, or in the fragment it takes it from. */
 function placeIn(family: Family, path: readonly (string | number)[]): Place {
   return (kind, name) => {
-    if (name in family[kind]) return [...path, kind, name]
+    if (Object.hasOwn(family[kind], name)) return [...path, kind, name]
     const [as = '', part = name] = name.split('.')
     return [...path, 'compose', family.compose.findIndex((use) => use.as === as), kind, part]
   }
@@ -184,11 +190,30 @@ function holdsNeverMet(composed: ComposedFamily, place: Place): PackFinding[] {
         (guard.held.length !== on.keys.length || !on.keys.every((key) => guard.held?.includes(key)))
       )
         return found(`A hold in “${name}” asks for other keys than its own condition.`)
+      const sooner = transitions.findIndex(
+        (other, n) => n !== index && isHoldBefore(other, transitions[index] as Transition, range),
+      )
+      if (sooner >= 0)
+        return found(
+          `A hold in “${name}” never comes true: the shorter one, number ${sooner + 1}, comes first.`,
+        )
       if (on.from !== 'carried' && range(on.time).minMs > leavesByMs)
         return found(`A hold in “${name}” takes longer than “${name}” ever lasts.`)
       return []
     })
   })
+}
+
+/** Whether a hold of the same keys always comes true before another one. */
+function isHoldBefore(
+  { on: a, if: allows }: Transition,
+  { on: b, if: asks }: Transition,
+  range: (time: number | string) => { readonly minMs: number; readonly maxMs: number },
+): boolean {
+  if (a.kind !== 'hold' || b.kind !== 'hold') return false
+  const set = (keys: readonly string[]) => [...keys].sort().join()
+  const sameKeys = set(a.keys) === set(b.keys) && set(a.ignore) === set(b.ignore) && a.from === b.from
+  return sameKeys && range(a.time).maxMs < range(b.time).minMs && implies(asks, allows)
 }
 
 function leadingNowhere({ menus }: ComposedFamily, place: Place): PackFinding[] {
@@ -213,6 +238,23 @@ function missedGoals(machine: Machine, family: Family, path: readonly (string | 
     return why === undefined
       ? []
       : [{ path: [...path, 'procedures', index], code: 'misses-its-goal', sentence: why }]
+  })
+}
+
+/** A model whose own times let a method of its family fail that holds with the family's. */
+function ownTimes(pack: Pack): PackFinding[] {
+  const families = new Map(pack.families.map((family) => [family.id, family]))
+  return pack.models.flatMap((model, index): PackFinding[] => {
+    const family = model.durations && families.get(model.family ?? '')
+    if (!family) return []
+    const machine = (of: Family) => compileFamily(composeFamily(pack, of).composed)
+    const [own, usual] = [machine(familyForModel(family, model)), machine(family)]
+    return family.procedures.flatMap((procedure): PackFinding[] => {
+      const why = whyMissed(own, procedure)
+      if (why === undefined || whyMissed(usual, procedure) !== undefined) return []
+      const sentence = `With the times of this model: ${why}`
+      return [{ path: ['models', index, 'durations'], code: 'model-times', sentence }]
+    })
   })
 }
 

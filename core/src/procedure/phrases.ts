@@ -39,6 +39,8 @@ export interface ProcedurePhrases {
   readonly tap: (label: string) => string
   readonly choose: (item: string, inputs: string) => string
   readonly plug: (link: string) => string
+  /** The same within a menu line. */
+  readonly moveCable: (link: string) => string
   readonly atCue: (until: string, actions: readonly string[]) => string
   readonly seconds: (fromMs: number, ms: number, toMs: number) => string
   readonly times: (key: string, times: number) => string

@@ -1,6 +1,6 @@
 import type { KeyId, LinkKind, Procedure, ScreenKind, Step } from '../catalog/index.ts'
 import { codeOfCue, type KeySet, type Machine, type Situation } from '../twin/index.ts'
-import { quickestPath, type PathGoal, type PathStep } from './menuPath.ts'
+import { nameOfNode, quickestPath, type PathGoal, type PathStep } from './menuPath.ts'
 
 /** A step with its keys as places and sets and its cue as a code. */
 export type PlannedStep =
@@ -76,8 +76,8 @@ export function planOfWholeReset(machine: Machine, procedure: Procedure, situati
 }
 
 /**
- * The quickest way to a goal as a rule: for every state the next input, remembered once searched, so that a
- * slip is answered from wherever it led.
+ * The way to a goal as a rule: for every state, and what hangs on the port, the next input, remembered once searched,
+ * so that a slip is answered from wherever it led.
  */
 export class MenuWay {
   readonly goal: PathGoal
@@ -91,14 +91,23 @@ export class MenuWay {
     this.#situation = situation
   }
 
-  /** The next input from a state; undefined where no way leads to the goal. */
-  from(state: number): PathStep | undefined {
-    if (!this.#next.has(state)) {
-      const path = quickestPath(this.#machine, state, this.goal, this.#situation)
-      for (const step of path?.steps ?? []) if (!this.#next.has(step.from)) this.#next.set(step.from, step)
-      if (!this.#next.has(state)) this.#next.set(state, undefined)
+  /**
+   * The next input from a state; undefined where no way leads to the goal.
+   * @param link what hangs on the port now
+   */
+  from(state: number, link: LinkKind): PathStep | undefined {
+    const name = nameOfNode(state, link)
+    if (!this.#next.has(name)) {
+      const path = quickestPath(this.#machine, state, this.goal, { ...this.#situation, link })
+      let then = link
+      for (const step of path?.steps ?? []) {
+        const here = nameOfNode(step.from, then)
+        if (!this.#next.has(here)) this.#next.set(here, step)
+        if (step.input.kind === 'plug') then = step.input.link
+      }
+      if (!this.#next.has(name)) this.#next.set(name, undefined)
     }
-    return this.#next.get(state)
+    return this.#next.get(name)
   }
 
   isAt(state: number): boolean {

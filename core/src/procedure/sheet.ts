@@ -3,6 +3,7 @@ import { USUAL_SITUATION, type Machine } from '../twin/index.ts'
 import { keyChart, type KeyChart } from './keyChart.ts'
 import { wayToWipe, type MenuLine } from './menuLine.ts'
 import { cannotBeDone, prove, whyNotProven, type Proof } from './proof.ts'
+import { whereRecoveryOpens } from './recoveryPlaces.ts'
 import { stepWords, type Locale } from './words.ts'
 
 /** A procedure as it is read: its chart and its words, and why it is not proven where it is not. */
@@ -37,18 +38,12 @@ export function familySheets(machine: Machine, family: Family, locale: Locale): 
   return family.procedures.map((procedure) => procedureSheet(machine, procedure, locale))
 }
 
-/** From recovery, as the first proven procedure into it opens it, to the wipe. */
+/** From where recovery opens to the wipe. */
 export function wipeFromRecovery(
   machine: Machine,
-  { procedures }: Pick<Family, 'procedures'>,
+  family: Pick<Family, 'procedures'>,
 ): { readonly from: number; readonly way: MenuLine } | undefined {
-  for (const procedure of procedures) {
-    if (procedure.goal !== 'recovery-menu') continue
-    const { notProven, proof } = procedureSheet(machine, procedure, 'en')
-    if (notProven !== undefined || !proof) continue
-    const from = proof.median.finalState
-    const way = wayToWipe(machine, from, USUAL_SITUATION)
-    return way && { from, way }
-  }
-  return undefined
+  const from = whereRecoveryOpens(machine, family, USUAL_SITUATION)
+  const way = from === undefined ? undefined : wayToWipe(machine, from, USUAL_SITUATION)
+  return from === undefined || !way ? undefined : { from, way }
 }

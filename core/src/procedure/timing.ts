@@ -6,6 +6,8 @@ export interface HandTiming {
   readyMs(): number
   /** From one key to the next of those pressed or let go together. */
   skewMs(): number
+  /** Which of so many keys that are moved together comes next, from 0. */
+  anyOf(count: number): number
   /** From one key to the next of those pressed one after the other. */
   keyAfterKeyMs(): number
   /** From letting the first key of a slide go to pressing the second; negative where both are down for a moment. */
@@ -38,6 +40,7 @@ export const PERFECT_HAND: HandTiming = {
   reactionMs: nothing,
   readyMs: nothing,
   skewMs: nothing,
+  anyOf: nothing,
   keyAfterKeyMs: () => 250,
   slideMs: nothing,
   pressMs: () => 120,

@@ -108,6 +108,7 @@ export const english: ProcedurePhrases = {
   tap: (label) => `Tap “${label}”`,
   choose: (item, inputs) => `Choose “${item}”: ${inputs}`,
   plug: (link) => (link === 'no cable' ? 'Take the cable out' : `Plug in ${link}`),
+  moveCable: (link) => (link === 'no cable' ? 'take the cable out' : `plug in ${link}`),
   atCue: (until, actions) =>
     `At ${until.replace(/^the screen turns dark$/, 'dark')}: ${actions.map(lowerFirst).join(', then ')}.`,
   seconds: (from, ms, to) =>

@@ -65,7 +65,7 @@ function menuLineWords(parts: readonly MenuLinePart[], words: ProcedurePhrases):
 function wordsOfInput(input: PathInput, times: number, words: ProcedurePhrases): string {
   switch (input.kind) {
     case 'press': {
-      const press = words.times(words.key[input.key], times)
+      const press = words.times(words.key[input.key], times * (input.times ?? 1))
       return input.with.length > 0 ? words.held(list(input.with, words), press) : press
     }
     case 'long-press':
@@ -74,6 +74,8 @@ function wordsOfInput(input: PathInput, times: number, words: ProcedurePhrases):
       return words.tap(input.label ?? input.on)
     case 'type':
       return words.type(input.word)
+    case 'plug':
+      return words.moveCable(words.link[input.link])
     case 'wait':
       return ''
   }

@@ -102,13 +102,13 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
       transitions: transitions.map(transitionOf),
     })),
     ...[...menus].flatMap(([name, menu]) =>
-      menu.items.map(({ id }, item) => {
+      menu.items.map(({ id, label }, item) => {
         const { moves, chooses } = placeTransitions(name, menu, item)
         return {
           name: placeName(name, item),
           screen: menu.screen,
           text: menu.title,
-          cursor: { menu: name, item, itemId: id, choice: moves.length },
+          cursor: { menu: name, item, itemId: id, label, choice: moves.length },
           transitions: [...moves, ...chooses].map(transitionOf),
         }
       }),

@@ -43,6 +43,7 @@ export interface CursorPlace {
   readonly menu: string
   readonly item: number
   readonly itemId: string
+  readonly label: string
   /** The index of the transition that chooses the item. */
   readonly choice: number
 }

@@ -4,6 +4,17 @@ import type { MachineGuard, Situation } from './machine.ts'
 /** What a device charges to before it says so. Common practice, no source. */
 const CHARGED_PERCENT = 20
 
+/** Whether what is on a device and around it lets a guard hold; which keys are held is not asked here. */
+export function allowsAround(guard: MachineGuard, around: Situation): boolean {
+  if (guard.links && !guard.links.includes(around.link)) return false
+  if (guard.batteryFrom !== undefined && around.batteryPercent < guard.batteryFrom) return false
+  if (guard.batteryBelow !== undefined && around.batteryPercent >= guard.batteryBelow) return false
+  if (guard.screenLock !== undefined && guard.screenLock !== around.screenLock) return false
+  if (guard.account !== undefined && guard.account !== around.account) return false
+  if (guard.loop !== undefined && guard.loop !== around.loop) return false
+  return guard.wiped === undefined || guard.wiped === around.wiped
+}
+
 /** What is on a device and around it while it runs: what guards ask for besides keys, and what effects change. */
 export class Surroundings implements Situation {
   link: LinkKind = 'none'
@@ -23,13 +34,7 @@ export class Surroundings implements Situation {
   }
 
   allow(guard: MachineGuard): boolean {
-    if (guard.links && !guard.links.includes(this.link)) return false
-    if (guard.batteryFrom !== undefined && this.batteryPercent < guard.batteryFrom) return false
-    if (guard.batteryBelow !== undefined && this.batteryPercent >= guard.batteryBelow) return false
-    if (guard.screenLock !== undefined && guard.screenLock !== this.screenLock) return false
-    if (guard.account !== undefined && guard.account !== this.account) return false
-    if (guard.loop !== undefined && guard.loop !== this.loop) return false
-    return guard.wiped === undefined || guard.wiped === this.wiped
+    return allowsAround(guard, this)
   }
 
   /** @returns whether the effect shows: no account lock is armed where there is no account */

@@ -5,9 +5,12 @@ import { pdfText } from '../../../e2e/pdfText.ts'
 import { openShop, Person, READY, type Said, type TestShop } from '../../test/shop.ts'
 
 let shop: TestShop
+/** The shop's supervisor. */
+let imke: Person
 let runa: Person
 beforeAll(async () => {
   shop = await openShop('test-catalog')
+  imke = await Person.signedIn(shop.address, 2)
   runa = await Person.signedIn(shop.address)
 })
 afterAll(() => shop.close())
@@ -19,7 +22,7 @@ const change = <T = CatalogVersion>(
   base: number,
   what: object,
   note = 'a test',
-  by = runa,
+  by = imke,
 ): Promise<Said<T>> => by.ask<T>('POST', '/api/catalog', { base, note, change: what })
 const familyIn = (pack: Pack, id: string): Family => {
   const family = pack.families.find((one) => one.id === id)
@@ -47,7 +50,7 @@ describe('a change makes a new version', () => {
       { kind: 'family', family: { ...family, name: 'Slide, as we do it' } },
       'a better name',
     )
-    expect([status, body.by, body.note]).toEqual([200, 'Runa', 'a better name'])
+    expect([status, body.by, body.note]).toEqual([200, 'Imke', 'a better name'])
     const after = await inUse()
     expect(after.id).toBe(body.id)
     expect(familyIn(after.pack, family.id).name).toBe('Slide, as we do it')
@@ -99,15 +102,31 @@ describe('a change makes a new version', () => {
 })
 
 describe('a change is refused whole', () => {
+  it('when it is no supervisor who asks, whatever it is', async () => {
+    const before = await inUse()
+    const { status, body } = await change<{ code: string; detail: string }>(
+      before.id,
+      { kind: 'models', models: [listed('by-nobody')] },
+      '',
+      runa,
+    )
+    expect([status, body.code, body.detail]).toEqual([
+      403,
+      'not-a-lead',
+      'Only a supervisor changes the catalogue.',
+    ])
+    expect((await inUse()).id).toBe(before.id)
+  })
+
   it('when somebody else was quicker, with the version in use', async () => {
     const before = await inUse()
     const family = familyIn(before.pack, 'slide-at-dark')
-    const imke = await Person.signedIn(shop.address, 1)
+    const other = await Person.signedIn(shop.address, 2)
     const theirs = await change(
       before.id,
       { kind: 'family', family: { ...family, name: 'Theirs' } },
       'theirs',
-      imke,
+      other,
     )
     const { status, body } = await change<{ code: string; current: CatalogVersion }>(before.id, {
       kind: 'family',
@@ -123,7 +142,7 @@ describe('a change is refused whole', () => {
     const leaving = new AbortController()
     const sent = fetch(`${shop.address}/api/catalog`, {
       method: 'POST',
-      headers: { 'content-type': 'application/json', cookie: runa.cookie, 'x-csrf-token': runa.token },
+      headers: { 'content-type': 'application/json', cookie: imke.cookie, 'x-csrf-token': imke.token },
       body: JSON.stringify({ base: id, note: '', change: { kind: 'models', models } }),
       signal: leaving.signal,
     }).catch(() => 'left off')
@@ -184,14 +203,31 @@ describe('a change is refused whole', () => {
   ])('a file %s', async (_, pack, sentence) => {
     const { id } = await inUse()
     const raw = `{"base": ${id}, "note": "", "change": {"kind": "pack", "pack": ${pack}}}`
-    const { status, body } = await runa.ask('POST', '/api/catalog', undefined, raw)
+    const { status, body } = await imke.ask('POST', '/api/catalog', undefined, raw)
     expect([status, body.code]).toEqual([400, 'bad-request'])
     expect(body.detail).toContain(sentence)
   })
 
+  it.each<[string, string, RegExp]>([
+    ['of millions of nothing', `[${'{},'.repeat(9_000_000)}{}]`, /million values/],
+    ['that is a list of more than there may be', `{"models":[${'1,'.repeat(250_000)}1]}`, /200,000 entries/],
+  ])('a file %s, and others are answered meanwhile', async (_, pack, sentence) => {
+    const raw = `{"base": 1, "note": "", "change": {"kind": "pack", "pack": ${pack}}}`
+    let isRead = false
+    const refused = imke.ask<{ detail: string }>('POST', '/api/catalog', undefined, raw)
+    void refused.finally(() => (isRead = true))
+    let meanwhile = 0
+    while (!isRead) {
+      expect((await fetch(`${shop.address}/api/session`)).status).toBe(200)
+      meanwhile++
+    }
+    expect([(await refused).status, meanwhile > 1]).toEqual([400, true])
+    expect((await refused).body.detail).toMatch(sentence)
+  })
+
   it('larger than 64 MB, or from somebody who is not signed in', async () => {
     const raw = `{"base": 1, "note": "", "change": {"kind": "pack", "pack": "${'x'.repeat(65 * 1024 * 1024)}"}}`
-    expect((await runa.ask('POST', '/api/catalog', undefined, raw)).status).toBe(413)
+    expect((await imke.ask('POST', '/api/catalog', undefined, raw)).status).toBe(413)
     const stranger = new Person(shop.address)
     await stranger.look()
     expect((await stranger.ask('POST', '/api/catalog', { base: 1 })).status).toBe(401)

@@ -1,11 +1,12 @@
-import { createHash } from 'node:crypto'
-import type { CatalogChange, CatalogVersion } from '@benevox/contract'
-import { readPack, type Model, type Pack, type PackAsWritten, type PackFault } from '@benevox/core/catalog'
+import type { CatalogVersion } from '@benevox/contract'
+import type { Pack, PackAsWritten } from '@benevox/core/catalog'
 import { LRUCache } from 'lru-cache'
 import { In, type DataSource } from 'typeorm'
 import { transact } from '../database/transact.ts'
 import { ProblemError } from '../http/problem.ts'
+import { makeVersion, readChange, readVersion } from '../reading/readApart.ts'
 import { staffEntity } from '../session/entity.ts'
+import { digestOf } from './change.ts'
 import { packEntity, type PackRow } from './entity.ts'
 
 /** A version of the catalogue as read. */
@@ -13,14 +14,12 @@ export interface CatalogEntry {
   readonly id: number
   readonly digest: string
   readonly pack: Pack
-  /** As it was taken in, with procedures that follow a school left as they were written. */
-  readonly written: PackAsWritten
+  /** The document as it was taken in, as JSON; procedures that follow a school are left as they were written. */
+  readonly text: string
 }
 
 /** Versions held read in memory; a large one takes some tens of megabytes. */
 const MOST_READ = 6
-/** More faults than these are not listed. */
-const MOST_FAULTS = 50
 const META = { id: true, digest: true, createdAt: true, staffId: true, note: true } as const
 
 /** The catalogue in its versions: the newest is in use, older ones stay for the jobs done with them. */
@@ -65,9 +64,7 @@ export class Catalog {
   async #readFrom(id: number): Promise<CatalogEntry> {
     const row = await this.#database.getRepository(packEntity).findOneBy({ id })
     if (!row) throw new ProblemError('not-found', `There is no version ${id} of the catalogue.`)
-    const reading = readPack(JSON.parse(row.document))
-    if (reading.kind === 'refused') throw new Error(`The stored version ${id} of the catalogue is not valid`)
-    return { id, digest: row.digest, pack: reading.pack, written: reading.written }
+    return { id, digest: row.digest, pack: await readVersion(row.document), text: row.document }
   }
 
   /** All versions, the newest first; a change that is being made is waited for. */
@@ -99,19 +96,13 @@ export class Catalog {
   /**
    * Makes a new version out of the one in use: all of the change or nothing. Sent again after a lost answer it
    * changes nothing more.
-   * @param base the version the change was made from
+   * @param bytes what was asked for, with the version it was made from: read on a thread of its own
    * @param isGone whether whoever asked has left off meanwhile: then nothing is made
    * @throws ProblemError `stale-version` with the version in use, where somebody else was quicker;
    *   `bad-request` with the path of each fault
    */
-  change(
-    base: number,
-    note: string,
-    change: CatalogChange,
-    staffId: number,
-    isGone: () => boolean = () => false,
-  ): Promise<CatalogVersion> {
-    const making = this.#make(base, note, change, staffId, isGone)
+  change(bytes: Uint8Array, staffId: number, isGone: () => boolean = () => false): Promise<CatalogVersion> {
+    const making = this.#make(bytes, staffId, isGone)
     const settled = making.then(
       () => undefined,
       () => undefined,
@@ -121,19 +112,10 @@ export class Catalog {
     return making
   }
 
-  async #make(
-    base: number,
-    note: string,
-    change: CatalogChange,
-    staffId: number,
-    isGone: () => boolean,
-  ): Promise<CatalogVersion> {
+  async #make(bytes: Uint8Array, staffId: number, isGone: () => boolean): Promise<CatalogVersion> {
+    const { base, note, change } = await readChange(bytes)
     const from = await this.byId(base)
-    const document = changed(from.written, change)
-    const reading = readPack(document)
-    if (reading.kind === 'refused') throw faulty(reading.faults, change)
-    const text = JSON.stringify(document)
-    const digest = digestOf(text)
+    const { text, digest, pack } = await makeVersion(from.text, change)
     const made = await transact(this.#database, async (manager) => {
       const [newest] = await manager.find(packEntity, {
         select: META,
@@ -154,7 +136,7 @@ export class Catalog {
         { current },
       )
     }
-    this.#read.set(made.id, { id: made.id, digest, pack: reading.pack, written: reading.written })
+    this.#read.set(made.id, { id: made.id, digest, pack, text })
     const { name } = await this.#database
       .getRepository(staffEntity)
       .findOneByOrFail({ id: made.staffId ?? staffId })
@@ -165,52 +147,6 @@ export class Catalog {
     return this.#database.getRepository(packEntity).find({ select: META, order: { id: 'DESC' }, take })
   }
 }
-
-function changed(from: PackAsWritten, change: CatalogChange): unknown {
-  switch (change.kind) {
-    case 'pack':
-      return change.pack
-    case 'models':
-      return { ...from, version: from.version + 1, models: withOnes(from.models, change.models) }
-    case 'family':
-      return {
-        ...from,
-        version: from.version + 1,
-        families: withOnes(from.families, [change.family]),
-        models: withOnes<Model>(from.models, change.models),
-      }
-  }
-}
-
-/** The list with some of its members replaced by their id, and those it did not have after it. */
-function withOnes<One extends { readonly id: string }>(
-  list: readonly One[],
-  ones: readonly One[],
-): readonly One[] {
-  const left = new Map(ones.map((one) => [one.id, one]))
-  const replaced = list.map((one) => {
-    const instead = left.get(one.id)
-    left.delete(one.id)
-    return instead ?? one
-  })
-  return [...replaced, ...left.values()]
-}
-
-function faulty(faults: readonly PackFault[], change: CatalogChange): ProblemError {
-  const at = change.kind === 'pack' ? 'body.change.pack' : 'body.change'
-  const errors = faults
-    .slice(0, MOST_FAULTS)
-    .map(({ path, sentence }) => ({ path: [at, ...path].join('.'), sentence }))
-  const [first] = faults
-  const more = faults.length > 1 ? ` And ${faults.length - 1} more.` : ''
-  return new ProblemError(
-    'bad-request',
-    `Nothing was taken in. ${first ? `${first.path.join('.') || 'The file'}: ${first.sentence}` : ''}${more}`,
-    { errors },
-  )
-}
-
-const digestOf = (text: string) => createHash('sha256').update(text).digest('hex')
 
 function wireVersion({ id, digest, createdAt, note }: PackRow, by: string): CatalogVersion {
   return { id, digest, at: createdAt.toISOString(), by, note }

@@ -12,6 +12,7 @@ import { TheCounter1700000000003 } from '../migrations/0003-the-counter.ts'
 import { TheBench1700000000004 } from '../migrations/0004-the-bench.ts'
 import { OneJobOneTruth1700000000005 } from '../migrations/0005-one-job-one-truth.ts'
 import { AccountReleases1700000000006 } from '../migrations/0006-account-releases.ts'
+import { WhoMerged1700000000007 } from '../migrations/0007-who-merged.ts'
 import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { mailEntity } from '../registry/mailbox.ts'
@@ -43,6 +44,7 @@ const MIGRATIONS = [
   TheBench1700000000004,
   OneJobOneTruth1700000000005,
   AccountReleases1700000000006,
+  WhoMerged1700000000007,
 ]
 
 /** Of mysql2's pool, what is used here. */

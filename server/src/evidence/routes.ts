@@ -1,9 +1,15 @@
+import type { DataSource } from 'typeorm'
 import type { Handlers } from '../http/mount.ts'
+import { readTries } from '../reading/readApart.ts'
+import { supervisorOnly } from '../session/routes.ts'
 import type { Evidence } from './service.ts'
 
-export function evidenceHandlers(evidence: Evidence): Handlers {
+export function evidenceHandlers(database: DataSource, evidence: Evidence): Handlers {
   return {
     getEvidence: ({ query }) => evidence.ofFamily(query.familyId),
-    mergeEvidence: ({ body }) => evidence.merge(body),
+    async mergeEvidence({ bytes, staffId }) {
+      await supervisorOnly(database, staffId, 'takes in what other shops have tried')
+      return evidence.merge((await readTries(bytes)).sent, staffId)
+    },
   }
 }

@@ -38,8 +38,11 @@ export class Evidence {
     return { format: 'benevox-evidence', formatVersion: 1, tries: rows.flatMap(ofRow) }
   }
 
-  /** Takes in another shop's tries; a try that is known, here or from before, is not counted again. */
-  async merge({ tries }: EvidenceDocument): Promise<{ added: number; known: number }> {
+  /**
+   * Takes in another shop's tries; a try that is known, here or from before, is not counted again.
+   * @param staffId who takes them in: it stands beside each
+   */
+  async merge({ tries }: EvidenceDocument, staffId: number): Promise<{ added: number; known: number }> {
     return transact(this.#database, async (manager) => {
       // In one order, so that two who merge the same tries at a time meet at the first one and not crosswise.
       const unique = [...mergeTries(tries)].sort((a, b) => (a.id < b.id ? -1 : 1))
@@ -48,11 +51,14 @@ export class Evidence {
         unique.map(({ id }) => id),
       )
       const fresh = unique.filter(({ id }) => !known.has(id))
+      const takenInAt = new Date()
       // A cable's number is of its own shop's kit.
       const rows = fresh.map(({ cable: _, ...one }) => ({
         id: one.id,
         familyId: one.familyId,
         document: one,
+        staffId,
+        takenInAt,
       }))
       for (let from = 0; from < rows.length; from += 500)
         // Another person may take the same file in at the same moment.

@@ -15,7 +15,9 @@ import { badRequest, isAnswered, ProblemError } from './problem.ts'
 interface Asked<Name extends ApiName> {
   readonly params: Params<Name>
   readonly query: Query<Name>
+  /** Of a large route nothing: it comes as bytes, and is read and checked apart. */
   readonly body: Body<Name>
+  readonly bytes: Uint8Array
   /** The id of the person signed in; 0 on open routes. */
   readonly staffId: number
   readonly request: Request
@@ -40,7 +42,7 @@ export function mount(router: Router, handlers: Handlers): void {
       const asked = {
         params: checked('path', route.params, request.params),
         query: checked('query', route.query, request.query),
-        body: checked('body', route.body, request.body ?? {}),
+        ...bodyOf(route, request.body),
         staffId,
         request,
         response,
@@ -50,6 +52,14 @@ export function mount(router: Router, handlers: Handlers): void {
       if (!isAnswered(response)) response.json(answer)
     })
   }
+}
+
+const NOTHING = new Uint8Array()
+
+function bodyOf(route: Route, given: unknown): { readonly body: unknown; readonly bytes: Uint8Array } {
+  return route.large
+    ? { body: undefined, bytes: given instanceof Uint8Array ? given : NOTHING }
+    : { body: checked('body', route.body, given ?? {}), bytes: NOTHING }
 }
 
 /** A part of a request as its schema reads it. @throws ProblemError `bad-request` with the path of each fault */

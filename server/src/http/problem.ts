@@ -1,4 +1,5 @@
 import type { Problem, ProblemCode } from '@benevox/contract'
+import { shapeSentence } from '@benevox/core/catalog'
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express'
 import type { Logger } from 'pino'
 import type { z } from 'zod'
@@ -59,9 +60,9 @@ export class ProblemError extends Error {
 
 /** The faults of a request's part, each with its path, as one problem. */
 export function badRequest(where: 'path' | 'query' | 'body', error: z.ZodError): ProblemError {
-  const errors = error.issues.map(({ path, message }) => ({
-    path: [where, ...path.map(String)].join('.'),
-    sentence: message,
+  const errors = error.issues.map((issue) => ({
+    path: [where, ...issue.path.map(String)].join('.'),
+    sentence: shapeSentence(issue),
   }))
   const first = errors[0]
   return new ProblemError(

@@ -66,4 +66,10 @@ export async function ownerOfCode(staff: Repository<StaffRow>, code: string): Pr
   throw new ProblemError('wrong-credentials', 'Nobody has this code.')
 }
 
+/** @throws ProblemError `not-a-lead` where whoever is signed in is no supervisor */
+export async function supervisorOnly(database: DataSource, staffId: number, does: string): Promise<void> {
+  const member = await database.manager.findOneBy(staffEntity, { id: staffId })
+  if (!member?.isLead) throw new ProblemError('not-a-lead', `Only a supervisor ${does}.`)
+}
+
 const decoyHash = hashSecret('nobody')

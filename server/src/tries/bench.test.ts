@@ -9,11 +9,13 @@ let world: StandIns
 let shop: TestShop
 let runa: Person
 let teo: Person
+let imke: Person
 beforeAll(async () => {
   world = await startStandIns({ latencyMs: 1 })
   shop = await openShop('test-bench', { BENEVOX_MAKER: world.maker })
   runa = await Person.signedIn(shop.address)
   teo = await Person.signedIn(shop.address, 1)
+  imke = await Person.signedIn(shop.address, 2)
 })
 afterAll(async () => {
   await shop.close()
@@ -190,7 +192,9 @@ describe('evidence', () => {
       outcome: 'reached',
     }
     const document = { ...ours, tries: [theirs, theirs, ...ours.tries] }
-    const merge = () => runa.ask<Answer<'mergeEvidence'>>('POST', '/api/evidence', document)
+    const merge = (by = imke) => by.ask<Answer<'mergeEvidence'>>('POST', '/api/evidence', document)
+    const refused = await merge(runa)
+    expect([refused.status, refused.body]).toMatchObject([403, { code: 'not-a-lead' }])
     expect((await merge()).body).toEqual({ added: 1, known: ours.tries.length + 1 })
     expect((await merge()).body.added).toBe(0)
     const after = (
@@ -200,7 +204,7 @@ describe('evidence', () => {
     expect(after.tries.find(({ id }) => id === theirs.id)?.cable).toBeUndefined()
     const once = { ...theirs, id: randomUUID() }
     const together = await Promise.all(
-      [runa, teo].map((person) =>
+      [imke, imke].map((person) =>
         person.ask<Answer<'mergeEvidence'>>('POST', '/api/evidence', { ...ours, tries: [once] }),
       ),
     )
@@ -208,7 +212,7 @@ describe('evidence', () => {
     const both = await runa.ask<Answer<'getEvidence'>>('GET', '/api/evidence?familyId=forced-off-data-gate')
     expect(both.body.tries.filter(({ id }) => id === once.id)).toHaveLength(1)
     const person = { ...document, tries: [{ ...theirs, by: 'Runa' }] }
-    expect((await runa.ask<Problem>('POST', '/api/evidence', person)).status).toBe(400)
+    expect((await imke.ask<Problem>('POST', '/api/evidence', person)).status).toBe(400)
   })
 })
 
@@ -267,7 +271,7 @@ describe('what does not fit is refused with its path, and nothing of it is kept'
     ['/api/evidence', { format: 'benevox-evidence', formatVersion: 2, tries: [] }, 'body.formatVersion'],
     ['/api/evidence', { format: 'benevox-evidence', formatVersion: 1, tries: [{}] }, 'body.tries.0.id'],
   ])('%s %j', async (address, body, path) => {
-    const { status, body: said } = await runa.ask<Problem>('POST', address, body)
+    const { status, body: said } = await imke.ask<Problem>('POST', address, body)
     expect([status, said.errors?.map((one) => one.path)]).toEqual([400, expect.arrayContaining([path])])
   })
   it('nobody who is not signed in sees the evidence or the kit', async () => {

@@ -1,6 +1,6 @@
 import type { Session } from '@benevox/contract'
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { call, rememberCsrfToken } from './client.ts'
 
 /** Who stands at the machine. */
@@ -13,6 +13,7 @@ export const useSession = defineStore('session', () => {
   }
   return {
     session,
+    isSupervisor: computed(() => session.value?.staff?.lead === true),
     load: async () => take(await call('getSession', {})),
     signIn: async (name: string, password: string) =>
       take(await call('signIn', { body: { name, password } })),

@@ -10,8 +10,10 @@ import {
   mayShowWipeKeys,
   progressOf,
   lastStep,
+  methodThatLedIn,
   mostToAskMinor,
   routeOf,
+  situationOf,
   stateOf,
   statementsOf,
   surroundingsIn,
@@ -26,6 +28,7 @@ import {
 import type { Pack } from '@benevox/core/catalog'
 import type { PriceList } from '@benevox/core/price'
 import { modelOnJob, type FactName, type Facts } from '@benevox/core/route'
+import { USUAL_SITUATION } from '@benevox/core/twin'
 import { computed, proxyRefs, ref, shallowRef } from 'vue'
 import { ApiProblem, call, ServerAway } from '../api/client.ts'
 import { bothVersions, eventWords, jobStands } from '../words/en.ts'
@@ -314,6 +317,9 @@ export function createJobSession(id: number, shared: Shared) {
     customer: computed<Customer>(() => shown.value?.customer ?? { name: '', contact: '' }),
     found,
     device: computed(() => around.value?.device),
+    /** What hangs on the device and is on it now, and the method by which it was led into recovery. */
+    situation: computed(() => (shown.value ? situationOf(shown.value) : USUAL_SITUATION)),
+    methodThatLedIn: computed(() => shown.value && methodThatLedIn(shown.value)),
     /** Maker and name, as on papers; empty while the model is not known. */
     deviceName: computed(() => around.value?.model?.name ?? ''),
     progress: computed(() => shown.value && progressOf(shown.value)),

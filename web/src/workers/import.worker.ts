@@ -3,6 +3,7 @@ import {
   previewImport,
   readList,
   readPack,
+  tooMuchIn,
   type ImportPreview,
   type ListedDevice,
   type ListKind,
@@ -114,6 +115,8 @@ export type ImportWorker = typeof api
 expose(api)
 
 function packIn(text: string, current: Pack, told: Progress): FileReading {
+  const tooMuch = tooMuchIn(text)
+  if (tooMuch) return refused(`${tooMuch.sentence} It was not read.`)
   let document: unknown
   try {
     document = JSON.parse(text)

@@ -45,8 +45,14 @@ const wayOn = computed(() => {
   if (thing.value?.kind !== 'go-on') return undefined
   const { on } = thing.value
   if (on.kind === 'inputs') {
-    const line = menuLineText(inParts(on.steps), 'en')
-    return line ? [line] : ['Let go of every key and wait']
+    const lines = on.ways.map(({ shows, steps }) => ({
+      shows,
+      line: menuLineText(inParts(steps), 'en') || 'Let go of every key and wait',
+    }))
+    // Where it hangs on what the page shows, each is said with that.
+    return new Set(lines.map(({ line }) => line)).size === 1
+      ? lines.slice(0, 1).map(({ line }) => line)
+      : lines.map(({ shows, line }) => (shows ? `“${shows}” shows: ${line}` : line))
   }
   if (on.kind === 'there') return ['It is in recovery']
   const chart = props.chartOf(on.procedure.id)

@@ -13,7 +13,7 @@ import { forgetMenuPlaces, useMenuPlace } from './useMenuPlace.ts'
 const props = defineProps<{ model: Model; family: Family; bench: BenchRecord }>()
 const job = useJob()
 const menus = useMenuPlace(
-  job.saved?.id ?? 0,
+  job,
   computed(() => props.family),
   computed(() => true),
 )
@@ -51,10 +51,13 @@ const firstStart = computed(() =>
     </template>
     <div v-else-if="!bench.firstStartAt" class="beside beside-wide">
       <div>
-        <h1>Wiped. Restart it</h1>
-        <p class="mt-2 text-[3.4rem] leading-tight font-bold" data-testid="menu-line">
-          {{ text(toRestart) }}
-        </p>
+        <template v-if="text(toRestart)">
+          <h1>Wiped. Restart it</h1>
+          <p class="mt-2 text-[3.4rem] leading-tight font-bold" data-testid="menu-line">
+            {{ text(toRestart) }}
+          </p>
+        </template>
+        <h1 v-else>Wiped. It starts by itself</h1>
         <p class="mt-2 text-lg text-ink-soft">The cable may come out now.</p>
       </div>
       <MenuList

@@ -17,7 +17,7 @@ import { usePageKeys } from '../../parts/pageKeys.ts'
 const props = defineProps<{ model: Model; family: Family }>()
 const job = useJob()
 const menus = useMenuPlace(
-  job.saved?.id ?? 0,
+  job,
   computed(() => props.family),
   computed(() => false),
 )
@@ -77,7 +77,9 @@ const whoAnswers = computed(() => {
 })
 const cameBack = computed(() => job.saved?.bench.cameBack ?? 0)
 const back = computed(() =>
-  cameBack.value ? diagnoseCameBack({ machine: machine.value }, cameBack.value) : undefined,
+  cameBack.value
+    ? diagnoseCameBack({ machine: machine.value, family: props.family }, cameBack.value)
+    : undefined,
 )
 /** Where recovery came back something gentler may come first. */
 const isResetNext = computed(() => !back.value || back.value.next === 'reset-again' || atLastQuestion.value)
@@ -110,8 +112,7 @@ const spaceGoesOn = computed(() =>
 async function next(): Promise<void> {
   if (keepsData.value || notFromHere.value) return
   if (!atLastQuestion.value) {
-    const question = toWipe.value?.lastQuestion[0]?.from
-    if (question !== undefined) menus.atState(question)
+    menus.given(toWipe.value?.beforeLastQuestion ?? [])
   } else if (isReleased.value) await record('wipe-started')
 }
 usePageKeys({

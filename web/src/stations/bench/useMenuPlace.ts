@@ -1,42 +1,63 @@
-import type { Family } from '@benevox/core/catalog'
-import { inParts, menuLineText, quickestPath, wayToWipe, type PathStep } from '@benevox/core/procedure'
-import { placeName, USUAL_SITUATION } from '@benevox/core/twin'
+import type { Family, LinkKind } from '@benevox/core/catalog'
+import {
+  inParts,
+  menuLineText,
+  quickestPath,
+  wayOut,
+  wayToWipe,
+  whereRecoveryOpens,
+  whereTheWipeEnds,
+  type PathStep,
+} from '@benevox/core/procedure'
+import { placeName } from '@benevox/core/twin'
 import { useSessionStorage } from '@vueuse/core'
 import { computed, type ComputedRef } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
+import type { JobSession } from '../../job/session.ts'
 
 const nameOfPlace = (jobId: number, wiped: boolean) => `benevox.place.${jobId}.${wiped ? 'after' : 'before'}`
+const nameOfLink = (jobId: number) => `benevox.link.${jobId}`
 
 /** The menus were left: the next time they open where they begin. */
 export function forgetMenuPlaces(jobId: number): void {
   for (const wiped of [false, true]) sessionStorage.removeItem(nameOfPlace(jobId, wiped))
+  sessionStorage.removeItem(nameOfLink(jobId))
 }
 
-/** Where the cursor stands in the device's menus, and the ways from there. Survives a reload. */
-export function useMenuPlace(jobId: number, family: ComputedRef<Family>, wiped: ComputedRef<boolean>) {
+/**
+ * Where the cursor stands in the device's menus, and the ways from there. It opens where the method that led into
+ * recovery ends on the machine, and after the wipe where that ends. Survives a reload.
+ */
+export function useMenuPlace(job: JobSession, family: ComputedRef<Family>, wiped: ComputedRef<boolean>) {
   const catalog = useCatalog()
   const composed = computed(() => catalog.machineOf(family.value))
   const machine = computed(() => composed.value.machine)
-  const situation = computed(() => ({ ...USUAL_SITUATION, wiped: wiped.value }))
-  const firstRecovery = computed(() =>
-    machine.value.states.findIndex(
-      ({ screen, cursor }) => screen === 'recovery-menu' && cursor !== undefined,
-    ),
+  /** What a line asked to be plugged in since; empty where nothing was. */
+  const plugged = useSessionStorage<LinkKind | ''>(nameOfLink(job.id), '')
+  const situation = computed(() => ({
+    ...job.situation,
+    wiped: wiped.value,
+    ...(plugged.value ? { link: plugged.value } : {}),
+  }))
+  const opensAt = computed(
+    () =>
+      whereRecoveryOpens(
+        machine.value,
+        family.value,
+        { ...job.situation, wiped: false, screenLock: true },
+        job.methodThatLedIn,
+      ) ??
+      machine.value.states.findIndex(
+        ({ screen, cursor }) => screen === 'recovery-menu' && cursor !== undefined,
+      ),
   )
-  const firstState = computed(() => {
-    const menuName = machine.value.states[firstRecovery.value]?.cursor?.menu ?? ''
-    const menu = composed.value.menus.get(menuName)
-    const start = menu?.items.findIndex(({ id }) => id === menu.start) ?? 0
-    return machine.value.stateIndex.get(placeName(menuName, Math.max(0, start))) ?? firstRecovery.value
-  })
-  /** The state after the wipe, from the machine: where the wiping screen leads. */
   const afterWipe = computed(
     () =>
-      machine.value.states.find(({ screen }) => screen === 'wiping')?.transitions[0]?.to ?? firstState.value,
+      whereTheWipeEnds(machine.value, opensAt.value, { ...situation.value, loop: false }) ?? opensAt.value,
   )
-  const place = useSessionStorage(nameOfPlace(jobId, wiped.value), '')
+  const place = useSessionStorage(nameOfPlace(job.id, wiped.value), '')
   const stateIndex = computed(
-    () => machine.value.stateIndex.get(place.value) ?? (wiped.value ? afterWipe.value : firstState.value),
+    () => machine.value.stateIndex.get(place.value) ?? (wiped.value ? afterWipe.value : opensAt.value),
   )
   const state = computed(() => machine.value.states[stateIndex.value])
   const menu = computed(() => composed.value.menus.get(state.value?.cursor?.menu ?? ''))
@@ -48,12 +69,7 @@ export function useMenuPlace(jobId: number, family: ComputedRef<Family>, wiped: 
       quickestPath(machine.value, stateIndex.value, { kind: 'effect', effect: 'wipe-cache' }, situation.value)
         ?.steps ?? [],
   )
-  /** The restart out of the menu: the same presses whether something was deleted before or not. */
-  const toRestart = computed(() => {
-    const isGoal = (index: number) => machine.value.states[index]?.screen === 'first-start'
-    const wipedNow = { ...situation.value, wiped: true }
-    return quickestPath(machine.value, stateIndex.value, { kind: 'state', isGoal }, wipedNow)?.steps ?? []
-  })
+  const toRestart = computed(() => wayOut(machine.value, stateIndex.value, situation.value))
   const text = (steps: readonly PathStep[]) =>
     menuLineText(inParts(steps), 'en', composed.value.machine.keyNames)
   /** The item of the present menu at which the way leaves it. */
@@ -113,6 +129,11 @@ export function useMenuPlace(jobId: number, family: ComputedRef<Family>, wiped: 
           ),
         ) ?? stateIndex.value,
       ),
-    atState: go,
+    /** These inputs were given. */
+    given(steps: readonly PathStep[]): void {
+      for (const { input } of steps) if (input.kind === 'plug') plugged.value = input.link
+      const last = steps.at(-1)
+      if (last) go(last.to)
+    },
   }
 }

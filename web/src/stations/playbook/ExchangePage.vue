@@ -4,6 +4,8 @@ import type { MappingRule } from '@benevox/core/catalog'
 import { computed, onUnmounted, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { call } from '../../api/client.ts'
+import { useSession } from '../../api/session.ts'
+import SupervisorSaves from '../../parts/SupervisorSaves.vue'
 import { instantText } from '../../words/en.ts'
 import PlaybookFrame from './PlaybookFrame.vue'
 import RulesForm from './RulesForm.vue'
@@ -11,6 +13,7 @@ import { useImport } from './useImport.ts'
 
 /** The catalogue out of the house and into it: packs, the platform’s device list, TAC lists. */
 const catalog = useCatalog()
+const people = useSession()
 const { fileName, progress, reading, digest, refusal, done, read, compare, takeIn, cancel, reset } =
   useImport()
 const rules = ref<MappingRule[]>([])
@@ -219,7 +222,8 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
       <p v-else-if="refusal" role="alert" class="bg-stop-pale px-3 py-2 font-bold text-stop">{{ refusal }}</p>
     </template>
     <template #action>
-      <button type="button" class="act act-main" :disabled="!canTakeIn" @click="takeIn">
+      <SupervisorSaves v-if="!people.isSupervisor" does="takes it in" />
+      <button v-else type="button" class="act act-main" :disabled="!canTakeIn" @click="takeIn">
         {{ pack?.findings.length ? 'Take it in, marked' : 'Take it in' }}
       </button>
     </template>

@@ -6,6 +6,8 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useCatalog } from '../../api/catalog.ts'
 import { ApiProblem, call, ServerAway } from '../../api/client.ts'
+import { useSession } from '../../api/session.ts'
+import SupervisorSaves from '../../parts/SupervisorSaves.vue'
 import PlaybookFrame from './PlaybookFrame.vue'
 import KeysForm from './teach/KeysForm.vue'
 import MenusForm from './teach/MenusForm.vue'
@@ -21,6 +23,7 @@ import WaysForm from './teach/WaysForm.vue'
 const props = defineProps<{ familyId?: string }>()
 const router = useRouter()
 const catalog = useCatalog()
+const people = useSession()
 const { draft, reading, isSettled, throwAway, plain } = useDraft(props.familyId)
 const known = computed(() => catalog.pack?.families.find(({ id }) => id === draft.value.family.id))
 const chosen = ref(draft.value.family.procedures[0]?.id ?? '')
@@ -151,7 +154,8 @@ const TABS = ['Name and keys', 'Behaviour', 'Times', 'Ways', 'Menus', 'Models', 
       /></label>
     </template>
     <template #action>
-      <button type="button" class="act act-main" :disabled="!canSave" @click="save">
+      <SupervisorSaves v-if="!people.isSupervisor" does="saves it in the catalogue" />
+      <button v-else type="button" class="act act-main" :disabled="!canSave" @click="save">
         {{ draft.isNew ? 'Save the family' : 'Save the change' }}
       </button>
     </template>

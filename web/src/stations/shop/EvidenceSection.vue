@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { evidenceDocument } from '@benevox/core/evidence'
 import { call } from '../../api/client.ts'
+import { useSession } from '../../api/session.ts'
 import { useOutcome } from './useOutcome.ts'
 
 /** What the shop learnt from its tries, out as a file, and another shop's in. */
+const people = useSession()
 const { says, tried } = useOutcome()
 async function merge(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
@@ -33,7 +35,8 @@ async function merge(event: Event): Promise<void> {
       in; a try is counted once however often it comes.
     </p>
     <p v-if="says" role="status" class="mt-1 font-bold">{{ says }}</p>
-    <label class="mt-2 block"
+    <p v-if="!people.isSupervisor" class="mt-2">Only a supervisor takes another shop’s file in.</p>
+    <label v-else class="mt-2 block"
       >Another shop’s file <input type="file" accept="application/json" class="ml-2" @change="merge"
     /></label>
   </section>

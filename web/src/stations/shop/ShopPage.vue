@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { shapeSentence } from '@benevox/core/catalog'
 import { priceList, WORK, type PriceList, type Work } from '@benevox/core/price'
 import { computed, onMounted, ref } from 'vue'
 import { call } from '../../api/client.ts'
@@ -8,7 +9,7 @@ import KitSection from './KitSection.vue'
 
 /** The shop's prices and what it weighs when a route is decided. A lead changes them; jobs keep what they were quoted. */
 const sessions = useSession()
-const isLead = computed(() => sessions.session?.staff?.lead === true)
+const isLead = computed(() => sessions.isSupervisor)
 const prices = ref<PriceList>()
 const says = ref('')
 const fault = ref('')
@@ -69,7 +70,9 @@ async function keep(): Promise<void> {
   const read = priceList.safeParse(prices.value)
   fault.value = ''
   if (!read.success) {
-    fault.value = read.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; ')
+    fault.value = read.error.issues
+      .map((issue) => `${issue.path.join(', ')}: ${shapeSentence(issue)}`)
+      .join(' ')
     return
   }
   try {

@@ -1,0 +1,64 @@
+import { expect, it } from 'vitest'
+import { z } from 'zod'
+import { pack, shapeSentence } from './index.ts'
+
+const said = (schema: z.ZodType, value: unknown): readonly string[] =>
+  schema.safeParse(value).error?.issues.map(shapeSentence) ?? []
+
+it.each<[z.ZodType, unknown, string]>([
+  [z.object({ a: z.string() }), {}, 'This part is missing.'],
+  [z.string(), 7, 'This must be a text.'],
+  [z.int(), 'a', 'This must be a number.'],
+  [z.int(), 1.5, 'This must be a whole number.'],
+  [z.array(z.string()), {}, 'This must be a list.'],
+  [z.int().min(1), 0, 'This must be at least 1.'],
+  [z.number().gt(1), 1, 'This must be more than 1.'],
+  [z.number().lt(1), 1, 'This must be less than 1.'],
+  [z.string().min(1), '', 'This must have at least 1 character.'],
+  [z.string().max(3), 'abcd', 'This must have at most 3 characters.'],
+  [z.array(z.string()).min(2), [], 'This must have at least 2 entries.'],
+  [z.enum(['a', 'b']), 'c', 'This must be one of “a”, “b”.'],
+  [z.literal('a'), 'b', 'This must be “a”.'],
+  [z.strictObject({}), { colour: 1 }, 'Nothing here is called “colour”: check the spelling or take it out.'],
+  [z.string().regex(/^\d$/, 'eight digits'), 'x', 'This must be eight digits.'],
+  [z.uuid(), 'x', 'This must be an identifier of 36 characters (a UUID).'],
+  [z.number().multipleOf(5), 7, 'This must be a multiple of 5.'],
+  [
+    z.discriminatedUnion('kind', [z.object({ kind: z.literal('a') }), z.object({ kind: z.literal('b') })]),
+    { kind: 'c' },
+    'This must be one of “a”, “b”.',
+  ],
+  [
+    z.union([z.int(), z.strictObject({ cue: z.enum(['logo']) })]),
+    { cue: 'x' },
+    'At “cue”: This must be “logo”.',
+  ],
+])('%#: a validator’s issue is said as a colleague would', (schema, value, sentence) => {
+  expect(said(schema, value)).toEqual([sentence])
+})
+
+it('of a pack with a fault in every kind of place nothing sounds like a validator', () => {
+  const faulty = {
+    format: 'other',
+    formatVersion: 2,
+    title: '',
+    version: 0,
+    fragments: [{ id: 'A B', says: 7, parameters: ['1x'], states: [] }],
+    families: [
+      {
+        id: '',
+        keys: [{ id: 'side', edge: 'inside', at: 2 }],
+        durations: { boot: { minMs: 9, medianMs: 2, maxMs: 3 } },
+        states: { a: { screen: 'blue', transitions: [{ on: { kind: 'wink' }, to: '!' }] } },
+        procedures: [{ steps: [{ do: 'dance' }, { do: 'wait', until: { cue: 'nothing' } }] }],
+      },
+    ],
+    models: [{ tacs: ['12'], year: 1900 }],
+  }
+  const sentences = said(pack, faulty)
+  expect(sentences.length).toBeGreaterThan(20)
+  for (const sentence of sentences) {
+    expect(sentence).toMatch(/^[A-Z“].*[.!?]$/)
+    expect(sentence).not.toMatch(/expected|received|invalid|>=|<=|regex|undefined|pattern/i)
+  }
+})

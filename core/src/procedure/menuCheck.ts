@@ -1,0 +1,100 @@
+import type { Family } from '../catalog/index.ts'
+import { durationsAt, Twin, USUAL_SITUATION, type Machine, type Situation } from '../twin/index.ts'
+import { giveInput, letRest } from './drive.ts'
+import { wayOut, wayToWipe } from './menuLine.ts'
+import { quickestPath, type PathStep } from './menuPath.ts'
+import { whereRecoveryOpens, whereTheWipeEnds } from './recoveryPlaces.ts'
+
+/** What a family's menus lack for whoever follows the lines that are shown. */
+export interface MenuFinding {
+  readonly code: 'no-wipe' | 'no-way-out' | 'does-not-arrive'
+  readonly sentence: string
+}
+
+const WIPED: Situation = { ...USUAL_SITUATION, wiped: true, screenLock: false }
+/** The longest first start, with room. Common practice, no source. */
+const STARTING_MS = 1_500_000
+/** More need not be listed: one is enough to mend. */
+const MOST_FINDINGS = 6
+
+/**
+ * Follows, on the simulator, every line that is ever shown in a family's menus: from each line of each menu that can
+ * be come to from where recovery opens, to the wipe, to the cache and out, before the wipe and after it.
+ */
+export function checkMenus(machine: Machine, family: Pick<Family, 'procedures'>): readonly MenuFinding[] {
+  try {
+    return followEveryLine(machine, family)
+  } catch (error) {
+    const sentence = `The menus cannot be followed: ${error instanceof Error ? error.message : String(error)}.`
+    return [{ code: 'does-not-arrive', sentence }]
+  }
+}
+
+/** @throws Error where the machine goes in a circle in no time */
+function followEveryLine(machine: Machine, family: Pick<Family, 'procedures'>): readonly MenuFinding[] {
+  const opensAt = whereRecoveryOpens(machine, family, USUAL_SITUATION)
+  // That no method leads into recovery is found elsewhere.
+  if (opensAt === undefined) return []
+  const findings: MenuFinding[] = []
+  const nameOf = (state: number) => machine.states[state]?.cursor?.label ?? machine.states[state]?.name ?? ''
+  const missing = (code: MenuFinding['code'], sentence: string) => findings.push({ code, sentence })
+
+  if (!wayToWipe(machine, opensAt, USUAL_SITUATION))
+    missing('no-wipe', 'From where recovery opens, no way leads to the reset.')
+  if (wayOut(machine, opensAt, USUAL_SITUATION).length === 0)
+    missing('no-way-out', 'From where recovery opens, no way leads out without a reset.')
+  const ends = whereTheWipeEnds(machine, opensAt, USUAL_SITUATION)
+  if (ends !== undefined) {
+    const after = followed(machine, ends, wayOut(machine, ends, WIPED), WIPED, STARTING_MS)
+    if (after.state.screen !== 'set-up')
+      missing(
+        'no-way-out',
+        `After the reset the device does not come to its set-up wizard, but to “${nameOf(after.stateIndex)}”.`,
+      )
+  }
+
+  for (const from of cursorsFrom(machine, opensAt)) {
+    if (findings.length >= MOST_FINDINGS) break
+    const wipe = wayToWipe(machine, from, USUAL_SITUATION)
+    if (wipe) {
+      const before = followed(machine, from, wipe.beforeLastQuestion, USUAL_SITUATION)
+      const all = [...wipe.beforeLastQuestion, ...wipe.lastQuestion]
+      if (before.wiped || !followed(machine, from, all, USUAL_SITUATION).wiped)
+        missing('does-not-arrive', `From “${nameOf(from)}” the way to the reset does not arrive there.`)
+    }
+    const cache = quickestPath(machine, from, { kind: 'effect', effect: 'wipe-cache' }, USUAL_SITUATION)
+    if (cache && !didClear(followed(machine, from, cache.steps, USUAL_SITUATION)))
+      missing('does-not-arrive', `From “${nameOf(from)}” the way to clear the cache does not arrive there.`)
+    for (const around of [USUAL_SITUATION, WIPED]) {
+      const out = wayOut(machine, from, around)
+      if (out.length > 0 && followed(machine, from, out, around, STARTING_MS).state.cursor)
+        missing('does-not-arrive', `From “${nameOf(from)}” the way out does not lead out.`)
+    }
+  }
+  return findings
+}
+
+/** Every line that a cursor can come to from a state, by keys, touch and what follows by itself. */
+function cursorsFrom(machine: Machine, from: number): readonly number[] {
+  const met = new Set([from])
+  for (const state of met)
+    for (const { to, effects } of machine.states[state]?.transitions ?? [])
+      if (!effects.includes('wipe-data')) met.add(to)
+  return [...met].filter((state) => machine.states[state]?.cursor !== undefined)
+}
+
+function followed(
+  machine: Machine,
+  from: number,
+  steps: readonly PathStep[],
+  around: Situation,
+  restMs = 0,
+): Twin {
+  const twin = new Twin(machine, from, around, durationsAt(machine, 'median'))
+  for (const { input } of steps) giveInput(twin, machine, input)
+  letRest(twin, restMs)
+  return twin
+}
+
+const didClear = (twin: Twin): boolean =>
+  twin.observations.some((one) => one.kind === 'effect' && one.effect === 'wipe-cache')

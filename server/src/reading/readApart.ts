@@ -1,0 +1,79 @@
+import type { Pack } from '@benevox/core/catalog'
+import Tinypool from 'tinypool'
+import { ProblemError } from '../http/problem.ts'
+import { readStored, type ChangeAsked, type TriesSent, type VersionMade } from './tasks.ts'
+
+/** How long reading may take, how much memory, and how many may wait for it. */
+const LONGEST_MS = 60_000
+const MOST_MEMORY_MB = 1536
+const MOST_WAITING = 8
+/** A stored version up to this many characters is read at once: sending it to and fro would take as long. */
+const SMALL = 300_000
+
+let pool: Tinypool | undefined
+
+/** One thread for all of the process, begun when first it is needed; where it died, the next task has a new one. */
+function thread(): Tinypool {
+  if (pool) return pool
+  pool = new Tinypool({
+    filename: new URL('./thread.mjs', import.meta.url).href,
+    runtime: 'worker_threads',
+    minThreads: 0,
+    maxThreads: 1,
+    idleTimeout: 30_000,
+    maxQueue: MOST_WAITING,
+    resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
+  })
+  // What died while nobody waited for it ends nothing else; whoever waited is told by the task itself.
+  pool.on('error', () => undefined)
+  return pool
+}
+
+async function apart<Made extends { readonly kind: string }>(name: string, given: unknown): Promise<Made> {
+  const made = (await withinTime(name, given)) as
+    Made | { readonly kind: 'refused'; readonly problem: ProblemError['problem'] }
+  if (!('problem' in made)) return made
+  const { code, detail, errors } = made.problem
+  throw new ProblemError(code, detail, errors ? { errors } : {})
+}
+
+async function withinTime(name: string, given: unknown): Promise<unknown> {
+  const late = new AbortController()
+  const timer = setTimeout(() => late.abort(), LONGEST_MS)
+  try {
+    return await thread().run(given, { name, signal: late.signal })
+  } catch (error) {
+    throw tooLarge(error, late.signal.aborted) ?? error
+  } finally {
+    clearTimeout(timer)
+  }
+}
+
+function tooLarge(error: unknown, isLate: boolean): ProblemError | undefined {
+  const { code = '', message = '' } = error as { code?: string; message?: string }
+  if (isLate)
+    return new ProblemError(
+      'bad-request',
+      `Nothing was taken in: reading it took longer than ${LONGEST_MS / 1000} seconds.`,
+    )
+  if (code === 'ERR_WORKER_OUT_OF_MEMORY' || /out of memory|heap/i.test(message))
+    return new ProblemError(
+      'bad-request',
+      'Nothing was taken in: reading it takes more memory than there is.',
+    )
+  if (/queue is at limit/i.test(message))
+    return new ProblemError('not-possible-now', 'Others are taking catalogues in; try again in a minute.')
+  return undefined
+}
+
+/** @throws ProblemError where it is none */
+export const readChange = (bytes: Uint8Array): Promise<ChangeAsked> => apart('readChange', bytes)
+/** @throws ProblemError with the path of each fault */
+export const makeVersion = (from: string, change: string): Promise<VersionMade> =>
+  apart('makeVersion', { from, change })
+/** @throws ProblemError where it is none */
+export const readTries = (bytes: Uint8Array): Promise<TriesSent> => apart('readTries', bytes)
+export const laidOut = (text: string): Promise<string> =>
+  thread().run(text, { name: 'laidOut' }) as Promise<string>
+export const readVersion = async (text: string): Promise<Pack> =>
+  text.length <= SMALL ? readStored(text) : ((await thread().run(text, { name: 'readStored' })) as Pack)

@@ -1,0 +1,104 @@
+import { api, type Body, type Problem } from '@benevox/contract'
+import { hostileParts, readPack, tooMuchIn, type Pack, type PackAsWritten } from '@benevox/core/catalog'
+import { changed, digestOf, faulty } from '../catalog/change.ts'
+import { checked } from '../http/mount.ts'
+import { ProblemError } from '../http/problem.ts'
+
+/** What is large is read and checked here, on a thread of its own: nobody else waits for it. */
+
+/** Nothing was made of it, and why. */
+interface Refused {
+  readonly kind: 'refused'
+  readonly problem: Problem
+}
+/** A change of the catalogue as it was asked for, the change itself as JSON. */
+export interface ChangeAsked {
+  readonly kind: 'read'
+  readonly base: number
+  readonly note: string
+  readonly change: string
+}
+/** What a change makes: the document, and the catalogue as read. */
+export interface VersionMade {
+  readonly kind: 'made'
+  readonly text: string
+  readonly digest: string
+  readonly pack: Pack
+}
+export interface TriesSent {
+  readonly kind: 'read'
+  readonly sent: Body<'mergeEvidence'>
+}
+
+export const readChange = (bytes: Uint8Array): ChangeAsked | Refused =>
+  orRefused(() => {
+    const body = checked('body', api.changeCatalog.body, documentIn(bytes)) as Body<'changeCatalog'>
+    return { kind: 'read', base: body.base, note: body.note, change: JSON.stringify(body.change) }
+  })
+
+/** @param from the document that the change was made from; both as JSON */
+export const makeVersion = ({
+  from,
+  change,
+}: {
+  readonly from: string
+  readonly change: string
+}): VersionMade | Refused =>
+  orRefused(() => {
+    const asked = JSON.parse(change) as Body<'changeCatalog'>['change']
+    const document = changed(JSON.parse(from) as PackAsWritten, asked)
+    const reading = readPack(document)
+    if (reading.kind === 'refused') throw faulty(reading.faults, asked)
+    const text = JSON.stringify(document)
+    return { kind: 'made', text, digest: digestOf(text), pack: reading.pack }
+  })
+
+export const readTries = (bytes: Uint8Array): TriesSent | Refused =>
+  orRefused(() => ({
+    kind: 'read',
+    sent: checked('body', api.mergeEvidence.body, documentIn(bytes)) as Body<'mergeEvidence'>,
+  }))
+
+/** A version that is stored. @throws Error where it is not valid: nothing else is ever stored */
+export function readStored(text: string): Pack {
+  const reading = readPack(JSON.parse(text))
+  if (reading.kind === 'refused') throw new Error('A stored version of the catalogue is not valid')
+  return reading.pack
+}
+
+/** A document as somebody reads and edits it. */
+export const laidOut = (text: string): string => JSON.stringify(JSON.parse(text), null, 2)
+
+/** A body as JSON. @throws ProblemError where it is none, or more than anybody would write */
+function documentIn(bytes: Uint8Array): unknown {
+  let text: string
+  try {
+    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+  } catch {
+    throw new ProblemError('bad-json', 'The body is no text in UTF-8.')
+  }
+  const tooMuch = tooMuchIn(text)
+  if (tooMuch) throw new ProblemError('bad-request', `Nothing was taken in. ${tooMuch.sentence}`)
+  let document: unknown
+  try {
+    document = JSON.parse(text)
+  } catch {
+    throw new ProblemError('bad-json', 'The body is not JSON.')
+  }
+  const [hostile] = hostileParts(document)
+  if (hostile)
+    throw new ProblemError(
+      'bad-request',
+      `Nothing was taken in. ${hostile.path.join('.')}: ${hostile.sentence}`,
+    )
+  return document
+}
+
+function orRefused<Made>(make: () => Made): Made | Refused {
+  try {
+    return make()
+  } catch (error) {
+    if (error instanceof ProblemError) return { kind: 'refused', problem: error.problem }
+    throw error
+  }
+}
