@@ -3,8 +3,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { checkDigit } from '@benevox/core/imei'
 import { CUSTOMER_LANGUAGES, LANGUAGE_NAMES } from '@benevox/core/consent'
 import { tagPng } from '../server/src/intake/tag.ts'
-import { pdfText } from './pdfText.ts'
-import { answer, askFor, knownLine, ORDINARY, sign, signIn, takeIn, tell } from './shop.ts'
+import { answer, askFor, knownLine, ORDINARY, pdfBehind, sign, signIn, takeIn, tell } from './shop.ts'
 
 const imei = (first14: string) => `${first14}${checkDigit(first14)}`
 
@@ -210,7 +209,7 @@ test('the agreement in each language: read whole, signed, void when the route ge
   await expect(page.getByRole('button', { name: 'To the bench' })).toBeVisible()
   await page.getByText('Tag, receipt, letters').click()
   const href = await page.getByRole('link', { name: 'Agreement as signed' }).getAttribute('href')
-  const paper = await pdfText(new Uint8Array(await (await page.request.get(href ?? '')).body()))
+  const paper = await pdfBehind(page, href ?? '')
   const [firstLine] = /Das Zurücksetzen löscht alles[^.]*\./.exec(read) ?? ['nothing']
   expect(paper.replace(/\s+/g, ' ')).toContain(firstLine)
 
@@ -292,8 +291,8 @@ test('evidence, condition and a lead’s word', async ({ page }) => {
   await page.getByText('Condition and accessories').click()
   await expect(page.getByRole('button', { name: 'back, top right: C' })).toBeVisible()
   await expect(page.getByLabel('Case', { exact: true })).toBeChecked()
-  const receipt = await page.request.get(page.url().replace(/counter\/(\d+).*/, 'api/jobs/$1/receipt.pdf'))
-  expect(await pdfText(new Uint8Array(await receipt.body()))).toContain('Left with it case')
+  const receipt = page.url().replace(/counter\/(\d+).*/, 'api/jobs/$1/receipt.pdf')
+  expect(await pdfBehind(page, receipt)).toContain('Left with it case')
 })
 
 test('the price list: read by all, changed by a lead, and what was quoted stays quoted', async ({ page }) => {

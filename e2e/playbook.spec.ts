@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
 import { demoPack, demoPackAsWritten } from '../demo/demoPack.ts'
 import { csv, DEVICE_HEADINGS, deviceList, json, type GivenFile } from './files.ts'
-import { answer, askFor, knownLine, signIn, takeIn } from './shop.ts'
+import { answer, askFor, knownLine, pdfBehind, signIn, takeIn } from './shop.ts'
 
 const families = (page: Page) => page.getByRole('region', { name: /families fit/ }).getByRole('listitem')
 
@@ -65,10 +65,8 @@ test('a family’s page: ways side by side with figures and reasons, its card, a
   }, svg)
   expect(isDrawing).toBe(true)
   expect(svg).toContain('volume-down')
-  const card = await page.request.get(
-    (await page.getByRole('link', { name: 'Card as PDF' }).getAttribute('href')) ?? '',
-  )
-  expect(card.headers()['content-type']).toContain('application/pdf')
+  const card = await page.getByRole('link', { name: 'Card as PDF' }).getAttribute('href')
+  expect(await pdfBehind(page, card ?? '')).toContain('volume-down')
 
   await page.goto('/playbook/families/tablet-home-key')
   await expect(page.getByRole('img', { name: /^Keys: / })).toBeVisible()

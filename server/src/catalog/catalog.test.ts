@@ -113,7 +113,7 @@ describe('a change is refused whole', () => {
     expect([status, body.code, body.detail]).toEqual([
       403,
       'not-a-lead',
-      'Only a supervisor changes the catalogue.',
+      'Only a supervisor can change the catalogue.',
     ])
     expect((await inUse()).id).toBe(before.id)
   })

@@ -11,7 +11,7 @@ export function catalogHandlers(database: DataSource, catalog: Catalog): Handler
     },
     listCatalogVersions: async () => ({ versions: await catalog.versions() }),
     async changeCatalog({ bytes, staffId, response }) {
-      await supervisorOnly(database, staffId, 'changes the catalogue')
+      await supervisorOnly(database, staffId, 'change the catalogue')
       return catalog.change(bytes, staffId, () => response.closed)
     },
   }

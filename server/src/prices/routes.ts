@@ -8,7 +8,7 @@ export function priceHandlers(database: DataSource, prices: PriceLists): Handler
     getPrices: async ({ query }) =>
       query.id === undefined ? prices.inUse() : { id: query.id, prices: await prices.byId(query.id) },
     async changePrices({ body, staffId }) {
-      await supervisorOnly(database, staffId, 'changes the prices')
+      await supervisorOnly(database, staffId, 'change the prices')
       return prices.keep(body.prices, staffId)
     },
   }

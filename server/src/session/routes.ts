@@ -69,7 +69,7 @@ export async function ownerOfCode(staff: Repository<StaffRow>, code: string): Pr
 /** @throws ProblemError `not-a-lead` where whoever is signed in is no supervisor */
 export async function supervisorOnly(database: DataSource, staffId: number, does: string): Promise<void> {
   const member = await database.manager.findOneBy(staffEntity, { id: staffId })
-  if (!member?.isLead) throw new ProblemError('not-a-lead', `Only a supervisor ${does}.`)
+  if (!member?.isLead) throw new ProblemError('not-a-lead', `Only a supervisor can ${does}.`)
 }
 
 const decoyHash = hashSecret('nobody')

@@ -3,6 +3,8 @@ import type { Answer, Job, Problem, RemoteUnlock } from '@benevox/contract'
 import { evidenceDocument, type EvidenceTry } from '@benevox/core/evidence'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
+import { otherEvidenceEntity } from '../evidence/entity.ts'
+import { staffEntity } from '../session/entity.ts'
 import { openShop, Person, type TestShop } from '../../test/shop.ts'
 
 let world: StandIns
@@ -197,6 +199,9 @@ describe('evidence', () => {
     expect([refused.status, refused.body]).toMatchObject([403, { code: 'not-a-lead' }])
     expect((await merge()).body).toEqual({ added: 1, known: ours.tries.length + 1 })
     expect((await merge()).body.added).toBe(0)
+    const kept = await shop.database.manager.findOneByOrFail(otherEvidenceEntity, { id: theirs.id })
+    const supervisor = await shop.database.manager.findOneByOrFail(staffEntity, { name: 'Imke' })
+    expect([kept.staffId, kept.takenInAt !== null]).toEqual([supervisor.id, true])
     const after = (
       await runa.ask<Answer<'getEvidence'>>('GET', '/api/evidence?familyId=forced-off-data-gate')
     ).body

@@ -49,11 +49,23 @@ export async function call<Name extends ApiName>(name: Name, asked: Asked<Name>)
     return (await send(api[name], asked)) as Answer<Name>
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error
-    if (error.problem.code === 'not-signed-in') onSignedOut()
+    if (error.problem.code === 'not-signed-in' && (await isStillSomebody()) && api[name].method === 'get')
+      return (await send(api[name], asked)) as Answer<Name>
     if (error.problem.code !== 'forged-request') throw error
     rememberCsrfToken(((await send(api.getSession, {})) as Answer<'getSession'>).csrfToken)
     return (await send(api[name], asked)) as Answer<Name>
   }
+}
+
+/**
+ * What was asked under the person before, and was on its way when another took over, is refused: nobody is signed out by
+ * that. Whether anybody is signed in is asked, and not guessed.
+ */
+async function isStillSomebody(): Promise<boolean> {
+  const now = (await send(api.getSession, {}).catch(() => undefined)) as Answer<'getSession'> | undefined
+  if (now) rememberCsrfToken(now.csrfToken)
+  if (now?.staff === null) onSignedOut()
+  return Boolean(now?.staff)
 }
 
 async function send(route: Route, asked: object): Promise<unknown> {

@@ -9,7 +9,7 @@ const isOpen = ref(false)
 
 <template>
   <span class="flex items-center gap-3">
-    <span>Only a supervisor {{ does }}. Nothing is lost when you change over.</span>
+    <span>Only a supervisor can {{ does }}. Nothing is lost when you change over.</span>
     <button type="button" class="act act-main" @click="isOpen = true">Change to a supervisor</button>
     <SwitchPerson v-model:open="isOpen" />
   </span>

@@ -222,7 +222,7 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
       <p v-else-if="refusal" role="alert" class="bg-stop-pale px-3 py-2 font-bold text-stop">{{ refusal }}</p>
     </template>
     <template #action>
-      <SupervisorSaves v-if="!people.isSupervisor" does="takes it in" />
+      <SupervisorSaves v-if="!people.isSupervisor" does="take it in" />
       <button v-else type="button" class="act act-main" :disabled="!canTakeIn" @click="takeIn">
         {{ pack?.findings.length ? 'Take it in, marked' : 'Take it in' }}
       </button>

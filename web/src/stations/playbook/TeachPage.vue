@@ -154,7 +154,7 @@ const TABS = ['Name and keys', 'Behaviour', 'Times', 'Ways', 'Menus', 'Models', 
       /></label>
     </template>
     <template #action>
-      <SupervisorSaves v-if="!people.isSupervisor" does="saves it in the catalogue" />
+      <SupervisorSaves v-if="!people.isSupervisor" does="save it in the catalogue" />
       <button v-else type="button" class="act act-main" :disabled="!canSave" @click="save">
         {{ draft.isNew ? 'Save the family' : 'Save the change' }}
       </button>

@@ -1,9 +1,10 @@
 import type { CatalogVersion } from '@benevox/contract'
 import type { MappingRule } from '@benevox/core/catalog'
-import { proxy, wrap, type Remote } from 'comlink'
+import { proxy, type Remote } from 'comlink'
 import { ref, shallowRef } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { ApiProblem, call, ServerAway } from '../../api/client.ts'
+import { useWorker } from '../../parts/useWorker.ts'
 import type { FileReading, ImportWorker, ListDigest, Remark } from '../../workers/import.worker.ts'
 
 /** How often, and with what pause, a busy server is asked what became of an import that was left off. */
@@ -19,8 +20,9 @@ export function useImport() {
   const digest = shallowRef<ListDigest>()
   const refusal = ref('')
   const done = ref('')
-  let worker: Worker | undefined
-  let remote: Remote<ImportWorker> | undefined
+  const importWorker = useWorker<ImportWorker>(
+    () => new Worker(new URL('../../workers/import.worker.ts', import.meta.url), { type: 'module' }),
+  )
 
   /** The piece of work that runs now; what comes in from one that is over or left off counts no more. */
   let running = 0
@@ -30,9 +32,7 @@ export function useImport() {
 
   function reset(): void {
     running++
-    worker?.terminate()
-    worker = undefined
-    remote = undefined
+    importWorker.end()
     progress.value = undefined
     reading.value = undefined
     digest.value = undefined
@@ -45,12 +45,11 @@ export function useImport() {
     does: (remote: Remote<ImportWorker>) => Promise<T>,
     then: (result: T) => void | Promise<void>,
   ): Promise<void> {
-    if (!remote) return
     const mine = ++running
     refusal.value = ''
     progress.value = { part: progress.value?.part ?? 0, doing }
     try {
-      const result = await does(remote)
+      const result = await does(importWorker())
       if (mine === running) await then(result)
     } catch (error) {
       if (mine === running) refusal.value = sentenceOf(error)
@@ -64,8 +63,6 @@ export function useImport() {
     done.value = ''
     const { pack } = catalog
     if (!pack) return
-    worker = new Worker(new URL('../../workers/import.worker.ts', import.meta.url), { type: 'module' })
-    remote = wrap<ImportWorker>(worker)
     fileName.value = file.name
     await work(
       'Reading',

@@ -35,7 +35,7 @@ async function merge(event: Event): Promise<void> {
       in; a try is counted once however often it comes.
     </p>
     <p v-if="says" role="status" class="mt-1 font-bold">{{ says }}</p>
-    <p v-if="!people.isSupervisor" class="mt-2">Only a supervisor takes another shop’s file in.</p>
+    <p v-if="!people.isSupervisor" class="mt-2">Only a supervisor can take another shop’s file in.</p>
     <label v-else class="mt-2 block"
       >Another shop’s file <input type="file" accept="application/json" class="ml-2" @change="merge"
     /></label>

@@ -1,0 +1,46 @@
+import { afterEach, beforeEach, expect, it, vi } from 'vitest'
+import { ApiProblem, call, whenSignedOut } from './client.ts'
+
+const nobody = { type: 'urn:x', title: 'x', status: 401, code: 'not-signed-in', detail: 'Sign in first.' }
+const session = (staff: object | null) => ({ staff, csrfToken: 'new', shop: 'S', hint: null })
+/** What the server answers, in turn. */
+let answers: (() => Response | Promise<never>)[]
+let asked: string[]
+let signedOut: number
+const refused = () => Response.json(nobody, { status: 401 })
+const says = (body: object) => () => Response.json(body)
+
+beforeEach(() => {
+  asked = []
+  signedOut = 0
+  whenSignedOut(() => void signedOut++)
+  vi.stubGlobal('fetch', (path: string) => {
+    asked.push(path)
+    return Promise.resolve(answers.shift()?.() ?? Promise.reject(new TypeError('fetch failed')))
+  })
+})
+afterEach(() => vi.unstubAllGlobals())
+
+const IMKE = { id: 3, name: 'Imke', lead: true }
+const sign = () => call('changePrices', { body: { prices: {} as never } })
+
+it('asked under the person before and answered after another took over: it is asked again, and nobody is signed out', async () => {
+  answers = [refused, says(session(IMKE)), says({ cables: [] })]
+  expect(await call('listCables', {})).toEqual({ cables: [] })
+  expect([asked.at(1), asked.length, signedOut]).toEqual(['/api/session', 3, 0])
+})
+it('what the person before did is not done in another’s name', async () => {
+  answers = [refused, says(session(IMKE))]
+  await expect(sign()).rejects.toBeInstanceOf(ApiProblem)
+  expect([asked.length, signedOut]).toEqual([2, 0])
+})
+it('where nobody is signed in any more, that is said', async () => {
+  answers = [refused, says(session(null))]
+  await expect(call('listCables', {})).rejects.toBeInstanceOf(ApiProblem)
+  expect(signedOut).toBe(1)
+})
+it('where the server does not answer who is there, nobody is signed out for that', async () => {
+  answers = [refused, () => Promise.reject(new TypeError('fetch failed'))]
+  await expect(call('listCables', {})).rejects.toBeInstanceOf(ApiProblem)
+  expect(signedOut).toBe(0)
+})
