@@ -62,7 +62,8 @@ function atTheCounter(job: JobState, around: Around): MainAction {
   if (consent.state === 'given' || job.customer.name === '') return { kind: 'answer' }
   // What would end the work is settled before anybody is asked to agree to it.
   if (gatesOfTheJob(facts, progressOf(job)).some(({ state }) => state !== 'open')) return { kind: 'answer' }
-  return { kind: 'show-agreement' }
+  // Once something was deleted nobody is asked to agree any more: what is left is to hand it back as it is.
+  return standingOf(job).deleted === 'no' ? { kind: 'show-agreement' } : { kind: 'hand-back' }
 }
 
 type Lifted = Extract<BenchChange, { kind: 'screen-lifted' }>['how']

@@ -51,6 +51,18 @@ describe('1. “They signed that nothing is deleted, and the bench showed me the
       action: { kind: 'tell', change: { kind: 'set-up' } },
     })
   })
+  it('reset though it was refused, and a carrier lock named only then: nobody is sent for a signature, it goes back as it is', () => {
+    const story = new Story({ complaint: 'forgotten-lock' })
+    story.signs().does(...atTheDevice, answers({ deviceHere: 'no' }))
+    story.does({ kind: 'refuse-agreement' }, bench({ kind: 'screen-lifted', how: 'settings' }))
+    story.does(answers({ carrierLocked: 'yes', originalCarrier: 'Skerry Mobile' }))
+    expect(story.tries(sign(story.job, story.world, 0))).toBe('begun')
+    expect(mainActionOf(story.job, story.world)).toEqual({
+      station: 'counter',
+      action: { kind: 'hand-back' },
+    })
+    expect(handBackFacts(story.handsBack().job)?.deleted).toBe('by-settings')
+  })
   it('wiped all the same, it is a breach on the record', () => {
     const story = new Story(LOOP).signs().does(...atTheDevice, ...wipe)
     expect(standingOf(story.job).breaches).toMatchObject([

@@ -278,36 +278,40 @@ afterEach(() => {
   vi.unstubAllGlobals()
 })
 
-it('whatever the line loses and whoever else writes: nothing told is lost or doubled, nothing typed is overwritten unseen', async () => {
-  let lost = 0
-  await fc.assert(
-    fc.asyncProperty(fc.array(deed, { minLength: 5, maxLength: 60 }), async (history) => {
-      const { job, left, tabs, ours, others, told, met } = await live(history)
-      if (history.some((one) => one.do === 'time' && one.fate === 'answer-lost') && ours.length > 1) lost++
-      expect(left).toEqual([])
-      // Each thing that happened at the device is on the record, once, at its own instant.
-      const recorded = job.steps.map(({ at, change }) => JSON.stringify([at, change]))
-      expect(recorded.sort()).toEqual(told.map(({ at, change }) => JSON.stringify([at, change])).sort())
-      const stands = (name: string): unknown =>
-        name === 'name' ? job.customer.name : job.answers[name as Asked]
-      for (const name of ['battery', 'hazard', 'wrongTries', 'name']) {
-        const said = ours.filter((one) => one.name === name)
-        const theirs = others.filter((one) => one.name === name)
-        const [mine, whose] = [said.map(({ value }) => value), theirs.map(({ value }) => value)]
-        // One meets another person and never oneself, at whichever tab.
-        if (theirs.length === 0) expect([name, met.includes(name)]).toEqual([name, false])
-        if (said.length + theirs.length === 0) continue
-        // What nobody was asked about stands as it was typed last, by whichever hand was the last to be heard.
-        if (!met.includes(name)) expect([...whose.slice(-1), ...mine.slice(-1)]).toContain(stands(name))
-        else expect([...whose, ...mine]).toContain(stands(name))
-      }
-      // And every tab shows what the server has.
-      for (const { session } of tabs) {
-        expect(session.facts).toEqual(job.answers)
-        expect([session.waiting, session.conflict, session.refusal]).toEqual([0, undefined, ''])
-      }
-    }),
-    { numRuns: RUNS, seed: 20_261_126 },
-  )
-  expect(lost).toBeGreaterThan(RUNS / 10)
-}, LONG)
+it(
+  'whatever the line loses and whoever else writes: nothing told is lost or doubled, nothing typed is overwritten unseen',
+  async () => {
+    let lost = 0
+    await fc.assert(
+      fc.asyncProperty(fc.array(deed, { minLength: 5, maxLength: 60 }), async (history) => {
+        const { job, left, tabs, ours, others, told, met } = await live(history)
+        if (history.some((one) => one.do === 'time' && one.fate === 'answer-lost') && ours.length > 1) lost++
+        expect(left).toEqual([])
+        // Each thing that happened at the device is on the record, once, at its own instant.
+        const recorded = job.steps.map(({ at, change }) => JSON.stringify([at, change]))
+        expect(recorded.sort()).toEqual(told.map(({ at, change }) => JSON.stringify([at, change])).sort())
+        const stands = (name: string): unknown =>
+          name === 'name' ? job.customer.name : job.answers[name as Asked]
+        for (const name of ['battery', 'hazard', 'wrongTries', 'name']) {
+          const said = ours.filter((one) => one.name === name)
+          const theirs = others.filter((one) => one.name === name)
+          const [mine, whose] = [said.map(({ value }) => value), theirs.map(({ value }) => value)]
+          // One meets another person and never oneself, at whichever tab.
+          if (theirs.length === 0) expect([name, met.includes(name)]).toEqual([name, false])
+          if (said.length + theirs.length === 0) continue
+          // What nobody was asked about stands as it was typed last, by whichever hand was the last to be heard.
+          if (!met.includes(name)) expect([...whose.slice(-1), ...mine.slice(-1)]).toContain(stands(name))
+          else expect([...whose, ...mine]).toContain(stands(name))
+        }
+        // And every tab shows what the server has.
+        for (const { session } of tabs) {
+          expect(session.facts).toEqual(job.answers)
+          expect([session.waiting, session.conflict, session.refusal]).toEqual([0, undefined, ''])
+        }
+      }),
+      { numRuns: RUNS, seed: 20_261_126 },
+    )
+    expect(lost).toBeGreaterThan(RUNS / 10)
+  },
+  LONG,
+)

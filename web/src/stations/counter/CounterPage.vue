@@ -191,6 +191,13 @@ usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
       <span v-if="hasRoute && waitsForDevice" class="text-ink-soft"
         >Goes on when the device is here: then it is looked at, and signed for</span
       >
+      <RouterLink
+        v-else-if="action === 'leave-it' || (station === 'counter' && job.main?.action.kind === 'hand-back')"
+        class="act act-main"
+        :to="`/hand-back/${saved.id}`"
+      >
+        Hand it back as it is
+      </RouterLink>
       <button
         v-else-if="needsAgreement"
         class="act"
@@ -199,9 +206,6 @@ usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
       >
         Turn to the customer <span class="key-hint">C</span>
       </button>
-      <RouterLink v-else-if="action === 'leave-it'" class="act act-main" :to="`/hand-back/${saved.id}`">
-        Hand it back as it is
-      </RouterLink>
       <button
         v-else
         class="act"
