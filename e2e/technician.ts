@@ -106,6 +106,14 @@ export class TechnicianAtDevice {
         this.#apply([{ kind: 'type', word }], 800)
         continue
       }
+      const touched = /^tap “(.+)”$/i.exec(part)?.[1]
+      if (touched) {
+        const { transitions } = this.#twin.state
+        const place = transitions.find(({ trigger }) => trigger.kind === 'tap' && trigger.label === touched)
+        if (place?.trigger.kind !== 'tap') throw new Error(`There is no “${touched}” to tap`)
+        this.#apply([{ kind: 'tap', on: place.trigger.on }], 500)
+        continue
+      }
       const times = Number(/×(\d+)/.exec(part)?.[1] ?? 1)
       for (let n = 0; n < times; n++) this.#press(this.#keysIn(part)[0], part.endsWith(' long') ? 900 : 100)
     }
