@@ -182,7 +182,7 @@ describe('the words and the chart', () => {
     const watch = machineOf(familyOf('watch-two-keys'))
     const logs = watch.stateIndex.get('recovery.main#6') ?? -1
     const way = wayToWipe(watch, logs, USUAL_SITUATION)
-    expect(menuLineText(inParts(way?.beforeLastQuestion ?? []), 'en')).toBe('upper key ×7 · lower key')
+    expect(menuLineText(inParts(way?.beforeLastQuestion ?? []), 'en')).toBe('lower key ×7 · upper key')
   })
   it('cut before the account warning after the typed word', () => {
     const family = familyOf('own-recovery-typed-word')
