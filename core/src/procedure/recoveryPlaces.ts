@@ -20,8 +20,8 @@ export function whereRecoveryOpens(
 ): number | undefined {
   const into = procedures.filter(({ goal }) => goal === 'recovery-menu')
   const inTurn = [...into.filter(({ id }) => id === methodId), ...into.filter(({ id }) => id !== methodId)]
-  for (const around of [situation, USUAL_SITUATION])
-    for (const procedure of inTurn) {
+  for (const procedure of inTurn)
+    for (const around of [situation, USUAL_SITUATION]) {
       const state = stateReached(machine, procedure, around)
       if (state !== undefined) return state
     }

@@ -15,7 +15,8 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { shallowRef } from 'vue'
 import { demoPack } from '../../../demo/demoPack.ts'
 import { Queue, type Waiting } from './queue.ts'
-import { createJobSession, type JobSession, type Shared } from './session.ts'
+import { createJobSession, type JobSession } from './session.ts'
+import { sharedOver } from './testBrowser.ts'
 
 /**
  * Random histories of one job: two tabs of one browser and somebody at another machine, over a line that loses
@@ -164,27 +165,15 @@ function browser() {
   const opens = () => {
     const waiting = shallowRef<readonly Waiting[]>(queue.all)
     const look = () => void (waiting.value = queue.all)
-    const shared: Shared = {
-      waiting: () => waiting.value,
-      look,
-      queue: {
-        add: (one) => (queue.add(one), look()),
-        replace: (one) => (queue.replace(one), look()),
-        remove: (key) => (queue.remove(key), look()),
-      },
-      newestCatalogId: () => 1,
+    const shared = sharedOver(queue, () => waiting.value, look, {
       packOf: () => PACK,
-      pricesOf: () => USUAL_PRICES,
-      ensure: () => Promise.resolve(),
-      by: () => 'Runa',
-      runner: () => '00000000-0000-4000-8000-000000000001',
       changed: (job) => sessions.forEach((other) => void (other !== session && other.hear(job))),
       alone: (_, send) => {
         const sent = last.then(send)
         last = sent.catch(() => undefined)
         return sent
       },
-    }
+    })
     const session = createJobSession(1, shared)
     sessions.push(session)
     return { session, hears: look }

@@ -5,7 +5,8 @@ import { ref } from 'vue'
 import { demoPack } from '../../../demo/demoPack.ts'
 import { call } from '../api/client.ts'
 import { Queue, type Waiting } from './queue.ts'
-import { createJobSession, type Shared } from './session.ts'
+import { createJobSession } from './session.ts'
+import { sharedOver } from './testBrowser.ts'
 
 const OPENED = '2026-01-01T09:00:00.000Z'
 const opened = (id: number): JobState =>
@@ -55,21 +56,8 @@ function browser() {
   const waiting = ref<readonly Waiting[]>([])
   const look = () => (waiting.value = queue.all)
   const last = new Map<number, Promise<unknown>>()
-  const shared: Shared = {
-    waiting: () => waiting.value,
-    look,
-    queue: {
-      add: (one) => (queue.add(one), look()),
-      replace: (one) => (queue.replace(one), look()),
-      remove: (key) => (queue.remove(key), look()),
-    },
-    newestCatalogId: () => 1,
+  const shared = sharedOver(queue, () => waiting.value, look, {
     packOf: demoPack,
-    pricesOf: () => USUAL_PRICES,
-    ensure: () => Promise.resolve(),
-    by: () => 'Runa',
-    runner: () => '00000000-0000-4000-8000-000000000001',
-    changed: () => undefined,
     alone: (id, send) => {
       const sent = (last.get(id) ?? Promise.resolve()).then(send)
       last.set(
@@ -78,7 +66,7 @@ function browser() {
       )
       return sent
     },
-  }
+  })
   return { shared, waiting }
 }
 async function loaded(id = 1, job = opened(id)) {
