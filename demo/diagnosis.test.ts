@@ -1,4 +1,4 @@
-import { composeFamily, type Cue } from '@benevox/core/catalog'
+import { composeFamily, type Cue, type Procedure } from '@benevox/core/catalog'
 import {
   adviceOf,
   BestOrder,
@@ -66,6 +66,62 @@ const chanceOf = (causes: readonly Cause[], ...these: readonly Correction['kind'
 
 const LONG_BUZZ: Failed = { seen: ['long-buzz', 'lock-screen'] }
 const NO_BUZZ: Failed = { seen: ['lock-screen'], notSeen: ['short-buzz', 'long-buzz'] }
+
+describe('what is said after a failed try, whatever was seen', () => {
+  const SEEN: readonly (readonly Cue[])[] = [
+    ['lock-screen'],
+    ['dark', 'lock-screen'],
+    ['logo', 'lock-screen'],
+    ['long-buzz', 'lock-screen'],
+    ['charge-blank'],
+    ['charge-percent'],
+    ['download-page'],
+    [],
+  ]
+  const cases = pack.families.flatMap((_, at) =>
+    knowledgeOf(at + 1).ways.flatMap(({ procedure }) =>
+      SEEN.map((seen) => ({
+        name: `family ${at + 1}, ${procedure.id}: ${seen.join(', ') || 'nothing'}`,
+        number: at + 1,
+        procedure,
+        seen,
+      })),
+    ),
+  )
+  it.each(cases)('$name: a moment has one correction, and the reason is that of the advice', (one) => {
+    const knowledge = knowledgeOf(one.number)
+    const tries: readonly TryMade[] = [{ procedure: one.procedure, reached: false, seen: one.seen }]
+    const { causes, belief } = diagnose(knowledge, tries)
+    for (const kind of ['sooner', 'later'] as const) {
+      const steps = causes.flatMap(({ correction }) =>
+        correction.kind === kind ? [cueBefore(one.procedure, correction.step)] : [],
+      )
+      expect(new Set(steps).size, kind).toBe(steps.length)
+    }
+    const { chart } = procedureSheet(familyOf(one.number).machine, one.procedure, 'en')
+    const next = nextThings(knowledge, belief, tries).find(({ kind }) => kind === 'try')
+    if (!chart || next?.kind !== 'try') return
+    const { says, why } = adviceOf(next, causes, tries, chart, 'en')
+    if (next.charge || next.otherCable || next.way.procedure.id !== one.procedure.id) return
+    // Done again with the same cable: only what the hand does can be what changes.
+    expect(why, says).not.toMatch(/on the cable|flat battery|does not work|another model|a loop/)
+  })
+  /** The last thing waited for or looked at before a step: what its moment hangs on. */
+  function cueBefore({ steps }: Procedure, step: number): number {
+    return steps.findLastIndex(
+      (one, index) => index < step && ['wait', 'choose', 'tap', 'type'].includes(one.do),
+    )
+  }
+
+  it.each([
+    [3, 'anew-until-menu'],
+    [3, 'anew-at-the-logo'],
+    [4, 'anew'],
+    [12, 'anew-until-menu'],
+  ])('family %i, %s: the lock screen alone: too late at the dark, not the wrong key', (number, way) => {
+    expect(after(number, [{ seen: ['lock-screen'], way }]).causes[0]?.correction.kind).toBe('sooner')
+  })
+})
 
 /** The rows of the trade's table of what a failure leaves behind; common practice, no source. */
 describe('each trace of a failure points at its cause, by the twin alone', () => {

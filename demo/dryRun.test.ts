@@ -42,13 +42,24 @@ function slipping(combination: Combination, slip: Slip): Slips {
       return { lateMs: new Map([[slip.step, 2500]]) }
     case 'early':
       return { doneAtMs: { step: slip.step, atMs: momentOf(combination, slip.step) - 900 } }
+    case 'lingering':
+      return { lateMs: new Map([[slip.step, 60_000]]) }
+    case 'miscount':
+      return { miscount: slip }
     case 'wrong-key':
       return { keyInstead: new Map([[slip.key, slip.instead]]) }
     case 'both-keys':
       return { alsoKeys: new Map([[slip.key, slip.also]]) }
   }
 }
-const NAMED = { late: 'sooner', early: 'later', 'wrong-key': 'right-key', 'both-keys': 'one-key' } as const
+const NAMED = {
+  late: 'sooner',
+  early: 'later',
+  lingering: 'promptly',
+  miscount: 'count',
+  'wrong-key': 'right-key',
+  'both-keys': 'one-key',
+} as const
 
 describe('a dry run is judged by the twin', () => {
   it.each(combinations)('$name: a perfect hand has nothing to better', (combination) => {

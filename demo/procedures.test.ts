@@ -131,6 +131,8 @@ describe('the words and the chart', () => {
     // The window is the dark itself: 1000 ms on a middling unit, 800 ms on the quickest.
     expect(critical).toEqual({
       step: 2,
+      isCounted: false,
+      isFreeEarly: false,
       windows: [{ fromMs: 0, toMs: 1000 }],
       safe: { fromMs: 0, toMs: 800 },
     })

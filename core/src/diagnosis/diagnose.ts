@@ -1,4 +1,4 @@
-import type { Cue } from '../catalog/index.ts'
+import type { Cue, Procedure } from '../catalog/index.ts'
 import {
   beliefAfter,
   cableOf,
@@ -8,7 +8,14 @@ import {
   type Hypothesis,
   type TryMade,
 } from './belief.ts'
-import { linkAskedFor, nameOfCorrection, type Correction, type Slip, type StayingFault } from './faults.ts'
+import {
+  correctionOfMoment,
+  linkAskedFor,
+  nameOfCorrection,
+  type Correction,
+  type Slip,
+  type StayingFault,
+} from './faults.ts'
 import type { Machine } from '../twin/index.ts'
 import type { Knowledge } from './knowledge.ts'
 import { TELLING_CUES } from './report.ts'
@@ -94,12 +101,12 @@ function shareOut(
     const slip = table.slips[index]?.slip
     if (!slip || share === 0) continue
     const part = (chance * share) / total
-    if (slip.kind !== 'ordinary') add(correctionOfSlip(slip), part)
+    if (slip.kind !== 'ordinary') add(correctionOfSlip(slip, made.procedure), part)
     else if (critical === undefined) add({ kind: 'again' }, part)
     else {
       const early = earlyShare(table, at, paceIndex)
-      add({ kind: 'later', step: critical }, part * early)
-      add({ kind: 'sooner', step: critical }, part * (1 - early))
+      add(correctionOfMoment('later', made.procedure, critical), part * early)
+      add(correctionOfMoment('sooner', made.procedure, critical), part * (1 - early))
     }
   }
 }
@@ -137,12 +144,16 @@ export function correctionOfFault(fault: StayingFault): Correction | undefined {
   }
 }
 
-function correctionOfSlip(slip: Exclude<Slip, { kind: 'ordinary' }>): Correction {
+function correctionOfSlip(slip: Exclude<Slip, { kind: 'ordinary' }>, procedure: Procedure): Correction {
   switch (slip.kind) {
     case 'late':
-      return { kind: 'sooner', step: slip.step }
+      return correctionOfMoment('sooner', procedure, slip.step)
     case 'early':
-      return { kind: 'later', step: slip.step }
+      return correctionOfMoment('later', procedure, slip.step)
+    case 'lingering':
+      return { kind: 'promptly', step: slip.step }
+    case 'miscount':
+      return { kind: 'count', step: slip.step }
     case 'wrong-key':
       return { kind: 'right-key', key: slip.key, not: slip.instead }
     case 'both-keys':

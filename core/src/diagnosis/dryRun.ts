@@ -1,7 +1,7 @@
 import type { KeyId, LinkKind, Procedure, Step } from '../catalog/index.ts'
 import { Execution, performPlan, PERFECT_HAND, planOf, type Action, type Plan } from '../procedure/index.ts'
 import { durationsAt, Twin, USUAL_SITUATION, type Machine, type TwinInput } from '../twin/index.ts'
-import type { Correction } from './faults.ts'
+import { correctionOfMoment, type Correction } from './faults.ts'
 
 /** What fingers did on a twin, in the order of its time. */
 export interface Move {
@@ -83,12 +83,20 @@ export function judgeDryRun(
   if (whole.reached) return { kind: 'reached' }
   const last = procedure.steps.length - 1
   const [spoiler] = extra.filter(({ input }) => input.kind === 'key-down')
-  return {
-    kind: 'failed',
-    step: last,
-    correction:
-      spoiler?.input.kind === 'key-down' ? oneKey(procedure, last, spoiler.input.key) : { kind: 'again' },
-  }
+  if (spoiler?.input.kind !== 'key-down') return { kind: 'failed', step: last, correction: { kind: 'again' } }
+  const { key } = spoiler.input
+  const step = countedPresses(procedure, last, key)
+  return step === undefined
+    ? { kind: 'failed', step: last, correction: oneKey(procedure, last, key) }
+    : { kind: 'failed', step, correction: { kind: 'count', step } }
+}
+
+/** The last step up to one that is a number of presses of a key. */
+function countedPresses({ steps }: Procedure, upTo: number, key: KeyId): number | undefined {
+  const step = steps.findLastIndex(
+    (one, index) => index <= upTo && one.do === 'press' && one.times > 1 && one.key === key,
+  )
+  return step < 0 ? undefined : step
 }
 
 interface Ideal {
@@ -160,6 +168,11 @@ function blame(
   { matched, wrong, isDone, held, ideal }: Circumstances,
 ): Verdict {
   const failed = (correction: Correction, of = step): Verdict => ({ kind: 'failed', step: of, correction })
+  const here = procedure.steps[step]
+  const tooFew = here?.do === 'press' && here.times > 1 && !isDone && matched.some((one) => one.step === step)
+  const tooMany = wrong.map((key) => countedPresses(procedure, step, key)).find((one) => one !== undefined)
+  const miscounted = tooFew ? step : tooMany
+  if (miscounted !== undefined) return failed({ kind: 'count', step: miscounted }, miscounted)
   if (procedure.steps[step]?.do === 'plug' && !isDone) return failed({ kind: 'data-link' })
   // Keys of two steps may change at one instant: the wrong one was meant for the next that go down.
   const meant = procedure.steps.findIndex((one, index) => index >= step && keysDownAt(one).length > 0)
@@ -177,8 +190,11 @@ function blame(
     .map((one) => ({ ...one, byMs: one.move.atMs - momentOf(ideal, one) }))
     .sort((a, b) => Math.abs(b.byMs) - Math.abs(a.byMs))[0]
   if (!off || (!isDone && off.step === step)) return failed({ kind: 'sooner', step })
-  const correction: Correction = { kind: off.byMs < 0 ? 'later' : 'sooner', step: off.step }
   const { input } = off.move
+  const correction: Correction =
+    off.byMs > 0 && (input.kind === 'tap' || input.kind === 'type')
+      ? { kind: 'promptly', step: off.step }
+      : correctionOfMoment(off.byMs < 0 ? 'later' : 'sooner', procedure, off.step)
   return { kind: 'failed', step: off.step, correction, off: { input, byMs: Math.abs(off.byMs) } }
 }
 

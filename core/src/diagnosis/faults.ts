@@ -1,6 +1,14 @@
 import type { KeyId, LinkKind, Procedure } from '../catalog/index.ts'
-import type { Slips } from '../procedure/index.ts'
-import type { Machine, Situation } from '../twin/index.ts'
+import {
+  isCountedMenu,
+  momentOf,
+  movesOf,
+  performPlan,
+  planOf,
+  type Plan,
+  type Slips,
+} from '../procedure/index.ts'
+import { durationsAt, USUAL_SITUATION, type Machine, type Situation } from '../twin/index.ts'
 
 /** A fault that stays until it is corrected: tries share it. */
 export type StayingFault =
@@ -16,7 +24,7 @@ export type StayingFault =
   /** The system does not come up: each start ends in the next. */
   | { readonly kind: 'loop' }
   /** The hand slips the same way again and again, until somebody says so. */
-  | { readonly kind: 'habit'; readonly of: Exclude<Slip['kind'], 'ordinary'> }
+  | { readonly kind: 'habit'; readonly of: (typeof HABITS)[number] }
   /** It is another model than the one on the job: no twin here says what it shows. */
   | { readonly kind: 'other-family' }
 
@@ -26,6 +34,10 @@ export type Slip =
   | { readonly kind: 'ordinary' }
   | { readonly kind: 'late'; readonly step: number }
   | { readonly kind: 'early'; readonly step: number }
+  /** Longer looked at than the screen stays. */
+  | { readonly kind: 'lingering'; readonly step: number }
+  /** One press too many, or one too few, where a number of them is one thing. */
+  | { readonly kind: 'miscount'; readonly step: number; readonly by: 1 | -1 }
   | { readonly kind: 'wrong-key'; readonly key: KeyId; readonly instead: KeyId }
   | { readonly kind: 'both-keys'; readonly key: KeyId; readonly also: KeyId }
 
@@ -34,6 +46,8 @@ export type Correction =
   | { readonly kind: 'again' }
   | { readonly kind: 'sooner'; readonly step: number }
   | { readonly kind: 'later'; readonly step: number }
+  | { readonly kind: 'promptly'; readonly step: number }
+  | { readonly kind: 'count'; readonly step: number }
   | { readonly kind: 'right-key'; readonly key: KeyId; readonly not: KeyId }
   | { readonly kind: 'one-key'; readonly key: KeyId; readonly not: KeyId }
   | { readonly kind: 'data-link' }
@@ -57,9 +71,11 @@ export const FAULT_PRIORS = {
   flatBattery: 0.005,
   flatWhenOff: 0.2,
   loop: 0.01,
-  /** One try: each change of keys that hangs on a cue, and each pair of neighbouring keys. */
+  /** One try: each move that comes after something waited for, each number of presses, each pair of neighbouring keys. */
   late: 0.03,
   early: 0.03,
+  lingering: 0.01,
+  miscount: 0.015,
   wrongKey: 0.025,
   bothKeys: 0.006,
   /** Each kind of slip as a habit. */
@@ -75,11 +91,13 @@ const NEIGHBOUR: Partial<Record<KeyId, KeyId>> = {
   lower: 'upper',
 }
 
-/** The steps that press keys or let them go, in order. */
-export function keySteps({ steps }: Procedure): readonly number[] {
-  return steps.flatMap((step, index) =>
-    step.do === 'hold' || step.do === 'let-go' || step.do === 'slide' ? [index] : [],
-  )
+/**
+ * The moves of a procedure that can be mistimed. Nobody is late or early with the first: nothing comes before them to
+ * wait for.
+ */
+export function timedMoves(procedure: Procedure): readonly number[] {
+  const firstWait = procedure.steps.findIndex((step) => step.do === 'wait')
+  return movesOf(procedure).filter((step) => firstWait >= 0 && step > firstWait)
 }
 
 /** The keys that a procedure uses, each once. */
@@ -109,19 +127,28 @@ export function linkAskedFor({ steps }: Procedure): LinkKind | undefined {
 
 /** The slips that a procedure leaves room for, each with its weight; they add up to 1. */
 export function slipsOf(machine: Machine, procedure: Procedure): readonly { slip: Slip; weight: number }[] {
-  // Nobody is late or early with the first keys: nothing comes before them to wait for.
-  const firstWait = procedure.steps.findIndex((step) => step.do === 'wait')
-  const changes = keySteps(procedure).filter((step) => firstWait >= 0 && step > firstWait)
+  const moves = timedMoves(procedure)
+  const plan = planOf(machine, procedure, USUAL_SITUATION)
   const used = keysOf(procedure).flatMap((key): [KeyId, KeyId][] => {
     const neighbour = NEIGHBOUR[key]
     return neighbour && machine.keys.includes(neighbour) ? [[key, neighbour]] : []
   })
   // Where both neighbours are used, the one asked for last is the one mistaken.
   const [mistaken] = used.slice(-1)
-  const { late, early, wrongKey, bothKeys } = FAULT_PRIORS
+  const { late, early, lingering, miscount, wrongKey, bothKeys } = FAULT_PRIORS
   const slips = [
-    ...changes.map((step) => ({ slip: { kind: 'late', step } as Slip, weight: late })),
-    ...changes.map((step) => ({ slip: { kind: 'early', step } as Slip, weight: early })),
+    ...moves.map((step) => ({ slip: { kind: 'late', step } as Slip, weight: late })),
+    ...moves.map((step) => ({ slip: { kind: 'early', step } as Slip, weight: early })),
+    ...stepsThatGoAway(plan).map((step) => ({
+      slip: { kind: 'lingering', step } as Slip,
+      weight: lingering,
+    })),
+    ...countedSteps(plan).flatMap((step) =>
+      ([1, -1] as const).map((by) => ({
+        slip: { kind: 'miscount', step, by } as Slip,
+        weight: miscount / 2,
+      })),
+    ),
     ...(mistaken
       ? [
           { slip: { kind: 'wrong-key', key: mistaken[0], instead: mistaken[1] } as Slip, weight: wrongKey },
@@ -131,6 +158,33 @@ export function slipsOf(machine: Machine, procedure: Procedure): readonly { slip
   ]
   const rest = slips.reduce((sum, { weight }) => sum - weight, 1)
   return [{ slip: { kind: 'ordinary' }, weight: rest }, ...slips]
+}
+
+/** Longer than any screen is looked at. */
+const FOREVER_MS = 120_000
+
+/** The choices and touches that come too late, once the screen they are for has left by itself. */
+function stepsThatGoAway(plan: Plan): readonly number[] {
+  const median = durationsAt(plan.machine, 'median')
+  const looksFirst = plan.steps.flatMap((step, index) =>
+    step.do === 'way' || step.do === 'tap' || step.do === 'type' ? [index] : [],
+  )
+  if (looksFirst.length === 0 || !performPlan(plan, median).reached) return []
+  return looksFirst.filter(
+    (step) => !performPlan(plan, median, { lateMs: new Map([[step, FOREVER_MS]]) }).reached,
+  )
+}
+
+/** The steps at which a number of presses is one thing. */
+function countedSteps({ machine, steps }: Plan): readonly number[] {
+  return steps.flatMap((step, index) =>
+    (step.do === 'press' && step.times > 1) || (step.do === 'way' && isCountedMenu(machine)) ? [index] : [],
+  )
+}
+
+/** The same correction however many of the moves of its moment went wrong. */
+export function correctionOfMoment(kind: 'sooner' | 'later', procedure: Procedure, step: number): Correction {
+  return { kind, step: momentOf(procedure, step) }
 }
 
 /** The staying faults that could touch tries of these procedures. */

@@ -2,9 +2,10 @@ import type { Cue, Procedure } from '../catalog/index.ts'
 import type { ChartChange } from '../drawing/index.ts'
 import { criticalSentence, phrases, stepWords, type KeyChart, type Locale } from '../procedure/index.ts'
 import type { TryMade } from './belief.ts'
+import type { TwinInput } from '../twin/index.ts'
 import type { Cause } from './diagnose.ts'
 import type { Verdict } from './dryRun.ts'
-import { linkAskedFor, type Correction } from './faults.ts'
+import { keysOf, linkAskedFor, type Correction } from './faults.ts'
 import type { NextThing } from './next.ts'
 
 /** What the next thing is and why, said to a colleague. */
@@ -17,6 +18,8 @@ interface DiagnosisPhrases {
   readonly again: string
   readonly sooner: (what: string) => string
   readonly later: (what: string) => string
+  readonly promptly: (what: string) => string
+  readonly count: (what: string) => string
   readonly rightKey: (key: string, not: string) => string
   readonly oneKey: (key: string, not: string) => string
   readonly otherCable: string
@@ -37,6 +40,8 @@ interface DiagnosisPhrases {
     readonly again: string
     readonly sooner: string
     readonly later: string
+    readonly promptly: string
+    readonly count: string
     readonly rightKey: (key: string, not: string) => string
     readonly oneKey: (key: string, not: string) => string
     readonly noData: string
@@ -53,6 +58,8 @@ interface DiagnosisPhrases {
   readonly changes: {
     readonly sooner: string
     readonly later: string
+    readonly promptly: string
+    readonly count: string
     readonly cable: string
     readonly link: string
   }
@@ -61,6 +68,8 @@ interface DiagnosisPhrases {
     readonly tooLate: (what: string, seconds: string) => string
     readonly pressed: (key: string) => string
     readonly letGo: (key: string) => string
+    readonly plugged: (link: string) => string
+    readonly unplugged: string
     readonly lost: string
     readonly plugIn: string
   }
@@ -71,6 +80,8 @@ const PHRASES: Readonly<Record<Locale, DiagnosisPhrases>> = {
     again: 'Again, the same way.',
     sooner: (what) => `Sooner. ${what}`,
     later: (what) => `Wait for it. ${what}`,
+    promptly: (what) => `Do not wait there: it goes away by itself. ${what}.`,
+    count: (what) => `Count the presses. ${what}.`,
     rightKey: (key, not) => `Take ${key}, not ${not}.`,
     oneKey: (key, not) => `Press ${key} without ${not}.`,
     otherCable: 'Take another cable, with power on it.',
@@ -91,6 +102,8 @@ const PHRASES: Readonly<Record<Locale, DiagnosisPhrases>> = {
       again: 'the usual spread of hands',
       sooner: 'moving too late',
       later: 'moving too early',
+      promptly: 'a screen that went away meanwhile',
+      count: 'a press too many or too few',
       rightKey: (key, not) => `${not} in place of ${key}`,
       oneKey: (key, not) => `${key} and ${not} both down`,
       noData: 'no data on the cable',
@@ -107,12 +120,21 @@ const PHRASES: Readonly<Record<Locale, DiagnosisPhrases>> = {
         : `${seen}: ${cause} explains it best.`,
     unsure: (cause) => `It may be ${cause}; this settles it quickest.`,
     place: (place) => `The ${place} is a place, not a failure.`,
-    changes: { sooner: 'sooner', later: 'not before', cable: 'another cable', link: 'the right link' },
+    changes: {
+      sooner: 'sooner',
+      later: 'not before',
+      promptly: 'at once',
+      count: 'count',
+      cable: 'another cable',
+      link: 'the right link',
+    },
     dryRun: {
       tooEarly: (what, seconds) => `${what} ${seconds} s too early.`,
       tooLate: (what, seconds) => `${what} ${seconds} s too late.`,
       pressed: (key) => `${key} pressed`,
       letGo: (key) => `${key} let go`,
+      plugged: (link) => `${link}, plugged in`,
+      unplugged: 'Cable taken out',
       lost: 'Lost here.',
       plugIn: 'Nothing was plugged in.',
     },
@@ -139,6 +161,9 @@ export function correctionSentence(
       return words.sooner(moment(correction.step))
     case 'later':
       return words.later(moment(correction.step))
+    case 'promptly':
+    case 'count':
+      return words[correction.kind](stepWords(procedure, chart, locale)[correction.step] ?? '')
     case 'right-key':
       return words.rightKey(key[correction.key], key[correction.not])
     case 'one-key':
@@ -169,13 +194,28 @@ export function dryRunSentence(
     const plug = procedure.steps.findLastIndex((step) => step.do === 'plug')
     return `${words.plugIn} ${stepWords(procedure, chart, locale)[plug] ?? ''}`.trim()
   }
-  if (off?.input.kind !== 'key-down' && off?.input.kind !== 'key-up') return `${words.lost} ${how}`
-  const { input, byMs } = off
-  const key = capital(phrases(locale, chart.names).key[input.key])
-  const what = input.kind === 'key-down' ? words.pressed(key) : words.letGo(key)
+  const what = off && moveWords(off.input, chart, locale)
+  if (!what) return `${words.lost} ${how}`
+  const { byMs } = off
   // A tenth is the least that is worth saying.
   const seconds = Math.max(0.1, byMs / 1000).toFixed(1)
   return `${correction.kind === 'sooner' ? words.tooLate(what, seconds) : words.tooEarly(what, seconds)} ${how}`
+}
+
+/** A move as the beginning of a sentence on its moment; undefined for those that have none. */
+function moveWords(input: TwinInput, { names }: KeyChart, locale: Locale): string | undefined {
+  const words = PHRASES[locale].dryRun
+  const { key, link } = phrases(locale, names)
+  switch (input.kind) {
+    case 'key-down':
+      return words.pressed(capital(key[input.key]))
+    case 'key-up':
+      return words.letGo(capital(key[input.key]))
+    case 'link':
+      return input.link === 'none' ? words.unplugged : words.plugged(capital(link[input.link]))
+    default:
+      return undefined
+  }
 }
 
 /** What went wrong where a correction is needed, as part of a sentence. */
@@ -194,6 +234,9 @@ export function causeWords(
       return cause.sooner
     case 'later':
       return cause.later
+    case 'promptly':
+    case 'count':
+      return cause[correction.kind]
     case 'right-key':
       return cause.rightKey(key[correction.key], key[correction.not])
     case 'one-key':
@@ -229,8 +272,9 @@ export function adviceOf(
   const alike = tries.filter(
     (one) => one.procedure.id === procedure.id && one.seen.join() === last.seen.join(),
   ).length
-  const cause = causeWords(top.correction, procedure, chart, locale)
-  const why = words.because(seen, cause, alike)
+  const answered = answeredBy(next, causes, last) ?? top
+  const cause = causeWords(answered.correction, procedure, chart, locale)
+  const why = answered === top ? words.because(seen, cause, alike) : words.unsure(cause)
   const key = phrases(locale, chart.names).key
   switch (next.kind) {
     case 'try': {
@@ -239,14 +283,10 @@ export function adviceOf(
         next.otherCable ? correctionSentence({ kind: 'data-link' }, procedure, chart, locale) : '',
         next.way.procedure.id === procedure.id ? '' : words.anotherWay(next.way.procedure.school),
       ].filter(Boolean)
-      if (parts.length === 0 || isOfTheHand(top.correction)) {
-        const asked = linkAskedFor(procedure)
-        const usesCharger = last.link !== undefined && asked !== undefined && last.link !== asked
-        if (top.correction.kind === 'data-link' && usesCharger && asked === 'computer')
-          parts.push(words.computer)
-        else if (next.way.procedure.id === procedure.id && isOfTheHand(top.correction))
-          parts.push(correctionSentence(top.correction, procedure, chart, locale))
-      }
+      if (answered.correction.kind === 'data-link' && !next.otherCable && hasChargerForComputer(last))
+        parts.push(words.computer)
+      else if (next.way.procedure.id === procedure.id && isOfTheHand(answered.correction))
+        parts.push(correctionSentence(answered.correction, procedure, chart, locale))
       return { says: parts.join(' ') || words.again, why }
     }
     case 'test-key':
@@ -280,15 +320,17 @@ export function changesOf(
   const last = tries.at(-1)
   const [top] = causes
   if (next.kind !== 'try' || !last || !top || last.reached) return []
+  const { correction } = answeredBy(next, causes, last) ?? top
   const { changes } = PHRASES[locale]
   const { steps } = next.way.procedure
   const plug = steps.findLastIndex((step) => step.do === 'plug')
   const cable = next.otherCable && plug >= 0 ? [{ step: plug, word: changes.cable }] : []
   if (next.way.procedure.id !== last.procedure.id) return cable
-  const { correction } = top
   switch (correction.kind) {
     case 'sooner':
     case 'later':
+    case 'promptly':
+    case 'count':
       return [...cable, { step: correction.step, word: changes[correction.kind] }]
     case 'right-key':
     case 'one-key': {
@@ -304,6 +346,33 @@ export function changesOf(
     default:
       return cable
   }
+}
+
+/** The likeliest cause that a thing to do answers to: a reason is given for what is advised, not for something else. */
+function answeredBy(next: NextThing, causes: readonly Cause[], last: TryMade): Cause | undefined {
+  if (next.kind !== 'try') return causes[0]
+  const isSameWay = next.way.procedure.id === last.procedure.id
+  return causes.find(({ correction }) => {
+    switch (correction.kind) {
+      case 'data-link':
+        return next.otherCable || hasChargerForComputer(last)
+      case 'charge':
+        return next.charge
+      case 'test-key':
+        return !keysOf(next.way.procedure).includes(correction.key)
+      case 'clear-cache':
+      case 'other-family':
+        return false
+      default:
+        return isSameWay
+    }
+  })
+}
+
+/** Whether something hung there that carries no data, where a computer was asked for. */
+function hasChargerForComputer({ procedure, link }: TryMade): boolean {
+  const asked = linkAskedFor(procedure)
+  return asked === 'computer' && link !== undefined && link !== asked
 }
 
 function testWhy(
@@ -322,8 +391,16 @@ function testWhy(
 
 /** Corrections that only the hand can make. */
 export function isOfTheHand({ kind }: Correction): boolean {
-  return kind === 'sooner' || kind === 'later' || kind === 'right-key' || kind === 'one-key'
+  return OF_THE_HAND.includes(kind)
 }
+const OF_THE_HAND: readonly Correction['kind'][] = [
+  'sooner',
+  'later',
+  'promptly',
+  'count',
+  'right-key',
+  'one-key',
+]
 
 function capital(sentence: string): string {
   return sentence.charAt(0).toUpperCase() + sentence.slice(1)

@@ -3,7 +3,7 @@ import { HANDBOOK, type Random } from '../hand/index.ts'
 import { codeOfCue, type Machine } from '../twin/index.ts'
 import type { CableTrust } from './belief.ts'
 import { judgeDryRun, type Verdict } from './dryRun.ts'
-import { keySteps, type Correction, type Slip, type StayingFault } from './faults.ts'
+import { timedMoves, type Correction, type Slip, type StayingFault } from './faults.ts'
 import type { PossibleFamily, Way } from './knowledge.ts'
 import { TELLING_CUES } from './report.ts'
 import { cameIn, FaultyBench, type Trace } from './traces.ts'
@@ -119,9 +119,8 @@ export class SimulatedBench {
     const habit = this.#habit
     if (habit === undefined || this.#random() > HABIT) return { kind: 'ordinary' }
     if (habit === 'wrong-key') return { kind: habit, key: 'volume-up', instead: 'volume-down' }
-    const firstCue = procedure.steps.findIndex((step) => step.do === 'wait')
-    const step = keySteps(procedure).find((one) => one > firstCue)
-    return step === undefined || habit === 'both-keys' || habit === 'ordinary'
+    const [step] = timedMoves(procedure)
+    return step === undefined || (habit !== 'late' && habit !== 'early')
       ? { kind: 'ordinary' }
       : { kind: habit, step }
   }

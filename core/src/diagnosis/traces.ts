@@ -84,6 +84,8 @@ const LOOKING_MS = 120_000
 const UNKNOWN_WAIT_MS = 8000
 /** How late and how early a slip is. Common practice, no source. */
 const LATE_MS = { min: 300, max: 3000 }
+/** How long one looks too long. Common practice, no source. */
+const LINGERING_MS = { min: 5_000, max: 45_000 }
 
 /**
  * Lets many hands do a procedure on a family's twin under every fault, and keeps what they would see.
@@ -235,14 +237,21 @@ export class FaultyBench {
       twin.advanceTo(twin.nextDeadlineMs())
   }
 
+  #between({ min, max }: { readonly min: number; readonly max: number }): number {
+    return min + (max - min) * this.#random()
+  }
+
   #slipping(slip: Slip): Slips {
     switch (slip.kind) {
       case 'ordinary':
         return this.#slips
       case 'late': {
-        const lateMs = LATE_MS.min + (LATE_MS.max - LATE_MS.min) * this.#random()
-        return { ...this.#slips, lateMs: new Map([[slip.step, lateMs]]) }
+        return { ...this.#slips, lateMs: new Map([[slip.step, this.#between(LATE_MS)]]) }
       }
+      case 'lingering':
+        return { ...this.#slips, lateMs: new Map([[slip.step, this.#between(LINGERING_MS)]]) }
+      case 'miscount':
+        return { ...this.#slips, miscount: slip }
       case 'early': {
         const momentMs = this.#momentsMs[slip.step] ?? 0
         const beforeMs = Math.max(0, ...this.#momentsMs.slice(0, slip.step).filter((ms) => ms <= momentMs))

@@ -1,5 +1,5 @@
-import type { Procedure, Step } from '../catalog/index.ts'
-import { performPlan, planOf, type Plan } from '../procedure/index.ts'
+import type { Procedure } from '../catalog/index.ts'
+import { isCounted, movesOf, performPlan, planOf, type Plan } from '../procedure/index.ts'
 import { durationsAt, type DrawnDurations, type Machine, type Situation } from '../twin/index.ts'
 
 /** A half-open interval around a key change's perfect moment, in milliseconds; early is negative. */
@@ -8,9 +8,13 @@ export interface Window {
   readonly toMs: number
 }
 
-/** When a key change may come so that the procedure still reaches its goal. */
+/** When a move of keys or cable may come so that the procedure still reaches its goal. */
 export interface Slack {
   readonly step: number
+  /** It hangs on a count or a time rather than on something seen or felt: it can come too early as well as too late. */
+  readonly isCounted: boolean
+  /** It may come as soon as a hand is there, right after the move before it. */
+  readonly isFreeEarly: boolean
   /** On a middling unit. Not always one interval; at a limit of the scan it goes on beyond. */
   readonly windows: readonly Window[]
   /** The interval around the perfect moment that works on a middling unit and on both extremes. */
@@ -20,43 +24,52 @@ export interface Slack {
 export const SCAN = { stepMs: 50, earliestMs: -3000, latestMs: 6000 }
 
 /**
- * How early and late each key change may come, read off the twin: every offset of the scan is done with all
+ * How early and late each move may come, read off the twin: every offset of the scan is done with all
  * that follows run again, and each edge is narrowed to 1 ms. An early change is limited by the one before it.
  */
 export function slackOf(machine: Machine, procedure: Procedure, situation: Situation): readonly Slack[] {
   const plan = planOf(machine, procedure, situation)
   const units = (['median', 'min', 'max'] as const).map((where) => durationsAt(machine, where))
-  const moments = units.map((durations) => momentsOf(plan, durations))
-  return procedure.steps.flatMap((step, index): Slack[] => {
-    if (!changesKeys(step)) return []
-    const windows = units.map((durations, unit) => windowsOf(plan, durations, index, moments[unit] ?? []))
-    const around = windows.map((ones) => ones.find(({ fromMs, toMs }) => fromMs <= 0 && toMs > 0))
-    return [
-      {
-        step: index,
-        windows: windows[0] ?? [],
-        safe: {
-          fromMs: Math.max(...around.map((one) => one?.fromMs ?? 0)),
-          toMs: Math.min(...around.map((one) => one?.toMs ?? 0)),
-        },
+  const timings = units.map((durations) => timingsOf(plan, durations))
+  return movesOf(procedure).map((step): Slack => {
+    const scans = units.map((durations, unit) => scanOf(plan, durations, step, timings[unit] ?? []))
+    const around = scans.map(({ windows }) => windows.find(({ fromMs, toMs }) => fromMs <= 0 && toMs > 0))
+    return {
+      step,
+      isCounted: isCounted(procedure, step),
+      isFreeEarly: scans.every(({ earliestMs }, unit) => (around[unit]?.fromMs ?? 0) <= earliestMs),
+      windows: scans[0]?.windows ?? [],
+      safe: {
+        fromMs: Math.max(...around.map((one) => one?.fromMs ?? 0)),
+        toMs: Math.min(...around.map((one) => one?.toMs ?? 0)),
       },
-    ]
+    }
   })
 }
 
-/** The key change that forgives least on every unit: the critical second. @returns undefined where all forgive */
+/** The move that forgives least on every unit: the critical second. @returns undefined where all forgive */
 export function criticalSlack(slacks: readonly Slack[]): Slack | undefined {
-  return slacks.filter(({ safe }) => safe.toMs < SCAN.latestMs).sort((a, b) => a.safe.toMs - b.safe.toMs)[0]
+  return slacks
+    .filter((slack) => toleranceOf(slack) < SCAN.latestMs)
+    .sort((a, b) => toleranceOf(a) - toleranceOf(b))[0]
 }
 
-function windowsOf(
+/** How far from its moment a move may come; what hangs on a cue is not early before it. */
+function toleranceOf({ safe, isCounted, isFreeEarly }: Slack): number {
+  return isCounted && !isFreeEarly ? Math.min(safe.toMs, -safe.fromMs) : safe.toMs
+}
+
+function scanOf(
   plan: Plan,
   durations: DrawnDurations,
   step: number,
-  moments: readonly number[],
-): Window[] {
-  const momentMs = moments[step] ?? 0
-  const beforeMs = Math.max(0, ...moments.slice(0, step).filter((ms) => ms !== undefined && ms <= momentMs))
+  timings: readonly Timing[],
+): { readonly earliestMs: number; readonly windows: readonly Window[] } {
+  const momentMs = timings[step]?.beginsMs ?? 0
+  const beforeMs = Math.max(
+    0,
+    ...timings.slice(0, step).flatMap((one) => (one && one.endsMs <= momentMs ? [one.endsMs] : [])),
+  )
   const works = (offsetMs: number) =>
     performPlan(plan, durations, { doneAtMs: { step, atMs: momentMs + offsetMs } }).reached
   const earliestMs = Math.max(SCAN.earliestMs, Math.ceil(beforeMs - momentMs))
@@ -74,7 +87,7 @@ function windowsOf(
     lastMs = offsetMs
   }
   if (beganMs !== undefined) windows.push({ fromMs: beganMs, toMs: SCAN.latestMs })
-  return windows
+  return { earliestMs, windows }
 }
 
 function offsets(earliestMs: number): number[] {
@@ -95,13 +108,15 @@ function edge(works: (offsetMs: number) => boolean, fromMs: number, toMs: number
   return high
 }
 
-/** When each key change comes with a perfect hand; of a step with several, the first. */
-function momentsOf(plan: Plan, durations: DrawnDurations): number[] {
-  const moments: number[] = []
-  for (const { step, atMs } of performPlan(plan, durations).actions) moments[step] ??= atMs
-  return moments
+interface Timing {
+  readonly beginsMs: number
+  readonly endsMs: number
 }
 
-function changesKeys(step: Step): boolean {
-  return step.do === 'hold' || step.do === 'let-go' || step.do === 'slide' || step.do === 'press'
+/** When each step begins and ends to move something, with a perfect hand; a step of many presses takes its time. */
+function timingsOf(plan: Plan, durations: DrawnDurations): readonly Timing[] {
+  const timings: Timing[] = []
+  for (const { step, atMs } of performPlan(plan, durations).actions)
+    timings[step] = { beginsMs: timings[step]?.beginsMs ?? atMs, endsMs: atMs }
+  return timings
 }

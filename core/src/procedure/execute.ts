@@ -8,6 +8,8 @@ import type { HandTiming } from './timing.ts'
 export interface Slips {
   /** How much later than its moment a step is done. */
   readonly lateMs?: ReadonlyMap<number, number>
+  /** Presses too many, or too few, where a number of them is one thing. */
+  readonly miscount?: { readonly step: number; readonly by: number }
   /** A step done at a given time, whether or not the cue before it has come. */
   readonly doneAtMs?: { readonly step: number; readonly atMs: number }
   readonly keyInstead?: ReadonlyMap<KeyId, KeyId>
@@ -106,10 +108,13 @@ export class Execution {
   #do(step: PlannedStep): boolean {
     const timing = this.#timing
     switch (step.do) {
-      case 'plug':
-        this.nowMs += timing.plugMs()
+      case 'plug': {
+        const isForced = this.#slips.doneAtMs?.step === this.#step
+        if (this.#reacts) this.#ready()
+        if (!isForced) this.nowMs += timing.plugMs()
         this.#input({ kind: 'link', link: this.#slips.linkInstead?.get(step.link) ?? step.link })
         return true
+      }
       case 'hold':
         this.#ready()
         this.#keys(step.keys, step.set, true, step.inOrder)
@@ -135,7 +140,7 @@ export class Execution {
       }
       case 'press':
         this.#ready()
-        for (let n = 0; n < step.times; n++) this.#press(step.key, timing.pressMs())
+        for (let n = 0; n < this.#counted(step.times); n++) this.#press(step.key, timing.pressMs())
         return true
       case 'long-press':
         this.#ready()
@@ -192,6 +197,11 @@ export class Execution {
     this.#change(thenUp, thenDown)
   }
 
+  #counted(times: number): number {
+    const { miscount } = this.#slips
+    return times > 1 && miscount?.step === this.#step ? times + miscount.by : times
+  }
+
   #press(key: number, heldMs: number): void {
     const bit = 1 << key
     this.#change(0, bit)
@@ -241,7 +251,7 @@ export class Execution {
       case 'press': {
         const held = input.with.reduce((set, id) => set | (1 << keys.indexOf(id)), 0)
         if (held) this.#change(0, held)
-        for (let n = 0; n < (input.times ?? 1); n++)
+        for (let n = 0; n < this.#counted(input.times ?? 1); n++)
           this.#press(keys.indexOf(input.key), this.#timing.pressMs())
         if (held) this.#change(held, 0)
         break
@@ -269,8 +279,12 @@ export class Execution {
     }
   }
 
+  /** Waits for a time or a count, which a move that is done at a given time may cut short. */
   #waited(ms: number): boolean {
-    this.nowMs += ms
+    const forced = this.#slips.doneAtMs
+    const untilMs = this.nowMs + ms
+    this.nowMs =
+      forced && forced.step > this.#step ? Math.min(untilMs, Math.max(this.nowMs, forced.atMs)) : untilMs
     this.#twin.advanceTo(this.nowMs)
     return true
   }

@@ -38,10 +38,15 @@ export interface ProcedurePhrases {
   readonly longPress: (key: string) => string
   readonly tap: (label: string) => string
   readonly choose: (item: string, inputs: string) => string
-  readonly plug: (link: string) => string
+  readonly plug: (link: string, held: string) => string
   /** The same within a menu line. */
   readonly moveCable: (link: string) => string
   readonly atCue: (until: string, actions: readonly string[]) => string
+  readonly afterCount: (count: number, actions: readonly string[]) => string
+  readonly afterTime: (about: string, actions: readonly string[]) => string
+  readonly roomAfterCue: (ms: number) => string
+  /** From the beginning of the count; an end that is open is absent. */
+  readonly roomInCount: (fromMs: number | undefined, toMs: number | undefined) => string
   readonly seconds: (fromMs: number, ms: number, toMs: number) => string
   readonly times: (key: string, times: number) => string
   readonly long: (key: string) => string

@@ -2,6 +2,9 @@ import type { ProcedurePhrases } from './phrases.ts'
 
 const seconds = (ms: number) => (ms < 2000 ? (ms / 1000).toFixed(1) : String(Math.round(ms / 1000)))
 const lowerFirst = (line: string) => line.charAt(0).toLowerCase() + line.slice(1)
+const oneAfterAnother = (actions: readonly string[]) => actions.map(lowerFirst).join(', then ')
+/** A bound is never said wider than it is. */
+const tenths = (ms: number, round = Math.floor) => (round(ms / 100) / 10).toFixed(1)
 const bracket = (about: string) => (about ? ` (${about})` : '')
 
 export const english: ProcedurePhrases = {
@@ -107,10 +110,20 @@ export const english: ProcedurePhrases = {
   longPress: (key) => `Press ${key} long`,
   tap: (label) => `Tap “${label}”`,
   choose: (item, inputs) => `Choose “${item}”: ${inputs}`,
-  plug: (link) => (link === 'no cable' ? 'Take the cable out' : `Plug in ${link}`),
+  plug: (link, held) =>
+    `${link === 'no cable' ? 'Take the cable out' : `Plug in ${link}`}${held ? `, keep ${held}` : ''}`,
   moveCable: (link) => (link === 'no cable' ? 'take the cable out' : `plug in ${link}`),
   atCue: (until, actions) =>
-    `At ${until.replace(/^the screen turns dark$/, 'dark')}: ${actions.map(lowerFirst).join(', then ')}.`,
+    `At ${until.replace(/^the screen turns dark$/, 'dark')}: ${oneAfterAnother(actions)}.`,
+  afterCount: (count, actions) => `At the count of ${count}: ${oneAfterAnother(actions)}.`,
+  afterTime: (about, actions) => `After ${about}: ${oneAfterAnother(actions)}.`,
+  roomAfterCue: (ms) => `You have ${tenths(ms)} s even on a quick unit.`,
+  roomInCount: (fromMs, toMs) =>
+    toMs === undefined
+      ? `Not sooner than ${tenths(fromMs ?? 0, Math.ceil)} s after the count began, even on a slow unit.`
+      : fromMs === undefined
+        ? `At the latest ${tenths(toMs)} s after the count began, even on a quick unit.`
+        : `Between ${tenths(fromMs, Math.ceil)} and ${tenths(toMs)} s after the count began, on any unit.`,
   seconds: (from, ms, to) =>
     seconds(from) === seconds(to)
       ? `about ${seconds(ms)} s`

@@ -1,6 +1,7 @@
 import type { KeyId, Procedure, Step } from '../catalog/index.ts'
 import type { KeyChart } from './keyChart.ts'
 import type { MenuLinePart } from './menuLine.ts'
+import { heldBeforeEach } from './moves.ts'
 import type { PathInput } from './menuPath.ts'
 import type { ProcedurePhrases } from './phrases.ts'
 import { PATIENCE_MS } from './timing.ts'
@@ -21,18 +22,15 @@ const NOTICEABLE_MS = 300
 /** One line a step, in order, short enough to be spoken before its moment. */
 export function stepWords(procedure: Procedure, chart: KeyChart, locale: Locale): readonly string[] {
   const words = phrases(locale, chart.names)
-  let held: KeyId[] = []
-  return procedure.steps.map((step, index) => {
-    const line = lineOf(step, index, held, chart, words)
-    held = heldAfter(step, held)
-    return line
-  })
+  const held = heldBeforeEach(procedure)
+  return procedure.steps.map((step, index) => lineOf(step, index, held[index] ?? [], chart, words))
 }
 
 /**
- * The one sentence for the critical second: what to do at which cue, since nobody can look at a screen then.
+ * The one sentence for the critical second: what to do at which cue or after which count, since nobody can look at
+ * a screen then.
  * @param step the critical step's index, from `criticalSlack` of the hand
- * @returns undefined where the step does not hang on a cue
+ * @returns undefined where nothing is waited for before the step
  */
 export function criticalSentence(
   procedure: Procedure,
@@ -41,12 +39,44 @@ export function criticalSentence(
   locale: Locale,
 ): string | undefined {
   const words = phrases(locale)
-  const cueStep = procedure.steps.findLastIndex((s, n) => n < step && s.do === 'wait' && 'cue' in s.until)
-  const waiting = procedure.steps[cueStep]
-  if (waiting?.do !== 'wait' || !('cue' in waiting.until)) return undefined
-  const nextWait = procedure.steps.findIndex((s, n) => n > step && s.do === 'wait')
-  const actions = stepWords(procedure, chart, locale).slice(cueStep + 1, nextWait < 0 ? undefined : nextWait)
-  return words.atCue(words.until[waiting.until.cue], actions)
+  const { steps } = procedure
+  const waitAt = steps.findLastIndex((one, index) => index < step && one.do === 'wait')
+  const waiting = steps[waitAt]
+  if (waiting?.do !== 'wait') return undefined
+  const nextWait = steps.findIndex((one, index) => index > step && one.do === 'wait')
+  const actions = stepWords(procedure, chart, locale).slice(waitAt + 1, nextWait < 0 ? undefined : nextWait)
+  if ('cue' in waiting.until) return words.atCue(words.until[waiting.until.cue], actions)
+  if ('count' in waiting.until) return words.afterCount(waiting.until.count, actions)
+  return words.afterTime(span(waitAt, chart, words), actions)
+}
+
+/**
+ * How much room the critical second leaves, in a sentence: after a cue, or within a count.
+ * @param safe around the perfect moment, from `criticalSlack` of the hand
+ */
+export function roomSentence(
+  procedure: Procedure,
+  { step, isCounted, isFreeEarly, safe }: Room,
+  chart: KeyChart,
+  locale: Locale,
+): string {
+  const words = phrases(locale)
+  const waitAt = procedure.steps.findLastIndex((one, index) => index < step && one.do === 'wait')
+  if (!isCounted) return words.roomAfterCue(safe.toMs)
+  const countedMs = (chart.stepEnds[waitAt]?.ms ?? 0) - (chart.stepEnds[waitAt - 1]?.ms ?? 0)
+  const toMs = safe.toMs < MOST_ROOM_MS ? countedMs + safe.toMs : undefined
+  return words.roomInCount(isFreeEarly ? undefined : countedMs + safe.fromMs, toMs)
+}
+
+/** More room than this is not worth a figure. */
+const MOST_ROOM_MS = 6000
+
+/** What the hand's `Slack` says of a move. */
+export interface Room {
+  readonly step: number
+  readonly isCounted: boolean
+  readonly isFreeEarly: boolean
+  readonly safe: { readonly fromMs: number; readonly toMs: number }
 }
 
 /** A whole menu line: `volume-down ×4 · power`. */
@@ -90,7 +120,7 @@ function lineOf(
 ): string {
   switch (step.do) {
     case 'plug':
-      return words.plug(words.link[step.link])
+      return words.plug(words.link[step.link], list(held, words))
     case 'hold':
       return words.hold(
         step.keys.map((key) => words.key[key]).join(step.order === 'together' ? words.and : words.then),
@@ -151,11 +181,4 @@ function span(index: number, { stepEnds }: KeyChart, words: ProcedurePhrases): s
 
 function list(keys: readonly KeyId[], words: ProcedurePhrases): string {
   return keys.map((key) => words.key[key]).join(words.and)
-}
-
-function heldAfter(step: Step, held: readonly KeyId[]): KeyId[] {
-  if (step.do === 'hold') return [...held, ...step.keys]
-  if (step.do === 'let-go') return held.filter((key) => !step.keys.includes(key))
-  if (step.do === 'slide') return [...held.filter((key) => key !== step.from), step.to]
-  return [...held]
 }

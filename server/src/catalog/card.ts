@@ -7,6 +7,7 @@ import {
   inParts,
   menuLineText,
   phrases,
+  roomSentence,
   wipeFromRecovery,
   type ProcedureSheet,
 } from '@benevox/core/procedure'
@@ -132,7 +133,7 @@ function wayOf(
       ...(sentence
         ? [
             {
-              text: `${sentence} ${(Math.floor(critical.safe.toMs / 100) / 10).toFixed(1)} s even on a quick unit.`,
+              text: `${sentence} ${roomSentence(procedure, critical, chart, 'en')}`,
               margin: [0, 2, 0, 2],
             } satisfies Content,
           ]

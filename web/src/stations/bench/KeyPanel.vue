@@ -8,7 +8,6 @@ import { useKit } from '../../api/kit.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import KeyChart from '../../parts/KeyChart.vue'
 import StepLines from '../../parts/StepLines.vue'
-import { tenthsText } from '../../words/en.ts'
 import AdvicePanel from './AdvicePanel.vue'
 import DryRun from './DryRun.vue'
 import PrepList from './PrepList.vue'
@@ -167,9 +166,8 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
         />
         <p v-else class="text-[2.1rem] leading-tight font-bold" data-testid="critical">
           {{ critical?.sentence ?? lines[0] }}
-          <span v-if="critical?.latestMs" class="block text-lg font-normal text-ink-soft"
-            >You have {{ tenthsText(critical.latestMs) }} s even on a quick unit. Nothing has to be touched
-            here meanwhile.</span
+          <span v-if="critical?.sentence" class="block text-lg font-normal text-ink-soft"
+            >{{ critical.room }} Nothing has to be touched here meanwhile.</span
           >
         </p>
         <p v-if="sheet?.notProven" role="alert" class="border-l-4 border-stop pl-3 text-lg">

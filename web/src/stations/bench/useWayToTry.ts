@@ -1,6 +1,6 @@
 import type { Family, LinkKind, Model, StartState } from '@benevox/core/catalog'
 import { cuesToReport, linkAskedFor, type Findings } from '@benevox/core/diagnosis'
-import { criticalSentence, phrases, procedureSheet, whyMissed } from '@benevox/core/procedure'
+import { criticalSentence, phrases, procedureSheet, roomSentence, whyMissed } from '@benevox/core/procedure'
 import { computed, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../job/jobs.ts'
@@ -118,8 +118,8 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
     const slack = study.value?.critical
     if (!procedure.value || !chart.value || !slack) return undefined
     return {
-      latestMs: slack.safe.toMs,
       sentence: criticalSentence(procedure.value, slack.step, chart.value, 'en'),
+      room: roomSentence(procedure.value, slack, chart.value, 'en'),
     }
   })
   const needsLink = computed(() => procedure.value && linkAskedFor(procedure.value))

@@ -39,9 +39,9 @@ const departs = (line: string) => props.firstLines !== undefined && !props.first
 const slacks = computed(() =>
   (props.study?.slacks ?? [])
     .filter(({ safe }) => safe.toMs < SCAN.latestMs)
-    .map(({ step, safe, windows }) => ({
+    .map(({ step, safe, windows, isFreeEarly }) => ({
       line: props.sheet.lines[step] ?? '',
-      early: safe.fromMs <= SCAN.earliestMs ? 'as early as you like' : `${tenthsText(-safe.fromMs)} s early`,
+      early: isFreeEarly ? 'as early as you like' : `${tenthsText(-safe.fromMs)} s early`,
       late: `${tenthsText(safe.toMs)} s late`,
       isSplit: windows.length > 1,
     })),

@@ -21,7 +21,7 @@ function handText({ input }: Action): string {
     case 'key-up':
       return `${words.value.key[input.key]} let go`
     case 'link':
-      return words.value.plug(words.value.link[input.link])
+      return words.value.plug(words.value.link[input.link], '')
     case 'tap':
       return `tap ${input.on}`
     case 'type':
