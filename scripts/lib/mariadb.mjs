@@ -93,6 +93,10 @@ async function startOn({ name, fresh, port }) {
   mkdirSync(dir, { recursive: true })
   const credentialsFile = join(dir, 'credentials.json')
   const asUser = isRoot ? ['--user=mysql'] : []
+  // A mariadbd that starts clears its folder for temporary tables: in a shared one, those of others too.
+  const ownTmp = join(dir, 'tmp')
+  mkdirSync(ownTmp, { recursive: true })
+  if (isRoot) spawnSync('chown', ['mysql', ownTmp])
 
   if (!existsSync(credentialsFile)) {
     rmSync(dataDir, { recursive: true, force: true })
@@ -102,6 +106,7 @@ async function startOn({ name, fresh, port }) {
       [
         '--no-defaults',
         `--datadir=${dataDir}`,
+        `--tmpdir=${ownTmp}`,
         '--auth-root-authentication-method=socket',
         '--skip-test-db',
         ...asUser,
@@ -140,6 +145,7 @@ async function startOn({ name, fresh, port }) {
       '--no-defaults',
       ...asUser,
       `--datadir=${dataDir}`,
+      `--tmpdir=${ownTmp}`,
       `--pid-file=${pidFile}`,
       `--socket=${socket}`,
       '--bind-address=127.0.0.1',

@@ -219,6 +219,28 @@ function isForestalled(
   )
 }
 
+/** What a screen does by itself while nobody touches it. */
+export interface IdleExit {
+  /** From the last input, in milliseconds: on the quickest unit, and on a middling one. */
+  readonly soonestMs: number
+  readonly usualMs: number
+  /** The state it goes on to. */
+  readonly to: number
+}
+
+/**
+ * When a menu leaves by itself, and where to.
+ * @param state an index of the machine's states
+ * @param situation what hangs on the device and is on it now
+ * @returns undefined where it stays
+ */
+export function idleExitOf(machine: Machine, state: number, situation: Situation): IdleExit | undefined {
+  const here = machine.states[state]
+  if (!here?.cursor) return undefined
+  const leaving = leavingByItself(machine, here, situation)
+  return leaving && { soonestMs: leaving.soonestMs, usualMs: leaving.usualMs, to: leaving.transition.to }
+}
+
 interface Leaving {
   readonly index: number
   readonly transition: MachineTransition

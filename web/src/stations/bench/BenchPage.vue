@@ -47,6 +47,7 @@ const panels = computed((): Panels => {
       atLastQuestion: at.atLastQuestion,
       isReleased: at.isReleased,
       keepsData: at.keepsData,
+      isGone: at.isGone,
       back: at.back?.next,
     },
   }

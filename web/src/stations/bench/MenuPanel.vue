@@ -22,6 +22,7 @@ const menus = useMenuPlace(
   computed(() => false),
 )
 const { machine, state, menu, toWipe, toCache, toRestart, otherMenus, text, targetOf, passesOf } = menus
+const { isGone, staysMs } = menus
 
 const atLastQuestion = computed(() => toWipe.value?.beforeLastQuestion.length === 0)
 const isReleased = computed(() => job.mayShowWipeKeys)
@@ -38,7 +39,7 @@ const notFromHere = computed(() => {
   return action?.kind === 'tell' && action.change.kind === 'back-to-keys' ? first.value : undefined
 })
 const visible = computed(() =>
-  keepsData.value || notFromHere.value
+  isGone.value || keepsData.value || notFromHere.value
     ? []
     : atLastQuestion.value
       ? isReleased.value
@@ -57,6 +58,10 @@ const resetGates = computed(
     [],
 )
 
+/** The menu left by itself, and where it went is no menu: in recovery it stands no more. */
+function hasLeft(): void {
+  if (!menus.hasLeft()) void record('back-to-keys')
+}
 const record = (kind: 'revealed' | 'wipe-started' | 'back-to-keys') => {
   if (kind === 'back-to-keys') forgetMenuPlaces(job.saved?.id ?? 0)
   return kind === 'revealed' ? job.recordBench({ kind }) : job.tell({ kind })
@@ -104,13 +109,14 @@ const spaceGoesOn = computed(() =>
         atLastQuestion: atLastQuestion.value,
         isReleased: isReleased.value,
         keepsData: keepsData.value,
+        isGone: isGone.value,
         back: back.value?.next,
       },
     }),
   ),
 )
 async function next(): Promise<void> {
-  if (keepsData.value || notFromHere.value) return
+  if (isGone.value || keepsData.value || notFromHere.value) return
   if (!atLastQuestion.value) {
     menus.given(toWipe.value?.beforeLastQuestion ?? [])
   } else if (isReleased.value) await record('wipe-started')
@@ -126,6 +132,7 @@ defineExpose({
   notFromHere,
   atLastQuestion,
   isReleased,
+  isGone,
   backToKeys: () => record('back-to-keys'),
 })
 </script>
@@ -133,6 +140,25 @@ defineExpose({
 <template>
   <div class="beside beside-wide items-start px-6 py-4">
     <div>
+      <section v-if="isGone" aria-label="Left by itself" data-testid="left-by-itself">
+        <p class="text-3xl leading-tight font-bold">Look at the device: it may have left this menu.</p>
+        <p class="mt-1 text-lg">
+          After {{ Math.round((menus.idleExit.value?.soonestMs ?? 0) / 1000) }} s without a key it leaves by
+          itself. What does it show?
+        </p>
+        <p class="mt-3 flex gap-4">
+          <button class="act" @click="menus.stillThere">Still this menu</button>
+          <button class="act" @click="hasLeft">{{ menus.leavesFor.value }}</button>
+          <button v-if="atLastQuestion" class="underline" @click="record('wipe-started')">
+            It is wiping already
+          </button>
+        </p>
+        <p class="mt-2 text-ink-soft">Another line or screen: click it in the list.</p>
+      </section>
+      <p v-else-if="staysMs !== undefined" class="mb-2 text-lg" role="timer">
+        This menu leaves by itself in {{ Math.ceil(staysMs / 1000) }} s without a key.
+        <button class="underline" @click="menus.stillThere">A key was pressed: from the beginning</button>
+      </p>
       <CameBack
         v-if="back"
         :back="back"
@@ -140,7 +166,8 @@ defineExpose({
         :cache-line="text(toCache)"
         :restart-line="text(toRestart)"
       />
-      <template v-if="keepsData">
+      <template v-if="isGone" />
+      <template v-else-if="keepsData">
         <template v-if="cacheFirst && toCache.length">
           <p class="text-lg text-ink-soft">
             What was signed keeps everything on the device. From where you are, this clears the cache:
@@ -211,7 +238,7 @@ defineExpose({
         <button class="underline" @click="didNotHelp('install-system-again')">It did not help</button>
       </p>
 
-      <div v-if="atLastQuestion && !isReleased" class="mt-4">
+      <div v-if="atLastQuestion && !isReleased && !isGone" class="mt-4">
         <GatePanel />
         <div class="mt-4 flex items-center gap-4">
           <PressAndHold :disabled="resetGates.length > 0" @held="record('revealed')"
@@ -225,7 +252,7 @@ defineExpose({
           on the record.
         </p>
       </div>
-      <p v-if="atLastQuestion && isReleased" class="mt-3 text-lg">
+      <p v-if="atLastQuestion && isReleased && !isGone" class="mt-3 text-lg">
         Never cut the power while it wipes.<template v-if="whoAnswers">
           Afterwards it asks for the account: {{ whoAnswers }}.</template
         >
@@ -239,9 +266,11 @@ defineExpose({
         :model-text="model.modelText"
         :cursor="state.cursor.item"
         :target="
-          isReleased || !atLastQuestion ? targetOf(keepsData && cacheFirst ? toCache : marked) : undefined
+          !isGone && (isReleased || !atLastQuestion)
+            ? targetOf(keepsData && cacheFirst ? toCache : marked)
+            : undefined
         "
-        :passes="passesOf(keepsData && cacheFirst ? toCache : marked)"
+        :passes="passesOf(isGone ? [] : keepsData && cacheFirst ? toCache : marked)"
         @here="menus.atItem"
       />
       <p class="mt-2 text-sm text-ink-soft">Click the line the device’s cursor is on. Another screen:</p>

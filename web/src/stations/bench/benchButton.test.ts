@@ -23,12 +23,14 @@ interface Local {
   readonly phase: 'before' | 'running' | 'asking'
   readonly countingIn: boolean
   readonly atLastQuestion: boolean
+  readonly isGone: boolean
   readonly back: NonNullable<Panels['menu']>['back']
 }
 const LOCAL: fc.Arbitrary<Local> = fc.record({
   phase: fc.constantFrom('before' as const, 'running' as const, 'asking' as const),
   countingIn: fc.boolean(),
   atLastQuestion: fc.boolean(),
+  isGone: fc.boolean(),
   back: fc.constantFrom(
     undefined,
     'restart' as const,
@@ -45,6 +47,7 @@ function panelsOf(job: JobState, world: World, local: Local): Panels {
       atLastQuestion: local.atLastQuestion,
       isReleased: mayShowWipeKeys(job, world),
       keepsData: consent.state === 'given' && consent.covers !== 'covered',
+      isGone: local.isGone,
       back: local.back,
     },
   }
@@ -98,7 +101,9 @@ describe('the button of the bench', () => {
         const isOnThePage =
           ['answer', 'check', 'reveal', 'charge'].includes(action.kind) ||
           (place === 'keys' && local.phase === 'asking') ||
-          (isOnTheWay(action, panels) && local.atLastQuestion)
+          (isOnTheWay(action, panels) && local.atLastQuestion) ||
+          // What the device shows is asked first.
+          (place === 'menu' && local.isGone)
         const what = [
           benchButton(action, place, panels) !== undefined,
           handsBack(action, panels),
@@ -123,10 +128,22 @@ describe('the button of the bench', () => {
       action: 'clear-cache',
       worked: { kind: 'screen-lifted', how: 'cache-cleared' },
     } as const
-    const menu = { atLastQuestion: false, isReleased: false, keepsData: false, back: undefined }
+    const menu = {
+      atLastQuestion: false,
+      isReleased: false,
+      keepsData: false,
+      isGone: false,
+      back: undefined,
+    }
     expect(benchButton(action, 'menu', { menu })).toMatchObject({ onSpace: false })
     expect(isOnTheWay(action, { menu })).toBe(false)
     expect(allTheSame(action, 'menu', { menu })?.text).toBe('The last question shows')
     expect(allTheSame(action, 'menu', { menu: { ...menu, keepsData: true } })).toBeUndefined()
+  })
+  it('asks what the device shows before it goes on in a menu that may have left by itself', () => {
+    const menu = { atLastQuestion: true, isReleased: true, keepsData: false, isGone: false, back: undefined }
+    const action = { kind: 'tell', change: { kind: 'wipe-started' } } as const
+    expect(benchButton(action, 'menu', { menu })?.text).toBe('It is wiping')
+    expect(benchButton(action, 'menu', { menu: { ...menu, isGone: true } })).toBeUndefined()
   })
 })

@@ -29,6 +29,8 @@ export interface Panels {
         readonly isReleased: boolean
         /** What was signed keeps the data: the way to the wipe is not on the screen. */
         readonly keepsData: boolean
+        /** The menu may have left by itself: what it shows is asked first. */
+        readonly isGone: boolean
         /** What is done where recovery came back. */
         readonly back: CameBack['next'] | undefined
       }
@@ -81,7 +83,7 @@ export function benchButton(action: MainAction, place: BenchPlace, panels: Panel
 
 /** Whether the way to the reset is what is next in the menu; else the space bar is not for it. */
 export function isOnTheWay(action: MainAction, { menu }: Panels): boolean {
-  if (menu?.keepsData) return false
+  if (menu?.keepsData || menu?.isGone) return false
   if (action.kind === 'came-back') return menu?.back === 'reset-again'
   return (
     action.kind === 'check' ||
@@ -111,7 +113,7 @@ function atTheKeys(action: MainAction, { keys }: Panels): BenchButton | undefine
 }
 
 function throughTheMenu({ menu }: Panels): BenchButton | undefined {
-  if (!menu || menu.keepsData) return undefined
+  if (!menu || menu.keepsData || menu.isGone) return undefined
   if (!menu.atLastQuestion) return { text: 'The last question shows', onSpace: true, does: { kind: 'menu' } }
   return menu.isReleased ? { text: 'It is wiping', onSpace: true, does: { kind: 'menu' } } : undefined
 }

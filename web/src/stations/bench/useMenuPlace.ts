@@ -1,7 +1,9 @@
 import type { Family, LinkKind } from '@benevox/core/catalog'
 import {
+  idleExitOf,
   inParts,
   menuLineText,
+  phrases,
   quickestPath,
   wayOut,
   wayToWipe,
@@ -10,25 +12,32 @@ import {
   type PathStep,
 } from '@benevox/core/procedure'
 import { placeName } from '@benevox/core/twin'
-import { useSessionStorage } from '@vueuse/core'
-import { computed, type ComputedRef } from 'vue'
+import { useNow, useSessionStorage } from '@vueuse/core'
+import { computed, type ComputedRef, type Ref } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import type { JobSession } from '../../job/session.ts'
 
 const nameOfPlace = (jobId: number, wiped: boolean) => `benevox.place.${jobId}.${wiped ? 'after' : 'before'}`
 const nameOfLink = (jobId: number) => `benevox.link.${jobId}`
+const nameOfTouch = (jobId: number) => `benevox.touched.${jobId}`
 
 /** The menus were left: the next time they open where they begin. */
 export function forgetMenuPlaces(jobId: number): void {
   for (const wiped of [false, true]) sessionStorage.removeItem(nameOfPlace(jobId, wiped))
   sessionStorage.removeItem(nameOfLink(jobId))
+  sessionStorage.removeItem(nameOfTouch(jobId))
 }
 
 /**
  * Where the cursor stands in the device's menus, and the ways from there. It opens where the method that led into
  * recovery ends on the machine, and after the wipe where that ends. Survives a reload.
  */
-export function useMenuPlace(job: JobSession, family: ComputedRef<Family>, wiped: ComputedRef<boolean>) {
+export function useMenuPlace(
+  job: Pick<JobSession, 'id' | 'situation' | 'methodThatLedIn' | 'saved'>,
+  family: ComputedRef<Family>,
+  wiped: ComputedRef<boolean>,
+  now: Readonly<Ref<Date>> = useNow({ interval: 500 }),
+) {
   const catalog = useCatalog()
   const composed = computed(() => catalog.machineOf(family.value))
   const machine = computed(() => composed.value.machine)
@@ -61,7 +70,24 @@ export function useMenuPlace(job: JobSession, family: ComputedRef<Family>, wiped
   )
   const state = computed(() => machine.value.states[stateIndex.value])
   const menu = computed(() => composed.value.menus.get(state.value?.cursor?.menu ?? ''))
-  const go = (index: number) => (place.value = machine.value.states[index]?.name ?? '')
+  /** When the device was touched last, as far as it was told. */
+  const touchedAt = useSessionStorage(nameOfTouch(job.id), 0)
+  const touched = () => (touchedAt.value = now.value.getTime())
+  const go = (index: number) => {
+    place.value = machine.value.states[index]?.name ?? ''
+    touched()
+  }
+  const idleExit = computed(() => idleExitOf(machine.value, stateIndex.value, situation.value))
+  /**
+   * How long the menu stays while nobody touches the device, on the quickest unit; negative once it may be gone.
+   * Undefined where it stays.
+   */
+  const staysMs = computed(() => {
+    const since = touchedAt.value || Date.parse(job.saved?.bench.inRecoveryAt ?? '')
+    if (!idleExit.value || !Number.isFinite(since)) return undefined
+    return since + idleExit.value.soonestMs - now.value.getTime()
+  })
+  const isGone = computed(() => (staysMs.value ?? 1) <= 0)
 
   const toWipe = computed(() => wayToWipe(machine.value, stateIndex.value, situation.value))
   const toCache = computed(
@@ -113,6 +139,25 @@ export function useMenuPlace(job: JobSession, family: ComputedRef<Family>, wiped
     targetOf,
     passesOf,
     otherMenus,
+    idleExit,
+    /** What it shows once it has left. */
+    leavesFor: computed(() => {
+      const to = machine.value.states[idleExit.value?.to ?? -1]
+      if (!to) return undefined
+      const { title } = composed.value.menus.get(to.cursor?.menu ?? '') ?? {}
+      return title ?? phrases('en').cue[to.screen]
+    }),
+    staysMs,
+    isGone,
+    /** The device still shows this: seen, or a key was touched. */
+    stillThere: touched,
+    /** It left by itself: where a menu follows, one stands in that. @returns whether it does */
+    hasLeft(): boolean {
+      const to = idleExit.value?.to ?? -1
+      if (!machine.value.states[to]?.cursor) return false
+      go(to)
+      return true
+    },
     atItem: (item: number) =>
       go(machine.value.stateIndex.get(placeName(state.value?.cursor?.menu ?? '', item)) ?? stateIndex.value),
     atMenu: (name: string) =>
