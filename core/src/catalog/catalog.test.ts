@@ -60,7 +60,7 @@ const model = {
 }
 const document = (rest: object = {}) => ({
   format: 'benevox-pack',
-  formatVersion: 1,
+  formatVersion: 2,
   title: 'T',
   version: 1,
   fragments: [boot],
@@ -97,6 +97,51 @@ describe('a family is composed of fragments', () => {
 })
 
 describe('reading a pack', () => {
+  it('takes one of the first version of the format, and says it in the present one', () => {
+    const old = readPack(document({ formatVersion: 1 }))
+    const now = readPack(document())
+    if (old.kind !== 'pack' || now.kind !== 'pack') throw new Error('refused')
+    expect(old.written).toEqual(now.written)
+    expect(old.written.formatVersion).toBe(2)
+  })
+  it.each([
+    [3, 'This file is of version 3 of the format; up to 2 can be read here. A newer Benevox reads it.'],
+    [0, 'This must be “2”.'],
+    ['2', 'This must be “2”.'],
+  ])('refuses version %j, and says so', (formatVersion, sentence) => {
+    const read = readPack(document({ formatVersion }))
+    expect(read.kind === 'refused' && read.faults).toMatchObject([{ path: ['formatVersion'], sentence }])
+  })
+  it.each<[string, object, string]>([
+    ['a sum of what is not there', { sums: { all: ['boot', 'nowhere'] } }, 'There is no duration “nowhere”.'],
+    ['a sum named like a duration', { sums: { boot: ['boot', 'boot'] } }, '“boot” is a duration already.'],
+    [
+      'a number of presses that is never final',
+      {
+        menus: {
+          list: {
+            screen: 'recovery-menu',
+            items: [{ id: 'a', label: 'a', to: 'lock' }],
+            next: 'power',
+            choose: { key: 'power', press: 'short', times: 2 },
+          },
+        },
+      },
+      'In “list” one press of a key moves and 2 choose: say with “rest” after how long the number is final.',
+    ],
+    [
+      'a word to type that no screen shows',
+      {
+        states: {
+          lock: { screen: 'lock-screen', transitions: [{ on: { kind: 'type-shown' }, to: 'lock' }] },
+        },
+      },
+      '“lock” asks for the word that it shows, and shows none: give it “words”.',
+    ],
+  ])('refuses %s', (_, rest, sentence) => {
+    const read = readPack(document({ families: [family(rest)] }))
+    expect(read.kind === 'refused' ? read.faults.map((fault) => fault.sentence) : []).toContain(sentence)
+  })
   it('takes a right one', () => {
     expect(readPack(document()).kind).toBe('pack')
   })

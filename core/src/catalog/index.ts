@@ -1,6 +1,7 @@
 export * from './browse.ts'
 export * from './compose.ts'
 export * from './find.ts'
+export * from './formatVersions.ts'
 export * from './hostile.ts'
 export { LIMITS, tooMuchIn } from './limits.ts'
 export * from './lists.ts'

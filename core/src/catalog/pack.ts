@@ -51,14 +51,20 @@ export const trigger = z.discriminatedUnion('kind', [
     key: keyId,
     times: z.int().min(1).max(20).default(1),
     with: z.array(keyId).default([]),
+    /** The number is final once so long no press followed: exactly so many, where else it is at least so many. */
+    rest: time.optional(),
   }),
-  z.strictObject({ kind: z.literal('long-press'), key: keyId }),
+  /** Longer than the family's threshold, or than one of its own. */
+  z.strictObject({ kind: z.literal('long-press'), key: keyId, time: time.optional() }),
   z.strictObject({ kind: z.literal('key-down'), key: keyId }),
   z.strictObject({ kind: z.literal('link'), to: z.array(linkKind).min(1) }),
   /** A touch on a place of the screen, with what stands there. */
   z.strictObject({ kind: z.literal('tap'), on: slug, label: label.optional() }),
   z.strictObject({ kind: z.literal('type'), word: z.string().min(1).max(24) }),
-  z.strictObject({ kind: z.literal('idle'), time }),
+  /** The word that the screen shows this time is typed, or another one. */
+  z.strictObject({ kind: z.literal('type-shown'), right: z.boolean().default(true) }),
+  /** No input for so long: since this state began, or carried over from before it. */
+  z.strictObject({ kind: z.literal('idle'), time, from: z.enum(['entry', 'carried']).default('entry') }),
 ])
 export type Trigger = z.infer<typeof trigger>
 
@@ -84,6 +90,8 @@ export const transition = z.strictObject({
   to: stateName,
   cues: z.array(buzz).default([]),
   effects: z.array(effect).default([]),
+  /** The battery has come to so much by then, in percent. */
+  chargedTo: z.int().min(1).max(100).optional(),
 })
 export type Transition = z.infer<typeof transition>
 
@@ -91,6 +99,8 @@ export const state = z.strictObject({
   screen: screenKind,
   /** What the screen says, as far as it matters to the technician. */
   text: z.string().max(200).optional(),
+  /** The words of which it shows one to be typed, the next one each time it comes. */
+  words: z.array(z.string().min(1).max(24)).min(2).max(40).optional(),
   /** Takes on the transitions of another state after its own. */
   like: stateName.optional(),
   transitions: z.array(transition).default([]),
@@ -100,6 +110,8 @@ export type State = z.infer<typeof state>
 export const menuItem = z.strictObject({
   id: slug,
   label,
+  /** Chosen without it, nothing happens. */
+  if: guard.default({}),
   to: stateName,
   cues: z.array(buzz).default([]),
   effects: z.array(effect).default([]),
@@ -117,7 +129,15 @@ export const menu = z.strictObject({
   next: keyId,
   /** Absent or null where the cursor only goes down. */
   previous: keyId.nullish(),
-  choose: z.strictObject({ key: keyId, press: z.enum(['short', 'long']) }),
+  choose: z.strictObject({
+    key: keyId,
+    press: z.enum(['short', 'long']),
+    /** So many short presses choose; the moves then wait as long until their number is final. */
+    times: z.int().min(1).max(20).default(1),
+    rest: time.optional(),
+    /** A long press of this menu's own. */
+    time: time.optional(),
+  }),
   touch: z.boolean().default(false),
   /** Only the choice under the cursor is shown. */
   oneAtATime: z.boolean().default(false),
@@ -257,6 +277,8 @@ const familyParts = {
   /** The threshold between a short and a long press. */
   longPressMs: z.int().min(100).max(5000).default(600),
   durations: z.record(slug, durationRange),
+  /** Durations that are the sum of others, and are long together when those are. */
+  sums: z.record(slug, z.array(slug).min(2).max(12)).default({}),
   compose: z.array(
     z.strictObject({ fragment: slug, as: slug, with: z.record(z.string(), json).default({}) }),
   ),
@@ -320,9 +342,12 @@ export const model = z.strictObject({
 })
 export type Model = z.infer<typeof model>
 
+/** The version of the format that is written; `inPresentForm` brings older ones to it. */
+export const FORMAT_VERSION = 2
+
 const packParts = {
   format: z.literal('benevox-pack'),
-  formatVersion: z.literal(1),
+  formatVersion: z.literal(FORMAT_VERSION),
   title: label,
   version: z.int().min(1),
   fragments: z.array(fragment).max(500),

@@ -70,6 +70,7 @@ export function newFamily(kind: DeviceKind): Family {
       wipe: { minMs: 20_000, medianMs: 45_000, maxMs: 120_000 },
       'first-start': { minMs: 120_000, medianMs: 210_000, maxMs: 540_000 },
     },
+    sums: {},
     compose: [],
     states: {},
     menus: {},

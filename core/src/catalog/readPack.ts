@@ -6,9 +6,17 @@ import {
   type ComposedFamily,
   type PackFault,
 } from './compose.ts'
+import { inPresentForm } from './formatVersions.ts'
 import { hostileParts } from './hostile.ts'
 import { Allowance, LIMITS, WrittenOutTooLarge } from './limits.ts'
-import { packAsWritten, type Family, type Pack, type PackAsWritten, type Trigger } from './pack.ts'
+import {
+  FORMAT_VERSION,
+  packAsWritten,
+  type Family,
+  type Pack,
+  type PackAsWritten,
+  type Trigger,
+} from './pack.ts'
 import type { KeyId } from './vocabulary.ts'
 
 export type PackReading =
@@ -21,14 +29,17 @@ export type PackReading =
   | { readonly kind: 'refused'; readonly faults: readonly PackFault[] }
 
 /**
- * Reads a catalogue pack: its shape, then every name it uses. All or nothing: an invalid document is refused
+ * Reads a catalogue pack of any version of the format: its shape, then every name it uses. All or nothing: an invalid document is refused
  * with the path of each fault and a sentence.
  * @param document the parsed JSON of the file
  */
 export function readPack(document: unknown): PackReading {
   const hostile = hostileParts(document)
   if (hostile.length > 0) return { kind: 'refused', faults: hostile }
-  const read = packAsWritten.safeParse(document)
+  const present = inPresentForm(document)
+  const newer = newerVersion(present)
+  if (newer !== undefined) return { kind: 'refused', faults: [newer] }
+  const read = packAsWritten.safeParse(present)
   if (!read.success) return { kind: 'refused', faults: shapeFaults(read.error) }
   try {
     return readNames(read.data)
@@ -37,6 +48,15 @@ export function readPack(document: unknown): PackReading {
     const sentence = `With their parts written out the families have more than ${LIMITS.writtenOut / 1e6} million values: use fewer parts, or smaller ones.`
     return { kind: 'refused', faults: [{ path: ['families'], code: 'shape', sentence }] }
   }
+}
+
+/** What is said of a file that a later Benevox wrote. */
+function newerVersion(document: unknown): PackFault | undefined {
+  if (document === null || typeof document !== 'object' || !('formatVersion' in document)) return undefined
+  const { formatVersion } = document
+  if (typeof formatVersion !== 'number' || !(formatVersion > FORMAT_VERSION)) return undefined
+  const sentence = `This file is of version ${formatVersion} of the format; up to ${FORMAT_VERSION} can be read here. A newer Benevox reads it.`
+  return { path: ['formatVersion'], code: 'shape', sentence }
 }
 
 /** @throws WrittenOutTooLarge */
@@ -214,6 +234,26 @@ function namesOfFamily(
         : menus.get(menuName)?.items.some(({ id }) => id === itemId)
     if (!known) unknown(at, 'state or menu', name)
   }
+  const isDuration = (
+    said: { readonly [name: string]: unknown },
+    part: 'time' | 'rest',
+    at: readonly (string | number)[],
+  ) => {
+    const name = said[part]
+    if (typeof name !== 'string') return
+    if (!Object.hasOwn(family.durations, name) && !Object.hasOwn(family.sums, name))
+      unknown([...at, part], 'duration', name)
+  }
+  for (const [name, parts] of Object.entries(family.sums)) {
+    if (Object.hasOwn(family.durations, name))
+      faults.push({
+        path: [...path, 'sums', name],
+        code: 'duplicate-id',
+        sentence: `“${name}” is a duration already.`,
+      })
+    for (const [index, part] of parts.entries())
+      if (!Object.hasOwn(family.durations, part)) unknown(['sums', name, index], 'duration', part)
+  }
   const keys = new Set(family.keys.map(({ id }) => id))
   const transitionsOf = [
     ...[...states].map(([name, { transitions }]) => ({ at: ['states', name], transitions })),
@@ -227,12 +267,29 @@ function namesOfFamily(
       target(to, [...at, 'transitions', index, 'to'])
       hasKeys(keysOfTrigger(on), [...at, 'transitions', index, 'on'])
       hasKeys([...(guard.held ?? []), ...(guard.ignore ?? [])], [...at, 'transitions', index, 'if'])
-      if ('time' in on && typeof on.time === 'string' && !Object.hasOwn(family.durations, on.time))
-        unknown([...at, 'transitions', index, 'on', 'time'], 'duration', on.time)
+      isDuration(on, 'time', [...at, 'transitions', index, 'on'])
+      isDuration(on, 'rest', [...at, 'transitions', index, 'on'])
+      if (on.kind === 'type-shown' && !states.get(at[1] ?? '')?.words)
+        faults.push({
+          path: [...path, ...at, 'transitions', index, 'on'],
+          code: 'shape',
+          sentence: `“${at[1] ?? ''}” asks for the word that it shows, and shows none: give it “words”.`,
+        })
     }
   for (const [name, { items, start, next, previous, choose }] of menus) {
     hasKeys([next, previous, choose.key], ['menus', name])
-    for (const [index, { to }] of items.entries()) target(to, ['menus', name, 'items', index, 'to'])
+    isDuration(choose, 'time', ['menus', name, 'choose'])
+    isDuration(choose, 'rest', ['menus', name, 'choose'])
+    if (choose.times > 1 && choose.rest === undefined && (next === choose.key || previous === choose.key))
+      faults.push({
+        path: [...path, 'menus', name, 'choose'],
+        code: 'shape',
+        sentence: `In “${name}” one press of a key moves and ${choose.times} choose: say with “rest” after how long the number is final.`,
+      })
+    for (const [index, { to, if: asked }] of items.entries()) {
+      target(to, ['menus', name, 'items', index, 'to'])
+      hasKeys([...(asked.held ?? []), ...(asked.ignore ?? [])], ['menus', name, 'items', index, 'if'])
+    }
     if (start !== undefined && !items.some(({ id }) => id === start))
       unknown(['menus', name, 'start'], 'item', start)
   }
@@ -271,6 +328,7 @@ function keysOfTrigger(on: Trigger): readonly KeyId[] {
     case 'link':
     case 'tap':
     case 'type':
+    case 'type-shown':
     case 'idle':
       return []
   }

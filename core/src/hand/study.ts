@@ -93,6 +93,13 @@ export function usualStepsMs({ steps }: Plan, stepEndsMs: readonly number[]): re
 export function drawUnit({ durations }: Machine, random: Random, into: Float64Array): void {
   for (let n = 0; n < durations.length; n++) {
     const range = durations[n] as (typeof durations)[number]
+    if (range.sumOf) {
+      // Its parts stand before it: what is long together is long together.
+      let sum = 0
+      for (const part of range.sumOf) sum += into[part] as number
+      into[n] = sum
+      continue
+    }
     into[n] =
       range.minMs === range.maxMs
         ? range.medianMs

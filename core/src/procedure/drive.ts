@@ -15,18 +15,22 @@ export function giveInput(twin: Twin, machine: Machine, input: PathInput): void 
         give(PACE.beforeMs, { kind: 'key-down', key: input.key })
         give(PACE.pressMs, { kind: 'key-up', key: input.key })
       }
+      twin.advanceTo(twin.nowMs + (input.restMs ?? 0))
       if (held.length > 0) give(PACE.afterMs, ...held.map(({ key }) => ({ kind: 'key-up', key }) as const))
       break
     }
     case 'long-press':
       give(PACE.beforeMs, { kind: 'key-down', key: input.key })
-      give(machine.longPressMs + PACE.afterMs, { kind: 'key-up', key: input.key })
+      give((input.heldMs ?? machine.longPressMs) + PACE.afterMs, { kind: 'key-up', key: input.key })
       break
     case 'tap':
       give(PACE.touchMs, { kind: 'tap', on: input.on })
       break
     case 'type':
       give(PACE.touchMs, { kind: 'type', word: input.word })
+      break
+    case 'type-shown':
+      give(PACE.touchMs, { kind: 'type', word: twin.word ?? '' })
       break
     case 'plug':
       give(PACE.touchMs, { kind: 'link', link: input.link })

@@ -210,10 +210,10 @@ export class Execution {
     this.nowMs += this.#timing.pauseMs()
   }
 
-  #longPress(key: number): void {
+  #longPress(key: number, heldMs = this.#plan.machine.longPressMs): void {
     const bit = 1 << key
     this.#change(0, bit)
-    this.nowMs += this.#plan.machine.longPressMs + this.#timing.pressMs()
+    this.nowMs += heldMs + this.#timing.pressMs()
     this.#change(bit, 0)
   }
 
@@ -254,10 +254,11 @@ export class Execution {
         for (let n = 0; n < this.#counted(input.times ?? 1); n++)
           this.#press(keys.indexOf(input.key), this.#timing.pressMs())
         if (held) this.#change(held, 0)
+        if (input.restMs) this.#waited(input.restMs)
         break
       }
       case 'long-press':
-        this.#longPress(keys.indexOf(input.key))
+        this.#longPress(keys.indexOf(input.key), input.heldMs)
         break
       case 'tap':
         this.nowMs += this.#timing.tapMs()
@@ -267,6 +268,12 @@ export class Execution {
         this.nowMs += this.#timing.typeMs(input.word.length)
         this.#input(input)
         break
+      case 'type-shown': {
+        const word = this.#twin.word ?? ''
+        this.nowMs += this.#timing.typeMs(word.length)
+        this.#input({ kind: 'type', word })
+        break
+      }
       case 'plug':
         this.nowMs += this.#timing.plugMs()
         this.#input({ kind: 'link', link: this.#slips.linkInstead?.get(input.link) ?? input.link })

@@ -10,11 +10,23 @@ import {
 
 /** One input of the hand in a menu. */
 export type PathInput =
-  /** Pressed so many times as one thing; once where it is not said. */
-  | { readonly kind: 'press'; readonly key: KeyId; readonly with: readonly KeyId[]; readonly times?: number }
-  | { readonly kind: 'long-press'; readonly key: KeyId }
+  /**
+   * Pressed so many times as one thing; once where it is not said. With a rest the number is final only after so long,
+   * in milliseconds on the slowest unit: exactly so many, and nothing until then.
+   */
+  | {
+      readonly kind: 'press'
+      readonly key: KeyId
+      readonly with: readonly KeyId[]
+      readonly times?: number
+      readonly restMs?: number
+    }
+  /** Held so long, in milliseconds on the slowest unit; as long as the family asks for where it is not said. */
+  | { readonly kind: 'long-press'; readonly key: KeyId; readonly heldMs?: number }
   | { readonly kind: 'tap'; readonly on: string; readonly label?: string | undefined }
   | { readonly kind: 'type'; readonly word: string }
+  /** The word that the screen shows. */
+  | { readonly kind: 'type-shown' }
   | { readonly kind: 'plug'; readonly link: LinkKind }
   /** Nothing to do: the screen goes on by itself. */
   | { readonly kind: 'wait' }
@@ -176,9 +188,9 @@ function edgesFrom(machine: Machine, from: number, situation: Situation): readon
     // A menu is driven with no other key held.
     if (guard.held || !allowsAround(guard, situation)) continue
     if (isForestalled(machine, state, transition, situation)) continue
-    const made = inputOf(machine, transition)
+    const made = inputOf(machine, state, transition)
     // What answers an input first leaves nothing of it to those after it.
-    if (!made || answered.has(made.asks)) continue
+    if (!made || answered.has(made.asks) || (made.within && answered.has(made.within))) continue
     answered.add(made.asks)
     // What is gone before a hand is done with it is not there for a hand.
     if (leaving && leaving.soonestMs < made.ms) continue
@@ -209,7 +221,7 @@ function isForestalled(
 ): boolean {
   if (trigger.kind !== 'press' && trigger.kind !== 'long-press') return false
   const keys = (1 << trigger.key) | (trigger.kind === 'press' ? trigger.with : 0)
-  const takesMs = trigger.kind === 'press' ? COST.pressMs : machine.longPressMs
+  const takesMs = trigger.kind === 'press' ? COST.pressMs : longPressOf(machine, trigger.duration).medianMs
   return transitions.some(
     ({ trigger: other, guard }) =>
       other.kind === 'hold' &&
@@ -302,29 +314,51 @@ function stepOf(
   return { input, from, to, transition, effects }
 }
 
+/** How long a long press takes: the family's, or a duration of its own. */
+function longPressOf(
+  { longPressMs, durations }: Machine,
+  duration: number | undefined,
+): { readonly medianMs: number; readonly maxMs: number } {
+  return (
+    (duration === undefined ? undefined : durations[duration]) ?? {
+      medianMs: longPressMs,
+      maxMs: longPressMs,
+    }
+  )
+}
+
 interface Made {
   readonly input: PathInput
   /** The same for all that wait for this very input. */
   readonly asks: string
+  /** What is answered on the way to this input, where something waits for it. */
+  readonly within?: string
   readonly presses: number
   readonly ms: number
 }
 
-function inputOf(machine: Machine, { trigger }: MachineTransition): Made | undefined {
+function inputOf(
+  machine: Machine,
+  { words = [] }: MachineState,
+  { trigger }: MachineTransition,
+): Made | undefined {
   const keyAt = (index: number) => machine.keys[index] as KeyId
   switch (trigger.kind) {
     case 'press': {
-      const { key, times, with: held } = trigger
+      const { key, times, with: held, rest } = trigger
+      const settles = rest === undefined ? undefined : machine.durations[rest]
+      const any = `press ${key} ${held}`
       return {
         input: {
           kind: 'press',
           key: keyAt(key),
           with: machine.keys.filter((_, one) => held & (1 << one)),
           ...(times > 1 ? { times } : {}),
+          ...(settles ? { restMs: settles.maxMs } : {}),
         },
-        asks: `press ${key} ${held}`,
+        ...(settles ? { asks: `${any} exactly ${times}`, within: any } : { asks: any }),
         presses: times,
-        ms: times * COST.pressMs,
+        ms: times * COST.pressMs + (settles?.medianMs ?? 0),
       }
     }
     case 'key-down': {
@@ -336,13 +370,19 @@ function inputOf(machine: Machine, { trigger }: MachineTransition): Made | undef
         ms: COST.pressMs,
       }
     }
-    case 'long-press':
+    case 'long-press': {
+      const { medianMs, maxMs } = longPressOf(machine, trigger.duration)
       return {
-        input: { kind: 'long-press', key: keyAt(trigger.key) },
+        input: {
+          kind: 'long-press',
+          key: keyAt(trigger.key),
+          ...(trigger.duration === undefined ? {} : { heldMs: maxMs }),
+        },
         asks: `long ${trigger.key}`,
         presses: 1,
-        ms: machine.longPressMs + COST.pressMs,
+        ms: medianMs + COST.pressMs,
       }
+    }
     case 'tap':
       return {
         input: { kind: 'tap', on: trigger.on, label: trigger.label },
@@ -357,6 +397,12 @@ function inputOf(machine: Machine, { trigger }: MachineTransition): Made | undef
         presses: trigger.word.length,
         ms: COST.tapMs * trigger.word.length,
       }
+    case 'type-shown': {
+      const letters = Math.max(1, ...words.map(({ length }) => length))
+      return trigger.right
+        ? { input: { kind: 'type-shown' }, asks: 'type-shown', presses: letters, ms: COST.tapMs * letters }
+        : undefined
+    }
     case 'after':
     case 'hold':
     case 'link':

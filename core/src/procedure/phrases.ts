@@ -49,8 +49,11 @@ export interface ProcedurePhrases {
   readonly roomInCount: (fromMs: number | undefined, toMs: number | undefined) => string
   readonly seconds: (fromMs: number, ms: number, toMs: number) => string
   readonly times: (key: string, times: number) => string
+  /** Presses whose number counts, with the wait after which it is final. */
+  readonly inOneGo: (key: string, times: number) => string
   readonly long: (key: string) => string
   readonly held: (kept: string, input: string) => string
   readonly typeWord: (word: string) => string
   readonly type: (word: string) => string
+  readonly typeShown: string
 }

@@ -129,8 +129,10 @@ export const english: ProcedurePhrases = {
       ? `about ${seconds(ms)} s`
       : `about ${seconds(ms)} s, ${seconds(from)} to ${seconds(to)}`,
   times: (key, times) => (times > 1 ? `${key} ×${times}` : key),
+  inOneGo: (key, times) => (times === 1 ? `${key} once, wait` : `${key} ×${times} in one go`),
   long: (key) => `${key} long`,
   held: (kept, input) => `hold ${kept}, tap ${input}`,
   typeWord: (word) => `Type “${word}”`,
   type: (word) => `type “${word}”`,
+  typeShown: 'type the word it shows',
 }

@@ -95,7 +95,10 @@ function menuLineWords(parts: readonly MenuLinePart[], words: ProcedurePhrases):
 function wordsOfInput(input: PathInput, times: number, words: ProcedurePhrases): string {
   switch (input.kind) {
     case 'press': {
-      const press = words.times(words.key[input.key], times * (input.times ?? 1))
+      const press =
+        input.restMs === undefined
+          ? words.times(words.key[input.key], times * (input.times ?? 1))
+          : words.times(words.inOneGo(words.key[input.key], input.times ?? 1), times)
       return input.with.length > 0 ? words.held(list(input.with, words), press) : press
     }
     case 'long-press':
@@ -104,6 +107,8 @@ function wordsOfInput(input: PathInput, times: number, words: ProcedurePhrases):
       return words.tap(input.label ?? input.on)
     case 'type':
       return words.type(input.word)
+    case 'type-shown':
+      return words.typeShown
     case 'plug':
       return words.moveCable(words.link[input.link])
     case 'wait':

@@ -27,6 +27,12 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
     name,
     ...range,
   }))
+  for (const [name, parts] of Object.entries(family.sums)) {
+    const sumOf = parts.map((part) => durations.findIndex((one) => one.name === part))
+    const all = (of: 'minMs' | 'medianMs' | 'maxMs') =>
+      sumOf.reduce((sum, part) => sum + (durations[part]?.[of] ?? 0), 0)
+    durations.push({ name, sumOf, minMs: all('minMs'), medianMs: all('medianMs'), maxMs: all('maxMs') })
+  }
   const holdSets: HoldSet[] = []
 
   const setOf = (ids: readonly KeyId[]): KeySet => ids.reduce((set, id) => set | (1 << index(id)), 0)
@@ -57,8 +63,9 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
   const triggerOf = (on: Trigger): MachineTrigger => {
     switch (on.kind) {
       case 'after':
+        return { kind: 'after', duration: durationOf(on.time) }
       case 'idle':
-        return { kind: on.kind, duration: durationOf(on.time) }
+        return { kind: 'idle', duration: durationOf(on.time), from: on.from }
       case 'hold':
         return {
           kind: 'hold',
@@ -68,13 +75,25 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
           from: on.from,
         }
       case 'press':
-        return { kind: 'press', key: index(on.key), times: on.times, with: setOf(on.with) }
+        return {
+          kind: 'press',
+          key: index(on.key),
+          times: on.times,
+          with: setOf(on.with),
+          rest: on.rest === undefined ? undefined : durationOf(on.rest),
+        }
       case 'long-press':
+        return {
+          kind: 'long-press',
+          key: index(on.key),
+          duration: on.time === undefined ? undefined : durationOf(on.time),
+        }
       case 'key-down':
         return { kind: on.kind, key: index(on.key) }
       case 'link':
       case 'tap':
       case 'type':
+      case 'type-shown':
         return on
     }
   }
@@ -85,20 +104,22 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
     ignore: setOf(guard.ignore ?? []),
     fresh: guard.fresh ?? false,
   })
-  const transitionOf = ({ on, if: guard, to, cues, effects }: Transition): MachineTransition => ({
+  const transitionOf = ({ on, if: guard, to, cues, effects, chargedTo }: Transition): MachineTransition => ({
     trigger: triggerOf(on),
     guard: guardOf(guard),
     to: targetOf(to),
     cues,
     effects,
+    chargedTo,
   })
 
   const looks = new Map<string, number>()
-  const plain: Omit<MachineState, 'code' | 'look' | 'timed' | 'firstTransition'>[] = [
-    ...[...states].map(([name, { screen, text, transitions }]) => ({
+  const plain: Omit<MachineState, 'code' | 'look' | 'timed' | 'firstTransition' | 'longPress'>[] = [
+    ...[...states].map(([name, { screen, text, words, transitions }]) => ({
       name,
       screen,
       text,
+      words,
       transitions: transitions.map(transitionOf),
     })),
     ...[...menus].flatMap(([name, menu]) =>
@@ -122,7 +143,14 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
     const look = looks.get(seen) ?? looks.size
     looks.set(seen, look)
     const code = codeOfCue(state.screen)
-    return { ...state, code, look, firstTransition, timed: timedOf(state.transitions) }
+    return {
+      ...state,
+      code,
+      look,
+      firstTransition,
+      timed: timedOf(state.transitions),
+      longPress: longPressOf(state.transitions),
+    }
   })
   const starts = Object.fromEntries(
     Object.entries(family.starts).flatMap(([start, name]) =>
@@ -143,9 +171,21 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
 }
 
 function timedOf(transitions: readonly MachineTransition[]): number[] {
-  return transitions.flatMap(({ trigger: { kind } }, place) =>
-    kind === 'after' || kind === 'idle' || kind === 'hold' || kind === 'long-press' ? [place] : [],
-  )
+  return transitions.flatMap(({ trigger }, place) => {
+    const { kind } = trigger
+    const isCounted = kind === 'press' && trigger.rest !== undefined
+    return isCounted || kind === 'after' || kind === 'idle' || kind === 'hold' || kind === 'long-press'
+      ? [place]
+      : []
+  })
+}
+
+/** By key, the duration of a long press that is the state's own. */
+function longPressOf(transitions: readonly MachineTransition[]): readonly (number | undefined)[] | undefined {
+  const own: (number | undefined)[] = []
+  for (const { trigger } of transitions)
+    if (trigger.kind === 'long-press' && trigger.duration !== undefined) own[trigger.key] = trigger.duration
+  return own.length > 0 ? own : undefined
 }
 
 /** The name of the state in which a menu's cursor stands on an item. */
@@ -166,7 +206,15 @@ function placeTransitions(
   const { items, wrap, next, previous, choose, touch } = menu
   const last = items.length - 1
   const wraps = wrap && last > 0
-  const short = (key: KeyId): Trigger => ({ kind: 'press', key, times: 1, with: [] })
+  const { times, rest } = choose
+  const short = (key: KeyId, count = 1): Trigger => ({
+    kind: 'press',
+    key,
+    times: count,
+    with: [],
+    // Where the same key moves and chooses by number, both wait until the number is final.
+    ...(choose.press === 'short' && key === choose.key && rest !== undefined ? { rest } : {}),
+  })
   const move = (key: KeyId, to: number): Transition => ({
     on: short(key),
     if: {},
@@ -175,7 +223,7 @@ function placeTransitions(
     effects: [],
   })
   const chosen = (item: MenuItem | undefined, on: Trigger): Transition[] =>
-    item ? [{ on, if: {}, to: item.to, cues: item.cues, effects: item.effects }] : []
+    item ? [{ on, if: item.if, to: item.to, cues: item.cues, effects: item.effects }] : []
 
   const moves: Transition[] = []
   if (place < last || wraps) moves.push(move(next, place < last ? place + 1 : 0))
@@ -185,7 +233,13 @@ function placeTransitions(
     chooses: [
       ...chosen(
         items[place],
-        choose.press === 'short' ? short(choose.key) : { kind: 'long-press', key: choose.key },
+        choose.press === 'short'
+          ? short(choose.key, times)
+          : {
+              kind: 'long-press',
+              key: choose.key,
+              ...(choose.time === undefined ? {} : { time: choose.time }),
+            },
       ),
       ...(touch
         ? items.flatMap((item) => chosen(item, { kind: 'tap', on: item.id, label: item.label }))

@@ -27,6 +27,8 @@ export interface Machine {
 
 export interface MachineDuration {
   readonly name: string
+  /** The places of the durations it is the sum of, on every unit. */
+  readonly sumOf?: readonly number[] | undefined
   readonly minMs: number
   readonly medianMs: number
   readonly maxMs: number
@@ -58,6 +60,10 @@ export interface MachineState {
   /** One number a look, of screen and text together: what a person can tell apart. */
   readonly look: number
   readonly transitions: readonly MachineTransition[]
+  /** The words of which it shows one to be typed. */
+  readonly words?: readonly string[] | undefined
+  /** By key, the duration of a long press of this state's own; absent where all are the family's. */
+  readonly longPress?: readonly (number | undefined)[] | undefined
   /** The places in `transitions` of those that time alone can take. */
   readonly timed: readonly number[]
   /** The number of the first of `transitions` among all of the machine's. */
@@ -73,14 +79,22 @@ export type MachineTrigger =
       readonly duration: number
       readonly from: 'carried' | 'entry' | 'fresh'
     }
-  | { readonly kind: 'press'; readonly key: number; readonly times: number; readonly with: KeySet }
-  | { readonly kind: 'long-press'; readonly key: number }
+  | {
+      readonly kind: 'press'
+      readonly key: number
+      readonly times: number
+      readonly with: KeySet
+      /** How long without another press makes the number final: exactly so many. */
+      readonly rest?: number | undefined
+    }
+  | { readonly kind: 'long-press'; readonly key: number; readonly duration?: number | undefined }
   | { readonly kind: 'key-down'; readonly key: number }
   | { readonly kind: 'link'; readonly to: readonly LinkKind[] }
   /** With what stands there, where it is a line of a menu. */
   | { readonly kind: 'tap'; readonly on: string; readonly label?: string | undefined }
   | { readonly kind: 'type'; readonly word: string }
-  | { readonly kind: 'idle'; readonly duration: number }
+  | { readonly kind: 'type-shown'; readonly right: boolean }
+  | { readonly kind: 'idle'; readonly duration: number; readonly from: 'entry' | 'carried' }
 
 export interface MachineGuard {
   readonly held?: KeySet | undefined
@@ -103,6 +117,8 @@ export interface MachineTransition {
   readonly to: number
   readonly cues: readonly Buzz[]
   readonly effects: readonly Effect[]
+  /** The battery has come to so much, in percent. */
+  readonly chargedTo?: number | undefined
 }
 
 /** What is on the device and around it before a run. */

@@ -37,13 +37,16 @@ export class Surroundings implements Situation {
     return allowsAround(guard, this)
   }
 
+  chargeTo(percent: number): void {
+    this.batteryPercent = Math.max(this.batteryPercent, percent)
+  }
   /** @returns whether the effect shows: no account lock is armed where there is no account */
   change(effect: Effect): boolean {
     if (effect === 'wipe-data') {
       this.wiped = true
       this.screenLock = false
     }
-    if (effect === 'charged') this.batteryPercent = Math.max(this.batteryPercent, CHARGED_PERCENT)
+    if (effect === 'charged') this.chargeTo(CHARGED_PERCENT)
     return effect !== 'arm-account-lock' || this.account
   }
 }

@@ -63,6 +63,11 @@ export class Twin {
   #hasFired = true
   #pressedKey = -1
   #pressedTimes = 0
+  #pressedWith: KeySet = 0
+  #pressedAtMs = 0
+  /** How often a word to type was shown. */
+  #wordsShown = 0
+  #word: string | undefined
   /** The keys whose press counted in the present batch. */
   #counted: KeySet = 0
   readonly #countedWith: Int32Array
@@ -97,6 +102,8 @@ export class Twin {
     this.#hasFired = false
     this.#around.take(situation)
     this.#look = -1
+    this.#wordsShown = 0
+    this.#word = undefined
     this.#shown.clear()
     this.#enter(start, 0)
   }
@@ -119,6 +126,10 @@ export class Twin {
   }
   get link(): LinkKind {
     return this.#around.link
+  }
+  /** The word that the screen shows to be typed, where it shows one. */
+  get word(): string | undefined {
+    return this.#word
   }
   get wiped(): boolean {
     return this.#around.wiped
@@ -241,12 +252,18 @@ export class Twin {
     const bit = 1 << key
     if (!(this.#held & bit)) return
     this.#held &= ~bit
-    if (this.#press[key] === Press.Short && this.#nowMs - this.#down(key) < this.#machine.longPressMs) {
+    if (this.#press[key] === Press.Short && this.#nowMs - this.#down(key) < this.#longMs(key)) {
       this.#counted |= bit
       this.#countedWith[key] = this.#pressWith[key] as number
     }
     this.#press[key] = Press.None
     this.#downAtMs[key] = NOT_TRUE
+  }
+
+  /** From how long on a press of a key is a long one here. */
+  #longMs(key: number): number {
+    const own = this.#state.longPress?.[key]
+    return own === undefined ? this.#machine.longPressMs : (this.#durations[own] as number)
   }
 
   #down(key: number): number {
@@ -279,8 +296,12 @@ export class Twin {
   #count(): void {
     for (let key = 0; key < this.#keyCount; key++) {
       if (!(this.#counted & (1 << key))) continue
-      this.#pressedTimes = this.#pressedKey === key ? this.#pressedTimes + 1 : 1
+      const held = this.#countedWith[key] as number
+      const goesOn = this.#pressedKey === key && this.#pressedWith === held
+      this.#pressedTimes = goesOn ? this.#pressedTimes + 1 : 1
       this.#pressedKey = key
+      this.#pressedWith = held
+      this.#pressedAtMs = this.#nowMs
     }
   }
 
@@ -288,6 +309,7 @@ export class Twin {
     switch (trigger.kind) {
       case 'press':
         return (
+          trigger.rest === undefined &&
           (this.#counted & (1 << trigger.key)) !== 0 &&
           this.#countedWith[trigger.key] === trigger.with &&
           this.#pressedKey === trigger.key &&
@@ -301,6 +323,11 @@ export class Twin {
         return batch?.some((input) => input.kind === 'tap' && input.on === trigger.on) ?? false
       case 'type':
         return batch?.some((input) => input.kind === 'type' && input.word === trigger.word) ?? false
+      case 'type-shown':
+        return (
+          batch?.some((input) => input.kind === 'type' && (input.word === this.#word) === trigger.right) ??
+          false
+        )
       case 'after':
       case 'hold':
       case 'idle':
@@ -315,10 +342,18 @@ export class Twin {
     const sinceMs = this.#runningSinceMs(t, transition)
     if (sinceMs !== sinceMs || this.#spentSinceMs[t] === sinceMs) return NEVER
     const { trigger } = transition
-    return (
-      sinceMs +
-      ('duration' in trigger ? (this.#durations[trigger.duration] as number) : this.#machine.longPressMs)
-    )
+    switch (trigger.kind) {
+      case 'long-press':
+        return sinceMs + this.#longMs(trigger.key)
+      case 'press':
+        return sinceMs + (this.#durations[trigger.rest ?? -1] as number)
+      case 'after':
+      case 'idle':
+      case 'hold':
+        return sinceMs + (this.#durations[trigger.duration] as number)
+      default:
+        return NEVER
+    }
   }
 
   /** Since when a timed transition's time has been running; not a number when it is not. */
@@ -327,7 +362,17 @@ export class Twin {
       case 'after':
         return this.#enteredAtMs
       case 'idle':
-        return Math.max(this.#enteredAtMs, this.#lastInputAtMs)
+        return trigger.from === 'carried'
+          ? this.#lastInputAtMs
+          : Math.max(this.#enteredAtMs, this.#lastInputAtMs)
+      case 'press':
+        // The number stands still while the key is down: it may become one more.
+        return this.#pressedKey === trigger.key &&
+          this.#pressedTimes === trigger.times &&
+          this.#pressedWith === trigger.with &&
+          !(this.#held & (1 << trigger.key))
+          ? this.#pressedAtMs
+          : NOT_TRUE
       case 'long-press':
         return this.#press[trigger.key] === Press.Short && this.#pressWith[trigger.key] === 0
           ? this.#down(trigger.key)
@@ -387,7 +432,8 @@ export class Twin {
     return this.#around.allow(guard)
   }
 
-  #take({ to, cues, effects }: MachineTransition): void {
+  #take({ to, cues, effects, chargedTo }: MachineTransition): void {
+    if (chargedTo !== undefined) this.#around.chargeTo(chargedTo)
     for (let n = 0; n < effects.length; n++) {
       const effect = effects[n] as Effect
       if (!this.#around.change(effect)) continue
@@ -406,6 +452,9 @@ export class Twin {
     for (let n = 0; n < timed.length; n++) this.#spentSinceMs[timed[n] as number] = NOT_TRUE
     this.#pressedKey = -1
     this.#pressedTimes = 0
+    const { words } = this.#state
+    this.#word = words?.[this.#wordsShown % words.length]
+    if (words) this.#wordsShown++
     // A press counts only where it began: those under way go on as mere holding.
     for (let key = 0; key < this.#keyCount; key++) this.#press[key] = Press.None
     const { cursor, look, code } = this.#state

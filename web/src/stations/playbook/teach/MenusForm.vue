@@ -42,7 +42,7 @@ function giveBack(): void {
 function addItem(): void {
   change((own) => {
     const id = freeId(shortName(`line ${own.items.length + 1}`), own.items)
-    own.items.push({ id, label: 'A further line', to: name.value, cues: [], effects: [] })
+    own.items.push({ id, label: 'A further line', if: {}, to: name.value, cues: [], effects: [] })
   })
 }
 const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value
