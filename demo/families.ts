@@ -31,10 +31,14 @@ export function press(twin: Twin, input: PathInputLike): void {
   if (input.kind === 'type-shown')
     return twin.apply(twin.nowMs + 300, [{ kind: 'type', word: twin.word ?? '' }])
   if (input.kind === 'plug') return twin.apply(twin.nowMs + 300, [{ kind: 'link', link: input.link }])
-  const heldMs = input.kind === 'press' ? 100 : 900
+  const heldMs = input.kind === 'press' ? 100 : (input.heldMs ?? 850) + 50
+  const times = input.kind === 'press' ? (input.times ?? 1) : 1
   const others = input.kind === 'press' ? input.with : []
   for (const key of others) twin.apply(twin.nowMs + 100, [{ kind: 'key-down', key }])
-  twin.apply(twin.nowMs + 100, [{ kind: 'key-down', key: input.key }])
-  twin.apply(twin.nowMs + heldMs, [{ kind: 'key-up', key: input.key }])
+  for (let n = 0; n < times; n++) {
+    twin.apply(twin.nowMs + 100, [{ kind: 'key-down', key: input.key }])
+    twin.apply(twin.nowMs + heldMs, [{ kind: 'key-up', key: input.key }])
+  }
   for (const key of others) twin.apply(twin.nowMs + 100, [{ kind: 'key-up', key }])
+  if (input.kind === 'press') twin.advanceTo(twin.nowMs + (input.restMs ?? 0))
 }

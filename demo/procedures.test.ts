@@ -205,12 +205,18 @@ function bruteForceDistances(machine: Machine, from: number): ReadonlyMap<number
     const next: number[] = []
     for (const state of edge)
       for (const key of machine.keys) {
-        const twin = new Twin(machine, state, USUAL_SITUATION, durationsAt(machine, 'median'))
-        twin.apply(1, [{ kind: 'key-down', key }] satisfies TwinInput[])
-        twin.apply(60, [{ kind: 'key-up', key }])
-        if (twin.wiped || distances.has(twin.stateIndex)) continue
-        distances.set(twin.stateIndex, presses)
-        next.push(twin.stateIndex)
+        // Once, and where a number of presses is one thing twice; then a look at the screen.
+        for (const times of [1, 2]) {
+          const twin = new Twin(machine, state, USUAL_SITUATION, durationsAt(machine, 'median'))
+          for (let n = 0; n < times && twin.stateIndex === state; n++) {
+            twin.apply(twin.nowMs + 1, [{ kind: 'key-down', key }] satisfies TwinInput[])
+            twin.apply(twin.nowMs + 60, [{ kind: 'key-up', key }])
+          }
+          if (twin.stateIndex === state) twin.advanceTo(twin.nowMs + 800)
+          if (twin.wiped || distances.has(twin.stateIndex)) continue
+          distances.set(twin.stateIndex, presses)
+          next.push(twin.stateIndex)
+        }
       }
     edge = next
   }

@@ -7,6 +7,8 @@ for (const [family, modelId, letters, modelText] of [
   ['8, an own recovery with a typed word', 'brackwell-field-2', 'heron', 'BW-F2'],
   ['11, a bootloader page and a robot', 'ombrelle-arc', 'tansy', 'OMB-A1'],
   ['1 on a tablet', 'orrelin-slate-8', 'slat', 'OR-S800'],
+  ['17, both volumes first, then power', 'drovane-haul-12', 'haul 2024', 'Drovane DH12'],
+  ['19, the cable put in while it is dark', 'vessary-ledger-tab-2', 'ledger 2020', 'VLT-2'],
 ] as const)
   test(`family ${family}: what the screen says brings its device to the set-up wizard`, async ({ page }) => {
     await signIn(page)
@@ -22,3 +24,32 @@ for (const [family, modelId, letters, modelText] of [
         .or(page.getByRole('link', { name: 'To the hand-back' })),
     ).toBeVisible()
   })
+
+test('family 18, counted presses in a menu that leaves by itself: the last presses are gone with the menu', async ({
+  page,
+}) => {
+  await page.clock.install()
+  await signIn(page)
+  await takenIn(page, 'chart 11')
+  const at = new TechnicianAtDevice('pellisk-chart-11')
+  await followSteps(page, at)
+  await expect(page.getByText('This menu leaves by itself')).toBeVisible()
+  const line = (await page.getByTestId('menu-line').textContent()) ?? ''
+  expect(line).toBe('power once, wait ×2 · power ×2 in one go')
+  at.menuLine(line)
+  expect([at.screen, at.wiped]).toEqual(['question', false])
+  await page.keyboard.press('Space')
+  await expect(page.getByText('The last question. Stop here.')).toBeVisible()
+
+  await page.clock.fastForward('00:50')
+  const left = page.getByTestId('left-by-itself')
+  await expect(left).toContainText('After 40 s without a key it leaves by itself.')
+  await expect(page.getByText('Before the last presses')).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Hold to show the last presses' })).toHaveCount(0)
+  await page.keyboard.press('Space')
+  await expect(left).toBeVisible()
+
+  // It shows the list again: from there the way begins anew.
+  await left.getByRole('button', { name: 'Power once: next. Power twice: take it' }).click()
+  await expect(page.getByTestId('menu-line')).toHaveText('power ×2 in one go')
+})

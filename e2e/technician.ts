@@ -28,6 +28,8 @@ export class TechnicianAtDevice {
   readonly #machine: Machine
   readonly #twin: Twin
   readonly #words = phrases('en')
+  /** How much had been seen before the last move. */
+  #since = 0
   fault: HiddenFault
   /** The number on the cable in hand. */
   cable: number | undefined
@@ -65,7 +67,8 @@ export class TechnicianAtDevice {
   /** Does what a line of the step list says. @returns the cue it waited for, if it is one that was waited for */
   follow(line: string): Cue | undefined {
     const quoted = /“(.+)”/.exec(line)?.[1]
-    const plug = Object.entries(this.#words.link).find(([, name]) => line === `Plug in ${name}`)
+    const [move = ''] = line.split(', keep ')
+    const plug = Object.entries(this.#words.link).find(([, name]) => move === `Plug in ${name}`)
     if (plug) this.plug(plug[0] as LinkKind)
     else if (/^(Keep|Hands off)/.test(line)) {
       const cue = this.#cueIn(line)
@@ -115,7 +118,12 @@ export class TechnicianAtDevice {
         continue
       }
       const times = Number(/×(\d+)/.exec(part)?.[1] ?? 1)
-      for (let n = 0; n < times; n++) this.#press(this.#keysIn(part)[0], part.endsWith(' long') ? 900 : 100)
+      const waits = part.includes('once, wait')
+      for (let n = 0; n < times; n++) {
+        this.#press(this.#keysIn(part)[0], part.endsWith(' long') ? 900 : 100)
+        if (waits || (part.endsWith('in one go') && n === times - 1))
+          this.#twin.advanceTo(this.#twin.nowMs + 1000)
+      }
     }
   }
 
@@ -148,7 +156,8 @@ export class TechnicianAtDevice {
 
   #await(cue: Cue): Cue {
     const until = this.#twin.nowMs + 700_000
-    const from = this.#twin.observations.length
+    // What the last move brought at once was seen, too.
+    const from = this.#since
     while (this.#twin.state.screen !== cue && !this.cues.slice(from).includes(cue)) {
       const next = this.#twin.nextDeadlineMs()
       if (next > until) throw new Error(`Waited for ${cue}, the device shows ${this.screen}`)
@@ -178,6 +187,8 @@ export class TechnicianAtDevice {
   }
 
   #apply(batch: readonly TwinInput[], afterMs = 0): void {
-    this.#twin.apply(this.#twin.nowMs + afterMs, batch)
+    this.#twin.advanceTo(this.#twin.nowMs + afterMs)
+    this.#since = this.#twin.observations.length
+    this.#twin.apply(this.#twin.nowMs, batch)
   }
 }

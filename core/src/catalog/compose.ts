@@ -113,6 +113,24 @@ export function writeOutProcedures(
   return { procedures, faults }
 }
 
+/** A family with the procedures of its own and of its updates written out. */
+export function writeOutFamily(
+  schools: readonly School[],
+  written: FamilyAsWritten,
+  path: readonly (string | number)[] = [],
+  allowance = new Allowance(),
+): { readonly family: Family; readonly faults: readonly PackFault[] } {
+  const { procedures, faults } = writeOutProcedures(schools, written.procedures, path, allowance)
+  const ofUpdates = written.updates.map((update, n) => {
+    const own = writeOutProcedures(schools, update.procedures, [...path, 'updates', n], allowance)
+    return { update: { ...update, procedures: own.procedures }, faults: own.faults }
+  })
+  return {
+    family: { ...written, procedures, updates: ofUpdates.map(({ update }) => update) },
+    faults: [...faults, ...ofUpdates.flatMap((one) => one.faults)],
+  }
+}
+
 /** Zod's issues as faults below a path. */
 export function shapeFaults(error: z.ZodError, path: readonly (string | number)[] = []): PackFault[] {
   return error.issues.map((issue) => ({

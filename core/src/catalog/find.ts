@@ -1,5 +1,6 @@
 import { familyForModel } from './compose.ts'
 import type { Family, Model, Pack } from './pack.ts'
+import { familyAt } from './updates.ts'
 
 /** A model and how it behaves. */
 export interface ModelFound {
@@ -18,8 +19,8 @@ interface Index {
 const INDEX = new WeakMap<Pick<Pack, 'models' | 'families'>, Index>()
 
 /**
- * A model and how it behaves: its family, after an update of the system the one that its version reaches, with
- * the model's own times.
+ * A model and how it behaves: its family, after an update of the system the one that its version reaches, as the
+ * updates of that family say, with the model's own times.
  * @param systemVersion the platform's major version on the device, where it is known
  * @returns undefined where the pack does not have the model, or has no family for it
  */
@@ -33,10 +34,13 @@ export function modelInPack(
   const familyId = model && familyIdOf(model, systemVersion)
   const family = families.get(familyId ?? '')
   if (!model || !family) return undefined
-  const key = `${model.id}/${family.id}`
+  const reached = family.updates.filter(
+    ({ fromSystem }) => systemVersion !== undefined && fromSystem <= systemVersion,
+  )
+  const key = `${model.id}/${family.id}/${reached.length}`
   const known = found.get(key)
   if (known) return known
-  const made = { model, family: familyForModel(family, model) }
+  const made = { model, family: familyForModel(familyAt(family, systemVersion), model) }
   found.set(key, made)
   return made
 }

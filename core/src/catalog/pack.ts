@@ -305,18 +305,43 @@ const familyParts = {
     .default({}),
 }
 
+/** What an update of the system changes from a version on: what is named here stands in place of the family's. */
+const updateParts = {
+  fromSystem: z.int().min(1).max(100),
+  longPressMs: familyParts.longPressMs.unwrap().optional(),
+  durations: z.record(slug, durationRange).default({}),
+  sums: familyParts.sums,
+  /** Other parameters of its parts, by the name a part is used as. */
+  with: z.record(slug, z.record(z.string(), json)).default({}),
+  states: familyParts.states,
+  menus: familyParts.menus,
+  starts: familyParts.starts.optional(),
+}
+const MOST_UPDATES = 20
+const writtenProcedures = z.array(z.union([procedure, procedureOfSchool])).max(24)
+const procedures = z.array(procedure).max(24)
+
 /** A family as a pack writes it down: procedures in full, or by the school they follow. */
 export const familyAsWritten = z.strictObject({
   ...familyParts,
-  procedures: z
-    .array(z.union([procedure, procedureOfSchool]))
-    .min(1)
-    .max(24),
+  procedures: writtenProcedures.min(1),
+  /** Each stands on those of lower versions; a procedure stands in place of the one of its id, or beside them all. */
+  updates: z
+    .array(z.strictObject({ ...updateParts, procedures: writtenProcedures.default([]) }))
+    .max(MOST_UPDATES)
+    .default([]),
 })
 export type FamilyAsWritten = z.infer<typeof familyAsWritten>
 
+const familyUpdate = z.strictObject({ ...updateParts, procedures: procedures.default([]) })
+export type FamilyUpdate = z.infer<typeof familyUpdate>
+
 /** A family whose procedures are all written out. */
-export const family = z.strictObject({ ...familyParts, procedures: z.array(procedure).min(1).max(24) })
+export const family = z.strictObject({
+  ...familyParts,
+  procedures: procedures.min(1),
+  updates: z.array(familyUpdate).max(MOST_UPDATES).default([]),
+})
 export type Family = z.infer<typeof family>
 
 export const model = z.strictObject({

@@ -71,6 +71,7 @@ export function newFamily(kind: DeviceKind): Family {
       'first-start': { minMs: 120_000, medianMs: 210_000, maxMs: 540_000 },
     },
     sums: {},
+    updates: [],
     compose: [],
     states: {},
     menus: {},

@@ -1,11 +1,5 @@
 import { z } from 'zod'
-import {
-  composeFamily,
-  shapeFaults,
-  writeOutProcedures,
-  type ComposedFamily,
-  type PackFault,
-} from './compose.ts'
+import { composeFamily, shapeFaults, writeOutFamily, type ComposedFamily, type PackFault } from './compose.ts'
 import { inPresentForm } from './formatVersions.ts'
 import { hostileParts } from './hostile.ts'
 import { Allowance, LIMITS, WrittenOutTooLarge } from './limits.ts'
@@ -17,6 +11,7 @@ import {
   type PackAsWritten,
   type Trigger,
 } from './pack.ts'
+import { familyAt } from './updates.ts'
 import type { KeyId } from './vocabulary.ts'
 
 export type PackReading =
@@ -63,15 +58,9 @@ function newerVersion(document: unknown): PackFault | undefined {
 function readNames(document: PackAsWritten): PackReading {
   const allowance = new Allowance()
   const { schools } = document
-  const written = document.families.map((family, index) => {
-    const { procedures, faults } = writeOutProcedures(
-      schools,
-      family.procedures,
-      ['families', index],
-      allowance,
-    )
-    return { family: { ...family, procedures }, faults }
-  })
+  const written = document.families.map((family, index) =>
+    writeOutFamily(schools, family, ['families', index], allowance),
+  )
   const pack: Pack = { ...document, families: written.map(({ family }) => family) }
   const faults = [
     ...written.flatMap((one) => one.faults),
@@ -88,8 +77,33 @@ export function faultsOfFamily(
   path: readonly (string | number)[] = [],
   allowance = new Allowance(),
 ): readonly PackFault[] {
-  const { composed, faults } = composeFamily(pack, family, path, allowance)
-  return [...faults, ...duplicatesOfFamily(composed, path), ...namesOfFamily(composed, path)]
+  const ofVersion = (version: Family, at: Path) => {
+    const { composed, faults } = composeFamily(pack, version, at, allowance)
+    return [...faults, ...duplicatesOfFamily(composed, at), ...namesOfFamily(composed, at)]
+  }
+  const asItCame = ofVersion(family, path)
+  const told = new Set(asItCame.map(({ sentence }) => sentence))
+  return [
+    ...asItCame,
+    ...twice(
+      family.updates,
+      ({ fromSystem }) => fromSystem,
+      (n) => [...path, 'updates', n, 'fromSystem'],
+      (system) => `Two updates begin with system ${system}.`,
+    ),
+    ...family.updates.flatMap(({ fromSystem, with: given }, n) => {
+      const at = [...path, 'updates', n]
+      const parts = Object.keys(given).flatMap((as): PackFault[] =>
+        family.compose.some((part) => part.as === as)
+          ? []
+          : [{ path: [...at, 'with', as], code: 'unknown-name', sentence: `There is no part “${as}”.` }],
+      )
+      // What was wrong before the update is said once.
+      const own = ofVersion(familyAt(family, fromSystem), at).filter(({ sentence }) => !told.has(sentence))
+      for (const { sentence } of own) told.add(sentence)
+      return [...parts, ...own]
+    }),
+  ]
 }
 
 /** The JSON Schema that editors check a pack against, made from the schema that validates it. */

@@ -1,13 +1,14 @@
 import type { Procedure, Step } from '../catalog/index.ts'
 import type { KeyChart } from './keyChart.ts'
+import { movesOf } from './moves.ts'
 import { criticalSentence, stepWords, type Locale } from './words.ts'
 
 /** One sound of the beat, in milliseconds from the start of its segment. */
 export interface Beat {
   /** Negative where it belongs into the count-in. */
   readonly atMs: number
-  /** A key going down, fingers sliding, a key let go, a second that passes, or words. */
-  readonly kind: 'press' | 'slide' | 'let-go' | 'tick' | 'say'
+  /** A key going down, fingers sliding, a key let go, the cable moved, a second that passes, or words. */
+  readonly kind: 'press' | 'slide' | 'let-go' | 'plug' | 'tick' | 'say'
   readonly text?: string | undefined
 }
 
@@ -35,13 +36,19 @@ const AT_THE_CUE_MS = 60
  */
 export function beatOf(procedure: Procedure, chart: KeyChart, locale: Locale): readonly BeatSegment[] {
   const words = stepWords(procedure, chart, locale)
+  const moves = movesOf(procedure)
+  const soundAt = (index: number) => {
+    const step = procedure.steps[index]
+    // A cable put in at leisure has no moment.
+    return step && (step.do !== 'plug' || moves.includes(index)) ? soundOf(step) : undefined
+  }
   const segments: { afterStep?: number; chartMs: number; endMs: number; beats: Beat[] }[] = []
   let current = { chartMs: 0, endMs: 0, beats: [] as Beat[] } as (typeof segments)[number]
   for (const [index, step] of procedure.steps.entries()) {
     const beginsMs = chart.stepEnds[index - 1]?.ms ?? 0
     const atMs = beginsMs - current.chartMs
     const hangsOnCue = current.afterStep !== undefined && atMs < AT_THE_CUE_MS
-    const sound = soundOf(step)
+    const sound = soundAt(index)
     if (sound && !hangsOnCue) {
       // Between two cues there may be less time than a hand would like: then it is told at the cue.
       const earliestMs = current.afterStep === undefined ? -LEAD_MS : 0
@@ -51,8 +58,7 @@ export function beatOf(procedure: Procedure, chart: KeyChart, locale: Locale): r
     if (step.do === 'wait' && !('cue' in step.until))
       current.beats.push({ atMs, kind: 'say', text: words[index] })
     if (step.do !== 'wait' || !('cue' in step.until)) continue
-    const next = procedure.steps[index + 1]
-    const ahead = next && soundOf(next) ? criticalSentence(procedure, index + 1, chart, locale) : undefined
+    const ahead = soundAt(index + 1) ? criticalSentence(procedure, index + 1, chart, locale) : undefined
     current.beats.push({ atMs: Math.max(0, atMs) + 200, kind: 'say', text: ahead ?? words[index] })
     current.endMs = chart.stepEnds[index]?.ms ?? beginsMs
     segments.push(current)
@@ -77,6 +83,7 @@ function soundOf(step: Step): Beat['kind'] | undefined {
     case 'slide':
       return 'slide'
     case 'plug':
+      return 'plug'
     case 'tap':
     case 'type':
     case 'choose':

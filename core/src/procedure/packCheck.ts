@@ -1,6 +1,7 @@
 import {
   composeFamily,
   familyForModel,
+  versionsOf,
   type ComposedFamily,
   type Family,
   type Menu,
@@ -41,10 +42,25 @@ const RESTING = new Set(['lock-screen', 'recovery-menu', 'set-up'])
  */
 export function checkPack(pack: Pack): readonly PackFinding[] {
   return [
-    ...pack.families.flatMap((family, index) => checkFamily(pack, family, ['families', index])),
+    ...pack.families.flatMap((family, index) => checkVersions(pack, family, ['families', index])),
     ...ownTimes(pack),
     ...unused(pack),
   ]
+}
+
+/** A family as it came, and as it is from each update on; what was found before an update is said once. */
+function checkVersions(
+  pack: Pick<Pack, 'fragments'>,
+  family: Family,
+  path: readonly (string | number)[],
+): readonly PackFinding[] {
+  const told = new Set<string>()
+  return versionsOf(family).flatMap(({ family: version }, n) => {
+    const at = n === 0 ? path : [...path, 'updates', n - 1]
+    const found = checkFamily(pack, version, at).filter(({ sentence }) => !told.has(sentence))
+    for (const { sentence } of found) told.add(sentence)
+    return found
+  })
 }
 
 /** The same for one family. */

@@ -20,7 +20,7 @@ export function deviceOnJob(pack: Pack, facts: ModelFacts): DeviceOnJob | undefi
       asksForAccount: found.family.accountLock.asksAfterRecoveryReset,
       acceptsOldScreenLock: found.family.accountLock.acceptsOldScreenLock,
       canReachRecovery: found.family.procedures.some(({ goal }) => goal === 'recovery-menu'),
-      changesWithSystem: (found.model.updates?.length ?? 0) > 0,
+      changesWithSystem: (found.model.updates?.length ?? 0) + found.family.updates.length > 0,
       systemFile: found.family.systemFile,
       waitLaw: found.family.waitLaw,
       wipeAndStartMs: wipeAndStart(found),

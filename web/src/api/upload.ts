@@ -1,23 +1,56 @@
-import { job as jobSchema, problem, type Job } from '@benevox/contract'
+import { api, job as jobSchema, problem, type Answer, type Job } from '@benevox/contract'
+import type { z } from 'zod'
 import { ApiProblem, csrfHeader, ServerAway } from './client.ts'
+
+/** A file as it is, unread by the page: the server reads it beside its other work. */
+interface Sent<T> {
+  readonly path: string
+  readonly file: File
+  readonly contentType: string
+  readonly answer: z.ZodType<T>
+  /** Said where the server does not answer. */
+  readonly away: string
+}
+
+async function send<T>({ path, file, contentType, answer, away }: Sent<T>): Promise<T> {
+  const response = await fetch(path, {
+    method: 'POST',
+    headers: { 'content-type': contentType, ...csrfHeader() },
+    body: file,
+    signal: AbortSignal.timeout(60_000),
+  }).catch(() => {
+    throw new ServerAway(away)
+  })
+  const said: unknown = await response.json().catch(() => undefined)
+  const read = answer.safeParse(said)
+  if (response.ok && read.success) return read.data
+  const refused = problem.safeParse(said)
+  if (refused.success) throw new ApiProblem(refused.data)
+  throw new ServerAway('The server’s answer cannot be read.')
+}
 
 /**
  * Sends a picture or document to be kept as evidence.
  * @throws ApiProblem when it is refused, ServerAway when nothing is known of it
  */
-export async function sendEvidence(jobId: number, file: File): Promise<Job> {
-  const response = await fetch(`/api/jobs/${jobId}/evidence?name=${encodeURIComponent(file.name)}`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/octet-stream', ...csrfHeader() },
-    body: file,
-    signal: AbortSignal.timeout(60_000),
-  }).catch(() => {
-    throw new ServerAway('The server does not answer: the file is not kept. Send it again.')
+export const sendEvidence = (jobId: number, file: File): Promise<Job> =>
+  send({
+    path: `/api/jobs/${jobId}/evidence?name=${encodeURIComponent(file.name)}`,
+    file,
+    contentType: 'application/octet-stream',
+    answer: jobSchema,
+    away: 'The server does not answer: the file is not kept. Send it again.',
   })
-  const answer: unknown = await response.json().catch(() => undefined)
-  const read = jobSchema.safeParse(answer)
-  if (response.ok && read.success) return read.data
-  const refused = problem.safeParse(answer)
-  if (refused.success) throw new ApiProblem(refused.data)
-  throw new ServerAway('The server’s answer cannot be read.')
-}
+
+/**
+ * Sends another shop's tries to be taken in.
+ * @throws ApiProblem when the file is none of tries, ServerAway when nothing is known of it
+ */
+export const sendTries = (file: File): Promise<Answer<'mergeEvidence'>> =>
+  send({
+    path: api.mergeEvidence.path,
+    file,
+    contentType: 'application/json',
+    answer: api.mergeEvidence.answer,
+    away: 'The server does not answer: whether the file was taken in is not known. Send it again; each try counts once.',
+  })

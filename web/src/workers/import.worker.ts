@@ -67,6 +67,8 @@ export type Progress = (part: number, doing: string) => void
 
 const MOST_REMARKS = 50
 const MOST_SAMPLES = 60
+/** A large list on a machine that does much else; it may be left off meanwhile. */
+const TAKING_IN_MS = 900_000
 /** Progress is told after so many lines. */
 const STRIDE = 2000
 
@@ -108,7 +110,7 @@ const api = {
     const { csrfToken } = await call('getSession', {})
     rememberCsrfToken(csrfToken)
     const change = pack ? { kind: 'pack' as const, pack } : { kind: 'models' as const, models: [...taken] }
-    return call('changeCatalog', { body: { base, note, change }, timeoutMs: 120_000 })
+    return call('changeCatalog', { body: { base, note, change }, timeoutMs: TAKING_IN_MS })
   },
 }
 export type ImportWorker = typeof api

@@ -9,7 +9,7 @@ export const LARGEST_BYTES = 64 * 1024 * 1024
 export function refusedBySize(bytes: number): string | undefined {
   if (bytes === 0) return 'The file is empty.'
   if (bytes > LARGEST_BYTES)
-    return `The file has ${Math.round(bytes / 1024 / 1024)} MB; no catalogue or list has more than 64. It was not read.`
+    return `The file has ${Math.round(bytes / 1024 / 1024)} MB; no catalogue, list or evidence has more than 64. It was not read.`
   return undefined
 }
 

@@ -43,7 +43,7 @@ const stepNow = computed(() =>
     ? (chart.value?.stepEnds.findIndex(({ ms }) => ms > chartMs.value + 1) ?? -1)
     : -1,
 )
-const FLASH_WORDS = { press: 'hold', slide: 'slide', 'let-go': 'let go', tick: '·' } as const
+const FLASH_WORDS = { press: 'hold', slide: 'slide', 'let-go': 'let go', plug: 'cable', tick: '·' } as const
 const pressedNow = computed(
   () =>
     chart.value?.lanes

@@ -9,6 +9,7 @@ const SOUNDS: Readonly<Record<Sound, { from: number; to: number; seconds: number
   tick: { from: 880, to: 880, seconds: 0.06, level: 0.08 },
   press: { from: 660, to: 660, seconds: 0.16, level: 0.2 },
   slide: { from: 440, to: 990, seconds: 0.28, level: 0.2 },
+  plug: { from: 330, to: 330, seconds: 0.3, level: 0.2 },
   'let-go': { from: 520, to: 260, seconds: 0.22, level: 0.2 },
 }
 /** A flash stays so long that it is seen from the corner of the eye. Common practice, no source. */

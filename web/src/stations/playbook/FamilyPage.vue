@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { deviceKind, startState, type DeviceKind, type StartState } from '@benevox/core/catalog'
+import { deviceKind, familyAt, startState, type DeviceKind, type StartState } from '@benevox/core/catalog'
 import { inOrderOfChance, rankReasons } from '@benevox/core/hand'
 import { phrases, procedureSheet } from '@benevox/core/procedure'
 import { computed, ref } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import OneOf from '../../parts/OneOf.vue'
+import SelectOf from '../../parts/SelectOf.vue'
 import { useIdentifying } from '../../parts/useIdentifying.ts'
 import { useVariantStudy } from '../../parts/useVariantStudy.ts'
 import { lengthText } from '../../words/en.ts'
@@ -18,7 +19,18 @@ const props = defineProps<{ familyId: string }>()
 const catalog = useCatalog()
 const identifying = useIdentifying()
 const words = phrases('en')
-const family = computed(() => catalog.familyInUse(props.familyId))
+const written = computed(() => catalog.familyInUse(props.familyId))
+/** The system it is shown with, where updates change it; none: as it came. */
+const system = ref<string | null>(null)
+const systems = computed(() => [
+  [null, 'as it came'] as const,
+  ...(written.value?.updates ?? []).map(
+    ({ fromSystem }) => [String(fromSystem), `from system ${fromSystem} on`] as const,
+  ),
+])
+const family = computed(
+  () => written.value && familyAt(written.value, system.value === null ? undefined : Number(system.value)),
+)
 const running = computed(() => family.value && catalog.machineOf(family.value))
 const models = computed(
   () =>
@@ -89,6 +101,7 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
     <template #above><RouterLink class="underline" to="/playbook">Playbook</RouterLink></template>
     <div class="beside-first">
       <aside class="space-y-4" aria-label="The device">
+        <SelectOf v-if="systems.length > 1" v-model="system" label="System" :options="systems" />
         <section>
           <h2>Keys</h2>
           <p class="text-sm text-ink-soft">{{ sourceOf('keys') }}</p>

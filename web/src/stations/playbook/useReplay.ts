@@ -191,8 +191,15 @@ function inOrder(
   return happenings.filter(({ atMs }) => atMs <= endMs)
 }
 
-function batchesOf(actions: readonly Action[]): ReadonlyMap<number, readonly Action[]> {
-  const batches = new Map<number, Action[]>()
-  for (const action of actions) batches.set(action.atMs, [...(batches.get(action.atMs) ?? []), action])
+/** The moves as they were made: those of one step at one instant are one; a step of the same instant comes after it. */
+function batchesOf(
+  actions: readonly Action[],
+): readonly (readonly [atMs: number, batch: readonly Action[]])[] {
+  const batches: [number, Action[]][] = []
+  for (const action of actions) {
+    const [ms, batch] = batches.at(-1) ?? []
+    if (ms === action.atMs && batch?.[0]?.step === action.step) batch.push(action)
+    else batches.push([action.atMs, [action]])
+  }
   return batches
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { evidenceDocument } from '@benevox/core/evidence'
-import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
+import { sendTries } from '../../api/upload.ts'
+import { refusedBySize } from '../../workers/readText.ts'
 import { useOutcome } from './useOutcome.ts'
 
 /** What the shop learnt from its tries, out as a file, and another shop's in. */
@@ -12,14 +12,9 @@ async function merge(event: Event): Promise<void> {
   const [file] = input.files ?? []
   if (!file) return
   await tried(async () => {
-    const read = evidenceDocument.safeParse(
-      await file
-        .text()
-        .then(JSON.parse)
-        .catch(() => undefined),
-    )
-    if (!read.success) return `${file.name} is no evidence of tries; nothing was taken.`
-    const { added, known } = await call('mergeEvidence', { body: read.data, timeoutMs: 60_000 })
+    const tooLarge = refusedBySize(file.size)
+    if (tooLarge) return tooLarge
+    const { added, known } = await sendTries(file)
     return `${added} tries taken in, ${known} known before.`
   })
   input.value = ''

@@ -2,7 +2,7 @@
 import {
   familyAsWritten,
   shapeFaults,
-  writeOutProcedures,
+  writeOutFamily,
   type Family,
   type PackFault,
 } from '@benevox/core/catalog'
@@ -36,9 +36,9 @@ function take(): void {
     faults.value = shapeFaults(read.error)
     return
   }
-  const out = writeOutProcedures(catalog.pack?.schools ?? [], read.data.procedures)
+  const out = writeOutFamily(catalog.pack?.schools ?? [], read.data)
   faults.value = out.faults
-  if (out.faults.length === 0) family.value = { ...read.data, procedures: out.procedures }
+  if (out.faults.length === 0) family.value = out.family
 }
 </script>
 

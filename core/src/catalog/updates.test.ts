@@ -1,0 +1,73 @@
+import { describe, expect, it } from 'vitest'
+import { demoPack, demoPackAsWritten } from '../../../demo/demoPack.ts'
+import { whyMissed } from '../procedure/index.ts'
+import { runnableFamily } from '../twin/index.ts'
+import { familyAt, modelInPack, readPack, versionsOf, type Family } from './index.ts'
+
+/** What an update of the system changes inside one family. */
+const pack = demoPack()
+const family = pack.families.find(({ id }) => id === 'changed-by-an-update')
+if (!family) throw new Error('The demo has no such family')
+const steps = ({ procedures }: Family, id: string) => procedures.find((one) => one.id === id)?.steps
+const machineAt = (system: number | undefined) => runnableFamily(pack, familyAt(family, system)).machine
+
+describe('a family that an update changes', () => {
+  it('is as it came where the system is not known or older, and changed from the update on', () => {
+    expect(
+      [undefined, 12, 13, 20].map((system) => familyAt(family, system).durations['dark']?.medianMs),
+    ).toEqual([1200, 1200, 2200, 2200])
+    expect(familyAt(family, 14)).toBe(familyAt(family, 13))
+    expect(versionsOf(family).map(({ fromSystem }) => fromSystem)).toEqual([undefined, 13])
+  })
+  it('is led by the method of its version, and the other version’s method would not lead there', () => {
+    const [came, updated] = [family, familyAt(family, 13)]
+    const at = (version: Family) => version.procedures.find(({ id }) => id === 'at-dark')
+    expect(steps(came, 'at-dark')).not.toEqual(steps(updated, 'at-dark'))
+    for (const version of [came, updated]) {
+      const own = at(version)
+      if (!own) throw new Error('No method')
+      const { machine } = runnableFamily(pack, version)
+      expect(whyMissed(machine, own)).toBeUndefined()
+    }
+    const slide = at(came)
+    expect(slide && whyMissed(machineAt(13), slide)).toMatch(/./)
+  })
+  it('keeps what the update does not name', () => {
+    const updated = familyAt(family, 13)
+    expect(updated.menus).toEqual(family.menus)
+    expect(steps(updated, 'from-off')).toEqual(steps(family, 'from-off'))
+    expect(updated.durations['wipe']).toEqual(family.durations['wipe'])
+  })
+  it('is what a job on that system stands on', () => {
+    expect(modelInPack(pack, 'marlune-etude', 12)?.family).toBe(family)
+    expect(modelInPack(pack, 'marlune-etude', 13)?.family).toBe(familyAt(family, 13))
+  })
+})
+
+describe('an update in a file', () => {
+  const refused = (update: object) => {
+    const written = demoPackAsWritten()
+    const one = written.families.find(({ id }) => id === 'changed-by-an-update')
+    Object.assign(one ?? {}, { updates: [{ fromSystem: 13 }, update] })
+    const read = readPack(written)
+    return read.kind === 'refused'
+      ? read.faults.map(({ path, sentence }) => [path.slice(2).join('.'), sentence])
+      : []
+  }
+  it.each([
+    [{ fromSystem: 13 }, 'updates.1.fromSystem', 'Two updates begin with system 13.'],
+    [{ fromSystem: 14, with: { nowhere: {} } }, 'updates.1.with.nowhere', 'There is no part “nowhere”.'],
+    [
+      { fromSystem: 14, with: { window: { window: 'night' } } },
+      'updates.1.states.window.dark.transitions.0.on.time',
+      'There is no duration “night”.',
+    ],
+    [
+      { fromSystem: 14, procedures: [{ id: 'x', like: 'no-such-school' }] },
+      'updates.1.procedures.0',
+      'There is no school “no-such-school”.',
+    ],
+  ])('%j is refused where it is wrong', (update, path, sentence) => {
+    expect(refused(update)).toContainEqual([path, sentence])
+  })
+})
