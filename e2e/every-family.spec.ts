@@ -35,7 +35,7 @@ test('family 18, counted presses in a menu that leaves by itself: the last press
   await followSteps(page, at)
   await expect(page.getByText('This menu leaves by itself')).toBeVisible()
   const line = (await page.getByTestId('menu-line').textContent()) ?? ''
-  expect(line).toBe('power once, wait ×2 · power ×2 in one go')
+  expect(line).toBe('(power once, wait) ×2 · power ×2 in one go')
   at.menuLine(line)
   expect([at.screen, at.wiped]).toEqual(['question', false])
   await page.keyboard.press('Space')
@@ -50,6 +50,16 @@ test('family 18, counted presses in a menu that leaves by itself: the last press
   await expect(left).toBeVisible()
 
   // It shows the list again: from there the way begins anew.
-  await left.getByRole('button', { name: 'Power once: next. Power twice: take it' }).click()
+  await left.getByRole('button', { name: 'It shows “Power once: next. Power twice: take it”' }).click()
   await expect(page.getByTestId('menu-line')).toHaveText('power ×2 in one go')
+})
+
+test('a device that stands in recovery when it is taken in: the bench begins there', async ({ page }) => {
+  await signIn(page)
+  await takenIn(page, 'quistral 2021')
+  await page.getByRole('button', { name: 'In recovery already' }).click()
+  await expect(page.getByTestId('menu-line')).toHaveText('volume-down ×3 · power')
+  // Somebody moved the cursor before: it is told where it stands.
+  await page.getByRole('button', { name: 'View recovery logs' }).click()
+  await expect(page.getByTestId('menu-line')).toHaveText('volume-up ×3 · power')
 })

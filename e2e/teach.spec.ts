@@ -276,3 +276,32 @@ test('two people teach one family, and the server goes away: nothing is lost, no
   await page.getByRole('button', { name: 'Throw the draft away' }).click()
   await expect(page.getByLabel('What to mind')).toHaveValue('Mine.')
 })
+
+test('a menu of counted presses that leaves by itself, and a line with a condition, are taught by the form', async ({
+  page,
+}) => {
+  await signIn(page, 'Imke')
+  await page.goto('/playbook/families/two-minutes-of-nothing/teach')
+  await tab(page, 'Menus')
+  await page.getByRole('combobox', { name: /^Menu/ }).selectOption('recovery.main')
+  await page.getByRole('combobox', { name: /^Press/ }).selectOption('a number of presses')
+  await page.getByLabel('How many').selectOption('3 presses')
+  await page.getByLabel('leaves by itself').check()
+  await page.getByLabel('It leaves by itself after').fill('25')
+  await page.getByLabel('It leaves by itself after').blur()
+  await page.getByRole('combobox', { name: /^To/ }).selectOption('boot.restart')
+  await expect(page.getByTestId('proofs')).toHaveText('4 of 4 ways proven')
+  await expect(page.getByText('no way leads to the reset')).toHaveCount(0)
+
+  // A condition that no usual device meets: the check says what it costs.
+  const lines = page.getByRole('list', { name: 'Lines' }).getByRole('listitem')
+  const wipe = lines.nth(3)
+  await wipe.getByText('Only under a condition').click()
+  await wipe.getByLabel('Line 4 from a battery of').fill('90')
+  await wipe.getByLabel('Line 4 from a battery of').blur()
+  await page.getByText('more found by the check').click()
+  await expect(page.getByText('From where recovery opens, no way leads to the reset.')).toBeVisible()
+  await wipe.getByLabel('Line 4 from a battery of').fill('35')
+  await wipe.getByLabel('Line 4 from a battery of').blur()
+  await expect(page.getByText('no way leads to the reset')).toHaveCount(0)
+})

@@ -287,6 +287,8 @@ const familyParts = {
   starts: z.partialRecord(startState, stateName),
   /** The path of menu items to the reset in the settings. */
   settingsPath: z.array(label).default([]),
+  /** The path in the settings to the list of accounts, where they are taken off; the list is then looked at. */
+  accountPath: z.array(label).default([]),
   accountLock: z.strictObject({ asksAfterRecoveryReset: z.boolean(), acceptsOldScreenLock: z.boolean() }),
   /** The maker provides the system's file, to install it again from recovery. Absent: nobody has said. */
   systemFile: z.boolean().optional(),

@@ -77,6 +77,7 @@ export function newFamily(kind: DeviceKind): Family {
     menus: {},
     starts: {},
     settingsPath: [],
+    accountPath: [],
     accountLock: { asksAfterRecoveryReset: true, acceptsOldScreenLock: false },
     durationsOfTheWork: { wipe: 'wipe', firstStart: 'first-start' },
     cautions: ['Do not cut the power while it is wiping.'],

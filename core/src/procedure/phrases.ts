@@ -51,6 +51,8 @@ export interface ProcedurePhrases {
   readonly times: (key: string, times: number) => string
   /** Presses whose number counts, with the wait after which it is final. */
   readonly inOneGo: (key: string, times: number) => string
+  /** The whole of it, so many times. */
+  readonly again: (inputs: string, times: number) => string
   readonly long: (key: string) => string
   readonly held: (kept: string, input: string) => string
   readonly typeWord: (word: string) => string

@@ -130,6 +130,7 @@ export const english: ProcedurePhrases = {
       : `about ${seconds(ms)} s, ${seconds(from)} to ${seconds(to)}`,
   times: (key, times) => (times > 1 ? `${key} ×${times}` : key),
   inOneGo: (key, times) => (times === 1 ? `${key} once, wait` : `${key} ×${times} in one go`),
+  again: (inputs, times) => (times > 1 ? `(${inputs}) ×${times}` : inputs),
   long: (key) => `${key} long`,
   held: (kept, input) => `hold ${kept}, tap ${input}`,
   typeWord: (word) => `Type “${word}”`,

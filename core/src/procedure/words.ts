@@ -98,7 +98,7 @@ function wordsOfInput(input: PathInput, times: number, words: ProcedurePhrases):
       const press =
         input.restMs === undefined
           ? words.times(words.key[input.key], times * (input.times ?? 1))
-          : words.times(words.inOneGo(words.key[input.key], input.times ?? 1), times)
+          : words.again(words.inOneGo(words.key[input.key], input.times ?? 1), times)
       return input.with.length > 0 ? words.held(list(input.with, words), press) : press
     }
     case 'long-press':

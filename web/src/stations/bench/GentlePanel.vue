@@ -45,7 +45,10 @@ const law = computed(() => props.family.waitLaw ?? PLATFORM_WAIT_LAW)
     </ol>
     <template v-if="choice.action === 'reset-from-settings'">
       <p v-if="mustTakeAccountOff" class="mt-4 text-xl">
-        First take the account off in the settings, and look at the list of accounts.
+        First take the account off in the settings, and look at the list of accounts: it must be empty.
+        <b v-if="family.accountPath.length" class="block text-2xl" data-testid="account-path">{{
+          family.accountPath.join(' › ')
+        }}</b>
       </p>
       <p v-else-if="job.saved?.bench.accountTakenOffAt" class="mt-4 text-xl">
         <span aria-hidden="true" class="font-mono font-bold text-clear">✓</span> The list of accounts is

@@ -228,6 +228,7 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
     <template v-else-if="procedure && chart">
       <Teleport v-if="phase === 'before'" defer to="#left-actions">
         <button class="act" @click="isDry = true">Dry run <span class="key-hint">D</span></button>
+        <button class="underline" @click="job.tell({ kind: 'in-recovery' })">In recovery already</button>
         <fieldset class="flex items-center gap-3 text-base" @change="wasSet">
           <legend class="sr-only">How the run is told</legend>
           <label><input v-model="sounds" type="checkbox" /> beeps</label>

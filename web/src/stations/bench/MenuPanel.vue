@@ -148,7 +148,7 @@ defineExpose({
         </p>
         <p class="mt-3 flex gap-4">
           <button class="act" @click="menus.stillThere">Still this menu</button>
-          <button class="act" @click="hasLeft">{{ menus.leavesFor.value }}</button>
+          <button class="act" @click="hasLeft">It shows “{{ menus.leavesFor.value }}”</button>
           <button v-if="atLastQuestion" class="underline" @click="record('wipe-started')">
             It is wiping already
           </button>

@@ -142,6 +142,10 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
                 >, entered after {{ family.carrierLock.dialledCode }}</template
               >. <span class="text-sm text-ink-soft">({{ sourceOf('carrier-lock') }})</span>
             </li>
+            <li v-if="family.accountPath.length">
+              To take the account off: {{ family.accountPath.join(' › ') }}. Then the list is empty.
+              <span class="text-sm text-ink-soft">({{ sourceOf('settings') }})</span>
+            </li>
             <li v-if="family.settingsPath.length">
               With the PIN known: {{ family.settingsPath.join(' › ') }}
               <span class="text-sm text-ink-soft">({{ sourceOf('settings') }})</span>

@@ -23,6 +23,11 @@ function addKey(): void {
   const [id] = unused.value
   if (id) family.value.keys.push({ id, edge: 'right', at: 0.5 })
 }
+/** The ways through the settings that a family knows. */
+const PATHS = [
+  ['settingsPath', 'With the PIN known: the way through the settings to the reset'],
+  ['accountPath', 'The way through the settings to the list of accounts'],
+] as const
 </script>
 
 <template>
@@ -93,13 +98,13 @@ function addKey(): void {
         "
       />
     </label>
-    <label class="block"
-      >With the PIN known: the way through the settings, with › between
+    <label v-for="[path, says] in PATHS" :key="path" class="block"
+      >{{ says }}, with › between
       <input
         class="field"
-        :value="family.settingsPath.join(' › ')"
+        :value="family[path].join(' › ')"
         @change="
-          family.settingsPath = ($event.target as HTMLInputElement).value
+          family[path] = ($event.target as HTMLInputElement).value
             .split(/[›>]/)
             .map((line) => line.trim())
             .filter(Boolean)

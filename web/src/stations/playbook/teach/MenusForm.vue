@@ -1,10 +1,20 @@
 <script setup lang="ts">
-import { effect, freeId, screenKind, type Effect, type Family, type Menu } from '@benevox/core/catalog'
+import {
+  effect,
+  freeId,
+  linkKind,
+  screenKind,
+  type Effect,
+  type Family,
+  type Menu,
+  type MenuItem,
+} from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { computed, ref } from 'vue'
 import SelectOf from '../../../parts/SelectOf.vue'
 import SomeOf from '../../../parts/SomeOf.vue'
 import { move } from './moved.ts'
+import MenuTiming from './MenuTiming.vue'
 import RowButtons from './RowButtons.vue'
 import { shortName } from './useDraft.ts'
 
@@ -17,10 +27,7 @@ const menu = computed(() => family.value.menus[name.value] ?? props.menus.get(na
 const isOwn = computed(() => name.value in family.value.menus)
 const keys = computed(() => family.value.keys.map(({ id }) => [id, words.key[id]] as const))
 const screens = screenKind.options.map((screen) => [screen, words.cue[screen]] as const)
-const PRESSES = [
-  ['short', 'short'],
-  ['long', 'long'],
-] as const
+const LINKS = linkKind.options.map((link) => [link, words.link[link]] as const)
 const EFFECTS: readonly (readonly [Effect, string])[] = [
   ['wipe-data', 'deletes everything'],
   ['wipe-cache', 'clears the cache'],
@@ -44,6 +51,19 @@ function addItem(): void {
     const id = freeId(shortName(`line ${own.items.length + 1}`), own.items)
     own.items.push({ id, label: 'A further line', if: {}, to: name.value, cues: [], effects: [] })
   })
+}
+/** What a line asks for, changed in a part; a part that asks for nothing is left out. */
+function asks(index: number, part: MenuItem['if']): void {
+  change((own) => {
+    const item = own.items[index]
+    if (!item) return
+    const all = Object.entries({ ...item.if, ...part })
+    item.if = Object.fromEntries(all.filter(([, asked]) => asked !== undefined))
+  })
+}
+const percent = (event: Event) => {
+  const { value } = event.target as HTMLInputElement
+  return value === '' ? undefined : Math.min(100, Math.max(0, Number(value)))
 }
 const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value
 const checked = (event: Event) => (event.target as HTMLInputElement).checked
@@ -93,12 +113,6 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
           @update:model-value="(key) => change((own) => (own.choose.key = key))"
         />
         <SelectOf
-          label="Press"
-          :options="PRESSES"
-          :model-value="menu.choose.press"
-          @update:model-value="(press) => change((own) => (own.choose.press = press))"
-        />
-        <SelectOf
           label="The cursor opens on"
           :options="menu.items.map(({ id, label }) => [id, label] as const)"
           :model-value="menu.start ?? menu.items[0]?.id"
@@ -111,6 +125,7 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
           @update:model-value="(screen) => change((own) => (own.screen = screen))"
         />
       </div>
+      <MenuTiming :menu="menu" :places="places" :long-press-ms="family.longPressMs" @change="change" />
       <p class="flex flex-wrap gap-x-6 gap-y-1">
         <label class="flex items-center gap-2"
           ><input
@@ -171,6 +186,27 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
               (effects) => change((own) => own.items[index] && (own.items[index].effects = effects))
             "
           />
+          <details :open="Object.keys(item.if).length > 0">
+            <summary class="cursor-pointer text-sm underline">Only under a condition</summary>
+            <label class="mt-1 block"
+              >From a battery of, in percent
+              <input
+                class="field !w-24 text-right"
+                type="number"
+                min="0"
+                max="100"
+                :aria-label="`Line ${index + 1} from a battery of`"
+                :value="item.if.batteryFrom"
+                @change="asks(index, { batteryFrom: percent($event) })"
+              />
+            </label>
+            <SomeOf
+              label="With one of these on the cable"
+              :choices="LINKS"
+              :model-value="item.if.links ?? []"
+              @update:model-value="(links) => asks(index, { links: links.length > 0 ? links : undefined })"
+            />
+          </details>
         </li>
       </ol>
       <button type="button" class="act" @click="addItem">Add a line</button>

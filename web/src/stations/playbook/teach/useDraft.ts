@@ -53,7 +53,10 @@ export function useDraft(familyId: string | undefined) {
   }
   const place = `benevox.teach.${familyId ?? 'new'}`
   // A draft that nobody has touched is not kept: it would be old when it is looked at next.
-  const draft = useStorage<Draft>(place, fresh(), localStorage, { writeDefaults: false })
+  const draft = useStorage<Draft>(place, fresh(), localStorage, {
+    writeDefaults: false,
+    serializer: { read: (kept) => completed(JSON.parse(kept) as Draft), write: JSON.stringify },
+  })
   const settled = refDebounced(
     computed(() => JSON.stringify(draft.value)),
     SETTLE_MS,
@@ -95,6 +98,16 @@ export function useDraft(familyId: string | undefined) {
     },
     plain: (): Draft => structuredClone(toRaw(JSON.parse(JSON.stringify(draft.value)) as Draft)),
   }
+}
+
+/** A draft that was kept before the format could say more: what it lacks is as it was meant then. */
+function completed(draft: Draft): Draft {
+  const kept: Partial<Family> = draft.family
+  const { sums, updates, accountPath } = { ...newFamily(draft.family.kind), ...kept }
+  const family = { ...draft.family, sums, updates, accountPath }
+  for (const menu of Object.values(family.menus))
+    menu.items = menu.items.map((item) => ({ ...item, if: (item as Partial<typeof item>).if ?? {} }))
+  return { ...draft, family }
 }
 
 /** The faults that a form meets most, in its own words. */

@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import type { Menu } from '@benevox/core/catalog'
+import { computed } from 'vue'
+import SelectOf from '../../../parts/SelectOf.vue'
+import SecondsField from './SecondsField.vue'
+
+/** How a line is chosen, and whether the menu leaves by itself. */
+const props = defineProps<{ menu: Menu; places: readonly string[]; longPressMs: number }>()
+const emit = defineEmits<{ change: [make: (menu: Menu) => void] }>()
+
+const PRESSES = [
+  ['short', 'one short press'],
+  ['long', 'a long press'],
+  ['counted', 'a number of presses'],
+] as const
+const COUNTS = ['2', '3', '4', '5'].map((count) => [count, `${count} presses`] as const)
+/** How long after the last press a number is usually final. Common practice, no source. */
+const REST_MS = 600
+const STAYS_MS = 30_000
+const how = computed(() => (props.menu.choose.times > 1 ? 'counted' : props.menu.choose.press))
+function choose(press: 'short' | 'long' | 'counted'): void {
+  emit('change', (own) => {
+    const { key } = own.choose
+    own.choose =
+      press === 'counted' ? { key, press: 'short', times: 2, rest: REST_MS } : { key, press, times: 1 }
+  })
+}
+/** A time of its own in milliseconds; a named one is changed among the times. */
+const asMs = (time: number | string | undefined) => (typeof time === 'number' ? time : undefined)
+const idle = computed(() => props.menu.transitions.find(({ on }) => on.kind === 'idle'))
+const idleMs = computed(() => (idle.value?.on.kind === 'idle' ? asMs(idle.value.on.time) : undefined))
+function leaves(time: number | undefined, to = idle.value?.to ?? props.places[0] ?? ''): void {
+  emit('change', (own) => {
+    own.transitions = own.transitions.filter(({ on }) => on.kind !== 'idle')
+    if (time !== undefined)
+      own.transitions.push({ on: { kind: 'idle', time, from: 'entry' }, if: {}, to, cues: [], effects: [] })
+  })
+}
+</script>
+
+<template>
+  <div class="flex flex-wrap items-end gap-x-6 gap-y-2">
+    <SelectOf label="Press" :options="PRESSES" :model-value="how" @update:model-value="choose" />
+    <template v-if="how === 'counted'">
+      <SelectOf
+        label="How many"
+        :options="COUNTS"
+        :model-value="String(menu.choose.times)"
+        @update:model-value="(times) => emit('change', (own) => (own.choose.times = Number(times)))"
+      />
+      <label v-if="asMs(menu.choose.rest) !== undefined"
+        >Final after, in seconds
+        <SecondsField
+          label="The number is final after"
+          :model-value="asMs(menu.choose.rest) ?? REST_MS"
+          @update:model-value="(rest) => emit('change', (own) => (own.choose.rest = rest))"
+        />
+      </label>
+    </template>
+    <label v-if="how === 'long'"
+      >Long from, in seconds
+      <SecondsField
+        label="A press is long from"
+        :model-value="asMs(menu.choose.time) ?? longPressMs"
+        @update:model-value="(time) => emit('change', (own) => (own.choose.time = time))"
+      />
+    </label>
+    <label class="flex items-center gap-2"
+      ><input
+        type="checkbox"
+        class="size-5"
+        :checked="idle !== undefined"
+        @change="leaves(idle ? undefined : STAYS_MS)"
+      />leaves by itself</label
+    >
+    <template v-if="idle">
+      <label v-if="idleMs !== undefined"
+        >After, in seconds
+        <SecondsField
+          label="It leaves by itself after"
+          :model-value="idleMs"
+          @update:model-value="(time) => leaves(time)"
+        />
+      </label>
+      <SelectOf
+        label="To"
+        :options="[...new Set([idle.to, ...places])].map((place) => [place, place] as const)"
+        :model-value="idle.to"
+        @update:model-value="(to) => leaves(idleMs ?? STAYS_MS, to)"
+      />
+    </template>
+  </div>
+</template>
