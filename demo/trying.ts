@@ -40,6 +40,8 @@ export function allInputs({ machine, family }: { machine: Machine; family: Famil
           [90, up(key)],
         ]).flat(),
       })
+    for (const by of ['up', 'down'] as const)
+      inputs.push({ presses: 1, batches: [[150, { kind: 'turn', key, by }]] })
     inputs.push({
       presses: 1,
       batches: [

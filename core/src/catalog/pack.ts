@@ -10,6 +10,7 @@ import {
   portKind,
   screenKind,
   startState,
+  turn,
 } from './vocabulary.ts'
 
 /** The catalogue pack: one document that a shop exports, edits, imports and shares. */
@@ -57,6 +58,8 @@ export const trigger = z.discriminatedUnion('kind', [
   /** Longer than the family's threshold, or than one of its own. */
   z.strictObject({ kind: z.literal('long-press'), key: keyId, time: time.optional() }),
   z.strictObject({ kind: z.literal('key-down'), key: keyId }),
+  /** A key that turns, such as a crown, by one notch. */
+  z.strictObject({ kind: z.literal('turn'), key: keyId, by: turn }),
   z.strictObject({ kind: z.literal('link'), to: z.array(linkKind).min(1) }),
   /** A touch on a place of the screen, with what stands there. */
   z.strictObject({ kind: z.literal('tap'), on: slug, label: label.optional() }),
@@ -126,7 +129,10 @@ export const menu = z.strictObject({
   /** The item under the cursor when the menu opens. */
   start: slug.optional(),
   wrap: z.boolean().default(true),
-  next: keyId,
+  /** The key that moves the cursor on; absent or null where only turning or touching does. */
+  next: keyId.nullish(),
+  /** A key that moves the cursor by being turned: down and on, up and back. */
+  turn: keyId.optional(),
   /** Absent or null where the cursor only goes down. */
   previous: keyId.nullish(),
   choose: z.strictObject({

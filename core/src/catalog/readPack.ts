@@ -290,8 +290,8 @@ function namesOfFamily(
           sentence: `“${at[1] ?? ''}” asks for the word that it shows, and shows none: give it “words”.`,
         })
     }
-  for (const [name, { items, start, next, previous, choose }] of menus) {
-    hasKeys([next, previous, choose.key], ['menus', name])
+  for (const [name, { items, start, next, previous, turn, choose }] of menus) {
+    hasKeys([next, previous, turn, choose.key], ['menus', name])
     isDuration(choose, 'time', ['menus', name, 'choose'])
     isDuration(choose, 'rest', ['menus', name, 'choose'])
     if (choose.times > 1 && choose.rest === undefined && (next === choose.key || previous === choose.key))
@@ -337,6 +337,7 @@ function keysOfTrigger(on: Trigger): readonly KeyId[] {
       return [on.key, ...on.with]
     case 'long-press':
     case 'key-down':
+    case 'turn':
       return [on.key]
     case 'after':
     case 'link':

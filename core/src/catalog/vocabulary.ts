@@ -25,6 +25,10 @@ export const keyId = z.enum([
 ])
 export type KeyId = z.infer<typeof keyId>
 
+/** Which way a key is turned, seen from in front of the screen. */
+export const turn = z.enum(['up', 'down'])
+export type Turn = z.infer<typeof turn>
+
 /** What hangs on the device's port. Only a computer and a data headset speak data. */
 export const linkKind = z.enum(['none', 'charger', 'computer', 'data-headset'])
 export type LinkKind = z.infer<typeof linkKind>

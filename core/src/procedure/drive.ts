@@ -23,6 +23,9 @@ export function giveInput(twin: Twin, machine: Machine, input: PathInput): void 
       give(PACE.beforeMs, { kind: 'key-down', key: input.key })
       give((input.heldMs ?? machine.longPressMs) + PACE.afterMs, { kind: 'key-up', key: input.key })
       break
+    case 'turn':
+      give(PACE.beforeMs, input)
+      break
     case 'tap':
       give(PACE.touchMs, { kind: 'tap', on: input.on })
       break

@@ -260,6 +260,10 @@ export class Execution {
       case 'long-press':
         this.#longPress(keys.indexOf(input.key), input.heldMs)
         break
+      case 'turn':
+        this.nowMs += this.#timing.pressMs() + this.#timing.pauseMs()
+        this.#input(input)
+        break
       case 'tap':
         this.nowMs += this.#timing.tapMs()
         this.#input(input)

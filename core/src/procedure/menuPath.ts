@@ -1,5 +1,5 @@
 import TinyQueue from 'tinyqueue'
-import { IRREVERSIBLE, linkKind, type Effect, type KeyId, type LinkKind } from '../catalog/index.ts'
+import { IRREVERSIBLE, linkKind, type Effect, type KeyId, type LinkKind, type Turn } from '../catalog/index.ts'
 import {
   allowsAround,
   type Machine,
@@ -23,6 +23,8 @@ export type PathInput =
     }
   /** Held so long, in milliseconds on the slowest unit; as long as the family asks for where it is not said. */
   | { readonly kind: 'long-press'; readonly key: KeyId; readonly heldMs?: number }
+  /** A key turned by one notch. */
+  | { readonly kind: 'turn'; readonly key: KeyId; readonly by: Turn }
   | { readonly kind: 'tap'; readonly on: string; readonly label?: string | undefined }
   | { readonly kind: 'type'; readonly word: string }
   /** The word that the screen shows. */
@@ -44,7 +46,7 @@ export interface PathStep {
 /** What a way costs: moves of the cable count first, then its presses, then the lines it chooses, then its time. */
 export interface PathCost {
   readonly cables: number
-  /** Presses, taps and letters. */
+  /** Presses, turns by a notch, taps and letters. */
   readonly presses: number
   /** Lines chosen: the fewer, the less leads elsewhere. */
   readonly lines: number
@@ -383,6 +385,13 @@ function inputOf(
         ms: medianMs + COST.pressMs,
       }
     }
+    case 'turn':
+      return {
+        input: { kind: 'turn', key: keyAt(trigger.key), by: trigger.by },
+        asks: `turn ${trigger.key} ${trigger.by}`,
+        presses: 1,
+        ms: COST.pressMs,
+      }
     case 'tap':
       return {
         input: { kind: 'tap', on: trigger.on, label: trigger.label },

@@ -7,6 +7,7 @@ import type {
   PortKind,
   Source,
   StartState,
+  Turn,
 } from '../catalog/index.ts'
 
 /** The phrases of one interface language from which every sentence about a procedure is made. */
@@ -58,4 +59,5 @@ export interface ProcedurePhrases {
   readonly typeWord: (word: string) => string
   readonly type: (word: string) => string
   readonly typeShown: string
+  readonly turn: (key: string, by: Turn) => string
 }

@@ -135,5 +135,6 @@ export const english: ProcedurePhrases = {
   held: (kept, input) => `hold ${kept}, tap ${input}`,
   typeWord: (word) => `Type “${word}”`,
   type: (word) => `type “${word}”`,
+  turn: (key, by) => `turn ${key} ${by}`,
   typeShown: 'type the word it shows',
 }

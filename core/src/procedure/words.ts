@@ -103,6 +103,8 @@ function wordsOfInput(input: PathInput, times: number, words: ProcedurePhrases):
     }
     case 'long-press':
       return words.long(words.key[input.key])
+    case 'turn':
+      return words.times(words.turn(words.key[input.key], input.by), times)
     case 'tap':
       return words.tap(input.label ?? input.on)
     case 'type':

@@ -90,6 +90,8 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
         }
       case 'key-down':
         return { kind: on.kind, key: index(on.key) }
+      case 'turn':
+        return { kind: 'turn', key: index(on.key), by: on.by }
       case 'link':
       case 'tap':
       case 'type':
@@ -203,7 +205,7 @@ function placeTransitions(
   menu: Menu,
   place: number,
 ): { moves: Transition[]; chooses: Transition[] } {
-  const { items, wrap, next, previous, choose, touch } = menu
+  const { items, wrap, next, previous, turn, choose, touch } = menu
   const last = items.length - 1
   const wraps = wrap && last > 0
   const { times, rest } = choose
@@ -215,8 +217,8 @@ function placeTransitions(
     // Where the same key moves and chooses by number, both wait until the number is final.
     ...(choose.press === 'short' && key === choose.key && rest !== undefined ? { rest } : {}),
   })
-  const move = (key: KeyId, to: number): Transition => ({
-    on: short(key),
+  const move = (on: Trigger, to: number): Transition => ({
+    on,
     if: {},
     to: `${name}@${items[to]?.id ?? ''}`,
     cues: [],
@@ -226,8 +228,12 @@ function placeTransitions(
     item ? [{ on, if: item.if, to: item.to, cues: item.cues, effects: item.effects }] : []
 
   const moves: Transition[] = []
-  if (place < last || wraps) moves.push(move(next, place < last ? place + 1 : 0))
-  if (previous && (place > 0 || wraps)) moves.push(move(previous, place > 0 ? place - 1 : last))
+  const on = place < last || wraps ? (place < last ? place + 1 : 0) : undefined
+  const back = place > 0 || wraps ? (place > 0 ? place - 1 : last) : undefined
+  if (next && on !== undefined) moves.push(move(short(next), on))
+  if (previous && back !== undefined) moves.push(move(short(previous), back))
+  if (turn && on !== undefined) moves.push(move({ kind: 'turn', key: turn, by: 'down' }, on))
+  if (turn && back !== undefined) moves.push(move({ kind: 'turn', key: turn, by: 'up' }, back))
   return {
     moves,
     chooses: [

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { smallFamily, smallTwin } from '../../test/smallFamily.ts'
 import { drawUnit, seeded } from '../hand/index.ts'
-import { giveInput, quickestPath } from '../procedure/index.ts'
+import { giveInput, inParts, menuLineText, quickestPath } from '../procedure/index.ts'
 import { compileFamily, USUAL_SITUATION, type Situation, type Twin } from './index.ts'
 
 /** What version 2 of the pack's format can say: common practice of devices, no source. */
@@ -270,5 +270,45 @@ describe('a duration that is the sum of others', () => {
       drawUnit(machine, random, unit)
       expect(unit[place('restart')]).toBeCloseTo((unit[place('dark')] ?? 0) + (unit[place('logo')] ?? 0), 9)
     }
+  })
+})
+
+describe('a menu moved by turning a key', () => {
+  const parts: Parts = {
+    start: 'list',
+    menus: {
+      list: {
+        screen: 'recovery-menu',
+        items: [
+          { id: 'restart', label: 'restart', to: 'lock' },
+          { id: 'update', label: 'update', to: 'lock' },
+          { id: 'wipe', label: 'wipe', to: 'done', effects: ['wipe-data'] },
+          { id: 'off', label: 'off', to: 'lock' },
+        ],
+        turn: 'volume-up',
+        choose: { key: 'volume-up', press: 'short' },
+      },
+    },
+    states: { lock: { screen: 'lock-screen' }, done: { screen: 'set-up' } },
+  }
+  const turned = (...ways: readonly ('up' | 'down')[]) => {
+    const { twin } = smallTwin(parts)
+    for (const by of ways) twin.apply(twin.nowMs + 200, [{ kind: 'turn', key: 'volume-up', by }])
+    return twin.state.cursor?.itemId
+  }
+  it('goes on with a turn down, back with one up, and round the end', () => {
+    expect([turned('down'), turned('down', 'down', 'up'), turned('up')]).toEqual(['update', 'update', 'off'])
+  })
+  it('the way found is turns and a press, the shorter way round, and a hand that follows it arrives', () => {
+    const { twin, machine } = smallTwin(parts)
+    const way = quickestPath(
+      machine,
+      machine.starts['on-locked'] ?? 0,
+      { kind: 'effect', effect: 'wipe-data' },
+      USUAL_SITUATION,
+    )
+    expect(menuLineText(inParts(way?.steps ?? []), 'en')).toMatch(/^turn volume-up (up|down) ×2 · volume-up$/)
+    for (const { input } of way?.steps ?? []) giveInput(twin, machine, input)
+    expect(twin.wiped).toBe(true)
   })
 })

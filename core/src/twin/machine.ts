@@ -6,6 +6,7 @@ import {
   type KeyId,
   type LinkKind,
   type ScreenKind,
+  type Turn,
 } from '../catalog/index.ts'
 
 /** A set of keys as bits, one a key in the order of `Machine.keys`. */
@@ -89,6 +90,7 @@ export type MachineTrigger =
     }
   | { readonly kind: 'long-press'; readonly key: number; readonly duration?: number | undefined }
   | { readonly kind: 'key-down'; readonly key: number }
+  | { readonly kind: 'turn'; readonly key: number; readonly by: Turn }
   | { readonly kind: 'link'; readonly to: readonly LinkKind[] }
   /** With what stands there, where it is a line of a menu. */
   | { readonly kind: 'tap'; readonly on: string; readonly label?: string | undefined }
@@ -145,6 +147,7 @@ export const USUAL_SITUATION: Situation = {
 export type TwinInput =
   | { readonly kind: 'key-down'; readonly key: KeyId }
   | { readonly kind: 'key-up'; readonly key: KeyId }
+  | { readonly kind: 'turn'; readonly key: KeyId; readonly by: Turn }
   | { readonly kind: 'link'; readonly link: LinkKind }
   | { readonly kind: 'tap'; readonly on: string }
   | { readonly kind: 'type'; readonly word: string }

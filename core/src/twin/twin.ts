@@ -197,6 +197,7 @@ export class Twin {
           break
         case 'tap':
         case 'type':
+        case 'turn':
           break
       }
     }
@@ -317,6 +318,13 @@ export class Twin {
         )
       case 'key-down':
         return (down & (1 << trigger.key)) !== 0
+      case 'turn':
+        return (
+          batch?.some(
+            (input) =>
+              input.kind === 'turn' && this.#key(input.key) === trigger.key && input.by === trigger.by,
+          ) ?? false
+        )
       case 'link':
         return batch?.some((input) => input.kind === 'link' && trigger.to.includes(input.link)) ?? false
       case 'tap':

@@ -26,6 +26,8 @@ export function useLiveTwin(
   const held = shallowRef<readonly KeyId[]>([])
   const link = ref<LinkKind>('none')
   const seen = shallowRef<readonly Observation[]>([])
+  /** The word that the screen shows to be typed. */
+  const word = ref<string>()
   const isRunning = ref(false)
   /** All that fingers have done since the start. */
   let moves: Move[] = []
@@ -45,6 +47,7 @@ export function useLiveTwin(
     if (twin.state !== state.value) state.value = twin.state
     if (twin.shownCount !== seen.value.length) seen.value = twin.observations
     link.value = twin.link
+    word.value = twin.word
   }
 
   function begin(): void {
@@ -85,6 +88,7 @@ export function useLiveTwin(
     state,
     held,
     link,
+    word,
     seen,
     isRunning,
     moves: (): readonly Move[] => moves,

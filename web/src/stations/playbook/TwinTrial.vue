@@ -8,7 +8,7 @@ import {
   type StartState,
 } from '@benevox/core/catalog'
 import { phrases, procedureSheet, situationAtStart } from '@benevox/core/procedure'
-import { USUAL_SITUATION, type Situation } from '@benevox/core/twin'
+import { USUAL_SITUATION, type Situation, type TwinInput } from '@benevox/core/twin'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { RunnableFamily } from '@benevox/core/twin'
@@ -98,10 +98,32 @@ const happenings = computed<readonly Happening[]>(() =>
 )
 const hasReached = computed(() => state.value?.screen === procedure.value?.goal && atMs.value > 0)
 const hasEnded = computed(() => mode.value === 'watch' && atMs.value >= endMs.value && endMs.value > 0)
-const taps = computed(() =>
-  (live.state.value?.transitions ?? []).flatMap(({ trigger }) =>
-    trigger.kind === 'tap' || trigger.kind === 'type' ? [trigger] : [],
-  ),
+/** What else the screen answers to here, besides keys held and pressed: each with its words. */
+const touches = computed(() =>
+  (live.state.value?.transitions ?? []).flatMap(({ trigger }): { says: string; input: TwinInput }[] => {
+    switch (trigger.kind) {
+      case 'tap': {
+        const label = trigger.label ?? trigger.on.replaceAll('-', ' ')
+        return [{ says: `Tap “${label}”`, input: { kind: 'tap', on: trigger.on } }]
+      }
+      case 'type':
+        return [{ says: `Type “${trigger.word}”`, input: { kind: 'type', word: trigger.word } }]
+      case 'type-shown': {
+        const word = live.word.value ?? ''
+        return trigger.right
+          ? [{ says: `Type “${word}”`, input: { kind: 'type', word } }]
+          : [{ says: 'Type another word', input: { kind: 'type', word: `${word}x` } }]
+      }
+      case 'turn': {
+        const key = props.running.machine.keys[trigger.key]
+        if (!key) return []
+        const says = `Turn the ${words.key[key]} ${trigger.by}`
+        return [{ says, input: { kind: 'turn', key, by: trigger.by } }]
+      }
+      default:
+        return []
+    }
+  }),
 )
 
 const modes = [
@@ -253,21 +275,8 @@ function press(event: PointerEvent, key: KeyId): void {
               >
                 {{ one === 'none' ? 'Cable out' : `Plug in ${words.link[one]}` }}
               </button>
-              <button
-                v-for="tap in taps"
-                :key="tap.kind === 'tap' ? tap.on : tap.word"
-                class="act"
-                @click="
-                  live.apply(
-                    tap.kind === 'tap' ? { kind: 'tap', on: tap.on } : { kind: 'type', word: tap.word },
-                  )
-                "
-              >
-                {{
-                  tap.kind === 'tap'
-                    ? `Tap “${tap.label ?? tap.on.replaceAll('-', ' ')}”`
-                    : `Type “${tap.word}”`
-                }}
+              <button v-for="{ says, input } in touches" :key="says" class="act" @click="live.apply(input)">
+                {{ says }}
               </button>
             </div>
           </template>

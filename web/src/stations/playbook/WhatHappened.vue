@@ -22,6 +22,8 @@ function handText({ input }: Action): string {
       return `${words.value.key[input.key]} let go`
     case 'link':
       return words.value.plug(words.value.link[input.link], '')
+    case 'turn':
+      return words.value.turn(words.value.key[input.key], input.by)
     case 'tap':
       return `tap ${input.on}`
     case 'type':

@@ -81,7 +81,7 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
       </select>
     </label>
     <template v-if="menu">
-      <p v-if="isOwn" class="text-brass">
+      <p v-if="isOwn && name.includes('.')" class="text-brass">
         This family’s own.
         <button type="button" class="underline" @click="giveBack">Take the shared part’s again</button>
       </p>
@@ -96,8 +96,8 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
       <div class="grid grid-cols-3 gap-3">
         <SelectOf
           label="Next line"
-          :options="keys"
-          :model-value="menu.next"
+          :options="[[null, 'none: turned or touched'], ...keys]"
+          :model-value="menu.next ?? null"
           @update:model-value="(key) => change((own) => (own.next = key))"
         />
         <SelectOf
@@ -105,6 +105,12 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
           :options="[[null, 'none: only downwards'], ...keys]"
           :model-value="menu.previous ?? null"
           @update:model-value="(key) => change((own) => (own.previous = key))"
+        />
+        <SelectOf
+          label="Moved by turning"
+          :options="[[null, 'nothing turns'], ...keys]"
+          :model-value="menu.turn ?? null"
+          @update:model-value="(key) => change((own) => (own.turn = key ?? undefined))"
         />
         <SelectOf
           label="Chosen with"
