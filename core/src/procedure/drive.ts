@@ -1,5 +1,5 @@
 import type { Machine, Twin, TwinInput } from '../twin/index.ts'
-import type { PathInput } from './menuPath.ts'
+import type { PathInput } from './pathInput.ts'
 
 /** At an easy pace, in milliseconds. */
 const PACE = { beforeMs: 300, pressMs: 100, afterMs: 200, touchMs: 500 }
