@@ -211,4 +211,30 @@ describe('the pack check finds what is planted once, and names its path', () => 
       '“Power let go by count, volume kept” does not get past step 10 on a middling unit and the quickest unit.',
     )
   })
+  it('counts a sum of times as long as its parts together', () => {
+    const held = (parts: readonly string[]) =>
+      short(
+        findings(
+          planted((place) => {
+            place(...CROWN)['sums'] = { both: parts }
+            ;(place(...CROWN, 'states', 'dark')['transitions'] as object[]).push({
+              on: { kind: 'hold', keys: ['crown'], time: 'both', from: 'entry' },
+              to: 'lock',
+            })
+          }),
+        ),
+      )
+    // The dark lasts a millisecond; whoever holds for twice its own dark is too late.
+    expect(held(['dark', 'dark'])).toContain('hold-never-met families.13.states.dark.transitions.1.on')
+  })
+  it('reads an update of the system as a family of its own, and says what it breaks there', () => {
+    const at = document.families.findIndex(({ id }) => id === 'changed-by-an-update')
+    const found = findings(
+      planted((place) => (place('families', at, 'updates', 0)['procedures'] = [])),
+    ).filter(({ code }) => code === 'misses-its-goal')
+    expect(found.map(({ path }) => path.slice(0, 4).join('.'))).toEqual([
+      `families.${at}.updates.0`,
+      `families.${at}.updates.0`,
+    ])
+  })
 })

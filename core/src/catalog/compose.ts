@@ -73,6 +73,20 @@ export function composeFamily(
   return { composed: { family, states: inherit(states, allowance), menus }, faults }
 }
 
+/** How long a time of a family may be, over its units. @returns undefined where the family has no such time */
+export function rangeOf(
+  { durations, sums }: Pick<Family, 'durations' | 'sums'>,
+  time: number | string,
+): { readonly minMs: number; readonly medianMs: number; readonly maxMs: number } | undefined {
+  if (typeof time === 'number') return { minMs: time, medianMs: time, maxMs: time }
+  if (Object.hasOwn(durations, time)) return durations[time]
+  const parts = Object.hasOwn(sums, time) ? (sums[time] ?? []) : []
+  if (parts.length === 0) return undefined
+  const all = (of: 'minMs' | 'medianMs' | 'maxMs') =>
+    parts.reduce((sum, part) => sum + (durations[part]?.[of] ?? 0), 0)
+  return { minMs: all('minMs'), medianMs: all('medianMs'), maxMs: all('maxMs') }
+}
+
 /** A family with a model's own times in place of the family's. */
 export function familyForModel(family: Family, model: Pick<Model, 'durations'>): Family {
   return model.durations ? { ...family, durations: { ...family.durations, ...model.durations } } : family

@@ -1,6 +1,7 @@
 import {
   composeFamily,
   familyForModel,
+  rangeOf,
   versionsOf,
   type ComposedFamily,
   type Family,
@@ -186,9 +187,7 @@ function atOneInstant({ on: a }: Transition, { on: b }: Transition): boolean {
 }
 
 function holdsNeverMet(composed: ComposedFamily, place: Place): PackFinding[] {
-  const { durations } = composed.family
-  const range = (time: number | string) =>
-    typeof time === 'number' ? { minMs: time, maxMs: time } : (durations[time] ?? { minMs: 0, maxMs: 0 })
+  const range = (time: number | string) => rangeOf(composed.family, time) ?? { minMs: 0, maxMs: 0 }
   return transitionLists(composed).flatMap(({ kind, name, transitions }) => {
     const leavesByMs = Math.min(
       ...transitions.flatMap(({ on, if: guard }) =>

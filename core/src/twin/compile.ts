@@ -1,4 +1,13 @@
-import type { ComposedFamily, Guard, KeyId, Menu, MenuItem, Transition, Trigger } from '../catalog/index.ts'
+import {
+  rangeOf,
+  type ComposedFamily,
+  type Guard,
+  type KeyId,
+  type Menu,
+  type MenuItem,
+  type Transition,
+  type Trigger,
+} from '../catalog/index.ts'
 import {
   codeOfCue,
   type HoldSet,
@@ -28,10 +37,9 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
     ...range,
   }))
   for (const [name, parts] of Object.entries(family.sums)) {
+    const range = rangeOf(family, name)
     const sumOf = parts.map((part) => durations.findIndex((one) => one.name === part))
-    const all = (of: 'minMs' | 'medianMs' | 'maxMs') =>
-      sumOf.reduce((sum, part) => sum + (durations[part]?.[of] ?? 0), 0)
-    durations.push({ name, sumOf, minMs: all('minMs'), medianMs: all('medianMs'), maxMs: all('maxMs') })
+    if (range) durations.push({ name, sumOf, ...range })
   }
   const holdSets: HoldSet[] = []
 
