@@ -102,7 +102,8 @@ export function benchActionOf(job: JobState, around: Around): MainAction {
         ? inTheSettings(job, around)
         : { kind: 'try', action: first ?? 'remember', ...workedBy(first && GENTLE[first]) }
     case 'keys':
-      if (first === 'leave-it') return { kind: 'hand-back' }
+      // Nothing is to be done with it: nobody is sent to its keys.
+      if (first === 'leave-it' || first === 'refuse') return { kind: 'hand-back' }
       if (!around.device) return { kind: 'answer' }
       return stages.some(({ id, state }) => id === 'prepare' && state === 'now')
         ? { kind: 'charge' }

@@ -7,6 +7,7 @@ import { customerLetsUsDelete } from '../../test/oracle.ts'
 import { foreseeAccountLock } from '../account/index.ts'
 import type { Facts } from '../route/index.ts'
 import {
+  benchActionOf,
   decide,
   factsOf,
   handBackFacts,
@@ -62,6 +63,18 @@ describe('1. “They signed that nothing is deleted, and the bench showed me the
       action: { kind: 'hand-back' },
     })
     expect(handBackFacts(story.handsBack().job)?.deleted).toBe('by-settings')
+  })
+  it('refused while it stands in recovery: it is led out, and nobody is sent to its keys again', () => {
+    const story = new Story({ complaint: 'second-hand', knowsScreenLock: 'no' })
+    story.signs().does(...atTheDevice, { kind: 'refuse-agreement' })
+    story.does({ kind: 'confirm-account', how: 'signed-in' }, answers({ complaint: 'forgotten-lock' }))
+    expect(mainActionOf(story.job, story.world).station).toBe('bench')
+    expect(benchActionOf(story.job, story.world)).toEqual({
+      kind: 'tell',
+      change: { kind: 'back-to-keys' },
+    })
+    story.does(bench({ kind: 'back-to-keys' }))
+    expect(benchActionOf(story.job, story.world)).toEqual({ kind: 'hand-back' })
   })
   it('wiped all the same, it is a breach on the record', () => {
     const story = new Story(LOOP).signs().does(...atTheDevice, ...wipe)
