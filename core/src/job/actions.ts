@@ -80,6 +80,9 @@ const MENDS: { readonly [Action in RouteAction]?: Lifted } = {
   'install-system-again': 'system-installed',
 }
 
+/** What is done in recovery's menu. */
+const FROM_RECOVERY: readonly RouteAction[] = ['reset-from-recovery', 'clear-cache', 'install-system-again']
+
 export function benchPlaceOf(job: JobState, around: Around): BenchPlace {
   const { bench } = standingOf(job)
   if ((bench.wipeStartedAt || bench.firstStartAt) && !bench.setUpAt) return 'after'
@@ -102,8 +105,10 @@ export function benchActionOf(job: JobState, around: Around): MainAction {
         ? inTheSettings(job, around)
         : { kind: 'try', action: first ?? 'remember', ...workedBy(first && GENTLE[first]) }
     case 'keys':
-      // Nothing is to be done with it: nobody is sent to its keys.
+      // What is next is not done from recovery: nobody is sent to its keys.
       if (first === 'leave-it' || first === 'refuse') return { kind: 'hand-back' }
+      if (first && !FROM_RECOVERY.includes(first) && standingOf(job).deleted === 'no')
+        return { kind: first === 'ask-first' ? 'answer' : 'hand-back' }
       if (!around.device) return { kind: 'answer' }
       return stages.some(({ id, state }) => id === 'prepare' && state === 'now')
         ? { kind: 'charge' }

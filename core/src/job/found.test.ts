@@ -76,6 +76,16 @@ describe('1. “They signed that nothing is deleted, and the bench showed me the
     story.does(bench({ kind: 'back-to-keys' }))
     expect(benchActionOf(story.job, story.world)).toEqual({ kind: 'hand-back' })
   })
+  it('led into recovery, and then only the carrier lock is left: it is led out, and nobody is sent to its keys again', () => {
+    const story = new Story({ complaint: 'second-hand', knowsScreenLock: 'no' })
+    story.signs().does(...atTheDevice, { kind: 'confirm-account', how: 'signed-in' })
+    story.does(
+      answers({ complaint: 'forgotten-lock', carrierLocked: 'yes', originalCarrier: 'Skerry Mobile' }),
+    )
+    story.does(bench({ kind: 'back-to-keys' }))
+    expect(routeOf(story.job, story.world).choices[0]?.action).toBe('carrier-free')
+    expect(benchActionOf(story.job, story.world)).toEqual({ kind: 'hand-back' })
+  })
   it('wiped all the same, it is a breach on the record', () => {
     const story = new Story(LOOP).signs().does(...atTheDevice, ...wipe)
     expect(standingOf(story.job).breaches).toMatchObject([
