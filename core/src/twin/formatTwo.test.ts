@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { smallFamily, smallTwin } from '../../test/smallFamily.ts'
 import { drawUnit, seeded } from '../hand/index.ts'
-import { giveInput, inParts, menuLineText, quickestPath } from '../procedure/index.ts'
-import { compileFamily, USUAL_SITUATION, type Situation, type Twin } from './index.ts'
+import { giveInput, inParts, menuLineText, quickestPath, type PathGoal } from '../procedure/index.ts'
+import { compileFamily, USUAL_SITUATION, type Machine, type Situation, type Twin } from './index.ts'
 
 /** What version 2 of the pack's format can say: common practice of devices, no source. */
 
@@ -12,6 +12,31 @@ function press(twin: Twin, key: 'power' | 'volume-up', heldMs = 100, afterMs = 1
   twin.apply(twin.nowMs + heldMs, [{ kind: 'key-up', key }])
 }
 const END = { screen: 'recovery-menu' }
+/** A recovery list whose third line wipes, moved and chosen as a test says. */
+const listOf = (moved: object, ...more: readonly object[]): Parts => ({
+  start: 'list',
+  menus: {
+    list: {
+      screen: 'recovery-menu',
+      items: [
+        { id: 'restart', label: 'restart', to: 'lock' },
+        { id: 'update', label: 'update', to: 'lock' },
+        { id: 'wipe', label: 'wipe', to: 'done', effects: ['wipe-data'] },
+        ...more,
+      ],
+      ...moved,
+    },
+  },
+  states: { lock: { screen: 'lock-screen' }, done: { screen: 'set-up' } },
+})
+const WIPE: PathGoal = { kind: 'effect', effect: 'wipe-data' }
+const showing = (machine: Machine, screen: string): PathGoal => ({
+  kind: 'state',
+  isGoal: (state) => machine.states[state]?.screen === screen,
+})
+/** The way that the menu search finds from where the device is on and locked. */
+const wayTo = (machine: Machine, goal: PathGoal) =>
+  quickestPath(machine, machine.starts['on-locked'] ?? 0, goal, USUAL_SITUATION)?.steps ?? []
 
 describe('a number of presses that is final after a rest', () => {
   const parts: Parts = {
@@ -53,34 +78,17 @@ describe('a number of presses that is final after a rest', () => {
 })
 
 describe('a menu driven by one key, once to move and twice to choose', () => {
-  const parts: Parts = {
-    start: 'list',
-    menus: {
-      list: {
-        screen: 'recovery-menu',
-        items: [
-          { id: 'restart', label: 'restart', to: 'lock' },
-          { id: 'update', label: 'update', to: 'lock' },
-          { id: 'wipe', label: 'wipe', to: 'done', effects: ['wipe-data'] },
-        ],
-        next: 'power',
-        choose: { key: 'power', press: 'short', times: 2, rest: 500 },
-      },
-    },
-    states: { lock: { screen: 'lock-screen' }, done: { screen: 'set-up' } },
-  }
+  const parts = listOf({
+    next: 'power',
+    choose: { key: 'power', press: 'short', times: 2, rest: 500 },
+  })
   it('the way found is two single presses and a double one, and a hand that follows it arrives', () => {
     const { twin, machine } = smallTwin(parts)
-    const way = quickestPath(
-      machine,
-      machine.starts['on-locked'] ?? 0,
-      { kind: 'effect', effect: 'wipe-data' },
-      USUAL_SITUATION,
-    )
-    expect(way?.steps.map(({ input }) => (input.kind === 'press' ? (input.times ?? 1) : input.kind))).toEqual(
-      [1, 1, 2],
-    )
-    for (const { input } of way?.steps ?? []) giveInput(twin, machine, input)
+    const way = wayTo(machine, WIPE)
+    expect(way.map(({ input }) => (input.kind === 'press' ? (input.times ?? 1) : input.kind))).toEqual([
+      1, 1, 2,
+    ])
+    for (const { input } of way) giveInput(twin, machine, input)
     expect([twin.wiped, twin.state.screen]).toEqual([true, 'set-up'])
   })
   it('two presses in a hurry choose the first line: moving needs the rest', () => {
@@ -116,13 +124,7 @@ describe('a long press of a menu’s own', () => {
     }
     expect([of(1999), of(2000)]).toEqual(['question', 'recovery-menu'])
     const machine = compileFamily(smallFamily(parts))
-    const [step] =
-      quickestPath(
-        machine,
-        machine.starts['on-locked'] ?? 0,
-        { kind: 'state', isGoal: (state) => machine.states[state]?.screen === 'recovery-menu' },
-        USUAL_SITUATION,
-      )?.steps ?? []
+    const [step] = wayTo(machine, showing(machine, 'recovery-menu'))
     expect(step?.input).toEqual({ kind: 'long-press', key: 'power', heldMs: 2000 })
   })
 })
@@ -155,14 +157,9 @@ describe('a word that the screen shows', () => {
   })
   it('a hand that follows the way reads it off the screen', () => {
     const { twin, machine } = smallTwin(parts)
-    const way = quickestPath(
-      machine,
-      machine.starts['on-locked'] ?? 0,
-      { kind: 'state', isGoal: (state) => machine.states[state]?.screen === 'set-up' },
-      USUAL_SITUATION,
-    )
-    expect(way?.steps.map(({ input }) => input.kind)).toEqual(['type-shown'])
-    for (const { input } of way?.steps ?? []) giveInput(twin, machine, input)
+    const way = wayTo(machine, showing(machine, 'set-up'))
+    expect(way.map(({ input }) => input.kind)).toEqual(['type-shown'])
+    for (const { input } of way) giveInput(twin, machine, input)
     expect(twin.state.screen).toBe('set-up')
   })
 })
@@ -274,23 +271,10 @@ describe('a duration that is the sum of others', () => {
 })
 
 describe('a menu moved by turning a key', () => {
-  const parts: Parts = {
-    start: 'list',
-    menus: {
-      list: {
-        screen: 'recovery-menu',
-        items: [
-          { id: 'restart', label: 'restart', to: 'lock' },
-          { id: 'update', label: 'update', to: 'lock' },
-          { id: 'wipe', label: 'wipe', to: 'done', effects: ['wipe-data'] },
-          { id: 'off', label: 'off', to: 'lock' },
-        ],
-        turn: 'volume-up',
-        choose: { key: 'volume-up', press: 'short' },
-      },
-    },
-    states: { lock: { screen: 'lock-screen' }, done: { screen: 'set-up' } },
-  }
+  const parts = listOf(
+    { turn: 'volume-up', choose: { key: 'volume-up', press: 'short' } },
+    { id: 'off', label: 'off', to: 'lock' },
+  )
   const turned = (...ways: readonly ('up' | 'down')[]) => {
     const { twin } = smallTwin(parts)
     for (const by of ways) twin.apply(twin.nowMs + 200, [{ kind: 'turn', key: 'volume-up', by }])
@@ -301,14 +285,9 @@ describe('a menu moved by turning a key', () => {
   })
   it('the way found is turns and a press, the shorter way round, and a hand that follows it arrives', () => {
     const { twin, machine } = smallTwin(parts)
-    const way = quickestPath(
-      machine,
-      machine.starts['on-locked'] ?? 0,
-      { kind: 'effect', effect: 'wipe-data' },
-      USUAL_SITUATION,
-    )
-    expect(menuLineText(inParts(way?.steps ?? []), 'en')).toMatch(/^turn volume-up (up|down) ×2 · volume-up$/)
-    for (const { input } of way?.steps ?? []) giveInput(twin, machine, input)
+    const way = wayTo(machine, WIPE)
+    expect(menuLineText(inParts(way), 'en')).toMatch(/^turn volume-up (up|down) ×2 · volume-up$/)
+    for (const { input } of way) giveInput(twin, machine, input)
     expect(twin.wiped).toBe(true)
   })
 })
