@@ -188,7 +188,7 @@ it('a pack with something changed is refused, or found out, or leads where it sa
         }
       },
     ),
-    { numRuns: RUNS, seed: 20_261_126 },
+    { numRuns: RUNS },
   )
   for (const count of Object.values(met)) expect(count).toBeGreaterThan(RUNS / 200)
 })

@@ -1,19 +1,7 @@
-import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test } from '@playwright/test'
+import { expectAccessible } from './accessible.ts'
 import { csv, DEVICE_HEADINGS } from './files.ts'
 import { signIn } from './shop.ts'
-
-/** Axe, against WCAG 2.2 A and AA, on the view as it stands. */
-async function expectAccessible(page: Page, name: string): Promise<void> {
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-    .analyze()
-  expect(
-    violations.map(
-      ({ id, nodes }) => `${name}: ${id} at ${nodes.map(({ target }) => target.join(' ')).join('; ')}`,
-    ),
-  ).toEqual([])
-}
 
 test('axe finds nothing on any view, and no view throws or breaks the content policy', async ({ page }) => {
   const faults: string[] = []

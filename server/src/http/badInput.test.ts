@@ -107,7 +107,7 @@ describe('bad input is answered with the reason, never with 5xx', () => {
         expect(status).toBeGreaterThanOrEqual(400)
         expect(status).toBeLessThan(500)
       }),
-      { numRuns: 150, seed: 20_261_126 },
+      { numRuns: 150 },
     )
   })
 })
