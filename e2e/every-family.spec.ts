@@ -63,3 +63,39 @@ test('a device that stands in recovery when it is taken in: the bench begins the
   await page.getByRole('button', { name: 'View recovery logs' }).click()
   await expect(page.getByTestId('menu-line')).toHaveText('volume-up ×3 · power')
 })
+
+test('an updated device whose system nobody knows: told by what is seen, and led as it then behaves', async ({
+  page,
+}) => {
+  await signIn(page)
+  await takenIn(page, 'etude')
+  const which = page.getByRole('region', { name: 'Which system' })
+  await expect(which.getByRole('radio')).toHaveText([
+    'as it came: 50 of 100',
+    'system 13 or later: 50 of 100',
+  ])
+  const at = new TechnicianAtDevice('marlune-etude', undefined, {}, 13)
+  await page.keyboard.press('Space')
+  const lines = await page.getByTestId('step').allTextContents()
+  for (const line of lines) if (!line.includes('recovery')) at.follow(line)
+  at.letGo()
+  at.waitFor('lock-screen')
+  await page.keyboard.press('x')
+  await page.getByRole('button', { name: 'lock screen', exact: true }).click()
+  await expect(page.getByTestId('tries')).toContainText('failed: lock screen')
+  await expect(page.getByTestId('reason')).toHaveText(
+    'Lock screen: a way that is not for this device explains it best.',
+  )
+  await expect(page.getByTestId('advice')).toContainText('Another way: ')
+  await expect(which.getByRole('radio', { checked: true })).toHaveText(/^system 13 or later: 9\d of 100$/)
+  // Whoever knows better takes the other, and it stays.
+  await which.getByRole('radio', { name: /^as it came/ }).click()
+  await expect(page.getByTestId('other-system')).toHaveText('Best next: the steps for system 13 or later')
+  await which.getByRole('radio', { name: /^system 13/ }).click()
+
+  const again = new TechnicianAtDevice('marlune-etude', undefined, {}, 13)
+  await followSteps(page, again)
+  expect(again.screen).toBe('recovery-menu')
+  await throughTheMenu(page, again, { wrong: 'XX-1', right: 'MET-1' })
+  expect(again.wiped).toBe(true)
+})

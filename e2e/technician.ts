@@ -34,9 +34,10 @@ export class TechnicianAtDevice {
   /** The number on the cable in hand. */
   cable: number | undefined
 
-  constructor(modelId: string, pack: Pack = demoPack(), fault: HiddenFault = {}) {
+  /** @param system the version that is on the device; as it came where none is given */
+  constructor(modelId: string, pack: Pack = demoPack(), fault: HiddenFault = {}, system?: number) {
     this.fault = fault
-    const family = modelInPack(pack, modelId)?.family
+    const family = modelInPack(pack, modelId, system)?.family
     if (!family) throw new Error(`No family for ${modelId}`)
     this.#machine = runnableFamily(pack, family).machine
     this.#twin = new Twin(

@@ -19,7 +19,7 @@ import {
 import type { Machine } from '../twin/index.ts'
 import type { Knowledge } from './knowledge.ts'
 import { TELLING_CUES } from './report.ts'
-import { earlyIn, type TryTable } from './traces.ts'
+import { earlyIn, reachOf, type TryTable } from './traces.ts'
 
 /** A correction with how likely it is the one needed. */
 export interface Cause {
@@ -91,6 +91,9 @@ function shareOut(
     const right = reachOf(knowledge.table(family, made.procedure, asked), 0, paceIndex)
     if (sound < STANDS_IN_THE_WAY * right) return add({ kind: 'data-link' }, chance)
   }
+  const isOneOfMany = knowledge.families.length > 1
+  if (isOneOfMany && sound < STANDS_IN_THE_WAY * knowledge.bestReach(family, paceIndex))
+    return add({ kind: 'other-way' }, chance)
   const lifted = correctionOfFault(fault)
   if (lifted && concerns && reach < STANDS_IN_THE_WAY * sound) return add(lifted, chance)
   const critical = knowledge.criticalStep(family, made.procedure)
@@ -117,11 +120,6 @@ function earlyShare({ cells }: TryTable, faultIndex: number, paceIndex: number):
   const sum = (of: typeof failed) => of.reduce((all, { share }) => all + share, 0)
   const early = failed.filter(({ trace }) => earlyIn(trace))
   return failed.length === 0 ? 0 : sum(early) / sum(failed)
-}
-
-/** How many hands reach the goal, slips left out: what a technician who was told may hope for. */
-export function reachOf({ cells }: TryTable, faultIndex: number, paceIndex: number): number {
-  return cells[faultIndex]?.[paceIndex]?.[0]?.reached ?? 0
 }
 
 export function correctionOfFault(fault: StayingFault): Correction | undefined {

@@ -54,6 +54,8 @@ export type Correction =
   | { readonly kind: 'test-key'; readonly key: KeyId }
   | { readonly kind: 'charge' }
   | { readonly kind: 'clear-cache' }
+  /** The way itself leads nowhere on what the device is. */
+  | { readonly kind: 'other-way' }
   | { readonly kind: 'other-family' }
 
 /** Two corrections are the same when their names are. */

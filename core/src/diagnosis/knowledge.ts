@@ -2,7 +2,7 @@ import type { Family, LinkKind, Procedure, StartState } from '../catalog/index.t
 import { criticalSlack, slackOf } from '../hand/index.ts'
 import { USUAL_SITUATION, type Machine } from '../twin/index.ts'
 import { linkAskedFor, stayingFaultsOf, type StayingFault } from './faults.ts'
-import { RUNS_FOR_MANY, RUNS_FOR_ONE, tryTable, type TryTable } from './traces.ts'
+import { reachOf, RUNS_FOR_MANY, RUNS_FOR_ONE, tryTable, type TryTable } from './traces.ts'
 
 /** A family the device may be of. */
 export interface PossibleFamily {
@@ -32,6 +32,7 @@ export class Knowledge {
   readonly #tables = new Map<string, TryTable>()
   /** The same by the procedure itself, which is looked up far more often. */
   readonly #found = new WeakMap<Procedure, Map<string, TryTable>>()
+  readonly #best = new Map<string, number>()
   readonly #critical = new Map<string, number | undefined>()
 
   constructor(families: readonly PossibleFamily[], start: StartState) {
@@ -73,6 +74,20 @@ export class Knowledge {
     const made = tryTable(machine, procedure, really, this.faults, runs)
     this.#tables.set(name, made)
     return made
+  }
+
+  /** How many hands the family's best way leads to recovery, as a share. */
+  bestReach(family: PossibleFamily, paceIndex: number): number {
+    const name = `${family.family.id} ${paceIndex}`
+    const best =
+      this.#best.get(name) ??
+      Math.max(
+        ...this.ways.map(({ procedure }) =>
+          reachOf(this.table(family, procedure, linkAskedFor(procedure)), 0, paceIndex),
+        ),
+      )
+    this.#best.set(name, best)
+    return best
   }
 
   /** The step that forgives least, which a hand misses first; undefined where all forgive. */

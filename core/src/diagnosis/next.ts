@@ -11,10 +11,10 @@ import {
   type Hypothesis,
   type TryMade,
 } from './belief.ts'
-import { reachOf } from './diagnose.ts'
 import { FAULT_PRIORS, keysOf, linkAskedFor } from './faults.ts'
 import { nameOfWay, type Knowledge, type Way } from './knowledge.ts'
 import { placeSeen, wayOnFrom, type WayOn } from './places.ts'
+import { reachOf } from './traces.ts'
 
 /** What to do next, with its chance to get there and the time it takes, what follows at once included. */
 export type NextThing = {

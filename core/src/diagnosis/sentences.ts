@@ -6,6 +6,7 @@ import type { TwinInput } from '../twin/index.ts'
 import type { Cause } from './diagnose.ts'
 import type { Verdict } from './dryRun.ts'
 import { keysOf, linkAskedFor, type Correction } from './faults.ts'
+import { nameOfWay } from './knowledge.ts'
 import type { NextThing } from './next.ts'
 
 /** What the next thing is and why, said to a colleague. */
@@ -30,6 +31,7 @@ interface DiagnosisPhrases {
   readonly loop: string
   readonly checkModel: string
   readonly anotherWay: (school: string) => string
+  readonly tryAnother: string
   readonly asChargeSign: string
   readonly askBuzz: string
   readonly repair: (key: string) => string
@@ -49,6 +51,7 @@ interface DiagnosisPhrases {
     readonly key: (key: string) => string
     readonly flat: string
     readonly loop: string
+    readonly otherWay: string
     readonly otherModel: string
   }
   readonly nothing: string
@@ -92,6 +95,7 @@ const PHRASES: Readonly<Record<Locale, DiagnosisPhrases>> = {
     loop: 'It loops: choose a way that begins with a loop.',
     checkModel: 'Compare the model: it may be another one than on the job.',
     anotherWay: (school) => `Another way: ${school}.`,
+    tryAnother: 'Try another way.',
     asChargeSign: 'Did a charge sign come?',
     askBuzz: 'Did it buzz?',
     repair: (key) => `${key} is broken and no way goes without it: a matter for repair.`,
@@ -111,6 +115,7 @@ const PHRASES: Readonly<Record<Locale, DiagnosisPhrases>> = {
       key: (key) => `a ${key} that does not work`,
       flat: 'a flat battery',
       loop: 'a loop',
+      otherWay: 'a way that is not for this device',
       otherModel: 'another model',
     },
     nothing: 'nothing to be seen',
@@ -176,6 +181,8 @@ export function correctionSentence(
       return words.charge
     case 'clear-cache':
       return words.loop
+    case 'other-way':
+      return words.tryAnother
     case 'other-family':
       return words.checkModel
   }
@@ -249,10 +256,15 @@ export function causeWords(
       return cause.flat
     case 'clear-cache':
       return cause.loop
+    case 'other-way':
+      return cause.otherWay
     case 'other-family':
       return cause.otherModel
   }
 }
+
+/** Families, and versions of one, may have different ways under one name. */
+const isSame = (one: Procedure, other: Procedure) => nameOfWay(one) === nameOfWay(other)
 
 /** The next thing in one sentence, and its reason in another. */
 export function adviceOf(
@@ -270,7 +282,7 @@ export function adviceOf(
   const { procedure } = last
   const seen = capital(listed(last.seen.map((cue: Cue) => cues[cue])) || words.nothing)
   const alike = tries.filter(
-    (one) => one.procedure.id === procedure.id && one.seen.join() === last.seen.join(),
+    (one) => isSame(one.procedure, procedure) && one.seen.join() === last.seen.join(),
   ).length
   const answered = answeredBy(next, causes, last) ?? top
   const cause = causeWords(answered.correction, procedure, chart, locale)
@@ -281,11 +293,11 @@ export function adviceOf(
       const parts = [
         next.charge ? words.charge : '',
         next.otherCable ? correctionSentence({ kind: 'data-link' }, procedure, chart, locale) : '',
-        next.way.procedure.id === procedure.id ? '' : words.anotherWay(next.way.procedure.school),
+        isSame(next.way.procedure, procedure) ? '' : words.anotherWay(next.way.procedure.school),
       ].filter(Boolean)
       if (answered.correction.kind === 'data-link' && !next.otherCable && hasChargerForComputer(last))
         parts.push(words.computer)
-      else if (next.way.procedure.id === procedure.id && isOfTheHand(answered.correction))
+      else if (isSame(next.way.procedure, procedure) && isOfTheHand(answered.correction))
         parts.push(correctionSentence(answered.correction, procedure, chart, locale))
       return { says: parts.join(' ') || words.again, why }
     }
@@ -325,7 +337,7 @@ export function changesOf(
   const { steps } = next.way.procedure
   const plug = steps.findLastIndex((step) => step.do === 'plug')
   const cable = next.otherCable && plug >= 0 ? [{ step: plug, word: changes.cable }] : []
-  if (next.way.procedure.id !== last.procedure.id) return cable
+  if (!isSame(next.way.procedure, last.procedure)) return cable
   switch (correction.kind) {
     case 'sooner':
     case 'later':
@@ -351,7 +363,7 @@ export function changesOf(
 /** The likeliest cause that a thing to do answers to: a reason is given for what is advised, not for something else. */
 function answeredBy(next: NextThing, causes: readonly Cause[], last: TryMade): Cause | undefined {
   if (next.kind !== 'try') return causes[0]
-  const isSameWay = next.way.procedure.id === last.procedure.id
+  const isSameWay = isSame(next.way.procedure, last.procedure)
   return causes.find(({ correction }) => {
     switch (correction.kind) {
       case 'data-link':
@@ -360,6 +372,8 @@ function answeredBy(next: NextThing, causes: readonly Cause[], last: TryMade): C
         return next.charge
       case 'test-key':
         return !keysOf(next.way.procedure).includes(correction.key)
+      case 'other-way':
+        return !isSameWay
       case 'clear-cache':
       case 'other-family':
         return false

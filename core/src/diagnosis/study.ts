@@ -3,13 +3,13 @@ import { seeded } from '../hand/index.ts'
 import { codeOfCue } from '../twin/index.ts'
 import type { CableTrust, Findings, TryMade } from './belief.ts'
 import { BestOrder } from './bestOrder.ts'
-import { diagnose, reachOf } from './diagnose.ts'
+import { diagnose } from './diagnose.ts'
 import { linkAskedFor } from './faults.ts'
 import { Knowledge, type PossibleFamily, type Way } from './knowledge.ts'
 import { nextThings, QUESTION_CUES } from './next.ts'
 import { placeSeen } from './places.ts'
 import { drawDevice, SimulatedBench, type Device } from './simulatedBench.ts'
-import { cameIn, reachedIn, type Trace } from './traces.ts'
+import { cameIn, reachedIn, reachOf, type Trace } from './traces.ts'
 
 /** Tries until recovery with each way of choosing the next; medians and means over devices. */
 export interface DiagnosisStudy {

@@ -292,3 +292,8 @@ function middlingMoments(
   for (const { step, atMs } of record.actions) moments[step] ??= atMs
   return plan.steps.map((_, step) => moments[step] ?? 0)
 }
+
+/** How many hands reach the goal, slips left out: what a technician who was told may hope for. */
+export function reachOf({ cells }: TryTable, faultIndex: number, paceIndex: number): number {
+  return cells[faultIndex]?.[paceIndex]?.[0]?.reached ?? 0
+}

@@ -1,4 +1,4 @@
-import { gatesOfTheJob, type Gate } from '../route/index.ts'
+import { gatesOfTheJob, systemOf, type Gate } from '../route/index.ts'
 import type { Command, TakenBack } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'
 import type { BenchStepKind, JobState, NotHeld, Step } from './records.ts'
@@ -119,7 +119,7 @@ export function decideAttempt(job: JobState, command: Run, world: World): Decide
       familyId: model.familyId,
       procedureId,
       modelId: model.modelId,
-      systemVersion: job.answers.systemVersion ?? null,
+      systemVersion: systemOf(factsOf(job)) ?? null,
       link,
       cable,
       runner,

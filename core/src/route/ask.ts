@@ -85,7 +85,8 @@ export function askNext(given: Given, { choices, policy }: Decision = decide(giv
   byWorth.sort((a, b) => b.worthMinor - a.worthMinor)
   for (const { name, why, worthMinor } of byWorth) ask(name, why, worthMinor)
   if (!given.device && facts.complaint !== 'carrier-lock-only') ask('modelId', 'may-change-the-route')
-  if (given.device?.changesWithSystem) ask('systemVersion', 'may-change-the-route')
+  if (given.device?.changesWithSystem && facts.behavesAsSystem === undefined)
+    ask('systemVersion', 'may-change-the-route')
   for (const name of gateFacts(given)) ask(name, 'opens-a-gate')
   for (const name of tooLateAfter(given)) ask(name, 'too-late-after')
   return questions

@@ -1,12 +1,29 @@
-import { modelInPack, type ModelFound, type Pack } from '../catalog/index.ts'
+import {
+  modelInPack,
+  versionsOfModel,
+  type ModelFound,
+  type ModelVersion,
+  type Pack,
+} from '../catalog/index.ts'
 import type { DeviceOnJob, Facts } from './facts.ts'
 
 /** The facts that say how the device in hand behaves. */
-export type ModelFacts = Pick<Facts, 'modelId' | 'systemVersion'>
+export type ModelFacts = Pick<Facts, 'modelId' | 'systemVersion' | 'behavesAsSystem'>
 
-/** The model of a job and the family it behaves like, with the system that is on it where that is known. */
-export function modelOnJob(pack: Pack, { modelId, systemVersion }: ModelFacts): ModelFound | undefined {
-  return modelInPack(pack, modelId, systemVersion)
+/** The version of its system a device is taken as; undefined, as it came, where nobody knows or has seen. */
+export const systemOf = ({ systemVersion, behavesAsSystem }: ModelFacts): number | undefined =>
+  systemVersion ?? behavesAsSystem
+
+/** The model of a job and the family it behaves like, with the system that it is taken as. */
+export function modelOnJob(pack: Pack, facts: ModelFacts): ModelFound | undefined {
+  return modelInPack(pack, facts.modelId, systemOf(facts))
+}
+
+/** All that the device of a job may be: one where the version of its system is known, or changes nothing. */
+export function versionsOnJob(pack: Pack, facts: ModelFacts): readonly ModelVersion[] {
+  if (facts.systemVersion === undefined) return versionsOfModel(pack, facts.modelId)
+  const family = modelOnJob(pack, facts)?.family
+  return family ? [{ fromSystem: facts.systemVersion, family }] : []
 }
 
 /** What the route needs to know of a model. @returns undefined where the pack does not have it */

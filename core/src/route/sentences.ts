@@ -187,6 +187,7 @@ export const LOCK_STATE_WORDS: Readonly<Record<LockState, string>> = {
 export const FACT_WORDS: Readonly<Record<FactName, string>> = {
   modelId: 'model',
   systemVersion: 'system version',
+  behavesAsSystem: 'behaves like system version',
   complaint: 'what is wrong',
   hazard: 'battery and liquid check',
   deviceHere: 'device is here',

@@ -1,6 +1,5 @@
 import type { CatalogAnswer } from '@benevox/contract'
-import { modelById, type Family, type Pack } from '@benevox/core/catalog'
-import { deviceOnJob, modelOnJob, type DeviceOnJob, type ModelFacts } from '@benevox/core/route'
+import { modelById, partsOfFound, type Family, type Pack } from '@benevox/core/catalog'
 import { runnableFamily, type RunnableFamily } from '@benevox/core/twin'
 import { defineStore } from 'pinia'
 import { computed, shallowReactive, shallowRef } from 'vue'
@@ -13,7 +12,8 @@ export const useCatalog = defineStore('catalog', () => {
   const inUse = shallowRef<CatalogAnswer>()
   const older = shallowReactive(new Map<number, CatalogAnswer>())
   const pack = computed(() => inUse.value?.pack)
-  const packOf = new WeakMap<Family, Pack>()
+  /** A family that a job was found to be of has the parts of the version that the job stands on. */
+  const fragmentsOf = (family: Family) => partsOfFound(family) ?? pack.value?.fragments ?? NO_FRAGMENTS
 
   /** The version a job stands on; the one in use until it is loaded or where none is said. */
   function version(id: number | undefined): Pack | undefined {
@@ -39,26 +39,12 @@ export const useCatalog = defineStore('catalog', () => {
     async ensure(id: number): Promise<void> {
       if (!version(id)) older.set(id, await call('getCatalog', { query: { id } }))
     },
-    /** The model and the family of a job, in the version of the catalogue it stands on. */
-    find(facts: ModelFacts, versionId?: number) {
-      const from = version(versionId)
-      const found = from && modelOnJob(from, facts)
-      if (found) packOf.set(found.family, from)
-      return found
-    },
-    device(facts: ModelFacts, versionId?: number): DeviceOnJob | undefined {
-      const from = version(versionId)
-      return from && deviceOnJob(from, facts)
-    },
     familyInUse(familyId: string): Family | undefined {
-      const family = pack.value?.families.find(({ id }) => id === familyId)
-      if (family && pack.value) packOf.set(family, pack.value)
-      return family
+      return pack.value?.families.find(({ id }) => id === familyId)
     },
     /** A family of the version it was found in, ready to run. */
-    machineOf: (family: Family): RunnableFamily =>
-      runnableFamily(packOf.get(family) ?? pack.value ?? { fragments: NO_FRAGMENTS }, family),
-    fragmentsOf: (family: Family) => (packOf.get(family) ?? pack.value)?.fragments ?? [],
+    machineOf: (family: Family): RunnableFamily => runnableFamily({ fragments: fragmentsOf(family) }, family),
+    fragmentsOf,
     modelName(modelId: string | undefined | null): string {
       const found = pack.value && modelById(pack.value, modelId ?? undefined)
       return found ? `${found.maker} ${found.name}` : ''

@@ -27,7 +27,7 @@ import {
 } from '@benevox/core/job'
 import type { Pack } from '@benevox/core/catalog'
 import type { PriceList } from '@benevox/core/price'
-import { modelOnJob, type FactName, type Facts } from '@benevox/core/route'
+import { modelOnJob, versionsOnJob, type FactName, type Facts } from '@benevox/core/route'
 import { USUAL_SITUATION } from '@benevox/core/twin'
 import { computed, proxyRefs, ref, shallowRef } from 'vue'
 import { ApiProblem, call, ServerAway } from '../api/client.ts'
@@ -116,6 +116,11 @@ export function createJobSession(id: number, shared: Shared) {
   const found = computed(() => {
     const pack = shown.value && shared.packOf(shown.value.catalogId)
     return pack && modelOnJob(pack, facts.value)
+  })
+  /** All that the device may be, where nobody knows the version of its system. */
+  const versions = computed(() => {
+    const pack = shown.value && shared.packOf(shown.value.catalogId)
+    return pack ? versionsOnJob(pack, facts.value) : []
   })
 
   /** Takes a job as the server has answered it; one that is older than what is here is left. */
@@ -316,6 +321,7 @@ export function createJobSession(id: number, shared: Shared) {
     facts,
     customer: computed<Customer>(() => shown.value?.customer ?? { name: '', contact: '' }),
     found,
+    versions,
     device: computed(() => around.value?.device),
     /** What hangs on the device and is on it now, and the method by which it was led into recovery. */
     situation: computed(() => (shown.value ? situationOf(shown.value) : USUAL_SITUATION)),

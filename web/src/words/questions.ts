@@ -4,6 +4,7 @@ import type { FactName, WhyAsked } from '@benevox/core/route'
 export const ASK_WORDS: Readonly<Record<FactName, string>> = {
   modelId: 'Which device',
   systemVersion: 'System version',
+  behavesAsSystem: 'Behaves like system version',
   complaint: 'What is wrong',
   hazard: 'Look, feel, smell',
   deviceHere: 'Is the device here',
@@ -86,6 +87,7 @@ export function fieldOf(name: FactName): OwnField {
     case 'boxImei':
       return 'imei'
     case 'systemVersion':
+    case 'behavesAsSystem':
       return 'count'
     case 'accountAddress':
     case 'originalCarrier':

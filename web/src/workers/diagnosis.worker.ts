@@ -88,8 +88,8 @@ const api = {
     const things = nextThings(knowledge, belief, tries, findings, { otherCable }).slice(0, MOST_THINGS)
     const last = tries.at(-1)
     const of =
-      knowledge.families.find(({ family }) =>
-        family.procedures.some(({ id }) => id === last?.procedure.id),
+      knowledge.families.find(
+        ({ family }) => last !== undefined && family.procedures.includes(last.procedure),
       ) ?? knowledge.families[0]
     const chart = last && of ? procedureSheet(of.machine, last.procedure, 'en').chart : undefined
     return {

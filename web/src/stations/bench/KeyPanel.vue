@@ -2,7 +2,7 @@
 import type { Attempt } from '@benevox/contract'
 import type { Cue, Family, Model } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
-import { computed, onMounted, ref } from 'vue'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useJob, useJobs } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
@@ -15,8 +15,9 @@ import RunElsewhere from './RunElsewhere.vue'
 import SeenQuestion from './SeenQuestion.vue'
 import TryList from './TryList.vue'
 import WayChoice from './WayChoice.vue'
+import WhichSystem from './WhichSystem.vue'
 import { useTryRun } from './useTryRun.ts'
-import { useWayToTry } from './useWayToTry.ts'
+import { AS_IT_CAME, useWayToTry } from './useWayToTry.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 
 /** The key combination: one sentence before, the beat during, the question after, and what to change. */
@@ -92,6 +93,14 @@ async function next(): Promise<void> {
   if (phase.value === 'before') await begin()
   else if (phase.value === 'running' && run.cueSeen() === 'goal') await finish('reached', seen.value)
 }
+/** After an attempt made here, the steps shown are of the version that is best tried next; once, then as chosen. */
+const showedAfter = ref<string>()
+watch([way.systems, last], ([systems, made]) => {
+  const next = systems.find(({ isNext }) => isNext)
+  if (!next || !made || made.runner !== jobs.runner || showedAfter.value === made.id) return
+  showedAfter.value = made.id
+  job.setFact('behavesAsSystem', next.fromSystem ?? AS_IT_CAME)
+})
 function choose(procedureId: string): void {
   picked.value = procedureId
   void job.recordBench({ kind: 'chose-procedure', procedureId })
@@ -188,6 +197,11 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
       </div>
       <div v-if="phase !== 'asking'" class="space-y-3">
         <template v-if="phase === 'before'">
+          <WhichSystem
+            :systems="way.systems.value"
+            hint="What you see at each attempt counts for or against each of them."
+            @taken="nextTick(letGoOfFocus)"
+          />
           <WayChoice
             v-if="family.procedures.length > 1"
             :family="family"

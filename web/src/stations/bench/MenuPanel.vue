@@ -3,6 +3,7 @@ import type { Family, Model } from '@benevox/core/catalog'
 import { diagnoseCameBack } from '@benevox/core/diagnosis'
 import { ACTION_WORDS } from '@benevox/core/route'
 import { computed } from 'vue'
+import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../job/jobs.ts'
 import PressAndHold from '../../parts/PressAndHold.vue'
 import { isOnTheWay } from './benchButton.ts'
@@ -11,11 +12,14 @@ import GatePanel from './GatePanel.vue'
 import { FACT_CHOICES } from '../../words/facts.ts'
 import MenuList from '../../parts/MenuList.vue'
 import { forgetMenuPlaces, useMenuPlace } from './useMenuPlace.ts'
+import { possibleSystem } from './useWayToTry.ts'
+import WhichSystem from './WhichSystem.vue'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 
 /** Through recovery's menu, cut at the last question; the last presses only once the gates hold and the button was held. */
 const props = defineProps<{ model: Model; family: Family }>()
 const job = useJob()
+const catalog = useCatalog()
 const menus = useMenuPlace(
   job,
   computed(() => props.family),
@@ -66,6 +70,12 @@ const record = (kind: 'revealed' | 'wipe-started' | 'back-to-keys') => {
   if (kind === 'back-to-keys') forgetMenuPlaces(job.saved?.id ?? 0)
   return kind === 'revealed' ? job.recordBench({ kind }) : job.tell({ kind })
 }
+/** Where an update changed the menus and nobody knows the system: which of them the device shows. */
+const systems = computed(() => {
+  const menusOf = (family: Family) => JSON.stringify([...catalog.machineOf(family).menus])
+  const differ = new Set(job.versions.map(({ family }) => menusOf(family))).size > 1
+  return differ ? job.versions.map((one) => possibleSystem(one, props.family)) : []
+})
 /** Who will answer when the device asks for its account afterwards, as far as it was told. */
 const whoAnswers = computed(() => {
   const { accountOnDevice, accountAddress, knowsAccountPassword, secondStep } = job.facts
@@ -272,6 +282,12 @@ defineExpose({
         "
         :passes="passesOf(isGone ? [] : keepsData && cacheFirst ? toCache : marked)"
         @here="menus.atItem"
+      />
+      <WhichSystem
+        class="mt-2"
+        :systems="systems"
+        hint="The update changed this menu: compare it with the device."
+        @taken="forgetMenuPlaces(job.id)"
       />
       <p class="mt-2 text-sm text-ink-soft">Click the line the device’s cursor is on. Another screen:</p>
       <ul class="text-[0.95rem]">

@@ -25,13 +25,16 @@ export function useDiagnosis(
         .diagnose(plain(toRaw(of)), plain(made), plain(found), plain(trust ?? null) ?? undefined)
         // Advice for other attempts is no advice for these.
         .catch(() => undefined)
-      return { diagnosed, tookMs: performance.now() - beganMs }
+      return { diagnosed, of: JSON.stringify(made), tookMs: performance.now() - beganMs }
     },
     undefined,
     { shallow: true },
   )
   return {
-    diagnosed: computed(() => answer.value?.diagnosed),
+    /** Undefined while the tries told last are being thought about. */
+    diagnosed: computed(() =>
+      answer.value?.of === JSON.stringify(tries.value) ? answer.value.diagnosed : undefined,
+    ),
     /** How long the last answer took, in milliseconds, the way to the worker and back included. */
     tookMs: computed(() => answer.value?.tookMs),
   }

@@ -1,5 +1,5 @@
-import type { Family, LinkKind, Model, StartState } from '@benevox/core/catalog'
-import { cuesToReport, linkAskedFor, type Findings } from '@benevox/core/diagnosis'
+import type { Family, LinkKind, Model, ModelVersion, StartState } from '@benevox/core/catalog'
+import { cuesToReport, linkAskedFor, nameOfWay, type Findings, type Way } from '@benevox/core/diagnosis'
 import { criticalSentence, phrases, procedureSheet, roomSentence, whyMissed } from '@benevox/core/procedure'
 import { computed, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
@@ -7,6 +7,31 @@ import { useJob } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
 import { useVariantStudy } from '../../parts/useVariantStudy.ts'
 import { useDiagnosis } from './useDiagnosis.ts'
+
+/** Older than any version that changed anything. */
+export const AS_IT_CAME = 1
+
+/** One version of the system that a device may have. */
+export interface PossibleSystem {
+  /** The first version that behaves so; undefined as it came. */
+  readonly fromSystem: number | undefined
+  /** By what was seen so far; undefined where it is not worked out. */
+  readonly chance?: number | undefined
+  /** The ways and menus shown are of this one. */
+  readonly isTaken: boolean
+  /** The way to try next is of this one and not of the one that is taken. */
+  readonly isNext?: boolean
+}
+
+export const possibleSystem = (
+  { fromSystem, family }: ModelVersion,
+  taken: Family,
+  more: Pick<PossibleSystem, 'chance' | 'isNext'> = {},
+): PossibleSystem => ({ fromSystem, isTaken: family === taken, ...more })
+
+/** Versions of one model are told apart by this, since their families may have one name. */
+const nameOfVersion = (fromSystem: number | undefined) =>
+  fromSystem === undefined ? 'as-it-came' : `from-${fromSystem}`
 
 /** Which way into recovery is to be tried next, with which cable, and why: by the tries so far, or as chosen. */
 export function useWayToTry(props: { readonly model: Model; readonly family: Family }) {
@@ -35,6 +60,12 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
       ),
   )
 
+  /** More than one where nobody knows the version of the system and it makes a difference. */
+  const versions = computed(() => (job.versions.length > 1 ? job.versions : []))
+  /** The version whose way a try was. */
+  const triedAs = (system: number | null) =>
+    nameOfVersion(versions.value.findLast(({ fromSystem }) => (fromSystem ?? 0) <= (system ?? 0))?.fromSystem)
+
   const made = computed(() =>
     (job.saved?.attempts ?? []).filter(({ outcome }) => outcome === 'failed' || outcome === 'reached'),
   )
@@ -61,32 +92,60 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
   const { diagnosed, tookMs } = useDiagnosis(
     computed(() => ({
       fragments: catalog.fragmentsOf(props.family),
-      families: [props.family],
+      families:
+        versions.value.length === 0
+          ? [props.family]
+          : versions.value.map(({ fromSystem, family }) => ({ ...family, id: nameOfVersion(fromSystem) })),
       start: start.value,
     })),
     computed(() =>
-      made.value.map(({ procedureId, familyId, link, cable: with_, outcome, seen, notSeen }) => ({
-        procedureId,
-        familyId,
-        link,
-        ...(with_ === null ? {} : { cable: String(with_) }),
-        reached: outcome === 'reached',
-        seen,
-        notSeen,
-      })),
+      made.value.map(
+        ({ procedureId, familyId, systemVersion, link, cable: with_, outcome, seen, notSeen }) => ({
+          procedureId,
+          familyId: versions.value.length === 0 ? familyId : triedAs(systemVersion),
+          link,
+          ...(with_ === null ? {} : { cable: String(with_) }),
+          reached: outcome === 'reached',
+          seen,
+          notSeen,
+        }),
+      ),
     ),
     findings,
     computed(() => (spare.value ? kit.trust[String(spare.value.number)] : undefined)),
   )
   const advised = computed(() => (last.value ? diagnosed.value?.things[0] : undefined))
-  const advisedTry = computed(() => (advised.value?.thing.kind === 'try' ? advised.value.thing : undefined))
+  /** The way that is best to try, of whatever version the device may have. */
+  const bestTry = computed(() => {
+    const best = last.value
+      ? advised.value
+      : diagnosed.value?.things.find(({ thing }) => thing.kind === 'try')
+    return best?.thing.kind === 'try' ? best.thing : undefined
+  })
+  const isHere = ({ procedure }: Way) =>
+    props.family.procedures.find((one) => nameOfWay(one) === nameOfWay(procedure))
+  const advisedTry = computed(() => {
+    const best = last.value ? bestTry.value : undefined
+    return best && isHere(best.way) ? best : undefined
+  })
+  /** What the device may be, where nobody knows its system: how likely, and which of it is to be tried next. */
+  const systems = computed<readonly PossibleSystem[]>(() =>
+    versions.value.map((version) => {
+      const id = nameOfVersion(version.fromSystem)
+      const best = bestTry.value
+      return possibleSystem(version, props.family, {
+        chance: diagnosed.value?.families.find(({ familyId }) => familyId === id)?.chance,
+        isNext: best !== undefined && !isHere(best.way) && best.way.familyId === id,
+      })
+    }),
+  )
 
   const picked = ref<string>()
   const procedure = computed(() => {
     const byId = (id: string | undefined) => props.family.procedures.find((one) => one.id === id)
     return (
       byId(picked.value) ??
-      byId(advisedTry.value?.way.procedure.id) ??
+      (advisedTry.value && isHere(advisedTry.value.way)) ??
       byId(job.saved?.bench.procedureId) ??
       props.family.procedures.find(({ from, id }) => from === start.value && !notProven.value.has(id)) ??
       props.family.procedures.find(({ from }) => from === start.value) ??
@@ -151,6 +210,7 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
     tookMs,
     advised,
     advisedTry,
+    systems,
     picked,
     procedure,
     sheetOf,

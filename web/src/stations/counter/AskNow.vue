@@ -53,9 +53,10 @@ function take(first: string, second?: string): void {
         <BoxCompare />
       </template>
       <p v-if="name === 'systemVersion' && job.found" class="mt-2 text-ink-soft">
-        {{ job.facts.systemVersion === undefined ? 'Not known: taken as it came. ' : '' }}Behaves like “{{
-          job.found.family.name
-        }}”.
+        <template v-if="job.versions.length > 1"
+          >If nobody knows it, go on: an update changed how this model behaves, and the bench tells by what
+          you see there.</template
+        ><template v-else>Behaves like “{{ job.found.family.name }}”.</template>
       </p>
       <p v-if="name === 'modelId'" class="mt-2 text-ink-soft">
         Not in the catalogue?

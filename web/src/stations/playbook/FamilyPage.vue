@@ -10,6 +10,7 @@ import SelectOf from '../../parts/SelectOf.vue'
 import { useIdentifying } from '../../parts/useIdentifying.ts'
 import { useVariantStudy } from '../../parts/useVariantStudy.ts'
 import { lengthText } from '../../words/en.ts'
+import FamilyModels from './FamilyModels.vue'
 import MenusAsShown from './MenusAsShown.vue'
 import PlaybookFrame from './PlaybookFrame.vue'
 import VariantBlock from './VariantBlock.vue'
@@ -39,7 +40,6 @@ const models = computed(
         own === props.familyId || updates.some(({ family: later }) => later === props.familyId),
     ) ?? [],
 )
-const MOST_SHOWN = 40
 const kinds = computed<readonly DeviceKind[]>(() =>
   deviceKind.options.filter(
     (kind) => kind === family.value?.kind || models.value.some((model) => model.kind === kind),
@@ -83,8 +83,6 @@ const ranked = computed(() => {
 })
 const sourceOf = (part: 'keys' | 'durations' | 'menus' | 'settings' | 'account-lock' | 'carrier-lock') =>
   family.value && words.source[family.value.sources[part] ?? family.value.source]
-const ownTimes = (durations: object = {}) =>
-  Object.keys(durations).length > 0 ? `own times: ${Object.keys(durations).map(plainName).join(', ')}` : ''
 const plainName = (name: string) => name.replaceAll('-', ' ')
 </script>
 
@@ -173,6 +171,8 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
       </aside>
 
       <div class="min-w-0 space-y-8">
+        <!-- Whoever looks for a device of a job looks for its model first. -->
+        <FamilyModels v-if="identifying !== null" :family="family" :models="models" />
         <section aria-labelledby="ways-title">
           <div class="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-2">
             <h2 id="ways-title">The device is</h2>
@@ -198,47 +198,7 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
           :model-text="models[0]?.modelText ?? ''"
           :source="sourceOf('menus') ?? ''"
         />
-        <section aria-labelledby="models-title">
-          <h2 id="models-title">Models</h2>
-          <ul class="ruled border-t-2 border-ink">
-            <li
-              v-for="model in models.slice(0, MOST_SHOWN)"
-              :key="model.id"
-              class="flex flex-wrap items-baseline gap-x-3 py-1"
-            >
-              <b>{{ model.maker }} {{ model.name }}</b>
-              <span class="text-ink-soft">{{ model.modelText }}</span>
-              <RouterLink
-                v-if="identifying !== null"
-                class="font-bold underline"
-                :to="{ path: `/counter/${identifying}`, query: { model: model.id } }"
-                >It is this one, back to the job</RouterLink
-              >
-              <span class="text-brass">{{ ownTimes(model.durations) }}</span>
-              <span v-for="update in model.updates" :key="update.fromSystem" class="text-brass"
-                >from system {{ update.fromSystem }}:
-                {{
-                  update.family === family.id ? 'this family' : catalog.familyInUse(update.family)?.name
-                }}</span
-              >
-              <span class="ml-auto text-sm text-ink-soft">{{
-                [
-                  model.codeNames.join(', '),
-                  words.kind[model.kind],
-                  model.port && words.port[model.port],
-                  model.year,
-                  words.source[model.source],
-                ]
-                  .filter(Boolean)
-                  .join(' · ')
-              }}</span>
-            </li>
-            <li v-if="models.length === 0" class="py-1">No model yet.</li>
-            <li v-if="models.length > MOST_SHOWN" class="py-1">
-              and {{ models.length - MOST_SHOWN }} more, found by their name
-            </li>
-          </ul>
-        </section>
+        <FamilyModels v-if="identifying === null" :family="family" :models="models" />
       </div>
     </div>
     <template #left>

@@ -34,6 +34,8 @@ const sentence = computed(
     props.sheet.chart &&
     criticalSentence(procedure.value, critical.value.step, props.sheet.chart, 'en'),
 )
+/** Room is kept for what is being worked out: nothing moves under a hand that is about to press. */
+const isWorking = computed(() => !props.study && !props.sheet.notProven)
 const departs = (line: string) => props.firstLines !== undefined && !props.firstLines.includes(line)
 /** The slack of every key change that does not forgive everything, in the words of its step. */
 const slacks = computed(() =>
@@ -73,6 +75,7 @@ const slacks = computed(() =>
         <span class="text-xl">…</span> many hands are trying it on the twin
       </p>
       <p v-if="reason" class="text-ink-soft">{{ reason }}</p>
+      <p v-else-if="isWorking && narrow" aria-hidden="true">&nbsp;</p>
     </template>
     <KeyChart
       v-if="sheet.chart"
@@ -82,6 +85,7 @@ const slacks = computed(() =>
       :label="`Key chart: ${procedure.school}`"
     />
     <p v-if="sentence" class="mt-1 font-bold">{{ sentence }}</p>
+    <p v-else-if="isWorking && sheet.chart" class="mt-1" aria-hidden="true">&nbsp;</p>
     <ol class="mt-1 leading-snug">
       <li
         v-for="(line, index) in sheet.lines"
@@ -107,6 +111,7 @@ const slacks = computed(() =>
         * later it works again for a while, where the device reads its keys a second time
       </p>
     </details>
+    <p v-else-if="isWorking" class="mt-1" aria-hidden="true">&nbsp;</p>
     <p class="mt-2 flex gap-4">
       <RouterLink
         class="underline"

@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import type { Family, Model } from '@benevox/core/catalog'
+import { phrases } from '@benevox/core/procedure'
+import { useCatalog } from '../../api/catalog.ts'
+import { useIdentifying } from '../../parts/useIdentifying.ts'
+
+/** The models that behave like a family; each may be taken to the job that waits for one. */
+defineProps<{ family: Family; models: readonly Model[] }>()
+const MOST_SHOWN = 40
+const catalog = useCatalog()
+const identifying = useIdentifying()
+const words = phrases('en')
+const ownTimes = (durations: object = {}) =>
+  Object.keys(durations).length > 0
+    ? `own times: ${Object.keys(durations)
+        .map((name) => name.replaceAll('-', ' '))
+        .join(', ')}`
+    : ''
+</script>
+
+<template>
+  <section aria-labelledby="models-title">
+    <h2 id="models-title">Models</h2>
+    <ul class="ruled border-t-2 border-ink">
+      <li
+        v-for="model in models.slice(0, MOST_SHOWN)"
+        :key="model.id"
+        class="flex flex-wrap items-baseline gap-x-3 py-1"
+      >
+        <b>{{ model.maker }} {{ model.name }}</b>
+        <span class="text-ink-soft">{{ model.modelText }}</span>
+        <RouterLink
+          v-if="identifying !== null"
+          class="font-bold underline"
+          :to="{ path: `/counter/${identifying}`, query: { model: model.id } }"
+          >It is this one, back to the job</RouterLink
+        >
+        <span class="text-brass">{{ ownTimes(model.durations) }}</span>
+        <span v-for="update in model.updates" :key="update.fromSystem" class="text-brass"
+          >from system {{ update.fromSystem }}:
+          {{ update.family === family.id ? 'this family' : catalog.familyInUse(update.family)?.name }}</span
+        >
+        <span class="ml-auto text-sm text-ink-soft">{{
+          [
+            model.codeNames.join(', '),
+            words.kind[model.kind],
+            model.port && words.port[model.port],
+            model.year,
+            words.source[model.source],
+          ]
+            .filter(Boolean)
+            .join(' · ')
+        }}</span>
+      </li>
+      <li v-if="models.length === 0" class="py-1">No model yet.</li>
+      <li v-if="models.length > MOST_SHOWN" class="py-1">
+        and {{ models.length - MOST_SHOWN }} more, found by their name
+      </li>
+    </ul>
+  </section>
+</template>
