@@ -1,5 +1,5 @@
 import type { Cue } from '@benevox/core/catalog'
-import { placeSeen, wayOnFrom } from '@benevox/core/diagnosis'
+import { placesOf, placeSeen, wayOffFrom, wayOnFrom } from '@benevox/core/diagnosis'
 import type { PathStep } from '@benevox/core/procedure'
 import { durationsAt, Twin, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
@@ -16,12 +16,16 @@ const standing = families.flatMap((of) =>
 )
 
 /** Does the inputs on a twin that stands in a state, and waits a while. @returns the screens that came */
-function doneOn(machine: Machine, from: number, steps: readonly PathStep[]): readonly Cue[] {
+const doneOn = (machine: Machine, from: number, steps: readonly PathStep[]) =>
+  screensOf(afterwards(machine, from, steps))
+function afterwards(machine: Machine, from: number, steps: readonly PathStep[]): Twin {
   const twin = new Twin(machine, from, USUAL_SITUATION, durationsAt(machine, 'median'))
   for (const { input } of steps) press(twin, input)
   twin.advanceTo(twin.nowMs + 60_000)
-  return twin.observations.flatMap((seen) => (seen.kind === 'screen' ? [seen.screen] : []))
+  return twin
 }
+const screensOf = ({ observations }: Twin): readonly Cue[] =>
+  observations.flatMap((seen) => (seen.kind === 'screen' ? [seen.screen] : []))
 
 describe('a place is gone on from', () => {
   it('there are such places among the demo’s families', () => {
@@ -47,6 +51,19 @@ describe('a place is gone on from', () => {
       }
     },
   )
+  it.each(standing)('$name: it is left with nothing deleted, from whatever it opens on', ({ of, place }) => {
+    expect(placesOf(of)).toContain(place)
+    const off = wayOffFrom(of, place)
+    if (off?.kind === 'inputs')
+      for (const { state, steps } of off.ways) {
+        const twin = afterwards(of.machine, state, steps)
+        expect(screensOf(twin)).toContain('lock-screen')
+        expect(twin.wiped).toBe(false)
+        // Through no other page where the page itself has a line that leads out.
+        if (place === 'bootloader-page') expect(screensOf(twin)).not.toContain('robot')
+      }
+    else expect([place, off?.kind]).toEqual(['download-page', 'leave'])
+  })
   it('in recovery one is there', () => {
     for (const of of families) expect(wayOnFrom(of, 'recovery-menu')?.kind).toBe('there')
   })

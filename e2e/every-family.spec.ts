@@ -99,3 +99,23 @@ test('an updated device whose system nobody knows: told by what is seen, and led
   await throughTheMenu(page, again, { wrong: 'XX-1', right: 'MET-1' })
   expect(again.wiped).toBe(true)
 })
+
+test('a device that shows its bootloader page when it is taken in: on from there, or left with nothing deleted', async ({
+  page,
+}) => {
+  await signIn(page)
+  await takenIn(page, 'tansy')
+  await page.getByRole('button', { name: 'bootloader page' }).click()
+  const shows = page.getByRole('region', { name: 'Shows a page already' })
+  await expect(shows).toContainText('It shows the bootloader page. From there to recovery:')
+  await expect(shows.getByTestId('way-on')).toContainText('power')
+  await expect(shows.getByTestId('way-off')).toContainText('power')
+  // The foot switch begins no attempt from here.
+  await page.keyboard.press('Space')
+  await expect(shows).toBeVisible()
+  await shows.getByRole('button', { name: 'show the keys' }).click()
+  await expect(page.getByTestId('step').first()).toBeVisible()
+  await page.getByRole('button', { name: 'bootloader page' }).click()
+  await page.keyboard.press('0')
+  await expect(page.getByTestId('menu-line')).toBeVisible()
+})

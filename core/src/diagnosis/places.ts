@@ -1,5 +1,5 @@
 import type { Cue, Procedure } from '../catalog/index.ts'
-import { quickestPath, type PathStep } from '../procedure/index.ts'
+import { quickestPath, wayOut, type PathStep } from '../procedure/index.ts'
 import { USUAL_SITUATION, type Machine } from '../twin/index.ts'
 import type { PossibleFamily } from './knowledge.ts'
 
@@ -29,18 +29,48 @@ export function placeSeen(seen: readonly Cue[]): Cue | undefined {
   return last === 'lock-screen' ? undefined : last
 }
 
+type Possible = Pick<PossibleFamily, 'family' | 'machine'>
+
+/** The pages that a device of a family may stand at when it is taken in, recovery apart. */
+export function placesOf({ machine }: Pick<Possible, 'machine'>): readonly Cue[] {
+  return PLACES.filter((place) => place !== 'recovery-menu' && openingOn(machine, place).length > 0)
+}
+
 /** The way on from a place on a device of a family, searched on its twin; undefined where there is none. */
-export function wayOnFrom({ family, machine }: PossibleFamily, place: Cue): WayOn | undefined {
+export function wayOnFrom(of: Possible, place: Cue): WayOn | undefined {
+  if (place === 'recovery-menu') return { kind: 'there', familyId: of.family.id }
+  const isGoal = (state: number) => of.machine.states[state]?.screen === 'recovery-menu'
+  return waysFrom(of, place, (state) => {
+    const path = quickestPath(of.machine, state, { kind: 'state', isGoal }, USUAL_SITUATION)
+    return path?.steps
+  })
+}
+
+/** The way out of a place to a start of the device, with nothing deleted; undefined where there is none. */
+export function wayOffFrom(of: Possible, place: Cue): WayOn | undefined {
+  const screenOf = (state: number) => of.machine.states[state]?.screen
+  // Through no other page, though it may be left sooner by waiting there.
+  const isElsewhere = (state: number) => screenOf(state) !== place && PLACES.includes(screenOf(state) as Cue)
+  return waysFrom(of, place, (state) => {
+    const direct = wayOut(of.machine, state, USUAL_SITUATION, isElsewhere)
+    return direct.length > 0 ? direct : wayOut(of.machine, state, USUAL_SITUATION)
+  })
+}
+
+/** From each state that a place opens on; else the family's own way of leaving it. */
+function waysFrom(
+  { family, machine }: Possible,
+  place: Cue,
+  stepsFrom: (state: number) => readonly PathStep[] | undefined,
+): WayOn | undefined {
   const familyId = family.id
   const shownAt = (state: number) => {
     const { cursor, text } = machine.states[state] ?? {}
     return cursor?.label ?? text
   }
-  if (place === 'recovery-menu') return { kind: 'there', familyId }
-  const isGoal = (state: number) => machine.states[state]?.screen === 'recovery-menu'
   const ways = openingOn(machine, place).flatMap((state): WayFrom[] => {
-    const path = quickestPath(machine, state, { kind: 'state', isGoal }, USUAL_SITUATION)
-    return path ? [{ state, shows: shownAt(state), steps: path.steps }] : []
+    const steps = stepsFrom(state)
+    return steps && steps.length > 0 ? [{ state, shows: shownAt(state), steps }] : []
   })
   if (ways.length > 0) return { kind: 'inputs', familyId, ways }
   if (place !== 'download-page') return undefined

@@ -41,17 +41,24 @@ const STARTED: readonly ScreenKind[] = ['first-start', 'lock-screen', 'set-up']
 /**
  * The way out of the menus to a start of the device, from any line of any page, whether something was deleted or not.
  * A loop does not start: the way out is the same as on a sound device.
+ * @param avoids states that the way must not lead through
  * @returns no steps where no way leads out
  */
-export function wayOut(machine: Machine, from: number, situation: Situation): readonly PathStep[] {
+export function wayOut(
+  machine: Machine,
+  from: number,
+  situation: Situation,
+  avoids?: (state: number) => boolean,
+): readonly PathStep[] {
   const isGoal = (state: number) => {
     const screen = machine.states[state]?.screen
     return screen !== undefined && STARTED.includes(screen)
   }
+  const goal = { kind: 'state', isGoal, avoids } as const
   const sound = { ...situation, loop: false }
   const path =
-    quickestPath(machine, from, { kind: 'state', isGoal }, sound) ??
-    quickestPath(machine, from, { kind: 'state', isGoal }, { ...sound, wiped: true, screenLock: false })
+    quickestPath(machine, from, goal, sound) ??
+    quickestPath(machine, from, goal, { ...sound, wiped: true, screenLock: false })
   return path?.steps ?? []
 }
 

@@ -38,7 +38,12 @@ export type PathGoal =
   | { readonly kind: 'effect'; readonly effect: Effect }
   /** An item of a menu, by the menu's full name, is chosen. */
   | { readonly kind: 'choice'; readonly menu: string; readonly item: string }
-  | { readonly kind: 'state'; readonly isGoal: (state: number) => boolean }
+  /** One of these states, and on the way through none that is avoided. */
+  | {
+      readonly kind: 'state'
+      readonly isGoal: (state: number) => boolean
+      readonly avoids?: ((state: number) => boolean) | undefined
+    }
 
 const NOTHING: PathCost = { cables: 0, presses: 0, lines: 0, ms: 0 }
 
@@ -113,6 +118,7 @@ function cheapest(
         continue
       }
       if (step.effects.some((effect) => IRREVERSIBLE.includes(effect))) continue
+      if (goal.kind === 'state' && goal.avoids?.(step.to)) continue
       const name = nameOfNode(step.to, then)
       const before = best.get(name)
       if (before && compare(before.cost, there.cost) <= 0) continue

@@ -3,11 +3,12 @@ import type { Attempt } from '@benevox/contract'
 import type { Cue } from '@benevox/core/catalog'
 import { QUESTION_CUES, type NextThing, type Question } from '@benevox/core/diagnosis'
 import { hundredths } from '@benevox/core/hand'
-import { inParts, menuLineText, phrases, stepWords, type KeyChart } from '@benevox/core/procedure'
+import { phrases, type KeyChart } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import type { Diagnosed } from '../../workers/diagnosis.worker.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
+import { wayOnLines } from './wayOn.ts'
 
 /** Why the last try failed, in one sentence, and what to do: a try, a test, a question, or on from where it is. */
 const props = defineProps<{
@@ -41,23 +42,9 @@ const answers = computed<readonly { text: string; seen: readonly Cue[]; notSeen:
     { text: 'No', seen, notSeen: [...notSeen, ...cues] },
   ]
 })
-const wayOn = computed(() => {
-  if (thing.value?.kind !== 'go-on') return undefined
-  const { on } = thing.value
-  if (on.kind === 'inputs') {
-    const lines = on.ways.map(({ shows, steps }) => ({
-      shows,
-      line: menuLineText(inParts(steps), 'en') || 'Let go of every key and wait',
-    }))
-    // Where it hangs on what the page shows, each is said with that.
-    return new Set(lines.map(({ line }) => line)).size === 1
-      ? lines.slice(0, 1).map(({ line }) => line)
-      : lines.map(({ shows, line }) => (shows ? `“${shows}” shows: ${line}` : line))
-  }
-  if (on.kind === 'there') return ['It is in recovery']
-  const chart = props.chartOf(on.procedure.id)
-  return chart ? stepWords(on.procedure, chart, 'en') : []
-})
+const wayOn = computed(() =>
+  thing.value?.kind === 'go-on' ? wayOnLines(thing.value.on, props.chartOf) : undefined,
+)
 const test = (state: 'works' | 'broken') => {
   if (thing.value?.kind === 'test-key') void job.tell({ kind: 'key-tested', key: thing.value.key, state })
 }

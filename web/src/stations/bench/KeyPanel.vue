@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Attempt } from '@benevox/contract'
 import type { Cue, Family, Model } from '@benevox/core/catalog'
+import { placesOf } from '@benevox/core/diagnosis'
 import { phrases } from '@benevox/core/procedure'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useJob, useJobs } from '../../job/jobs.ts'
@@ -9,6 +10,7 @@ import DevicePicture from '../../parts/DevicePicture.vue'
 import KeyChart from '../../parts/KeyChart.vue'
 import StepLines from '../../parts/StepLines.vue'
 import AdvicePanel from './AdvicePanel.vue'
+import AlreadyAt from './AlreadyAt.vue'
 import DryRun from './DryRun.vue'
 import PrepList from './PrepList.vue'
 import RunElsewhere from './RunElsewhere.vue'
@@ -39,6 +41,9 @@ const run = useTryRun(
 const { phase, chartMs, seen, nextCue } = run
 const { flash, sounds, speaks, flashes } = run.beat
 const isDry = ref(false)
+/** A page that the device shows already. */
+const at = ref<Cue>()
+const places = computed(() => placesOf(running.value))
 const stepNow = computed(() =>
   phase.value === 'running' && chartMs.value >= 0
     ? (chart.value?.stepEnds.findIndex(({ ms }) => ms > chartMs.value + 1) ?? -1)
@@ -110,6 +115,7 @@ usePageKeys({
   // While it is to be charged first, beginning is not what the foot switch is for.
   ' ': () =>
     !isDry.value &&
+    !at.value &&
     phase.value !== 'asking' &&
     (phase.value !== 'before' || job.benchAction?.kind !== 'charge') &&
     void next(),
@@ -120,7 +126,9 @@ usePageKeys({
   },
 })
 const countingIn = computed(() => phase.value === 'running' && chartMs.value < 0)
-const phaseShown = computed(() => (isDry.value || elsewhere.value ? ('other' as const) : phase.value))
+const phaseShown = computed(() =>
+  isDry.value || elsewhere.value || at.value ? ('other' as const) : phase.value,
+)
 defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
 </script>
 
@@ -140,6 +148,16 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
     :sheet="sheet"
     @done="isDry = false"
   />
+  <div v-else-if="at && phase === 'before'" class="px-6 py-4">
+    <AlreadyAt
+      :family="family"
+      :running="running"
+      :place="at"
+      :chart-of="(id) => way.sheetOf(id)?.chart"
+      @there="job.tell({ kind: 'in-recovery' })"
+      @left="at = undefined"
+    />
+  </div>
   <div v-else class="px-6 py-4" @change="wasSet">
     <div
       v-if="flash"
@@ -243,6 +261,9 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
       <Teleport v-if="phase === 'before'" defer to="#left-actions">
         <button class="act" @click="isDry = true">Dry run <span class="key-hint">D</span></button>
         <button class="underline" @click="job.tell({ kind: 'in-recovery' })">In recovery already</button>
+        <button v-for="place in places" :key="place" class="underline" @click="at = place">
+          {{ words.cue[place] }}
+        </button>
         <fieldset class="flex items-center gap-3 text-base" @change="wasSet">
           <legend class="sr-only">How the run is told</legend>
           <label><input v-model="sounds" type="checkbox" /> beeps</label>

@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import type { Cue, Family } from '@benevox/core/catalog'
+import { wayOffFrom, wayOnFrom } from '@benevox/core/diagnosis'
+import { phrases, type KeyChart } from '@benevox/core/procedure'
+import type { RunnableFamily } from '@benevox/core/twin'
+import { computed } from 'vue'
+import { usePageKeys } from '../../parts/pageKeys.ts'
+import { wayOnLines } from './wayOn.ts'
+
+/** The device shows a page already, before any attempt: on from there to recovery, or out of it with nothing deleted. */
+const props = defineProps<{
+  family: Family
+  running: RunnableFamily
+  place: Cue
+  /** The chart of a way that leads out of a page. */
+  chartOf: (procedureId: string) => KeyChart | undefined
+}>()
+const emit = defineEmits<{ there: []; left: [] }>()
+const name = computed(() => phrases('en').cue[props.place])
+const of = computed(() => ({ family: props.family, machine: props.running.machine }))
+const on = computed(() => wayOnFrom(of.value, props.place))
+const off = computed(() => wayOffFrom(of.value, props.place))
+const onLines = computed(() => (on.value ? wayOnLines(on.value, props.chartOf) : []))
+const offLines = computed(() => (off.value ? wayOnLines(off.value, props.chartOf) : []))
+const leadsOn = computed(() => on.value?.kind === 'inputs')
+
+usePageKeys({}, (n) => {
+  if (n !== 0 || !leadsOn.value) return false
+  emit('there')
+})
+</script>
+
+<template>
+  <section aria-label="Shows a page already" class="border-l-[6px] border-brass pl-4">
+    <template v-if="leadsOn">
+      <p class="text-xl">It shows the {{ name }}. From there to recovery:</p>
+      <ol data-testid="way-on">
+        <li v-for="line in onLines" :key="line" class="text-[2.1rem] leading-tight font-bold">{{ line }}</li>
+      </ol>
+      <button class="act mt-3" @click="emit('there')">Recovery shows <span class="key-hint">0</span></button>
+    </template>
+    <p v-else class="text-xl">From the {{ name }} no keys lead to recovery. Leave it first.</p>
+    <div v-if="offLines.length" class="mt-4">
+      <p class="text-lg">{{ leadsOn ? 'Or leave it; nothing is deleted:' : 'Nothing is deleted:' }}</p>
+      <ol data-testid="way-off">
+        <li
+          v-for="line in offLines"
+          :key="line"
+          class="leading-tight font-bold"
+          :class="leadsOn ? 'text-xl' : 'text-[1.9rem]'"
+        >
+          {{ line }}
+        </li>
+      </ol>
+    </div>
+    <button class="mt-3 underline" @click="emit('left')">
+      It is at the lock screen or off: show the keys
+    </button>
+  </section>
+</template>

@@ -1,0 +1,25 @@
+import type { WayOn } from '@benevox/core/diagnosis'
+import { inParts, menuLineText, stepWords, type KeyChart } from '@benevox/core/procedure'
+
+/**
+ * The way on from a place in lines: one for each line that the place may open on, where the ways differ.
+ * @param chartOf the chart of a way of the family, where the place is left by one
+ */
+export function wayOnLines(
+  on: WayOn,
+  chartOf: (procedureId: string) => KeyChart | undefined,
+): readonly string[] {
+  if (on.kind === 'there') return ['It is in recovery']
+  if (on.kind === 'leave') {
+    const chart = chartOf(on.procedure.id)
+    return chart ? stepWords(on.procedure, chart, 'en') : []
+  }
+  const lines = on.ways.map(({ shows, steps }) => ({
+    shows,
+    line: menuLineText(inParts(steps), 'en') || 'Let go of every key and wait',
+  }))
+  const [first, ...others] = lines
+  return first && others.every(({ line }) => line === first.line)
+    ? [first.line]
+    : lines.map(({ shows, line }) => (shows ? `“${shows}” shows: ${line}` : line))
+}
