@@ -1,4 +1,4 @@
-import type { Family } from '@benevox/core/catalog'
+import { GENTLE, type Family } from '@benevox/core/catalog'
 import {
   giveInput,
   letRest,
@@ -26,7 +26,7 @@ describe.each(each)('the lines of %s', (_, family) => {
   const cursors = [...machine.states.entries()].flatMap(([index, { cursor }]) => (cursor ? [index] : []))
 
   it('have the fewest presses there are, found by trying everything on the simulator, from each line', () => {
-    const started = (twin: Twin) => STARTED.includes(twin.state.screen)
+    const started = (twin: Twin) => STARTED.includes(twin.state.screen) && !did('start-safe-mode')(twin)
     for (const state of cursors) {
       const name = machine.states[state]?.name
       const wipe = quickestPath(machine, state, { kind: 'effect', effect: 'wipe-data' }, USUAL_SITUATION)
@@ -60,6 +60,7 @@ describe.each(each)('the lines of %s', (_, family) => {
           machine.states[state]?.name,
           around.wiped ? 'set-up' : 'lock-screen',
         ])
+        expect(did('start-safe-mode')(twin)).toBe(false)
         const way = wayToWipe(machine, state, USUAL_SITUATION)
         const wiping = new Twin(machine, state, USUAL_SITUATION, durationsAt(machine, 'median'))
         for (const { input } of way?.beforeLastQuestion ?? []) giveInput(wiping, machine, input)
@@ -99,4 +100,25 @@ describe.each(each)('the lines of %s', (_, family) => {
     const opens = whereRecoveryOpens(other.machine, own, USUAL_SITUATION) ?? -1
     expect(other.machine.states[opens]?.name).toBe(name)
   })
+})
+
+it('gentle lines are found from every line of the menus that have them, and delete nothing', () => {
+  const found = GENTLE.map((effect) => {
+    const families = pack.families.filter((family) => {
+      const { machine } = runnableFamily(pack, family)
+      const opensAt = whereRecoveryOpens(machine, family, USUAL_SITUATION) ?? -1
+      const path = quickestPath(machine, opensAt, { kind: 'effect', effect }, USUAL_SITUATION)
+      if (!path) return false
+      const twin = new Twin(machine, opensAt, USUAL_SITUATION, durationsAt(machine, 'median'))
+      for (const { input } of path.steps) giveInput(twin, machine, input)
+      letRest(twin, 100_000)
+      expect([family.id, did(effect)(twin), twin.wiped]).toEqual([family.id, true, false])
+      return true
+    })
+    return [effect, families.map(({ id }) => id)]
+  })
+  expect(found).toEqual([
+    ['repair-apps', ['own-recovery-typed-word']],
+    ['start-safe-mode', ['counted-presses']],
+  ])
 })

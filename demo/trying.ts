@@ -88,7 +88,8 @@ export function fewestByTrying(
       if (best.get(state) !== presses) continue
       const begin = () => new Twin(machine, state, around, durationsAt(machine, 'median'))
       const goOn = (twin: Twin, cost: number) => {
-        if (didWipe(twin)) return
+        // A start that is not the usual one leads nowhere one wants to be, like a wipe nobody asked for.
+        if (didWipe(twin) || did('start-safe-mode')(twin)) return
         const to = twin.stateIndex
         if ((best.get(to) ?? Number.POSITIVE_INFINITY) <= cost) return
         best.set(to, cost)

@@ -295,6 +295,8 @@ const familyParts = {
   settingsPath: z.array(label).default([]),
   /** The path in the settings to the list of accounts, where they are taken off; the list is then looked at. */
   accountPath: z.array(label).default([]),
+  /** What is pressed at the lock screen to start without the owner's apps, where it is offered there. */
+  safeModePath: z.array(label).default([]),
   accountLock: z.strictObject({ asksAfterRecoveryReset: z.boolean(), acceptsOldScreenLock: z.boolean() }),
   /** The maker provides the system's file, to install it again from recovery. Absent: nobody has said. */
   systemFile: z.boolean().optional(),

@@ -78,6 +78,7 @@ export function newFamily(kind: DeviceKind): Family {
     starts: {},
     settingsPath: [],
     accountPath: [],
+    safeModePath: [],
     accountLock: { asksAfterRecoveryReset: true, acceptsOldScreenLock: false },
     durationsOfTheWork: { wipe: 'wipe', firstStart: 'first-start' },
     cautions: ['Do not cut the power while it is wiping.'],

@@ -62,11 +62,23 @@ export type Buzz = z.infer<typeof buzz>
 export const cue = z.enum([...screenKind.options, ...buzz.options])
 export type Cue = z.infer<typeof cue>
 
-export const effect = z.enum(['wipe-data', 'wipe-cache', 'arm-account-lock', 'charged'])
+export const effect = z.enum([
+  'wipe-data',
+  'wipe-cache',
+  /** The maker's own line that looks after the apps: gentle, as clearing the cache is. */
+  'repair-apps',
+  /** It starts without what the owner installed. */
+  'start-safe-mode',
+  'arm-account-lock',
+  'charged',
+])
 export type Effect = z.infer<typeof effect>
 
 /** Effects that nobody can take back: what the point of no return is about. */
 export const IRREVERSIBLE: readonly Effect[] = ['wipe-data']
+
+/** Gentle lines of a menu besides clearing the cache: nothing is deleted. */
+export const GENTLE = ['repair-apps', 'start-safe-mode'] as const satisfies readonly Effect[]
 
 /** The states a job can find the device in. */
 export const startState = z.enum([

@@ -45,6 +45,9 @@ export type PathGoal =
       readonly avoids?: ((state: number) => boolean) | undefined
     }
 
+/** What cannot be undone, and a start that is not the usual one. */
+const NEVER_ON_THE_WAY: readonly Effect[] = [...IRREVERSIBLE, 'start-safe-mode']
+
 const NOTHING: PathCost = { cables: 0, presses: 0, lines: 0, ms: 0 }
 
 const sum = (a: PathCost, b: PathCost): PathCost => ({
@@ -71,8 +74,8 @@ interface Arrival {
 /**
  * The way from a state to a goal with the fewest presses, of these the one that chooses the fewest lines, of these the
  * quickest, searched on the machine's own graph (Dijkstra), so it works from any item of any menu and after any slip.
- * The cable is moved where nothing else leads there. Never passes through an effect that cannot be undone unless that
- * effect is the goal.
+ * The cable is moved where nothing else leads there. Never passes through an effect that cannot be undone, or a start
+ * in safe mode, unless that effect is the goal.
  * @param situation what hangs on the device and is on it now
  * @returns undefined when no sequence leads there
  */
@@ -117,7 +120,7 @@ function cheapest(
         if (!last || compare(there.cost, last.cost) < 0) last = there
         continue
       }
-      if (step.effects.some((effect) => IRREVERSIBLE.includes(effect))) continue
+      if (step.effects.some((effect) => NEVER_ON_THE_WAY.includes(effect))) continue
       if (goal.kind === 'state' && goal.avoids?.(step.to)) continue
       const name = nameOfNode(step.to, then)
       const before = best.get(name)

@@ -125,6 +125,13 @@ usePageKeys({
     isDry.value = true
   },
 })
+/** It freezes, and whether an app is the cause can be seen without recovery. */
+const isSafeModeFirst = computed(
+  () =>
+    job.facts.complaint === 'freezes' &&
+    job.route?.choices[0]?.action === 'clear-cache' &&
+    props.family.safeModePath.length > 0,
+)
 const countingIn = computed(() => phase.value === 'running' && chartMs.value < 0)
 const phaseShown = computed(() =>
   isDry.value || elsewhere.value || at.value ? ('other' as const) : phase.value,
@@ -215,6 +222,10 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
       </div>
       <div v-if="phase !== 'asking'" class="space-y-3">
         <template v-if="phase === 'before'">
+          <p v-if="isSafeModeFirst" class="border-l-4 border-clear pl-3" data-testid="safe-mode">
+            Gentler still, at the lock screen: <b>{{ family.safeModePath.join(' › ') }}</b> starts it without
+            the owner’s apps. If it runs then, one of them is the cause.
+          </p>
           <WhichSystem
             :systems="way.systems.value"
             hint="What you see at each attempt counts for or against each of them."

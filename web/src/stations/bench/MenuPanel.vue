@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Family, Model } from '@benevox/core/catalog'
+import { GENTLE, type Family, type Model } from '@benevox/core/catalog'
 import { diagnoseCameBack } from '@benevox/core/diagnosis'
 import { ACTION_WORDS } from '@benevox/core/route'
 import { computed } from 'vue'
@@ -53,6 +53,14 @@ const visible = computed(() =>
 )
 const line = computed(() => text(visible.value))
 const cacheFirst = computed(() => first.value === 'clear-cache')
+const GENTLE_WORDS = {
+  'repair-apps': 'looks after the apps',
+  'start-safe-mode': 'starts it without the owner’s apps; if it runs then, one of them is the cause',
+} as const
+/** Other lines of this menu that delete nothing. */
+const gentler = computed(() =>
+  GENTLE.map((effect) => [effect, text(menus.toEffect(effect))] as const).filter(([, way]) => way !== ''),
+)
 const installFirst = computed(() => first.value === 'install-system-again')
 const didNotHelp = (action: 'clear-cache' | 'install-system-again') =>
   job.recordBench({ kind: 'did-not-help', action })
@@ -236,6 +244,9 @@ defineExpose({
         <template v-if="!keepsData"
           >Harmless first: <b>{{ text(toCache) }}</b> clears the cache.
         </template>
+        <span v-for="[effect, way] in gentler" :key="effect"
+          ><b>{{ way }}</b> {{ GENTLE_WORDS[effect] }}.
+        </span>
         Restart and look whether it helps.
         <button class="underline" @click="didNotHelp('clear-cache')">It did not help</button>
       </p>

@@ -1,4 +1,4 @@
-import type { Family, LinkKind } from '@benevox/core/catalog'
+import type { Effect, Family, LinkKind } from '@benevox/core/catalog'
 import {
   idleExitOf,
   inParts,
@@ -90,11 +90,9 @@ export function useMenuPlace(
   const isGone = computed(() => (staysMs.value ?? 1) <= 0)
 
   const toWipe = computed(() => wayToWipe(machine.value, stateIndex.value, situation.value))
-  const toCache = computed(
-    () =>
-      quickestPath(machine.value, stateIndex.value, { kind: 'effect', effect: 'wipe-cache' }, situation.value)
-        ?.steps ?? [],
-  )
+  const toEffect = (effect: Effect) =>
+    quickestPath(machine.value, stateIndex.value, { kind: 'effect', effect }, situation.value)?.steps ?? []
+  const toCache = computed(() => toEffect('wipe-cache'))
   const toRestart = computed(() => wayOut(machine.value, stateIndex.value, situation.value))
   const text = (steps: readonly PathStep[]) =>
     menuLineText(inParts(steps), 'en', composed.value.machine.keyNames)
@@ -134,6 +132,7 @@ export function useMenuPlace(
     menu,
     toWipe,
     toCache,
+    toEffect,
     toRestart,
     text,
     targetOf,

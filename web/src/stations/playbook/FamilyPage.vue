@@ -144,6 +144,10 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
               To take the account off: {{ family.accountPath.join(' › ') }}. Then the list is empty.
               <span class="text-sm text-ink-soft">({{ sourceOf('settings') }})</span>
             </li>
+            <li v-if="family.safeModePath.length">
+              Safe mode from the lock screen: {{ family.safeModePath.join(' › ') }}
+              <span class="text-sm text-ink-soft">({{ sourceOf('settings') }})</span>
+            </li>
             <li v-if="family.settingsPath.length">
               With the PIN known: {{ family.settingsPath.join(' › ') }}
               <span class="text-sm text-ink-soft">({{ sourceOf('settings') }})</span>

@@ -10,6 +10,8 @@ const words = computed(() => phrases('en', props.machine.keyNames))
 const EFFECTS = {
   'wipe-data': 'everything is gone',
   'wipe-cache': 'the cache is cleared',
+  'repair-apps': 'the apps are looked after',
+  'start-safe-mode': 'it starts without the owner’s apps',
   'arm-account-lock': 'it will ask for the account',
   charged: 'charged enough to start',
 } as const

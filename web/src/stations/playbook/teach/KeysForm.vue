@@ -23,8 +23,9 @@ function addKey(): void {
   const [id] = unused.value
   if (id) family.value.keys.push({ id, edge: 'right', at: 0.5 })
 }
-/** The ways through the settings that a family knows. */
+/** What is pressed one after the other, by name. */
 const PATHS = [
+  ['safeModePath', 'At the lock screen: what to press for safe mode'],
   ['settingsPath', 'With the PIN known: the way through the settings to the reset'],
   ['accountPath', 'The way through the settings to the list of accounts'],
 ] as const

@@ -103,8 +103,8 @@ export function useDraft(familyId: string | undefined) {
 /** A draft that was kept before the format could say more: what it lacks is as it was meant then. */
 function completed(draft: Draft): Draft {
   const kept: Partial<Family> = draft.family
-  const { sums, updates, accountPath } = { ...newFamily(draft.family.kind), ...kept }
-  const family = { ...draft.family, sums, updates, accountPath }
+  const { sums, updates, accountPath, safeModePath } = { ...newFamily(draft.family.kind), ...kept }
+  const family = { ...draft.family, sums, updates, accountPath, safeModePath }
   for (const menu of Object.values(family.menus))
     menu.items = menu.items.map((item) => ({ ...item, if: (item as Partial<typeof item>).if ?? {} }))
   return { ...draft, family }
