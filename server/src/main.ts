@@ -2,17 +2,14 @@ import type { AddressInfo } from 'node:net'
 import { createApp } from './app.ts'
 import { configFrom } from './config.ts'
 import { openDatabase } from './database/dataSource.ts'
+import { keepConnections } from './http/connections.ts'
 
 const config = configFrom(process.env)
 const database = await openDatabase(config)
 const { app, life } = createApp(config, database)
 await life.reproject()
 await life.warmUp()
-const server = app.listen(config.port, '127.0.0.1')
-// Longer than whoever asks every few seconds rests: a connection that is closed while a question is on its way looks
-// to them as if the server were gone.
-server.keepAliveTimeout = 75_000
-server.headersTimeout = 80_000
+const server = keepConnections(app.listen(config.port, '127.0.0.1'))
 server.on('listening', () => console.log(`listening on ${(server.address() as AddressInfo).port}`))
 server.on('error', (error: NodeJS.ErrnoException) => {
   // Taken by somebody else: whoever started it asked for any other then.

@@ -13,6 +13,7 @@ import { loadDemo } from '../../demo/load.ts'
 import { STAFF } from '../../demo/shop.ts'
 import { serverEnvironment, type DatabaseAccess, type Mariadb } from '../../scripts/lib/mariadb.mjs'
 import { createApp } from '../src/app.ts'
+import { keepConnections } from '../src/http/connections.ts'
 import { configFrom } from '../src/config.ts'
 import { openDatabase } from '../src/database/dataSource.ts'
 
@@ -62,7 +63,7 @@ export async function ownDatabase(name: string): Promise<TestShop['mariadb']> {
 export async function listen(
   app: ReturnType<typeof createApp>['app'],
 ): Promise<{ server: Server; address: string }> {
-  const server = app.listen(0, '127.0.0.1')
+  const server = keepConnections(app.listen(0, '127.0.0.1'))
   await new Promise((resolve) => server.once('listening', resolve))
   return { server, address: `http://127.0.0.1:${(server.address() as AddressInfo).port}` }
 }
@@ -100,6 +101,14 @@ export class Person {
 
   async look(): Promise<void> {
     await this.ask('GET', '/api/session')
+  }
+
+  /** Looks at something, and looks again where no answer came in time, as the server then says to. */
+  async see<T>(path: string): Promise<T> {
+    for (;;) {
+      const { body } = await this.ask<T | Problem>('GET', path)
+      if ((body as Partial<Problem>).code !== 'database-away') return body as T
+    }
   }
 
   async ask<T = Problem>(method: string, path: string, body?: unknown, raw?: string): Promise<Said<T>> {

@@ -15,9 +15,8 @@ beforeAll(async () => {
 })
 afterAll(() => shop.close())
 
-const inUse = async () => (await runa.ask<Answer<'getCatalog'>>('GET', '/api/catalog')).body
-const versions = async () =>
-  (await runa.ask<Answer<'listCatalogVersions'>>('GET', '/api/catalog/versions')).body.versions
+const inUse = () => runa.see<Answer<'getCatalog'>>('/api/catalog')
+const versions = async () => (await runa.see<Answer<'listCatalogVersions'>>('/api/catalog/versions')).versions
 const change = <T = CatalogVersion>(
   base: number,
   what: object,

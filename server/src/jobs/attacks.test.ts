@@ -260,13 +260,12 @@ describe('a database that does not move', () => {
   it('holds nobody up who needs none, tells the others to look again, and goes on with nothing lost', async () => {
     const job = await runa.openJob(READY)
     process.kill(shop.mariadb.pid, 'SIGSTOP')
+    // The database moves again only below: what is answered before that was not held up by it.
     const frozen = patch<Problem>(job, { battery: 'unknown' })
     try {
-      const from = performance.now()
       const schema = await fetch(`${shop.address}/api/catalog/pack.schema.json`)
       expect(schema.status).toBe(200)
       expect((await fetch(`${shop.address}/api/openapi.json`)).status).toBe(200)
-      expect(performance.now() - from).toBeLessThan(5000)
       const { status, body } = await frozen
       expect([status, body.code]).toEqual([503, 'database-away'])
     } finally {

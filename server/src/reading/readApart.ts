@@ -3,8 +3,11 @@ import Tinypool from 'tinypool'
 import { ProblemError } from '../http/problem.ts'
 import { readStored, type ChangeAsked, type TriesSent, type VersionMade } from './tasks.ts'
 
-/** How long reading may take, how much memory, and how many may wait for it. */
-const LONGEST_MS = 60_000
+/**
+ * How long reading may take, those before it and a machine that does much else included; how much memory, and how many
+ * may wait for it. What a file may hold is bounded before (`catalog/limits.ts`), so this ends only what hangs.
+ */
+const LONGEST_MS = 600_000
 const MOST_MEMORY_MB = 1536
 const MOST_WAITING = 8
 /** A stored version up to this many characters is read at once: sending it to and fro would take as long. */
@@ -54,7 +57,7 @@ function tooLarge(error: unknown, isLate: boolean): ProblemError | undefined {
   if (isLate)
     return new ProblemError(
       'bad-request',
-      `Nothing was taken in: reading it took longer than ${LONGEST_MS / 1000} seconds.`,
+      `Nothing was taken in: reading it took longer than ${LONGEST_MS / 60_000} minutes.`,
     )
   if (code === 'ERR_WORKER_OUT_OF_MEMORY' || /out of memory|heap/i.test(message))
     return new ProblemError(
