@@ -219,6 +219,7 @@ export async function throughTheMenu(
 export async function holdForTheLastPresses(page: Page): Promise<void> {
   const hold = page.getByRole('button', { name: 'Hold to show the last presses' })
   await expect(hold).toBeEnabled()
+  // Held on: a clock that is due meanwhile moves it away under the hand, and it counts all the same.
   await hold.hover()
   await page.mouse.down()
   await expect(page.getByTestId('menu-line')).toBeVisible()

@@ -19,6 +19,18 @@ const { pause, resume } = useIntervalFn(
   STEP_MS,
   { immediate: false },
 )
+/** How far beside it a held finger still counts: a line that comes in above moves the button away under the hand. */
+const SLACK_PX = 100
+function press(event: PointerEvent): void {
+  if (event.currentTarget instanceof Element) event.currentTarget.setPointerCapture(event.pointerId)
+  begin()
+}
+function moved({ currentTarget, clientX, clientY }: PointerEvent): void {
+  if (!(currentTarget instanceof Element)) return
+  const { left, right, top, bottom } = currentTarget.getBoundingClientRect()
+  const beside = Math.max(left - clientX, clientX - right, top - clientY, clientY - bottom)
+  if (beside > SLACK_PX) stop()
+}
 function begin(event?: KeyboardEvent): void {
   if (event?.repeat) return
   begunAtMs = performance.now()
@@ -35,9 +47,10 @@ function stop(): void {
   <button
     class="relative min-h-14 overflow-hidden border-[3px] border-stop bg-paper px-8 text-xl font-bold text-stop disabled:border-rule disabled:text-ink-soft"
     :disabled="disabled"
-    @pointerdown="begin()"
+    @pointerdown="press"
+    @pointermove="moved"
     @pointerup="stop"
-    @pointerleave="stop"
+    @pointercancel="stop"
     @keydown.enter.prevent="begin"
     @keydown.space.prevent="begin"
     @keyup="stop"
