@@ -240,6 +240,13 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
             :study="way.study.value"
             @chosen="choose"
           />
+          <p v-if="places.length" class="text-base">
+            <span class="text-ink-soft">It shows a page already: </span>
+            <template v-for="(place, index) in places" :key="place"
+              ><template v-if="index">, </template
+              ><button class="underline" @click="at = place">{{ words.cue[place] }}</button></template
+            >
+          </p>
           <PrepList
             v-model:link="link"
             v-model:cable="cable"
@@ -272,9 +279,6 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
       <Teleport v-if="phase === 'before'" defer to="#left-actions">
         <button class="act" @click="isDry = true">Dry run <span class="key-hint">D</span></button>
         <button class="underline" @click="job.tell({ kind: 'in-recovery' })">In recovery already</button>
-        <button v-for="place in places" :key="place" class="underline" @click="at = place">
-          {{ words.cue[place] }}
-        </button>
         <fieldset class="flex items-center gap-3 text-base" @change="wasSet">
           <legend class="sr-only">How the run is told</legend>
           <label><input v-model="sounds" type="checkbox" /> beeps</label>

@@ -245,7 +245,7 @@ defineExpose({
           >Harmless first: <b>{{ text(toCache) }}</b> clears the cache.
         </template>
         <span v-for="[effect, way] in gentler" :key="effect"
-          ><b>{{ way }}</b> {{ GENTLE_WORDS[effect] }}.
+          >Harmless too: <b>{{ way }}</b> {{ GENTLE_WORDS[effect] }}.
         </span>
         Restart and look whether it helps.
         <button class="underline" @click="didNotHelp('clear-cache')">It did not help</button>
