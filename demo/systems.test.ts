@@ -9,7 +9,7 @@ import {
   type TryMade,
 } from '@benevox/core/diagnosis'
 import { seeded } from '@benevox/core/hand'
-import { modelOnJob, versionsOnJob } from '@benevox/core/route'
+import { AS_IT_CAME, modelOnJob, systemOf, versionsOnJob } from '@benevox/core/route'
 import { runnableFamily } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { drawDevice, SimulatedBench } from '../core/src/diagnosis/simulatedBench.ts'
@@ -56,6 +56,7 @@ describe('what a device may be where nobody knows its system', () => {
     const seen = { ...facts, behavesAsSystem: 12 }
     expect(modelOnJob(pack, seen)?.family.id).toBe('forced-off-data-gate')
     expect(versionsOnJob(pack, seen)).toHaveLength(2)
+    expect([systemOf(seen), systemOf({ ...facts, behavesAsSystem: AS_IT_CAME })]).toEqual([12, undefined])
     expect(modelOnJob(pack, { ...seen, systemVersion: 9 })?.family.id).toBe('let-power-go-by-count')
   })
 })

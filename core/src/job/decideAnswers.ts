@@ -29,7 +29,11 @@ export function decideAnswer(job: JobState, command: Answer, world: World): Deci
     (name) => job.answers[name] === 'yes' && set[name] !== undefined && set[name] !== 'yes',
   )
   if (unsaid) return refused({ code: 'stays-once-said', fact: unsaid })
-  const { registryAnswer, ...answers } = set
+  const { registryAnswer, ...told } = set
+  // What was seen at the bench was seen of the model it was taken for.
+  const isOtherModel = told.modelId !== undefined && told.modelId !== job.answers.modelId
+  const forgets = isOtherModel && job.answers.behavesAsSystem !== undefined
+  const answers = forgets ? { behavesAsSystem: null, ...told } : told
   if (registryAnswer !== undefined && registryAnswer !== 'reported' && isReported(job))
     return refused({ code: 'report-stands', imei: job.answers.imei ?? '' })
   const { newestCatalogId } = command

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import { opened, worldAt } from '../../test/histories.ts'
-import { after, methodThatLedIn, situationOf, type Command, type JobState } from './index.ts'
+import { after, factsOf, methodThatLedIn, situationOf, type Command, type JobState } from './index.ts'
 
 const told = (...commands: readonly Command[]): JobState =>
   commands.reduce((job, command, n) => after(job, command, worldAt(n)), opened())
@@ -64,4 +64,13 @@ it('after a wipe nothing is locked any more, and it says so', () => {
     wiped: true,
     screenLock: false,
   })
+})
+
+it('how it behaved at the bench was seen of the model it was taken for: named otherwise, nobody knows', () => {
+  const seen = told(answered({ modelId: 'orrelin-vane-3' }), answered({ behavesAsSystem: 12 }))
+  expect(factsOf(seen).behavesAsSystem).toBe(12)
+  const same = after(seen, answered({ modelId: 'orrelin-vane-3', battery: 'unknown' }), worldAt(10))
+  expect(factsOf(same).behavesAsSystem).toBe(12)
+  const other = after(seen, answered({ modelId: 'marlune-etude' }), worldAt(10))
+  expect([factsOf(other).modelId, factsOf(other).behavesAsSystem]).toEqual(['marlune-etude', undefined])
 })

@@ -10,9 +10,12 @@ import type { DeviceOnJob, Facts } from './facts.ts'
 /** The facts that say how the device in hand behaves. */
 export type ModelFacts = Pick<Facts, 'modelId' | 'systemVersion' | 'behavesAsSystem'>
 
+/** Stands for a system older than any that changed anything. */
+export const AS_IT_CAME = 1
+
 /** The version of its system a device is taken as; undefined, as it came, where nobody knows or has seen. */
 export const systemOf = ({ systemVersion, behavesAsSystem }: ModelFacts): number | undefined =>
-  systemVersion ?? behavesAsSystem
+  systemVersion ?? (behavesAsSystem === AS_IT_CAME ? undefined : behavesAsSystem)
 
 /** The model of a job and the family it behaves like, with the system that it is taken as. */
 export function modelOnJob(pack: Pack, facts: ModelFacts): ModelFound | undefined {

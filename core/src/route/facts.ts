@@ -54,7 +54,7 @@ export const facts = z.strictObject({
   modelId: z.string().max(48).optional(),
   /** The platform's major version on the device, where somebody knows it. */
   systemVersion: z.int().min(1).max(100).optional(),
-  /** Where nobody knows the version: the one it behaved like at the bench. 1: as it came. */
+  /** Where nobody knows the version: the one it behaved like at the bench; 1 as it came. */
   behavesAsSystem: z.int().min(1).max(100).optional(),
   complaint: complaint.optional(),
   hazard: hazard.optional(),

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { hundredths } from '@benevox/core/hand'
+import { AS_IT_CAME } from '@benevox/core/route'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import OneOf from '../../parts/OneOf.vue'
-import { AS_IT_CAME, type PossibleSystem } from './useWayToTry.ts'
+import type { PossibleSystem } from './useWayToTry.ts'
 
 /** An update changed the device and nobody knows its version: what it may be, and for which the steps are shown. */
 const props = defineProps<{ systems: readonly PossibleSystem[]; hint: string }>()

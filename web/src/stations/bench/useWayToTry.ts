@@ -8,9 +8,6 @@ import { useKit } from '../../api/kit.ts'
 import { useVariantStudy } from '../../parts/useVariantStudy.ts'
 import { useDiagnosis } from './useDiagnosis.ts'
 
-/** Older than any version that changed anything. */
-export const AS_IT_CAME = 1
-
 /** One version of the system that a device may have. */
 export interface PossibleSystem {
   /** The first version that behaves so; undefined as it came. */
