@@ -9,10 +9,13 @@ import {
   type TryMade,
 } from '@benevox/core/diagnosis'
 import { seeded } from '@benevox/core/hand'
-import { AS_IT_CAME, modelOnJob, systemOf, versionsOnJob } from '@benevox/core/route'
+import { after, factsOf, surroundingsIn, type Command } from '@benevox/core/job'
+import { AS_IT_CAME, modelOnJob, systemOf, versionsOnJob, wayOfAttempt } from '@benevox/core/route'
 import { runnableFamily } from '@benevox/core/twin'
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { drawDevice, SimulatedBench } from '../core/src/diagnosis/simulatedBench.ts'
+import { opened, worldAt } from '../core/test/histories.ts'
 import { demoPack } from './demoPack.ts'
 
 const pack = demoPack()
@@ -106,5 +109,53 @@ describe('a hidden version is told by what is seen', () => {
     const all = of20('marlune-etude')
     expect(shareOf(all, ({ attempts }) => attempts <= 3)).toBeGreaterThan(0.9)
     expect(shareOf(all, ({ chance }) => chance < 0.1)).toBeLessThan(0.1)
+  })
+})
+
+describe('whatever is learnt of the model and its system, in whatever order', () => {
+  const models = ['orrelin-vane-3', 'orrelin-vane-4', 'marlune-etude', 'orrelin-vane-5']
+  const answer = (set: Extract<Command, { kind: 'answer' }>['set']): Command => ({
+    kind: 'answer',
+    set,
+    newestCatalogId: 1,
+  })
+  const learnt = fc.oneof(
+    fc.constantFrom(...models).map((modelId) => answer({ modelId })),
+    fc.constantFrom(null, 9, 12, 13, 14).map((systemVersion) => answer({ systemVersion })),
+    fc.constantFrom(null, AS_IT_CAME, 12, 13).map((behavesAsSystem) => answer({ behavesAsSystem })),
+    // The nth method that is shown.
+    fc.nat({ max: 3 }),
+  )
+
+  it('what is shown is one of what it may be, and an attempt stays one by the steps that were shown', () => {
+    let made = 0
+    fc.assert(
+      fc.property(fc.constantFrom(...models), fc.array(learnt, { maxLength: 30 }), (modelId, steps) => {
+        let job = opened()
+        const shown = new Map<string, string>()
+        for (const [n, step] of [answer({ modelId }), ...steps].entries()) {
+          const around = surroundingsIn(pack, factsOf(job))
+          const procedure = typeof step === 'number' ? around.family?.procedures[step] : undefined
+          const id = `00000000-0000-4000-8000-0000000000${String(n).padStart(2, '0')}`
+          const { now: startedAt } = worldAt(n)
+          const rest = { link: 'none', cable: null, runner: null, startedAt } as const
+          const command: Command | undefined =
+            typeof step !== 'number'
+              ? step
+              : procedure && { kind: 'start-attempt', id, procedureId: procedure.id, ...rest }
+          if (command) job = after(job, command, { ...worldAt(n), ...around })
+          if (procedure && job.attempts.some((one) => one.id === id)) {
+            shown.set(id, JSON.stringify(procedure.steps))
+            made++
+          }
+          const { family } = surroundingsIn(pack, factsOf(job))
+          expect(versionsOnJob(pack, factsOf(job)).map((one) => one.family)).toContain(family)
+          for (const attempt of job.attempts)
+            expect(JSON.stringify(wayOfAttempt(pack, attempt)?.steps)).toBe(shown.get(attempt.id))
+        }
+      }),
+      { numRuns: 300 },
+    )
+    expect(made).toBeGreaterThan(300)
   })
 })

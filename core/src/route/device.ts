@@ -4,6 +4,7 @@ import {
   type ModelFound,
   type ModelVersion,
   type Pack,
+  type Procedure,
 } from '../catalog/index.ts'
 import type { DeviceOnJob, Facts } from './facts.ts'
 
@@ -20,6 +21,18 @@ export const systemOf = ({ systemVersion, behavesAsSystem }: ModelFacts): number
 /** The model of a job and the family it behaves like, with the system that it is taken as. */
 export function modelOnJob(pack: Pack, facts: ModelFacts): ModelFound | undefined {
   return modelInPack(pack, facts.modelId, systemOf(facts))
+}
+
+/**
+ * The way an attempt was made by: of its own model with the system that was taken then, whatever is known by now.
+ * @returns undefined where the pack does not have it
+ */
+export function wayOfAttempt(
+  pack: Pack,
+  made: { readonly modelId: string; readonly systemVersion: number | null; readonly procedureId: string },
+): Procedure | undefined {
+  const found = modelInPack(pack, made.modelId, made.systemVersion ?? undefined)
+  return found?.family.procedures.find(({ id }) => id === made.procedureId)
 }
 
 /** All that the device of a job may be: one where the version of its system is known, or changes nothing. */

@@ -1,4 +1,4 @@
-import { job as jobSchema, type Job } from '@benevox/contract'
+import { job as jobSchema, type Attempt, type Job } from '@benevox/contract'
 import {
   after,
   benchActionOf,
@@ -27,7 +27,7 @@ import {
 } from '@benevox/core/job'
 import type { Pack } from '@benevox/core/catalog'
 import type { PriceList } from '@benevox/core/price'
-import { modelOnJob, versionsOnJob, type FactName, type Facts } from '@benevox/core/route'
+import { modelOnJob, versionsOnJob, wayOfAttempt, type FactName, type Facts } from '@benevox/core/route'
 import { USUAL_SITUATION } from '@benevox/core/twin'
 import { computed, proxyRefs, ref, shallowRef } from 'vue'
 import { ApiProblem, call, ServerAway } from '../api/client.ts'
@@ -113,15 +113,11 @@ export function createJobSession(id: number, shared: Shared) {
     shown.value && around.value ? viewOf(shown.value, around.value) : undefined,
   )
   const facts = computed<Facts>(() => (shown.value ? factsOf(shown.value) : {}))
-  const found = computed(() => {
-    const pack = shown.value && shared.packOf(shown.value.catalogId)
-    return pack && modelOnJob(pack, facts.value)
-  })
+  const pack = computed(() => shown.value && shared.packOf(shown.value.catalogId))
+  const found = computed(() => pack.value && modelOnJob(pack.value, facts.value))
   /** All that the device may be, where nobody knows the version of its system. */
-  const versions = computed(() => {
-    const pack = shown.value && shared.packOf(shown.value.catalogId)
-    return pack ? versionsOnJob(pack, facts.value) : []
-  })
+  const versions = computed(() => (pack.value ? versionsOnJob(pack.value, facts.value) : []))
+  const wayOf = (attempt: Attempt) => pack.value && wayOfAttempt(pack.value, attempt)
 
   /** Takes a job as the server has answered it; one that is older than what is here is left. */
   async function take(given: Job): Promise<void> {
@@ -322,6 +318,7 @@ export function createJobSession(id: number, shared: Shared) {
     customer: computed<Customer>(() => shown.value?.customer ?? { name: '', contact: '' }),
     found,
     versions,
+    wayOf,
     device: computed(() => around.value?.device),
     /** What hangs on the device and is on it now, and the method by which it was led into recovery. */
     situation: computed(() => (shown.value ? situationOf(shown.value) : USUAL_SITUATION)),

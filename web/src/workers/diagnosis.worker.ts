@@ -1,4 +1,4 @@
-import type { Family, Fragment, StartState } from '@benevox/core/catalog'
+import type { Family, Fragment, Procedure, StartState } from '@benevox/core/catalog'
 import {
   adviceOf,
   changesOf,
@@ -7,6 +7,7 @@ import {
   diagnose,
   familyChances,
   Knowledge,
+  nameOfWay,
   nextThings,
   tellingFamiliesApart,
   type Advice,
@@ -21,9 +22,6 @@ import { procedureSheet } from '@benevox/core/procedure'
 import { runnableFamily } from '@benevox/core/twin'
 import { expose } from 'comlink'
 import { LRUCache } from 'lru-cache'
-
-/** A try as it is recorded: its way by name. */
-export type ToldTry = Omit<TryMade, 'procedure'> & { readonly procedureId: string; readonly familyId: string }
 
 export interface AskedFor {
   readonly fragments: readonly Fragment[]
@@ -74,23 +72,17 @@ const api = {
 
   diagnose(
     asked: AskedFor,
-    told: readonly ToldTry[],
+    tries: readonly TryMade[],
     findings: Findings,
     otherCable: CableTrust | undefined,
   ): Diagnosed {
     const knowledge = knowledgeOf(asked)
-    const tries = told.flatMap(({ procedureId, familyId, ...made }): TryMade[] => {
-      const of = knowledge.families.find(({ family }) => family.id === familyId) ?? knowledge.families[0]
-      const procedure = of?.family.procedures.find(({ id }) => id === procedureId)
-      return procedure ? [{ ...made, procedure }] : []
-    })
     const { causes, belief } = diagnose(knowledge, tries, findings)
     const things = nextThings(knowledge, belief, tries, findings, { otherCable }).slice(0, MOST_THINGS)
     const last = tries.at(-1)
+    const isOfLast = (one: Procedure) => last !== undefined && nameOfWay(one) === nameOfWay(last.procedure)
     const of =
-      knowledge.families.find(
-        ({ family }) => last !== undefined && family.procedures.includes(last.procedure),
-      ) ?? knowledge.families[0]
+      knowledge.families.find(({ family }) => family.procedures.some(isOfLast)) ?? knowledge.families[0]
     const chart = last && of ? procedureSheet(of.machine, last.procedure, 'en').chart : undefined
     return {
       causes:

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Cue, DeviceKind, Family, KeyId, Procedure, StartState } from '@benevox/core/catalog'
-import { cuesToReport, linkAskedFor } from '@benevox/core/diagnosis'
+import { cuesToReport, linkAskedFor, type TryMade } from '@benevox/core/diagnosis'
 import { hundredths } from '@benevox/core/hand'
 import { phrases, procedureSheet } from '@benevox/core/procedure'
 import { useLocalStorage } from '@vueuse/core'
@@ -11,7 +11,6 @@ import { useKit } from '../../api/kit.ts'
 import KeyChart from '../../parts/KeyChart.vue'
 import StepLines from '../../parts/StepLines.vue'
 import OneOf from '../../parts/OneOf.vue'
-import type { ToldTry } from '../../workers/diagnosis.worker.ts'
 import AdvicePanel from './AdvicePanel.vue'
 import DryRun from './DryRun.vue'
 import { useDiagnosis } from './useDiagnosis.ts'
@@ -45,7 +44,8 @@ const families = computed(() =>
   ),
 )
 /** Tries on a device that has no model yet: kept at this machine, for nobody’s evidence. */
-const tries = useLocalStorage<ToldTry[]>(`benevox.unknown-tries.${props.jobId}`, [])
+type KeptTry = Omit<TryMade, 'procedure'> & { readonly procedureId: string; readonly familyId: string }
+const tries = useLocalStorage<KeptTry[]>(`benevox.unknown-tries.${props.jobId}`, [])
 const last = computed(() => tries.value.at(-1))
 /** Which port it has is seen; the kit's most trusted cable is taken first, another when the advice says so. */
 const cable = ref<number>()
@@ -57,7 +57,13 @@ const { diagnosed } = useDiagnosis(
       ? { fragments: catalog.fragmentsOf(families.value[0]), families: families.value, start: start.value }
       : undefined,
   ),
-  computed(() => tries.value),
+  computed(() =>
+    tries.value.flatMap(({ procedureId, familyId, ...made }): TryMade[] => {
+      const family = catalog.familyInUse(familyId)
+      const procedure = family?.procedures.find(({ id }) => id === procedureId)
+      return procedure ? [{ ...made, procedure }] : []
+    }),
+  ),
   computed(() => ({ keys: job.saved?.bench.keysTested, cables: kit.trust })),
   computed(() => (spare.value ? kit.trust[String(spare.value.number)] : undefined)),
 )

@@ -1,8 +1,8 @@
-import type { CableTrust, Findings } from '@benevox/core/diagnosis'
+import type { CableTrust, Findings, TryMade } from '@benevox/core/diagnosis'
 import { computedAsync } from '@vueuse/core'
 import { computed, toRaw, watch, type ComputedRef } from 'vue'
 import { plain, useWorker } from '../../parts/useWorker.ts'
-import type { AskedFor, DiagnosisWorker, ToldTry } from '../../workers/diagnosis.worker.ts'
+import type { AskedFor, DiagnosisWorker } from '../../workers/diagnosis.worker.ts'
 
 const diagnosisWorker = useWorker<DiagnosisWorker>(
   () => new Worker(new URL('../../workers/diagnosis.worker.ts', import.meta.url), { type: 'module' }),
@@ -11,7 +11,7 @@ const diagnosisWorker = useWorker<DiagnosisWorker>(
 /** Why the tries failed and what to do next, worked out in a worker; anew whenever something was told. */
 export function useDiagnosis(
   asked: ComputedRef<AskedFor | undefined>,
-  tries: ComputedRef<readonly ToldTry[]>,
+  tries: ComputedRef<readonly TryMade[]>,
   findings: ComputedRef<Findings>,
   otherCable: ComputedRef<CableTrust | undefined>,
 ) {

@@ -1,5 +1,12 @@
 import type { Family, LinkKind, Model, ModelVersion, StartState } from '@benevox/core/catalog'
-import { cuesToReport, linkAskedFor, nameOfWay, type Findings, type Way } from '@benevox/core/diagnosis'
+import {
+  cuesToReport,
+  linkAskedFor,
+  nameOfWay,
+  type Findings,
+  type TryMade,
+  type Way,
+} from '@benevox/core/diagnosis'
 import { criticalSentence, phrases, procedureSheet, roomSentence, whyMissed } from '@benevox/core/procedure'
 import { computed, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
@@ -59,12 +66,12 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
 
   /** More than one where nobody knows the version of the system and it makes a difference. */
   const versions = computed(() => (job.versions.length > 1 ? job.versions : []))
-  /** The version whose way a try was. */
-  const triedAs = (system: number | null) =>
-    nameOfVersion(versions.value.findLast(({ fromSystem }) => (fromSystem ?? 0) <= (system ?? 0))?.fromSystem)
 
+  /** What was tried while it was taken for another model says nothing of the ways of this one. */
   const made = computed(() =>
-    (job.saved?.attempts ?? []).filter(({ outcome }) => outcome === 'failed' || outcome === 'reached'),
+    (job.saved?.attempts ?? []).filter(
+      ({ outcome, modelId }) => (outcome === 'failed' || outcome === 'reached') && modelId === props.model.id,
+    ),
   )
   const last = computed(() => {
     const one = made.value.at(-1)
@@ -96,17 +103,14 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
       start: start.value,
     })),
     computed(() =>
-      made.value.map(
-        ({ procedureId, familyId, systemVersion, link, cable: with_, outcome, seen, notSeen }) => ({
-          procedureId,
-          familyId: versions.value.length === 0 ? familyId : triedAs(systemVersion),
-          link,
-          ...(with_ === null ? {} : { cable: String(with_) }),
-          reached: outcome === 'reached',
-          seen,
-          notSeen,
-        }),
-      ),
+      made.value.flatMap((attempt): TryMade[] => {
+        const { link, cable: with_, outcome, seen, notSeen } = attempt
+        const procedure = job.wayOf(attempt)
+        const cabled = with_ === null ? {} : { cable: String(with_) }
+        return procedure
+          ? [{ procedure, link, ...cabled, reached: outcome === 'reached', seen, notSeen }]
+          : []
+      }),
     ),
     findings,
     computed(() => (spare.value ? kit.trust[String(spare.value.number)] : undefined)),
