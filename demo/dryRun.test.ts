@@ -46,6 +46,8 @@ function slipping(combination: Combination, slip: Slip): Slips {
       return { lateMs: new Map([[slip.step, 60_000]]) }
     case 'miscount':
       return { miscount: slip }
+    case 'misfold':
+      return { foldInstead: slip }
     case 'wrong-key':
       return { keyInstead: new Map([[slip.key, slip.instead]]) }
     case 'both-keys':
@@ -57,6 +59,7 @@ const NAMED = {
   early: 'later',
   lingering: 'promptly',
   miscount: 'count',
+  misfold: 'fold',
   'wrong-key': 'right-key',
   'both-keys': 'one-key',
 } as const

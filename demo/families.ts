@@ -28,6 +28,7 @@ type PathInputLike = NonNullable<ReturnType<typeof wayToWipe>>['lastQuestion'][n
 export function press(twin: Twin, input: PathInputLike): void {
   if (input.kind === 'wait') return twin.advanceTo(twin.nextDeadlineMs())
   if (input.kind === 'tap' || input.kind === 'type') return twin.apply(twin.nowMs + 300, [input])
+  if (input.kind === 'fold') return twin.apply(twin.nowMs + 300, [input])
   if (input.kind === 'turn') return twin.apply(twin.nowMs + 200, [input])
   if (input.kind === 'type-shown')
     return twin.apply(twin.nowMs + 300, [{ kind: 'type', word: twin.word ?? '' }])

@@ -6,9 +6,9 @@ for (const [family, modelId, letters, modelText] of [
   ['4, a slide in a short window', 'quistral-m2', 'quistral 2021', 'QM2-21'],
   ['8, an own recovery with a typed word', 'brackwell-field-2', 'heron', 'BW-F2'],
   ['11, a bootloader page and a robot', 'ombrelle-arc', 'tansy', 'OMB-A1'],
-  ['1 on a tablet', 'orrelin-slate-8', 'slat', 'OR-S800'],
   ['17, both volumes first, then power', 'drovane-haul-12', 'haul 2024', 'Drovane DH12'],
-  ['19, the cable put in while it is dark', 'vessary-ledger-tab-2', 'ledger 2020', 'VLT-2'],
+  ['19, the cable put in while it is dark, on a tablet', 'vessary-ledger-tab-2', 'ledger 2020', 'VLT-2'],
+  ['21, a foldable', 'tesmar-brigantine', 'brigantine', 'TB-100'],
 ] as const)
   test(`family ${family}: what the screen says brings its device to the set-up wizard`, async ({ page }) => {
     await signIn(page)

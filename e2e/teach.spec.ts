@@ -1,4 +1,3 @@
-import type { Answer } from '@benevox/contract'
 import { expect, test, type Page } from '@playwright/test'
 import {
   atAnotherMachine,
@@ -8,40 +7,8 @@ import {
   throughTheFirstStart,
   throughTheMenu,
 } from './shop.ts'
+import { catalogue, fillTheGaps, setTimes, tab } from './teaching.ts'
 import { TechnicianAtDevice } from './technician.ts'
-
-const tab = (page: Page, name: string) => page.getByRole('tab', { name }).click()
-
-/** Follows what the form says is missing: the named part for each gap, and every time it asks for. */
-async function fillTheGaps(page: Page, parts: Readonly<Record<string, string>>): Promise<void> {
-  const missing = page.getByRole('region', { name: 'Still missing' })
-  for (const [place, part] of Object.entries(parts)) {
-    const row = missing.getByRole('listitem').filter({ hasText: `names ${place}, which` })
-    await row.getByRole('button', { name: new RegExp(`^${part} `) }).click()
-    await expect(row).toHaveCount(0)
-  }
-  const time = missing.getByRole('button', { name: 'Add this time' })
-  while ((await time.count()) > 0) {
-    const before = await time.count()
-    await time.first().click()
-    await expect(time).toHaveCount(before - 1)
-  }
-  await expect(missing).toHaveCount(0)
-}
-
-async function setTimes(page: Page, times: Readonly<Record<string, readonly [number, number, number]>>) {
-  await tab(page, 'Times')
-  for (const [name, seconds] of Object.entries(times))
-    for (const [n, which] of (['quickest', 'usual', 'slowest'] as const).entries()) {
-      const field = page.getByLabel(`${name}, ${which}`)
-      await field.fill(String(seconds[n]))
-      await field.blur()
-    }
-}
-
-async function catalogue(page: Page): Promise<Answer<'getCatalog'>> {
-  return (await page.request.get('/api/catalog')).json() as Promise<Answer<'getCatalog'>>
-}
 
 test('a new family is taught from nothing, proven, saved, and a job is done with it', async ({ page }) => {
   await signIn(page, 'Imke')
@@ -299,7 +266,6 @@ test('a menu of counted presses that leaves by itself, and a line with a conditi
   await wipe.getByText('Only under a condition').click()
   await wipe.getByLabel('Line 4 from a battery of').fill('90')
   await wipe.getByLabel('Line 4 from a battery of').blur()
-  await page.getByText('more found by the check').click()
   await expect(page.getByText('From where recovery opens, no way leads to the reset.')).toBeVisible()
   await wipe.getByLabel('Line 4 from a battery of').fill('35')
   await wipe.getByLabel('Line 4 from a battery of').blur()

@@ -43,7 +43,8 @@ export class TechnicianAtDevice {
     this.#twin = new Twin(
       this.#machine,
       this.#machine.starts['on-locked'] ?? 0,
-      USUAL_SITUATION,
+      // A foldable lies there shut.
+      { ...USUAL_SITUATION, posture: this.#machine.postures.includes('shut') ? 'shut' : 'open' },
       durationsAt(this.#machine, 'median'),
     )
   }
@@ -70,7 +71,13 @@ export class TechnicianAtDevice {
     const quoted = /“(.+)”/.exec(line)?.[1]
     const [move = ''] = line.split(', keep ')
     const plug = Object.entries(this.#words.link).find(([, name]) => move === `Plug in ${name}`)
+    const fold = Object.entries({
+      Open: 'open',
+      'Fold it half open': 'half-open',
+      Shut: 'shut',
+    } as const).find(([says]) => move.startsWith(says))
     if (plug) this.plug(plug[0] as LinkKind)
+    else if (fold) this.#apply([{ kind: 'fold', to: fold[1] }], 500)
     else if (/^(Keep|Hands off)/.test(line)) {
       const cue = this.#cueIn(line)
       if (this.fault.letsGoEarly && line.startsWith('Keep') && cue === 'recovery-menu') this.letGo(400)
@@ -108,6 +115,10 @@ export class TechnicianAtDevice {
       const word = /^type “(.+)”$/.exec(part)?.[1]
       if (word) {
         this.#apply([{ kind: 'type', word }], 800)
+        continue
+      }
+      if (part === this.#words.typeShown) {
+        this.#apply([{ kind: 'type', word: this.#twin.word ?? '' }], 800)
         continue
       }
       const touched = /^tap “(.+)”$/i.exec(part)?.[1]

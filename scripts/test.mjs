@@ -80,7 +80,7 @@ async function vitest(project) {
 const PARTS = [
   ['counter', 'playbook', 'one-truth'],
   ['bench', 'nothing-lost', 'one-locked-phone'],
-  ['every-view', 'every-family', 'teach'],
+  ['every-view', 'every-family', 'teach', 'teach-anew'],
   ['bench-signals'],
 ]
 

@@ -103,15 +103,19 @@ export class Person {
     await this.ask('GET', '/api/session')
   }
 
-  /** Looks at something, and looks again where no answer came in time, as the server then says to. */
   async see<T>(path: string): Promise<T> {
+    return (await this.ask<T>('GET', path)).body
+  }
+
+  /** Whoever only looks, looks again where no answer came in time, as the server then says to. */
+  async ask<T = Problem>(method: string, path: string, body?: unknown, raw?: string): Promise<Said<T>> {
     for (;;) {
-      const { body } = await this.ask<T | Problem>('GET', path)
-      if ((body as Partial<Problem>).code !== 'database-away') return body as T
+      const said = await this.askOnce<T>(method, path, body, raw)
+      if (method !== 'GET' || (said.body as Partial<Problem>).code !== 'database-away') return said
     }
   }
 
-  async ask<T = Problem>(method: string, path: string, body?: unknown, raw?: string): Promise<Said<T>> {
+  async askOnce<T = Problem>(method: string, path: string, body?: unknown, raw?: string): Promise<Said<T>> {
     const response = await fetch(this.address + path, {
       method,
       headers: { 'content-type': 'application/json', cookie: this.cookie, 'x-csrf-token': this.token },

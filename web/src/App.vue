@@ -27,9 +27,9 @@ watch(
   },
   { immediate: true },
 )
-whenSignedOut(() => {
-  if (route.path === '/sign-in') return
-  void sessions.load().then(() => router.push({ path: '/sign-in', query: { then: route.fullPath } }))
+whenSignedOut((now) => {
+  sessions.take(now)
+  if (route.path !== '/sign-in') void router.push({ path: '/sign-in', query: { then: route.fullPath } })
 })
 useScanner()
 </script>

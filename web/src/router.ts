@@ -12,10 +12,12 @@ import StationQueue from './stations/ledger/StationQueue.vue'
 import ExchangePage from './stations/playbook/ExchangePage.vue'
 import FamilyPage from './stations/playbook/FamilyPage.vue'
 import PlaybookPage from './stations/playbook/PlaybookPage.vue'
-import TeachPage from './stations/playbook/TeachPage.vue'
 import TryPage from './stations/playbook/TryPage.vue'
 import ShopPage from './stations/shop/ShopPage.vue'
 import SignInPage from './stations/sign-in/SignInPage.vue'
+
+/** Fetched when it is asked for: it brings much with it, and is no work at a device. */
+const TeachPage = () => import('./stations/playbook/TeachPage.vue')
 
 const station = (
   path: string,

@@ -22,7 +22,15 @@ export interface PackFault {
   readonly sentence: string
   /** With `unknown-name`: what is named and not there. */
   readonly lacks?: {
-    readonly what: 'state or menu' | 'state' | 'item' | 'duration' | 'start' | 'key on this family'
+    readonly what:
+      | 'state or menu'
+      | 'state'
+      | 'item'
+      | 'duration'
+      | 'start'
+      | 'key on this family'
+      | 'posture on this family'
+      | 'link on this family'
     readonly name: string
   }
 }

@@ -8,9 +8,11 @@ import {
   keyId,
   linkKind,
   portKind,
+  posture,
   screenKind,
   startState,
   turn,
+  USUAL_LINKS,
 } from './vocabulary.ts'
 
 /** The catalogue pack: one document that a shop exports, edits, imports and shares. */
@@ -61,6 +63,7 @@ export const trigger = z.discriminatedUnion('kind', [
   /** A key that turns, such as a crown, by one notch. */
   z.strictObject({ kind: z.literal('turn'), key: keyId, by: turn }),
   z.strictObject({ kind: z.literal('link'), to: z.array(linkKind).min(1) }),
+  z.strictObject({ kind: z.literal('fold'), to: z.array(posture).min(1) }),
   /** A touch on a place of the screen, with what stands there. */
   z.strictObject({ kind: z.literal('tap'), on: slug, label: label.optional() }),
   z.strictObject({ kind: z.literal('type'), word: z.string().min(1).max(24) }),
@@ -78,6 +81,7 @@ export const guard = z.strictObject({
   fresh: z.boolean().optional(),
   ignore: z.array(keyId).optional(),
   links: z.array(linkKind).optional(),
+  postures: z.array(posture).optional(),
   batteryFrom: z.number().min(0).max(100).optional(),
   batteryBelow: z.number().min(0).max(100).optional(),
   screenLock: z.boolean().optional(),
@@ -181,6 +185,7 @@ const until = z.union([
 /** One step in the technician's terms. */
 export const step = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('plug'), link: linkKind }),
+  z.strictObject({ do: z.literal('fold'), to: posture }),
   z.strictObject({
     do: z.literal('hold'),
     keys: z.array(keyId).min(1).max(4),
@@ -274,12 +279,20 @@ const familyParts = {
         id: keyId,
         edge,
         at: z.number().min(0).max(1),
-        /** Named by its place, where its name depends on how the device is held. */
+        /** Named by its place, where its name depends on how the device is held; a family's own key always. */
         byPlace: label.optional(),
       }),
     )
     .min(1)
     .max(6),
+  /** What else hangs on its port than on others': a cradle, a cable of the maker's own. */
+  links: z
+    .array(z.strictObject({ id: linkKind.exclude(USUAL_LINKS), name: label }))
+    .min(1)
+    .max(2)
+    .optional(),
+  /** Of a foldable: how it can stand. */
+  postures: z.array(posture).min(2).optional(),
   /** The threshold between a short and a long press. */
   longPressMs: z.int().min(100).max(5000).default(600),
   durations: z.record(slug, durationRange),

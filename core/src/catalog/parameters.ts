@@ -10,6 +10,8 @@ export type ParameterKind =
   | 'keys'
   | 'key'
   | 'links'
+  | 'postures'
+  | 'posture'
   | 'place'
   | 'time'
   | 'flag'
@@ -58,10 +60,14 @@ function kindAt(below: string, around: Readonly<Record<string, unknown>>): Param
       return 'key'
     case 'links':
       return 'links'
+    case 'postures':
+      return 'postures'
     case 'from':
       return around['do'] === 'slide' ? 'key' : 'hold-from'
     case 'to':
-      return around['do'] === 'slide' ? 'key' : around['kind'] === 'link' ? 'links' : 'place'
+      if (around['do'] === 'slide') return 'key'
+      if (around['do'] === 'fold') return 'posture'
+      return around['kind'] === 'link' ? 'links' : around['kind'] === 'fold' ? 'postures' : 'place'
     case 'time':
       return 'time'
     case 'wrap':
@@ -114,8 +120,11 @@ function emptyOf(kind: ParameterKind | undefined, key: KeyId): Json {
     case 'flag':
       return false
     case 'links':
+    case 'postures':
     case 'steps':
       return []
+    case 'posture':
+      return 'open'
     case 'press':
       return 'short'
     case 'order':

@@ -11,8 +11,9 @@ import {
   type PackAsWritten,
   type Trigger,
 } from './pack.ts'
+import { linksIn } from './ownNames.ts'
 import { familyAt } from './updates.ts'
-import type { KeyId } from './vocabulary.ts'
+import type { KeyId, LinkKind, Posture } from './vocabulary.ts'
 
 export type PackReading =
   | {
@@ -167,6 +168,12 @@ function duplicatesOfFamily({ family, menus }: ComposedFamily, path: Path): Pack
       (id) => `The key “${id}” stands twice.`,
     ),
     ...twice(
+      family.links ?? [],
+      ({ id }) => id,
+      (index) => [...path, 'links', index, 'id'],
+      (id) => `“${id}” stands twice among the links.`,
+    ),
+    ...twice(
       compose,
       ({ as }) => as,
       (index) => [...path, 'compose', index, 'as'],
@@ -276,11 +283,30 @@ function namesOfFamily(
   const hasKeys = (named: readonly (KeyId | null | undefined)[], at: readonly (string | number)[]) => {
     for (const key of named) if (key && !keys.has(key)) unknown(at, 'key on this family', key)
   }
+  for (const [index, { id, byPlace }] of family.keys.entries())
+    if (id.startsWith('own-') && !byPlace)
+      faults.push({
+        path: [...path, 'keys', index],
+        code: 'shape',
+        sentence: `The key “${id}” needs a name: say it with “byPlace”.`,
+      })
+  const links = linksIn(family)
+  const hasLinks = (named: readonly LinkKind[] | undefined, at: readonly (string | number)[]) => {
+    for (const one of named ?? []) if (!links.includes(one)) unknown(at, 'link on this family', one)
+  }
+  const hasPostures = (named: readonly Posture[] | undefined, at: readonly (string | number)[]) => {
+    for (const one of named ?? [])
+      if (!family.postures?.includes(one)) unknown(at, 'posture on this family', one)
+  }
   for (const { at, transitions } of transitionsOf)
     for (const [index, { on, to, if: guard }] of transitions.entries()) {
       target(to, [...at, 'transitions', index, 'to'])
       hasKeys(keysOfTrigger(on), [...at, 'transitions', index, 'on'])
       hasKeys([...(guard.held ?? []), ...(guard.ignore ?? [])], [...at, 'transitions', index, 'if'])
+      if (on.kind === 'fold') hasPostures(on.to, [...at, 'transitions', index, 'on'])
+      if (on.kind === 'link') hasLinks(on.to, [...at, 'transitions', index, 'on'])
+      hasLinks(guard.links, [...at, 'transitions', index, 'if'])
+      hasPostures(guard.postures, [...at, 'transitions', index, 'if'])
       isDuration(on, 'time', [...at, 'transitions', index, 'on'])
       isDuration(on, 'rest', [...at, 'transitions', index, 'on'])
       if (on.kind === 'type-shown' && !states.get(at[1] ?? '')?.words)
@@ -303,6 +329,8 @@ function namesOfFamily(
     for (const [index, { to, if: asked }] of items.entries()) {
       target(to, ['menus', name, 'items', index, 'to'])
       hasKeys([...(asked.held ?? []), ...(asked.ignore ?? [])], ['menus', name, 'items', index, 'if'])
+      hasLinks(asked.links, ['menus', name, 'items', index, 'if'])
+      hasPostures(asked.postures, ['menus', name, 'items', index, 'if'])
     }
     if (start !== undefined && !items.some(({ id }) => id === start))
       unknown(['menus', name, 'start'], 'item', start)
@@ -324,6 +352,8 @@ function namesOfFamily(
               ? [step.from, step.to]
               : []
       hasKeys(named, ['procedures', index, 'steps', stepIndex])
+      if (step.do === 'plug') hasLinks([step.link], ['procedures', index, 'steps', stepIndex])
+      if (step.do === 'fold') hasPostures([step.to], ['procedures', index, 'steps', stepIndex])
     }
   }
   return faults
@@ -341,6 +371,7 @@ function keysOfTrigger(on: Trigger): readonly KeyId[] {
       return [on.key]
     case 'after':
     case 'link':
+    case 'fold':
     case 'tap':
     case 'type':
     case 'type-shown':

@@ -1,8 +1,9 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoPack, demoPackAsWritten } from '../../../demo/demoPack.ts'
 import { whyMissed } from '../procedure/index.ts'
 import { runnableFamily } from '../twin/index.ts'
-import { familyAt, modelInPack, readPack, versionsOf, type Family } from './index.ts'
+import { familyAt, modelInPack, readPack, updateBetween, versionsOf, type Family } from './index.ts'
 
 /** What an update of the system changes inside one family. */
 const pack = demoPack()
@@ -69,5 +70,59 @@ describe('an update in a file', () => {
     ],
   ])('%j is refused where it is wrong', (update, path, sentence) => {
     expect(refused(update)).toContainEqual([path, sentence])
+  })
+})
+
+describe('an update made out of a family as it shall be', () => {
+  const came: Family = { ...family, updates: [] }
+  const range = (ms: number) => ({ minMs: ms, medianMs: ms + 1, maxMs: ms + 2 })
+  /** What a form does to a family, one thing at a time. */
+  const change: fc.Arbitrary<(one: Family) => Family> = fc.oneof(
+    fc.integer({ min: 200, max: 900 }).map((longPressMs) => (one: Family) => ({ ...one, longPressMs })),
+    fc
+      .tuple(fc.constantFrom('dark', 'boot', 'new-time'), fc.integer({ min: 1, max: 5000 }))
+      .map(([name, ms]) => (one: Family) => ({
+        ...one,
+        durations: { ...one.durations, [name]: range(ms) },
+      })),
+    fc.boolean().map((fresh) => (one: Family) => ({
+      ...one,
+      compose: one.compose.map((part) =>
+        part.as === 'window' ? { ...part, with: { ...part.with, fresh } } : part,
+      ),
+    })),
+    fc.constantFrom('own', 'window.dark').map((name) => (one: Family) => ({
+      ...one,
+      states: { ...one.states, [name]: { screen: 'text' as const, transitions: [] } },
+    })),
+    fc.constantFrom('off.off', 'lock.lock').map((off) => (one: Family) => ({
+      ...one,
+      starts: { ...one.starts, off },
+    })),
+    fc.constantFrom('at-dark', 'another').map((id) => (one: Family) => {
+      const [first] = one.procedures
+      if (!first) throw new Error('No method')
+      const made = { ...first, id, school: `Changed ${id}` }
+      const isThere = one.procedures.some((procedure) => procedure.id === id)
+      return {
+        ...one,
+        procedures: isThere
+          ? one.procedures.map((procedure) => (procedure.id === id ? made : procedure))
+          : [...one.procedures, made],
+      }
+    }),
+  )
+  it('gives that family back, and is no larger than what was changed', () => {
+    fc.assert(
+      fc.property(fc.array(change, { maxLength: 8 }), (changes) => {
+        const changed = changes.reduce((one, make) => make(one), came)
+        const update = updateBetween(came, changed, 13)
+        const { updates: _, ...again } = familyAt({ ...came, updates: update ? [update] : [] }, 13)
+        const { updates: __, ...wanted } = changed
+        expect(again).toEqual(wanted)
+        expect(familyAt({ ...came, updates: update ? [update] : [] }, 12).procedures).toEqual(came.procedures)
+        if (changes.length === 0) expect(update).toBeUndefined()
+      }),
+    )
   })
 })

@@ -51,3 +51,43 @@ function updated(family: Family, update: FamilyUpdate): Family {
     ],
   }
 }
+
+/**
+ * The update that makes one family out of another: what is otherwise in it, of what an update can change. What is
+ * missing in the changed one stays as it was: an update takes nothing away.
+ * @param before the family with all updates of lower versions
+ * @returns undefined where nothing is otherwise
+ */
+export function updateBetween(before: Family, changed: Family, fromSystem: number): FamilyUpdate | undefined {
+  const otherwise = <One>(was: Readonly<Record<string, One>>, is: Readonly<Record<string, One>>) =>
+    Object.fromEntries(Object.entries(is).filter(([name, one]) => !isSame(was[name], one)))
+  const starts = otherwise(before.starts, changed.starts) as Family['starts']
+  const parts = changed.compose.flatMap(({ as, with: given }) => {
+    const was = before.compose.find((one) => one.as === as)
+    const other = was ? otherwise(was.with, given) : {}
+    return Object.keys(other).length > 0 ? [[as, other] as const] : []
+  })
+  const update: FamilyUpdate = {
+    fromSystem,
+    ...(changed.longPressMs === before.longPressMs ? {} : { longPressMs: changed.longPressMs }),
+    durations: otherwise(before.durations, changed.durations),
+    sums: otherwise(before.sums, changed.sums),
+    with: Object.fromEntries(parts),
+    states: otherwise(before.states, changed.states),
+    menus: otherwise(before.menus, changed.menus),
+    ...(Object.keys(starts).length > 0 ? { starts } : {}),
+    procedures: changed.procedures.filter(
+      (one) =>
+        !isSame(
+          before.procedures.find(({ id }) => id === one.id),
+          one,
+        ),
+    ),
+  }
+  const { fromSystem: _, ...rest } = update
+  return Object.values(rest).some((part) => typeof part === 'number' || Object.keys(part).length > 0)
+    ? update
+    : undefined
+}
+
+const isSame = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)

@@ -22,6 +22,10 @@ export const keyId = z.enum([
   'upper',
   'lower',
   'crown',
+  // A family's own, of the name that it gives them.
+  'own-key-1',
+  'own-key-2',
+  'own-key-3',
 ])
 export type KeyId = z.infer<typeof keyId>
 
@@ -29,9 +33,23 @@ export type KeyId = z.infer<typeof keyId>
 export const turn = z.enum(['up', 'down'])
 export type Turn = z.infer<typeof turn>
 
-/** What hangs on the device's port. Only a computer and a data headset speak data. */
-export const linkKind = z.enum(['none', 'charger', 'computer', 'data-headset'])
+/**
+ * What hangs on the device's port. Of the usual ones only a computer and a data headset speak data; the last two are a
+ * family's own, of the name that it gives them.
+ */
+export const linkKind = z.enum(['none', 'charger', 'computer', 'data-headset', 'own-link-1', 'own-link-2'])
 export type LinkKind = z.infer<typeof linkKind>
+/** What any device may be put on. */
+export const USUAL_LINKS = [
+  'none',
+  'charger',
+  'computer',
+  'data-headset',
+] as const satisfies readonly LinkKind[]
+
+/** How a foldable device stands: its screen flat, half folded, or shut. */
+export const posture = z.enum(['open', 'half-open', 'shut'])
+export type Posture = z.infer<typeof posture>
 
 export const screenKind = z.enum([
   'lock-screen',

@@ -152,6 +152,8 @@ function correctionOfSlip(slip: Exclude<Slip, { kind: 'ordinary' }>, procedure: 
       return { kind: 'promptly', step: slip.step }
     case 'miscount':
       return { kind: 'count', step: slip.step }
+    case 'misfold':
+      return { kind: 'fold', step: slip.step }
     case 'wrong-key':
       return { kind: 'right-key', key: slip.key, not: slip.instead }
     case 'both-keys':

@@ -1,4 +1,4 @@
-import type { KeyId, LinkKind, Procedure, Step } from '../catalog/index.ts'
+import type { KeyId, LinkKind, Posture, Procedure, Step } from '../catalog/index.ts'
 import { Execution, performPlan, PERFECT_HAND, planOf, type Action, type Plan } from '../procedure/index.ts'
 import { durationsAt, Twin, USUAL_SITUATION, type Machine, type TwinInput } from '../twin/index.ts'
 import { correctionOfMoment, type Correction } from './faults.ts'
@@ -27,6 +27,7 @@ export type Verdict =
 type Asked =
   | { readonly kind: 'key-down' | 'key-up'; readonly key: KeyId }
   | { readonly kind: 'link'; readonly link: LinkKind }
+  | { readonly kind: 'fold'; readonly to: Posture }
   | { readonly kind: 'tap'; readonly on: string }
 
 interface Matched {
@@ -174,6 +175,7 @@ function blame(
   const miscounted = tooFew ? step : tooMany
   if (miscounted !== undefined) return failed({ kind: 'count', step: miscounted }, miscounted)
   if (procedure.steps[step]?.do === 'plug' && !isDone) return failed({ kind: 'data-link' })
+  if (procedure.steps[step]?.do === 'fold' && !isDone) return failed({ kind: 'fold', step })
   // Keys of two steps may change at one instant: the wrong one was meant for the next that go down.
   const meant = procedure.steps.findIndex((one, index) => index >= step && keysDownAt(one).length > 0)
   const lacking = keysDownOf(procedure, meant).find((key) => !isMatched(matched, meant, key))
@@ -255,6 +257,8 @@ function isSame(input: TwinInput, asked: TwinInput | Asked): boolean {
       return asked.kind === input.kind && asked.key === input.key
     case 'link':
       return asked.kind === 'link' && asked.link === input.link
+    case 'fold':
+      return asked.kind === 'fold' && asked.to === input.to
     case 'tap':
       return asked.kind === 'tap' && asked.on === input.on
     default:
@@ -266,6 +270,8 @@ function askedBy(step: Step): readonly Asked[] {
   switch (step.do) {
     case 'plug':
       return [{ kind: 'link', link: step.link }]
+    case 'fold':
+      return [{ kind: 'fold', to: step.to }]
     case 'hold':
       return step.keys.map((key) => ({ kind: 'key-down', key }))
     case 'let-go':

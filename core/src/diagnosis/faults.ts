@@ -1,4 +1,4 @@
-import type { KeyId, LinkKind, Procedure } from '../catalog/index.ts'
+import { linkKind, type KeyId, type LinkKind, type Posture, type Procedure } from '../catalog/index.ts'
 import {
   isCountedMenu,
   momentOf,
@@ -38,6 +38,8 @@ export type Slip =
   | { readonly kind: 'lingering'; readonly step: number }
   /** One press too many, or one too few, where a number of them is one thing. */
   | { readonly kind: 'miscount'; readonly step: number; readonly by: 1 | -1 }
+  /** Folded otherwise than the step says: opened only halfway, say. */
+  | { readonly kind: 'misfold'; readonly step: number; readonly to: Posture }
   | { readonly kind: 'wrong-key'; readonly key: KeyId; readonly instead: KeyId }
   | { readonly kind: 'both-keys'; readonly key: KeyId; readonly also: KeyId }
 
@@ -48,6 +50,7 @@ export type Correction =
   | { readonly kind: 'later'; readonly step: number }
   | { readonly kind: 'promptly'; readonly step: number }
   | { readonly kind: 'count'; readonly step: number }
+  | { readonly kind: 'fold'; readonly step: number }
   | { readonly kind: 'right-key'; readonly key: KeyId; readonly not: KeyId }
   | { readonly kind: 'one-key'; readonly key: KeyId; readonly not: KeyId }
   | { readonly kind: 'data-link' }
@@ -73,11 +76,15 @@ export const FAULT_PRIORS = {
   flatBattery: 0.005,
   flatWhenOff: 0.2,
   loop: 0.01,
-  /** One try: each move that comes after something waited for, each number of presses, each pair of neighbouring keys. */
+  /**
+   * One try: each move that comes after something waited for, each number of presses, each folding, each pair of
+   * neighbouring keys.
+   */
   late: 0.03,
   early: 0.03,
   lingering: 0.01,
   miscount: 0.015,
+  misfold: 0.02,
   wrongKey: 0.025,
   bothKeys: 0.006,
   /** Each kind of slip as a habit. */
@@ -137,7 +144,7 @@ export function slipsOf(machine: Machine, procedure: Procedure): readonly { slip
   })
   // Where both neighbours are used, the one asked for last is the one mistaken.
   const [mistaken] = used.slice(-1)
-  const { late, early, lingering, miscount, wrongKey, bothKeys } = FAULT_PRIORS
+  const { late, early, lingering, miscount, misfold, wrongKey, bothKeys } = FAULT_PRIORS
   const slips = [
     ...moves.map((step) => ({ slip: { kind: 'late', step } as Slip, weight: late })),
     ...moves.map((step) => ({ slip: { kind: 'early', step } as Slip, weight: early })),
@@ -151,6 +158,10 @@ export function slipsOf(machine: Machine, procedure: Procedure): readonly { slip
         weight: miscount / 2,
       })),
     ),
+    ...procedure.steps.flatMap((one, step) => {
+      const to = one.do === 'fold' ? nearestPosture(machine, one.to) : undefined
+      return to ? [{ slip: { kind: 'misfold', step, to } as Slip, weight: misfold }] : []
+    }),
     ...(mistaken
       ? [
           { slip: { kind: 'wrong-key', key: mistaken[0], instead: mistaken[1] } as Slip, weight: wrongKey },
@@ -160,6 +171,12 @@ export function slipsOf(machine: Machine, procedure: Procedure): readonly { slip
   ]
   const rest = slips.reduce((sum, { weight }) => sum - weight, 1)
   return [{ slip: { kind: 'ordinary' }, weight: rest }, ...slips]
+}
+
+/** The posture that one is likeliest mistaken for: the one beside it, in the order a device opens. */
+function nearestPosture({ postures }: Machine, meant: Posture): Posture | undefined {
+  const at = postures.indexOf(meant)
+  return postures[at + 1] ?? postures[at - 1]
 }
 
 /** Longer than any screen is looked at. */
@@ -227,7 +244,7 @@ export function interventionOf(
       break
     case 'dead-cable':
     case 'flat-on-dead-cable':
-      for (const kind of ['charger', 'computer', 'data-headset'] as const) really.set(kind, 'none')
+      for (const kind of linkKind.options) if (kind !== 'none') really.set(kind, 'none')
       break
     default:
   }

@@ -7,6 +7,7 @@ export interface DiagnosisPhrases {
   readonly later: (what: string) => string
   readonly promptly: (what: string) => string
   readonly count: (what: string) => string
+  readonly fold: (what: string) => string
   readonly rightKey: (key: string, not: string) => string
   readonly oneKey: (key: string, not: string) => string
   readonly otherCable: string
@@ -30,6 +31,7 @@ export interface DiagnosisPhrases {
     readonly later: string
     readonly promptly: string
     readonly count: string
+    readonly fold: string
     readonly rightKey: (key: string, not: string) => string
     readonly oneKey: (key: string, not: string) => string
     readonly noData: string
@@ -49,6 +51,7 @@ export interface DiagnosisPhrases {
     readonly later: string
     readonly promptly: string
     readonly count: string
+    readonly fold: string
     readonly cable: string
     readonly link: string
   }
@@ -58,6 +61,7 @@ export interface DiagnosisPhrases {
     readonly pressed: (key: string) => string
     readonly letGo: (key: string) => string
     readonly plugged: (link: string) => string
+    readonly folded: (posture: string) => string
     readonly unplugged: string
     readonly lost: string
     readonly plugIn: string
@@ -71,6 +75,7 @@ export const PHRASES: Readonly<Record<Locale, DiagnosisPhrases>> = {
     later: (what) => `Wait for it. ${what}`,
     promptly: (what) => `Do not wait there: it goes away by itself. ${what}.`,
     count: (what) => `Count the presses. ${what}.`,
+    fold: (what) => `Look how it is folded. ${what}.`,
     rightKey: (key, not) => `Take ${key}, not ${not}.`,
     oneKey: (key, not) => `Press ${key} without ${not}.`,
     otherCable: 'Take another cable, with power on it.',
@@ -94,6 +99,7 @@ export const PHRASES: Readonly<Record<Locale, DiagnosisPhrases>> = {
       later: 'moving too early',
       promptly: 'a screen that went away meanwhile',
       count: 'a press too many or too few',
+      fold: 'the device not folded as it should be',
       rightKey: (key, not) => `${not} in place of ${key}`,
       oneKey: (key, not) => `${key} and ${not} both down`,
       noData: 'no data on the cable',
@@ -116,6 +122,7 @@ export const PHRASES: Readonly<Record<Locale, DiagnosisPhrases>> = {
       later: 'not before',
       promptly: 'at once',
       count: 'count',
+      fold: 'folded so',
       cable: 'another cable',
       link: 'the right link',
     },
@@ -125,6 +132,7 @@ export const PHRASES: Readonly<Record<Locale, DiagnosisPhrases>> = {
       pressed: (key) => `${key} pressed`,
       letGo: (key) => `${key} let go`,
       plugged: (link) => `${link}, plugged in`,
+      folded: (posture) => `Folded ${posture}`,
       unplugged: 'Cable taken out',
       lost: 'Lost here.',
       plugIn: 'Nothing was plugged in.',

@@ -85,10 +85,10 @@ function endsOf(
   return (['min', 'median', 'max'] as const).flatMap((unit) => {
     const twin = new Twin(machine, start, situation, durationsAt(machine, unit))
     if (kind === 'other-line') moveOneLine(twin, machine)
-    const first = menu.from(twin.stateIndex, twin.link)
+    const first = menu.from(twin.stateIndex, twin)
     if (!first || (kind === 'other-line' && first.input.kind !== 'press')) return []
     for (let n = 0; n < 40 && twin.state.cursor; n++) {
-      const step = kind === 'other-line' ? chosenHere(machine, twin) : menu.from(twin.stateIndex, twin.link)
+      const step = kind === 'other-line' ? chosenHere(machine, twin) : menu.from(twin.stateIndex, twin)
       if (!step) break
       giveInput(twin, machine, step.input)
       if (kind === 'other-line') break

@@ -36,6 +36,7 @@ export function correctionSentence(
       return words.later(moment(correction.step))
     case 'promptly':
     case 'count':
+    case 'fold':
       return words[correction.kind](stepWords(procedure, chart, locale)[correction.step] ?? '')
     case 'right-key':
       return words.rightKey(key[correction.key], key[correction.not])
@@ -80,7 +81,7 @@ export function dryRunSentence(
 /** A move as the beginning of a sentence on its moment; undefined for those that have none. */
 function moveWords(input: TwinInput, { names }: KeyChart, locale: Locale): string | undefined {
   const words = PHRASES[locale].dryRun
-  const { key, link } = phrases(locale, names)
+  const { key, link, posture } = phrases(locale, names)
   switch (input.kind) {
     case 'key-down':
       return words.pressed(capital(key[input.key]))
@@ -88,6 +89,8 @@ function moveWords(input: TwinInput, { names }: KeyChart, locale: Locale): strin
       return words.letGo(capital(key[input.key]))
     case 'link':
       return input.link === 'none' ? words.unplugged : words.plugged(capital(link[input.link]))
+    case 'fold':
+      return words.folded(posture[input.to])
     default:
       return undefined
   }
@@ -111,6 +114,7 @@ export function causeWords(
       return cause.later
     case 'promptly':
     case 'count':
+    case 'fold':
       return cause[correction.kind]
     case 'right-key':
       return cause.rightKey(key[correction.key], key[correction.not])
@@ -211,6 +215,7 @@ export function changesOf(
     case 'later':
     case 'promptly':
     case 'count':
+    case 'fold':
       return [...cable, { step: correction.step, word: changes[correction.kind] }]
     case 'right-key':
     case 'one-key': {
@@ -280,6 +285,7 @@ const OF_THE_HAND: readonly Correction['kind'][] = [
   'later',
   'promptly',
   'count',
+  'fold',
   'right-key',
   'one-key',
 ]

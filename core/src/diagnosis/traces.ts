@@ -250,6 +250,8 @@ export class FaultyBench {
       }
       case 'lingering':
         return { ...this.#slips, lateMs: new Map([[slip.step, this.#between(LINGERING_MS)]]) }
+      case 'misfold':
+        return { ...this.#slips, foldInstead: slip }
       case 'miscount':
         return { ...this.#slips, miscount: slip }
       case 'early': {

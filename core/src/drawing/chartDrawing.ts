@@ -1,5 +1,5 @@
 import { widthOf, type Drawing, type DrawingMark } from './drawing.ts'
-import { phrases, type ChartTime, type KeyChart, type Locale } from '../procedure/index.ts'
+import { phrases, type ChartTime, type KeyChart, type LinkSpan, type Locale } from '../procedure/index.ts'
 
 /** A key chart laid out: the same drawing on the screen, in a file and on paper. Lengths in its own units. */
 export interface ChartDrawing extends Drawing {
@@ -29,7 +29,7 @@ export interface ChartChange {
 
 /**
  * Lays out a key chart: a lane a key in the order of the device's edge, thick where it is held, cue marks as
- * hairlines across the lanes with their word, the link as its own lane, ranges as faded ends. Long stretches in
+ * hairlines across the lanes with their word, hinge and cable as lanes of their own, ranges as faded ends. Long stretches in
  * which nothing changes are drawn shorter, or they would squeeze the key work away.
  * @param width in the drawing's units, from about 400
  * @param changes what the next try does otherwise, marked at its step
@@ -44,6 +44,7 @@ export function chartDrawing(
   const labels = [
     ...chart.lanes.map(({ key }) => words.key[key]),
     ...(chart.touches.length > 0 ? [words.touch] : []),
+    ...(chart.postures.length > 0 ? [words.hinge] : []),
     ...(chart.links.length > 0 ? [words.cable] : []),
   ]
   const left = Math.max(SHORTEST_LABEL, ...labels.map((label) => widthOf(label, FIGURE.label, true) + 10))
@@ -105,16 +106,17 @@ export function chartDrawing(
       )
     }
   }
-  if (chart.links.length > 0) {
-    const y = top + (labels.length - 1) * LANE
-    lane(words.cable, y)
-    for (const { link, from: begins, to } of chart.links) {
+  const handled = (row: number, label: string, spans: readonly NamedSpan[]) => {
+    if (spans.length === 0) return
+    const y = top + row * LANE
+    lane(label, y)
+    for (const { name, from: begins, to } of spans) {
       const [x, end] = [xOf(begins.ms), xOf(to.ms)]
       marks.push({ kind: 'rect', ink: 'link', x, y: y + 4, width: end - x, height: 22 })
-      const over = boxes.find((box) => box.isAtLink && box.x < end && box.x + box.wide > x)
+      const over = boxes.find((box) => box.row === row && box.x < end && box.x + box.wide > x)
       const from = over ? over.x + over.wide + 6 : x + 6
       // Where the name does not fit into its span it is left to the words beside the chart.
-      const text = fitting(words.link[link], end - from - 6)
+      const text = fitting(name, end - from - 6)
       marks.push({
         kind: 'text',
         ink: 'word',
@@ -127,6 +129,17 @@ export function chartDrawing(
       })
     }
   }
+  const [hinge, cable] = rowsOfHandling(chart)
+  handled(
+    hinge,
+    words.hinge,
+    chart.postures.map((span) => ({ ...span, name: words.posture[span.posture] })),
+  )
+  handled(
+    cable,
+    words.cable,
+    chart.links.map((span) => ({ ...span, name: words.link[span.link] })),
+  )
   // All lines before all words, so that no line goes over a word of another cue.
   const yOf = (level: number) => FIRST_LEVEL + level * CUE_LEVEL
   for (const { x, level, isAwaited } of cues) {
@@ -141,23 +154,35 @@ export function chartDrawing(
   return { width, height, marks, xOf }
 }
 
+interface NamedSpan extends Pick<LinkSpan, 'from' | 'to'> {
+  readonly name: string
+}
+
+/** The lanes of hinge and cable, below those of keys and screen. */
+function rowsOfHandling({ lanes, touches, postures }: KeyChart): readonly [hinge: number, cable: number] {
+  const hinge = lanes.length + (touches.length > 0 ? 1 : 0)
+  return [hinge, hinge + (postures.length > 0 ? 1 : 0)]
+}
+
 /** Where the word of a change stands. */
 interface ChangeBox {
   readonly word: string
-  readonly isAtLink: boolean
+  /** The lane, from the top. */
+  readonly row: number
   readonly x: number
   readonly y: number
   readonly wide: number
 }
 
-/** At the key, or the cable, that a step changes. */
+/** At the key, the hinge or the cable that a step changes. */
 function changeBox(
   { step, word }: ChartChange,
-  { lanes, links, touches, stepEnds }: KeyChart,
+  chart: KeyChart,
   xOf: (ms: number) => number,
   top: number,
   width: number,
 ): ChangeBox {
+  const { lanes, links, postures, stepEnds } = chart
   const pressed = lanes.findIndex(({ spans }) => spans.some((span) => span.pressedAtStep === step))
   const letGo = lanes.findIndex(({ spans }) => spans.some((span) => span.letGoAtStep === step))
   const lane = pressed >= 0 ? pressed : letGo
@@ -167,10 +192,11 @@ function changeBox(
     spans.find((span) => span.letGoAtStep === step)?.to.ms ??
     stepEnds[step]?.ms ??
     0
-  const isAtLink = lane < 0 && links.length > 0
-  const row = isAtLink ? lanes.length + (touches.length > 0 ? 1 : 0) : Math.max(0, lane)
+  const [hinge, cable] = rowsOfHandling(chart)
+  const folds = postures.some(({ atStep }) => atStep === step)
+  const row = lane >= 0 ? lane : folds ? hinge : links.length > 0 ? cable : 0
   const wide = widthOf(word, FIGURE.cue, true) + 14
-  return { word, isAtLink, x: Math.min(xOf(ms) - 4, width - wide - 2), y: top + row * LANE, wide }
+  return { word, row, x: Math.min(xOf(ms) - 4, width - wide - 2), y: top + row * LANE, wide }
 }
 
 /** A framed word. */
@@ -201,13 +227,13 @@ function fitting(text: string, width: number): string {
 
 /** Time to place, in order and without jumps; a stretch counts with the logarithm of its length. */
 function scaleOf(
-  { lanes, links, touches, cues, length }: KeyChart,
+  { lanes, links, postures, touches, cues, length }: KeyChart,
   left: number,
   width: number,
 ): (ms: number) => number {
   const times = new Set([0, length.ms])
   for (const { spans } of lanes) for (const { from, to } of spans) times.add(from.ms).add(to.ms)
-  for (const { from, to } of links) times.add(from.ms).add(to.ms)
+  for (const { from, to } of [...links, ...postures]) times.add(from.ms).add(to.ms)
   for (const { at } of [...cues, ...touches]) times.add(at.ms)
   const stops = [...times].sort((a, b) => a - b)
   const gaps = stops

@@ -70,6 +70,9 @@ export class PersonsHand implements HandTiming {
   plugMs(): number {
     return this.#paced(this.#values.plug)
   }
+  foldMs(): number {
+    return this.#paced(this.#values.fold)
+  }
   betweenTriesMs(): number {
     return draw(this.#values.betweenTries, this.#random)
   }

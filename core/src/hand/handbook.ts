@@ -15,6 +15,8 @@ export interface HandValues {
   /** A letter on the device's own keyboard. */
   readonly letter: Spread
   readonly plug: Spread
+  /** A hinge opened or shut. */
+  readonly fold: Spread
   /** How long a counted second lasts. */
   readonly countedSecond: Spread
   /** How much quicker or slower a person is as a whole. */
@@ -50,6 +52,7 @@ export const HANDBOOK: HandValues = {
   tap: { min: 500, middle: 800, max: 1800 },
   letter: { min: 180, middle: 280, max: 700 },
   plug: { min: 1500, middle: 2500, max: 6000 },
+  fold: { min: 500, middle: 1000, max: 2500 },
   countedSecond: { min: 800, middle: 1000, max: 1250 },
   pace: { min: 0.75, middle: 1, max: 1.6 },
   missedBuzz: 0.1,

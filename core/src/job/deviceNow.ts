@@ -19,6 +19,8 @@ export function situationOf(job: JobState): Situation {
   const wiped = deleted !== 'no'
   return {
     link: entered?.link ?? (onPower ? 'charger' : USUAL_SITUATION.link),
+    // How it is folded is said by the steps of the method, and nowhere on the job.
+    posture: USUAL_SITUATION.posture,
     batteryPercent:
       isCharging && bench.charging
         ? bench.charging.fromPercent

@@ -7,7 +7,7 @@ import { criticalSentence, stepWords, type Locale } from './words.ts'
 export interface Beat {
   /** Negative where it belongs into the count-in. */
   readonly atMs: number
-  /** A key going down, fingers sliding, a key let go, the cable moved, a second that passes, or words. */
+  /** A key going down, fingers sliding, a key let go, the cable or the hinge moved, a second that passes, or words. */
   readonly kind: 'press' | 'slide' | 'let-go' | 'plug' | 'tick' | 'say'
   readonly text?: string | undefined
 }
@@ -39,8 +39,9 @@ export function beatOf(procedure: Procedure, chart: KeyChart, locale: Locale): r
   const moves = movesOf(procedure)
   const soundAt = (index: number) => {
     const step = procedure.steps[index]
-    // A cable put in at leisure has no moment.
-    return step && (step.do !== 'plug' || moves.includes(index)) ? soundOf(step) : undefined
+    // A cable or a hinge moved at leisure has no moment.
+    const isHandled = step?.do === 'plug' || step?.do === 'fold'
+    return step && (!isHandled || moves.includes(index)) ? soundOf(step) : undefined
   }
   const segments: { afterStep?: number; chartMs: number; endMs: number; beats: Beat[] }[] = []
   let current = { chartMs: 0, endMs: 0, beats: [] as Beat[] } as (typeof segments)[number]
@@ -83,6 +84,7 @@ function soundOf(step: Step): Beat['kind'] | undefined {
     case 'slide':
       return 'slide'
     case 'plug':
+    case 'fold':
       return 'plug'
     case 'tap':
     case 'type':

@@ -38,6 +38,9 @@ export function giveInput(twin: Twin, machine: Machine, input: PathInput): void 
     case 'plug':
       give(PACE.touchMs, { kind: 'link', link: input.link })
       break
+    case 'fold':
+      give(PACE.touchMs, input)
+      break
     case 'wait':
       if (twin.nextDeadlineMs() < Number.POSITIVE_INFINITY) twin.advanceTo(twin.nextDeadlineMs())
   }

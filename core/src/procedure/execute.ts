@@ -1,4 +1,4 @@
-import type { KeyId, LinkKind } from '../catalog/index.ts'
+import type { KeyId, LinkKind, Posture } from '../catalog/index.ts'
 import { codeOfCue, codeOfEffect, type KeySet, type Twin, type TwinInput } from '../twin/index.ts'
 import type { PathStep } from './menuPath.ts'
 import type { MenuWay, Plan, PlannedStep } from './plan.ts'
@@ -17,6 +17,8 @@ export interface Slips {
   readonly alsoKeys?: ReadonlyMap<KeyId, KeyId>
   /** Keys that do nothing, however they are pressed. */
   readonly deadKeys?: readonly KeyId[]
+  /** A step after which the device stands folded otherwise than it says. */
+  readonly foldInstead?: { readonly step: number; readonly to: Posture }
   /** What a link that is plugged in really is. */
   readonly linkInstead?: ReadonlyMap<LinkKind, LinkKind>
 }
@@ -108,11 +110,16 @@ export class Execution {
   #do(step: PlannedStep): boolean {
     const timing = this.#timing
     switch (step.do) {
-      case 'plug': {
-        const isForced = this.#slips.doneAtMs?.step === this.#step
-        if (this.#reacts) this.#ready()
-        if (!isForced) this.nowMs += timing.plugMs()
-        this.#input({ kind: 'link', link: this.#slips.linkInstead?.get(step.link) ?? step.link })
+      case 'plug':
+        this.#handle(timing.plugMs(), {
+          kind: 'link',
+          link: this.#slips.linkInstead?.get(step.link) ?? step.link,
+        })
+        return true
+      case 'fold': {
+        const { foldInstead } = this.#slips
+        const to = foldInstead?.step === this.#step ? foldInstead.to : step.to
+        this.#handle(timing.foldMs(), { kind: 'fold', to })
         return true
       }
       case 'hold':
@@ -169,6 +176,14 @@ export class Execution {
     this.nowMs += wasCue ? this.#timing.reactionMs() : this.#timing.readyMs()
   }
 
+  /** Moves the cable or the hinge, which takes its time unless the moment is given. */
+  #handle(takesMs: number, input: TwinInput): void {
+    const isForced = this.#slips.doneAtMs?.step === this.#step
+    if (this.#reacts) this.#ready()
+    if (!isForced) this.nowMs += takesMs
+    this.#input(input)
+  }
+
   #keys(keys: readonly number[], set: KeySet, down: boolean, inOrder: boolean): void {
     const skewMs = inOrder || keys.length === 1 ? 0 : this.#timing.skewMs()
     if (!inOrder && skewMs === 0) {
@@ -223,7 +238,7 @@ export class Execution {
     const twin = this.#twin
     for (let n = 0; n < MOST_INPUTS; n++) {
       if (way.isAt(twin.stateIndex)) return true
-      const next = way.from(twin.stateIndex, twin.link)
+      const next = way.from(twin.stateIndex, twin)
       if (!next) return false
       if (this.#record) (this.#record.choices[this.#step] ??= []).push(next)
       const shownBefore = twin.shownCount
@@ -281,6 +296,10 @@ export class Execution {
       case 'plug':
         this.nowMs += this.#timing.plugMs()
         this.#input({ kind: 'link', link: this.#slips.linkInstead?.get(input.link) ?? input.link })
+        break
+      case 'fold':
+        this.nowMs += this.#timing.foldMs()
+        this.#input(input)
         break
       case 'wait':
         if (this.#twin.nextDeadlineMs() === Number.POSITIVE_INFINITY) break

@@ -1,5 +1,5 @@
-import type { Cue, KeyId, LinkKind, Procedure } from '../catalog/index.ts'
-import type { Machine } from '../twin/index.ts'
+import type { Cue, KeyId, LinkKind, Posture, Procedure } from '../catalog/index.ts'
+import type { Machine, TwinInput } from '../twin/index.ts'
 import type { Action } from './execute.ts'
 import { inParts, type MenuLinePart } from './menuLine.ts'
 import type { Proof } from './proof.ts'
@@ -31,6 +31,13 @@ export interface LinkSpan {
   readonly to: ChartTime
 }
 
+export interface PostureSpan {
+  readonly posture: Posture
+  readonly atStep: number
+  readonly from: ChartTime
+  readonly to: ChartTime
+}
+
 /** A tap on the screen, or a word typed there. */
 export interface TouchMark {
   readonly at: ChartTime
@@ -44,12 +51,13 @@ export interface CueMark {
   readonly step?: number | undefined
 }
 
-/** The notation for a combination: one lane a key, cue marks across them, the link as a lane of its own. */
+/** The notation for a combination: one lane a key, cue marks across them, cable and hinge as lanes of their own. */
 export interface KeyChart {
-  /** Keys named by their place, where the family asks for it. */
-  readonly names: Machine['keyNames']
+  /** The names of keys and links that are not the usual ones. */
+  readonly names: Machine['names']
   readonly lanes: readonly KeyLane[]
   readonly links: readonly LinkSpan[]
+  readonly postures: readonly PostureSpan[]
   readonly touches: readonly TouchMark[]
   readonly cues: readonly CueMark[]
   readonly length: ChartTime
@@ -60,7 +68,7 @@ export interface KeyChart {
 }
 
 /** Draws the chart of a procedure from its proof: times of the median run, ranges from both extremes. */
-export function keyChart({ keys, keyNames }: Machine, procedure: Procedure, proof: Proof): KeyChart {
+export function keyChart({ keys, names }: Machine, procedure: Procedure, proof: Proof): KeyChart {
   const timeOf = (of: (run: Performance) => number | undefined): ChartTime => {
     const ms = of(proof.median) ?? proof.median.endedAtMs
     const others = [of(proof.min), of(proof.max), ms].filter((value) => value !== undefined)
@@ -69,11 +77,22 @@ export function keyChart({ keys, keyNames }: Machine, procedure: Procedure, proo
   const length = timeOf((run) => run.endedAtMs)
   const actionTime = (index: number) => timeOf((run) => run.actions[index]?.atMs)
   return {
-    names: keyNames,
+    names,
     lanes: keys
       .map((key) => ({ key, spans: spansOf(key, proof.median.actions, actionTime, length) }))
       .filter(({ spans }) => spans.length > 0),
-    links: linksOf(proof.median.actions, actionTime, length),
+    links: spansOfInputs(
+      proof.median.actions,
+      (input) => (input.kind === 'link' ? { link: input.link } : undefined),
+      actionTime,
+      length,
+    ).filter(({ link }) => link !== 'none'),
+    postures: spansOfInputs(
+      proof.median.actions,
+      (input, atStep) => (input.kind === 'fold' ? { posture: input.to, atStep } : undefined),
+      actionTime,
+      length,
+    ),
     touches: touchesOf(procedure, proof.median.actions, actionTime),
     cues: cuesOf(procedure, proof, timeOf),
     length,
@@ -108,21 +127,18 @@ function spansOf(
   return spans
 }
 
-function linksOf(
+/** What an input makes stand until the next of its kind. */
+function spansOfInputs<Made extends object>(
   actions: readonly Action[],
+  madeBy: (input: TwinInput, step: number) => Made | undefined,
   timeOf: (index: number) => ChartTime,
   end: ChartTime,
-): LinkSpan[] {
-  const plugs = actions.flatMap(({ input }, index) =>
-    input.kind === 'link' ? [{ link: input.link, index }] : [],
-  )
-  return plugs
-    .map(({ link, index }, n) => ({
-      link,
-      from: timeOf(index),
-      to: plugs[n + 1] ? timeOf(plugs[n + 1]?.index ?? 0) : end,
-    }))
-    .filter(({ link }) => link !== 'none')
+): (Made & { readonly from: ChartTime; readonly to: ChartTime })[] {
+  const made = actions.flatMap(({ input, step }, index) => {
+    const of = madeBy(input, step)
+    return of ? [{ of, from: timeOf(index) }] : []
+  })
+  return made.map(({ of, from }, n) => ({ ...of, from, to: made[n + 1]?.from ?? end }))
 }
 
 function touchesOf(

@@ -1,5 +1,5 @@
 import TinyQueue from 'tinyqueue'
-import { IRREVERSIBLE, linkKind, type Effect, type LinkKind } from '../catalog/index.ts'
+import { IRREVERSIBLE, linkKind, posture, type Effect } from '../catalog/index.ts'
 import {
   allowsAround,
   type Machine,
@@ -14,14 +14,17 @@ export interface PathStep {
   /** State indices of the machine. */
   readonly from: number
   readonly to: number
-  /** Which of the state's transitions it takes; -1 where a cable is plugged and nothing comes of it by itself. */
+  /** Which of the state's transitions it takes; -1 where a cable or hinge is moved and nothing comes of it by itself. */
   readonly transition: number
   readonly effects: readonly Effect[]
 }
 
-/** What a way costs: moves of the cable count first, then its presses, then the lines it chooses, then its time. */
+/** What hands have done to the cable and to the hinge. */
+export type Handled = Pick<Situation, 'link' | 'posture'>
+
+/** What a way costs: moves of cable and hinge count first, then its presses, then the lines it chooses, then its time. */
 export interface PathCost {
-  readonly cables: number
+  readonly handlings: number
   /** Presses, turns by a notch, taps and letters. */
   readonly presses: number
   /** Lines chosen: the fewer, the less leads elsewhere. */
@@ -48,25 +51,26 @@ export type PathGoal =
 /** What cannot be undone, and a start that is not the usual one. */
 const NEVER_ON_THE_WAY: readonly Effect[] = [...IRREVERSIBLE, 'start-safe-mode']
 
-const NOTHING: PathCost = { cables: 0, presses: 0, lines: 0, ms: 0 }
+const NOTHING: PathCost = { handlings: 0, presses: 0, lines: 0, ms: 0 }
 
 const sum = (a: PathCost, b: PathCost): PathCost => ({
-  cables: a.cables + b.cables,
+  handlings: a.handlings + b.handlings,
   presses: a.presses + b.presses,
   lines: a.lines + b.lines,
   ms: a.ms + b.ms,
 })
 /** Negative where the first costs less. */
 const compare = (a: PathCost, b: PathCost): number =>
-  a.cables - b.cables || a.presses - b.presses || a.lines - b.lines || a.ms - b.ms
+  a.handlings - b.handlings || a.presses - b.presses || a.lines - b.lines || a.ms - b.ms
 
-/** One number for a state together with what hangs on the port. */
-export const nameOfNode = (state: number, link: LinkKind): number =>
-  state * linkKind.options.length + linkKind.options.indexOf(link)
+/** One number for a state together with what hangs on the port and how the device is folded. */
+export const nameOfNode = (state: number, handled: Handled): number =>
+  (state * posture.options.length + posture.options.indexOf(handled.posture)) * linkKind.options.length +
+  linkKind.options.indexOf(handled.link)
 
 interface Arrival {
   readonly state: number
-  readonly link: LinkKind
+  readonly handled: Handled
   readonly cost: PathCost
   readonly by?: { readonly step: PathStep; readonly from: Arrival } | undefined
 }
@@ -74,7 +78,7 @@ interface Arrival {
 /**
  * The way from a state to a goal with the fewest presses, of these the one that chooses the fewest lines, of these the
  * quickest, searched on the machine's own graph (Dijkstra), so it works from any item of any menu and after any slip.
- * The cable is moved where nothing else leads there. Never passes through an effect that cannot be undone, or a start
+ * Cable and hinge are moved where nothing else leads there. Never passes through an effect that cannot be undone, or a start
  * in safe mode, unless that effect is the goal.
  * @param situation what hangs on the device and is on it now
  * @returns undefined when no sequence leads there
@@ -88,31 +92,30 @@ export function quickestPath(
   return cheapest(machine, from, goal, situation, false) ?? cheapest(machine, from, goal, situation, true)
 }
 
-/** @param movesCable whether the cable may be moved on the way */
+/** @param handles whether cable and hinge may be moved on the way */
 function cheapest(
   machine: Machine,
   from: number,
   goal: PathGoal,
   situation: Situation,
-  movesCable: boolean,
+  handles: boolean,
 ): MenuPath | undefined {
-  const start: Arrival = { state: from, link: situation.link, cost: NOTHING }
-  const best = new Map([[nameOfNode(from, situation.link), start]])
+  const { link, posture: folded } = situation
+  const start: Arrival = { state: from, handled: { link, posture: folded }, cost: NOTHING }
+  const best = new Map([[nameOfNode(from, start.handled), start]])
   const open = new TinyQueue([start], (a, b) => compare(a.cost, b.cost))
   let last: Arrival | undefined
   for (let here = open.pop(); here; here = open.pop()) {
-    const { state, link } = here
-    if (best.get(nameOfNode(state, link)) !== here) continue
+    const { state, handled } = here
+    if (best.get(nameOfNode(state, handled)) !== here) continue
     if (last && compare(last.cost, here.cost) <= 0) break
     if (goal.kind === 'state' && goal.isGoal(state)) return pathTo(here)
-    const around = { ...situation, link }
+    const around = { ...situation, ...handled }
     const edges = edgesFrom(machine, state, around)
-    for (const { step, cost, link: then } of movesCable
-      ? [...edges, ...pluggings(machine, state, around)]
-      : edges) {
+    for (const { step, cost, then } of handles ? [...edges, ...handlings(machine, state, around)] : edges) {
       const there: Arrival = {
         state: step.to,
-        link: then,
+        handled: then ?? handled,
         cost: sum(here.cost, cost),
         by: { step, from: here },
       }
@@ -122,7 +125,7 @@ function cheapest(
       }
       if (step.effects.some((effect) => NEVER_ON_THE_WAY.includes(effect))) continue
       if (goal.kind === 'state' && goal.avoids?.(step.to)) continue
-      const name = nameOfNode(step.to, then)
+      const name = nameOfNode(step.to, there.handled)
       const before = best.get(name)
       if (before && compare(before.cost, there.cost) <= 0) continue
       best.set(name, there)
@@ -148,13 +151,13 @@ function pathTo(arrival: Arrival): MenuPath {
 interface Edge {
   readonly step: PathStep
   readonly cost: PathCost
-  readonly link: LinkKind
+  /** Cable and hinge after it, where it moves one of them. */
+  readonly then?: Handled
 }
 
 function edgesFrom(machine: Machine, from: number, situation: Situation): readonly Edge[] {
   const state = machine.states[from]
   if (!state) return []
-  const { link } = situation
   const edges: Edge[] = []
   const leaving = leavingByItself(machine, state, situation)
   // At a cursor somebody goes on before the device does.
@@ -162,7 +165,6 @@ function edgesFrom(machine: Machine, from: number, situation: Situation): readon
     edges.push({
       step: stepOf(from, leaving.index, leaving.transition, { kind: 'wait' }),
       cost: { ...NOTHING, ms: leaving.usualMs },
-      link,
     })
   const answered = new Set<string>()
   for (const [index, transition] of inTurn(state.transitions)) {
@@ -179,8 +181,7 @@ function edgesFrom(machine: Machine, from: number, situation: Situation): readon
     const lines = state.cursor && index >= state.cursor.choice ? 1 : 0
     edges.push({
       step: stepOf(from, index, transition, made.input),
-      cost: { cables: 0, presses: made.presses, lines, ms: made.ms },
-      link,
+      cost: { handlings: 0, presses: made.presses, lines, ms: made.ms },
     })
   }
   return edges
@@ -259,31 +260,47 @@ function leavingByItself(
   return first
 }
 
-/** The cable moved to each other thing, from a state. */
-function pluggings(machine: Machine, from: number, situation: Situation): readonly Edge[] {
+/** The cable moved to each other thing, and the hinge to each other posture, from a state. */
+function handlings(machine: Machine, from: number, situation: Situation): readonly Edge[] {
   const state = machine.states[from]
   if (!state) return []
   const leaving = leavingByItself(machine, state, situation)
-  if (leaving && leaving.soonestMs < COST.plugMs) return []
-  return linkKind.options.flatMap((link) =>
-    link === situation.link ? [] : [plugging(state, from, { ...situation, link })],
-  )
+  const { link, posture } = situation
+  const edge = (input: PathInput, then: Handled, ms: number): readonly Edge[] =>
+    leaving && leaving.soonestMs < ms
+      ? []
+      : [handling(state, from, input, { ...situation, ...then }, { ...NOTHING, handlings: 1, ms })]
+  return [
+    ...machine.links.flatMap((other) =>
+      other === link ? [] : edge({ kind: 'plug', link: other }, { link: other, posture }, COST.plugMs),
+    ),
+    ...machine.postures.flatMap((other) =>
+      other === posture ? [] : edge({ kind: 'fold', to: other }, { link, posture: other }, COST.foldMs),
+    ),
+  ]
 }
 
-function plugging(state: MachineState, from: number, then: Situation): Edge {
-  const { link } = then
+function handling(
+  state: MachineState,
+  from: number,
+  input: PathInput,
+  then: Situation,
+  cost: PathCost,
+): Edge {
   const index = state.transitions.findIndex(
     ({ trigger, guard }) =>
-      trigger.kind === 'link' && trigger.to.includes(link) && !guard.held && allowsAround(guard, then),
+      ((input.kind === 'plug' && trigger.kind === 'link' && trigger.to.includes(input.link)) ||
+        (input.kind === 'fold' && trigger.kind === 'fold' && trigger.to.includes(input.to))) &&
+      !guard.held &&
+      allowsAround(guard, then),
   )
   const transition = state.transitions[index]
-  const input = { kind: 'plug', link } as const
   return {
     step: transition
       ? stepOf(from, index, transition, input)
       : { input, from, to: from, transition: -1, effects: [] },
-    cost: { ...NOTHING, cables: 1, ms: COST.plugMs },
-    link,
+    cost,
+    then: { link: then.link, posture: then.posture },
   }
 }
 

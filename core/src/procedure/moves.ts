@@ -12,8 +12,8 @@ export function heldBeforeEach({ steps }: Procedure): readonly (readonly KeyId[]
 }
 
 /**
- * The steps whose moment can matter, in order: they move keys, or the cable while keys are held or once something
- * was waited for. A cable put in before all else may be put in at leisure.
+ * The steps whose moment can matter, in order: they move keys, or the cable or the hinge while keys are held or once
+ * something was waited for. A cable put in before all else may be put in at leisure.
  */
 export function movesOf(procedure: Procedure): readonly number[] {
   const held = heldBeforeEach(procedure)
@@ -26,6 +26,7 @@ export function movesOf(procedure: Procedure): readonly number[] {
       case 'press':
         return [index]
       case 'plug':
+      case 'fold':
         return (held[index]?.length ?? 0) > 0 || (firstWait >= 0 && index > firstWait) ? [index] : []
       default:
         return []

@@ -10,10 +10,10 @@ import {
   type State,
   type Transition,
 } from '../catalog/index.ts'
-import { compileFamily, USUAL_SITUATION, type Machine } from '../twin/index.ts'
+import { compileFamily, type Machine } from '../twin/index.ts'
 import { excludes, implies } from './guardLogic.ts'
 import { checkMenus, type MenuFinding } from './menuCheck.ts'
-import { cannotBeDone, prove, whyNotProven } from './proof.ts'
+import { whyMissed } from './proof.ts'
 
 /** Something in a pack that can be read but will not serve: where it is, what it is, and the sentence. */
 export interface PackFinding {
@@ -50,17 +50,19 @@ export function checkPack(pack: Pack): readonly PackFinding[] {
 }
 
 /** A family as it came, and as it is from each update on; what was found before an update is said once. */
-function checkVersions(
+export function checkVersions(
   pack: Pick<Pack, 'fragments'>,
   family: Family,
-  path: readonly (string | number)[],
+  path: readonly (string | number)[] = [],
 ): readonly PackFinding[] {
   const told = new Set<string>()
-  return versionsOf(family).flatMap(({ family: version }, n) => {
+  return versionsOf(family).flatMap(({ family: version, fromSystem }, n) => {
     const at = n === 0 ? path : [...path, 'updates', n - 1]
     const found = checkFamily(pack, version, at).filter(({ sentence }) => !told.has(sentence))
     for (const { sentence } of found) told.add(sentence)
-    return found
+    return fromSystem === undefined
+      ? found
+      : found.map((one) => ({ ...one, sentence: `From system ${fromSystem} on: ${one.sentence}` }))
   })
 }
 
@@ -183,6 +185,7 @@ function collisions(composed: ComposedFamily, place: Place): PackFinding[] {
 function atOneInstant({ on: a }: Transition, { on: b }: Transition): boolean {
   const plain = (on: Transition['on']) => JSON.stringify({ ...on, from: undefined, to: undefined })
   if (a.kind === 'link' && b.kind === 'link') return a.to.some((link) => b.to.includes(link))
+  if (a.kind === 'fold' && b.kind === 'fold') return a.to.some((posture) => b.to.includes(posture))
   return plain(a) === plain(b)
 }
 
@@ -271,15 +274,6 @@ function ownTimes(pack: Pack): PackFinding[] {
       return [{ path: ['models', index, 'durations'], code: 'model-times', sentence }]
     })
   })
-}
-
-/** Why a procedure fails its proof; undefined where it holds. */
-export function whyMissed(machine: Machine, procedure: Family['procedures'][number]): string | undefined {
-  try {
-    return whyNotProven(procedure, prove(machine, procedure, USUAL_SITUATION))
-  } catch (error) {
-    return cannotBeDone(procedure, error)
-  }
 }
 
 function unused(pack: Pack): PackFinding[] {

@@ -1,4 +1,4 @@
-import type { KeyId, LinkKind, Turn } from '../catalog/index.ts'
+import type { KeyId, LinkKind, Posture, Turn } from '../catalog/index.ts'
 import type { Machine, MachineState, MachineTransition } from '../twin/index.ts'
 
 /** One input of the hand in a menu. */
@@ -23,14 +23,15 @@ export type PathInput =
   /** The word that the screen shows. */
   | { readonly kind: 'type-shown' }
   | { readonly kind: 'plug'; readonly link: LinkKind }
+  | { readonly kind: 'fold'; readonly to: Posture }
   /** Nothing to do: the screen goes on by itself. */
   | { readonly kind: 'wait' }
 
 /**
  * What each input costs the hand, in milliseconds. A press: the keystroke-level model's 0.28 s for an average
- * non-secretary typist (Card, Moran and Newell 1980, from memory). A tap on glass, a plug: common practice, no source.
+ * non-secretary typist (Card, Moran and Newell 1980, from memory). A tap on glass, a plug, a hinge: common practice, no source.
  */
-export const COST = { pressMs: 280, tapMs: 800, plugMs: 4000 }
+export const COST = { pressMs: 280, tapMs: 800, plugMs: 4000, foldMs: 2000 }
 /** How long a long press takes: the family's, or a duration of its own. */
 export function longPressOf(
   { longPressMs, durations }: Machine,
@@ -131,6 +132,7 @@ export function inputOf(
     case 'after':
     case 'hold':
     case 'link':
+    case 'fold':
     case 'idle':
       return undefined
   }

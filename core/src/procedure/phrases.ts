@@ -5,6 +5,7 @@ import type {
   KeyId,
   LinkKind,
   PortKind,
+  Posture,
   Source,
   StartState,
   Turn,
@@ -23,6 +24,9 @@ export interface ProcedurePhrases {
   readonly source: Readonly<Record<Source, string>>
   /** The lane of what hangs on the port. */
   readonly cable: string
+  /** The lane of how it is folded. */
+  readonly hinge: string
+  readonly posture: Readonly<Record<Posture, string>>
   /** The lane of what is done on the screen. */
   readonly touch: string
   readonly and: string
@@ -42,6 +46,9 @@ export interface ProcedurePhrases {
   readonly plug: (link: string, held: string) => string
   /** The same within a menu line. */
   readonly moveCable: (link: string) => string
+  readonly fold: (to: Posture, held: string) => string
+  /** The same within a menu line. */
+  readonly moveHinge: (to: Posture) => string
   readonly atCue: (until: string, actions: readonly string[]) => string
   readonly afterCount: (count: number, actions: readonly string[]) => string
   readonly afterTime: (about: string, actions: readonly string[]) => string

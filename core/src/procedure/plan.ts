@@ -1,10 +1,12 @@
-import type { KeyId, LinkKind, Procedure, ScreenKind, Step } from '../catalog/index.ts'
+import type { KeyId, LinkKind, Posture, Procedure, ScreenKind, Step } from '../catalog/index.ts'
 import { codeOfCue, type KeySet, type Machine, type Situation } from '../twin/index.ts'
-import { nameOfNode, quickestPath, type PathGoal, type PathStep } from './menuPath.ts'
+import { nameOfNode, quickestPath, type Handled, type PathGoal, type PathStep } from './menuPath.ts'
+import type { PathInput } from './pathInput.ts'
 
 /** A step with its keys as places and sets and its cue as a code. */
 export type PlannedStep =
   | { readonly do: 'plug'; readonly link: LinkKind }
+  | { readonly do: 'fold'; readonly to: Posture }
   | { readonly do: 'hold'; readonly keys: readonly number[]; readonly set: KeySet; readonly inOrder: boolean }
   | { readonly do: 'let-go'; readonly keys: readonly number[]; readonly set: KeySet }
   | { readonly do: 'wait-cue'; readonly code: number; readonly standing: boolean }
@@ -55,7 +57,7 @@ export function planOf(machine: Machine, procedure: Procedure, usual: Situation)
   if (start === undefined) throw new Error(`The family has no start “${procedure.from}”`)
   let around = situation
   const steps = procedure.steps.map((step): PlannedStep => {
-    if (step.do === 'plug') around = { ...around, link: step.link }
+    around = { ...around, ...handledBy(step) }
     return planned(machine, step, around)
   })
   const goal: PlannedStep = waitFor(procedure.goal)
@@ -68,7 +70,7 @@ export function planOf(machine: Machine, procedure: Procedure, usual: Situation)
 /** A plan that goes on, from recovery through the wipe to the set-up wizard. */
 export function planOfWholeReset(machine: Machine, procedure: Procedure, situation: Situation): Plan {
   const plan = planOf(machine, procedure, situation)
-  const around = { ...plan.situation, link: lastLink(procedure) ?? plan.situation.link }
+  const around = procedure.steps.reduce((so, step) => ({ ...so, ...handledBy(step) }), plan.situation)
   const toWipe = new MenuWay(machine, { kind: 'effect', effect: 'wipe-data' }, around)
   const isGoal = (state: number) => machine.states[state]?.screen === 'set-up'
   const toSetUp = new MenuWay(machine, { kind: 'state', isGoal }, { ...around, wiped: true, loop: false })
@@ -76,8 +78,8 @@ export function planOfWholeReset(machine: Machine, procedure: Procedure, situati
 }
 
 /**
- * The way to a goal as a rule: for every state, and what hangs on the port, the next input, remembered once searched,
- * so that a slip is answered from wherever it led.
+ * The way to a goal as a rule: for every state, what hangs on the port and how it is folded, the next input, remembered
+ * once searched, so that a slip is answered from wherever it led.
  */
 export class MenuWay {
   readonly goal: PathGoal
@@ -93,17 +95,17 @@ export class MenuWay {
 
   /**
    * The next input from a state; undefined where no way leads to the goal.
-   * @param link what hangs on the port now
+   * @param around what hangs on the port now, and how the device is folded
    */
-  from(state: number, link: LinkKind): PathStep | undefined {
-    const name = nameOfNode(state, link)
+  from(state: number, { link, posture }: Handled): PathStep | undefined {
+    let then: Handled = { link, posture }
+    const name = nameOfNode(state, then)
     if (!this.#next.has(name)) {
-      const path = quickestPath(this.#machine, state, this.goal, { ...this.#situation, link })
-      let then = link
+      const path = quickestPath(this.#machine, state, this.goal, { ...this.#situation, ...then })
       for (const step of path?.steps ?? []) {
         const here = nameOfNode(step.from, then)
         if (!this.#next.has(here)) this.#next.set(here, step)
-        if (step.input.kind === 'plug') then = step.input.link
+        then = { ...then, ...handledBy(step.input) }
       }
       if (!this.#next.has(name)) this.#next.set(name, undefined)
     }
@@ -142,6 +144,7 @@ function planned(machine: Machine, step: Step, around: Situation): PlannedStep {
   const set = (keys: readonly number[]): KeySet => keys.reduce((all, one) => all | (1 << one), 0)
   switch (step.do) {
     case 'plug':
+    case 'fold':
       return step
     case 'hold': {
       const keys = step.keys.map(key)
@@ -178,7 +181,9 @@ function waitFor(cue: Parameters<typeof codeOfCue>[0]): PlannedStep {
   return { do: 'wait-cue', code: codeOfCue(cue), standing: cue !== 'dark' }
 }
 
-function lastLink({ steps }: Procedure): LinkKind | undefined {
-  const plug = steps.findLast((step) => step.do === 'plug')
-  return plug?.do === 'plug' ? plug.link : undefined
+/** What a step, or an input of a menu, does to the cable or the hinge. */
+export function handledBy(done: Step | PathInput): Partial<Handled> {
+  if ('do' in done)
+    return done.do === 'plug' ? { link: done.link } : done.do === 'fold' ? { posture: done.to } : {}
+  return done.kind === 'plug' ? { link: done.link } : done.kind === 'fold' ? { posture: done.to } : {}
 }

@@ -1,6 +1,7 @@
 import type { Procedure } from '../catalog/index.ts'
-import { durationsAt, type Machine, type Situation } from '../twin/index.ts'
+import { durationsAt, USUAL_SITUATION, type Machine, type Situation } from '../twin/index.ts'
 import { perform, type Performance } from './perform.ts'
+import { phrases } from './words.ts'
 
 /** A procedure done with a perfect hand on a unit in the middle and on both extremes. */
 export interface Proof {
@@ -23,9 +24,31 @@ export function prove(machine: Machine, procedure: Procedure, situation: Situati
   }
 }
 
-/** Why a proof does not hold, in one sentence; undefined where it does. */
-export function whyNotProven(procedure: Procedure, proof: Proof): string | undefined {
-  if (proof.holds) return undefined
+/** Why a procedure fails its proof; undefined where it holds, however a foldable lies there at its beginning. */
+export function whyMissed(machine: Machine, procedure: Procedure): string | undefined {
+  try {
+    return whyNotProven(machine, procedure, prove(machine, procedure, USUAL_SITUATION))
+  } catch (error) {
+    return cannotBeDone(procedure, error)
+  }
+}
+
+/**
+ * The same where it was proven already.
+ * @param proof in the usual situation
+ */
+export function whyNotProven(machine: Machine, procedure: Procedure, proof: Proof): string | undefined {
+  if (!proof.holds) return whyItFails(procedure, proof)
+  const missed = machine.postures.find(
+    (posture) => !prove(machine, procedure, { ...USUAL_SITUATION, posture }).holds,
+  )
+  return (
+    missed &&
+    `“${procedure.school}” does not reach its goal where the device is ${phrases('en').posture[missed]} at the beginning: say in a step how it is folded.`
+  )
+}
+
+function whyItFails(procedure: Procedure, proof: Proof): string {
   const units = (['median', 'min', 'max'] as const).filter(
     (unit) => !proof[unit].reached || proof[unit].stuckAtStep !== undefined,
   )

@@ -23,7 +23,7 @@ export function procedureSheet(machine: Machine, procedure: Procedure, locale: L
     const chart = keyChart(machine, procedure, proof)
     return {
       procedure,
-      notProven: whyNotProven(procedure, proof),
+      notProven: whyNotProven(machine, procedure, proof),
       proof,
       chart,
       lines: stepWords(procedure, chart, locale),

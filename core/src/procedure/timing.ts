@@ -18,6 +18,7 @@ export interface HandTiming {
   typeMs(letters: number): number
   countMs(count: number): number
   plugMs(): number
+  foldMs(): number
   /** Whether a buzz goes unnoticed. */
   missesBuzz(): boolean
   /**
@@ -49,6 +50,7 @@ export const PERFECT_HAND: HandTiming = {
   typeMs: () => 500,
   countMs: (count) => count * 1000,
   plugMs: nothing,
+  foldMs: nothing,
   missesBuzz: () => false,
   movesAfterMs: () => Number.NaN,
   patienceMs: () => PATIENCE_MS,

@@ -1,3 +1,4 @@
+import type { Posture } from '../catalog/index.ts'
 import type { ProcedurePhrases } from './phrases.ts'
 
 const seconds = (ms: number) => (ms < 2000 ? (ms / 1000).toFixed(1) : String(Math.round(ms / 1000)))
@@ -6,6 +7,12 @@ const oneAfterAnother = (actions: readonly string[]) => actions.map(lowerFirst).
 /** A bound is never said wider than it is. */
 const tenths = (ms: number, round = Math.floor) => (round(ms / 100) / 10).toFixed(1)
 const bracket = (about: string) => (about ? ` (${about})` : '')
+
+const FOLD: Readonly<Record<Posture, string>> = {
+  open: 'Open it',
+  'half-open': 'Fold it half open',
+  shut: 'Shut it',
+}
 
 export const english: ProcedurePhrases = {
   key: {
@@ -17,6 +24,9 @@ export const english: ProcedurePhrases = {
     upper: 'upper key',
     lower: 'lower key',
     crown: 'crown',
+    'own-key-1': 'key of its own',
+    'own-key-2': 'second key of its own',
+    'own-key-3': 'third key of its own',
   },
   cue: {
     'lock-screen': 'lock screen',
@@ -69,6 +79,8 @@ export const english: ProcedurePhrases = {
     charger: 'a charger',
     computer: 'a computer, with a data cable',
     'data-headset': 'data-capable wired earphones',
+    'own-link-1': 'a cable of its own',
+    'own-link-2': 'another cable of its own',
   },
   start: {
     'on-locked': 'On and locked',
@@ -94,6 +106,8 @@ export const english: ProcedurePhrases = {
     'invented-for-the-demo': 'invented for the demo',
   },
   cable: 'cable',
+  hinge: 'hinge',
+  posture: { open: 'open', 'half-open': 'half open', shut: 'shut' },
   touch: 'screen',
   and: ' + ',
   then: ', then ',
@@ -113,6 +127,8 @@ export const english: ProcedurePhrases = {
   plug: (link, held) =>
     `${link === 'no cable' ? 'Take the cable out' : `Plug in ${link}`}${held ? `, keep ${held}` : ''}`,
   moveCable: (link) => (link === 'no cable' ? 'take the cable out' : `plug in ${link}`),
+  fold: (to, held) => `${FOLD[to]}${held ? `, keep ${held}` : ''}`,
+  moveHinge: (to) => lowerFirst(FOLD[to]),
   atCue: (until, actions) =>
     `At ${until.replace(/^the screen turns dark$/, 'dark')}: ${oneAfterAnother(actions)}.`,
   afterCount: (count, actions) => `At the count of ${count}: ${oneAfterAnother(actions)}.`,

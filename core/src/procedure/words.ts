@@ -10,10 +10,12 @@ import { english } from './words.en.ts'
 export type Locale = 'en'
 const PHRASES: Readonly<Record<Locale, ProcedurePhrases>> = { en: english }
 
-/** The words of the trade for keys, cues and links in an interface language; `names` for keys named by place. */
+/** The words of the trade in an interface language; `names` for keys and links that a family names itself. */
 export function phrases(locale: Locale, names: KeyChart['names'] = {}): ProcedurePhrases {
   const words = PHRASES[locale]
-  return Object.keys(names).length > 0 ? { ...words, key: { ...words.key, ...names } } : words
+  return Object.keys(names).length > 0
+    ? { ...words, key: { ...words.key, ...names }, link: { ...words.link, ...names } }
+    : words
 }
 
 /** Shorter waits are not worth a figure. */
@@ -113,6 +115,8 @@ function wordsOfInput(input: PathInput, times: number, words: ProcedurePhrases):
       return words.typeShown
     case 'plug':
       return words.moveCable(words.link[input.link])
+    case 'fold':
+      return words.moveHinge(input.to)
     case 'wait':
       return ''
   }
@@ -128,6 +132,8 @@ function lineOf(
   switch (step.do) {
     case 'plug':
       return words.plug(words.link[step.link], list(held, words))
+    case 'fold':
+      return words.fold(step.to, list(held, words))
     case 'hold':
       return words.hold(
         step.keys.map((key) => words.key[key]).join(step.order === 'together' ? words.and : words.then),

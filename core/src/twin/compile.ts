@@ -1,4 +1,6 @@
 import {
+  linksIn,
+  namesIn,
   rangeOf,
   type ComposedFamily,
   type Guard,
@@ -101,6 +103,7 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
       case 'turn':
         return { kind: 'turn', key: index(on.key), by: on.by }
       case 'link':
+      case 'fold':
       case 'tap':
       case 'type':
       case 'type-shown':
@@ -169,7 +172,9 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
   )
   return {
     keys,
-    keyNames: Object.fromEntries(family.keys.flatMap(({ id, byPlace }) => (byPlace ? [[id, byPlace]] : []))),
+    names: namesIn(family),
+    links: linksIn(family),
+    postures: family.postures ?? [],
     longPressMs: family.longPressMs,
     durations,
     holdSets,

@@ -5,6 +5,7 @@ import {
   type Effect,
   type KeyId,
   type LinkKind,
+  type Posture,
   type ScreenKind,
   type Turn,
 } from '../catalog/index.ts'
@@ -15,8 +16,12 @@ export type KeySet = number
 /** A family ready to run: names resolved to indices, key sets to bits, durations to numbers of `durations`. */
 export interface Machine {
   readonly keys: readonly KeyId[]
-  /** Keys named by their place, where the family asks for it. */
-  readonly keyNames: Readonly<Partial<Record<KeyId, string>>>
+  /** The names of keys and links that are not the usual ones. */
+  readonly names: Readonly<Partial<Record<KeyId | LinkKind, string>>>
+  /** All that may hang on the port. */
+  readonly links: readonly LinkKind[]
+  /** How the device can be folded; empty where it cannot. */
+  readonly postures: readonly Posture[]
   readonly longPressMs: number
   readonly durations: readonly MachineDuration[]
   readonly holdSets: readonly HoldSet[]
@@ -92,6 +97,7 @@ export type MachineTrigger =
   | { readonly kind: 'key-down'; readonly key: number }
   | { readonly kind: 'turn'; readonly key: number; readonly by: Turn }
   | { readonly kind: 'link'; readonly to: readonly LinkKind[] }
+  | { readonly kind: 'fold'; readonly to: readonly Posture[] }
   /** With what stands there, where it is a line of a menu. */
   | { readonly kind: 'tap'; readonly on: string; readonly label?: string | undefined }
   | { readonly kind: 'type'; readonly word: string }
@@ -103,6 +109,7 @@ export interface MachineGuard {
   readonly fresh: boolean
   readonly ignore: KeySet
   readonly links?: readonly LinkKind[] | undefined
+  readonly postures?: readonly Posture[] | undefined
   /** Nothing is asked: the guard always allows. */
   readonly always: boolean
   readonly batteryFrom?: number | undefined
@@ -126,6 +133,8 @@ export interface MachineTransition {
 /** What is on the device and around it before a run. */
 export interface Situation {
   readonly link: LinkKind
+  /** Open where it does not fold. */
+  readonly posture: Posture
   /** 0 to 100. */
   readonly batteryPercent: number
   readonly screenLock: boolean
@@ -136,6 +145,7 @@ export interface Situation {
 
 export const USUAL_SITUATION: Situation = {
   link: 'none',
+  posture: 'open',
   batteryPercent: 60,
   screenLock: true,
   account: true,
@@ -149,6 +159,7 @@ export type TwinInput =
   | { readonly kind: 'key-up'; readonly key: KeyId }
   | { readonly kind: 'turn'; readonly key: KeyId; readonly by: Turn }
   | { readonly kind: 'link'; readonly link: LinkKind }
+  | { readonly kind: 'fold'; readonly to: Posture }
   | { readonly kind: 'tap'; readonly on: string }
   | { readonly kind: 'type'; readonly word: string }
   | { readonly kind: 'battery'; readonly percent: number }

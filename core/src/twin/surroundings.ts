@@ -1,4 +1,4 @@
-import type { Effect, LinkKind } from '../catalog/index.ts'
+import type { Effect, LinkKind, Posture } from '../catalog/index.ts'
 import type { MachineGuard, Situation } from './machine.ts'
 
 /** What a device charges to before it says so. Common practice, no source. */
@@ -7,6 +7,7 @@ const CHARGED_PERCENT = 20
 /** Whether what is on a device and around it lets a guard hold; which keys are held is not asked here. */
 export function allowsAround(guard: MachineGuard, around: Situation): boolean {
   if (guard.links && !guard.links.includes(around.link)) return false
+  if (guard.postures && !guard.postures.includes(around.posture)) return false
   if (guard.batteryFrom !== undefined && around.batteryPercent < guard.batteryFrom) return false
   if (guard.batteryBelow !== undefined && around.batteryPercent >= guard.batteryBelow) return false
   if (guard.screenLock !== undefined && guard.screenLock !== around.screenLock) return false
@@ -18,6 +19,7 @@ export function allowsAround(guard: MachineGuard, around: Situation): boolean {
 /** What is on a device and around it while it runs: what guards ask for besides keys, and what effects change. */
 export class Surroundings implements Situation {
   link: LinkKind = 'none'
+  posture: Posture = 'open'
   batteryPercent = 0
   screenLock = false
   account = false
@@ -26,6 +28,7 @@ export class Surroundings implements Situation {
 
   take(situation: Situation): void {
     this.link = situation.link
+    this.posture = situation.posture
     this.batteryPercent = situation.batteryPercent
     this.screenLock = situation.screenLock
     this.account = situation.account

@@ -1,4 +1,4 @@
-import type { Cue, Effect, KeyId, LinkKind } from '../catalog/index.ts'
+import type { Cue, Effect, KeyId, LinkKind, Posture } from '../catalog/index.ts'
 import {
   codeOfCue,
   type KeySet,
@@ -127,6 +127,9 @@ export class Twin {
   get link(): LinkKind {
     return this.#around.link
   }
+  get posture(): Posture {
+    return this.#around.posture
+  }
   /** The word that the screen shows to be typed, where it shows one. */
   get word(): string | undefined {
     return this.#word
@@ -191,6 +194,9 @@ export class Twin {
           break
         case 'link':
           this.#around.link = input.link
+          break
+        case 'fold':
+          this.#around.posture = input.to
           break
         case 'battery':
           this.#around.batteryPercent = input.percent
@@ -327,6 +333,8 @@ export class Twin {
         )
       case 'link':
         return batch?.some((input) => input.kind === 'link' && trigger.to.includes(input.link)) ?? false
+      case 'fold':
+        return batch?.some((input) => input.kind === 'fold' && trigger.to.includes(input.to)) ?? false
       case 'tap':
         return batch?.some((input) => input.kind === 'tap' && input.on === trigger.on) ?? false
       case 'type':

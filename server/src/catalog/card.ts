@@ -41,7 +41,7 @@ export async function familyCard(
   family: Family,
 ): Promise<Buffer> {
   const { machine } = runnableFamily(pack, family)
-  const words = phrases('en', machine.keyNames)
+  const words = phrases('en', machine.names)
   const sheets = familySheets(machine, family, 'en')
   const models = pack.models.filter((model) => model.family === family.id)
   const starts = Object.keys(words.start) as StartState[]
@@ -157,7 +157,7 @@ function wayOf(
 function toTheQuestion(machine: Machine, family: Family): Content[] {
   const found = wipeFromRecovery(machine, family)
   if (!found) return []
-  const line = menuLineText(inParts(found.way.beforeLastQuestion), 'en', machine.keyNames)
+  const line = menuLineText(inParts(found.way.beforeLastQuestion), 'en', machine.names)
   return [
     {
       unbreakable: true,

@@ -119,7 +119,7 @@ describe('a database that is away', () => {
     const teo = await Person.signedIn(own.address, 1)
     const { id } = await teo.openJob()
     await mariadb.kill()
-    const { status, body } = await teo.ask('GET', `/api/jobs/${id}`)
+    const { status, body } = await teo.askOnce('GET', `/api/jobs/${id}`)
     expect([status, body.code]).toEqual([503, 'database-away'])
     const again = await startMariadb({ name: 'test-away', port: mariadb.port })
     expect((await teo.ask('GET', `/api/jobs/${id}`)).status).toBe(200)

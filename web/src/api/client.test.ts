@@ -44,3 +44,25 @@ it('where the server does not answer who is there, nobody is signed out for that
   await expect(call('listCables', {})).rejects.toBeInstanceOf(ApiProblem)
   expect(signedOut).toBe(0)
 })
+it('who signs in waits for an answer that is still on its way about nobody being there, and is not signed out by it', async () => {
+  const order: string[] = []
+  let answerNobody = (): void => undefined
+  const nobodyYet = new Promise<Response>((resolve) => {
+    answerNobody = () => resolve(Response.json(session(null)))
+  })
+  whenSignedOut(() => void order.push('signed out'))
+  vi.stubGlobal('fetch', (path: string, { method }: RequestInit) => {
+    order.push(`${method ?? ''} ${path}`)
+    if (path !== '/api/session') return Promise.resolve(refused())
+    return method === 'GET' ? nobodyYet : Promise.resolve(Response.json(session(IMKE)))
+  })
+  const late = call('listCables', {}).catch(() => undefined)
+  await vi.waitFor(() => expect(order).toContain('GET /api/session'))
+  const signedIn = call('signIn', { body: { name: 'Imke', password: 'x' } })
+  await new Promise((resolve) => setTimeout(resolve, 20))
+  expect(order).not.toContain('POST /api/session')
+  answerNobody()
+  expect(await signedIn).toMatchObject({ staff: IMKE })
+  await late
+  expect(order).toEqual(['GET /api/cables', 'GET /api/session', 'signed out', 'POST /api/session'])
+})

@@ -34,10 +34,28 @@ type Asked<Name extends ApiName> = (Params<Name> extends undefined ? object : { 
   (Query<Name> extends undefined ? object : { query?: Query<Name> }) &
   (Body<Name> extends undefined ? object : { body: Body<Name> }) & { readonly timeoutMs?: number }
 
-/** Told when the server no longer knows who is at the machine. */
-let onSignedOut = (): void => undefined
-export function whenSignedOut(then: () => void): void {
+/** Told when the server no longer knows who is at the machine, with what it knows instead. */
+let onSignedOut = (_: Answer<'getSession'>): void => undefined
+export function whenSignedOut(then: (now: Answer<'getSession'>) => void): void {
   onSignedOut = then
+}
+
+const ABOUT_THE_PERSON: readonly ApiName[] = ['getSession', 'signIn', 'switchPerson', 'signOut']
+let lastOfThese: Promise<unknown> = Promise.resolve()
+/**
+ * What asks who is signed in, or changes it, goes one after the other: an answer of before somebody signed in that
+ * comes after it would sign them out again, here and with its cookie.
+ */
+function inTurn<Of>(ask: () => Promise<Of>): Promise<Of> {
+  const mine = lastOfThese.then(ask)
+  lastOfThese = mine.catch(() => undefined)
+  return mine
+}
+async function askWhoIsThere(): Promise<Answer<'getSession'>> {
+  const now = (await send(api.getSession, {})) as Answer<'getSession'>
+  rememberCsrfToken(now.csrfToken)
+  if (now.staff === null) onSignedOut(now)
+  return now
 }
 
 /**
@@ -45,14 +63,28 @@ export function whenSignedOut(then: () => void): void {
  * @throws ApiProblem when it refuses, ServerAway when it does not answer or cannot reach its database
  */
 export async function call<Name extends ApiName>(name: Name, asked: Asked<Name>): Promise<Answer<Name>> {
+  if (ABOUT_THE_PERSON.includes(name)) return inTurn(() => callNow(name, asked, askWhoIsThere))
+  return callNow(name, asked, () => inTurn(askWhoIsThere))
+}
+
+/** @param whoIsThere asks that, in its turn */
+async function callNow<Name extends ApiName>(
+  name: Name,
+  asked: Asked<Name>,
+  whoIsThere: () => Promise<Answer<'getSession'>>,
+): Promise<Answer<Name>> {
   try {
     return (await send(api[name], asked)) as Answer<Name>
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error
-    if (error.problem.code === 'not-signed-in' && (await isStillSomebody()) && api[name].method === 'get')
+    if (
+      error.problem.code === 'not-signed-in' &&
+      (await isStillSomebody(whoIsThere)) &&
+      api[name].method === 'get'
+    )
       return (await send(api[name], asked)) as Answer<Name>
     if (error.problem.code !== 'forged-request') throw error
-    rememberCsrfToken(((await send(api.getSession, {})) as Answer<'getSession'>).csrfToken)
+    await whoIsThere()
     return (await send(api[name], asked)) as Answer<Name>
   }
 }
@@ -61,10 +93,8 @@ export async function call<Name extends ApiName>(name: Name, asked: Asked<Name>)
  * What was asked under the person before, and was on its way when another took over, is refused: nobody is signed out by
  * that. Whether anybody is signed in is asked, and not guessed.
  */
-async function isStillSomebody(): Promise<boolean> {
-  const now = (await send(api.getSession, {}).catch(() => undefined)) as Answer<'getSession'> | undefined
-  if (now) rememberCsrfToken(now.csrfToken)
-  if (now?.staff === null) onSignedOut()
+async function isStillSomebody(whoIsThere: () => Promise<Answer<'getSession'>>): Promise<boolean> {
+  const now = await whoIsThere().catch(() => undefined)
   return Boolean(now?.staff)
 }
 

@@ -13,6 +13,7 @@ export const useSession = defineStore('session', () => {
   }
   return {
     session,
+    take,
     isSupervisor: computed(() => session.value?.staff?.lead === true),
     load: async () => take(await call('getSession', {})),
     signIn: async (name: string, password: string) =>

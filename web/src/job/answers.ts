@@ -17,7 +17,7 @@ export interface Met {
 export function metIn({ set, was, customer, customerWas }: Answered, now: JobState): Met | undefined {
   const facts = factsOf(now)
   const other = (mine: unknown, before: unknown, theirs: unknown) =>
-    (theirs ?? null) !== (before ?? null) && (theirs ?? null) !== (mine ?? null)
+    asKept(theirs) !== asKept(before) && asKept(theirs) !== asKept(mine)
   const names = (Object.keys(set) as FactName[]).filter((name) => other(set[name], was[name], facts[name]))
   const parts = (['name', 'contact'] as const).filter(
     (part) =>
@@ -29,6 +29,9 @@ export function metIn({ set, was, customer, customerWas }: Answered, now: JobSta
     customer: Object.fromEntries(parts.map((part) => [part, customer[part]])),
   }
 }
+
+/** The server keeps no space at either end: a word being typed, with one after it, is not somebody else's. */
+const asKept = (value: unknown): unknown => (typeof value === 'string' ? value.trim() : (value ?? null))
 
 /** The same without what was met; undefined where nothing is left of it. */
 export function without(answer: WaitingAnswer, met: Met): WaitingAnswer | undefined {

@@ -324,6 +324,23 @@ describe('somebody else at the same job', () => {
       ])
     },
   )
+  it('is nobody where a name was sent with a space after it, kept without, and typed on', async () => {
+    const { session, job } = await loaded()
+    session.setCustomer({ name: 'Q. ' })
+    let give = (_: Response): void => undefined
+    const kept = { ...job, version: 2, events: job.events + 1, customer: { ...job.customer, name: 'Q.' } }
+    answers = [
+      () => new Promise((resolve) => (give = resolve)),
+      says({ ...kept, version: 3, events: kept.events + 1, customer: { ...job.customer, name: 'Q. Test' } }),
+    ]
+    const sent = session.flush()
+    await vi.waitFor(() => expect(asked).toHaveLength(1))
+    session.setCustomer({ name: 'Q. Test' })
+    give(Response.json(seen(kept)))
+    await sent
+    await session.flush()
+    expect([session.conflict, session.customer.name, session.waiting]).toEqual([undefined, 'Q. Test', 0])
+  })
   it('changed it while this browser was closed: that is met too, though the version is new', async () => {
     const { session, shared, job } = await loaded()
     answers = [isAway]

@@ -1,4 +1,4 @@
-import type { KeyId, LinkKind, StartState } from '@benevox/core/catalog'
+import type { KeyId, LinkKind, Posture, StartState } from '@benevox/core/catalog'
 import type { Move } from '@benevox/core/diagnosis'
 import { situationAtStart } from '@benevox/core/procedure'
 import {
@@ -25,6 +25,7 @@ export function useLiveTwin(
   const state = shallowRef<MachineState>()
   const held = shallowRef<readonly KeyId[]>([])
   const link = ref<LinkKind>('none')
+  const posture = ref<Posture>('open')
   const seen = shallowRef<readonly Observation[]>([])
   /** The word that the screen shows to be typed. */
   const word = ref<string>()
@@ -47,6 +48,7 @@ export function useLiveTwin(
     if (twin.state !== state.value) state.value = twin.state
     if (twin.shownCount !== seen.value.length) seen.value = twin.observations
     link.value = twin.link
+    posture.value = twin.posture
     word.value = twin.word
   }
 
@@ -88,6 +90,7 @@ export function useLiveTwin(
     state,
     held,
     link,
+    posture,
     word,
     seen,
     isRunning,

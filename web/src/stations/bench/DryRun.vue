@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DeviceKind, Family, Procedure } from '@benevox/core/catalog'
+import { namesIn, type DeviceKind, type Family, type Procedure } from '@benevox/core/catalog'
 import { dryRunSentence, judgeDryRun, linkAskedFor, type Verdict } from '@benevox/core/diagnosis'
 import { phrases, type ProcedureSheet } from '@benevox/core/procedure'
 import { USUAL_SITUATION } from '@benevox/core/twin'
@@ -26,7 +26,7 @@ const props = defineProps<{
   sheet: ProcedureSheet
 }>()
 const emit = defineEmits<{ done: [] }>()
-const words = phrases('en')
+const words = computed(() => phrases('en', namesIn(props.family)))
 const lag = useLag()
 const live = useLiveTwin(
   computed(() => props.running.machine),
@@ -55,7 +55,7 @@ function judge(): void {
   if (live.isRunning.value)
     verdict.value = judgeDryRun(machine, props.procedure, live.moves(), live.atMs.value)
 }
-watch([live.held, live.link, live.seen], judge)
+watch([live.held, live.link, live.posture, live.seen], judge)
 const taps = computed(() =>
   (live.state.value?.transitions ?? []).flatMap(({ trigger }) => (trigger.kind === 'tap' ? [trigger] : [])),
 )
@@ -71,9 +71,12 @@ function begin(): void {
   verdict.value = undefined
   cameMs = undefined
   live.begin()
-  // What is plugged in before the first key is plugged in already.
-  const [first] = props.procedure.steps
-  if (first?.do === 'plug') live.apply({ kind: 'link', link: first.link })
+  // What is plugged in or folded before the first key is so already.
+  for (const step of props.procedure.steps) {
+    if (step.do === 'plug') live.apply({ kind: 'link', link: step.link })
+    else if (step.do === 'fold') live.apply({ kind: 'fold', to: step.to })
+    else break
+  }
 }
 function seen(): void {
   if (!live.isRunning.value) begin()
@@ -84,9 +87,16 @@ function seen(): void {
 }
 const plug = () =>
   live.apply({ kind: 'link', link: live.link.value === 'none' ? (asked.value ?? 'none') : 'none' })
+/** To the next of the postures that it has. */
+function fold(): void {
+  const { postures } = props.running.machine
+  const to = postures[(postures.indexOf(live.posture.value) + 1) % postures.length]
+  if (to) live.apply({ kind: 'fold', to })
+}
 usePageKeys({
   ' ': () => seen(),
   c: () => asked.value !== undefined && void plug(),
+  f: () => props.running.machine.postures.length > 0 && void fold(),
   t: () => {
     const [tap] = taps.value
     if (!tap) return false
@@ -124,6 +134,10 @@ onMounted(begin)
           <button v-if="asked" class="ml-2 underline" @click="plug">
             change <span class="key-hint">C</span>
           </button>
+        </p>
+        <p v-if="running.machine.postures.length">
+          Folded: <b>{{ words.posture[live.posture.value] }}</b>
+          <button class="ml-2 underline" @click="fold">change <span class="key-hint">F</span></button>
         </p>
         <button
           v-for="tap in taps"

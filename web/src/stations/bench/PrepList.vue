@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Family, KeyId, LinkKind, Model } from '@benevox/core/catalog'
+import { linksIn, namesIn, type Family, type KeyId, type LinkKind, type Model } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { computed, watch } from 'vue'
 import { useJob } from '../../job/jobs.ts'
@@ -17,7 +17,7 @@ const link = defineModel<LinkKind>('link', { required: true })
 const cable = defineModel<number | undefined>('cable', { required: true })
 const job = useJob()
 const kit = useKit()
-const words = phrases('en')
+const words = computed(() => phrases('en', namesIn(props.family)))
 const cables = computed(() => kit.fitting(props.model.port))
 const chosen = computed(() => kit.cables.find(({ number }) => number === cable.value))
 const record = computed(() => {
@@ -65,7 +65,9 @@ watch(
           <label class="min-w-0 flex-1 text-sm text-ink-soft"
             >On the cable now
             <select v-model="link" class="field">
-              <option v-for="(name, kind) in words.link" :key="kind" :value="kind">{{ name }}</option>
+              <option v-for="kind in linksIn(family)" :key="kind" :value="kind">
+                {{ words.link[kind] }}
+              </option>
             </select>
           </label>
         </div>

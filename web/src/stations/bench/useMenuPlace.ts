@@ -1,5 +1,6 @@
-import type { Effect, Family, LinkKind } from '@benevox/core/catalog'
+import type { Effect, Family, LinkKind, Posture } from '@benevox/core/catalog'
 import {
+  handledBy,
   idleExitOf,
   inParts,
   menuLineText,
@@ -19,12 +20,14 @@ import type { JobSession } from '../../job/session.ts'
 
 const nameOfPlace = (jobId: number, wiped: boolean) => `benevox.place.${jobId}.${wiped ? 'after' : 'before'}`
 const nameOfLink = (jobId: number) => `benevox.link.${jobId}`
+const nameOfPosture = (jobId: number) => `benevox.posture.${jobId}`
 const nameOfTouch = (jobId: number) => `benevox.touched.${jobId}`
 
 /** The menus were left: the next time they open where they begin. */
 export function forgetMenuPlaces(jobId: number): void {
   for (const wiped of [false, true]) sessionStorage.removeItem(nameOfPlace(jobId, wiped))
   sessionStorage.removeItem(nameOfLink(jobId))
+  sessionStorage.removeItem(nameOfPosture(jobId))
   sessionStorage.removeItem(nameOfTouch(jobId))
 }
 
@@ -43,9 +46,17 @@ export function useMenuPlace(
   const machine = computed(() => composed.value.machine)
   /** What a line asked to be plugged in since; empty where nothing was. */
   const plugged = useSessionStorage<LinkKind | ''>(nameOfLink(job.id), '')
+  /** How a line asked to fold it since; empty where it did not. */
+  const folded = useSessionStorage<Posture | ''>(nameOfPosture(job.id), '')
   const situation = computed(() => ({
     ...job.situation,
     wiped: wiped.value,
+    posture:
+      folded.value ||
+      (family.value.procedures.find(({ id }) => id === job.methodThatLedIn)?.steps ?? []).reduce(
+        (so, step) => handledBy(step).posture ?? so,
+        job.situation.posture,
+      ),
     ...(plugged.value ? { link: plugged.value } : {}),
   }))
   const opensAt = computed(
@@ -95,7 +106,7 @@ export function useMenuPlace(
   const toCache = computed(() => toEffect('wipe-cache'))
   const toRestart = computed(() => wayOut(machine.value, stateIndex.value, situation.value))
   const text = (steps: readonly PathStep[]) =>
-    menuLineText(inParts(steps), 'en', composed.value.machine.keyNames)
+    menuLineText(inParts(steps), 'en', composed.value.machine.names)
   /** The item of the present menu at which the way leaves it. */
   const targetOf = (steps: readonly PathStep[]) => {
     const leaving = steps.findLast(
@@ -175,7 +186,11 @@ export function useMenuPlace(
       ),
     /** These inputs were given. */
     given(steps: readonly PathStep[]): void {
-      for (const { input } of steps) if (input.kind === 'plug') plugged.value = input.link
+      for (const { input } of steps) {
+        const { link, posture } = handledBy(input)
+        if (link) plugged.value = link
+        if (posture) folded.value = posture
+      }
       const last = steps.at(-1)
       if (last) go(last.to)
     },

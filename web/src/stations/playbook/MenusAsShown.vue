@@ -25,7 +25,7 @@ const way = computed(() =>
   at.value === undefined ? undefined : wayToWipe(machine.value, at.value, USUAL_SITUATION),
 )
 const line = computed(() =>
-  menuLineText(inParts(way.value?.beforeLastQuestion ?? []), 'en', machine.value.keyNames),
+  menuLineText(inParts(way.value?.beforeLastQuestion ?? []), 'en', machine.value.names),
 )
 /** The menus the way goes through, in order, each with the place its cursor comes to. */
 const menus = computed(() => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Menu } from '@benevox/core/catalog'
-import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
+import type { Family, Menu } from '@benevox/core/catalog'
+import { Tab as TabButton, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
 import { composeFamily, freeId } from '@benevox/core/catalog'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -11,9 +11,11 @@ import SupervisorSaves from '../../parts/SupervisorSaves.vue'
 import PlaybookFrame from './PlaybookFrame.vue'
 import KeysForm from './teach/KeysForm.vue'
 import MenusForm from './teach/MenusForm.vue'
+import MissingParts from './teach/MissingParts.vue'
 import ModelsForm from './teach/ModelsForm.vue'
 import PartsForm from './teach/PartsForm.vue'
 import ProofPanel from './teach/ProofPanel.vue'
+import ScreensForm from './teach/ScreensForm.vue'
 import TextForm from './teach/TextForm.vue'
 import TimesForm from './teach/TimesForm.vue'
 import { useDraft } from './teach/useDraft.ts'
@@ -24,7 +26,7 @@ const props = defineProps<{ familyId?: string }>()
 const router = useRouter()
 const catalog = useCatalog()
 const people = useSession()
-const { draft, reading, isSettled, throwAway, plain } = useDraft(props.familyId)
+const { draft, edited, system, reading, isSettled, throwAway, plain } = useDraft(props.familyId)
 const known = computed(() => catalog.pack?.families.find(({ id }) => id === draft.value.family.id))
 const chosen = ref(draft.value.family.procedures[0]?.id ?? '')
 const note = ref('')
@@ -33,7 +35,11 @@ const isSaving = ref(false)
 
 /** What the parts bring, also while something is still missing. */
 const composed = computed(
-  () => composeFamily({ fragments: catalog.pack?.fragments ?? [] }, plain().family).composed,
+  () =>
+    composeFamily(
+      { fragments: catalog.pack?.fragments ?? [] },
+      JSON.parse(JSON.stringify(edited.value)) as Family,
+    ).composed,
 )
 const menus = computed<ReadonlyMap<string, Menu>>(() => composed.value.menus)
 const places = computed(() => [
@@ -80,7 +86,23 @@ async function save(): Promise<void> {
     isSaving.value = false
   }
 }
-const TABS = ['Name and keys', 'Behaviour', 'Times', 'Ways', 'Menus', 'Models', 'As text'] as const
+/** What an update of the system can change, and what it cannot. */
+const OF_ANY_SYSTEM = ['Behaviour', 'Screens', 'Times', 'Ways', 'Menus'] as const
+const TABS = ['Name and keys', ...OF_ANY_SYSTEM, 'Models', 'As text'] as const
+type Tab = (typeof TABS)[number]
+const tabs = computed<readonly Tab[]>(() => (system.value === undefined ? TABS : OF_ANY_SYSTEM))
+const versions = computed(() => [
+  ...new Set([
+    ...draft.value.family.updates.map(({ fromSystem }) => fromSystem),
+    ...(system.value === undefined ? [] : [system.value]),
+  ]),
+])
+const newSystem = ref('')
+function addSystem(): void {
+  const version = Number(newSystem.value)
+  if (Number.isInteger(version) && version >= 1 && version <= 100) system.value = version
+  newSystem.value = ''
+}
 </script>
 
 <template>
@@ -104,41 +126,81 @@ const TABS = ['Name and keys', 'Behaviour', 'Times', 'Ways', 'Menus', 'Models', 
       >; it then stands instead of what others wrote to this family.
     </p>
     <div class="beside beside-wide items-start">
-      <TabGroup>
+      <TabGroup :key="system ?? 0">
         <div>
+          <div class="mb-3 flex flex-wrap items-end gap-2" role="group" aria-label="Version of the system">
+            <button
+              v-for="version in [undefined, ...versions]"
+              :key="version ?? 0"
+              type="button"
+              class="border px-2.5 py-1"
+              :class="version === system ? 'border-ink bg-ink font-bold text-paper' : 'border-ink-soft'"
+              :aria-pressed="version === system"
+              @click="system = version"
+            >
+              {{ version === undefined ? 'As it came' : `From system ${version} on` }}
+            </button>
+            <form class="ml-auto flex items-center gap-2" @submit.prevent="addSystem">
+              <label class="flex items-center gap-2"
+                >An update changes it, from system
+                <input v-model="newSystem" class="field !w-20" inputmode="numeric" maxlength="3"
+              /></label>
+              <button class="act" :disabled="!/^[1-9]\d?$|^100$/.test(newSystem)">Add this version</button>
+            </form>
+          </div>
+          <p v-if="system !== undefined" class="mb-3">
+            What is changed here holds from system {{ system }} on. What is not changed stays as it came;
+            nothing can be taken away.
+          </p>
           <TabList class="mb-4 flex flex-wrap gap-1 border-b-2 border-ink">
-            <Tab v-for="tab in TABS" :key="tab" v-slot="{ selected }" as="template">
+            <TabButton v-for="tab in tabs" :key="tab" v-slot="{ selected }" as="template">
               <button
                 class="px-3 py-2"
                 :class="selected ? 'bg-ink font-bold text-paper' : 'hover:bg-paper-deep'"
               >
                 {{ tab }}
               </button>
-            </Tab>
+            </TabButton>
           </TabList>
           <TabPanels>
-            <TabPanel><KeysForm v-model="draft.family" :is-new="draft.isNew" /></TabPanel>
-            <TabPanel>
+            <TabPanel v-for="tab in tabs" :key="tab">
+              <KeysForm v-if="tab === 'Name and keys'" v-model="edited" :is-new="draft.isNew" />
               <PartsForm
-                v-model="draft.family"
-                :lacking="reading.lacking"
+                v-else-if="tab === 'Behaviour'"
+                v-model="edited"
                 :faults="reading.faults"
                 :places="places"
               />
+              <ScreensForm
+                v-else-if="tab === 'Screens'"
+                v-model="edited"
+                :composed="composed"
+                :places="places"
+              />
+              <TimesForm v-else-if="tab === 'Times'" v-model="edited" />
+              <WaysForm v-else-if="tab === 'Ways'" v-model="edited" v-model:chosen="chosen" :menus="menus" />
+              <MenusForm v-else-if="tab === 'Menus'" v-model="edited" :menus="menus" :places="places" />
+              <ModelsForm
+                v-else-if="tab === 'Models'"
+                v-model="draft.models"
+                :family-id="draft.family.id"
+                :kind="draft.family.kind"
+                :durations="draft.family.durations"
+              />
+              <TextForm v-else v-model="edited" />
             </TabPanel>
-            <TabPanel><TimesForm v-model="draft.family" /></TabPanel>
-            <TabPanel><WaysForm v-model="draft.family" v-model:chosen="chosen" :menus="menus" /></TabPanel>
-            <TabPanel><MenusForm v-model="draft.family" :menus="menus" :places="places" /></TabPanel>
-            <TabPanel>
-              <ModelsForm v-model="draft.models" :family-id="draft.family.id" :kind="draft.family.kind" />
-            </TabPanel>
-            <TabPanel><TextForm v-model="draft.family" /></TabPanel>
           </TabPanels>
         </div>
       </TabGroup>
       <aside aria-label="What the twin says" class="lg:sticky lg:top-4">
+        <MissingParts
+          v-model="edited"
+          :lacking="reading.lacking"
+          :faults="reading.faults"
+          :is-update="system !== undefined"
+        />
         <ProofPanel
-          :family="draft.family"
+          :family="edited"
           :reading="reading"
           :chosen="chosen"
           :is-settled="isSettled"

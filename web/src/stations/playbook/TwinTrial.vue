@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import {
-  linkKind,
+  linksIn,
+  namesIn,
   startState,
   type Family,
   type KeyId,
@@ -20,13 +21,14 @@ import PlaybookFrame from './PlaybookFrame.vue'
 import { useLiveTwin } from '../../parts/useLiveTwin.ts'
 import { useTwinKeys } from '../../parts/useTwinKeys.ts'
 import { useReplay, type Happening, type Mistake } from './useReplay.ts'
+import TwinSituation from './TwinSituation.vue'
 import WhatHappened from './WhatHappened.vue'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 
 /** A family on its twin: watch a way being done, rightly or with a mistake, or do it with one’s own fingers. */
 const props = defineProps<{ family: Family; running: RunnableFamily }>()
 const route = useRoute()
-const words = phrases('en')
+const words = computed(() => phrases('en', namesIn(props.family)))
 const machine = computed(() => props.running.machine)
 
 const mode = ref<'watch' | 'hands'>('watch')
@@ -38,7 +40,6 @@ const starts = computed(() => startState.options.filter((one) => one in props.fa
 const unit = ref<'min' | 'median' | 'max'>('median')
 
 const situation = ref<Situation>({ ...USUAL_SITUATION })
-const set = (change: Partial<Situation>) => (situation.value = { ...situation.value, ...change })
 const atStart = computed(() =>
   situationAtStart(mode.value === 'watch' ? (procedure.value?.from ?? 'off') : start.value, situation.value),
 )
@@ -91,6 +92,7 @@ const { atMs, isPlaying, pace, soFar, now, stepNow, endMs } = replay
 const state = computed(() => (mode.value === 'watch' ? now.value?.state : live.state.value))
 const held = computed(() => (mode.value === 'watch' ? now.value?.held : live.held.value) ?? [])
 const link = computed(() => (mode.value === 'watch' ? now.value?.link : live.link.value) ?? 'none')
+const posture = computed(() => (mode.value === 'watch' ? now.value?.posture : live.posture.value) ?? 'open')
 const happenings = computed<readonly Happening[]>(() =>
   mode.value === 'watch'
     ? soFar.value
@@ -117,7 +119,7 @@ const touches = computed(() =>
       case 'turn': {
         const key = props.running.machine.keys[trigger.key]
         if (!key) return []
-        const says = `Turn the ${words.key[key]} ${trigger.by}`
+        const says = `Turn the ${words.value.key[key]} ${trigger.by}`
         return [{ says, input: { kind: 'turn', key, by: trigger.by } }]
       }
       default:
@@ -209,6 +211,9 @@ function press(event: PointerEvent, key: KeyId): void {
         <p>
           On the cable: <b>{{ words.link[link] }}</b>
         </p>
+        <p v-if="machine.postures.length">
+          Folded: <b>{{ words.posture[posture] }}</b>
+        </p>
       </section>
 
       <div class="beside items-start">
@@ -262,18 +267,27 @@ function press(event: PointerEvent, key: KeyId): void {
                 @keydown.enter.prevent="live.keyDown(key.id)"
                 @keyup.enter="live.keyUp(key.id)"
               >
-                {{ key.byPlace ?? words.key[key.id] }} <span class="key-hint">{{ index + 1 }}</span>
+                {{ words.key[key.id] }} <span class="key-hint">{{ index + 1 }}</span>
               </button>
             </div>
             <div class="mt-3 flex flex-wrap gap-2">
               <button
-                v-for="one in linkKind.options"
+                v-for="one in linksIn(family)"
                 :key="one"
                 class="act"
                 :disabled="!live.isRunning.value || link === one"
                 @click="live.apply({ kind: 'link', link: one })"
               >
                 {{ one === 'none' ? 'Cable out' : `Plug in ${words.link[one]}` }}
+              </button>
+              <button
+                v-for="one in machine.postures"
+                :key="one"
+                class="act"
+                :disabled="!live.isRunning.value || posture === one"
+                @click="live.apply({ kind: 'fold', to: one })"
+              >
+                Fold it {{ words.posture[one] }}
               </button>
               <button v-for="{ says, input } in touches" :key="says" class="act" @click="live.apply(input)">
                 {{ says }}
@@ -321,7 +335,7 @@ function press(event: PointerEvent, key: KeyId): void {
             <label v-if="mistakeKind === 'other-cable'" class="text-sm text-ink-soft"
               >On the cable
               <select v-model="otherLink" class="field">
-                <option v-for="one in linkKind.options" :key="one" :value="one">{{ words.link[one] }}</option>
+                <option v-for="one in linksIn(family)" :key="one" :value="one">{{ words.link[one] }}</option>
               </select>
             </label>
           </div>
@@ -329,50 +343,7 @@ function press(event: PointerEvent, key: KeyId): void {
             <legend class="font-bold">The device</legend>
             <p class="text-sm text-ink-soft">Unit</p>
             <OneOf v-model="unit" label="Unit" :answers="units" />
-            <label class="mt-2 block text-sm text-ink-soft"
-              >On the cable at the start
-              <select
-                class="field"
-                :value="situation.link"
-                @change="set({ link: ($event.target as HTMLSelectElement).value as LinkKind })"
-              >
-                <option v-for="one in linkKind.options" :key="one" :value="one">{{ words.link[one] }}</option>
-              </select>
-            </label>
-            <label class="mt-2 block text-sm text-ink-soft"
-              >Battery, %
-              <input
-                class="field"
-                type="number"
-                min="0"
-                max="100"
-                :value="situation.batteryPercent"
-                @change="
-                  set({
-                    batteryPercent: Math.min(
-                      100,
-                      Math.max(0, Number(($event.target as HTMLInputElement).value) || 0),
-                    ),
-                  })
-                "
-            /></label>
-            <label
-              v-for="[fact, text] in [
-                ['screenLock', 'has a screen lock'],
-                ['account', 'has an account on it'],
-                ['loop', 'starts again and again'],
-                ['wiped', 'is wiped already'],
-              ] as const"
-              :key="fact"
-              class="mt-1 flex items-center gap-2"
-              ><input
-                type="checkbox"
-                class="size-5"
-                :checked="atStart[fact]"
-                :disabled="fact === 'loop' && atStart.loop && !situation.loop"
-                @change="set({ [fact]: ($event.target as HTMLInputElement).checked })"
-              />{{ text }}</label
-            >
+            <TwinSituation v-model="situation" :family="family" :at-start="atStart" />
           </fieldset>
         </section>
       </div>

@@ -1,20 +1,13 @@
 <script setup lang="ts">
-import { phrases, type Action } from '@benevox/core/procedure'
+import { effectWords, phrases, type Action } from '@benevox/core/procedure'
 import type { Machine, Observation } from '@benevox/core/twin'
 import { computed } from 'vue'
 import type { Happening } from './useReplay.ts'
 
 /** What the hand did and what the device showed, the newest first, with its second. */
 const props = defineProps<{ happenings: readonly Happening[]; machine: Machine }>()
-const words = computed(() => phrases('en', props.machine.keyNames))
-const EFFECTS = {
-  'wipe-data': 'everything is gone',
-  'wipe-cache': 'the cache is cleared',
-  'repair-apps': 'the apps are looked after',
-  'start-safe-mode': 'it starts without the owner’s apps',
-  'arm-account-lock': 'it will ask for the account',
-  charged: 'charged enough to start',
-} as const
+const words = computed(() => phrases('en', props.machine.names))
+const EFFECTS = effectWords('en')
 
 function handText({ input }: Action): string {
   switch (input.kind) {
@@ -24,6 +17,8 @@ function handText({ input }: Action): string {
       return `${words.value.key[input.key]} let go`
     case 'link':
       return words.value.plug(words.value.link[input.link], '')
+    case 'fold':
+      return words.value.fold(input.to, '')
     case 'turn':
       return words.value.turn(words.value.key[input.key], input.by)
     case 'tap':

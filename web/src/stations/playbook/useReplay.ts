@@ -1,4 +1,4 @@
-import type { KeyId, LinkKind, Procedure } from '@benevox/core/catalog'
+import type { KeyId, LinkKind, Posture, Procedure } from '@benevox/core/catalog'
 import {
   performPlan,
   planOf,
@@ -32,6 +32,12 @@ export type Happening =
   | { readonly kind: 'hand'; readonly atMs: number; readonly action: Action }
   | { readonly kind: 'device'; readonly atMs: number; readonly seen: Observation }
 
+interface Now {
+  readonly state: MachineState
+  readonly held: readonly KeyId[]
+  readonly link: LinkKind
+  readonly posture: Posture
+}
 type Run = { readonly plan: Plan; readonly done: Performance } | undefined
 
 /** After the last move the run is watched for so long. */
@@ -63,8 +69,8 @@ export function useReplay(
   )
   const endMs = computed(() => (run.value ? lastMoveMs(run.value.done) : 0))
   const soFar = computed(() => happenings.value.filter((one) => one.atMs <= atMs.value))
-  /** The twin again up to the instant looked at: its state, its keys and its cable. */
-  const now = computed<{ state: MachineState; held: readonly KeyId[]; link: LinkKind } | undefined>(() => {
+  /** The twin again up to the instant looked at: its state, its keys, its cable and how it is folded. */
+  const now = computed<Now | undefined>(() => {
     if (!run.value) return undefined
     const { plan, done } = run.value
     const twin = new Twin(machine.value, plan.start, plan.situation, durations.value)
@@ -76,7 +82,7 @@ export function useReplay(
       )
     }
     twin.advanceTo(Math.max(twin.nowMs, atMs.value))
-    return { state: twin.state, held: twin.heldKeys, link: twin.link }
+    return { state: twin.state, held: twin.heldKeys, link: twin.link, posture: twin.posture }
   })
   const stepNow = computed(() => {
     const last = soFar.value.findLast((one) => one.kind === 'hand')

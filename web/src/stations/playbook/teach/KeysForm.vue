@@ -1,8 +1,21 @@
 <script setup lang="ts">
-import { deviceKind, edge, keyId, type Family, type Source, source } from '@benevox/core/catalog'
+import {
+  deviceKind,
+  edge,
+  keyId,
+  linkKind,
+  posture,
+  source,
+  type Family,
+  type Posture,
+  type Source,
+} from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
+import TickBox from '../../../parts/TickBox.vue'
 import OneOf from '../../../parts/OneOf.vue'
+import SomeOf from '../../../parts/SomeOf.vue'
+import LocksForm from './LocksForm.vue'
 import { move } from './moved.ts'
 import RowButtons from './RowButtons.vue'
 import { shortName } from './useDraft.ts'
@@ -11,9 +24,25 @@ import { shortName } from './useDraft.ts'
 defineProps<{ isNew: boolean }>()
 const family = defineModel<Family>({ required: true })
 const words = phrases('en')
+/** What else may hang on its port. */
+const OWN_LINKS = linkKind.options.filter((id) => id.startsWith('own-')) as OwnLink[]
+type OwnLink = NonNullable<Family['links']>[number]['id']
+function nameLink(id: OwnLink, name: string): void {
+  const others = (family.value.links ?? []).filter((one) => one.id !== id)
+  const links = name.trim() ? [...others, { id, name: name.trim() }] : others
+  const { links: _, ...rest } = family.value
+  family.value = links.length > 0 ? { ...rest, links } : rest
+}
 const kinds = deviceKind.options.map((kind) => [kind, words.kind[kind]] as const)
 const sources = source.options.map((one) => [one, words.source[one]] as const)
 const unused = computed(() => keyId.options.filter((id) => !family.value.keys.some((key) => key.id === id)))
+const POSTURES = posture.options.map((one) => [one, words.posture[one]] as const)
+/** How a foldable stands, in the order it opens; one posture alone is none. */
+function fold(postures: readonly Posture[]): void {
+  const { postures: _, ...others } = family.value
+  const all = posture.options.filter((one) => postures.includes(one))
+  family.value = all.length > 1 ? { ...others, postures: all } : others
+}
 function rename(name: string): void {
   // The short name follows as long as nobody has given it another.
   if (family.value.id === shortName(family.value.name)) family.value.id = shortName(name)
@@ -67,6 +96,14 @@ const PATHS = [
           <select v-model="key.edge" class="field !w-36" :aria-label="`Edge of ${words.key[key.id]}`">
             <option v-for="side in edge.options" :key="side" :value="side">{{ words.edge[side] }}</option>
           </select>
+          <input
+            class="field !w-40"
+            maxlength="120"
+            placeholder="other name"
+            :aria-label="`${words.key[key.id]}: named by its place`"
+            :value="key.byPlace ?? ''"
+            @change="key.byPlace = ($event.target as HTMLInputElement).value.trim() || undefined"
+          />
           <label class="flex items-center gap-2 text-sm text-ink-soft"
             >how far along
             <input v-model.number="key.at" type="range" min="0" max="1" step="0.01" class="w-32" />
@@ -84,6 +121,33 @@ const PATHS = [
       <button type="button" class="act mt-1" :disabled="unused.length === 0" @click="addKey">
         Add a key
       </button>
+    </fieldset>
+    <details :open="family.links !== undefined">
+      <summary class="cursor-pointer underline">A cable or cradle of its own</summary>
+      <label v-for="(id, index) in OWN_LINKS" :key="id" class="mt-1 block"
+        >What the {{ index === 0 ? 'first' : 'second' }} is called
+        <input
+          class="field"
+          maxlength="120"
+          :value="family.links?.find((one) => one.id === id)?.name ?? ''"
+          @change="nameLink(id, ($event.target as HTMLInputElement).value)"
+        />
+      </label>
+    </details>
+    <fieldset v-if="family.kind === 'phone' || family.kind === 'tablet'">
+      <legend class="font-bold">Folding</legend>
+      <TickBox
+        :model-value="family.postures !== undefined"
+        @update:model-value="(folds) => fold(folds ? ['open', 'shut'] : [])"
+        >it can be folded</TickBox
+      >
+      <SomeOf
+        v-if="family.postures"
+        label="How it can stand"
+        :choices="POSTURES"
+        :model-value="family.postures"
+        @update:model-value="fold"
+      />
     </fieldset>
     <label class="block"
       >What to mind, a line each
@@ -111,13 +175,6 @@ const PATHS = [
             .filter(Boolean)
         "
     /></label>
-    <label class="flex items-center gap-2"
-      ><input v-model="family.accountLock.asksAfterRecoveryReset" type="checkbox" class="size-5" />asks for
-      the account after a reset from recovery</label
-    >
-    <label class="flex items-center gap-2"
-      ><input v-model="family.accountLock.acceptsOldScreenLock" type="checkbox" class="size-5" />takes the old
-      screen lock instead</label
-    >
+    <LocksForm v-model="family" />
   </div>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Menu } from '@benevox/core/catalog'
 import { computed } from 'vue'
+import TickBox from '../../../parts/TickBox.vue'
 import SelectOf from '../../../parts/SelectOf.vue'
 import SecondsField from './SecondsField.vue'
 
@@ -65,13 +66,10 @@ function leaves(time: number | undefined, to = idle.value?.to ?? props.places[0]
         @update:model-value="(time) => emit('change', (own) => (own.choose.time = time))"
       />
     </label>
-    <label class="flex items-center gap-2"
-      ><input
-        type="checkbox"
-        class="size-5"
-        :checked="idle !== undefined"
-        @change="leaves(idle ? undefined : STAYS_MS)"
-      />leaves by itself</label
+    <TickBox
+      :model-value="idle !== undefined"
+      @update:model-value="(does) => leaves(does ? STAYS_MS : undefined)"
+      >leaves by itself</TickBox
     >
     <template v-if="idle">
       <label v-if="idleMs !== undefined"

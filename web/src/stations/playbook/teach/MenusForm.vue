@@ -1,18 +1,11 @@
 <script setup lang="ts">
-import {
-  effect,
-  freeId,
-  linkKind,
-  screenKind,
-  type Effect,
-  type Family,
-  type Menu,
-  type MenuItem,
-} from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
+import { effect, freeId, namesIn, screenKind, type Family, type Menu } from '@benevox/core/catalog'
+import { effectWords, phrases } from '@benevox/core/procedure'
 import { computed, ref } from 'vue'
+import TickBox from '../../../parts/TickBox.vue'
 import SelectOf from '../../../parts/SelectOf.vue'
 import SomeOf from '../../../parts/SomeOf.vue'
+import GuardFields from './GuardFields.vue'
 import { move } from './moved.ts'
 import MenuTiming from './MenuTiming.vue'
 import RowButtons from './RowButtons.vue'
@@ -21,19 +14,15 @@ import { shortName } from './useDraft.ts'
 /** The menus as the device shows them. One that is changed is the family's own from then on. */
 const props = defineProps<{ menus: ReadonlyMap<string, Menu>; places: readonly string[] }>()
 const family = defineModel<Family>({ required: true })
-const words = phrases('en')
+const words = computed(() => phrases('en', namesIn(family.value)))
 const name = ref([...props.menus.keys()][0] ?? '')
 const menu = computed(() => family.value.menus[name.value] ?? props.menus.get(name.value))
 const isOwn = computed(() => name.value in family.value.menus)
-const keys = computed(() => family.value.keys.map(({ id }) => [id, words.key[id]] as const))
-const screens = screenKind.options.map((screen) => [screen, words.cue[screen]] as const)
-const LINKS = linkKind.options.map((link) => [link, words.link[link]] as const)
-const EFFECTS: readonly (readonly [Effect, string])[] = [
-  ['wipe-data', 'deletes everything'],
-  ['wipe-cache', 'clears the cache'],
-  ['arm-account-lock', 'account question afterwards'],
-]
-const known = new Set<Effect>(effect.options)
+const keys = computed(() => family.value.keys.map(({ id }) => [id, words.value.key[id]] as const))
+const screens = screenKind.options.map((screen) => [screen, phrases('en').cue[screen]] as const)
+const EFFECTS = effect.options
+  .filter((one) => one !== 'charged')
+  .map((one) => [one, effectWords('en')[one]] as const)
 
 /** Writes into the family's own menu, which a change makes out of the part's. */
 function change(make: (menu: Menu) => void): void {
@@ -45,6 +34,28 @@ function change(make: (menu: Menu) => void): void {
 function giveBack(): void {
   const { [name.value]: _, ...others } = family.value.menus
   family.value.menus = others
+  if (!name.value.includes('.')) name.value = [...props.menus.keys()].find((one) => one !== name.value) ?? ''
+}
+const newName = ref('')
+function addMenu(): void {
+  const short = shortName(newName.value)
+  newName.value = ''
+  if (props.places.includes(short)) return
+  const [choose = 'power', next = null] = family.value.keys.map(({ id }) => id).reverse()
+  family.value.menus = {
+    ...family.value.menus,
+    [short]: {
+      screen: 'recovery-menu',
+      items: [{ id: 'line-1', label: 'The first line', if: {}, to: short, cues: [], effects: [] }],
+      wrap: true,
+      next,
+      choose: { key: choose, press: 'short', times: 1 },
+      touch: false,
+      oneAtATime: false,
+      transitions: [],
+    },
+  }
+  name.value = short
 }
 function addItem(): void {
   change((own) => {
@@ -52,27 +63,13 @@ function addItem(): void {
     own.items.push({ id, label: 'A further line', if: {}, to: name.value, cues: [], effects: [] })
   })
 }
-/** What a line asks for, changed in a part; a part that asks for nothing is left out. */
-function asks(index: number, part: MenuItem['if']): void {
-  change((own) => {
-    const item = own.items[index]
-    if (!item) return
-    const all = Object.entries({ ...item.if, ...part })
-    item.if = Object.fromEntries(all.filter(([, asked]) => asked !== undefined))
-  })
-}
-const percent = (event: Event) => {
-  const { value } = event.target as HTMLInputElement
-  return value === '' ? undefined : Math.min(100, Math.max(0, Number(value)))
-}
 const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value
-const checked = (event: Event) => (event.target as HTMLInputElement).checked
 </script>
 
 <template>
-  <p v-if="menus.size === 0">The parts bring no menu yet.</p>
-  <div v-else class="space-y-4">
-    <label class="block"
+  <div class="space-y-4">
+    <p v-if="menus.size === 0">The parts bring no menu yet.</p>
+    <label v-else class="block"
       >Menu
       <select v-model="name" class="field">
         <option v-for="[key, one] in menus" :key="key" :value="key">
@@ -81,9 +78,11 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
       </select>
     </label>
     <template v-if="menu">
-      <p v-if="isOwn && name.includes('.')" class="text-brass">
+      <p v-if="isOwn" class="text-brass">
         This family’s own.
-        <button type="button" class="underline" @click="giveBack">Take the shared part’s again</button>
+        <button type="button" class="underline" @click="giveBack">
+          {{ name.includes('.') ? 'Take the shared part’s again' : 'Take this menu out' }}
+        </button>
       </p>
       <label class="block"
         >What stands above it
@@ -133,29 +132,16 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
       </div>
       <MenuTiming :menu="menu" :places="places" :long-press-ms="family.longPressMs" @change="change" />
       <p class="flex flex-wrap gap-x-6 gap-y-1">
-        <label class="flex items-center gap-2"
-          ><input
-            type="checkbox"
-            class="size-5"
-            :checked="menu.wrap"
-            @change="change((own) => (own.wrap = checked($event)))"
-          />from the last line to the first</label
+        <TickBox :model-value="menu.wrap" @update:model-value="(is) => change((own) => (own.wrap = is))"
+          >from the last line to the first</TickBox
         >
-        <label class="flex items-center gap-2"
-          ><input
-            type="checkbox"
-            class="size-5"
-            :checked="menu.touch"
-            @change="change((own) => (own.touch = checked($event)))"
-          />can be touched</label
+        <TickBox :model-value="menu.touch" @update:model-value="(is) => change((own) => (own.touch = is))"
+          >can be touched</TickBox
         >
-        <label class="flex items-center gap-2"
-          ><input
-            type="checkbox"
-            class="size-5"
-            :checked="menu.oneAtATime"
-            @change="change((own) => (own.oneAtATime = checked($event)))"
-          />shows one line at a time</label
+        <TickBox
+          :model-value="menu.oneAtATime"
+          @update:model-value="(is) => change((own) => (own.oneAtATime = is))"
+          >shows one line at a time</TickBox
         >
       </p>
       <ol class="ruled border-y border-rule" aria-label="Lines">
@@ -187,35 +173,30 @@ const checked = (event: Event) => (event.target as HTMLInputElement).checked
           <SomeOf
             label="What it does"
             :choices="EFFECTS"
-            :model-value="item.effects.filter((one) => known.has(one))"
+            :model-value="item.effects"
             @update:model-value="
               (effects) => change((own) => own.items[index] && (own.items[index].effects = effects))
             "
           />
           <details :open="Object.keys(item.if).length > 0">
             <summary class="cursor-pointer text-sm underline">Only under a condition</summary>
-            <label class="mt-1 block"
-              >From a battery of, in percent
-              <input
-                class="field !w-24 text-right"
-                type="number"
-                min="0"
-                max="100"
-                :aria-label="`Line ${index + 1} from a battery of`"
-                :value="item.if.batteryFrom"
-                @change="asks(index, { batteryFrom: percent($event) })"
-              />
-            </label>
-            <SomeOf
-              label="With one of these on the cable"
-              :choices="LINKS"
-              :model-value="item.if.links ?? []"
-              @update:model-value="(links) => asks(index, { links: links.length > 0 ? links : undefined })"
+            <GuardFields
+              class="mt-1"
+              :label="`Line ${index + 1}`"
+              :family="family"
+              :model-value="item.if"
+              @update:model-value="
+                (asked) => change((own) => own.items[index] && (own.items[index].if = asked))
+              "
             />
           </details>
         </li>
       </ol>
       <button type="button" class="act" @click="addItem">Add a line</button>
     </template>
+    <form class="flex items-end gap-2" @submit.prevent="addMenu">
+      <label class="flex-1">A menu of its own <input v-model="newName" class="field" maxlength="40" /></label>
+      <button class="act" :disabled="!shortName(newName)">Add a menu</button>
+    </form>
   </div>
 </template>

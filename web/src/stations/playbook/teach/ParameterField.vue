@@ -2,10 +2,14 @@
 import {
   keyId,
   linkKind,
+  linksIn,
+  namesIn,
+  posture,
   type Family,
   type KeyId,
   type LinkKind,
   type ParameterKind,
+  type Posture,
 } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
@@ -22,25 +26,29 @@ const props = defineProps<{
   usual: unknown
 }>()
 const value = defineModel<Family['compose'][number]['with'][string]>()
-const words = phrases('en')
+const words = computed(() => phrases('en', namesIn(props.family)))
 const shown = computed(() => (value.value === undefined ? props.usual : value.value))
 const asText = computed(() =>
   typeof shown.value === 'string'
     ? shown.value
     : JSON.stringify(shown.value === undefined ? '' : shown.value),
 )
-const keys = computed(() => props.family.keys.map(({ id }) => [id, words.key[id]] as const))
-const links = linkKind.options.map((link) => [link, words.link[link]] as const)
+const keys = computed(() => props.family.keys.map(({ id }) => [id, words.value.key[id]] as const))
+const links = computed(() => linksIn(props.family).map((link) => [link, words.value.link[link]] as const))
+const postures = posture.options.map((one) => [one, phrases('en').posture[one]] as const)
 const list = <One extends string>(known: readonly One[]) =>
   (Array.isArray(shown.value) ? shown.value : []).filter((one): one is One => known.includes(one as One))
 const chosenKeys = computed<KeyId[]>(() => list(keyId.options))
 const chosenLinks = computed<LinkKind[]>(() => list(linkKind.options))
+const chosenPostures = computed<Posture[]>(() => list(posture.options))
 /** What may be chosen, where it is one of a few; what stands is among them whatever it is. */
 const choices = computed<readonly (readonly [string, string])[] | undefined>(() => {
   const plain = (names: Iterable<string>) => [...new Set(names)].map((name) => [name, name] as const)
   switch (props.kind) {
     case 'key':
       return [['null', 'none'], ...keys.value]
+    case 'posture':
+      return postures
     case 'press':
       return plain(['short', 'long'])
     case 'hold-from':
@@ -85,6 +93,13 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
       :label="label"
       :choices="links"
       :model-value="chosenLinks"
+      @update:model-value="(chosen) => (value = chosen)"
+    />
+    <SomeOf
+      v-else-if="kind === 'postures'"
+      :label="label"
+      :choices="postures"
+      :model-value="chosenPostures"
       @update:model-value="(chosen) => (value = chosen)"
     />
     <input

@@ -4,7 +4,6 @@ import {
   startState,
   type Family,
   type Fragment,
-  type Lacking,
   type PackFault,
   type StartState,
 } from '@benevox/core/catalog'
@@ -14,7 +13,7 @@ import { useCatalog } from '../../../api/catalog.ts'
 import ParameterField from './ParameterField.vue'
 
 /** How the device behaves: put together from shared parts, each naming the next. */
-const props = defineProps<{ lacking: Lacking; faults: readonly PackFault[]; places: readonly string[] }>()
+const props = defineProps<{ faults: readonly PackFault[]; places: readonly string[] }>()
 const family = defineModel<Family>({ required: true })
 const catalog = useCatalog()
 const words = phrases('en')
@@ -35,9 +34,6 @@ function addChosen(): void {
   const fragment = fragmentOf(chosen.value)
   if (fragment) add(fragment)
   chosen.value = ''
-}
-function addDuration(name: string): void {
-  family.value.durations[name] = { minMs: 1000, medianMs: 1500, maxMs: 2500 }
 }
 type Use = Family['compose'][number]
 function setParameter(use: Use, name: string, value: Use['with'][string] | undefined): void {
@@ -108,33 +104,6 @@ const faultsOf = (index: number) =>
       </label>
       <button type="button" class="act" :disabled="!chosen" @click="addChosen">Add</button>
     </div>
-
-    <section v-if="lacking.parts.length + lacking.durations.length > 0" aria-labelledby="missing-title">
-      <h3 id="missing-title" class="font-bold">Still missing</h3>
-      <ul class="ruled border-y border-rule">
-        <li v-for="part in lacking.parts" :key="part.name" class="py-1.5">
-          A part names <b>{{ part.name }}</b>, which is not there.
-          <span v-if="part.offers.length === 0" class="text-stop"
-            >No shared part brings it: name another place there.</span
-          >
-          <span v-else class="mt-1 flex flex-col items-start gap-1">
-            <button
-              v-for="offer in part.offers"
-              :key="offer.id"
-              type="button"
-              class="border border-ink-soft px-2 py-1 text-left hover:bg-paper-deep"
-              @click="add(offer, part.as)"
-            >
-              <b>{{ offer.id }}</b> {{ offer.says }}
-            </button>
-          </span>
-        </li>
-        <li v-for="name in lacking.durations" :key="name" class="py-1.5">
-          How long is <b>{{ name.replaceAll('-', ' ') }}</b>?
-          <button type="button" class="underline" @click="addDuration(name)">Add this time</button>
-        </li>
-      </ul>
-    </section>
 
     <fieldset>
       <legend class="font-bold">Where a device can be found</legend>

@@ -9,11 +9,15 @@ import type { DraftReading } from './useDraft.ts'
 const props = defineProps<{ family: Family; reading: DraftReading; chosen: string; isSettled: boolean }>()
 const emit = defineEmits<{ choose: [id: string] }>()
 const sheet = computed(() => props.reading.sheets.find(({ procedure }) => procedure.id === props.chosen))
+/** What is missing stands above, with a button that adds it. */
 const faults = computed(() => [
-  ...props.reading.faults.map(({ sentence }) => sentence),
-  ...props.reading.lacking.parts.map(({ name }) => `A part names “${name}”, which is not there.`),
-  ...props.reading.lacking.durations.map((name) => `The time “${name}” is not there.`),
+  ...new Set(
+    props.reading.faults.flatMap(({ sentence, lacks }) =>
+      lacks?.what === 'key on this family' ? [] : [sentence],
+    ),
+  ),
 ])
+const isWaiting = computed(() => props.reading.running === undefined)
 const MOST_SHOWN = 8
 const notProven = computed(() => props.reading.sheets.filter(({ notProven: why }) => why !== undefined))
 /** Findings that are no proof of a way: those stand with the ways. */
@@ -32,7 +36,8 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
       </div>
       <section class="min-w-0 flex-1" aria-labelledby="proof-title" aria-live="polite">
         <h2 id="proof-title">On the twin</h2>
-        <ul v-if="faults.length" class="list-disc pl-5" data-testid="draft-faults">
+        <p v-if="isWaiting && faults.length === 0">It is proven as soon as nothing is missing.</p>
+        <ul v-else-if="faults.length" class="list-disc pl-5" data-testid="draft-faults">
           <li v-for="fault in faults.slice(0, MOST_SHOWN)" :key="fault">{{ fault }}</li>
           <li v-if="faults.length > MOST_SHOWN">and {{ faults.length - MOST_SHOWN }} more</li>
         </ul>
@@ -54,12 +59,15 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
             </li>
           </ul>
         </div>
-        <details v-if="findings.length" class="mt-2">
-          <summary class="cursor-pointer underline">{{ findings.length }} more found by the check</summary>
+        <div v-if="findings.length" class="mt-2" data-testid="findings">
+          <p class="font-bold">Found by the check</p>
           <ul class="list-disc pl-5">
-            <li v-for="(finding, index) in findings" :key="index">{{ finding.sentence }}</li>
+            <li v-for="(finding, index) in findings.slice(0, MOST_SHOWN)" :key="index">
+              {{ finding.sentence }}
+            </li>
+            <li v-if="findings.length > MOST_SHOWN">and {{ findings.length - MOST_SHOWN }} more</li>
           </ul>
-        </details>
+        </div>
       </section>
     </div>
     <template v-if="sheet">

@@ -1,5 +1,15 @@
 <script setup lang="ts">
-import { cue, linkKind, type Cue, type Family, type KeyId, type Menu, type Step } from '@benevox/core/catalog'
+import {
+  cue,
+  linksIn,
+  namesIn,
+  posture,
+  type Cue,
+  type Family,
+  type KeyId,
+  type Menu,
+  type Step,
+} from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import SomeOf from '../../../parts/SomeOf.vue'
@@ -8,11 +18,12 @@ import SecondsField from './SecondsField.vue'
 /** One step in the technician's terms: what is done, with what, until when. */
 const props = defineProps<{ family: Family; menus: ReadonlyMap<string, Menu> }>()
 const step = defineModel<Step>({ required: true })
-const words = phrases('en')
-const keys = computed(() => props.family.keys.map(({ id }) => [id, words.key[id]] as const))
+const words = computed(() => phrases('en', namesIn(props.family)))
+const keys = computed(() => props.family.keys.map(({ id }) => [id, words.value.key[id]] as const))
 const first = computed<KeyId>(() => props.family.keys[0]?.id ?? 'power')
 const DOES: readonly (readonly [Step['do'], string])[] = [
   ['plug', 'plug'],
+  ['fold', 'fold'],
   ['hold', 'hold'],
   ['wait', 'keep or wait'],
   ['let-go', 'let go'],
@@ -29,6 +40,7 @@ function become(kind: Step['do']): void {
   const [menuName, menu] = [...props.menus][0] ?? ['recovery.main', undefined]
   const made: Record<Step['do'], Step> = {
     plug: { do: 'plug', link: 'computer' },
+    fold: { do: 'fold', to: 'open' },
     hold: { do: 'hold', keys: [key], order: 'together' },
     wait: { do: 'wait', until: { cue: 'recovery-menu' } },
     'let-go': { do: 'let-go', keys: [key] },
@@ -79,7 +91,12 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
       <option v-for="[kind, name] in DOES" :key="kind" :value="kind">{{ name }}</option>
     </select>
     <select v-if="step.do === 'plug'" v-model="step.link" class="field !w-72" aria-label="On the cable">
-      <option v-for="link in linkKind.options" :key="link" :value="link">{{ words.link[link] }}</option>
+      <option v-for="link in linksIn(family)" :key="link" :value="link">{{ words.link[link] }}</option>
+    </select>
+    <select v-if="step.do === 'fold'" v-model="step.to" class="field !w-40" aria-label="Folded">
+      <option v-for="one in family.postures ?? posture.options" :key="one" :value="one">
+        {{ words.posture[one] }}
+      </option>
     </select>
     <template v-if="step.do === 'hold'">
       <SomeOf v-model="step.keys" label="Keys to hold" :choices="keys" />

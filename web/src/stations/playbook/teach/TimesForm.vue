@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Family } from '@benevox/core/catalog'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
+import SomeOf from '../../../parts/SomeOf.vue'
 import SecondsField from './SecondsField.vue'
 import { shortName } from './useDraft.ts'
 
@@ -16,6 +17,24 @@ function add(): void {
 function remove(duration: string): void {
   const { [duration]: _, ...others } = family.value.durations
   family.value.durations = others
+}
+const names = computed(() =>
+  Object.keys(family.value.durations).map((one) => [one, one.replaceAll('-', ' ')] as const),
+)
+const sums = computed(() => Object.entries(family.value.sums))
+const sumName = ref('')
+function setSum(sum: string, parts: string[] | undefined): void {
+  const { [sum]: _, ...others } = family.value.sums
+  family.value.sums = parts ? { ...others, [sum]: parts } : others
+}
+function addSum(): void {
+  const short = shortName(sumName.value)
+  if (short in family.value.durations || short in family.value.sums) return
+  setSum(
+    short,
+    names.value.slice(0, 2).map(([one]) => one),
+  )
+  sumName.value = ''
 }
 const isNeeded = (duration: string) => Object.values(family.value.durationsOfTheWork).includes(duration)
 </script>
@@ -56,6 +75,33 @@ const isNeeded = (duration: string) => Object.values(family.value.durationsOfThe
       <label class="flex-1">A further time <input v-model="name" class="field" maxlength="40" /></label>
       <button class="act" :disabled="!name.trim()">Add</button>
     </form>
+    <section v-if="sums.length > 0 || names.length > 1" aria-labelledby="sums-title">
+      <h3 id="sums-title" class="font-bold">Times that are others added up</h3>
+      <p>They are long when those are long.</p>
+      <ul class="ruled">
+        <li v-for="[sum, parts] in sums" :key="sum" class="flex flex-wrap items-center gap-2 py-1">
+          <b>{{ sum.replaceAll('-', ' ') }}</b> =
+          <SomeOf
+            :label="`${sum}: added up from`"
+            :choices="names"
+            :model-value="parts"
+            @update:model-value="(chosen) => chosen.length > 1 && setSum(sum, chosen)"
+          />
+          <button
+            type="button"
+            class="ml-auto border border-ink-soft px-2 py-1"
+            :aria-label="`${sum} away`"
+            @click="setSum(sum, undefined)"
+          >
+            ×
+          </button>
+        </li>
+      </ul>
+      <form class="flex items-end gap-2" @submit.prevent="addSum">
+        <label class="flex-1">A further sum <input v-model="sumName" class="field" maxlength="40" /></label>
+        <button class="act" :disabled="!shortName(sumName) || names.length < 2">Add a sum</button>
+      </form>
+    </section>
     <label class="flex items-center gap-3"
       >A press is long from, seconds <SecondsField v-model="family.longPressMs" label="Long press from"
     /></label>

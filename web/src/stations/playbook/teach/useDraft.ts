@@ -1,17 +1,25 @@
 import {
   familyAsWritten,
+  familyAt,
   newFamily,
   shapeFaults,
+  updateBetween,
   whatIsLacking,
   type Family,
   type Lacking,
   type Model,
   type PackFault,
 } from '@benevox/core/catalog'
-import { checkFamily, familySheets, type PackFinding, type ProcedureSheet } from '@benevox/core/procedure'
+import {
+  checkFamily,
+  checkVersions,
+  familySheets,
+  type PackFinding,
+  type ProcedureSheet,
+} from '@benevox/core/procedure'
 import { runnableFamily, type RunnableFamily } from '@benevox/core/twin'
 import { refDebounced, useStorage } from '@vueuse/core'
-import { computed, nextTick, toRaw } from 'vue'
+import { computed, nextTick, ref, toRaw, watch } from 'vue'
 import { useCatalog } from '../../../api/catalog.ts'
 
 /** What is being taught, kept in the browser until it is saved or thrown away. */
@@ -61,9 +69,44 @@ export function useDraft(familyId: string | undefined) {
     computed(() => JSON.stringify(draft.value)),
     SETTLE_MS,
   )
-  const reading = computed<DraftReading>(() => read((JSON.parse(settled.value) as Draft).family))
+  /** The version of the system that is taught; as it came where none is. */
+  const system = ref<number>()
+  const reading = computed<DraftReading>(() =>
+    read((JSON.parse(settled.value) as Draft).family, system.value),
+  )
+  /** The family as it is from that version on, while it is changed. */
+  const ofSystem = ref<Family>()
+  const edited = computed({
+    get: () => ofSystem.value ?? draft.value.family,
+    set: (family) => {
+      if (ofSystem.value) ofSystem.value = family
+      else draft.value.family = family
+    },
+  })
+  const copyAt = (family: Family, version: number) =>
+    structuredClone(familyAt(JSON.parse(JSON.stringify(family)) as Family, version))
+  watch(system, (version) => {
+    ofSystem.value = version === undefined ? undefined : copyAt(draft.value.family, version)
+  })
+  // What is changed for a version becomes an update of the family; what no update can say is taken back at once.
+  watch(
+    ofSystem,
+    (changed) => {
+      const version = system.value
+      if (!changed || version === undefined) return
+      const { family } = draft.value
+      const others = family.updates.filter(({ fromSystem }) => fromSystem !== version)
+      const before = copyAt({ ...family, updates: others }, version)
+      const update = updateBetween(before, JSON.parse(JSON.stringify(changed)) as Family, version)
+      const updates = update ? [...others, update].sort((a, b) => a.fromSystem - b.fromSystem) : others
+      if (JSON.stringify(updates) !== JSON.stringify(family.updates)) family.updates = updates
+      const said = copyAt(draft.value.family, version)
+      if (JSON.stringify(said) !== JSON.stringify(changed)) ofSystem.value = said
+    },
+    { deep: true },
+  )
 
-  function read(family: Family): DraftReading {
+  function read(family: Family, version: number | undefined): DraftReading {
     const fragments = catalog.pack?.fragments ?? []
     const shape = familyAsWritten.safeParse(family)
     const ofShape = shape.success
@@ -76,22 +119,28 @@ export function useDraft(familyId: string | undefined) {
     const faults = [...ofShape, ...lacking.faults]
     if (faults.length + lacking.parts.length + lacking.durations.length > 0)
       return { lacking, faults, sheets: [], findings: [] }
-    const running = runnableFamily({ fragments }, family)
+    const looked = familyAt(family, version)
+    const running = runnableFamily({ fragments }, looked)
     return {
       lacking,
       faults,
       running,
-      sheets: familySheets(running.machine, family, 'en'),
-      findings: checkFamily({ fragments }, family),
+      sheets: familySheets(running.machine, looked, 'en'),
+      findings:
+        version === undefined ? checkVersions({ fragments }, family) : checkFamily({ fragments }, looked),
     }
   }
 
   return {
     draft,
+    /** The family, or what it is from the version of the system on that is taught. */
+    edited,
+    system,
     reading,
     /** Whether what is read is what stands in the form. */
     isSettled: computed(() => settled.value === JSON.stringify(draft.value)),
     async throwAway(): Promise<void> {
+      system.value = undefined
       draft.value = fresh()
       await nextTick()
       localStorage.removeItem(place)

@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { linksIn, namesIn, type Family, type LinkKind, type Posture } from '@benevox/core/catalog'
+import { phrases } from '@benevox/core/procedure'
+import type { Situation } from '@benevox/core/twin'
+import { computed } from 'vue'
+import NumberField from '../../parts/NumberField.vue'
+import TickBox from '../../parts/TickBox.vue'
+
+/** What hangs on a twin and is on it before a run. */
+const props = defineProps<{
+  family: Family
+  /** The same once the start itself has had its say. */
+  atStart: Situation
+}>()
+const situation = defineModel<Situation>({ required: true })
+const words = computed(() => phrases('en', namesIn(props.family)))
+const set = (change: Partial<Situation>) => (situation.value = { ...situation.value, ...change })
+const FACTS = [
+  ['screenLock', 'has a screen lock'],
+  ['account', 'has an account on it'],
+  ['loop', 'starts again and again'],
+  ['wiped', 'is wiped already'],
+] as const
+</script>
+
+<template>
+  <label class="mt-2 block text-sm text-ink-soft"
+    >On the cable at the start
+    <select
+      class="field"
+      :value="situation.link"
+      @change="set({ link: ($event.target as HTMLSelectElement).value as LinkKind })"
+    >
+      <option v-for="one in linksIn(family)" :key="one" :value="one">{{ words.link[one] }}</option>
+    </select>
+  </label>
+  <label v-if="family.postures" class="mt-2 block text-sm text-ink-soft"
+    >Folded at the start
+    <select
+      class="field"
+      :value="situation.posture"
+      @change="set({ posture: ($event.target as HTMLSelectElement).value as Posture })"
+    >
+      <option v-for="one in family.postures" :key="one" :value="one">{{ words.posture[one] }}</option>
+    </select>
+  </label>
+  <label class="mt-2 block text-sm text-ink-soft"
+    >Battery, %
+    <NumberField
+      label="Battery, %"
+      :least="0"
+      :most="100"
+      :model-value="situation.batteryPercent"
+      @update:model-value="(batteryPercent = 0) => set({ batteryPercent })"
+    />
+  </label>
+  <TickBox
+    v-for="[fact, says] in FACTS"
+    :key="fact"
+    class="mt-1"
+    :disabled="fact === 'loop' && atStart.loop && !situation.loop"
+    :model-value="atStart[fact]"
+    @update:model-value="(is) => set({ [fact]: is })"
+    >{{ says }}</TickBox
+  >
+</template>

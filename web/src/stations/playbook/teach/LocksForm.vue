@@ -1,0 +1,188 @@
+<script setup lang="ts">
+import { source, type Family, type Source } from '@benevox/core/catalog'
+import { PLATFORM_WAIT_LAW } from '@benevox/core/clocks'
+import { phrases } from '@benevox/core/procedure'
+import { computed } from 'vue'
+import NumberField from '../../../parts/NumberField.vue'
+import TickBox from '../../../parts/TickBox.vue'
+import SelectOf from '../../../parts/SelectOf.vue'
+import SecondsField from './SecondsField.vue'
+
+/** How its locks behave, how long wrong entries make one wait, which times the work takes, and where parts are known from. */
+const family = defineModel<Family>({ required: true })
+const words = phrases('en')
+const USUAL_ENTRIES = 10
+const MOST_ENTRIES = 1000
+const SYSTEM_FILE = [
+  ['unknown', 'nobody has said'],
+  ['yes', 'provided by the maker'],
+  ['no', 'not provided'],
+] as const
+const systemFile = computed(() =>
+  family.value.systemFile === undefined ? 'unknown' : family.value.systemFile ? 'yes' : 'no',
+)
+type Band = NonNullable<Family['waitLaw']>[number]
+const BANDS: readonly (readonly [Band['kind'], string])[] = [
+  ['none', 'no wait'],
+  ['each', 'after each wrong entry'],
+  ['every', 'after every so many'],
+  ['doubling', 'after every so many, doubling'],
+]
+function become(index: number, kind: Band['kind']): void {
+  const band = family.value.waitLaw?.[index]
+  if (!band) return
+  const { fromFailures } = band
+  const every = 'every' in band ? band.every : 1
+  const waitMs = 'waitMs' in band ? band.waitMs : 30_000
+  const made: Record<Band['kind'], Band> = {
+    none: { kind: 'none', fromFailures },
+    each: { kind: 'each', fromFailures, waitMs },
+    every: { kind: 'every', fromFailures, every, waitMs },
+    doubling: { kind: 'doubling', fromFailures, every, waitMs },
+  }
+  family.value.waitLaw?.splice(index, 1, made[kind])
+}
+function addBand(): void {
+  const last = family.value.waitLaw?.at(-1)?.fromFailures ?? -1
+  family.value.waitLaw?.push({ kind: 'each', fromFailures: last + 1, waitMs: 30_000 })
+}
+const times = computed(() =>
+  [...Object.keys(family.value.durations), ...Object.keys(family.value.sums)].map(
+    (name) => [name, name.replaceAll('-', ' ')] as const,
+  ),
+)
+const PARTS = [
+  ['keys', 'the keys'],
+  ['durations', 'the times'],
+  ['menus', 'the menus'],
+  ['settings', 'the settings'],
+  ['account-lock', 'the account lock'],
+  ['carrier-lock', 'the carrier lock'],
+] as const
+const sources = [
+  ['', 'as the family'] as const,
+  ...source.options.map((one) => [one, words.source[one]] as const),
+]
+function knowFrom(part: (typeof PARTS)[number][0], from: Source | ''): void {
+  const { [part]: _, ...others } = family.value.sources
+  family.value.sources = from === '' ? others : { ...others, [part]: from }
+}
+const text = ({ target }: Event) => (target as HTMLInputElement).value.trim()
+</script>
+
+<template>
+  <fieldset class="space-y-2">
+    <legend class="font-bold">Locks</legend>
+    <TickBox v-model="family.accountLock.asksAfterRecoveryReset"
+      >asks for the account after a reset from recovery</TickBox
+    >
+    <TickBox v-model="family.accountLock.acceptsOldScreenLock">takes the old screen lock instead</TickBox>
+    <TickBox
+      :model-value="family.carrierLock !== undefined"
+      @update:model-value="(can) => (family.carrierLock = can ? { triesAllowed: USUAL_ENTRIES } : undefined)"
+      >can have a carrier lock</TickBox
+    >
+    <div v-if="family.carrierLock" class="flex flex-wrap gap-3">
+      <label
+        >Entries of an unlock code allowed
+        <NumberField
+          label="Entries of an unlock code allowed"
+          :least="1"
+          :most="100"
+          :model-value="family.carrierLock.triesAllowed"
+          @update:model-value="
+            (entries = 1) => family.carrierLock && (family.carrierLock.triesAllowed = entries)
+          "
+      /></label>
+      <label
+        >Dialled before it is typed
+        <input
+          class="field !w-40 font-mono"
+          maxlength="20"
+          placeholder="nothing"
+          :value="family.carrierLock.dialledCode ?? ''"
+          @change="family.carrierLock && (family.carrierLock.dialledCode = text($event) || undefined)"
+      /></label>
+    </div>
+    <SelectOf
+      label="The system’s file, to install it again"
+      :options="SYSTEM_FILE"
+      :model-value="systemFile"
+      @update:model-value="(said) => (family.systemFile = said === 'unknown' ? undefined : said === 'yes')"
+    />
+    <TickBox
+      :model-value="family.waitLaw !== undefined"
+      @update:model-value="
+        (own) => (family.waitLaw = own ? PLATFORM_WAIT_LAW.map((band) => ({ ...band })) : undefined)
+      "
+      >waits after wrong entries otherwise than the platform does</TickBox
+    >
+    <ul v-if="family.waitLaw" class="ruled border-y border-rule" aria-label="Waits after wrong entries">
+      <li v-for="(band, index) in family.waitLaw" :key="index" class="flex flex-wrap items-end gap-2 py-1">
+        <label
+          >From how many
+          <NumberField
+            :label="`Wait ${index + 1}, from how many`"
+            :least="0"
+            :most="MOST_ENTRIES"
+            :model-value="band.fromFailures"
+            @update:model-value="(from = 0) => (band.fromFailures = from)"
+        /></label>
+        <SelectOf
+          label="Wait"
+          :options="BANDS"
+          :model-value="band.kind"
+          @update:model-value="(kind) => become(index, kind)"
+        />
+        <label v-if="'every' in band"
+          >So many
+          <NumberField
+            :label="`Wait ${index + 1}, after so many`"
+            :least="1"
+            :most="MOST_ENTRIES"
+            :model-value="band.every"
+            @update:model-value="(every = 1) => (band.every = every)"
+        /></label>
+        <label v-if="'waitMs' in band"
+          >Seconds <SecondsField v-model="band.waitMs" :label="`Wait ${index + 1}, seconds`"
+        /></label>
+        <button
+          type="button"
+          class="border border-ink-soft px-2 py-1"
+          :aria-label="`Wait ${index + 1} away`"
+          @click="family.waitLaw?.splice(index, 1)"
+        >
+          ×
+        </button>
+      </li>
+      <li class="py-1"><button type="button" class="act" @click="addBand">Add a wait</button></li>
+    </ul>
+    <div class="flex flex-wrap gap-3">
+      <SelectOf
+        label="So long it wipes"
+        :options="times"
+        :model-value="family.durationsOfTheWork.wipe"
+        @update:model-value="(time) => (family.durationsOfTheWork.wipe = time)"
+      />
+      <SelectOf
+        label="So long it starts the first time"
+        :options="times"
+        :model-value="family.durationsOfTheWork.firstStart"
+        @update:model-value="(time) => (family.durationsOfTheWork.firstStart = time)"
+      />
+    </div>
+    <details>
+      <summary class="cursor-pointer underline">Where a part of it is known from</summary>
+      <div class="mt-1 flex flex-wrap gap-3">
+        <SelectOf
+          v-for="[part, says] in PARTS"
+          :key="part"
+          :label="says"
+          :options="sources"
+          :model-value="family.sources[part] ?? ''"
+          @update:model-value="(from) => knowFrom(part, from)"
+        />
+      </div>
+    </details>
+  </fieldset>
+</template>

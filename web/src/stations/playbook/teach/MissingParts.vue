@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import type { Family, Fragment, Lacking, PackFault } from '@benevox/core/catalog'
+import { phrases } from '@benevox/core/procedure'
+import { computed } from 'vue'
+
+/** What is named and not there, each with a button that adds it: a shared part, a screen, a time, a key. */
+const props = defineProps<{
+  lacking: Lacking
+  faults: readonly PackFault[]
+  /** An update of the system is taught: it brings no shared part. */
+  isUpdate: boolean
+}>()
+const family = defineModel<Family>({ required: true })
+const words = phrases('en')
+const keys = computed(() => [
+  ...new Set(props.faults.flatMap(({ lacks }) => (lacks?.what === 'key on this family' ? [lacks.name] : []))),
+])
+const isAny = computed(
+  () => props.lacking.parts.length + props.lacking.durations.length + keys.value.length > 0,
+)
+
+/** Pressed twice, before what is missing was looked at anew, each is added once. */
+function addPart(fragment: Fragment, as: string): void {
+  if (family.value.compose.some((use) => use.as === as)) return
+  family.value.compose.push({ fragment: fragment.id, as, with: {} })
+}
+function addScreen(name: string): void {
+  if (Object.hasOwn(family.value.states, name)) return
+  family.value.states = { ...family.value.states, [name]: { screen: 'text', transitions: [] } }
+}
+function addDuration(name: string): void {
+  if (Object.hasOwn(family.value.durations, name)) return
+  family.value.durations[name] = { minMs: 1000, medianMs: 1500, maxMs: 2500 }
+}
+function addKey(name: string): void {
+  if (family.value.keys.some(({ id }) => id === name)) return
+  family.value.keys.push({ id: name as Family['keys'][number]['id'], edge: 'right', at: 0.5 })
+}
+</script>
+
+<template>
+  <section v-if="isAny" aria-labelledby="missing-title" class="mb-4">
+    <h2 id="missing-title">Still missing</h2>
+    <ul class="ruled border-y border-rule">
+      <li v-for="part in lacking.parts" :key="part.name" class="py-1.5">
+        A part names <b>{{ part.name }}</b>, which is not there.
+        <span class="mt-1 flex flex-col items-start gap-1">
+          <template v-if="!isUpdate">
+            <button
+              v-for="offer in part.offers"
+              :key="offer.id"
+              type="button"
+              class="border border-ink-soft px-2 py-1 text-left hover:bg-paper-deep"
+              @click="addPart(offer, part.as)"
+            >
+              <b>{{ offer.id }}</b> {{ offer.says }}
+            </button>
+          </template>
+          <button type="button" class="underline" @click="addScreen(part.name)">
+            {{
+              part.offers.length === 0 || isUpdate
+                ? 'Add a screen of this name'
+                : 'or add a screen of its own'
+            }}
+          </button>
+        </span>
+      </li>
+      <li v-for="name in lacking.durations" :key="name" class="py-1.5">
+        How long is <b>{{ name.replaceAll('-', ' ') }}</b>?
+        <button type="button" class="underline" @click="addDuration(name)">Add this time</button>
+      </li>
+      <li v-for="name in keys" :key="name" class="py-1.5">
+        A part asks for a key that this device does not have:
+        <b>{{ words.key[name as keyof typeof words.key] }}</b>.
+        <button type="button" class="underline" @click="addKey(name)">Add this key</button>
+      </li>
+    </ul>
+  </section>
+</template>

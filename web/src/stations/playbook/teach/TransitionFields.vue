@@ -1,0 +1,288 @@
+<script setup lang="ts">
+import {
+  buzz,
+  effect,
+  linksIn,
+  namesIn,
+  posture,
+  turn,
+  type Family,
+  type KeyId,
+  type Transition,
+  type Trigger,
+} from '@benevox/core/catalog'
+import { effectWords, phrases } from '@benevox/core/procedure'
+import { computed } from 'vue'
+import NumberField from '../../../parts/NumberField.vue'
+import TickBox from '../../../parts/TickBox.vue'
+import SelectOf from '../../../parts/SelectOf.vue'
+import SomeOf from '../../../parts/SomeOf.vue'
+import GuardFields from './GuardFields.vue'
+import TimeField from './TimeField.vue'
+
+/** One thing that leads out of a screen: what makes it go on, under which condition, where to, and what it does. */
+const props = defineProps<{ label: string; family: Family; places: readonly string[] }>()
+const transition = defineModel<Transition>({ required: true })
+const words = computed(() => phrases('en', namesIn(props.family)))
+const keys = computed(() => props.family.keys.map(({ id }) => [id, words.value.key[id]] as const))
+const first = computed<KeyId>(() => props.family.keys[0]?.id ?? 'power')
+const KINDS: readonly (readonly [Trigger['kind'], string])[] = [
+  ['after', 'a time has passed'],
+  ['idle', 'no input for a time'],
+  ['hold', 'keys are held'],
+  ['press', 'a key is pressed'],
+  ['long-press', 'a key is pressed long'],
+  ['key-down', 'a key goes down'],
+  ['turn', 'a key is turned'],
+  ['link', 'the cable is changed'],
+  ['fold', 'it is folded'],
+  ['tap', 'the screen is tapped'],
+  ['type', 'a fixed word is typed'],
+  ['type-shown', 'the shown word is typed'],
+]
+const kinds = computed(() =>
+  KINDS.filter(([kind]) => kind !== 'fold' || props.family.postures || transition.value.on.kind === 'fold'),
+)
+const FROM = [
+  ['carried', 'also from the screen before'],
+  ['entry', 'counted from here'],
+  ['fresh', 'only keys pressed here'],
+] as const
+const IDLE_FROM = FROM.slice(0, 2) as readonly (readonly ['carried' | 'entry', string])[]
+const links = computed(() => linksIn(props.family).map((link) => [link, words.value.link[link]] as const))
+const postures = computed(() =>
+  (props.family.postures ?? posture.options).map((one) => [one, words.value.posture[one]] as const),
+)
+const TURNS = turn.options.map((by) => [by, by] as const)
+const BUZZES = buzz.options.map((one) => [one, phrases('en').cue[one]] as const)
+const EFFECTS = effect.options.map((one) => [one, effectWords('en')[one]] as const)
+const HOLD_MS = 1500
+/** After so long a number of presses is usually final. Common practice, no source. */
+const REST_MS = 600
+
+function begin(kind: Trigger['kind']): Trigger {
+  const key = first.value
+  switch (kind) {
+    case 'after':
+      return { kind, time: HOLD_MS }
+    case 'idle':
+      return { kind, time: 30_000, from: 'entry' }
+    case 'hold':
+      return { kind, keys: [key], time: HOLD_MS, from: 'entry', ignore: [] }
+    case 'press':
+      return { kind, key, times: 1, with: [] }
+    case 'long-press':
+    case 'key-down':
+      return { kind, key }
+    case 'turn':
+      return { kind, key, by: 'down' }
+    case 'link':
+      return { kind, to: ['computer'] }
+    case 'fold':
+      return { kind, to: ['open'] }
+    case 'tap':
+      return { kind, on: 'power-off', label: 'Switch off' }
+    case 'type':
+      return { kind, word: 'yes' }
+    case 'type-shown':
+      return { kind, right: true }
+  }
+}
+const change = (part: Partial<Transition>) => (transition.value = { ...transition.value, ...part })
+/** Changes what makes it go on; only parts of the kind that stands are handed in. */
+const changeOn = (part: object) => change({ on: { ...transition.value.on, ...part } as Trigger })
+const text = (event: Event) => (event.target as HTMLInputElement).value
+</script>
+
+<template>
+  <div class="space-y-3 border-l-4 border-rule pl-3">
+    <div class="flex flex-wrap items-end gap-3">
+      <SelectOf
+        label="It goes on when"
+        :options="kinds"
+        :model-value="transition.on.kind"
+        @update:model-value="(kind) => change({ on: begin(kind) })"
+      />
+      <SelectOf
+        v-if="'key' in transition.on"
+        label="Key"
+        :options="keys"
+        :model-value="transition.on.key"
+        @update:model-value="(key) => changeOn({ key })"
+      />
+      <SomeOf
+        v-if="transition.on.kind === 'hold'"
+        :label="`${label}: keys`"
+        :choices="keys"
+        :model-value="transition.on.keys"
+        @update:model-value="(chosen) => chosen.length && changeOn({ keys: chosen })"
+      />
+      <TickBox
+        v-if="transition.on.kind === 'long-press'"
+        :model-value="transition.on.time !== undefined"
+        @update:model-value="(own) => changeOn({ time: own ? family.longPressMs : undefined })"
+        >long after a time of its own</TickBox
+      >
+      <label v-if="transition.on.kind === 'press'"
+        >Times
+        <NumberField
+          label="Times"
+          :least="1"
+          :most="20"
+          :model-value="transition.on.times"
+          @update:model-value="(times) => changeOn({ times })"
+        />
+      </label>
+      <TimeField
+        v-if="'time' in transition.on && transition.on.time !== undefined"
+        label="How long"
+        :family="family"
+        :model-value="transition.on.time"
+        @update:model-value="(time) => changeOn({ time })"
+      />
+      <SelectOf
+        v-if="transition.on.kind === 'hold'"
+        label="Counted"
+        :options="FROM"
+        :model-value="transition.on.from"
+        @update:model-value="(from) => changeOn({ from })"
+      />
+      <SelectOf
+        v-if="transition.on.kind === 'idle'"
+        label="Counted"
+        :options="IDLE_FROM"
+        :model-value="transition.on.from"
+        @update:model-value="(from) => changeOn({ from })"
+      />
+      <SelectOf
+        v-if="transition.on.kind === 'turn'"
+        label="Turned"
+        :options="TURNS"
+        :model-value="transition.on.by"
+        @update:model-value="(by) => changeOn({ by })"
+      />
+      <SomeOf
+        v-if="transition.on.kind === 'link'"
+        :label="`${label}: changed to`"
+        :choices="links"
+        :model-value="transition.on.to"
+        @update:model-value="(to) => to.length && changeOn({ to })"
+      />
+      <SomeOf
+        v-if="transition.on.kind === 'fold'"
+        :label="`${label}: folded to`"
+        :choices="postures"
+        :model-value="transition.on.to"
+        @update:model-value="(to) => to.length && changeOn({ to })"
+      />
+      <label v-if="transition.on.kind === 'tap'"
+        >What is written there
+        <input
+          class="field"
+          maxlength="120"
+          :value="transition.on.label ?? transition.on.on"
+          @change="changeOn({ label: text($event) })"
+      /></label>
+      <label v-if="transition.on.kind === 'type'"
+        >Word
+        <input
+          class="field !w-40"
+          maxlength="24"
+          :value="transition.on.word"
+          @change="changeOn({ word: text($event) })"
+      /></label>
+      <SelectOf
+        v-if="transition.on.kind === 'type-shown'"
+        label="Typed"
+        :options="[
+          ['right', 'the word on the screen'],
+          ['wrong', 'another word'],
+        ]"
+        :model-value="transition.on.right ? 'right' : 'wrong'"
+        @update:model-value="(which) => changeOn({ right: which === 'right' })"
+      />
+      <TickBox
+        v-if="transition.on.kind === 'press'"
+        :model-value="transition.on.rest !== undefined"
+        @update:model-value="(exactly) => changeOn({ rest: exactly ? REST_MS : undefined })"
+        >exactly so many</TickBox
+      >
+      <TimeField
+        v-if="transition.on.kind === 'press' && transition.on.rest !== undefined"
+        label="Nothing more for"
+        :family="family"
+        :model-value="transition.on.rest"
+        @update:model-value="(rest) => changeOn({ rest })"
+      />
+    </div>
+    <div v-if="transition.on.kind === 'hold'">
+      <p>Whether or not these are held as well</p>
+      <SomeOf
+        :label="`${label}: held or not`"
+        :choices="keys"
+        :model-value="transition.on.ignore"
+        @update:model-value="(ignore) => changeOn({ ignore })"
+      />
+    </div>
+    <div v-if="transition.on.kind === 'press'">
+      <p>With these held</p>
+      <SomeOf
+        :label="`${label}: with held`"
+        :choices="keys"
+        :model-value="transition.on.with"
+        @update:model-value="(held) => changeOn({ with: held })"
+      />
+    </div>
+    <label class="block"
+      >It shows next
+      <select
+        class="field"
+        :aria-label="`${label} leads to`"
+        :value="transition.to"
+        @change="change({ to: text($event) })"
+      >
+        <option v-for="place in new Set([transition.to, ...places])" :key="place">{{ place }}</option>
+      </select>
+    </label>
+    <details :open="Object.keys(transition.if).length > 0">
+      <summary class="cursor-pointer underline">Only under a condition</summary>
+      <GuardFields
+        class="mt-1"
+        :label="label"
+        :family="family"
+        :model-value="transition.if"
+        @update:model-value="(asked) => change({ if: asked })"
+      />
+    </details>
+    <details
+      :open="transition.cues.length + transition.effects.length > 0 || transition.chargedTo !== undefined"
+    >
+      <summary class="cursor-pointer underline">What it does on the way</summary>
+      <div class="mt-1 space-y-2">
+        <SomeOf
+          :label="`${label}: buzz`"
+          :choices="BUZZES"
+          :model-value="transition.cues"
+          @update:model-value="(cues) => change({ cues })"
+        />
+        <SomeOf
+          :label="`${label}: effects`"
+          :choices="EFFECTS"
+          :model-value="transition.effects"
+          @update:model-value="(effects) => change({ effects })"
+        />
+        <label class="block"
+          >Charged by then to, in percent
+          <NumberField
+            may-be-empty
+            :label="`${label}: charged to`"
+            :least="1"
+            :most="100"
+            :model-value="transition.chargedTo"
+            @update:model-value="(chargedTo) => change({ chargedTo })"
+          />
+        </label>
+      </div>
+    </details>
+  </div>
+</template>
