@@ -39,22 +39,21 @@ const run = useTryRun(
   procedure,
   chart,
 )
-const { phase, chartMs, seen, nextCue } = run
+const { phase, line, seen } = run
 const { flash, sounds, speaks, flashes } = run.beat
 const isDry = ref(false)
 /** A page that the device shows already. */
 const at = ref<Cue>()
 const places = computed(() => placesOf(running.value))
+const lineMs = computed(() => line.value?.ms ?? 0)
 const stepNow = computed(() =>
-  phase.value === 'running' && chartMs.value >= 0
-    ? (chart.value?.stepEnds.findIndex(({ ms }) => ms > chartMs.value + 1) ?? -1)
-    : -1,
+  phase.value === 'running' && lineMs.value >= 0 ? (line.value?.step ?? -1) : -1,
 )
 const FLASH_WORDS = { press: 'hold', slide: 'slide', 'let-go': 'let go', plug: 'cable', tick: '·' } as const
 const pressedNow = computed(
   () =>
     chart.value?.lanes
-      .filter(({ spans }) => spans.some(({ from, to }) => from.ms <= chartMs.value && chartMs.value < to.ms))
+      .filter(({ spans }) => spans.some(({ from, to }) => from.ms <= lineMs.value && lineMs.value < to.ms))
       .map(({ key }) => key) ?? [],
 )
 
@@ -71,11 +70,18 @@ onMounted(() => {
   if (open && !elsewhere.value) void run.goOn(open)
 })
 
+/** What was seen is being told: a second press of the foot switch begins no new attempt. */
+let isTelling = false
 async function finish(outcome: 'reached' | 'failed' | 'left', what: readonly Cue[]): Promise<void> {
   const reachedGoal = outcome === 'reached' && goal.value === 'recovery-menu'
   picked.value = undefined
-  await run.finish(outcome, what)
-  if (reachedGoal) await job.tell({ kind: 'in-recovery' })
+  isTelling = true
+  try {
+    await run.finish(outcome, what)
+    if (reachedGoal) await job.tell({ kind: 'in-recovery' })
+  } finally {
+    isTelling = false
+  }
 }
 /** More was seen at the last try, or did not come. */
 function told(what: readonly Cue[], notSeen: readonly Cue[]): void {
@@ -95,7 +101,7 @@ async function begin(): Promise<void> {
   await run.start({ link: link.value, cable: link.value === 'none' ? undefined : cable.value })
 }
 async function next(): Promise<void> {
-  if (elsewhere.value) return
+  if (elsewhere.value || isTelling) return
   if (phase.value === 'before') await begin()
   else if (phase.value === 'running' && run.cueSeen() === 'goal') await finish('reached', seen.value)
 }
@@ -133,7 +139,7 @@ const isSafeModeFirst = computed(
     job.route?.choices[0]?.action === 'clear-cache' &&
     props.family.safeModePath.length > 0,
 )
-const countingIn = computed(() => phase.value === 'running' && chartMs.value < 0)
+const countingIn = computed(() => phase.value === 'running' && lineMs.value < 0)
 const phaseShown = computed(() =>
   isDry.value || elsewhere.value || at.value ? ('other' as const) : phase.value,
 )
@@ -180,13 +186,13 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
         <div v-else-if="phase === 'running'" data-testid="now">
           <p class="text-[2.6rem] leading-tight font-bold">
             {{
-              chartMs < 0
-                ? `Both hands on the device: ${Math.ceil(-chartMs / 1000)}`
+              lineMs < 0
+                ? `Both hands on the device: ${Math.ceil(-lineMs / 1000)}`
                 : (lines[stepNow] ?? 'Keep looking at the device')
             }}
           </p>
           <p class="text-2xl text-ink-soft">
-            {{ chartMs < 0 ? (critical?.sentence ?? lines[0]) : lines[stepNow + 1] }}
+            {{ lineMs < 0 ? (critical?.sentence ?? lines[0]) : lines[stepNow + 1] }}
           </p>
         </div>
         <AdvicePanel
@@ -211,7 +217,7 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
         <template v-if="phase !== 'asking' && chart">
           <KeyChart
             :chart="chart"
-            :now-ms="phase === 'running' ? chartMs : undefined"
+            :now-ms="phase === 'running' ? lineMs : undefined"
             :changes="
               phase === 'before' && advisedTry?.way.procedure.id === procedure.id
                 ? advised?.changes
@@ -257,8 +263,8 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
             :needs-link="way.needsLink.value"
           />
         </template>
-        <p v-else-if="nextCue" class="text-2xl">
-          Next to come: <b>{{ words.cue[nextCue.cue] }}</b>
+        <p v-else-if="line?.next" class="text-2xl">
+          Next to come: <b>{{ words.cue[line.next.cue] }}</b>
         </p>
         <DevicePicture
           :family="family"

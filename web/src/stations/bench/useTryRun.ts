@@ -1,6 +1,6 @@
 import type { Job, Attempt } from '@benevox/contract'
 import type { Cue, LinkKind, Procedure } from '@benevox/core/catalog'
-import { beatOf, type KeyChart } from '@benevox/core/procedure'
+import { awaitedCues, beatOf, runLine, type AwaitedCue, type KeyChart } from '@benevox/core/procedure'
 import { useRafFn } from '@vueuse/core'
 import { computed, ref, type ComputedRef } from 'vue'
 import { useJob } from '../../job/jobs.ts'
@@ -35,7 +35,9 @@ export function useTryRun(
   const beat = useBeat()
   const lag = useLag()
   const phase = ref<RunPhase>('before')
-  const chartMs = ref(0)
+  /** Since the chart's zero; negative in the count-in. */
+  const elapsedMs = ref(0)
+  const reported = ref<AwaitedCue>()
   const seen = ref<readonly Cue[]>([])
   const current = ref<{ id: string; startedAt: string }>()
   let marks: { cue: Cue; atMs: number }[] = []
@@ -47,8 +49,7 @@ export function useTryRun(
   const segments = computed(() =>
     procedure.value && chart.value ? beatOf(procedure.value, chart.value, 'en') : [],
   )
-  const awaited = computed(() => chart.value?.cues.filter(({ step }) => step !== undefined) ?? [])
-  const nextCue = computed(() => awaited.value.find(({ at }) => at.ms > chartMs.value - 1))
+  const line = computed(() => chart.value && runLine(chart.value, elapsedMs.value, reported.value))
   const longestMs = computed(() => (chart.value?.length.latestMs ?? 0) + GRACE_MS)
 
   const { pause, resume } = useRafFn(
@@ -56,7 +57,7 @@ export function useTryRun(
       const now = beat.nowMs()
       const ms = now - zeroMs
       if (ms >= 0) countsIn = false
-      chartMs.value = Math.min(countsIn ? ms : Math.max(0, ms), chart.value?.length.ms ?? ms)
+      elapsedMs.value = countsIn ? ms : Math.max(0, ms)
       beat.frame(now)
       if (ms > longestMs.value) ask()
     },
@@ -69,7 +70,8 @@ export function useTryRun(
     zeroMs = beat.nowMs() - fromMs + HANDED_OVER_MS
     beganMs = zeroMs
     countsIn = fromMs < 0
-    chartMs.value = Math.min(fromMs, chart.value?.length.ms ?? fromMs)
+    elapsedMs.value = fromMs
+    reported.value = undefined
     resume()
     const first = segments.value[0]
     if (first && fromMs <= 0) beat.play(first, zeroMs, -fromMs)
@@ -113,20 +115,21 @@ export function useTryRun(
       countsIn = false
       zeroMs = now + HANDED_OVER_MS
       beganMs = zeroMs
-      chartMs.value = 0
+      elapsedMs.value = 0
       const first = segments.value[0]
       if (first) beat.play(first, zeroMs)
       return 'going-on'
     }
-    const cue = nextCue.value
-    if (!cue) return 'goal'
+    const cue = chart.value && runLine(chart.value, now - zeroMs, reported.value).next
+    if (!cue || !chart.value) return 'goal'
     seen.value = [...seen.value, cue.cue]
     // The cue came before the key that tells of it, by this technician's own lag.
     const cameMs = now - lag.lagMs.value
     marks.push({ cue: cue.cue, atMs: Math.max(0, Math.round(cameMs - beganMs)) })
-    if (cue === awaited.value.at(-1)) return 'goal'
+    if (cue.step === awaitedCues(chart.value).at(-1)?.step) return 'goal'
+    reported.value = cue
     zeroMs = cameMs - cue.at.ms
-    chartMs.value = Math.max(cue.at.ms + 2, now - zeroMs)
+    elapsedMs.value = now - zeroMs
     const segment = segments.value.find(({ afterStep }) => afterStep === cue.step)
     if (segment) beat.play(segment, cameMs)
     return 'going-on'
@@ -161,10 +164,10 @@ export function useTryRun(
   async function goOn({ id, startedAt }: Attempt): Promise<void> {
     if (phase.value !== 'before' || current.value) return
     current.value = { id, startedAt }
-    const elapsedMs = Date.now() - Date.parse(startedAt)
-    if (elapsedMs < longestMs.value) await run(elapsedMs)
+    const goneMs = Date.now() - Date.parse(startedAt)
+    if (goneMs < longestMs.value) await run(goneMs)
     else phase.value = 'asking'
   }
 
-  return { phase, chartMs, seen, nextCue, beat, start, ask, cueSeen, finish, goOn, record }
+  return { phase, line, seen, beat, start, ask, cueSeen, finish, goOn, record }
 }

@@ -1,0 +1,40 @@
+import type { CueMark, KeyChart } from './keyChart.ts'
+
+/** A cue of the chart that a step waits for. */
+export type AwaitedCue = CueMark & { readonly step: number }
+
+/** Where a run stands on its chart. */
+export interface RunLine {
+  /** The moving line, in ms of the chart. */
+  readonly ms: number
+  /** The step to be done now. */
+  readonly step: number
+  /** The cue that may come next; absent where no step waits for one any more. */
+  readonly next?: AwaitedCue | undefined
+}
+
+/** A cue may be reported so long after its latest moment: the time to see it and to find the key. Common practice, no source. */
+const REPORTED_LATE_MS = 2000
+
+/** The cues that the steps wait for, in the order of the chart. */
+export function awaitedCues(chart: KeyChart): readonly AwaitedCue[] {
+  return chart.cues.filter((mark): mark is AwaitedCue => mark.step !== undefined)
+}
+
+/**
+ * Where a run stands. Nothing is taken as come before it was reported or its latest moment on any unit has passed: the
+ * line waits at a cue that can still come, as the beat does, and what is reported never says more than came.
+ * @param elapsedMs since the chart's zero, which is moved when a cue is reported; negative in the count-in
+ * @param reported the last cue that was reported, of {@link awaitedCues}
+ */
+export function runLine(chart: KeyChart, elapsedMs: number, reported?: AwaitedCue): RunLine {
+  const awaited = awaitedCues(chart)
+  const toCome = awaited.filter(({ step }) => step > (reported?.step ?? -1))
+  const next = toCome.find(({ at }) => elapsedMs <= at.latestMs + REPORTED_LATE_MS) ?? toCome.at(-1)
+  // Before the next cue, and not before the one that has come, though both come at one moment.
+  const heldMs = next ? Math.max(reported?.at.ms ?? -Infinity, next.at.ms - 1) : chart.length.ms
+  const ms = Math.min(elapsedMs, heldMs, chart.length.ms)
+  const atLine = chart.stepEnds.findIndex((end) => end.ms > ms)
+  const step = Math.max(atLine < 0 ? chart.stepEnds.length - 1 : atLine, (reported?.step ?? -1) + 1)
+  return { ms, step: Math.min(step, next?.step ?? Infinity, chart.stepEnds.length - 1), next }
+}

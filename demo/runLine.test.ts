@@ -1,0 +1,60 @@
+import { seeded } from '@benevox/core/hand'
+import { awaitedCues, perform, procedureSheet, runLine, type AwaitedCue } from '@benevox/core/procedure'
+import { durationsAt, runnableFamily, USUAL_SITUATION } from '@benevox/core/twin'
+import { describe, expect, it } from 'vitest'
+import { demoPack } from './demoPack.ts'
+
+const pack = demoPack()
+const UNITS = 12
+
+describe.each(pack.families.map((family) => [family.name, family] as const))('%s', (_, family) => {
+  const { machine } = runnableFamily(pack, family)
+  const [quickest, slowest] = [durationsAt(machine, 'min'), durationsAt(machine, 'max')]
+  const random = seeded(family.id.length * 31 + 7)
+
+  /** A unit of its own: each of its times somewhere between the quickest and the slowest. */
+  const unit = () => quickest.map((ms, index) => ms + random() * ((slowest[index] ?? ms) - ms))
+
+  it.each(family.procedures.map((procedure) => [procedure.id, procedure] as const))(
+    'what is reported in %s never says more than came, and says exactly that where everything is reported',
+    (_id, procedure) => {
+      const { chart } = procedureSheet(machine, procedure, 'en')
+      const awaited = awaitedCues(chart)
+      for (let n = 0; n < UNITS; n++) {
+        const came = perform(machine, procedure, USUAL_SITUATION, unit())
+        if (!came.reached) continue
+        const reportsEach = n % 2 === 0
+        let zeroMs = 0
+        let reported: AwaitedCue | undefined
+        for (const [index, { step }] of awaited.entries()) {
+          const cameMs = came.stepEndsMs[step] ?? came.endedAtMs
+          const isLast = index === awaited.length - 1
+          // Just before it comes, the step to be done is not yet the one after it.
+          expect(runLine(chart, cameMs - zeroMs - 1, reported).step).toBeLessThanOrEqual(
+            reportsEach ? step : chart.stepEnds.length,
+          )
+          if (!reportsEach && !isLast && random() < 0.5) continue
+          const said = runLine(chart, cameMs + 1500 * random() - zeroMs, reported).next
+          const saidIndex = awaited.findIndex((cue) => cue === said)
+          if (reportsEach) expect(saidIndex).toBe(index)
+          else expect(saidIndex).toBeLessThanOrEqual(index)
+          if (!said) continue
+          reported = said
+          zeroMs = cameMs - said.at.ms
+        }
+      }
+    },
+  )
+})
+
+it('two cues of one moment are two: the second is not taken for the third', () => {
+  const family = pack.families.find(({ id }) => id === 'cable-in-the-dark')
+  const procedure = family?.procedures.find(({ id }) => id === 'cable-at-dark')
+  if (!family || !procedure) throw new Error('No such family.')
+  const { chart } = procedureSheet(runnableFamily(pack, family).machine, procedure, 'en')
+  const [dark, buzz, menu] = awaitedCues(chart)
+  expect([dark?.cue, buzz?.cue, menu?.cue]).toEqual(['dark', 'short-buzz', 'recovery-menu'])
+  expect(dark?.at.ms).toBe(buzz?.at.ms)
+  expect(runLine(chart, (dark?.at.ms ?? 0) + 1, dark).next).toBe(buzz)
+  expect(runLine(chart, (dark?.at.ms ?? 0) + 1, buzz).next).toBe(menu)
+})
