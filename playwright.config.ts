@@ -1,8 +1,8 @@
 import { defineConfig } from '@playwright/test'
 
 /**
- * What Playwright leaves off of itself, and the renderer that Chromium keeps ready for its own windows: it starts with
- * each page and costs as much as the page.
+ * What Playwright leaves off of itself, and what Chromium prepares for its own windows: with each page it opens two more
+ * for the list below its address line, which no test sees, and they cost as much as the page.
  */
 const LEFT_OFF = [
   'AvoidUnnecessaryBeforeUnloadCheckSync',
@@ -13,6 +13,8 @@ const LEFT_OFF = [
   'PaintHolding',
   'PreconnectToSearch',
   'PreloadTopChromeWebUI',
+  'WebUIOmniboxAimPopup',
+  'WebUIOmniboxPopup',
 ]
 
 export default defineConfig({

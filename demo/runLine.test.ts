@@ -1,15 +1,30 @@
+import type { Procedure } from '@benevox/core/catalog'
 import { seeded } from '@benevox/core/hand'
-import { awaitedCues, perform, procedureSheet, runLine, type AwaitedCue } from '@benevox/core/procedure'
-import { durationsAt, runnableFamily, USUAL_SITUATION } from '@benevox/core/twin'
+import {
+  awaitedCues,
+  perform,
+  procedureSheet,
+  runLine,
+  type AwaitedCue,
+  type KeyChart,
+} from '@benevox/core/procedure'
+import { durationsAt, runnableFamily, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
 
 const pack = demoPack()
 const UNITS = 12
 
+function chartOf(machine: Machine, procedure: Procedure): KeyChart {
+  const { chart } = procedureSheet(machine, procedure, 'en')
+  if (!chart) throw new Error(`${procedure.id} has no chart.`)
+  return chart
+}
+
 describe.each(pack.families.map((family) => [family.name, family] as const))('%s', (_, family) => {
   const { machine } = runnableFamily(pack, family)
-  const [quickest, slowest] = [durationsAt(machine, 'min'), durationsAt(machine, 'max')]
+  const quickest = Array.from(durationsAt(machine, 'min'))
+  const slowest = durationsAt(machine, 'max')
   const random = seeded(family.id.length * 31 + 7)
 
   /** A unit of its own: each of its times somewhere between the quickest and the slowest. */
@@ -18,7 +33,7 @@ describe.each(pack.families.map((family) => [family.name, family] as const))('%s
   it.each(family.procedures.map((procedure) => [procedure.id, procedure] as const))(
     'what is reported in %s never says more than came, and says exactly that where everything is reported',
     (_id, procedure) => {
-      const { chart } = procedureSheet(machine, procedure, 'en')
+      const chart = chartOf(machine, procedure)
       const awaited = awaitedCues(chart)
       for (let n = 0; n < UNITS; n++) {
         const came = perform(machine, procedure, USUAL_SITUATION, unit())
@@ -51,7 +66,7 @@ it('two cues of one moment are two: the second is not taken for the third', () =
   const family = pack.families.find(({ id }) => id === 'cable-in-the-dark')
   const procedure = family?.procedures.find(({ id }) => id === 'cable-at-dark')
   if (!family || !procedure) throw new Error('No such family.')
-  const { chart } = procedureSheet(runnableFamily(pack, family).machine, procedure, 'en')
+  const chart = chartOf(runnableFamily(pack, family).machine, procedure)
   const [dark, buzz, menu] = awaitedCues(chart)
   expect([dark?.cue, buzz?.cue, menu?.cue]).toEqual(['dark', 'short-buzz', 'recovery-menu'])
   expect(dark?.at.ms).toBe(buzz?.at.ms)
