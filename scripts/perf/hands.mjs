@@ -1,6 +1,6 @@
 // Runs of a person's hand on the twin, and the same machine on a general-purpose library in the same process.
 import { median } from './figures.mjs'
-import { generalMachine, movesOf, runGeneral } from './machines.mjs'
+import { generalMachine, instantsOf, movesOf, runGeneral } from './machines.mjs'
 
 const ROUNDS = 5
 const ROUND_MS = 300
@@ -18,26 +18,6 @@ function rateOf(work, many) {
   }
   round()
   return median(Array.from({ length: ROUNDS }, round))
-}
-
-/** Every instant at which the device changes or is touched. */
-function instantsOf(twin, actions, endMs) {
-  const instants = new Set()
-  const pass = (untilMs) => {
-    for (let ms = twin.nextDeadlineMs(); ms <= untilMs; ms = twin.nextDeadlineMs()) {
-      instants.add(ms)
-      twin.advanceTo(ms)
-    }
-    instants.add(untilMs)
-  }
-  const at = new Map()
-  for (const { atMs, input } of actions) at.set(atMs, [...(at.get(atMs) ?? []), input])
-  for (const [ms, batch] of at) {
-    pass(ms)
-    twin.apply(ms, batch)
-  }
-  pass(endMs)
-  return [...instants].sort((a, b) => a - b)
 }
 
 /** Runs a second of a whole study, its making included: the median of several. */
