@@ -1,6 +1,7 @@
-import { expect, it } from 'vitest'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
 import { demoPack } from '../../../demo/demoPack.ts'
-import { composeFamily, transition } from '../catalog/index.ts'
+import { composeFamily, guard, transition, trigger, type Guard, type Trigger } from '../catalog/index.ts'
 import { conditionWords, doesWords, triggerWords } from './index.ts'
 
 /** What a form says of what leads out of a screen. */
@@ -57,4 +58,86 @@ it('whatever the demo’s families do has its words, with no name of the format 
         )
       }
   }
+})
+
+describe('what differs is said differently', () => {
+  const keys = fc.subarray(['power', 'volume-up', 'crown'] as const, { minLength: 1 })
+  const none = fc.constant([])
+  const key = fc.constantFrom('power', 'volume-up')
+  const time = fc.constantFrom<number | string>(700, 1300, 'dark', 'leaves')
+  const links = fc.subarray(['none', 'charger', 'own-link-1'] as const, { minLength: 1 })
+  const postures = fc.subarray(['open', 'half-open', 'shut'] as const, { minLength: 1 })
+  const maybe = <Value>(value: fc.Arbitrary<Value>) => fc.option(value, { nil: undefined })
+  const kind = <Kind extends Trigger['kind']>(one: Kind) => fc.constant(one)
+  const from = fc.constantFrom('carried', 'entry', 'fresh')
+  const drawn = [
+    fc.record({ kind: kind('after'), time }),
+    fc.record({ kind: kind('hold'), keys, time, from, ignore: fc.oneof(none, keys) }),
+    fc.record({
+      kind: kind('press'),
+      key,
+      times: fc.integer({ min: 1, max: 4 }),
+      with: fc.oneof(none, keys),
+      rest: maybe(time),
+    }),
+    fc.record({ kind: kind('long-press'), key, time: maybe(time) }),
+    fc.record({ kind: kind('key-down'), key }),
+    fc.record({ kind: kind('turn'), key, by: fc.constantFrom('up', 'down') }),
+    fc.record({ kind: kind('link'), to: links }),
+    fc.record({ kind: kind('fold'), to: postures }),
+    fc.record({ kind: kind('tap'), on: fc.constantFrom('power-off', 'wipe') }),
+    fc.record({ kind: kind('type'), word: fc.constantFrom('yes', 'wipe') }),
+    fc.record({ kind: kind('type-shown'), right: fc.boolean() }),
+    fc.record({ kind: kind('idle'), time, from: fc.constantFrom('entry', 'carried') }),
+  ]
+  const percent = maybe(fc.constantFrom(5, 20, 50))
+  const conditions = fc.record({
+    held: maybe(fc.oneof(none, keys)),
+    fresh: maybe(fc.boolean()),
+    ignore: maybe(keys),
+    links: maybe(links),
+    postures: maybe(postures),
+    batteryFrom: percent,
+    batteryBelow: percent,
+    screenLock: maybe(fc.boolean()),
+    account: maybe(fc.boolean()),
+    loop: maybe(fc.boolean()),
+    wiped: maybe(fc.boolean()),
+  })
+  /** What a guard asks, without what asks nothing: keys that are not asked for are neither fresh nor ignored. */
+  const asked = ({ held, fresh, ignore, ...rest }: Guard): string =>
+    JSON.stringify({
+      ...(held && { held, fresh: held.length > 0 && fresh === true, ignore: ignore ?? [] }),
+      ...rest,
+    })
+  /** Another one that has some of its parts from a second. */
+  const mixed = (one: object, other: object, takes: readonly boolean[]): object =>
+    Object.fromEntries(
+      Object.entries(one).map(([name, value], index) => [
+        name,
+        takes[index % takes.length] ? (other as Record<string, unknown>)[name] : (value as unknown),
+      ]),
+    )
+  const takes = fc.array(fc.boolean(), { minLength: 11, maxLength: 11 })
+
+  it.each(drawn.map((one) => [one] as const))('of triggers', (one) => {
+    fc.assert(
+      fc.property(one, one, takes, (first, second, some) => {
+        const here = trigger.parse(first)
+        const there = trigger.parse(mixed(first, second, some))
+        if (triggerWords(here, 'en') === triggerWords(there, 'en')) expect(there).toEqual(here)
+      }),
+      { numRuns: 400 },
+    )
+  })
+  it('of conditions', () => {
+    fc.assert(
+      fc.property(conditions, conditions, takes, (first, second, some) => {
+        const here = guard.parse(first)
+        const there = guard.parse(mixed(first, second, some))
+        if (conditionWords(here, 'en') === conditionWords(there, 'en')) expect(asked(there)).toBe(asked(here))
+      }),
+      { numRuns: 4000 },
+    )
+  })
 })

@@ -129,14 +129,18 @@ export function conditionWords(guard: Guard, locale: Locale, names: Names = {}):
   const said = PHRASES[locale]
   const { key, link, posture } = phrases(locale, names)
   const keys = (ids: readonly KeyId[]) => ids.map((id) => key[id]).join(' + ')
-  const { held, fresh, links, postures, batteryFrom, batteryBelow } = guard
+  const { held, fresh, ignore = [], links, postures, batteryFrom, batteryBelow } = guard
+  const whether = ignore.length > 0 ? said.ignoring(keys(ignore)) : ''
   const flags = (['screenLock', 'account', 'loop', 'wiped'] as const).flatMap((flag) => {
     const asked = guard[flag]
     return asked === undefined ? [] : [said.flag[flag][asked ? 1 : 0]]
   })
   return [
     ...(held
-      ? [held.length === 0 ? said.noKey : said.keysHeld(keys(held)) + (fresh ? said.pressedHere : '')]
+      ? [
+          (held.length === 0 ? said.noKey : said.keysHeld(keys(held)) + (fresh ? said.pressedHere : '')) +
+            whether,
+        ]
       : []),
     ...(links ? [said.onCable(links.map((one) => link[one]).join(said.or))] : []),
     ...(postures ? [said.stands(postures.map((one) => posture[one]).join(said.or))] : []),

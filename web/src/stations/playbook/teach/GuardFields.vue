@@ -46,6 +46,7 @@ function hold(how: (typeof HELD)[number][0]): void {
   ask({
     held: how === 'any' ? undefined : how === 'none' ? [] : these,
     fresh: how === 'fresh' ? true : undefined,
+    ...(how === 'any' && { ignore: undefined }),
   })
 }
 const some = <One,>(list: One[]): One[] | undefined => (list.length > 0 ? list : undefined)
@@ -63,6 +64,15 @@ const some = <One,>(list: One[]): One[] | undefined => (list.length > 0 ? list :
         @update:model-value="(these) => ask({ held: these })"
       />
     </div>
+    <template v-if="guard.held">
+      <p>Whether or not these are held as well</p>
+      <SomeOf
+        :label="`${label}: held or not besides`"
+        :choices="keys.filter(([id]) => !guard.held?.includes(id))"
+        :model-value="guard.ignore ?? []"
+        @update:model-value="(ignore) => ask({ ignore: some(ignore) })"
+      />
+    </template>
     <div class="flex flex-wrap gap-3">
       <label
         >Battery at, in percent, or more
