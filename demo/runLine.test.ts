@@ -71,5 +71,7 @@ it('two cues of one moment are two: the second is not taken for the third', () =
   expect([dark?.cue, buzz?.cue, menu?.cue]).toEqual(['dark', 'short-buzz', 'recovery-menu'])
   expect(dark?.at.ms).toBe(buzz?.at.ms)
   expect(runLine(chart, (dark?.at.ms ?? 0) + 1, dark).next).toBe(buzz)
+  // Power is let go and the cable put in before the buzz is felt.
+  expect(runLine(chart, (dark?.at.ms ?? 0) + 900, dark).step).toBe((dark?.step ?? 0) + 1)
   expect(runLine(chart, (dark?.at.ms ?? 0) + 1, buzz).next).toBe(menu)
 })

@@ -82,6 +82,25 @@ describe('a promise in working days', () => {
       latest: '2027-01-04',
     })
   })
+  // The zones of the IANA data in which clocks went forward at midnight, read by the platform's own Intl.
+  it.each([
+    'America/Havana',
+    'Asia/Beirut',
+    'America/Asuncion',
+    'America/Sao_Paulo',
+    'Africa/Cairo',
+    'Europe/Berlin',
+  ])('ends with the last instant of its latest day in %s, also where midnight is skipped', (zone) => {
+    const calendar: WorkingCalendar = { zone, weekend: [], cutOff: '24:00', isPublicHoliday: () => false }
+    const day = new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short' })
+    for (let n = 0; n < 366 * 5; n++) {
+      const orderedAt = new Date(Date.UTC(2010, 0, 1 + n, 17)).toISOString()
+      const { latest, latestBefore } = promiseInWorkingDays(calendar, orderedAt, { min: 0, max: n % 4 })
+      const ends = Date.parse(latestBefore)
+      expect(day.format(ends - 1)).toBe(latest)
+      expect(day.format(ends) > latest).toBe(true)
+    }
+  })
   it('refuses what is no instant', () => {
     expect(() => promiseInWorkingDays(berlin, 'tomorrow', { min: 1, max: 1 })).toThrow(RangeError)
   })

@@ -50,7 +50,8 @@ export function promiseInWorkingDays(
     countsFrom: isoDay(day),
     earliest: isoDay(earliest),
     latest: isoDay(latest),
-    latestBefore: latest.plus({ days: 1 }).toUTC().toISO() ?? '',
+    // A day may begin later than at midnight, where clocks go forward then.
+    latestBefore: latest.plus({ days: 1 }).startOf('day').toUTC().toISO() ?? '',
   }
 }
 

@@ -1,62 +1,103 @@
-import { chanceAfter, type Chance } from './chance.ts'
+import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf'
+import hypergeometricCdf from '@stdlib/stats-base-dists-hypergeometric-cdf'
 import type { EvidenceTry } from './tries.ts'
 
-/** Something that goes better or worse than the rest: a system version, a cable. */
-export interface Difference {
-  readonly kind: 'system-version' | 'cable'
-  readonly value: number
-  readonly here: Chance
-  readonly elsewhere: Chance
-  readonly isWorse: boolean
+export interface Counted {
+  readonly reached: number
+  readonly tries: number
 }
 
-/** How sure it has to be before it is pointed out. Common practice, no source. */
-const APART_SD = 2
+/** A system version against those before it, or a cable against the others. */
+export interface Compared {
+  readonly kind: 'system-version' | 'cable'
+  readonly value: number
+  readonly here: Counted
+  readonly elsewhere: Counted
+  /** It goes worse here, and not by chance. */
+  readonly isWorse: boolean
+  /** How likely it would be pointed out, were it to work half as often as elsewhere; 0 to 1. */
+  readonly power: number
+}
+
+/** How often anything at all is pointed out where nothing differs, at most. Common practice, no source. */
+const FALSE_ALARMS = 0.05
 const LEAST_TRIES = 3
 
 /**
- * What stands out among a family's tries: a system version whose success differs from the versions before it, a
- * cable that differs from the others. Two chances differ where their means lie two standard deviations apart.
+ * What stands out among a family's tries: a system version that goes worse than those before it, a cable that goes worse
+ * than the others. One-sided exact tests (Fisher), held together by Holm's rule, so that a look at the table points
+ * at anything in at most 5 of 100 cases where all chances are equal. Each look is one: who looks every day is told more.
+ * @returns all that were compared, with how much could be noticed; a value of fewer than three tries is not compared
  */
-export function differencesIn(tries: readonly EvidenceTry[], prior: number): readonly Difference[] {
-  return [
-    ...apart(tries, prior, 'system-version', ({ systemVersion }) => systemVersion),
-    ...apart(
+export function compareTries(tries: readonly EvidenceTry[]): readonly Compared[] {
+  const pairs = [
+    ...pairsOf(
+      tries,
+      'system-version',
+      ({ systemVersion }) => systemVersion,
+      (its, value) => its < value,
+    ),
+    ...pairsOf(
       tries.filter(({ link }) => link !== 'none'),
-      prior,
       'cable',
       ({ cable }) => cable,
+      (its, value) => its !== value,
     ),
   ]
+  const inOrder = pairs
+    .map((pair) => ({ pair, chance: chanceOfSoFew(pair.here, pair.elsewhere) }))
+    .sort((a, b) => a.chance - b.chance)
+  const firstKept = inOrder.findIndex(({ chance }, n) => chance > FALSE_ALARMS / (inOrder.length - n))
+  const worse = new Set(inOrder.slice(0, firstKept < 0 ? undefined : firstKept).map(({ pair }) => pair))
+  return pairs.map((pair) => ({
+    ...pair,
+    isWorse: worse.has(pair),
+    power: powerOf(pair.here.tries, pair.elsewhere, FALSE_ALARMS / pairs.length),
+  }))
 }
 
-function apart(
+type Pair = Pick<Compared, 'kind' | 'value' | 'here' | 'elsewhere'>
+
+function pairsOf(
   tries: readonly EvidenceTry[],
-  prior: number,
-  kind: Difference['kind'],
+  kind: Compared['kind'],
   valueOf: (one: EvidenceTry) => number | undefined,
-): Difference[] {
+  isElsewhere: (its: number, value: number) => boolean,
+): readonly Pair[] {
   const values = [...new Set(tries.map(valueOf))].filter((value) => value !== undefined)
-  return values.flatMap((value): Difference[] => {
-    const own = tries.filter((one) => valueOf(one) === value)
-    const others = tries.filter((one) => {
-      const its = valueOf(one)
-      return its !== undefined && (kind === 'system-version' ? its < value : its !== value)
-    })
-    if (own.length < LEAST_TRIES || others.length < LEAST_TRIES) return []
-    const here = counted(own, prior)
-    const elsewhere = counted(others, prior)
-    const gap = Math.abs(here.mean - elsewhere.mean)
-    if (gap < APART_SD * Math.hypot(deviation(here), deviation(elsewhere))) return []
-    return [{ kind, value, here, elsewhere, isWorse: here.mean < elsewhere.mean }]
+  return values.flatMap((value): Pair[] => {
+    const here = counted(tries.filter((one) => valueOf(one) === value))
+    const elsewhere = counted(
+      tries.filter((one) => {
+        const its = valueOf(one)
+        return its !== undefined && isElsewhere(its, value)
+      }),
+    )
+    return here.tries < LEAST_TRIES || elsewhere.tries < LEAST_TRIES ? [] : [{ kind, value, here, elsewhere }]
   })
 }
 
-function counted(tries: readonly EvidenceTry[], prior: number): Chance {
-  return chanceAfter(tries.filter(({ outcome }) => outcome === 'reached').length, tries.length, prior)
+function counted(tries: readonly EvidenceTry[]): Counted {
+  return { reached: tries.filter(({ outcome }) => outcome === 'reached').length, tries: tries.length }
 }
 
-/** The interval's half width in standard deviations: an 80 % interval of a normal is 1.2816 wide to each side. */
-function deviation({ from, to }: Chance): number {
-  return (to - from) / 2 / 1.2816
+/**
+ * How likely so few or fewer of all that reached would fall here, were the chances equal: Fisher's exact test, one-sided.
+ * The hypergeometric distribution of the package stdlib.
+ * @returns 0 to 1
+ */
+export function chanceOfSoFew(here: Counted, elsewhere: Counted): number {
+  return hypergeometricCdf(
+    here.reached,
+    here.tries + elsewhere.tries,
+    here.reached + elsewhere.reached,
+    here.tries,
+  )
+}
+
+/** How likely `tries` of half the chance are pointed out, beside what was counted elsewhere. */
+function powerOf(tries: number, elsewhere: Counted, level: number): number {
+  let most = -1
+  while (most < tries && chanceOfSoFew({ reached: most + 1, tries }, elsewhere) <= level) most++
+  return most < 0 ? 0 : binomialCdf(most, tries, elsewhere.reached / elsewhere.tries / 2)
 }

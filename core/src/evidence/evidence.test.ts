@@ -1,9 +1,11 @@
 import cephes from 'cephes'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { seeded } from '../hand/index.ts'
 import {
   chanceAfter,
-  differencesIn,
+  chanceOfSoFew,
+  compareTries,
   durationsOf,
   evidenceDocument,
   mergeTries,
@@ -113,6 +115,9 @@ describe('evidence of several shops', () => {
 })
 
 describe('what stands out', () => {
+  const pointedAt = (tries: readonly EvidenceTry[]) =>
+    compareTries(tries).flatMap(({ kind, value, isWorse }) => (isWorse ? [[kind, value]] : []))
+
   it('is a fall in success from one system version to the next', () => {
     const tries = [
       ...many(12, { systemVersion: 13 }),
@@ -120,7 +125,7 @@ describe('what stands out', () => {
       ...many(2, { systemVersion: 14 }),
       ...many(9, { systemVersion: 14, outcome: 'failed' }),
     ]
-    expect(differencesIn(tries, 0.8)).toMatchObject([{ kind: 'system-version', value: 14, isWorse: true }])
+    expect(pointedAt(tries)).toEqual([['system-version', 14]])
   })
   it('is a cable against the others, and nothing where few tries were made', () => {
     const tries = [
@@ -128,10 +133,59 @@ describe('what stands out', () => {
       ...many(8, { cable: 2 }),
       ...many(6, { cable: 3, outcome: 'failed' }),
     ]
-    const worse = differencesIn(tries, 0.8).filter(({ isWorse }) => isWorse)
-    expect(worse.map(({ kind, value }) => [kind, value])).toEqual([['cable', 3]])
-    expect(
-      differencesIn([...many(2, { cable: 1 }), ...many(2, { cable: 2, outcome: 'failed' })], 0.8),
-    ).toEqual([])
+    expect(pointedAt(tries)).toEqual([['cable', 3]])
+    expect(compareTries([...many(2, { cable: 1 }), ...many(2, { cable: 2, outcome: 'failed' })])).toEqual([])
+  })
+
+  // R. A. Fisher, The Design of Experiments, 1935, chapter 2 (from memory): eight cups, four of each kind.
+  it.each([
+    [0, 1 / 70],
+    [1, 17 / 70],
+    [2, 53 / 70],
+    [4, 1],
+  ])('has the chances of the lady who tastes tea: %i right', (reached, chance) => {
+    const elsewhere = { reached: 4 - reached, tries: 4 }
+    expect(chanceOfSoFew({ reached, tries: 4 }, elsewhere)).toBeCloseTo(chance, 12)
+  })
+
+  it('is pointed at without reason in at most 5 of 100 tables, of any size', () => {
+    const random = seeded(20)
+    const pick = (most: number) => Math.floor(random() * most)
+    const TABLES = 1500
+    let alarms = 0
+    for (let n = 0; n < TABLES; n++) {
+      const success = 0.1 + 0.85 * random()
+      const [cables, systems] = [1 + pick(6), 1 + pick(5)]
+      const tries = Array.from({ length: 30 + pick(271) }, () =>
+        oneTry({
+          cable: pick(cables),
+          systemVersion: 10 + pick(systems),
+          outcome: random() < success ? 'reached' : 'failed',
+        }),
+      )
+      if (pointedAt(tries).length > 0) alarms++
+    }
+    expect(alarms / TABLES).toBeLessThanOrEqual(0.05)
+    expect(alarms).toBeGreaterThan(0)
+  })
+
+  it('has the power that is told, by tables drawn at random', () => {
+    const random = seeded(21)
+    const good = [...many(36, { cable: 1 }), ...many(4, { cable: 1, outcome: 'failed' })]
+    for (const size of [6, 12, 25]) {
+      const told = compareTries([...good, ...many(size, { cable: 2 })]).find(
+        ({ value }) => value === 2,
+      )?.power
+      let noticed = 0
+      for (let n = 0; n < 1000; n++) {
+        const half = Array.from({ length: size }, () =>
+          oneTry({ cable: 2, outcome: random() < 0.45 ? 'reached' : 'failed' }),
+        )
+        if (pointedAt([...good, ...half]).some(([, value]) => value === 2)) noticed++
+      }
+      // Of the two comparisons Holm’s rule may ask less of the second: never less is noticed than told.
+      expect(noticed / 1000).toBeGreaterThan((told ?? 1) - 0.05)
+      expect(noticed / 1000).toBeLessThan((told ?? 0) + 0.05)
+    }
   })
 })

@@ -1,4 +1,5 @@
 import { hasValidCheckDigit } from './checkDigit.ts'
+import { isNobodys } from './reading.ts'
 
 /** One way a misread number can be made valid. Positions count from 0. */
 export interface ImeiCandidate {
@@ -50,7 +51,7 @@ export function imeiCandidates(
   if (!/^\d{14,16}$/.test(digits)) return []
   const best = new Map<string, { slip: ImeiCandidate['slip']; weight: number; knownType: boolean }>()
   const offer = (made: string, slip: ImeiCandidate['slip'], slipWeight: number) => {
-    if (made === digits || !hasValidCheckDigit(made)) return
+    if (made === digits || !hasValidCheckDigit(made) || isNobodys(made)) return
     const knownType = isKnownType(made.slice(0, 8))
     const weight = slipWeight * (knownType ? 1 : WEIGHT.unknownType)
     const before = best.get(made)

@@ -87,6 +87,18 @@ describe('reading an IMEI', () => {
     expect(readImei(text)).toMatchObject(fault)
     expect(imeiOf(readImei(text))).toBeUndefined()
   })
+  // Common practice, no source: a device that has lost its number shows zeros, which pass the check digit.
+  it.each(['00000000000000', '000000000000000', '00-000000-000000-0', '0000000000000001', '000000000000008'])(
+    'takes %s for no device’s number',
+    (zeros) => {
+      expect(readImei(zeros)).toEqual({ kind: 'only-zeros' })
+      expect(imeiOf(readImei(zeros))).toBeUndefined()
+    },
+  )
+  it('never corrects a number into zeros', () => {
+    for (const misread of ['000000000000010', '0000000000000000', '00000000000001'])
+      expect(imeiCandidates(misread, () => false).map(({ digits }) => digits)).not.toContain('0'.repeat(15))
+  })
   it('groups the digits for reading aloud', () => {
     expect(groupImei('490154203237518')).toBe('49-015420-323751-8')
   })

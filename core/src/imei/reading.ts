@@ -30,6 +30,8 @@ export type ImeiFault =
   | { readonly kind: 'empty' }
   | { readonly kind: 'not-a-digit'; readonly at: number; readonly found: string }
   | { readonly kind: 'length'; readonly found: number }
+  /** Nothing but zeros, which a device shows that has lost its number. Common practice, no source. */
+  | { readonly kind: 'only-zeros' }
   | {
       readonly kind: 'check-digit'
       readonly digits: string
@@ -50,6 +52,7 @@ export function readImei(text: string): ImeiReading {
   if (digits === '') return { kind: 'empty' }
   const stray = /\D/.exec(digits)
   if (stray) return { kind: 'not-a-digit', at: stray.index, found: stray[0] }
+  if (digits.length >= 14 && digits.length <= 16 && isNobodys(digits)) return { kind: 'only-zeros' }
   switch (digits.length) {
     case 14:
       return { kind: 'without-check-digit', digits, imei: complete(digits) }
@@ -74,6 +77,9 @@ export function readImei(text: string): ImeiReading {
   }
 }
 
+/** Fourteen zeros pass with a check digit of zero, and are no device's number. */
+export const isNobodys = (digits: string): boolean => digits.startsWith('0'.repeat(14))
+
 /** The IMEI a reading stands for, in whichever form it was written; undefined when it is faulty. */
 export function imeiOf(reading: ImeiReading): Imei | undefined {
   switch (reading.kind) {
@@ -85,6 +91,7 @@ export function imeiOf(reading: ImeiReading): Imei | undefined {
     case 'empty':
     case 'not-a-digit':
     case 'length':
+    case 'only-zeros':
     case 'check-digit':
       return undefined
   }

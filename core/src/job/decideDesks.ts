@@ -3,6 +3,7 @@ import {
   gatesOfAnOrder,
   gatesOfTheJob,
   isOrderFromAfar,
+  isSameCarrier,
   type Gate,
 } from '../route/index.ts'
 import type { Command } from './commands.ts'
@@ -86,7 +87,7 @@ function place(
   const no = whyNoOrder(lock, job, world)
   if (no) return no
   const { originalCarrier } = factsOf(job)
-  if (lock === 'carrier' && originalCarrier !== service.carrier)
+  if (lock === 'carrier' && !isSameCarrier(originalCarrier, service.carrier))
     return refused({ code: 'other-carrier', wanted: originalCarrier ?? '', service: service.carrier })
   return yes({
     kind: 'order-placed',

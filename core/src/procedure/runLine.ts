@@ -35,6 +35,10 @@ export function runLine(chart: KeyChart, elapsedMs: number, reported?: AwaitedCu
   const heldMs = next ? Math.max(reported?.at.ms ?? -Infinity, next.at.ms - 1) : chart.length.ms
   const ms = Math.min(elapsedMs, heldMs, chart.length.ms)
   const atLine = chart.stepEnds.findIndex((end) => end.ms > ms)
-  const step = Math.max(atLine < 0 ? chart.stepEnds.length - 1 : atLine, (reported?.step ?? -1) + 1)
-  return { ms, step: Math.min(step, next?.step ?? Infinity, chart.stepEnds.length - 1), next }
+  const last = chart.stepEnds.length - 1
+  const first = (reported?.step ?? -1) + 1
+  // What the cue that came asks for is to be done before the next of the same moment is looked for.
+  const isHeldThere = reported !== undefined && ms <= reported.at.ms
+  const step = isHeldThere ? first : Math.max(atLine < 0 ? last : atLine, first)
+  return { ms, step: Math.min(step, next?.step ?? last, last), next }
 }

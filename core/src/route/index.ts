@@ -1,6 +1,7 @@
 export { answer, secondStep, type Answer, type SecondStep } from '../account/index.ts'
 export * from './ask.ts'
 export * from './before.ts'
+export * from './carriers.ts'
 export * from './change.ts'
 export type { Choice, Decision, Given, Reason, ReasonCode } from './decide.ts'
 export { decide, problemOf } from './decide.ts'

@@ -53,6 +53,8 @@ function sentence(read: ImeiReading): string {
       return `“${read.found}” is not a digit.`
     case 'length':
       return `${read.found} digits; an IMEI has 15.`
+    case 'only-zeros':
+      return 'Only zeros: the device has lost its number. Read it off the box, the back or the SIM tray.'
     case 'check-digit':
       return `Misread: the check digit should be ${read.expected}, not ${read.found}. One of these?`
     case 'imeisv':

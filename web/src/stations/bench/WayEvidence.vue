@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Family } from '@benevox/core/catalog'
-import { chanceAfter, differencesIn } from '@benevox/core/evidence'
+import { chanceAfter, compareTries, type Compared } from '@benevox/core/evidence'
 import { hundredths, type StudiedVariant } from '@benevox/core/hand'
 import { computed, toRef } from 'vue'
 import { useEvidence } from './useEvidence.ts'
@@ -20,9 +20,10 @@ const chance = computed(
       props.study.study.firstTry,
     ),
 )
-const differences = computed(() =>
-  differencesIn(own.value, props.study?.study.firstTry ?? 0.5).filter(({ isWorse }) => isWorse),
-)
+const compared = computed(() => compareTries(own.value))
+const worse = computed(() => compared.value.filter(({ isWorse }) => isWorse))
+const others = computed(() => compared.value.filter(({ isWorse }) => !isWorse))
+const nameOf = ({ kind, value }: Compared) => (kind === 'cable' ? `cable no. ${value}` : `system ${value}`)
 </script>
 
 <template>
@@ -32,9 +33,17 @@ const differences = computed(() =>
       chance.tries === 0 ? 'no tries recorded yet' : `${chance.reached} of ${chance.tries} tries reached`
     }}</span
   >
-  <span v-for="one in differences" :key="`${one.kind} ${one.value}`" class="mt-1 block text-sm font-bold"
+  <span v-for="one in worse" :key="nameOf(one)" class="mt-1 block text-sm font-bold"
     >{{ one.kind === 'cable' ? `Cable no. ${one.value}` : `From system ${one.value}` }}:
     {{ one.here.reached }} of {{ one.here.tries }}, against {{ one.elsewhere.reached }} of
     {{ one.elsewhere.tries }} otherwise</span
+  >
+  <span v-if="others.length" class="mt-1 block text-sm text-ink-soft" data-testid="not-worse"
+    >Not shown to be worse:
+    {{
+      others
+        .map((one) => `${nameOf(one)} (half as good would show in ${hundredths(one.power)} of 100 cases)`)
+        .join(', ')
+    }}. Exact test, at most 5 false alarms in 100 looks.</span
   >
 </template>

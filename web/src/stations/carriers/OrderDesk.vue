@@ -8,7 +8,7 @@ import {
   type Supplier,
 } from '@benevox/contract'
 import { orderUnderWay, releasedBy, type ReleasedLock } from '@benevox/core/job'
-import { gateName, gateSentence } from '@benevox/core/route'
+import { gateName, gateSentence, isSameCarrier } from '@benevox/core/route'
 import { computed, onMounted, ref } from 'vue'
 import { ApiProblem, call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
@@ -28,7 +28,7 @@ const fitting = computed(() =>
     supplier.services
       .filter(
         ({ lock, carrier }) =>
-          lock === props.lock && (lock === 'account' || carrier === job.facts.originalCarrier),
+          lock === props.lock && (lock === 'account' || isSameCarrier(carrier, job.facts.originalCarrier)),
       )
       .map((service) => ({ supplier, service })),
   ),
