@@ -104,15 +104,16 @@ function cheapest(
   const start: Arrival = { state: from, handled: { link, posture: folded }, cost: NOTHING }
   const best = new Map([[nameOfNode(from, start.handled), start]])
   const open = new TinyQueue([start], (a, b) => compare(a.cost, b.cost))
+  const edgesAt = edgesOf(machine, situation)
   let last: Arrival | undefined
   for (let here = open.pop(); here; here = open.pop()) {
     const { state, handled } = here
     if (best.get(nameOfNode(state, handled)) !== here) continue
     if (last && compare(last.cost, here.cost) <= 0) break
     if (goal.kind === 'state' && goal.isGoal(state)) return pathTo(here)
-    const around = { ...situation, ...handled }
-    const edges = edgesFrom(machine, state, around)
-    for (const { step, cost, then } of handles ? [...edges, ...handlings(machine, state, around)] : edges) {
+    const edges = edgesAt(state, handled)
+    const moved = handles ? handlings(machine, state, { ...situation, ...handled }) : []
+    for (const { step, cost, then } of handles ? [...edges, ...moved] : edges) {
       const there: Arrival = {
         state: step.to,
         handled: then ?? handled,
@@ -153,6 +154,28 @@ interface Edge {
   readonly cost: PathCost
   /** Cable and hinge after it, where it moves one of them. */
   readonly then?: Handled
+}
+
+/** The edges of a machine's states, found once for what is on the device and around it: ways are sought by the dozen. */
+const FOUND = new WeakMap<Machine, Map<string, (readonly Edge[] | undefined)[]>>()
+/** So many of the situations last asked for are kept. */
+const SITUATIONS_KEPT = 8
+
+function edgesOf(
+  machine: Machine,
+  situation: Situation,
+): (state: number, handled: Handled) => readonly Edge[] {
+  const { batteryPercent, screenLock, account, loop, wiped } = situation
+  const key = [batteryPercent, screenLock, account, loop, wiped].join()
+  const kept = FOUND.get(machine) ?? new Map<string, (readonly Edge[] | undefined)[]>()
+  FOUND.set(machine, kept)
+  const found = kept.get(key) ?? []
+  kept.delete(key)
+  kept.set(key, found)
+  const [oldest] = kept.keys()
+  if (kept.size > SITUATIONS_KEPT && oldest !== undefined) kept.delete(oldest)
+  return (state, handled) =>
+    (found[nameOfNode(state, handled)] ??= edgesFrom(machine, state, { ...situation, ...handled }))
 }
 
 function edgesFrom(machine: Machine, from: number, situation: Situation): readonly Edge[] {
