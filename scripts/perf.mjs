@@ -1,4 +1,4 @@
-// npm run perf [-- start hands search decisions diagnosis writers screens]: the figures that issues ask for, all or some of them. Medians of
+// npm run perf [-- start hands search decisions diagnosis check writers screens]: the figures that issues ask for, all or some of them. Medians of
 // several runs; the machine is named, since it matters.
 import { spawn } from 'node:child_process'
 import { cpus } from 'node:os'
@@ -7,6 +7,7 @@ import { median } from './perf/figures.mjs'
 
 ensureDebian({ 'mariadb-server': 'mariadbd', chromium: 'chromium' })
 ensureNodeModules()
+const { measureCheck } = await import('./perf/check.mjs')
 const { measureDecisions } = await import('./perf/decision.mjs')
 const { measureDiagnosis } = await import('./perf/diagnosis.mjs')
 const { measureHands } = await import('./perf/hands.mjs')
@@ -102,6 +103,11 @@ if (asked('diagnosis')) {
   console.table(rows)
   console.log('Answers of the rule, the first of each family working its twins out:')
   console.table([answers])
+}
+
+if (asked('check')) {
+  console.log('\nA pack of a megabyte, all of it families, read and checked (asked for: 2 s):')
+  console.table([measureCheck(core)])
 }
 
 if (asked('writers')) {
