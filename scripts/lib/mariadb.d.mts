@@ -14,5 +14,10 @@ export interface Mariadb extends DatabaseAccess {
   stop: () => Promise<void>
   kill: () => Promise<void>
 }
-export function startMariadb(options: { name: string; fresh?: boolean; port?: number }): Promise<Mariadb>
+export function startMariadb(options: {
+  name: string
+  fresh?: boolean
+  from?: string
+  port?: number
+}): Promise<Mariadb>
 export function serverEnvironment(mariadb: DatabaseAccess, more?: Record<string, string>): NodeJS.ProcessEnv

@@ -69,13 +69,15 @@ const MOST_PORTS = 8
  * Starts mariadbd on a loopback port of its own.
  * @param name the folder's name: each use (demo, test) has its own
  * @param fresh forgets all data first
+ * @param from begins with the data of this one, which is stopped; only where it is fresh
  * @param port the one it had before; where it is taken by now, another
  */
-export async function startMariadb({ name, fresh = false, port }) {
+export async function startMariadb({ name, fresh = false, from, port }) {
   for (let nth = 1; ; nth++) {
     const started = await startOn({
       name,
       fresh: fresh && nth === 1,
+      from,
       port: nth === 1 && port ? port : randomInt(21_000, 32_000),
     })
     if (started !== 'taken') return started
@@ -84,12 +86,14 @@ export async function startMariadb({ name, fresh = false, port }) {
 }
 
 /** @returns *taken* where somebody else listens on the port */
-async function startOn({ name, fresh, port }) {
+async function startOn({ name, fresh, from, port }) {
   const dir = dataFolder(name)
   const dataDir = join(dir, 'data')
   const pidFile = join(dir, 'mariadbd.pid')
   await replaceFormer(pidFile, dataDir)
   if (fresh) rmSync(dir, { recursive: true, force: true })
+  if (fresh && from && spawnSync('cp', ['-a', dataFolder(from), dir]).status !== 0)
+    give(`the data of ${from} cannot be copied.`)
   mkdirSync(dir, { recursive: true })
   const credentialsFile = join(dir, 'credentials.json')
   const asUser = isRoot ? ['--user=mysql'] : []
