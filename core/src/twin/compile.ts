@@ -127,7 +127,10 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
   })
 
   const looks = new Map<string, number>()
-  const plain: Omit<MachineState, 'code' | 'look' | 'timed' | 'firstTransition' | 'longPress'>[] = [
+  const plain: Omit<
+    MachineState,
+    'code' | 'look' | 'timed' | 'answering' | 'firstTransition' | 'longPress'
+  >[] = [
     ...[...states].map(([name, { screen, text, words, transitions }]) => ({
       name,
       screen,
@@ -156,12 +159,14 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
     const look = looks.get(seen) ?? looks.size
     looks.set(seen, look)
     const code = codeOfCue(state.screen)
+    const timed = timedOf(state.transitions)
     return {
       ...state,
       code,
       look,
       firstTransition,
-      timed: timedOf(state.transitions),
+      timed,
+      answering: [...state.transitions.keys()].filter((place) => !timed.includes(place)),
       longPress: longPressOf(state.transitions),
     }
   })

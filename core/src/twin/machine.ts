@@ -72,6 +72,8 @@ export interface MachineState {
   readonly longPress?: readonly (number | undefined)[] | undefined
   /** The places in `transitions` of those that time alone can take. */
   readonly timed: readonly number[]
+  /** The places of those that an input takes. */
+  readonly answering: readonly number[]
   /** The number of the first of `transitions` among all of the machine's. */
   readonly firstTransition: number
 }

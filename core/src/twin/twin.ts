@@ -1,6 +1,7 @@
 import type { Cue, Effect, KeyId, LinkKind, Posture } from '../catalog/index.ts'
 import {
   codeOfCue,
+  type HoldSet,
   type KeySet,
   type Machine,
   type MachineGuard,
@@ -27,13 +28,6 @@ const NEVER = Number.POSITIVE_INFINITY
 const NOT_TRUE = Number.NaN
 /** More transitions than this without time passing is a circle in the family, and a bug of its author. */
 const INSTANT_LIMIT = 200
-const enum Press {
-  None,
-  Short,
-  /** Its long threshold has passed; its key-up is inert. */
-  Long,
-}
-
 /**
  * The locked device: a timed state machine driven by events. Deterministic; the cost of a run is its
  * transitions, not its seconds. Semantics: at one instant timers come before inputs, the inputs of the
@@ -52,8 +46,10 @@ export class Twin {
   #lastInputAtMs = 0
   #held: KeySet = 0
   readonly #downAtMs: Float64Array
-  /** Per key: whether its press began in this state and nothing else has spoilt it, and with which others held. */
-  readonly #press: Uint8Array
+  /** The keys whose press began in this state, and nothing else has spoilt it; and with which others held, per key. */
+  #short: KeySet = 0
+  /** The same whose long threshold has passed: their key-up is inert. */
+  #long: KeySet = 0
   readonly #pressWith: Int32Array
   readonly #holdTrueSinceMs: Float64Array
   /** Per transition of the present state: spent for the hold, idling or entry that began at this instant. */
@@ -79,7 +75,6 @@ export class Twin {
     this.#machine = machine
     this.#keyCount = machine.keys.length
     this.#downAtMs = new Float64Array(this.#keyCount)
-    this.#press = new Uint8Array(this.#keyCount)
     this.#pressWith = new Int32Array(this.#keyCount)
     this.#countedWith = new Int32Array(this.#keyCount)
     this.#holdTrueSinceMs = new Float64Array(machine.holdSets.length)
@@ -96,7 +91,6 @@ export class Twin {
     this.#lastInputAtMs = 0
     this.#held = 0
     this.#downAtMs.fill(NOT_TRUE)
-    this.#press.fill(Press.None)
     this.#holdTrueSinceMs.fill(NOT_TRUE)
     if (this.#hasFired) this.#firedAtMs.fill(NOT_TRUE)
     this.#hasFired = false
@@ -226,18 +220,17 @@ export class Twin {
   #settle(atMs: number, down: KeySet, batch: readonly TwinInput[] | undefined): void {
     this.#lastInputAtMs = atMs
     this.#nextMs = NOT_TRUE
-    this.#spoilPresses(down)
+    if ((this.#short | this.#long | down) !== 0) this.#spoilPresses(down)
     this.#renewHolds()
     if (this.#counted !== 0) this.#count()
-    const { transitions, timed } = this.#state
-    if (timed.length < transitions.length)
-      for (let t = 0; t < transitions.length; t++) {
-        const transition = transitions[t] as MachineTransition
-        if (this.#answers(transition, down, batch) && this.#allows(transition.guard)) {
-          this.#take(transition)
-          break
-        }
+    const { transitions, answering } = this.#state
+    for (let n = 0; n < answering.length; n++) {
+      const transition = transitions[answering[n] as number] as MachineTransition
+      if (this.#answers(transition, down, batch) && this.#allows(transition.guard)) {
+        this.#take(transition)
+        break
       }
+    }
     this.advanceTo(atMs)
   }
 
@@ -259,11 +252,12 @@ export class Twin {
     const bit = 1 << key
     if (!(this.#held & bit)) return
     this.#held &= ~bit
-    if (this.#press[key] === Press.Short && this.#nowMs - this.#down(key) < this.#longMs(key)) {
+    if (this.#short & bit && this.#nowMs - this.#down(key) < this.#longMs(key)) {
       this.#counted |= bit
       this.#countedWith[key] = this.#pressWith[key] as number
     }
-    this.#press[key] = Press.None
+    this.#short &= ~bit
+    this.#long &= ~bit
     this.#downAtMs[key] = NOT_TRUE
   }
 
@@ -282,9 +276,13 @@ export class Twin {
     for (let key = 0; key < this.#keyCount; key++) {
       const bit = 1 << key
       const others = this.#held & ~bit
-      if (this.#press[key] !== Press.None && this.#pressWith[key] !== others) this.#press[key] = Press.None
+      if ((this.#short | this.#long) & bit && this.#pressWith[key] !== others) {
+        this.#short &= ~bit
+        this.#long &= ~bit
+      }
       if (down & bit && this.#held & bit) {
-        this.#press[key] = Press.Short
+        this.#short |= bit
+        this.#long &= ~bit
         this.#pressWith[key] = others
       }
     }
@@ -293,7 +291,7 @@ export class Twin {
   #renewHolds(): void {
     const { holdSets } = this.#machine
     for (let h = 0; h < holdSets.length; h++) {
-      const { keys, ignore } = at(holdSets, h)
+      const { keys, ignore } = holdSets[h] as HoldSet
       const sinceMs = this.#holdTrueSinceMs[h] as number
       if ((this.#held & ~ignore) !== keys) this.#holdTrueSinceMs[h] = NOT_TRUE
       else if (sinceMs !== sinceMs) this.#holdTrueSinceMs[h] = this.#nowMs
@@ -390,7 +388,7 @@ export class Twin {
           ? this.#pressedAtMs
           : NOT_TRUE
       case 'long-press':
-        return this.#press[trigger.key] === Press.Short && this.#pressWith[trigger.key] === 0
+        return this.#short & (1 << trigger.key) && this.#pressWith[trigger.key] === 0
           ? this.#down(trigger.key)
           : NOT_TRUE
       case 'hold': {
@@ -427,9 +425,9 @@ export class Twin {
       if (this.#allows(guard)) taken = t
       else this.#spentSinceMs[t] = this.#runningSinceMs(t, transitions[t] as MachineTransition)
     }
-    if (long !== 0)
-      for (let key = 0; key < this.#keyCount; key++)
-        if (long & (1 << key) && this.#press[key] !== Press.None) this.#press[key] = Press.Long
+    long &= this.#short
+    this.#short &= ~long
+    this.#long |= long
     if (taken < 0) return
     const transition = transitions[taken] as MachineTransition
     if (transition.trigger.kind === 'hold') {
@@ -472,7 +470,8 @@ export class Twin {
     this.#word = words?.[this.#wordsShown % words.length]
     if (words) this.#wordsShown++
     // A press counts only where it began: those under way go on as mere holding.
-    for (let key = 0; key < this.#keyCount; key++) this.#press[key] = Press.None
+    this.#short = 0
+    this.#long = 0
     const { cursor, look, code } = this.#state
     if (cursor || look !== this.#look) this.#show(code)
     this.#look = look
