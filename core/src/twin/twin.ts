@@ -80,7 +80,9 @@ export class Twin {
     this.#holdTrueSinceMs = new Float64Array(machine.holdSets.length)
     this.#spentSinceMs = new Float64Array(Math.max(0, ...machine.states.map((s) => s.transitions.length)))
     this.#firedAtMs = new Float64Array(machine.transitionCount)
-    this.#state = at(machine.states, start)
+    const first = machine.states[start]
+    if (!first) throw new RangeError(`No state ${start}`)
+    this.#state = first
     this.reset(start, situation, durations)
   }
 
@@ -480,10 +482,4 @@ export class Twin {
   #show(code: number): void {
     this.#shown.add(code, this.#nowMs, this.#stateIndex)
   }
-}
-
-function at<T>(list: readonly T[], index: number): T {
-  const found = list[index]
-  if (found === undefined) throw new Error(`No entry ${index}`)
-  return found
 }

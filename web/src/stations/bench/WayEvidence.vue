@@ -23,6 +23,12 @@ const chance = computed(
 const compared = computed(() => compareTries(own.value))
 const worse = computed(() => compared.value.filter(({ isWorse }) => isWorse))
 const others = computed(() => compared.value.filter(({ isWorse }) => !isWorse))
+/** How surely a fall to half would show, from the least to the most. */
+const showing = computed(() => {
+  const powers = others.value.map(({ power }) => power)
+  const ends = new Set([Math.min(...powers), Math.max(...powers)].map(hundredths))
+  return [...ends].join(' to ')
+})
 const nameOf = ({ kind, value }: Compared) => (kind === 'cable' ? `cable no. ${value}` : `system ${value}`)
 </script>
 
@@ -39,11 +45,7 @@ const nameOf = ({ kind, value }: Compared) => (kind === 'cable' ? `cable no. ${v
     {{ one.elsewhere.tries }} otherwise</span
   >
   <span v-if="others.length" class="mt-1 block text-sm text-ink-soft" data-testid="not-worse"
-    >Not shown to be worse:
-    {{
-      others
-        .map((one) => `${nameOf(one)} (half as good would show in ${hundredths(one.power)} of 100 cases)`)
-        .join(', ')
-    }}. Exact test, at most 5 false alarms in 100 looks.</span
+    >Nothing shown against {{ others.map(nameOf).join(', ') }}; a fall to half would show in {{ showing }} of
+    100 cases. Exact test, at most 5 false alarms in 100.</span
   >
 </template>
