@@ -294,6 +294,7 @@ test('evidence, condition and a lead’s word', async ({ page }) => {
 
 test('the price list: read by all, changed by a lead, and what was quoted stays quoted', async ({ page }) => {
   await signIn(page)
+  await page.goto('/counter')
   await page.getByRole('link', { name: 'Shop' }).click()
   const reset = page.getByLabel('Reset from recovery')
   await expect(reset).toHaveValue('35.00')
@@ -375,6 +376,7 @@ test('a device nobody can name: what one sees leads to families, and a model of 
   page,
 }) => {
   await signIn(page)
+  await page.goto('/counter')
   await page.getByRole('button', { name: 'Take in a device' }).click()
   await askFor(page, 'Which device')
   const address = page.url()

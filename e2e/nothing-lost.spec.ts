@@ -26,6 +26,7 @@ test('a model is found by keyboard alone, in spite of a slip, and a swollen batt
   page,
 }) => {
   await signIn(page)
+  await page.goto('/counter')
   await page.getByRole('button', { name: 'Take in a device' }).press('Enter')
   await askFor(page, 'Which device')
   await expect(page.getByLabel('Model', { exact: true })).toBeFocused()
@@ -139,6 +140,7 @@ test('a scanner fired anywhere: an IMEI goes to the job, a ticket opens its job'
 
 test('a person changes at the machine with one code; a wrong one changes nothing', async ({ page }) => {
   await signIn(page)
+  await page.goto('/counter')
   await page.getByRole('button', { name: 'Runa' }).click()
   await page.getByLabel('Your code').fill('9999')
   await page.getByRole('button', { name: 'Take over' }).click()

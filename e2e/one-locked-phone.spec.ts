@@ -9,6 +9,7 @@ import {
   paperOf,
   sign,
   signIn,
+  signInByHand,
   takeIn,
   tell,
   throughTheFirstStart,
@@ -24,7 +25,7 @@ const letters = (text: string) => text.replace(/\s/g, '')
 test('a phone of family 1, from the counter to the paper: first without a data link, then right', async ({
   page,
 }) => {
-  await signIn(page)
+  await signInByHand(page)
   await page.goto('/counter')
   await page.getByRole('button', { name: 'Take in a device' }).click()
   await expect(page.getByTestId('route-main')).toHaveText('Ask first')

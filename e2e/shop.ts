@@ -9,7 +9,28 @@ const PASSWORDS = { Runa: 'ferry at nine', Imke: 'low tide walk' }
 /** Who is at the machine: a technician, or the shop's supervisor. */
 export type Staff = keyof typeof PASSWORDS
 
+/** Signed in over the wire, with no page open yet: by hand it is done where that is the matter. */
 export async function signIn(page: Page, who: Staff = 'Runa'): Promise<void> {
+  const wire = await wireOf(page)
+  await wire.send('POST', '/api/session', { name: who, password: PASSWORDS[who] })
+}
+
+/** The server's routes as the page's own browser asks them. */
+async function wireOf(page: Page) {
+  const get = async <T>(path: string) => (await page.request.get(path)).json() as Promise<T>
+  const { csrfToken } = await get<Answer<'getSession'>>('/api/session')
+  return {
+    get,
+    async send<T>(method: string, path: string, data: object): Promise<T> {
+      const headers = { 'x-csrf-token': csrfToken }
+      const response = await page.request.fetch(path, { method, data, headers })
+      expect(response.status(), path).toBe(200)
+      return response.json() as Promise<T>
+    },
+  }
+}
+
+export async function signInByHand(page: Page, who: Staff = 'Runa'): Promise<void> {
   await page.goto('/')
   await page.getByLabel('Name').fill(who)
   await page.getByLabel('Password').fill(PASSWORDS[who])
@@ -89,14 +110,8 @@ export async function takenIn(page: Page, letters: string): Promise<void> {
  * @returns its number
  */
 export async function agreedTo(page: Page, letters: string, more: Facts = {}): Promise<number> {
-  const get = async <T>(path: string) => (await page.request.get(path)).json() as Promise<T>
-  const { csrfToken } = await get<Answer<'getSession'>>('/api/session')
+  const { get, send } = await wireOf(page)
   const { pack } = await get<Answer<'getCatalog'>>('/api/catalog')
-  const send = async (method: string, path: string, data: object): Promise<Job> => {
-    const response = await page.request.fetch(path, { method, data, headers: { 'x-csrf-token': csrfToken } })
-    expect(response.status(), path).toBe(200)
-    return response.json() as Promise<Job>
-  }
   const words = letters.toLowerCase().split(' ')
   const model = pack.models.find(({ maker, name, codeNames, year }) =>
     words.every((word) =>
@@ -104,10 +119,10 @@ export async function agreedTo(page: Page, letters: string, more: Facts = {}): P
     ),
   )
   if (!model) throw new Error(`No model fits “${letters}”.`)
-  const opened = await send('POST', '/api/jobs', { key: crypto.randomUUID() })
+  const opened = await send<Job>('POST', '/api/jobs', { key: crypto.randomUUID() })
   const { id, ticket } = opened
   const facts: Facts = { ...READY_FACTS, modelId: model.id, ...more }
-  const asked = await send('PATCH', `/api/jobs/${id}/facts`, {
+  const asked = await send<Job>('PATCH', `/api/jobs/${id}/facts`, {
     version: opened.version,
     facts,
     customer: { name: 'Z. Testwell' },

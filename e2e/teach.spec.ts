@@ -3,6 +3,7 @@ import {
   atAnotherMachine,
   followSteps,
   signIn,
+  signInByHand,
   takenIn,
   throughTheFirstStart,
   throughTheMenu,
@@ -11,7 +12,7 @@ import { catalogue, fillTheGaps, setTimes, tab } from './teaching.ts'
 import { TechnicianAtDevice } from './technician.ts'
 
 test('a new family is taught from nothing, proven, saved, and a job is done with it', async ({ page }) => {
-  await signIn(page, 'Imke')
+  await signInByHand(page, 'Imke')
   await page.getByRole('link', { name: 'Playbook' }).click()
   await page.getByRole('link', { name: 'Teach a new family' }).click()
   await page.getByLabel('Name, as one would call it').fill('Forced off for good, pair from off')

@@ -79,9 +79,8 @@ async function vitest(project) {
 /** The interface in parts, each with its own database, stand-ins and server; the longest first. */
 const PARTS = [
   ['counter', 'playbook', 'one-truth'],
-  ['bench', 'nothing-lost', 'one-locked-phone'],
+  ['bench', 'bench-signals', 'nothing-lost', 'one-locked-phone'],
   ['every-view', 'every-family', 'teach', 'teach-anew'],
-  ['bench-signals'],
 ]
 
 /** The demo's data, made once: each part of the interface's tests begins with a copy of its own. */
@@ -155,9 +154,9 @@ check(
 // Two cores are kept busy by three at a time: the server and the interface wait for devices and databases in between.
 // The long ones first, so that the lanes end together.
 await inLanes(3, [
-  () => vitest('server'),
-  ...PARTS.map((files, part) => () => playwright(files, `e2e-${part + 1}`)),
   () => vitest('core'),
+  ...PARTS.map((files, part) => () => playwright(files, `e2e-${part + 1}`)),
+  () => vitest('server'),
   source('types of the interface', 'vue-tsc/bin/vue-tsc.js', ['-p', 'web']),
   source('lint', 'eslint/bin/eslint.js', ['.', '--max-warnings', '0']),
   source('format', 'prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']),

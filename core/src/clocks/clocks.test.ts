@@ -82,7 +82,7 @@ describe('a promise in working days', () => {
       latest: '2027-01-04',
     })
   })
-  // The zones of the IANA data in which clocks went forward at midnight, read by the platform's own Intl.
+  // The zones of the IANA data in which clocks went forward at midnight in 2010, read by the platform's own Intl.
   it.each([
     'America/Havana',
     'Asia/Beirut',
@@ -93,7 +93,7 @@ describe('a promise in working days', () => {
   ])('ends with the last instant of its latest day in %s, also where midnight is skipped', (zone) => {
     const calendar: WorkingCalendar = { zone, weekend: [], cutOff: '24:00', isPublicHoliday: () => false }
     const day = new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short' })
-    for (let n = 0; n < 366 * 5; n++) {
+    for (let n = 0; n < 366; n++) {
       const orderedAt = new Date(Date.UTC(2010, 0, 1 + n, 17)).toISOString()
       const { latest, latestBefore } = promiseInWorkingDays(calendar, orderedAt, { min: 0, max: n % 4 })
       const ends = Date.parse(latestBefore)

@@ -88,16 +88,16 @@ describe('a slide against a window', () => {
   // The chance is the integral of reaction plus travel up to the window, done here on a grid of quantiles.
   const grid = Array.from({ length: 36 }, (_, n) => (n + 0.5) / 36)
   const [perceive = ONE, decide = ONE, move = ONE] = HANDBOOK.reaction
+  const [perceiving, deciding, moving, sliding] = [perceive, decide, move, HANDBOOK.slide].map((spread) =>
+    grid.map((share) => quantileOf(spread, share)),
+  ) as [number[], number[], number[], number[]]
   const integral = (windowMs: number) => {
     let inside = 0
-    for (const a of grid)
-      for (const b of grid)
-        for (const c of grid)
-          for (const d of grid) {
-            const reactionMs = quantileOf(perceive, a) + quantileOf(decide, b) + quantileOf(move, c)
-            // With an overlap the second key comes first and the first is let go after it: both must be done.
-            if (reactionMs + Math.abs(quantileOf(HANDBOOK.slide, d)) < windowMs) inside++
-          }
+    for (const a of perceiving)
+      for (const b of deciding)
+        for (const c of moving)
+          // With an overlap the second key comes first and the first is let go after it: both must be done.
+          for (const d of sliding) if (a + b + c + Math.abs(d) < windowMs) inside++
     return inside / grid.length ** 4
   }
   it.each([220, 260, 300, 340, 400, 480])('of %i ms: the simulation agrees with the integral', (windowMs) => {

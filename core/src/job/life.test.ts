@@ -42,7 +42,7 @@ import {
 } from './index.ts'
 
 /** Random histories each; `npm run histories` lives a hundred thousand. */
-const RUNS = Number(process.env['BENEVOX_HISTORIES'] ?? 400)
+const RUNS = Number(process.env['BENEVOX_HISTORIES'] ?? 300)
 const always = (property: fc.IPropertyWithHooks<never> | fc.IRawProperty<unknown>) =>
   fc.assert(property as fc.IRawProperty<unknown>, { numRuns: RUNS })
 /** A whole hour for a hundred thousand on a busy machine. */
