@@ -5,8 +5,6 @@ import { routeOf, type BenchChange, type Command, type JobState } from '@benevox
 import type { Facts } from '@benevox/core/route'
 import type { DataSource, EntityManager } from 'typeorm'
 import { Catalog } from '../server/src/catalog/service.ts'
-import { configFrom } from '../server/src/config.ts'
-import { openDatabase } from '../server/src/database/dataSource.ts'
 import { JobLife, type Known } from '../server/src/jobs/life.ts'
 import { cableEntity } from '../server/src/kit/entity.ts'
 import {
@@ -217,10 +215,4 @@ function orderAt(service: DemoService, orderedAt: string): Command {
     id: randomUUID(),
     service: { serviceId, supplier: supplier.name, carrier, feeMinor, currency, promise },
   }
-}
-
-if (process.argv[1]?.endsWith('load.ts')) {
-  const database = await openDatabase(configFrom(process.env))
-  await loadDemo(database)
-  await database.destroy()
 }

@@ -7,6 +7,7 @@ import {
   wayToWipe,
   whereRecoveryOpens,
   whereTheWipeEnds,
+  type PathStep,
 } from '@benevox/core/procedure'
 import { durationsAt, runnableFamily, Twin, USUAL_SITUATION, type Situation } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
@@ -67,6 +68,20 @@ describe.each(each)('the lines of %s', (_, family) => {
         expect(wiping.wiped).toBe(false)
         for (const { input } of way?.lastQuestion ?? []) giveInput(wiping, machine, input)
         expect(wiping.wiped).toBe(true)
+      }
+  })
+
+  it('go on, after each input, as they said before it', () => {
+    const goals = (['wipe-data', 'wipe-cache'] as const).map(
+      (effect) => ({ kind: 'effect', effect }) as const,
+    )
+    const handled = ({ input: { kind } }: PathStep) => kind === 'plug' || kind === 'fold'
+    for (const state of cursors)
+      for (const goal of goals) {
+        const steps = quickestPath(machine, state, goal, USUAL_SITUATION)?.steps ?? []
+        if (steps.some(handled)) continue
+        for (const [n, { from }] of steps.entries())
+          expect(quickestPath(machine, from, goal, USUAL_SITUATION)?.steps).toEqual(steps.slice(n))
       }
   })
 

@@ -3,6 +3,7 @@ import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { buildWeb, loadDemo, startServer, startStandIns, webDist } from './lib/application.mjs'
 import { startMariadb } from './lib/mariadb.mjs'
+import { programOf } from './lib/programs.mjs'
 import { ensureDebian, ensureNodeModules, give, say, workDir } from './lib/setup.mjs'
 
 const fresh = process.argv.includes('--fresh')
@@ -25,7 +26,7 @@ let mariadb = await startMariadb({ name: process.env.BENEVOX_DATA ?? 'demo', fre
 await loadDemo(mariadb)
 buildWeb()
 
-const { REPORTED, SHOP, SIGN_IN_HINT } = await readShop()
+const { REPORTED, SHOP, SIGN_IN_HINT } = await programOf('shop')
 const outside = await startStandIns(REPORTED)
 const serve = () =>
   startServer(mariadb, {
@@ -75,12 +76,6 @@ function watchMariadb() {
     mariadb = await startMariadb({ name: process.env.BENEVOX_DATA ?? 'demo', port: mariadb.port })
     watchMariadb()
   })
-}
-
-/** The shop's names stand in TypeScript; they are asked of it rather than written twice. */
-async function readShop() {
-  const { tsImport } = await import('tsx/esm/api')
-  return tsImport('../demo/shop.ts', import.meta.url)
 }
 
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])

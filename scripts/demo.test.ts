@@ -90,8 +90,7 @@ it('stops everything on Ctrl-C, and started again keeps its data, on another por
 
 it('starts a killed server again, and after its own death replaces the mariadbd it left behind', async () => {
   const { process: child, address } = demo ?? (await startDemo(port))
-  const isServer = (pid: number) =>
-    readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('server/src/main.ts')
+  const isServer = (pid: number) => readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('/server.mjs')
   process.kill(childrenOf(child.pid ?? 0).find(isServer) ?? 0, 'SIGKILL')
   await expect.poll(() => demo?.said(), { timeout: 600_000 }).toContain('the server died; starting it again')
   await expect

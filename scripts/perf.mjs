@@ -3,6 +3,7 @@
 import { spawn } from 'node:child_process'
 import { cpus } from 'node:os'
 import { ensureDebian, ensureNodeModules, root } from './lib/setup.mjs'
+import { programOf } from './lib/programs.mjs'
 import { median } from './perf/figures.mjs'
 
 ensureDebian({ 'mariadb-server': 'mariadbd', chromium: 'chromium' })
@@ -40,13 +41,7 @@ async function startDemo() {
   return seconds
 }
 
-const { tsImport } = await import('tsx/esm/api')
-const topic = (name) => tsImport(`../core/src/${name}/index.ts`, import.meta.url)
-const [catalog, twin, procedure, hand, diagnosis, route, price] = await Promise.all(
-  ['catalog', 'twin', 'procedure', 'hand', 'diagnosis', 'route', 'price'].map(topic),
-)
-const core = { ...catalog, ...twin, ...procedure, ...hand, ...diagnosis, ...route, ...price }
-const { demoPack } = await tsImport('../demo/demoPack.ts', import.meta.url)
+const core = await programOf('measured')
 const wanted = process.argv.slice(2)
 const asked = (name) => wanted.length === 0 || wanted.includes(name)
 const whole = (value) => Math.round(value).toLocaleString('en')
@@ -67,7 +62,7 @@ if (asked('hands')) {
     '\nRuns a second of many hands on the twin, one core; medians of 5. “Library”: one run of the same machine,',
   )
   console.log('with the same moves, on a general-purpose state machine library in the same process.')
-  const rows = measureHands({ pack: demoPack(), core })
+  const rows = measureHands({ pack: core.demoPack(), core })
   console.table(
     Object.fromEntries(
       rows.map(({ family, entering, whole: reset, library, times }) => [
@@ -99,7 +94,7 @@ if (asked('decisions')) {
 
 if (asked('diagnosis')) {
   console.log('\nTries until recovery, 1,000 simulated phones with hidden faults, half of a hidden family:')
-  const { rows, answers } = measureDiagnosis(core, demoPack())
+  const { rows, answers } = measureDiagnosis(core, core.demoPack())
   console.table(rows)
   console.log('Answers of the rule, the first of each family working its twins out:')
   console.table([answers])

@@ -3,6 +3,7 @@ import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { buildWeb, loadDemo, startServer, startStandIns, webDist } from './lib/application.mjs'
 import { startMariadb } from './lib/mariadb.mjs'
+import { programOf } from './lib/programs.mjs'
 import { ensureDebian, ensureNodeModules, root, say } from './lib/setup.mjs'
 
 ensureDebian({ 'mariadb-server': 'mariadbd', chromium: 'chromium' })
@@ -11,9 +12,7 @@ const { chromium } = await import('@playwright/test')
 const { default: config } = await import('tsx/esm/api').then(({ tsImport }) =>
   tsImport('../playwright.config.ts', import.meta.url),
 )
-const { REPORTED, SHOP, SIGN_IN_HINT, STAFF } = await import('tsx/esm/api').then(({ tsImport }) =>
-  tsImport('../demo/shop.ts', import.meta.url),
-)
+const { REPORTED, SHOP, SIGN_IN_HINT, STAFF } = await programOf('shop')
 
 const mariadb = await startMariadb({ name: 'screenshots', fresh: true })
 await loadDemo(mariadb)

@@ -1,31 +1,17 @@
 // Building and serving the application: what demo, dev, screenshots and the tests share.
 import { spawn, spawnSync } from 'node:child_process'
-import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { serverEnvironment } from './mariadb.mjs'
+import { newestChange, program } from './programs.mjs'
 import { give, root, say, workDir } from './setup.mjs'
 
 export const webDist = join(root, 'web', 'dist')
 
-/** The newest change among everything the interface is built from. */
-function newestSource() {
-  let newest = 0
-  const walk = (path) => {
-    const stat = statSync(path)
-    if (stat.isDirectory())
-      readdirSync(path)
-        .filter((name) => name !== 'node_modules' && name !== 'dist')
-        .forEach((name) => walk(join(path, name)))
-    else newest = Math.max(newest, stat.mtimeMs)
-  }
-  for (const part of ['web', 'core/src', 'contract/src', 'package-lock.json']) walk(join(root, part))
-  return newest
-}
-
 /** Builds the interface unless what is built is newer than its sources. */
 export function buildWeb() {
   const stamp = join(workDir, 'web-built')
-  const newest = String(newestSource())
+  const newest = String(newestChange(['web', 'core/src', 'contract/src', 'package-lock.json']))
   if (existsSync(join(webDist, 'index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === newest)
     return
   say('building the interface …')
@@ -38,34 +24,27 @@ export function buildWeb() {
   writeFileSync(stamp, newest)
 }
 
-const node = (file, env, stdio) =>
-  spawn(process.execPath, ['--import', 'tsx', join(root, file)], { cwd: root, env, stdio })
+const start = async (name, env, stdio) =>
+  spawn(process.execPath, ['--enable-source-maps', await program(name)], { cwd: root, env, stdio })
 
 /** Fills a new database with the demo, in one transaction; a filled one is left alone without asking it. */
-export function loadDemo(mariadb) {
+export async function loadDemo(mariadb) {
   const loaded = join(mariadb.dir, 'demo-loaded')
-  if (existsSync(loaded)) return Promise.resolve()
-  return new Promise((resolve) => {
-    node('demo/load.ts', serverEnvironment(mariadb), 'inherit').once('exit', (code) => {
-      if (code !== 0) give('loading the demo failed; the error stands above.')
-      writeFileSync(loaded, '')
-      resolve()
-    })
-  })
+  if (existsSync(loaded)) return
+  const child = await start('demo', serverEnvironment(mariadb), 'inherit')
+  const code = await new Promise((resolve) => child.once('exit', resolve))
+  if (code !== 0) give('loading the demo failed; the error stands above.')
+  writeFileSync(loaded, '')
 }
 
 /**
  * Starts the server and resolves once it listens; its `port` is the one it says it has bound. `BENEVOX_PORT` 0, as it
  * is without one: any that is free.
  */
-export function startServer(mariadb, more) {
+export async function startServer(mariadb, more) {
+  const env = serverEnvironment(mariadb, { BENEVOX_PORT: '0', ...more })
+  const child = await start('server', env, ['ignore', 'pipe', 'inherit', 'ipc'])
   return new Promise((resolve, reject) => {
-    const child = node('server/src/main.ts', serverEnvironment(mariadb, { BENEVOX_PORT: '0', ...more }), [
-      'ignore',
-      'pipe',
-      'inherit',
-      'ipc',
-    ])
     child.stdout.on('data', (text) => {
       const bound = /^listening on (\d+)/m.exec(String(text))
       if (bound) resolve(Object.assign(child, { port: Number(bound[1]) }))
@@ -83,22 +62,23 @@ export async function startStandIns(reported = {}) {
   let where
   let stopping = false
   let child
-  const start = () =>
-    new Promise((resolve, reject) => {
-      const env = {
-        ...process.env,
-        BENEVOX_REPORTED: JSON.stringify(reported),
-        ...(where ? { BENEVOX_STAND_IN_PORTS: JSON.stringify(portsOf(where)) } : {}),
-      }
-      child = node('stand-ins/src/main.ts', env, ['ignore', 'pipe', 'inherit', 'ipc'])
+  const begin = async () => {
+    const env = {
+      ...process.env,
+      BENEVOX_REPORTED: JSON.stringify(reported),
+      ...(where ? { BENEVOX_STAND_IN_PORTS: JSON.stringify(portsOf(where)) } : {}),
+    }
+    child = await start('stand-ins', env, ['ignore', 'pipe', 'inherit', 'ipc'])
+    return new Promise((resolve, reject) => {
       child.stdout.once('data', (line) => resolve(JSON.parse(String(line))))
       child.once('exit', (code) => {
         if (stopping) return
         reject(new Error(`the stand-ins ended with ${code}`))
-        setTimeout(() => void start().catch(() => undefined), 500)
+        setTimeout(() => void begin().catch(() => undefined), 500)
       })
     })
-  where = await start()
+  }
+  where = await begin()
   return {
     env: {
       BENEVOX_REGISTRY: where.registry,

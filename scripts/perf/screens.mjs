@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs'
 import { buildWeb, loadDemo, startServer, webDist } from '../lib/application.mjs'
 import { startMariadb } from '../lib/mariadb.mjs'
+import { programOf } from '../lib/programs.mjs'
 import { median, percentile } from './figures.mjs'
 
 const LISTED = 50_000
@@ -30,9 +31,7 @@ export async function measureScreens() {
   const { default: config } = await import('tsx/esm/api').then(({ tsImport }) =>
     tsImport('../../playwright.config.ts', import.meta.url),
   )
-  const { STAFF } = await import('tsx/esm/api').then(({ tsImport }) =>
-    tsImport('../../demo/shop.ts', import.meta.url),
-  )
+  const { STAFF } = await programOf('shop')
   const mariadb = await startMariadb({ name: 'perf', fresh: true })
   await loadDemo(mariadb)
   buildWeb()

@@ -2,6 +2,7 @@
 import { performance } from 'node:perf_hooks'
 import { loadDemo, startServer } from '../lib/application.mjs'
 import { startMariadb } from '../lib/mariadb.mjs'
+import { programOf } from '../lib/programs.mjs'
 import { median } from './figures.mjs'
 
 const WRITERS = 50
@@ -81,8 +82,7 @@ async function write(people, jobs, seconds) {
  * @param openJobs how many jobs stand open when they are listed
  */
 export async function measureWriters(seconds = 180, openJobs = JOBS) {
-  const { tsImport } = await import('tsx/esm/api')
-  const { STAFF } = await tsImport('../../demo/shop.ts', import.meta.url)
+  const { STAFF } = await programOf('shop')
   const mariadb = await startMariadb({ name: 'perf-writers', fresh: true })
   await loadDemo(mariadb)
   let server = await startServer(mariadb, { BENEVOX_LOG: 'error' })

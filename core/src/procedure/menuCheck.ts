@@ -1,8 +1,8 @@
 import type { Family } from '../catalog/index.ts'
 import { durationsAt, Twin, USUAL_SITUATION, type Machine, type Situation } from '../twin/index.ts'
 import { giveInput, letRest } from './drive.ts'
-import { wayOut, wayToWipe } from './menuLine.ts'
-import { quickestPath, type PathStep } from './menuPath.ts'
+import { waysOut, waysToWipe } from './menuLine.ts'
+import { Ways, type PathStep } from './menuPath.ts'
 import { whereRecoveryOpens, whereTheWipeEnds } from './recoveryPlaces.ts'
 
 /** What a family's menus lack for whoever follows the lines that are shown. */
@@ -39,13 +39,15 @@ function followEveryLine(machine: Machine, family: Pick<Family, 'procedures'>): 
   const nameOf = (state: number) => machine.states[state]?.cursor?.label ?? machine.states[state]?.name ?? ''
   const missing = (code: MenuFinding['code'], sentence: string) => findings.push({ code, sentence })
 
-  if (!wayToWipe(machine, opensAt, USUAL_SITUATION))
-    missing('no-wipe', 'From where recovery opens, no way leads to the reset.')
-  if (wayOut(machine, opensAt, USUAL_SITUATION).length === 0)
+  const toWipe = waysToWipe(machine, USUAL_SITUATION)
+  const toCache = new Ways(machine, { kind: 'effect', effect: 'wipe-cache' }, USUAL_SITUATION)
+  const [outUnwiped, outWiped] = [waysOut(machine, USUAL_SITUATION), waysOut(machine, WIPED)]
+  if (!toWipe(opensAt)) missing('no-wipe', 'From where recovery opens, no way leads to the reset.')
+  if (outUnwiped(opensAt).length === 0)
     missing('no-way-out', 'From where recovery opens, no way leads out without a reset.')
   const ends = whereTheWipeEnds(machine, opensAt, USUAL_SITUATION)
   if (ends !== undefined) {
-    const after = followed(machine, ends, wayOut(machine, ends, WIPED), WIPED, STARTING_MS)
+    const after = followed(machine, ends, outWiped(ends), WIPED, STARTING_MS)
     if (after.state.screen !== 'set-up')
       missing(
         'no-way-out',
@@ -55,18 +57,20 @@ function followEveryLine(machine: Machine, family: Pick<Family, 'procedures'>): 
 
   for (const from of cursorsFrom(machine, opensAt)) {
     if (findings.length >= MOST_FINDINGS) break
-    const wipe = wayToWipe(machine, from, USUAL_SITUATION)
+    const wipe = toWipe(from)
     if (wipe) {
       const before = followed(machine, from, wipe.beforeLastQuestion, USUAL_SITUATION)
       const all = [...wipe.beforeLastQuestion, ...wipe.lastQuestion]
       if (before.wiped || !followed(machine, from, all, USUAL_SITUATION).wiped)
         missing('does-not-arrive', `From “${nameOf(from)}” the way to the reset does not arrive there.`)
     }
-    const cache = quickestPath(machine, from, { kind: 'effect', effect: 'wipe-cache' }, USUAL_SITUATION)
+    const cache = toCache.from(from)
     if (cache && !didClear(followed(machine, from, cache.steps, USUAL_SITUATION)))
       missing('does-not-arrive', `From “${nameOf(from)}” the way to clear the cache does not arrive there.`)
-    for (const around of [USUAL_SITUATION, WIPED]) {
-      const out = wayOut(machine, from, around)
+    for (const [around, out] of [
+      [USUAL_SITUATION, outUnwiped(from)],
+      [WIPED, outWiped(from)],
+    ] as const) {
       if (out.length > 0 && followed(machine, from, out, around, STARTING_MS).state.cursor)
         missing('does-not-arrive', `From “${nameOf(from)}” the way out does not lead out.`)
     }

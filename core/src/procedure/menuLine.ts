@@ -1,6 +1,6 @@
 import { IRREVERSIBLE, type ScreenKind } from '../catalog/index.ts'
 import type { Machine, Situation } from '../twin/index.ts'
-import { quickestPath, type PathStep } from './menuPath.ts'
+import { Ways, type PathStep } from './menuPath.ts'
 import type { PathInput } from './pathInput.ts'
 
 /** A run of equal inputs: `volume-down ×4`. */
@@ -23,16 +23,27 @@ export interface MenuLine {
  * @returns undefined when no way leads to a wipe from here
  */
 export function wayToWipe(machine: Machine, from: number, situation: Situation): MenuLine | undefined {
-  const path = quickestPath(machine, from, { kind: 'effect', effect: 'wipe-data' }, situation)
-  if (!path) return undefined
+  return waysToWipe(machine, situation)(from)
+}
+
+/** The same from whichever state is asked for. */
+export function waysToWipe(machine: Machine, situation: Situation): (from: number) => MenuLine | undefined {
+  const ways = new Ways(machine, { kind: 'effect', effect: 'wipe-data' }, situation)
+  return (from) => cutAtTheLastQuestion(machine, from, ways.from(from)?.steps)
+}
+
+function cutAtTheLastQuestion(
+  machine: Machine,
+  from: number,
+  steps: readonly PathStep[] | undefined,
+): MenuLine | undefined {
+  if (!steps) return undefined
   const menuOf = (state: number) => machine.states[state]?.cursor?.menu ?? machine.states[state]?.name
-  const last = path.steps.findLastIndex(({ effects }) =>
-    effects.some((effect) => IRREVERSIBLE.includes(effect)),
-  )
-  const question = menuOf(path.steps[last]?.from ?? from)
+  const last = steps.findLastIndex(({ effects }) => effects.some((effect) => IRREVERSIBLE.includes(effect)))
+  const question = menuOf(steps[last]?.from ?? from)
   let cut = last
-  while (cut > 0 && menuOf(path.steps[cut - 1]?.from ?? -1) === question) cut--
-  return { beforeLastQuestion: path.steps.slice(0, cut), lastQuestion: path.steps.slice(cut) }
+  while (cut > 0 && menuOf(steps[cut - 1]?.from ?? -1) === question) cut--
+  return { beforeLastQuestion: steps.slice(0, cut), lastQuestion: steps.slice(cut) }
 }
 
 /** Screens of a device that starts: out of every menu. */
@@ -50,16 +61,24 @@ export function wayOut(
   situation: Situation,
   avoids?: (state: number) => boolean,
 ): readonly PathStep[] {
+  return waysOut(machine, situation, avoids)(from)
+}
+
+/** The same from whichever state is asked for. */
+export function waysOut(
+  machine: Machine,
+  situation: Situation,
+  avoids?: (state: number) => boolean,
+): (from: number) => readonly PathStep[] {
   const isGoal = (state: number) => {
     const screen = machine.states[state]?.screen
     return screen !== undefined && STARTED.includes(screen)
   }
   const goal = { kind: 'state', isGoal, avoids } as const
   const sound = { ...situation, loop: false }
-  const path =
-    quickestPath(machine, from, goal, sound) ??
-    quickestPath(machine, from, goal, { ...sound, wiped: true, screenLock: false })
-  return path?.steps ?? []
+  const asItIs = new Ways(machine, goal, sound)
+  const wiped = new Ways(machine, goal, { ...sound, wiped: true, screenLock: false })
+  return (from) => (asItIs.from(from) ?? wiped.from(from))?.steps ?? []
 }
 
 /** Equal neighbours put together; waiting says nothing and is left out. */

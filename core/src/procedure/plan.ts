@@ -1,6 +1,6 @@
 import type { KeyId, LinkKind, Posture, Procedure, ScreenKind, Step } from '../catalog/index.ts'
 import { codeOfCue, type KeySet, type Machine, type Situation } from '../twin/index.ts'
-import { nameOfNode, quickestPath, type Handled, type PathGoal, type PathStep } from './menuPath.ts'
+import { Ways, type Handled, type PathGoal, type PathStep } from './menuPath.ts'
 import type { PathInput } from './pathInput.ts'
 
 /** A step with its keys as places and sets and its cue as a code. */
@@ -78,38 +78,26 @@ export function planOfWholeReset(machine: Machine, procedure: Procedure, situati
 }
 
 /**
- * The way to a goal as a rule: for every state, what hangs on the port and how it is folded, the next input, remembered
- * once searched, so that a slip is answered from wherever it led.
+ * The way to a goal as a rule: for every state, what hangs on the port and how it is folded, the next input, so that a slip
+ * is answered from wherever it led.
  */
 export class MenuWay {
   readonly goal: PathGoal
   readonly #machine: Machine
-  readonly #situation: Situation
-  readonly #next = new Map<number, PathStep | undefined>()
+  readonly #ways: Ways
 
   constructor(machine: Machine, goal: PathGoal, situation: Situation) {
     this.#machine = machine
     this.goal = goal
-    this.#situation = situation
+    this.#ways = new Ways(machine, goal, situation)
   }
 
   /**
    * The next input from a state; undefined where no way leads to the goal.
    * @param around what hangs on the port now, and how the device is folded
    */
-  from(state: number, { link, posture }: Handled): PathStep | undefined {
-    let then: Handled = { link, posture }
-    const name = nameOfNode(state, then)
-    if (!this.#next.has(name)) {
-      const path = quickestPath(this.#machine, state, this.goal, { ...this.#situation, ...then })
-      for (const step of path?.steps ?? []) {
-        const here = nameOfNode(step.from, then)
-        if (!this.#next.has(here)) this.#next.set(here, step)
-        then = { ...then, ...handledBy(step.input) }
-      }
-      if (!this.#next.has(name)) this.#next.set(name, undefined)
-    }
-    return this.#next.get(name)
+  from(state: number, around: Handled): PathStep | undefined {
+    return this.#ways.next(state, around)
   }
 
   isAt(state: number): boolean {
