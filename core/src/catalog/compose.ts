@@ -72,9 +72,9 @@ export function composeFamily(
     faults.push(...parameterFaults(fragment, use.with, at))
     const defaults = substitute(fragment.defaults, use.as, {}, allowance) as Readonly<Record<string, Json>>
     const given = { ...defaults, ...use.with }
-    const fill = (part: Json) => substitute(part, use.as, given, allowance)
-    fillInto(states, fragment.states, state, fill, use.as, [...at, 'states'], faults)
-    fillInto(menus, fragment.menus, menu, fill, use.as, [...at, 'menus'], faults)
+    const filling = { as: use.as, given, name: JSON.stringify([use.as, given]), allowance }
+    fillInto(states, fragment.states, state, filling, [...at, 'states'], faults)
+    fillInto(menus, fragment.menus, menu, filling, [...at, 'menus'], faults)
   }
   for (const [name, own] of Object.entries(family.states)) states.set(name, own)
   for (const [name, own] of Object.entries(family.menus)) menus.set(name, own)
@@ -190,20 +190,55 @@ function parameterFaults(
   ]
 }
 
+/** What a family hands over to a fragment that it uses. */
+interface Filling {
+  readonly as: string
+  readonly given: Readonly<Record<string, Json>>
+  /** The same for all that hand over the same. */
+  readonly name: string
+  readonly allowance: Allowance
+}
+interface Filled {
+  readonly read: z.ZodSafeParseResult<unknown>
+  /** What writing it out took of the allowance. */
+  readonly size: number
+}
+
+/** By the part of a fragment and what is handed over: families by the dozen hand over the same, and each is filled often. */
+const FILLED = new WeakMap<object, Map<string, Filled>>()
+/** So many of one part are kept at a time. */
+const MOST_FILLED = 64
+
 function fillInto<T>(
   into: Map<string, T>,
   templates: Readonly<Record<string, Json>>,
   schema: z.ZodType<T>,
-  fill: (part: Json) => Json,
-  as: string,
+  filling: Filling,
   path: readonly (string | number)[],
   faults: PackFault[],
 ): void {
   for (const [name, part] of Object.entries(templates)) {
-    const read = schema.safeParse(fill(part))
-    if (read.success) into.set(`${as}.${name}`, read.data)
+    const { read } = filled(part, schema, filling)
+    if (read.success) into.set(`${filling.as}.${name}`, read.data as T)
     else faults.push(...shapeFaults(read.error, [...path, name]))
   }
+}
+
+function filled(part: Json, schema: z.ZodType, { as, given, name, allowance }: Filling): Filled {
+  const kept = part !== null && typeof part === 'object' ? FILLED.get(part) : undefined
+  const known = kept?.get(name)
+  if (known) {
+    allowance.use(known.size)
+    return known
+  }
+  const before = allowance.used
+  const read = schema.safeParse(substitute(part, as, given, allowance))
+  const made = { read, size: allowance.used - before }
+  if (part !== null && typeof part === 'object') {
+    if (!kept || kept.size >= MOST_FILLED) FILLED.set(part, new Map([[name, made]]))
+    else kept.set(name, made)
+  }
+  return made
 }
 
 function substitute(

@@ -62,6 +62,10 @@ export class Allowance {
     this.#left -= values
     if (this.#left < 0) throw new WrittenOutTooLarge()
   }
+
+  get used(): number {
+    return LIMITS.writtenOut - this.#left
+  }
 }
 
 /** The families of a pack grow too large once their parts are written out. */

@@ -155,11 +155,13 @@ function transitionLists(composed: ComposedFamily): {
 }
 
 function collisions(composed: ComposedFamily, place: Place): PackFinding[] {
-  return transitionLists(composed).flatMap(({ kind, name, transitions }) =>
-    transitions.flatMap((later, index): PackFinding[] => {
+  return transitionLists(composed).flatMap(({ kind, name, transitions }) => {
+    const triggers = transitions.map(plainTrigger)
+    return transitions.flatMap((later, index): PackFinding[] => {
       const path = [...place(kind, name), 'transitions', index]
       for (const [before, earlier] of transitions.slice(0, index).entries()) {
-        if (!atOneInstant(earlier, later) || excludes(earlier.if, later.if)) continue
+        const atOnce = triggers[before] === triggers[index] || overlap(earlier, later)
+        if (!atOnce || excludes(earlier.if, later.if)) continue
         if (implies(later.if, earlier.if))
           return [
             {
@@ -178,15 +180,20 @@ function collisions(composed: ComposedFamily, place: Place): PackFinding[] {
           ]
       }
       return []
-    }),
-  )
+    })
+  })
 }
 
-function atOneInstant({ on: a }: Transition, { on: b }: Transition): boolean {
-  const plain = (on: Transition['on']) => JSON.stringify({ ...on, from: undefined, to: undefined })
+/** The same for all that come true at one instant; nothing for what is told by where it leads from or to. */
+const plainTrigger = ({ on }: Transition): string | symbol =>
+  on.kind === 'link' || on.kind === 'fold'
+    ? Symbol(on.kind)
+    : JSON.stringify({ ...on, from: undefined, to: undefined })
+
+/** Whether one move of the cable, or of the hinge, is both. */
+function overlap({ on: a }: Transition, { on: b }: Transition): boolean {
   if (a.kind === 'link' && b.kind === 'link') return a.to.some((link) => b.to.includes(link))
-  if (a.kind === 'fold' && b.kind === 'fold') return a.to.some((posture) => b.to.includes(posture))
-  return plain(a) === plain(b)
+  return a.kind === 'fold' && b.kind === 'fold' && a.to.some((posture) => b.to.includes(posture))
 }
 
 function holdsNeverMet(composed: ComposedFamily, place: Place): PackFinding[] {

@@ -52,10 +52,11 @@ export function compileFamily({ family, states, menus }: ComposedFamily): Machin
     return at
   }
   const durationOf = (time: number | string): number => {
-    const at = durations.findIndex(({ name }) => name === (typeof time === 'string' ? time : `${time} ms`))
+    const called = typeof time === 'string' ? time : `${time} ms`
+    const at = durations.findIndex(({ name }) => name === called)
     if (at >= 0) return at
     if (typeof time === 'string') throw new Error(`The family ${family.id} has no duration ${time}`)
-    return durations.push({ name: `${time} ms`, minMs: time, medianMs: time, maxMs: time }) - 1
+    return durations.push({ name: called, minMs: time, medianMs: time, maxMs: time }) - 1
   }
   const holdSetOf = (ids: readonly KeyId[], ignored: readonly KeyId[]): number => {
     const wanted = { keys: setOf(ids), ignore: setOf(ignored) }
