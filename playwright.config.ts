@@ -31,7 +31,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     trace: 'off',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: '/usr/bin/chromium-headless-shell',
       args: [
         '--headless',
         '--no-sandbox',

@@ -6,7 +6,7 @@ import { ensureDebian, ensureNodeModules, root } from './lib/setup.mjs'
 import { programOf } from './lib/programs.mjs'
 import { median } from './perf/figures.mjs'
 
-ensureDebian({ 'mariadb-server': 'mariadbd', chromium: 'chromium' })
+ensureDebian({ 'mariadb-server': 'mariadbd', 'chromium-headless-shell': 'chromium-headless-shell' })
 ensureNodeModules()
 const { measureCheck } = await import('./perf/check.mjs')
 const { measureDecisions } = await import('./perf/decision.mjs')

@@ -6,7 +6,7 @@ import { startMariadb } from './lib/mariadb.mjs'
 import { programOf } from './lib/programs.mjs'
 import { ensureDebian, ensureNodeModules, root, say } from './lib/setup.mjs'
 
-ensureDebian({ 'mariadb-server': 'mariadbd', chromium: 'chromium' })
+ensureDebian({ 'mariadb-server': 'mariadbd', 'chromium-headless-shell': 'chromium-headless-shell' })
 ensureNodeModules()
 const { chromium } = await import('@playwright/test')
 const { default: config } = await import('tsx/esm/api').then(({ tsImport }) =>

@@ -6,7 +6,7 @@ import { buildWeb, loadDemo, startServer, startStandIns, webDist } from './lib/a
 import { serverEnvironment, startMariadb } from './lib/mariadb.mjs'
 import { ensureDebian, ensureNodeModules, root, say, workDir } from './lib/setup.mjs'
 
-ensureDebian({ 'mariadb-server': 'mariadbd', chromium: 'chromium' })
+ensureDebian({ 'mariadb-server': 'mariadbd', 'chromium-headless-shell': 'chromium-headless-shell' })
 ensureNodeModules()
 
 const reports = join(workDir, 'reports')

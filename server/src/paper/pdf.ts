@@ -1,12 +1,22 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import pdfmake from 'pdfmake'
+import { toSfnt } from 'woff2sfnt-sfnt2woff'
 import type { Content } from 'pdfmake/interfaces'
 
 const require = createRequire(import.meta.url)
-const font = (subset: string, weight: number) =>
-  require.resolve(
-    `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-${subset}-${weight}-normal.woff`,
-  )
+/** The letters unpacked, for as long as this process lives: unpacking them anew would take most of the time of each paper. */
+const unpacked = mkdtempSync(join(tmpdir(), 'benevox-letters-'))
+process.once('exit', () => rmSync(unpacked, { recursive: true, force: true }))
+function font(subset: string, weight: number): string {
+  const name = `atkinson-hyperlegible-next-${subset}-${weight}-normal`
+  const packed = readFileSync(require.resolve(`@fontsource/atkinson-hyperlegible-next/files/${name}.woff`))
+  const file = join(unpacked, `${name}.ttf`)
+  writeFileSync(file, toSfnt(packed))
+  return file
+}
 const FONTS = {
   Latin: { normal: font('latin', 400), bold: font('latin', 700) },
   LatinExtended: { normal: font('latin-ext', 400), bold: font('latin-ext', 700) },
