@@ -1,13 +1,14 @@
 import type { CatalogVersion } from '@benevox/contract'
 import type { Pack, PackAsWritten } from '@benevox/core/catalog'
 import { LRUCache } from 'lru-cache'
-import { In, type DataSource } from 'typeorm'
+import { In, type DataSource, type EntityManager } from 'typeorm'
 import { transact } from '../database/transact.ts'
 import { ProblemError } from '../http/problem.ts'
 import { makeVersion, readChange, readVersion } from '../reading/readApart.ts'
 import { staffEntity } from '../session/entity.ts'
 import { digestOf } from './change.ts'
 import { packEntity, type PackRow } from './entity.ts'
+import { inParts } from './parts.ts'
 
 /** A version of the catalogue as read. */
 export interface CatalogEntry {
@@ -126,7 +127,10 @@ export class Catalog {
       if (newest?.digest === digest) return newest
       if (newest?.id !== base) return undefined
       if (isGone()) throw new ProblemError('not-possible-now', 'Left off; nothing was taken in.')
-      return manager.save(packEntity, { digest, document: text, createdAt: new Date(), staffId, note })
+      const row = { digest, document: '', createdAt: new Date(), staffId, note }
+      const begun = await manager.save(packEntity, row)
+      for (const part of inParts(text)) await append(manager, begun.id, part)
+      return begun
     })
     if (!made) {
       const [current] = await this.#listed()
@@ -146,6 +150,10 @@ export class Catalog {
   #newest(take: number): Promise<PackRow[]> {
     return this.#database.getRepository(packEntity).find({ select: META, order: { id: 'DESC' }, take })
   }
+}
+
+async function append(manager: EntityManager, id: number, part: string): Promise<void> {
+  await manager.query('UPDATE packs SET document = CONCAT(document, ?) WHERE id = ?', [part, id])
 }
 
 function wireVersion({ id, digest, createdAt, note }: PackRow, by: string): CatalogVersion {

@@ -1,6 +1,8 @@
+import { MessageChannel, type MessagePort, type Transferable } from 'node:worker_threads'
 import type { Pack } from '@benevox/core/catalog'
 import Tinypool from 'tinypool'
 import { ProblemError } from '../http/problem.ts'
+import { takePack } from './slices.ts'
 import { readStored, type ChangeAsked, type TriesSent, type VersionMade } from './tasks.ts'
 
 /**
@@ -24,6 +26,8 @@ function thread(): Tinypool {
     minThreads: 0,
     maxThreads: 1,
     idleTimeout: 30_000,
+    // Between tasks it is to hear its ports, not to sleep on a lock.
+    useAtomics: false,
     maxQueue: MOST_WAITING,
     resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
   })
@@ -32,19 +36,27 @@ function thread(): Tinypool {
   return pool
 }
 
-async function apart<Made extends { readonly kind: string }>(name: string, given: unknown): Promise<Made> {
-  const made = (await withinTime(name, given)) as
+async function apart<Made extends { readonly kind: string }>(
+  name: string,
+  given: unknown,
+  transferList: readonly Transferable[] = [],
+): Promise<Made> {
+  const made = (await withinTime(name, given, transferList)) as
     Made | { readonly kind: 'refused'; readonly problem: ProblemError['problem'] }
   if (!('problem' in made)) return made
   const { code, detail, errors } = made.problem
   throw new ProblemError(code, detail, errors ? { errors } : {})
 }
 
-async function withinTime(name: string, given: unknown): Promise<unknown> {
+async function withinTime(
+  name: string,
+  given: unknown,
+  transferList: readonly Transferable[],
+): Promise<unknown> {
   const late = new AbortController()
   const timer = setTimeout(() => late.abort(), LONGEST_MS)
   try {
-    return await thread().run(given, { name, signal: late.signal })
+    return await thread().run(given, { name, signal: late.signal, transferList: [...transferList] })
   } catch (error) {
     throw tooLarge(error, late.signal.aborted) ?? error
   } finally {
@@ -72,11 +84,29 @@ function tooLarge(error: unknown, isLate: boolean): ProblemError | undefined {
 /** @throws ProblemError where it is none */
 export const readChange = (bytes: Uint8Array): Promise<ChangeAsked> => apart('readChange', bytes)
 /** @throws ProblemError with the path of each fault */
-export const makeVersion = (from: string, change: string): Promise<VersionMade> =>
-  apart('makeVersion', { from, change })
+export const makeVersion = (from: string, change: string): Promise<VersionMade & { readonly pack: Pack }> =>
+  withItsPack((port) => apart<VersionMade>('makeVersion', { from, change, port }, [port]))
 /** @throws ProblemError where it is none */
 export const readTries = (bytes: Uint8Array): Promise<TriesSent> => apart('readTries', bytes)
 export const laidOut = (text: string): Promise<string> =>
   thread().run(text, { name: 'laidOut' }) as Promise<string>
-export const readVersion = async (text: string): Promise<Pack> =>
-  text.length <= SMALL ? readStored(text) : ((await thread().run(text, { name: 'readStored' })) as Pack)
+export async function readVersion(text: string): Promise<Pack> {
+  if (text.length <= SMALL) return readStored(text)
+  const { pack } = await withItsPack(async (port) => {
+    await thread().run({ text, port }, { name: 'giveStored', transferList: [port] })
+    return {}
+  })
+  return pack
+}
+
+/** What a task makes, with the pack that it gives through the port. */
+async function withItsPack<Made>(
+  task: (port: MessagePort) => Promise<Made>,
+): Promise<Made & { readonly pack: Pack }> {
+  const { port1, port2 } = new MessageChannel()
+  try {
+    return { ...(await task(port2)), pack: await takePack(port1) }
+  } finally {
+    port1.close()
+  }
+}

@@ -1,8 +1,10 @@
+import type { MessagePort } from 'node:worker_threads'
 import { api, type Body, type Problem } from '@benevox/contract'
 import { hostileParts, readPack, tooMuchIn, type Pack, type PackAsWritten } from '@benevox/core/catalog'
 import { changed, digestOf, faulty } from '../catalog/change.ts'
 import { checked } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
+import { givePack } from './slices.ts'
 
 /** What is large is read and checked here, on a thread of its own: nobody else waits for it. */
 
@@ -18,12 +20,11 @@ export interface ChangeAsked {
   readonly note: string
   readonly change: string
 }
-/** What a change makes: the document, and the catalogue as read. */
+/** What a change makes: the document; the catalogue as read is given through the port. */
 export interface VersionMade {
   readonly kind: 'made'
   readonly text: string
   readonly digest: string
-  readonly pack: Pack
 }
 export interface TriesSent {
   readonly kind: 'read'
@@ -40,9 +41,11 @@ export const readChange = (bytes: Uint8Array): ChangeAsked | Refused =>
 export const makeVersion = ({
   from,
   change,
+  port,
 }: {
   readonly from: string
   readonly change: string
+  readonly port: MessagePort
 }): VersionMade | Refused =>
   orRefused(() => {
     const asked = JSON.parse(change) as Body<'changeCatalog'>['change']
@@ -50,7 +53,8 @@ export const makeVersion = ({
     const reading = readPack(document)
     if (reading.kind === 'refused') throw faulty(reading.faults, asked)
     const text = JSON.stringify(document)
-    return { kind: 'made', text, digest: digestOf(text), pack: reading.pack }
+    givePack(reading.pack, port)
+    return { kind: 'made', text, digest: digestOf(text) }
   })
 
 export const readTries = (bytes: Uint8Array): TriesSent | Refused =>
@@ -64,6 +68,11 @@ export function readStored(text: string): Pack {
   const reading = readPack(JSON.parse(text))
   if (reading.kind === 'refused') throw new Error('A stored version of the catalogue is not valid')
   return reading.pack
+}
+
+/** The same, given through the port. */
+export function giveStored({ text, port }: { readonly text: string; readonly port: MessagePort }): void {
+  givePack(readStored(text), port)
 }
 
 /** A document as somebody reads and edits it. */

@@ -2,5 +2,5 @@
 import { register } from 'tsx/esm/api'
 
 register()
-const { laidOut, makeVersion, readChange, readStored, readTries } = await import('./tasks.ts')
-export { laidOut, makeVersion, readChange, readStored, readTries }
+const { giveStored, laidOut, makeVersion, readChange, readTries } = await import('./tasks.ts')
+export { giveStored, laidOut, makeVersion, readChange, readTries }
