@@ -1,4 +1,4 @@
-import { familyForModel, packJsonSchema, readPack, modelInPack } from '@benevox/core/catalog'
+import { composeFamily, familyForModel, packJsonSchema, readPack, modelInPack } from '@benevox/core/catalog'
 import { readImei } from '@benevox/core/imei'
 import { checkPack } from '@benevox/core/procedure'
 import { describe, expect, it } from 'vitest'
@@ -17,6 +17,17 @@ function changed(path: readonly (string | number)[], value: unknown): unknown {
 }
 
 describe('the demo pack', () => {
+  it('has each family the same, whichever was put together before it and however often', () => {
+    const pack = demoPack()
+    for (const round of [pack.families, pack.families.toReversed()])
+      for (const family of round) {
+        // A copy of its own has nothing that was filled before.
+        const alone = structuredClone({ ...pack, families: [family] })
+        const [its] = alone.families
+        if (!its) throw new Error('The copy has no family')
+        expect(composeFamily(pack, family)).toEqual(composeFamily(alone, its))
+      }
+  })
   it('is read whole: twenty-one families, 40 models of 8 makers over 12 years, phones, tablets and watches', () => {
     const { families, models } = demoPack()
     expect(families).toHaveLength(21)

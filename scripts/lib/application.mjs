@@ -3,16 +3,16 @@ import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { serverEnvironment } from './mariadb.mjs'
-import { newestChange, program } from './programs.mjs'
+import { program, stampOf } from './programs.mjs'
 import { give, root, say, workDir } from './setup.mjs'
 
 export const webDist = join(root, 'web', 'dist')
 
-/** Builds the interface unless what is built is newer than its sources. */
+/** Builds the interface unless it was built from its sources as they are. */
 export function buildWeb() {
   const stamp = join(workDir, 'web-built')
-  const newest = String(newestChange(['web', 'core/src', 'contract/src', 'package-lock.json']))
-  if (existsSync(join(webDist, 'index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === newest)
+  const sources = stampOf(['web', 'core/src', 'contract/src', 'package-lock.json'])
+  if (existsSync(join(webDist, 'index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === sources)
     return
   say('building the interface …')
   const done = spawnSync(
@@ -21,7 +21,7 @@ export function buildWeb() {
     { cwd: root, stdio: 'inherit' },
   )
   if (done.status !== 0) give('building the interface failed; the words of the builder stand above.')
-  writeFileSync(stamp, newest)
+  writeFileSync(stamp, sources)
 }
 
 const start = async (name, env, stdio) =>

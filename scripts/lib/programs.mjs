@@ -1,4 +1,5 @@
 // The programs written in TypeScript that run on Node, put together once: a start then reads a few files, not hundreds.
+import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
@@ -26,24 +27,23 @@ const folder = join(workDir, 'programs')
 /** A server that runs may still want its thread from what it was begun with. */
 const KEPT_MS = 7 * 24 * 3_600_000
 
-/** The newest change among files and folders of the project, in milliseconds since 1970. */
-export function newestChange(parts) {
-  let newest = 0
+/** Tells files and folders of the project as they are from as they were: by each file's name, size and last change. */
+export function stampOf(parts) {
+  const all = createHash('sha256')
   const walk = (path) => {
     const stat = statSync(path)
-    if (stat.isDirectory())
-      readdirSync(path)
-        .filter((name) => name !== 'node_modules' && name !== 'dist')
-        .forEach((name) => walk(join(path, name)))
-    else newest = Math.max(newest, stat.mtimeMs)
+    if (!stat.isDirectory()) all.update(`${path} ${stat.size} ${stat.mtimeMs}\n`)
+    else
+      for (const name of readdirSync(path).sort())
+        if (name !== 'node_modules' && name !== 'dist') walk(join(path, name))
   }
   for (const part of parts) walk(join(root, part))
-  return newest
+  return all.digest('hex').slice(0, 16)
 }
 
 /** The file of a program, made where its sources have changed. @param name one of those above */
 export async function program(name) {
-  const made = join(folder, String(newestChange(SOURCES)))
+  const made = join(folder, stampOf(SOURCES))
   if (!existsSync(made)) await make(made)
   return join(made, `${name}.mjs`)
 }

@@ -1,6 +1,6 @@
 import type { KeyId, LinkKind, Posture } from '../catalog/index.ts'
 import { codeOfCue, codeOfEffect, type KeySet, type Twin, type TwinInput } from '../twin/index.ts'
-import type { PathStep } from './menuPath.ts'
+import type { PathStep } from './menuEdges.ts'
 import type { MenuWay, Plan, PlannedStep } from './plan.ts'
 import type { HandTiming } from './timing.ts'
 

@@ -2,7 +2,8 @@ import type { Family } from '../catalog/index.ts'
 import { durationsAt, Twin, USUAL_SITUATION, type Machine, type Situation } from '../twin/index.ts'
 import { giveInput, letRest } from './drive.ts'
 import { waysOut, waysToWipe } from './menuLine.ts'
-import { Ways, type PathStep } from './menuPath.ts'
+import type { PathStep } from './menuEdges.ts'
+import { Ways } from './menuPath.ts'
 import { whereRecoveryOpens, whereTheWipeEnds } from './recoveryPlaces.ts'
 
 /** What a family's menus lack for whoever follows the lines that are shown. */

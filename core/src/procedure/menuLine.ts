@@ -1,6 +1,7 @@
 import { IRREVERSIBLE, type ScreenKind } from '../catalog/index.ts'
 import type { Machine, Situation } from '../twin/index.ts'
-import { Ways, type PathStep } from './menuPath.ts'
+import type { PathStep } from './menuEdges.ts'
+import { Ways } from './menuPath.ts'
 import type { PathInput } from './pathInput.ts'
 
 /** A run of equal inputs: `volume-down ×4`. */

@@ -1,7 +1,7 @@
 import type { Cue, Procedure } from '../catalog/index.ts'
 import { Twin, type DrawnDurations, type Machine, type Observation, type Situation } from '../twin/index.ts'
 import { Execution, type Action, type Slips } from './execute.ts'
-import type { PathStep } from './menuPath.ts'
+import type { PathStep } from './menuEdges.ts'
 import { planOf, type Plan } from './plan.ts'
 import { PERFECT_HAND } from './timing.ts'
 

@@ -1,6 +1,7 @@
 import type { KeyId, LinkKind, Posture, Procedure, ScreenKind, Step } from '../catalog/index.ts'
 import { codeOfCue, type KeySet, type Machine, type Situation } from '../twin/index.ts'
-import { Ways, type Handled, type PathGoal, type PathStep } from './menuPath.ts'
+import type { Handled, PathStep } from './menuEdges.ts'
+import { Ways, type PathGoal } from './menuPath.ts'
 import type { PathInput } from './pathInput.ts'
 
 /** A step with its keys as places and sets and its cue as a code. */
