@@ -73,6 +73,9 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   })
 
   const at = new TechnicianAtDevice('orrelin-vane-5')
+  // Told to take another link, nobody has said yet that it is there: no attempt is recorded with it.
+  await page.locator('body').press('Space')
+  await expect(page.getByText('Say what hangs on it now')).toBeVisible()
   await page.getByLabel('On the cable now').selectOption('computer')
   await page.getByLabel('On the cable now').blur()
   await followSteps(page, at)

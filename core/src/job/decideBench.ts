@@ -19,6 +19,12 @@ export function decideStep(job: JobState, command: Bench, world: World): Decided
   return yes({ kind: 'step-made', step: without ? { ...step, without } : step })
 }
 
+/** An attempt is told at its count-in, a little before it begins. */
+const COUNT_IN_MS = 60_000
+/** A computer whose clock is ahead tells of the time to come: it happened now. */
+const notAhead = (at: string, { now }: World): string =>
+  Date.parse(at) > Date.parse(now) + COUNT_IN_MS ? now : at
+
 /** What is told late happened when it happened, but not before the job nor in the time to come. */
 function happenedAt(job: JobState, at: string | undefined, { now }: World): string {
   const ms = Date.parse(at ?? now)
@@ -96,7 +102,8 @@ export const isLate = (startedAt: string, { now }: World): boolean =>
 
 export function decideAttempt(job: JobState, command: Run, world: World): Decided {
   const known = job.attempts.find(({ id }) => id === command.id)
-  if (command.kind === 'end-attempt') return ended(known, command)
+  if (command.kind === 'end-attempt')
+    return ended(known, { ...command, finishedAt: notAhead(command.finishedAt, world) })
   if (known) return yes()
   const bars = barring(job)
   if (!isLate(command.startedAt, world)) {
@@ -123,7 +130,7 @@ export function decideAttempt(job: JobState, command: Run, world: World): Decide
       link,
       cable,
       runner,
-      startedAt,
+      startedAt: notAhead(startedAt, world),
       finishedAt: null,
       outcome: null,
       seen: [],

@@ -13,9 +13,11 @@ import { TheBench1700000000004 } from '../migrations/0004-the-bench.ts'
 import { OneJobOneTruth1700000000005 } from '../migrations/0005-one-job-one-truth.ts'
 import { AccountReleases1700000000006 } from '../migrations/0006-account-releases.ts'
 import { WhoMerged1700000000007 } from '../migrations/0007-who-merged.ts'
+import { ReportsOfTheShop1700000000008 } from '../migrations/0008-reports-of-the-shop.ts'
 import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { mailEntity } from '../registry/mailbox.ts'
+import { reportEntity } from '../registry/reports.ts'
 import { sessionEntity, staffEntity } from '../session/entity.ts'
 import { tryEntity } from '../tries/entity.ts'
 
@@ -45,6 +47,7 @@ const MIGRATIONS = [
   OneJobOneTruth1700000000005,
   AccountReleases1700000000006,
   WhoMerged1700000000007,
+  ReportsOfTheShop1700000000008,
 ]
 
 /** Of mysql2's pool, what is used here. */
@@ -82,6 +85,7 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
       consentEntity,
       evidenceEntity,
       mailEntity,
+      reportEntity,
       priceListEntity,
     ],
     migrations,

@@ -86,6 +86,57 @@ describe('a stolen phone', () => {
     const { body: wiped } = await runa.bench(right, { kind: 'wipe-started' })
     expect(wiped.breaches).toMatchObject([{ did: 'deleted-by-recovery', without: 'reported', by: 'Runa' }])
   })
+  it('brought in again, it is reported under every ticket: by either IMEI, whatever was typed, until the registry says otherwise', async () => {
+    const imei = '001001017777789'
+    const says = (status: 'stolen' | 'clean') =>
+      fetch(`${world.registry}/control`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ imei, status }),
+      })
+    const ask = async ({ id, version }: Job) =>
+      (await runa.ask<Job>('POST', `/api/jobs/${id}/registry`, { version, report: false })).body
+    await says('stolen')
+    // Agreed to, and nobody had asked the registry: a person said *clean*.
+    const atWork = await runa.openReady({ imei })
+    expect([atWork.facts.registryAnswer, atWork.station]).toEqual(['clean', 'bench'])
+    const first = await ask((await patch(await runa.openJob(), { imei })).body)
+    expect((await read(atWork.id)).station).toBe('hand-back')
+    expect((await runa.see<Answer<'listJobs'>>(`/api/jobs?search=${atWork.ticket}`)).jobs[0]?.station).toBe(
+      'hand-back',
+    )
+    for (const facts of [{ imei }, { imei: '001001011234571', imeiSecond: imei }]) {
+      const { body: again } = await patch(await runa.openJob({ ...READY, imei: undefined }), facts)
+      expect(again.registry.at(-1)?.detail).toBe(`Reported stolen. Said on ${first.ticket}.`)
+      expect((await patch<Problem>(again, { registryAnswer: 'clean' })).body.code).toBe('gate-closed')
+      expect((await runa.agree<Problem>(again)).status).toBe(409)
+    }
+    await says('clean')
+    const lifted = await ask(await read(atWork.id))
+    expect(lifted.facts.registryAnswer).toBe('clean')
+    expect((await runa.openJob({ ...READY, imei })).facts.registryAnswer).toBe('clean')
+    // Where it was asked first, it is asked again.
+    expect((await read(first.id)).facts.registryAnswer).toBe('reported')
+  })
+  it('a computer whose clock is an hour ahead tells of an attempt that began now', async () => {
+    const job = await runa.openReady()
+    const ahead = (minutes: number) => new Date(Date.now() + minutes * 60_000).toISOString()
+    const attempt = { id: randomUUID(), procedureId: 'slide-until-menu', link: 'none', startedAt: ahead(60) }
+    await runa.ask('POST', `/api/jobs/${job.id}/tries`, attempt)
+    const end = { outcome: 'reached', seen: [], notSeen: [], marks: [], finishedAt: ahead(61) }
+    const { body: ended } = await runa.ask<Job>('PATCH', `/api/jobs/${job.id}/tries/${attempt.id}`, end)
+    const [{ startedAt = '', finishedAt = '' } = {}] = ended.attempts as {
+      startedAt?: string
+      finishedAt?: string
+    }[]
+    expect(Math.max(Date.parse(startedAt), Date.parse(finishedAt))).toBeLessThanOrEqual(Date.now())
+    const { body: told } = await runa.bench(ended, { kind: 'in-recovery' })
+    const key = told.steps.at(-1)?.key
+    const back = { version: told.version, what: { kind: 'step', key }, reason: 'it was the wrong one' }
+    expect(
+      (await runa.ask<Job>('POST', `/api/jobs/${job.id}/take-back`, back)).body.bench.inRecoveryAt,
+    ).toBeUndefined()
+  })
   it('a court matter, once said, is not unsaid', async () => {
     const { body: job } = await patch(await runa.openJob(READY), { legalMatter: 'yes' })
     for (const legalMatter of ['no', 'unknown', null])

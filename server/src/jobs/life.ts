@@ -5,6 +5,8 @@ import {
   decide,
   evolve,
   factsOf,
+  heardElsewhere,
+  imeisOf,
   listedOf,
   PROJECTION,
   surroundingsIn,
@@ -17,13 +19,14 @@ import {
 } from '@benevox/core/job'
 import type { PriceList } from '@benevox/core/price'
 import { complaint, type Facts } from '@benevox/core/route'
-import { LessThan, type DataSource, type EntityManager } from 'typeorm'
+import { IsNull, LessThan, Not, type DataSource, type EntityManager } from 'typeorm'
 import { packEntity } from '../catalog/entity.ts'
 import type { Catalog } from '../catalog/service.ts'
 import { codeOf, transact } from '../database/transact.ts'
 import { ProblemError } from '../http/problem.ts'
 import { priceListEntity, type PriceLists } from '../prices/service.ts'
 import { orderEntity } from '../orders/entity.ts'
+import { keepReports, reportsOf } from '../registry/reports.ts'
 import { staffEntity } from '../session/entity.ts'
 import { tryEntity } from '../tries/entity.ts'
 import { jobEntity, jobEventEntity, type JobRow } from './entity.ts'
@@ -143,6 +146,8 @@ export class JobLife {
         // What is not in memory is read outside of the transaction, which asks for no other connection.
         if (!this.#catalog.holds(job.catalogId) || !this.#prices.holds(job.pricesId)) return job
         const now = this.#clock()
+        // The registry's word on this device from another job comes first, whatever becomes of the command.
+        if (await this.#hear(manager, job, staffId, now)) return 'again'
         const world: World = { now: now.toISOString(), by, ...this.known(job) }
         if (version !== undefined && job.version !== version)
           throw new ProblemError(
@@ -156,18 +161,52 @@ export class JobLife {
           throw problemOf(refusal, refusal.code === 'order-changed-meanwhile' ? refusal.order : undefined)
         }
         const after = decided.events.reduce<JobState>(evolve, job)
-        if (after === job) return { job }
+        if (after === job) return { job, before: job }
         if (!this.#catalog.holds(after.catalogId)) return after
-        await this.#store(manager, job, staffId, now, decided.events)
+        const stored = await this.#store(manager, job, staffId, now, decided.events)
         await beside?.(manager, after, now)
-        return { job: after }
+        const isOtherDevice = imeisOf(job).join() !== imeisOf(after).join()
+        const heard = isOtherDevice ? await this.#hear(manager, stored, staffId, now) : undefined
+        return { job: heard ?? stored, before: job }
       }).catch((error: unknown) => {
         throw codeOf(error) === 'ER_DUP_ENTRY'
           ? new ProblemError('not-possible-now', 'This was recorded for another job already.')
           : error
       })
-      if ('job' in made) return this.viewed(made.job)
+      if (made === 'again') continue
+      if ('job' in made) {
+        await this.#tellOthers(made.before, made.job, staffId)
+        return this.viewed(made.job)
+      }
       await this.#ensure(made)
+    }
+  }
+
+  /** Stores what the registry said of this device on other jobs. @returns the job with it, where there was news */
+  async #hear(
+    manager: EntityManager,
+    job: JobState,
+    staffId: number,
+    now: Date,
+  ): Promise<JobState | undefined> {
+    const heard = heardElsewhere(job, await reportsOf(manager, job))
+    return heard.length > 0 ? this.#store(manager, job, staffId, now, heard) : undefined
+  }
+
+  /** What the registry has just reported is told to the other open jobs of this device, so that their lists say it. */
+  async #tellOthers(before: JobState, { id, registry }: JobState, staffId: number): Promise<void> {
+    const imei = registry.slice(before.registry.length).find(({ answer }) => answer === 'reported')?.imei
+    if (!imei) return
+    const others = await this.#database.manager.find(jobEntity, {
+      where: { imei, closedAt: IsNull(), id: Not(id) },
+      select: { id: true, state: true },
+    })
+    for (const { id: other, state } of others) {
+      await this.#ensure(state)
+      // One that cannot be told now hears of it with the next command.
+      await transact(this.#database, async (manager) =>
+        this.#hear(manager, (await this.#row(manager, other, true)).state, staffId, this.#clock()),
+      ).catch(() => undefined)
     }
   }
 
@@ -235,6 +274,7 @@ export class JobLife {
     await manager.insert(jobEventEntity, rows)
     await manager.update(jobEntity, { id: job.id }, this.#columns(job))
     await this.#lists(manager, before, job, staffId)
+    await keepReports(manager, before, job)
     return job
   }
 

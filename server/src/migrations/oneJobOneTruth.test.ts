@@ -128,6 +128,22 @@ describe('a database from before jobs were kept as events', () => {
     }
     expect(typedOver).toBeGreaterThan(0)
   })
+  it('holds a report of the registry against the device, whatever its next ticket is', async () => {
+    const last = new Map<string, { readonly at: string; readonly answer: string }>()
+    for (const { registry } of (await states()).values())
+      for (const { at, imei, answer, source } of registry)
+        if (
+          source === 'registry' &&
+          imei !== '' &&
+          answer !== 'no-answer' &&
+          at >= (last.get(imei)?.at ?? '')
+        )
+          last.set(imei, { at, answer })
+    const reported = [...last].filter(([, { answer }]) => answer === 'reported').map(([imei]) => imei)
+    expect(reported.length).toBeGreaterThan(0)
+    const rows = await database.query<{ imei: string }[]>('SELECT imei FROM registry_reports')
+    expect(rows.map(({ imei }) => imei).sort()).toEqual(reported.sort())
+  })
   it('is the fold of its events from now on, and shows its old history', async () => {
     const rows = await database.query<JobEventRow[]>(
       'SELECT * FROM job_events WHERE nth IS NOT NULL ORDER BY job_id, nth',

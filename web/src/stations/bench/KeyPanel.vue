@@ -42,6 +42,7 @@ const run = useTryRun(
 const { phase, line, seen } = run
 const { flash, sounds, speaks, flashes } = run.beat
 const isDry = ref(false)
+const prep = ref<InstanceType<typeof PrepList>>()
 /** A page that the device shows already. */
 const at = ref<Cue>()
 const places = computed(() => placesOf(running.value))
@@ -97,6 +98,8 @@ function wasSet({ target }: Event): void {
     letGoOfFocus()
 }
 async function begin(): Promise<void> {
+  // An attempt is not recorded with a cable that nobody has named.
+  if (link.value === undefined) return prep.value?.askForLink()
   letGoOfFocus()
   await run.start({ link: link.value, cable: link.value === 'none' ? undefined : cable.value })
 }
@@ -255,6 +258,7 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
             >
           </p>
           <PrepList
+            ref="prep"
             v-model:link="link"
             v-model:cable="cable"
             :model="model"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { linksIn, namesIn, type Family, type KeyId, type LinkKind, type Model } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
-import { computed, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
 import ChargeFirst from './ChargeFirst.vue'
@@ -13,7 +13,8 @@ const props = defineProps<{
   keys: readonly KeyId[]
   needsLink?: LinkKind | undefined
 }>()
-const link = defineModel<LinkKind>('link', { required: true })
+/** Undefined until somebody says it. */
+const link = defineModel<LinkKind | undefined>('link', { required: true })
 const cable = defineModel<number | undefined>('cable', { required: true })
 const job = useJob()
 const kit = useKit()
@@ -37,6 +38,15 @@ const isLow = computed(
 const toggle = (key: KeyId) =>
   void job.tell({ kind: 'key-tested', key, state: tested.value[key] === 'works' ? 'broken' : 'works' })
 const retire = () => chosen.value && void kit.retire(chosen.value.number, 'carries no data')
+const linkField = ref<HTMLSelectElement>()
+const isAsked = ref(false)
+watch(link, () => (isAsked.value = false))
+/** An attempt was to begin, and nobody has said what hangs on the cable. */
+function askForLink(): void {
+  isAsked.value = true
+  linkField.value?.focus()
+}
+defineExpose({ askForLink })
 watch(
   cables,
   (now) => {
@@ -64,13 +74,23 @@ watch(
           </label>
           <label class="min-w-0 flex-1 text-sm text-ink-soft"
             >On the cable now
-            <select v-model="link" class="field">
+            <select
+              ref="linkField"
+              v-model="link"
+              class="field"
+              :aria-invalid="isAsked"
+              :aria-describedby="isAsked ? 'say-what-is-on-the-cable' : undefined"
+            >
+              <option v-if="link === undefined" :value="undefined">not said yet</option>
               <option v-for="kind in linksIn(family)" :key="kind" :value="kind">
                 {{ words.link[kind] }}
               </option>
             </select>
           </label>
         </div>
+        <p v-if="isAsked" id="say-what-is-on-the-cable" role="alert" class="text-stop">
+          Say what hangs on it now: at the last attempt it was something else.
+        </p>
         <p v-if="chosen" class="text-sm text-ink-soft">
           {{ record }}
           <button class="ml-1 underline" @click="retire">it carries no data: retire it</button>

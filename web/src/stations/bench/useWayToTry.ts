@@ -183,14 +183,22 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
     }
   })
   const needsLink = computed(() => procedure.value && linkAskedFor(procedure.value))
-  const link = ref<LinkKind>('none')
-  watch(needsLink, (asked) => (link.value = asked ?? 'none'), { immediate: true })
+  /** What hangs on the cable; undefined where the last attempt had something else on it and nobody has said since. */
+  const link = ref<LinkKind>()
+  watch(
+    [needsLink, last],
+    ([asked, before]) => {
+      const isOfThisWay = before?.procedureId === procedure.value?.id
+      const hadOther = before && before.link !== asked && (before.link !== 'none' || isOfThisWay)
+      link.value = asked === undefined ? 'none' : hadOther ? undefined : asked
+    },
+    { immediate: true },
+  )
   watch(
     advisedTry,
     (next) => {
       if (!next?.otherCable || !spare.value) return
       cable.value = spare.value.number
-      link.value = needsLink.value ?? 'none'
     },
     { immediate: true },
   )
