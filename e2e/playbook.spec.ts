@@ -146,23 +146,23 @@ const nothingTakenIn = async (page: Page, sentence: string | RegExp) => {
   await expect(page.getByRole('button', { name: 'Take it in' })).toBeDisabled()
 }
 
-test('fifty thousand listed devices: previewed under rules, left off, then taken in and found by name', async ({
+test('ten thousand listed devices: previewed under rules, left off, then taken in and found by name', async ({
   page,
 }) => {
   await signIn(page, 'Imke')
   await page.goto('/playbook/exchange')
   const version = () => page.evaluate(async () => (await (await fetch('/api/catalog')).json()).id as number)
   const before = await version()
-  const list = deviceList(50_000, ['Orrelin,Vane 5,skylark,OR-V510'])
+  const list = deviceList(10_000, ['Orrelin,Vane 5,skylark,OR-V510'])
   await give(page, list)
   const digest = page.getByTestId('list-digest')
-  await expect(digest).toHaveText('50,000 new · 1 changed · 0 as they are · 50,000 without a family')
+  await expect(digest).toHaveText('10,000 new · 1 changed · 0 as they are · 10,000 without a family')
   await page.getByRole('button', { name: 'Add a rule' }).click()
   await page.getByLabel('Name, * for any letters').fill('Drift * Tab')
   await page.keyboard.press('Tab')
   await page.getByLabel('is a').selectOption('tablet')
   await page.getByLabel('of the family').selectOption('tablet-long-charge')
-  await expect(digest).toContainText('45,000 without a family')
+  await expect(digest).toContainText('9,000 without a family')
 
   await page.getByRole('button', { name: 'Take it in' }).click()
   await page.getByRole('button', { name: 'Leave it off' }).click()
@@ -173,15 +173,15 @@ test('fifty thousand listed devices: previewed under rules, left off, then taken
 
   if (isLeftOff) {
     await give(page, list)
-    await expect(digest).toContainText('45,000 without a family')
+    await expect(digest).toContainText('9,000 without a family')
     await page.getByRole('button', { name: 'Take it in' }).click()
     // How long it takes is measured by itself (npm run perf -- screens).
     await expect(page.getByText('devices.csv is taken in')).toBeVisible({ timeout: 900_000 })
   }
   await page.goto('/playbook')
-  await page.getByLabel('Model').fill('norvane drift 49990')
-  await expect(page.getByTestId('models-found')).toContainText('Norvane Drift 49990 Tab')
-  await page.getByRole('link', { name: 'Norvane Drift 49990 Tab' }).click()
+  await page.getByLabel('Model').fill('norvane drift 9990')
+  await expect(page.getByTestId('models-found')).toContainText('Norvane Drift 9990 Tab')
+  await page.getByRole('link', { name: 'Norvane Drift 9990 Tab' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toContainText('a long charge sign from flat')
 
   // A model known by name only is taken in, and the bench says what is to be done about it.
