@@ -164,8 +164,14 @@ defineExpose({
           After {{ Math.round((menus.idleExit.value?.soonestMs ?? 0) / 1000) }} s without a key it leaves by
           itself. What does it show?
         </p>
+        <p v-if="menus.keepsIt.value" class="mt-2 text-lg">
+          Still this menu? Then it may leave while you read: press
+          <b>{{ menus.keepsIt.value }}</b> first, and click the line where it stands then.
+        </p>
         <p class="mt-3 flex gap-4">
-          <button class="act" @click="menus.stillThere">Still this menu</button>
+          <button v-if="!menus.keepsIt.value" class="act" @click="menus.keyPressed">
+            Still this menu, and a key was pressed
+          </button>
           <button class="act" @click="hasLeft">It shows “{{ menus.leavesFor.value }}”</button>
           <button v-if="atLastQuestion" class="underline" @click="record('wipe-started')">
             It is wiping already
@@ -175,7 +181,7 @@ defineExpose({
       </section>
       <p v-else-if="staysMs !== undefined" class="mb-2 text-lg" role="timer">
         This menu leaves by itself in {{ Math.ceil(staysMs / 1000) }} s without a key.
-        <button class="underline" @click="menus.stillThere">A key was pressed: from the beginning</button>
+        <button class="underline" @click="menus.keyPressed">A key was pressed: from the beginning</button>
       </p>
       <CameBack
         v-if="back"

@@ -102,7 +102,7 @@ describe('a menu that leaves by itself', () => {
     expect(places.isGone.value).toBe(false)
     after(26)
     expect([places.isGone.value, places.leavesFor.value]).toEqual([true, 'The list'])
-    places.stillThere()
+    places.keyPressed()
     expect(places.isGone.value).toBe(false)
     after(42)
     expect(places.hasLeft()).toBe(true)

@@ -83,22 +83,35 @@ export function useMenuPlace(
   const menu = computed(() => composed.value.menus.get(state.value?.cursor?.menu ?? ''))
   /** When the device was touched last, as far as it was told. */
   const touchedAt = useSessionStorage(nameOfTouch(job.id), 0)
+  const touchedLastAt = () => touchedAt.value || Date.parse(job.saved?.bench.inRecoveryAt ?? '')
   const touched = () => (touchedAt.value = now.value.getTime())
-  const go = (index: number) => {
-    place.value = machine.value.states[index]?.name ?? ''
-    touched()
-  }
+  const standAt = (index: number) => (place.value = machine.value.states[index]?.name ?? '')
   const idleExit = computed(() => idleExitOf(machine.value, stateIndex.value, situation.value))
   /**
    * How long the menu stays while nobody touches the device, on the quickest unit; negative once it may be gone.
    * Undefined where it stays.
    */
   const staysMs = computed(() => {
-    const since = touchedAt.value || Date.parse(job.saved?.bench.inRecoveryAt ?? '')
+    const since = touchedLastAt()
     if (!idleExit.value || !Number.isFinite(since)) return undefined
     return since + idleExit.value.soonestMs - now.value.getTime()
   })
   const isGone = computed(() => (staysMs.value ?? 1) <= 0)
+  /** Where it is seen to stand. Seeing stops no clock: it begins anew only where a key was to be pressed first. */
+  const seenAt = (index: number) => {
+    if (isGone.value && machine.value.states[index]?.cursor?.menu === state.value?.cursor?.menu) touched()
+    // At the earliest it left when it first could, and the next clock has run since.
+    else if (isGone.value) touchedAt.value = touchedLastAt() + (idleExit.value?.soonestMs ?? 0)
+    standAt(index)
+  }
+  /** One press that moves the cursor and does nothing else: by it the menu stays. Undefined where there is none. */
+  const keepsIt = computed(() => {
+    const here = state.value?.cursor?.menu
+    const isGoal = (index: number) =>
+      index !== stateIndex.value && machine.value.states[index]?.cursor?.menu === here
+    const path = quickestPath(machine.value, stateIndex.value, { kind: 'state', isGoal }, situation.value)
+    return path?.steps.length === 1 && path.steps[0]?.effects.length === 0 ? text(path.steps) : undefined
+  })
 
   const toWipe = computed(() => wayToWipe(machine.value, stateIndex.value, situation.value))
   const toEffect = (effect: Effect) =>
@@ -159,19 +172,22 @@ export function useMenuPlace(
     }),
     staysMs,
     isGone,
-    /** The device still shows this: seen, or a key was touched. */
-    stillThere: touched,
+    keepsIt,
+    /** A key was pressed, and the device still shows this. */
+    keyPressed: touched,
     /** It left by itself: where a menu follows, one stands in that. @returns whether it does */
     hasLeft(): boolean {
       const to = idleExit.value?.to ?? -1
       if (!machine.value.states[to]?.cursor) return false
-      go(to)
+      seenAt(to)
       return true
     },
     atItem: (item: number) =>
-      go(machine.value.stateIndex.get(placeName(state.value?.cursor?.menu ?? '', item)) ?? stateIndex.value),
+      seenAt(
+        machine.value.stateIndex.get(placeName(state.value?.cursor?.menu ?? '', item)) ?? stateIndex.value,
+      ),
     atMenu: (name: string) =>
-      go(
+      seenAt(
         machine.value.stateIndex.get(
           placeName(
             name,
@@ -192,7 +208,8 @@ export function useMenuPlace(
         if (posture) folded.value = posture
       }
       const last = steps.at(-1)
-      if (last) go(last.to)
+      touched()
+      if (last) standAt(last.to)
     },
   }
 }
