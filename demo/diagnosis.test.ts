@@ -1,4 +1,4 @@
-import { composeFamily, type Cue, type Procedure } from '@benevox/core/catalog'
+import { composeFamily, keyId, type Cue, type KeyId, type Procedure } from '@benevox/core/catalog'
 import {
   adviceOf,
   BestOrder,
@@ -17,6 +17,7 @@ import {
   type Findings,
   type TryMade,
 } from '@benevox/core/diagnosis'
+import { seeded } from '@benevox/core/hand'
 import { procedureSheet } from '@benevox/core/procedure'
 import { compileFamily } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
@@ -32,6 +33,7 @@ function familyOf(number: number) {
   if (!family) throw new Error(`No family ${number}`)
   return { family, machine: compileFamily(composeFamily(pack, family).composed), prior: 1 }
 }
+type Known = ReturnType<typeof familyOf>
 function knowledgeOf(number: number, start: Start = 'on-locked'): Knowledge {
   const name = `${number} ${start}`
   const made = known.get(name) ?? new Knowledge([familyOf(number)], start)
@@ -106,6 +108,72 @@ describe('what is said after a failed try, whatever was seen', () => {
     // Done again with the same cable: only what the hand does can be what changes.
     expect(why, says).not.toMatch(/on the cable|flat battery|does not work|another model|a loop/)
   })
+  it('never takes a key that was found broken, and says so where no way goes without it', () => {
+    const random = seeded(26)
+    let without = 0
+    let none = 0
+    const keyed = pack.families.map((_, at) => familyOf(at + 1))
+    const needs = ({ family }: Known) =>
+      family.procedures.filter(({ from }) => from === 'on-locked').map((way) => keysUsed(way).join())
+    const unlike = keyed.flatMap((one) =>
+      keyed
+        .filter(({ machine }) => machine.keys.join() === one.machine.keys.join())
+        .filter((other) => needs(other).join() !== needs(one).join())
+        .map((other) => [one, other]),
+    )
+    const alone = Array.from({ length: 4 }, () => [keyed[Math.floor(random() * keyed.length)] as Known])
+    const drawn = Array.from({ length: 6 }, () => unlike[Math.floor(random() * unlike.length)] ?? [])
+    const pairs = [...alone, ...drawn].map((of) => new Knowledge(of, 'on-locked'))
+    for (let nth = 0; nth < 200; nth++) {
+      // Of a device that may be of either of two families, one may have a way without it where the other has none.
+      const knowledge = pairs[nth % pairs.length]
+      if (!knowledge) throw new Error('No pair')
+      const keys = [...new Set(knowledge.ways.flatMap(({ procedure }) => keysUsed(procedure)))]
+      const one = Math.floor(random() * keys.length)
+      const broken = keys.filter((_, at) => at === one || random() < 0.15)
+      const works = keys.filter((key) => !broken.includes(key) && random() < 0.3)
+      const findings: Findings = {
+        keys: Object.fromEntries([
+          ...broken.map((key) => [key, 'broken'] as const),
+          ...works.map((key) => [key, 'works'] as const),
+        ]),
+      }
+      const tries = knowledge.ways
+        .filter(() => random() < 0.4)
+        .map(({ procedure }): TryMade => ({
+          procedure,
+          reached: false,
+          seen: SEEN[Math.floor(random() * 4)] ?? [],
+        }))
+      const { belief } = diagnose(knowledge, tries, findings)
+      const next = nextThings(knowledge, belief, tries, findings)
+      const open = knowledge.ways.filter(
+        ({ procedure }) => !keysUsed(procedure).some((key) => broken.includes(key)),
+      )
+      const said = JSON.stringify([knowledge.families[0]?.family.id, broken, tries.length])
+      const tried = next.flatMap((thing) => (thing.kind === 'try' ? [thing.way.procedure.id] : []))
+      expect(
+        tried.filter((id) => !open.some(({ procedure }) => procedure.id === id)),
+        said,
+      ).toEqual([])
+      if (open.length > 0) expect(tried.length, said).toBeGreaterThan(0)
+      else {
+        const [first] = next.filter(({ kind }) => kind !== 'go-on')
+        expect([first?.kind, first?.kind === 'repair' && broken.includes(first.key)], said).toEqual([
+          'repair',
+          true,
+        ])
+      }
+      if (open.length > 0) without++
+      else none++
+    }
+    expect(Math.min(without, none)).toBeGreaterThan(10)
+  })
+  /** Every key that the steps name, read off their text. */
+  function keysUsed(procedure: Procedure): readonly KeyId[] {
+    const text = JSON.stringify(procedure.steps)
+    return keyId.options.filter((key) => text.includes(`"${key}"`))
+  }
   /** The last thing waited for or looked at before a step: what its moment hangs on. */
   function cueBefore({ steps }: Procedure, step: number): number {
     return steps.findLastIndex(

@@ -56,6 +56,17 @@ test('a phone of family 1, from the counter to the paper: first without a data l
     'At dark: slide from volume-down to volume-up, keep power.',
   )
 
+  await test.step('a key found broken: said where no method goes without it, and put right', async () => {
+    const power = page.getByRole('region', { name: 'In hand' }).getByRole('button', { name: 'power' })
+    await power.click()
+    await power.click()
+    const alert = page.getByRole('alert').filter({ hasText: 'Found broken: power.' })
+    await expect(alert).toContainText('No method of this family goes without it: a matter for repair.')
+    await power.click()
+    await expect(alert).toHaveCount(0)
+    await power.blur()
+  })
+
   await test.step('a charger instead of the computer: long buzz and the lock screen', async () => {
     const at = new TechnicianAtDevice('orrelin-vane-5')
     const lines = await page.getByTestId('step').allTextContents()

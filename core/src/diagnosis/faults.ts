@@ -129,6 +129,14 @@ export function keysOf({ steps }: Procedure): readonly KeyId[] {
 }
 
 /** The link that a procedure asks for last; undefined where it asks for none. */
+/** The keys of a procedure that were tested and found broken: it cannot be done with them. */
+export function brokenKeysOf(
+  procedure: Procedure,
+  tested: Readonly<Partial<Record<KeyId, 'works' | 'broken'>>> = {},
+): readonly KeyId[] {
+  return keysOf(procedure).filter((key) => tested[key] === 'broken')
+}
+
 export function linkAskedFor({ steps }: Procedure): LinkKind | undefined {
   const plug = steps.findLast((step) => step.do === 'plug')
   return plug?.do === 'plug' ? plug.link : undefined

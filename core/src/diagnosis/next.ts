@@ -11,7 +11,7 @@ import {
   type Hypothesis,
   type TryMade,
 } from './belief.ts'
-import { FAULT_PRIORS, keysOf, linkAskedFor } from './faults.ts'
+import { brokenKeysOf, FAULT_PRIORS, keysOf, linkAskedFor } from './faults.ts'
 import { nameOfWay, type Knowledge, type Way } from './knowledge.ts'
 import { placeSeen, wayOnFrom, type WayOn } from './places.ts'
 import { reachOf } from './traces.ts'
@@ -91,14 +91,14 @@ export function nextThings(
   { otherCable = USUAL_OTHER_CABLE }: NextOptions = {},
 ): readonly NextThing[] {
   const place = placeThing(knowledge, belief, tries.at(-1))
-  const trials = triesFrom(knowledge, belief, tries, otherCable)
+  const trials = triesFrom(knowledge, belief, tries, findings, otherCable)
   const rated = [...trials, ...tests(knowledge, belief, tries, findings, otherCable)].sort(
     (a, b) => rateOf(b) - rateOf(a),
   )
-  const broken = Object.entries(findings.keys ?? {}).find(([, state]) => state === 'broken')?.[0]
+  const [broken] = knowledge.ways.flatMap(({ procedure }) => brokenKeysOf(procedure, findings.keys))
   const repair: NextThing[] =
     broken && (rated[0]?.chance ?? 0) < HOPELESS
-      ? [{ kind: 'repair', key: broken as KeyId, chance: 0, ms: TAKES.named }]
+      ? [{ kind: 'repair', key: broken, chance: 0, ms: TAKES.named }]
       : []
   return [...(place ? [place] : []), ...repair, ...rated]
 }
@@ -136,11 +136,15 @@ function placeThing(
   return undefined
 }
 
-/** The tries from here, each way with the cable of the last try, with another one, and after charging. */
+/**
+ * The tries from here, each way with the cable of the last try, with another one, and after charging. A way that
+ * needs a key that was found broken is none.
+ */
 function triesFrom(
   knowledge: Knowledge,
   belief: readonly Hypothesis[],
   tries: readonly TryMade[],
+  findings: Findings,
   trust: CableTrust,
 ): readonly Extract<NextThing, { kind: 'try' }>[] {
   const last = tries.at(-1)
@@ -181,7 +185,10 @@ function triesFrom(
     const unattendedMs = charge ? TAKES.charge : 0
     return { kind: 'try', way, otherCable, charge, chance, ms, unattendedMs } as const
   }
-  return knowledge.ways.flatMap((way) => {
+  const possible = knowledge.ways.filter(
+    ({ procedure }) => brokenKeysOf(procedure, findings.keys).length === 0,
+  )
+  return possible.flatMap((way) => {
     const plugs = linkAskedFor(way.procedure) !== undefined
     return [
       option(way, false, false),
@@ -200,7 +207,9 @@ function tests(
   trust: CableTrust,
 ): readonly NextThing[] {
   const bestAfter = (then: readonly Hypothesis[]): Best | undefined => {
-    const [thing] = [...triesFrom(knowledge, then, tries, trust)].sort((a, b) => rateOf(b) - rateOf(a))
+    const [thing] = [...triesFrom(knowledge, then, tries, findings, trust)].sort(
+      (a, b) => rateOf(b) - rateOf(a),
+    )
     return thing && { chance: thing.chance, ms: thing.ms, unattendedMs: thing.unattendedMs ?? 0 }
   }
   /** One of the outcomes names what was wrong, and that is then set right. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Attempt } from '@benevox/contract'
-import type { Cue, Family, Model } from '@benevox/core/catalog'
+import { namesIn, type Cue, type Family, type Model } from '@benevox/core/catalog'
 import { placesOf } from '@benevox/core/diagnosis'
 import { phrases } from '@benevox/core/procedure'
 import { AS_IT_CAME } from '@benevox/core/route'
@@ -29,6 +29,8 @@ const job = useJob()
 const kit = useKit()
 const jobs = useJobs()
 const words = phrases('en')
+
+const keyWords = computed(() => phrases('en', namesIn(props.family)))
 
 const way = useWayToTry(props)
 const { running, last, cable, link, diagnosed, advised, advisedTry, picked, procedure, sheet, chart } = way
@@ -216,6 +218,20 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
         </p>
         <p v-if="sheet?.notProven" role="alert" class="border-l-4 border-stop pl-3 text-lg">
           <b class="text-stop">Not proven.</b> {{ sheet.notProven }} Try it only if nothing else is left.
+        </p>
+        <p
+          v-if="phase === 'before' && way.broken.value"
+          role="alert"
+          class="border-l-4 border-stop pl-3 text-lg"
+        >
+          <b class="text-stop"
+            >Found broken: {{ way.broken.value.keys.map((key) => keyWords.key[key]).join(', ') }}.</b
+          >
+          {{
+            way.broken.value.isWithout
+              ? 'This method needs it: choose one that goes without.'
+              : 'No method of this family goes without it: a matter for repair.'
+          }}
         </p>
         <template v-if="phase !== 'asking' && chart">
           <KeyChart

@@ -96,9 +96,9 @@ function ledIn(family: Family, procedure: Procedure, random: Random): Stage | un
     seen: [],
     notSeen: [],
     marks: [],
-    outcome: 'reached',
+    outcome: 'reached' as const,
     finishedAt: atMs(twin.nowMs),
-  } as const
+  }
   const step = {
     key: crypto.randomUUID(),
     at: atMs(twin.nowMs),
@@ -238,7 +238,7 @@ describe('what the bench shows is where the device is', () => {
       const events: readonly JobEvent[] = [OPENED_JOB, { kind: 'step-made', step: inRecovery }]
       const { menus } = benchOf(family, events, false, new Date(OPENED))
       for (const place of placesOf({ machine })) {
-        const on = wayOnFrom({ machine, family, prior: 1 }, place)
+        const on = wayOnFrom({ machine, family }, place)
         for (const { state, steps } of on?.kind === 'inputs' ? on.ways : []) {
           const twin = new Twin(machine, state, USUAL_SITUATION, durationsAt(machine, 'median'))
           for (const { input } of steps) giveInput(twin, machine, input)

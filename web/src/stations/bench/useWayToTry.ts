@@ -1,5 +1,6 @@
-import type { Family, LinkKind, Model, ModelVersion, StartState } from '@benevox/core/catalog'
+import type { Family, LinkKind, Model, ModelVersion, Procedure, StartState } from '@benevox/core/catalog'
 import {
+  brokenKeysOf,
   cuesToReport,
   linkAskedFor,
   nameOfWay,
@@ -45,13 +46,17 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
   const words = phrases('en')
 
   /** What the counter was told decides which ways stand first; the technician may choose another. */
-  const start = computed<StartState>(() =>
-    job.facts.complaint === 'restarts-into-recovery'
-      ? 'looping'
-      : job.facts.powersOn === 'no'
-        ? 'off'
-        : 'on-locked',
-  )
+  const start = computed<StartState>(() => {
+    const told =
+      job.facts.complaint === 'restarts-into-recovery'
+        ? 'looping'
+        : job.facts.powersOn === 'no'
+          ? 'off'
+          : 'on-locked'
+    const into = props.family.procedures.filter(({ goal }) => goal === 'recovery-menu')
+    // A family that has no method from there is begun with as its first one begins.
+    return into.some(({ from }) => from === told) ? told : (into[0]?.from ?? told)
+  })
   const running = computed(() => catalog.machineOf(props.family))
   const machine = computed(() => running.value.machine)
   /** Ways that fail their proof are marked wherever they are offered. */
@@ -142,16 +147,36 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
   )
 
   const picked = ref<string>()
+  /** Keys of a method that were found broken on this device. */
+  const brokenIn = (one: Procedure) => brokenKeysOf(one, findings.value.keys)
+  /** Methods that can begin with the device as it is; what is on can be switched off first. */
+  const possible = computed(() =>
+    props.family.procedures.filter(
+      ({ from }) => from === start.value || (start.value === 'on-locked' && from === 'off'),
+    ),
+  )
   const procedure = computed(() => {
     const byId = (id: string | undefined) => props.family.procedures.find((one) => one.id === id)
+    const fromHere = possible.value.filter(({ from }) => from === start.value)
+    const chosen = byId(job.saved?.bench.procedureId)
+    const isOpen = (one: Procedure) => brokenIn(one).length === 0
     return (
       byId(picked.value) ??
       (advisedTry.value && isHere(advisedTry.value.way)) ??
-      byId(job.saved?.bench.procedureId) ??
-      props.family.procedures.find(({ from, id }) => from === start.value && !notProven.value.has(id)) ??
-      props.family.procedures.find(({ from }) => from === start.value) ??
+      (chosen && isOpen(chosen) ? chosen : undefined) ??
+      fromHere.find((one) => isOpen(one) && !notProven.value.has(one.id)) ??
+      possible.value.find((one) => isOpen(one) && !notProven.value.has(one.id)) ??
+      chosen ??
+      fromHere.find(({ id }) => !notProven.value.has(id)) ??
+      fromHere[0] ??
       props.family.procedures[0]
     )
+  })
+  /** Why the method that is shown cannot be done: keys found broken, and whether another goes without them. */
+  const broken = computed(() => {
+    const keys = procedure.value ? brokenIn(procedure.value) : []
+    const isWithout = possible.value.some((one) => brokenIn(one).length === 0)
+    return keys.length > 0 ? { keys, isWithout } : undefined
   })
   const sheetOf = (id: string | undefined) => {
     const one = props.family.procedures.find((candidate) => candidate.id === id)
@@ -222,6 +247,7 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
     systems,
     picked,
     procedure,
+    broken,
     sheetOf,
     sheet,
     chart,
