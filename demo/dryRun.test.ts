@@ -1,15 +1,25 @@
 import { composeFamily, type Family, type Procedure } from '@benevox/core/catalog'
 import {
+  cuesToReport,
+  diagnose,
   dryRunSentence,
   judgeDryRun,
   keysOf,
+  Knowledge,
   linkAskedFor,
   slipsOf,
   type Slip,
   type Verdict,
 } from '@benevox/core/diagnosis'
 import { seeded, type Random } from '@benevox/core/hand'
-import { perform, procedureSheet, whyMissed, type Performance, type Slips } from '@benevox/core/procedure'
+import {
+  cuesOf,
+  perform,
+  procedureSheet,
+  whyMissed,
+  type Performance,
+  type Slips,
+} from '@benevox/core/procedure'
 import { compileFamily, durationsAt, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
@@ -119,6 +129,37 @@ describe('a dry run is judged by the twin', () => {
     expect(drawn).toBeGreaterThan(100)
   })
 
+  it('what it names, the diagnosis does not rule out, told all that came of it', () => {
+    const random = seeded(14)
+    let compared = 0
+    for (const family of pack.families) {
+      const of = withOtherTimes(family, random)
+      const combinations = combinationsOf(of).filter(
+        ({ machine, procedure }) =>
+          procedure.from === 'on-locked' && whyMissed(machine, procedure) === undefined,
+      )
+      const [first] = combinations
+      if (!first) continue
+      const knowledge = new Knowledge([{ family: of, machine: first.machine, prior: 1 }], 'on-locked')
+      for (const combination of combinations)
+        for (const { slip } of slipsOf(combination.machine, combination.procedure)) {
+          if (slip.kind === 'ordinary') continue
+          const done = doneBy(combination, slipping(combination, slip))
+          const verdict = done.reached ? undefined : judged(combination, done)
+          if (verdict?.kind !== 'failed') continue
+          const came = cuesOf(done.observations)
+          const seen = cuesToReport(combination.machine).filter((cue) => came.includes(cue))
+          const tries = [{ procedure: combination.procedure, reached: false, seen }]
+          const causes = diagnose(knowledge, tries).causes
+          const named = causes.find(({ correction }) => correction.kind === verdict.correction.kind)
+          const said = JSON.stringify([combination.name, slip, verdict, seen, causes.slice(0, 4)])
+          expect(named?.chance ?? 0, said).toBeGreaterThan(1e-5)
+          compared++
+        }
+    }
+    expect(compared).toBeGreaterThan(100)
+  })
+
   function namesEachSlip(combination: Combination): void {
     const { machine, procedure } = combination
     for (const { slip } of slipsOf(machine, procedure)) {
@@ -126,12 +167,12 @@ describe('a dry run is judged by the twin', () => {
       const done = doneBy(combination, slipping(combination, slip))
       if (done.reached) continue
       const verdict = judged(combination, done)
-      // Where both keys have their turn, or the slip goes astray in a menu, several mistakes look the same.
+      // Where both keys have their turn, or a wrong one goes astray in a menu, several mistakes look the same.
       const isPlain =
-        !procedure.steps.some((step) => step.do === 'choose') &&
-        ('instead' in slip || 'also' in slip
-          ? !keysOf(procedure).includes('instead' in slip ? slip.instead : slip.also)
-          : true)
+        'instead' in slip || 'also' in slip
+          ? !procedure.steps.some((step) => step.do === 'choose') &&
+            !keysOf(procedure).includes('instead' in slip ? slip.instead : slip.also)
+          : true
       if (!isPlain) {
         expect(verdict.kind, JSON.stringify(slip)).not.toBe('reached')
         continue

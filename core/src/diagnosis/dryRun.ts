@@ -1,5 +1,13 @@
 import type { KeyId, LinkKind, Posture, Procedure, Step } from '../catalog/index.ts'
-import { Execution, performPlan, PERFECT_HAND, planOf, type Action, type Plan } from '../procedure/index.ts'
+import {
+  Execution,
+  performPlan,
+  PERFECT_HAND,
+  planOf,
+  type Action,
+  type Performance,
+  type Plan,
+} from '../procedure/index.ts'
 import { durationsAt, Twin, USUAL_SITUATION, type Machine, type TwinInput } from '../twin/index.ts'
 import { correctionOfMoment, type Correction } from './faults.ts'
 
@@ -59,8 +67,9 @@ export function judgeDryRun(
   untilMs: number,
 ): Verdict {
   const plan = planOf(machine, procedure, USUAL_SITUATION)
-  const { matched, extra, missing, chosenAtMs } = match(plan, procedure, moves, untilMs)
-  let ideal: Ideal = { ...performPlan(plan, durationsAt(machine, 'median')), held: [] }
+  const perfect = performPlan(plan, durationsAt(machine, 'median'))
+  const { matched, extra, missing, chosenAtMs } = match(plan, procedure, perfect.choices, moves, untilMs)
+  let ideal: Ideal = { ...perfect, held: [] }
   let beforeMs = -1
   let next = 0
   for (const [step, one] of procedure.steps.entries()) {
@@ -221,22 +230,34 @@ function oneKey({ steps }: Procedure, step: number, not: KeyId): Correction {
   return key ? { kind: 'one-key', key, not } : { kind: 'again' }
 }
 
-/** Puts each move to the step that asks for it, in order; moves inside a menu belong to the choice made there. */
-function match(plan: Plan, { steps, goal }: Procedure, moves: readonly Move[], untilMs: number): Matching {
+/**
+ * Puts each move to the step that asks for it, in order; moves inside a menu belong to the choice made there.
+ * @param choices how a perfect hand goes through each menu
+ */
+function match(
+  plan: Plan,
+  { steps }: Procedure,
+  choices: Performance['choices'],
+  moves: readonly Move[],
+  untilMs: number,
+): Matching {
   let left = [...moves]
   const matched: Matched[] = []
   const missing = new Set<number>()
   const chosenAtMs = new Map<number, number>()
-  const shown = steps.some((step) => step.do === 'choose') ? twinAfter(plan, moves, untilMs).observations : []
+  const shown = steps.some((step) => step.do === 'choose')
+    ? twinAfter(plan, moves, untilMs).observations.filter((one) => one.kind === 'screen')
+    : []
   for (const [step, one] of steps.entries()) {
     if (one.do === 'choose') {
-      const ledTo = steps.slice(step).find((later) => later.do === 'wait' && 'cue' in later.until)
-      const cue = ledTo?.do === 'wait' && 'cue' in ledTo.until ? ledTo.until.cue : goal
+      const chosen = choices[step]?.at(-1)
       const beforeMs = Math.max(0, ...matched.map(({ move }) => move.atMs), ...chosenAtMs.values())
+      // The menu was left by the line that was to be chosen; what came of it later is the next steps' matter.
       const came = shown.find(
-        (seen) => seen.kind === 'screen' && seen.screen === cue && seen.atMs >= beforeMs,
+        ({ state, atMs }, nth) =>
+          state === chosen?.to && shown[nth - 1]?.state === chosen.from && atMs >= beforeMs,
       )
-      left = came ? left.filter(({ atMs }) => atMs >= came.atMs) : []
+      left = came ? movesAfter(left, came.atMs) : []
       if (came) chosenAtMs.set(step, came.atMs)
       else missing.add(step)
     }
@@ -248,6 +269,16 @@ function match(plan: Plan, { steps, goal }: Procedure, moves: readonly Move[], u
     }
   }
   return { matched, extra: left, missing, chosenAtMs }
+}
+
+/** The moves after an instant, without the letting go of keys that went down before it. */
+function movesAfter(moves: readonly Move[], ms: number): Move[] {
+  const down = new Set<KeyId>()
+  return moves.filter(({ atMs, input }) => {
+    if (input.kind === 'key-down' && atMs <= ms) down.add(input.key)
+    const isRest = input.kind === 'key-up' && down.delete(input.key)
+    return atMs > ms && !isRest
+  })
 }
 
 function isSame(input: TwinInput, asked: TwinInput | Asked): boolean {
