@@ -8,7 +8,7 @@ const BYTES = 1_000_000
 const ROUNDS = 5
 
 /** The demo's families over and over, each with a short name of its own, until the file is so large. */
-function megabyte() {
+export function megabyte() {
   const pack = JSON.parse(readFileSync(join(root, 'demo/pack.json'), 'utf8'))
   const families = [...pack.families]
   let bytes = JSON.stringify(pack).length

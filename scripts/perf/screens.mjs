@@ -5,6 +5,7 @@ import { buildWeb, loadDemo, startServer, webDist } from '../lib/application.mjs
 import { startMariadb } from '../lib/mariadb.mjs'
 import { programOf } from '../lib/programs.mjs'
 import { workDir } from '../lib/setup.mjs'
+import { megabyte } from './check.mjs'
 import { median, percentile } from './figures.mjs'
 
 const LISTED = 50_000
@@ -54,6 +55,7 @@ export async function measureScreens() {
     return [
       await answers(page),
       await figures(page),
+      await familiesChecked(page),
       await packTakenIn(page),
       await listTakenIn(page),
       await keystrokes(page),
@@ -127,6 +129,39 @@ async function figures(page) {
     stalls.push(await page.evaluate(() => window.longest))
   }
   return `figures of a way after opening its family (page and worker new each time, clicked after 0.8 s): median ${Math.round(median(times))} ms, slowest ${Math.round(Math.max(...times))} ms of ${times.length}; longest the page was held up: median ${Math.round(median(stalls))} ms, most ${Math.round(Math.max(...stalls))} ms`
+}
+
+/** A megabyte of families chosen as a file, until all of them are proven: each time in a new page and worker. */
+async function familiesChecked(page) {
+  const file = join(workDir, 'measured-families.json')
+  writeFileSync(file, JSON.stringify(megabyte()))
+  const times = []
+  for (let n = 0; n < 5; n++) {
+    await page.goto('/playbook/exchange')
+    await page.getByRole('heading', { name: 'Take in' }).waitFor()
+    await page.waitForTimeout(800)
+    const there = page.evaluate(
+      () =>
+        new Promise((resolve) => {
+          document.querySelector('input[type=file]').addEventListener(
+            'change',
+            () => {
+              const from = performance.now()
+              const observer = new MutationObserver(() => {
+                if (!document.querySelector('[data-testid="pack-difference"]')) return
+                observer.disconnect()
+                resolve(performance.now() - from)
+              })
+              observer.observe(document.body, { childList: true, subtree: true })
+            },
+            { capture: true, once: true },
+          )
+        }),
+    )
+    await page.locator('input[type=file]').setInputFiles(file)
+    times.push(await there)
+  }
+  return `a pack of 1 MB of families, read and proven in a new page: median ${Math.round(median(times))} ms, slowest ${Math.round(Math.max(...times))} ms of ${times.length}`
 }
 
 async function listTakenIn(page) {
