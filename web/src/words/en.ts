@@ -149,7 +149,7 @@ const EVENT_WORDS: Readonly<Record<string, string>> = {
   'evidence-removed': 'removed evidence',
   'file-kept': 'kept an ownership document',
   'file-removed': 'removed an ownership document',
-  registry: 'asked the registry',
+  registry: 'the registry’s answer',
 }
 
 export const BREACH_WORDS: Readonly<Record<Breach['did'], string>> = {
