@@ -92,6 +92,7 @@ test('a reload in the middle of a try goes on where it was, and so does one in t
   await openJobOf(page, 'L. Torum')
   await expect(page.getByTestId('advice')).toBeVisible()
   const before = await page.getByTestId('tries').getByRole('listitem').count()
+  await page.getByLabel('On the cable now').selectOption('computer')
   await page.locator('body').press('Space')
   await expect(page.getByText('Both hands on the device')).toBeVisible()
   await expect(page.getByTestId('tries').getByText('not ended')).toHaveCount(0)

@@ -7,10 +7,7 @@ export interface DecisionProblem<State, World> {
   /** Every world that may hold. Probabilities sum to 1; a world of probability 0 is allowed. */
   readonly worlds: readonly Weighted<World>[]
   readonly start: State
-  /**
-   * A name for each state. Two states with one name must have come from the same acts and outcomes, in
-   * whatever order: what is believed about the worlds follows from the name.
-   */
+  /** A name for each state: two with one name offer the same acts. What is believed there is told apart besides. */
   nameOf(state: State): string
   /** What can be done there. None, or an undefined state: the end. */
   acts(state: State): readonly Act<State, World>[]

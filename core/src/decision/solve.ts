@@ -57,6 +57,30 @@ export function valueOfKnowing<State, World>(
 
 type Belief = Float64Array
 
+/**
+ * Weights without a pattern, by the world's place: steps of the golden section and of the square root of two. As
+ * unlike the worlds' own chances as numbers can be.
+ */
+const weightsBy = (step: number) =>
+  Float64Array.from({ length: 1024 }, (_, index) => ((index + 1) * step) % 1)
+const [ONE_WAY, OTHER_WAY] = [weightsBy((Math.sqrt(5) - 1) / 2), weightsBy(Math.SQRT2 - 1)]
+/** Beliefs that agree to this part are one: they differ by the order in which the same was multiplied. */
+const FINENESS = 1e11
+
+/** Tells beliefs apart, whatever they sum to: by two sums over all worlds. */
+function nameOfBelief(belief: Belief): string {
+  let total = 0
+  let one = 0
+  let other = 0
+  for (let index = 0; index < belief.length; index++) {
+    const share = belief[index] ?? 0
+    total += share
+    one += share * (ONE_WAY[index % ONE_WAY.length] ?? 0)
+    other += share * (OTHER_WAY[index % OTHER_WAY.length] ?? 0)
+  }
+  return `${Math.round((one / total) * FINENESS)} ${Math.round((other / total) * FINENESS)}`
+}
+
 function startBelief<State, World>({ worlds }: DecisionProblem<State, World>): Belief {
   return Float64Array.from(worlds, ({ probability }) => probability)
 }
@@ -64,14 +88,14 @@ function startBelief<State, World>({ worlds }: DecisionProblem<State, World>): B
 /** Folds back with beliefs that are not normalised: a belief's sum is the chance of having come there. */
 class Solver<State, World> {
   readonly #problem: DecisionProblem<State, World>
-  /** Best policies by state, each for a belief that sums to 1. */
+  /** Best policies by state and by what is believed there, each for a belief that sums to 1. */
   readonly #known = new Map<string, Policy<State, World>>()
   constructor(problem: DecisionProblem<State, World>) {
     this.#problem = problem
   }
 
   best(state: State, belief: Belief): Policy<State, World> {
-    const name = this.#problem.nameOf(state)
+    const name = `${this.#problem.nameOf(state)} ${nameOfBelief(belief)}`
     const known = this.#known.get(name)
     if (known) return known
     let best: Policy<State, World> = { state, worth: 0, branches: [] }

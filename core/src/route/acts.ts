@@ -30,6 +30,8 @@ export interface ActDraft {
   /** How likely the carrier lock is once this failed. */
   readonly lockChanceAfter?: number
   readonly wipes?: boolean
+  /** Done, with all that it deletes, and the trouble stays. */
+  readonly inVain?: (world: World) => number
   /** Of what succeeds, the share that is asked for an account. */
   readonly asked?: (world: World) => number
   /** Worth of what may go wrong besides, taken off. */
@@ -107,7 +109,8 @@ export class Acts {
     if (complaint === 'second-hand') return this.#strangers()
     const isLocked = complaint === 'forgotten-lock' || complaint === 'too-many-tries'
     const isLoop = complaint === 'restarts-into-recovery'
-    const { getsIn, asked } = this.#whatReset()
+    const { getsIn, inVain, asked } = this.#whatReset()
+    const fromSettings = complaint === 'freezes' ? 0.9 : 0.98
     const drafts: ActDraft[] = []
     if (isLocked) {
       const { wait, chance } = this.#values.remembering
@@ -139,7 +142,8 @@ export class Acts {
         benchMinutes: 10,
         minutes: minutes(12, 20, 40),
         work: 'reset-from-settings',
-        chance: ({ knowsScreenLock }) => (knowsScreenLock ? (complaint === 'freezes' ? 0.9 : 0.98) : 0),
+        chance: ({ knowsScreenLock }) => (knowsScreenLock ? fromSettings : 0),
+        inVain: ({ knowsScreenLock }) => (knowsScreenLock ? 1 - fromSettings : 0),
         success: 'works-data-gone',
         wipes: true,
       })
@@ -169,6 +173,7 @@ export class Acts {
         minutes: this.#values.resetMinutes,
         work: 'reset-from-recovery',
         chance: getsIn,
+        inVain,
         success: 'works-data-gone',
         wipes: true,
         asked,
@@ -300,13 +305,14 @@ export class Acts {
     return (knowsAccountPassword || this.#place.passwordFound) && getsSecondStep
   }
 
-  #whatReset(): { getsIn: (world: World) => number; asked: (world: World) => number } {
+  #whatReset(): Readonly<Record<'getsIn' | 'inVain' | 'asked', (world: World) => number>> {
     const { facts, device } = this.#given
     const works =
       facts.complaint === 'restarts-into-recovery' ? 0.75 : facts.complaint === 'freezes' ? 0.9 : 0.98
     const asks = this.#values.mayAsk ? (device ? 1 : 0.9) * (facts.systemVersion === 5 ? 0.5 : 1) : 0
     return {
       getsIn: ({ reachesRecovery: reaches }) => (reaches ? works : 0),
+      inVain: ({ reachesRecovery: reaches }) => (reaches ? 1 - works : 0),
       asked: ({ accountOnDevice }) => (accountOnDevice ? asks : 0),
     }
   }

@@ -2,7 +2,14 @@ import { solve, solveBeginningWith } from '../decision/index.ts'
 import type { PriceList } from '../price/index.ts'
 import { ROUTE_ACTIONS } from './facts.ts'
 import type { DeviceOnJob, FactName, Facts, Progress, RouteAction } from './facts.ts'
-import { coursesOf, figuresOf, type Figures, type RoutePolicy } from './figures.ts'
+import {
+  coursesOf,
+  figuresOf,
+  HELPED_NOT,
+  whereItDidNotHelp,
+  type Figures,
+  type RoutePolicy,
+} from './figures.ts'
 import { gatesOfTheJob, ownershipGate, type GateId } from './gates.ts'
 import { routeProblem, type RouteOutcome, type RouteProblem } from './model.ts'
 import { lockChanceOf, type Place } from './place.ts'
@@ -138,8 +145,10 @@ function choicesOf(policy: RoutePolicy, given: Given): readonly Choice[] {
     const action = at.act.id as RouteAction
     const isOnlyLeaving = action === 'leave-it' || action === 'ask-first'
     if (!isOnlyLeaving || choices.length === 0) choices.push(choiceOf(action, at, given))
-    const onward: RouteOutcome['id'] = action === 'recover-account' ? 'worked' : 'failed'
-    at = at.branches.find(({ outcome }) => outcome.id === onward)?.then
+    at =
+      action === 'recover-account'
+        ? at.branches.find(({ outcome }) => outcome.id === 'worked')?.then
+        : whereItDidNotHelp(at)
   }
   return choices
 }
@@ -153,7 +162,11 @@ function choiceOf(action: RouteAction, { branches }: RoutePolicy, given: Given):
   return {
     action,
     reason: action === facts.wish ? { code: 'customer-wishes', facts: ['wish'] } : reasonOf(action, given),
-    chance: branches.reduce((all, { outcome, chance }) => all + (outcome.id === 'failed' ? 0 : chance), 0),
+    chance: branches.reduce(
+      (all, { outcome, chance }) =>
+        all + (HELPED_NOT.includes(outcome.id as RouteOutcome['id']) ? 0 : chance),
+      0,
+    ),
   }
 }
 

@@ -47,7 +47,7 @@ export const ROUTE_ACTIONS = [
 export type RouteAction = (typeof ROUTE_ACTIONS)[number]
 
 const note = z.string().trim().max(500)
-const imeiDigits = z.string().regex(/^\d{15}$/, 'fifteen digits')
+const imeiDigits = z.string().regex(/^(?!0{15})\d{15}$/, 'fifteen digits that are not all zeros')
 
 /** All facts of a job. None of them is a PIN, pattern, password or second-step code, and none may become one. */
 export const facts = z.strictObject({

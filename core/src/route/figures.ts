@@ -1,5 +1,6 @@
 import { eitherOf, plus, quantileOf, threePoints, type Chances, type Policy } from '../decision/index.ts'
 import { quoteOf, type Course, type PriceList, type Quote } from '../price/index.ts'
+import type { RouteAction } from './facts.ts'
 import type { RouteAct, RouteOutcome } from './model.ts'
 import type { End, Place } from './place.ts'
 import type { World } from './worlds.ts'
@@ -20,6 +21,16 @@ export interface Figures {
   /** Minutes of calendar time that are not exceeded in half, and in nine of ten, of all cases. */
   readonly calendarMinutes: { readonly p50: number; readonly p90: number }
   readonly quote: Quote
+}
+
+/** An option by itself, and what follows where it does not help. */
+export interface Option {
+  /** What it comes to until it has helped to an end, or has not helped: nothing of what is tried after it. */
+  readonly own: Figures
+  /** What is tried next where it did not help; undefined where nothing is left. */
+  readonly ifNot: RouteAction | undefined
+  /** What it comes to with all that follows. */
+  readonly inAll: Figures
 }
 
 /** One way through a policy, from its start to an end. */
@@ -51,6 +62,33 @@ export function figuresOf(policy: RoutePolicy, prices: PriceList): Figures {
     ),
     calendarMinutes: calendarOf(policy),
     quote: quoteOf(pricedCourses(courses), prices),
+  }
+}
+
+/** Outcomes of an act that did not help. */
+export const HELPED_NOT: readonly RouteOutcome['id'][] = ['failed', 'did-not-help']
+const isOfNoHelp = ({ outcome }: RoutePolicy['branches'][number]): boolean =>
+  HELPED_NOT.includes(outcome.id as RouteOutcome['id'])
+
+/** The likelier of the ways on from an act that did not help. */
+export const whereItDidNotHelp = ({ branches }: RoutePolicy): RoutePolicy | undefined =>
+  branches
+    .filter(isOfNoHelp)
+    .reduce<RoutePolicy['branches'][number] | undefined>(
+      (likeliest, one) => (likeliest && likeliest.chance >= one.chance ? likeliest : one),
+      undefined,
+    )?.then
+
+/** The option that a policy begins with. @param inAll what the policy comes to, where it is known already */
+export function optionOf(policy: RoutePolicy, prices: PriceList, inAll = figuresOf(policy, prices)): Option {
+  const branches = policy.branches.map((one) => (isOfNoHelp(one) ? { ...one, then: undefined } : one))
+  const own = figuresOf({ ...policy, branches }, prices)
+  const next = whereItDidNotHelp(policy)?.act?.id as RouteAction | undefined
+  return {
+    // Where it did not help, the carrier lock is not off because of it.
+    own: policy.state.phase === 'carrier' ? { ...own, solved: own.ends.released ?? 0 } : own,
+    ifNot: next === 'leave-it' || next === 'ask-first' ? undefined : next,
+    inAll,
   }
 }
 

@@ -2,17 +2,16 @@ import { solveEach, undominated } from '../decision/index.ts'
 import { askNext, type Question } from './ask.ts'
 import { decide, type Decision, type Given } from './decide.ts'
 import type { RouteAction } from './facts.ts'
-import { figuresOf, type Figures } from './figures.ts'
+import { optionOf, type Option } from './figures.ts'
 
 /** A route that begins otherwise, with what it comes to. */
-export interface Alternative {
+export interface Alternative extends Option {
   readonly action: RouteAction
-  readonly figures: Figures
 }
 
 /** What the counter wants to see beside the route: other ways, and what to ask. Takes some ten milliseconds. */
 export interface Foresight {
-  /** Best by the shop's weights first; none is beaten by another in every respect. */
+  /** Best by the shop's weights first; none is by itself beaten by another in every respect. */
   readonly alternatives: readonly Alternative[]
   readonly askNext: readonly Question[]
 }
@@ -30,16 +29,13 @@ function alternativesTo({ choices, problem }: Decision, given: Given): readonly 
   const first = choices[0]?.action
   if (first === 'refuse' || first === 'ask-first') return []
   const all = solveEach(problem)
-    .map((policy) => ({
-      action: policy.act?.id as RouteAction,
-      figures: figuresOf(policy, given.prices),
-    }))
-    .sort((a, b) => b.figures.worthMinor - a.figures.worthMinor)
-  return undominated(all, ({ figures }) => [
-    figures.solved,
-    -figures.dataLost,
-    -figures.quote.meanMinor,
-    -figures.calendarMinutes.p50,
-    -figures.benchMinutes,
+    .map((policy) => ({ action: policy.act?.id as RouteAction, ...optionOf(policy, given.prices) }))
+    .sort((a, b) => b.inAll.worthMinor - a.inAll.worthMinor)
+  return undominated(all, ({ own }) => [
+    own.solved,
+    -own.dataLost,
+    -own.quote.meanMinor,
+    -own.calendarMinutes.p50,
+    -own.benchMinutes,
   ]).slice(0, MOST_ALTERNATIVES)
 }

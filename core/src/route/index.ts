@@ -7,7 +7,14 @@ export type { Choice, Decision, Given, Reason, ReasonCode } from './decide.ts'
 export { decide, problemOf } from './decide.ts'
 export * from './device.ts'
 export * from './facts.ts'
-export { coursesOf, figuresOf, type Figures, type RoutePolicy, type WholeCourse } from './figures.ts'
+export {
+  coursesOf,
+  figuresOf,
+  type Figures,
+  type Option,
+  type RoutePolicy,
+  type WholeCourse,
+} from './figures.ts'
 export * from './foresee.ts'
 export * from './gates.ts'
 export * from './locks.ts'

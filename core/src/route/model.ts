@@ -15,7 +15,8 @@ interface Made {
   readonly wipes: boolean
 }
 export interface RouteOutcome extends Outcome<Place, World> {
-  readonly id: 'worked' | 'asks-for-account' | 'failed' | 'ends'
+  /** `did-not-help`: it was done, with what it deletes, and the trouble stays. */
+  readonly id: 'worked' | 'asks-for-account' | 'did-not-help' | 'failed' | 'ends'
   readonly made: Made
   readonly end: End | undefined
 }
@@ -69,7 +70,7 @@ function believedAfter(
 }
 
 /** Where an outcome leads from wherever its act is done. */
-type Leads = 'end' | 'onward' | 'password-found' | 'account' | 'failed'
+type Leads = 'end' | 'onward' | 'password-found' | 'account' | 'in-vain' | 'failed'
 interface ReadyPart extends Omit<RouteOutcome, 'next'> {
   readonly leads: Leads
 }
@@ -130,16 +131,18 @@ class ActsAt {
   }
 
   #readyAct(draft: ActDraft): ReadyAct {
-    const { id, benchMinutes, minutes: takes, chance, asked, success, lockChanceAfter } = draft
+    const { id, benchMinutes, minutes: takes, chance, asked, inVain, lockChanceAfter } = draft
+    const success =
+      draft.success === 'works-data-kept' && this.#place.wiped ? 'works-data-gone' : draft.success
     const parts: ReadyPart[] = []
     const add = (name: RouteOutcome['id'], leads: Leads, share: (world: World) => number, end?: End) => {
-      const happens = name !== 'failed'
+      const happens = name !== 'failed' && name !== 'did-not-help'
       const made: Made = {
         benchMinutes,
         minutes: takes,
         workMinor: happens && draft.work ? this.#given.prices.work[draft.work] : 0,
         feesMinor: draft.feesMinor ?? 0,
-        wipes: happens && !this.#place.wiped && (draft.wipes ?? false),
+        wipes: (happens || name === 'did-not-help') && !this.#place.wiped && (draft.wipes ?? false),
       }
       const worth = this.#worth(made, end) - (draft.riskMinor ?? 0)
       parts.push({ id: name, leads, chance: share, worth: () => worth, made, end })
@@ -153,7 +156,8 @@ class ActsAt {
         success,
       )
     if (asked) add('asks-for-account', 'account', (world) => chance(world) * asked(world))
-    add('failed', 'failed', (world) => 1 - chance(world))
+    if (inVain) add('did-not-help', 'in-vain', inVain)
+    add('failed', 'failed', (world) => 1 - chance(world) - (inVain?.(world) ?? 0))
     return { id, parts, lockChanceAfter }
   }
 
@@ -173,13 +177,14 @@ class ActsAt {
         return this.#onward()
       case 'password-found':
         return { ...place, passwordFound: true }
+      case 'in-vain':
       case 'failed':
         return {
           phase: place.phase,
           failed: [...place.failed, id].sort(),
           before: place.before,
           passwordFound: place.passwordFound,
-          wiped: place.wiped,
+          wiped: place.wiped || leads === 'in-vain',
           lockChance: lockChanceAfter,
         }
       case 'account':
@@ -201,11 +206,12 @@ class ActsAt {
 
   #stop(): RouteAct {
     const { complaint } = this.#given.facts
-    const { phase, wiped, lockChance = 0 } = this.#place
+    const { phase, lockChance = 0 } = this.#place
     const id = complaint === undefined ? 'ask-first' : 'leave-it'
     if (phase === 'carrier')
       return { id, outcomes: [ends('carrier-lock-stays', lockChance), ends(undefined, 1 - lockChance)] }
-    return { id, outcomes: [ends(phase === 'account' || wiped ? 'account-lock-stays' : 'not-solved', 1)] }
+    const isAskedFor = phase === 'account' || complaint === 'second-hand'
+    return { id, outcomes: [ends(isAskedFor ? 'account-lock-stays' : 'not-solved', 1)] }
   }
 
   #worth(made: Made, end: End | undefined): number {

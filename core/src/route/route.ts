@@ -2,7 +2,7 @@ import { foreseeAccountLock, type AccountForesight } from '../account/index.ts'
 import { USUAL_PRICES, type PriceList } from '../price/index.ts'
 import { decide, type Choice, type Decision } from './decide.ts'
 import type { ConsentTerms, DeviceOnJob, FactName, Facts, Progress, RouteAction } from './facts.ts'
-import { coursesOf, type Figures, type WholeCourse } from './figures.ts'
+import { coursesOf, optionOf, type Figures, type Option, type WholeCourse } from './figures.ts'
 import { gatesOfAnOrder, gatesOfTheJob, gatesOfTheWipe, isOrderFromAfar, type Gate } from './gates.ts'
 import { locksNow, type Locks, type ResetAhead } from './locks.ts'
 import {
@@ -43,6 +43,8 @@ export interface Route {
   readonly choices: readonly Choice[]
   readonly afterwards: readonly RouteAction[]
   readonly figures: Figures
+  /** What is to be done first, by itself and with what follows. */
+  readonly option: Option
   readonly stages: readonly Stage[]
   readonly locks: Locks
   /** What the account lock will do, by how the device will be reset. */
@@ -87,6 +89,7 @@ export function planRoute(
     choices: decision.choices,
     afterwards: decision.afterwards,
     figures: decision.figures,
+    option: optionOf(decision.policy, prices, decision.figures),
     locks,
     stages: stagesOf(decision.choices[0]?.action ?? 'ask-first', plan),
     foresight: foreseeAccountLock(

@@ -231,7 +231,7 @@ describe.each(Object.entries(STORIES))('%s', (_, { facts, device = PHONE, route,
     expect(alternatives[0]?.action).toBe(route[0])
     for (const a of alternatives)
       for (const b of alternatives) {
-        const [x, y] = [a.figures, b.figures]
+        const [x, y] = [a.own, b.own]
         const better = [
           x.solved > y.solved + 1e-6,
           x.dataLost < y.dataLost - 1e-6,

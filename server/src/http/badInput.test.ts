@@ -44,6 +44,14 @@ describe('bad input is answered with the reason, never with 5xx', () => {
       'body.facts.imei',
     ],
     [
+      'an IMEI of zeros, which a broken phone shows',
+      'PATCH',
+      'facts',
+      { version: 1, facts: { imei: '0'.repeat(15) } },
+      400,
+      'body.facts.imei',
+    ],
+    [
       'a change of no kind',
       'POST',
       'bench',

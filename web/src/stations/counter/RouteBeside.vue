@@ -58,7 +58,7 @@ const account = computed(() => (props.route.mayWipe ? foresightSentences(props.r
       {{ route.consent.worse.map((one) => WORSE_WORDS[one]).join('; ') }}. It must be read and signed again.
     </p>
     <RouteView :route="route" :job-id="jobId" brief>
-      <RouteFigures v-if="isDecided" :figures="route.figures" :main="main" :alternatives="alternatives" />
+      <RouteFigures v-if="isDecided" :option="route.option" :main="main" :alternatives="alternatives" />
     </RouteView>
     <section v-if="bring.length" class="mt-4" aria-label="To bring">
       <h2>Say on the telephone: bring</h2>

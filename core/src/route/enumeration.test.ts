@@ -1,0 +1,222 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { RANDOM_FACTS } from '../../test/randomFacts.ts'
+import { USUAL_PRICES } from '../price/index.ts'
+import { solveEach } from '../decision/index.ts'
+import { decide } from './decide.ts'
+import type { DeviceOnJob, Facts, RouteAction } from './facts.ts'
+import { optionOf, type RoutePolicy } from './figures.ts'
+import { PHONE, WATCH } from './fixtures.ts'
+import { NOTHING_DONE } from './index.ts'
+import type { RouteOutcome, RouteProblem } from './model.ts'
+import type { Place } from './place.ts'
+import type { World } from './worlds.ts'
+
+/**
+ * The oracle of the route: hidden worlds one by one, every order of acts. What is believed is never named: what is
+ * known at a place is the set of all that was done and came of it on the way there.
+ */
+const JOBS = Number(process.env['BENEVOX_JOBS'] ?? 400)
+const EXACT = 1e-9
+
+const DEVICES: readonly (DeviceOnJob | undefined)[] = [
+  PHONE,
+  WATCH,
+  undefined,
+  { ...PHONE, acceptsOldScreenLock: true },
+  { ...PHONE, canReachRecovery: false },
+  { ...PHONE, asksForAccount: false },
+]
+const jobs = fc
+  .sample(RANDOM_FACTS, { numRuns: JOBS, seed: Number(process.env['BENEVOX_SEED'] ?? 14) })
+  .map((facts, nth) => ({ facts, device: DEVICES[nth % DEVICES.length] }))
+const decided = ({ facts, device }: (typeof jobs)[number]) =>
+  decide({ facts, device, progress: NOTHING_DONE, prices: USUAL_PRICES })
+
+/** The most that can be had of a problem, by trying every act at every place with every set of what came before. */
+function mostByTrying(problem: RouteProblem): number {
+  const known = new Map<string, number>()
+  const most = (place: Place, weights: readonly number[], came: readonly string[]): number => {
+    const total = weights.reduce((sum, weight) => sum + weight, 0)
+    if (total === 0) return 0
+    const name = [JSON.stringify(place), ...[...came].sort()].join(';')
+    const before = known.get(name)
+    if (before !== undefined) return before * total
+    let best = Number.NEGATIVE_INFINITY
+    for (const act of problem.acts(place)) {
+      let worth = 0
+      for (const { id, chance, worth: brings, next } of act.outcomes) {
+        const there = weights.map((weight, n) => weight * chance(worldAt(problem, n)))
+        worth += there.reduce((sum, weight, n) => sum + weight * brings(worldAt(problem, n)), 0)
+        const { phase, passwordFound, wiped } = place
+        const now = `${phase} ${String(passwordFound)} ${String(wiped)} ${act.id} ${id}`
+        if (next) worth += most(next, there, [...came, now])
+      }
+      best = Math.max(best, worth)
+    }
+    known.set(name, best / total)
+    return best
+  }
+  return most(
+    problem.start,
+    problem.worlds.map(({ probability }) => probability),
+    [],
+  )
+}
+function worldAt({ worlds }: RouteProblem, n: number): World {
+  const found = worlds[n]
+  if (!found) throw new Error(`No world ${n}`)
+  return found.world
+}
+
+interface Came extends RouteOutcome {
+  readonly act: string
+}
+/** Everything that can happen to a job that is done as a policy says, in one world after another. */
+function happensBy(policy: RoutePolicy, { worlds }: RouteProblem) {
+  const all: { readonly chance: number; readonly came: readonly Came[] }[] = []
+  for (const { world, probability } of worlds) {
+    const go = (at: RoutePolicy | undefined, chance: number, came: readonly Came[]): void => {
+      if (chance === 0) return
+      if (!at?.act) return void all.push({ chance, came })
+      for (const outcome of at.act.outcomes as readonly RouteOutcome[]) {
+        const then = at.branches.find((branch) => branch.outcome === outcome)?.then
+        go(then, chance * outcome.chance(world), [...came, { ...outcome, act: at.act.id }])
+      }
+    }
+    go(policy, probability, [])
+  }
+  return all
+}
+
+describe('the route equals enumeration of hidden worlds', () => {
+  it(`what it is worth, of ${JOBS} random jobs`, () => {
+    for (const job of jobs) {
+      const { policy, problem } = decided(job)
+      const most = mostByTrying(problem)
+      const said = JSON.stringify(job)
+      expect(Math.abs(policy.worth - most) / Math.max(1, Math.abs(most)), said).toBeLessThan(EXACT)
+    }
+  })
+
+  it(`and every figure beside it`, () => {
+    for (const job of jobs) {
+      const { policy, problem, figures } = decided(job)
+      const happens = happensBy(policy, problem)
+      const chanceThat = (holds: (came: readonly Came[]) => boolean) =>
+        happens.reduce((sum, { chance, came }) => sum + (holds(came) ? chance : 0), 0)
+      const said = JSON.stringify(job)
+      expect(
+        chanceThat(() => true),
+        said,
+      ).toBeCloseTo(1, 9)
+      for (const end of [
+        'works-data-kept',
+        'works-data-gone',
+        'account-lock-stays',
+        'not-solved',
+        'released',
+        'carrier-lock-stays',
+      ] as const)
+        expect(figures.ends[end] ?? 0, `${end} ${said}`).toBeCloseTo(
+          chanceThat((came) => came.some((one) => one.end === end)),
+          9,
+        )
+      expect(figures.dataLost, said).toBeCloseTo(
+        chanceThat((came) => came.some(({ made }) => made.wipes)),
+        9,
+      )
+      const bench = happens.reduce(
+        (sum, { chance, came }) => sum + chance * came.reduce((all, { made }) => all + made.benchMinutes, 0),
+        0,
+      )
+      expect(figures.benchMinutes, said).toBeCloseTo(bench, 7)
+    }
+  })
+
+  it('a reset that was done has deleted, whether it helped or not, and nothing that works then has its data', () => {
+    let inVain = 0
+    for (const job of jobs) {
+      const { policy, problem, figures } = decided(job)
+      const isReset = ({ act, id }: Came) =>
+        ['reset-from-recovery', 'reset-from-settings', 'makers-service'].includes(act) && id !== 'failed'
+      const happens = happensBy(policy, problem)
+      const reset = happens.filter(({ came }) => came.some(isReset))
+      const said = JSON.stringify(job)
+      expect(figures.dataLost, said).toBeCloseTo(
+        reset.reduce((sum, { chance }) => sum + chance, 0),
+        9,
+      )
+      for (const { came } of reset) {
+        expect(
+          came.map(({ end }) => end),
+          said,
+        ).not.toContain('works-data-kept')
+        if (came.some(({ id }) => id === 'did-not-help')) inVain++
+      }
+    }
+    expect(inVain).toBeGreaterThan(JOBS / 10)
+  })
+
+  it('who brings a device with a stranger’s account has it solved, or the account lock stays', () => {
+    for (const job of jobs.filter(({ facts }) => facts.complaint === 'second-hand')) {
+      const { solved, ends } = decided(job).figures
+      expect(solved + (ends['account-lock-stays'] ?? 0), JSON.stringify(job)).toBeCloseTo(1, 9)
+    }
+  })
+
+  it('an option’s own figures are of its own course: nothing of what is tried after it', () => {
+    let withMore = 0
+    for (const job of jobs.slice(0, JOBS / 2)) {
+      const { problem } = decided(job)
+      for (const policy of solveEach(problem)) {
+        const { own, ifNot } = optionOf(policy, USUAL_PRICES)
+        const happens = happensBy(policy, problem).map(({ chance, came }) => {
+          const isOfHelp = came[0]?.id !== 'failed' && came[0]?.id !== 'did-not-help'
+          return { chance, came: isOfHelp ? came : came.slice(0, 1) }
+        })
+        const chanceThat = (holds: (came: readonly Came[]) => boolean) =>
+          happens.reduce((sum, { chance, came }) => sum + (holds(came) ? chance : 0), 0)
+        const said = `${String(policy.act?.id)} ${JSON.stringify(job)}`
+        const isSolved = (came: readonly Came[]) => came.some(({ end }) => end?.startsWith('works') ?? false)
+        expect(own.solved, said).toBeCloseTo(chanceThat(isSolved), 9)
+        expect(own.dataLost, said).toBeCloseTo(
+          chanceThat((came) => came.some(({ made }) => made.wipes)),
+          9,
+        )
+        const bench = happens.reduce(
+          (sum, { chance, came }) =>
+            sum + chance * came.reduce((all, { made }) => all + made.benchMinutes, 0),
+          0,
+        )
+        expect(own.benchMinutes, said).toBeCloseTo(bench, 7)
+        if (ifNot) withMore++
+      }
+    }
+    expect(withMore).toBeGreaterThan(JOBS)
+  })
+
+  it('the maker’s service without proof of purchase helps by itself in one case of twenty; remembering takes no days', () => {
+    const facts: Facts = {
+      complaint: 'forgotten-lock',
+      wrongTries: 3,
+      accountOnDevice: 'yes',
+      knowsAccountPassword: 'yes',
+      proofOfPurchase: 'no',
+      carrierLocked: 'no',
+    }
+    const options = solveEach(decided({ facts, device: PHONE }).problem)
+    const optionOn = (action: RouteAction) => {
+      const policy = options.find(({ act }) => act?.id === action)
+      if (!policy) throw new Error(`There is no ${action}`)
+      return optionOf(policy, USUAL_PRICES)
+    }
+    const service = optionOn('makers-service')
+    expect(service.own.solved).toBeCloseTo(0.05, 9)
+    expect(service.inAll.solved).toBeGreaterThan(0.5)
+    const remember = optionOn('remember')
+    expect(remember.own.calendarMinutes.p90).toBeLessThan(60)
+    expect(remember.own.solved).toBeCloseTo(0.15, 9)
+    expect(remember.ifNot).toBe('reset-from-recovery')
+  })
+})
