@@ -121,8 +121,8 @@ describe('what is said after a failed try, whatever was seen', () => {
         .filter((other) => needs(other).join() !== needs(one).join())
         .map((other) => [one, other]),
     )
-    const alone = Array.from({ length: 4 }, () => [keyed[Math.floor(random() * keyed.length)] as Known])
-    const drawn = Array.from({ length: 6 }, () => unlike[Math.floor(random() * unlike.length)] ?? [])
+    const alone = Array.from({ length: 2 }, () => [keyed[Math.floor(random() * keyed.length)] as Known])
+    const drawn = Array.from({ length: 4 }, () => unlike[Math.floor(random() * unlike.length)] ?? [])
     const pairs = [...alone, ...drawn].map((of) => new Knowledge(of, 'on-locked'))
     for (let nth = 0; nth < 200; nth++) {
       // Of a device that may be of either of two families, one may have a way without it where the other has none.

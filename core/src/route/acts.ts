@@ -1,6 +1,6 @@
 import { foreseeAccountLock } from '../account/index.ts'
 import { PLATFORM_WAIT_LAW } from '../clocks/index.ts'
-import type { Spread } from '../decision/index.ts'
+import type { Chances, Spread } from '../decision/index.ts'
 import type { Work } from '../price/index.ts'
 import type { FactName, Facts, RouteAction } from './facts.ts'
 import { lockChanceOf, type Circumstances, type End, type Place } from './place.ts'
@@ -21,7 +21,7 @@ import type { World } from './worlds.ts'
 export interface ActDraft {
   readonly id: RouteAction
   readonly benchMinutes: number
-  readonly minutes: Spread
+  readonly minutes: Spread | Chances
   readonly work?: Work
   readonly feesMinor?: number
   readonly chance: (world: World) => number
@@ -51,9 +51,9 @@ export interface Values {
   readonly wipeMinor: number
   readonly mayAsk: boolean
   readonly resetMinutes: Spread
-  readonly signInMinutes: Spread
+  readonly signInMinutes: Chances
   /** After the password was found anew, and so changed. */
-  readonly signInMinutesAfterChange: Spread
+  readonly signInMinutesAfterChange: Chances
 }
 
 export function valuesOf(given: Circumstances): Values {

@@ -1,8 +1,12 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { valueOfKnowing } from '../decision/index.ts'
+import { RANDOM_FACTS } from '../../test/randomFacts.ts'
+import { solve, valueOfKnowing } from '../decision/index.ts'
 import { PHONE, WATCH } from './fixtures.ts'
 import { USUAL_PRICES } from '../price/index.ts'
 import { askNext, foresee, NOTHING_DONE, planRoute, priorOf, problemOf } from './index.ts'
+import { Valuer } from './ask.ts'
+import { decide } from './decide.ts'
 import type { World } from './worlds.ts'
 import type { DeviceOnJob, FactName, Facts, Given } from './index.ts'
 
@@ -105,12 +109,12 @@ describe('the worth of a question, by another way', () => {
   ])('that of %s is the expected value of knowing it', (name, more, holds) => {
     const { accountOnDevice: _, ...rest } = known
     const now = given({ ...rest, ...more })
-    // The password itself opens an act that waits for the question; with it taken out both ways are one.
-    const direct = valueOfKnowing(problemOf(now), (world) => String(holds(world)))
+    // An act that waits for the question may be done once it was asked, whatever the answer.
+    const inVain = given({ ...rest, ...more, [name]: 'unknown' })
+    const direct = valueOfKnowing(problemOf(inVain), (world) => String(holds(world)))
     const asked = askNext(now).find((one) => one.name === name)
     expect(direct).toBeGreaterThan(0)
-    if (name === 'accountOnDevice') expect(asked?.worthMinor).toBeCloseTo(direct, 6)
-    else expect(asked?.worthMinor).toBeGreaterThanOrEqual(direct - 1e-6)
+    expect(asked?.worthMinor).toBeCloseTo(direct, 6)
   })
   /** Every fact with a prior: the mean of the best with each answer, less the best without asking. */
   it.each<FactName>(['dataWorth', 'carrierLocked', 'proofOfPurchase', 'keysWork'])(
@@ -132,6 +136,68 @@ describe('the worth of a question, by another way', () => {
         expect(after - before).toBeLessThanOrEqual((10 / 3600) * USUAL_PRICES.weights.benchHourMinor + 1e-6)
     },
   )
+  it('no answer costs anything: of random jobs no question is worth less than nothing, before that is cut off', () => {
+    const asked: FactName[] = [
+      'knowsScreenLock',
+      'wrongTries',
+      'wipesItself',
+      'remoteUnlockSetUp',
+      'online',
+      'accountOnDevice',
+      'knowsAccountPassword',
+      'secondStep',
+      'passwordChangedLately',
+      'dataWorth',
+      'backup',
+      'carrierLocked',
+      'contractRunning',
+      'sellerReachable',
+      'proofOfPurchase',
+      'keysWork',
+      'powersOn',
+    ]
+    for (const facts of fc.sample(RANDOM_FACTS, { numRuns: 25, seed: 4 })) {
+      const now = given(facts)
+      const valuer = new Valuer(now, decide(now).policy.worth)
+      for (const name of asked.filter((one) => facts[one] === undefined))
+        expect(valuer.uncut(name), `${name} ${JSON.stringify(facts)}`).toBeGreaterThan(-1e-6)
+    }
+  })
+  it('that a password was changed lately is weighed before anybody has asked, and worth asking', () => {
+    const facts: Facts = {
+      ...forgotten,
+      accountOnDevice: 'yes',
+      knowsAccountPassword: 'yes',
+      carrierLocked: 'no',
+    }
+    const p90 = (more: Facts) => {
+      const { option } = planRoute({ ...facts, wish: 'reset-from-recovery', ...more }, PHONE, NOTHING_DONE)
+      return option.own.calendarMinutes.p90
+    }
+    expect(p90({ passwordChangedLately: 'no' })).toBeLessThan(120)
+    expect(p90({ passwordChangedLately: 'yes' })).toBeGreaterThan(24 * 60)
+    const mean = (more: Facts) => planRoute({ ...facts, ...more }, PHONE, NOTHING_DONE).figures.worthMinor
+    expect(mean({})).toBeLessThan(mean({ passwordChangedLately: 'no' }))
+    expect(mean({})).toBeGreaterThan(mean({ passwordChangedLately: 'yes' }))
+  })
+  it('what an act waits for is not worth the act: it could be done unasked', () => {
+    const facts: Facts = {
+      ...forgotten,
+      accountOnDevice: 'yes',
+      knowsAccountPassword: 'yes',
+      secondStep: 'mail',
+    }
+    const now = given(facts)
+    const valuer = new Valuer(now, decide(now).policy.worth)
+    const worth = (remoteUnlockSetUp: 'yes' | 'no' | 'unknown') =>
+      solve(problemOf(given({ ...facts, remoteUnlockSetUp }))).worth
+    // One in four has set it up; asked in vain it may be tried all the same.
+    expect(valuer.worthOf('remoteUnlockSetUp')).toBeCloseTo(
+      0.25 * worth('yes') + 0.75 * worth('no') - Math.max(worth('unknown'), solve(problemOf(now)).worth),
+      6,
+    )
+    expect(valuer.worthOf('remoteUnlockSetUp')).toBeLessThan(valuer.gainOf('remoteUnlockSetUp'))
+  })
   it('the sum over the answers is a chance of one', () => {
     for (const name of Object.keys(forgotten) as FactName[]) {
       const prior = priorOf(name, forgotten)

@@ -72,9 +72,13 @@ export function askNext(given: Given, { choices, policy }: Decision = decide(giv
   const byWorth: Question[] = []
   for (const name of MAY_CHANGE) {
     if (!isOpen(name) || !makesSense(name, given)) continue
-    const worthMinor = now.worthOf(name)
-    if (worthMinor > costMinor)
-      byWorth.push({ name: firstOf(name, isOpen), why: 'may-change-the-route', worthMinor })
+    // Asked where the answer, or that it was asked at all, changes what is done; weighed by the answer alone.
+    if (now.gainOf(name) > costMinor)
+      byWorth.push({
+        name: firstOf(name, isOpen),
+        why: 'may-change-the-route',
+        worthMinor: now.worthOf(name),
+      })
   }
   for (const name of gateFacts(given)) {
     const worthMinor = now.worthOfGate(name)
@@ -110,23 +114,54 @@ function firstOf(name: FactName, isOpen: (name: FactName) => boolean): FactName 
   return before && isOpen(before) ? firstOf(before, isOpen) : name
 }
 
+/** Questions that an act waits for. */
+const WAITED_FOR: readonly FactName[] = ['remoteUnlockSetUp', 'knowsAccountPassword']
+
 /** Expected values by solving anew with each answer that may come. */
-class Valuer {
+export class Valuer {
   readonly #given: Given
   readonly #now: number
+  readonly #knowing = new Map<FactName, number>()
   constructor(given: Given, now: number) {
     this.#given = given
     this.#now = now
   }
 
+  /** What the answer is worth, against having asked in vain: never below 0, but by rounding. */
   worthOf(name: FactName): number {
-    if (name === 'modelId') return this.#worthOfModel()
-    const prior = priorOf(name, this.#given.facts) ?? []
-    const knowing = prior.reduce(
-      (all, [value, share]) => all + share * worth(withFact(this.#given, name, value)),
-      0,
-    )
-    return Math.max(0, knowing - this.#now)
+    return Math.max(0, this.#with(name) - this.#inVain(name))
+  }
+
+  /** What asking gains, against not having asked. */
+  gainOf(name: FactName): number {
+    return Math.max(0, this.#with(name) - this.#now)
+  }
+
+  /** The same as `worthOf`, not cut off: below 0 where the model does not weigh what it does not know. */
+  uncut(name: FactName): number {
+    return this.#with(name) - this.#inVain(name)
+  }
+
+  #with(name: FactName): number {
+    const known = this.#knowing.get(name)
+    if (known !== undefined) return known
+    const { facts } = this.#given
+    const knowing =
+      name === 'modelId'
+        ? this.#withModel()
+        : (priorOf(name, facts) ?? []).reduce(
+            (all, [value, share]) => all + share * worth(withFact(this.#given, name, value)),
+            0,
+          )
+    this.#knowing.set(name, knowing)
+    return knowing
+  }
+
+  /** Where an act waits for its question, it may be done once that was asked, whatever was answered. */
+  #inVain(name: FactName): number {
+    return WAITED_FOR.includes(name)
+      ? Math.max(this.#now, worth(withFact(this.#given, name, 'unknown')))
+      : this.#now
   }
 
   /** That of not working on a device one must not work on. */
@@ -139,9 +174,8 @@ class Valuer {
   }
 
   /** Knowing the model is knowing its keys: worth what an ordinary model of the catalogue would be. */
-  #worthOfModel(): number {
-    if (this.#given.device) return 0
-    return Math.max(0, worth({ ...this.#given, device: ORDINARY }) - this.#now)
+  #withModel(): number {
+    return this.#given.device ? this.#now : worth({ ...this.#given, device: ORDINARY })
   }
 }
 

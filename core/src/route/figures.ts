@@ -1,4 +1,4 @@
-import { eitherOf, plus, quantileOf, threePoints, type Chances, type Policy } from '../decision/index.ts'
+import { eitherOf, plus, quantileOf, type Chances, type Policy } from '../decision/index.ts'
 import { quoteOf, type Course, type PriceList, type Quote } from '../price/index.ts'
 import type { RouteAction } from './facts.ts'
 import type { RouteAct, RouteOutcome } from './model.ts'
@@ -134,7 +134,7 @@ function calendarOf(policy: RoutePolicy): Figures['calendarMinutes'] {
         ? [[0, 1]]
         : eitherOf(
             one.branches.map(({ outcome, chance, then }) => {
-              const own = threePoints((outcome as RouteOutcome).made.minutes)
+              const own = (outcome as RouteOutcome).made.minutes
               return { chance, of: then ? plus(own, takes(then)) : own }
             }),
           )

@@ -1,15 +1,15 @@
 import { meanOf, threePoints } from '../decision/index.ts'
-import type { Act, DecisionProblem, Outcome, Spread, Weighted } from '../decision/index.ts'
+import type { Act, Chances, DecisionProblem, Outcome, Weighted } from '../decision/index.ts'
 import { Acts, valuesOf, type ActDraft, type Values } from './acts.ts'
 import type { RouteAction } from './facts.ts'
 import type { Circumstances, End, Place } from './place.ts'
-import { AT_ONCE, DAY_MINUTES } from './usual.ts'
+import { DAY_MINUTES } from './usual.ts'
 import { worldsOf, type World } from './worlds.ts'
 
 /** What an outcome is made of, to be added up along a course. */
 interface Made {
   readonly benchMinutes: number
-  readonly minutes: Spread
+  readonly minutes: Chances
   readonly workMinor: number
   readonly feesMinor: number
   readonly wipes: boolean
@@ -80,7 +80,7 @@ interface ReadyAct {
   readonly lockChanceAfter: number | undefined
 }
 
-const NOTHING_MADE: Made = { benchMinutes: 0, minutes: AT_ONCE, workMinor: 0, feesMinor: 0, wipes: false }
+const NOTHING_MADE: Made = { benchMinutes: 0, minutes: [[0, 1]], workMinor: 0, feesMinor: 0, wipes: false }
 const ends = (end: End | undefined, chance: number): RouteOutcome => ({
   id: 'ends',
   chance: () => chance,
@@ -139,7 +139,7 @@ class ActsAt {
       const happens = name !== 'failed' && name !== 'did-not-help'
       const made: Made = {
         benchMinutes,
-        minutes: takes,
+        minutes: 'p50' in takes ? threePoints(takes) : takes,
         workMinor: happens && draft.work ? this.#given.prices.work[draft.work] : 0,
         feesMinor: draft.feesMinor ?? 0,
         wipes: (happens || name === 'did-not-help') && !this.#place.wiped && (draft.wipes ?? false),
@@ -216,7 +216,7 @@ class ActsAt {
 
   #worth(made: Made, end: End | undefined): number {
     const { weights } = this.#given.prices
-    const waits = meanOf(threePoints(made.minutes)) / DAY_MINUTES
+    const waits = meanOf(made.minutes) / DAY_MINUTES
     return (
       (end?.startsWith('works')
         ? weights.workingDeviceMinor

@@ -1,6 +1,6 @@
 import { foreseeAccountLock } from '../account/index.ts'
 import { totalForMoreMs, type WaitLaw } from '../clocks/index.ts'
-import type { Spread } from '../decision/index.ts'
+import { eitherOf, threePoints, type Chances, type Spread } from '../decision/index.ts'
 import type { PriceList } from '../price/index.ts'
 import type { DeviceOnJob, Facts } from './facts.ts'
 import { chanceOf, priorOf } from './priors.ts'
@@ -15,7 +15,6 @@ export const hours = (p10: number, p50: number, p90: number): Spread => ({
 })
 export const days = (p10: number, p50: number, p90: number): Spread => hours(p10 * 24, p50 * 24, p90 * 24)
 export const minutes = (p10: number, p50: number, p90: number): Spread => ({ p10, p50, p90 })
-export const AT_ONCE = minutes(0, 0, 0)
 
 /** What typing one try takes. Common practice, no source. */
 const TRY_MS = 5000
@@ -54,9 +53,17 @@ export function resetMinutes(device: DeviceOnJob | undefined): Spread {
   }
 }
 
-export function signInMinutes(facts: Facts, device: DeviceOnJob | undefined): Spread {
-  const { waitHours } = foreseeAccountLock(facts, 'from-recovery', device)
-  return minutes(3 + waitHours.from * 60, 6 + waitHours.from * 60, 20 + waitHours.to * 60)
+/** A password that was changed lately is refused for a while; where nobody has said, as often as is usual. */
+export function signInMinutes(facts: Facts, device: DeviceOnJob | undefined): Chances {
+  const takes = (passwordChangedLately: Facts['passwordChangedLately']) => {
+    const { waitHours } = foreseeAccountLock({ ...facts, passwordChangedLately }, 'from-recovery', device)
+    return threePoints(minutes(3 + waitHours.from * 60, 6 + waitHours.from * 60, 20 + waitHours.to * 60))
+  }
+  const changed = chanceOf('passwordChangedLately', facts)
+  return eitherOf([
+    { chance: changed, of: takes('yes') },
+    { chance: 1 - changed, of: takes('no') },
+  ])
 }
 
 export interface Remembering {

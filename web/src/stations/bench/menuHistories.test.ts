@@ -17,7 +17,7 @@ import { useMenuPlace } from './useMenuPlace.ts'
  * what is shown, waits, and looks again, on units that are quicker and slower than the middling one. The device is
  * the simulator, run on; the bench is told only what a technician tells it.
  */
-const HISTORIES = 15
+const HISTORIES = 6
 const MOVES = 14
 const OPENED = Date.parse('2026-01-01T09:00:00.000Z')
 

@@ -165,9 +165,9 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
       (advisedTry.value && isHere(advisedTry.value.way)) ??
       (chosen && isOpen(chosen) ? chosen : undefined) ??
       fromHere.find((one) => isOpen(one) && !notProven.value.has(one.id)) ??
-      possible.value.find((one) => isOpen(one) && !notProven.value.has(one.id)) ??
+      fromHere.find(isOpen) ??
+      possible.value.find(isOpen) ??
       chosen ??
-      fromHere.find(({ id }) => !notProven.value.has(id)) ??
       fromHere[0] ??
       props.family.procedures[0]
     )
