@@ -18,7 +18,7 @@ export interface Question {
 export type WhyAsked = 'safety' | 'first' | 'may-change-the-route' | 'opens-a-gate' | 'too-late-after'
 
 /** What may change a route, by its worth alone. */
-const MAY_CHANGE: readonly FactName[] = [
+export const MAY_CHANGE: readonly FactName[] = [
   'modelId',
   'knowsScreenLock',
   'wrongTries',
@@ -129,7 +129,7 @@ export class Valuer {
 
   /** What the answer is worth, against having asked in vain: never below 0, but by rounding. */
   worthOf(name: FactName): number {
-    return Math.max(0, this.#with(name) - this.#inVain(name))
+    return Math.max(0, this.uncut(name))
   }
 
   /** What asking gains, against not having asked. */
