@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Answer, CatalogVersion, Job, Problem } from '@benevox/contract'
 import { evidenceDocument } from '@benevox/core/evidence'
+import { seeded } from '@benevox/core/hand'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
 import { openShop, Person, READY, type TestShop } from '../../test/shop.ts'
@@ -117,6 +118,60 @@ describe('a stolen phone', () => {
     expect((await runa.openJob({ ...READY, imei })).facts.registryAnswer).toBe('clean')
     // Where it was asked first, it is asked again.
     expect((await read(first.id)).facts.registryAnswer).toBe('reported')
+  })
+  it('in random histories of three jobs and two devices, none is worked on while the registry’s report stands in the shop', async () => {
+    const random = seeded(12)
+    const one = <T>(...of: readonly T[]): T => of[Math.floor(random() * of.length)] as T
+    let [refused, worked] = [0, 0]
+    for (let nth = 0; nth < 8; nth++) {
+      const imeis = ['1', '2'].map((n) => `00100102${String(nth).padStart(6, '0')}${n}`)
+      const jobs = await many(3, () => runa.openJob({ ...READY, imei: undefined, registryAnswer: undefined }))
+      /** What the registry said last in the shop, of which IMEI; and of which each job has heard. */
+      const shop = new Set<string>()
+      const heard = jobs.map(() => new Set<string>())
+      const named: (string | undefined)[] = jobs.map(() => undefined)
+      const hear = () => named.forEach((imei, at) => imei && shop.has(imei) && heard[at]?.add(imei))
+      for (let step = 0; step < 14; step++) {
+        const at = Math.floor(random() * jobs.length)
+        const job = await read(jobs[at]?.id ?? 0)
+        const imei = named[at]
+        switch (one('name', 'ask', 'say clean', 'work', 'work')) {
+          case 'name':
+            named[at] = one(...imeis)
+            await patch(job, { imei: named[at] })
+            break
+          case 'say clean':
+            await patch(job, { registryAnswer: 'clean' })
+            break
+          case 'ask': {
+            if (!imei) break
+            const status = one('stolen', 'clean')
+            await fetch(`${world.registry}/control`, {
+              method: 'PUT',
+              headers: { 'content-type': 'application/json' },
+              body: JSON.stringify({ imei, status }),
+            })
+            await runa.ask('POST', `/api/jobs/${job.id}/registry`, { version: job.version, report: false })
+            if (status === 'stolen') shop.add(imei)
+            else {
+              shop.delete(imei)
+              heard[at]?.delete(imei)
+            }
+            break
+          }
+          case 'work': {
+            const startedAt = new Date().toISOString()
+            const attempt = { id: randomUUID(), procedureId: 'slide-until-menu', link: 'none', startedAt }
+            const { status } = await runa.ask('POST', `/api/jobs/${job.id}/tries`, attempt)
+            expect([nth, step, status]).toEqual([nth, step, heard[at]?.size ? 409 : 200])
+            if (status === 409) refused++
+            else worked++
+          }
+        }
+        hear()
+      }
+    }
+    expect(Math.min(refused, worked)).toBeGreaterThan(8)
   })
   it('a computer whose clock is an hour ahead tells of an attempt that began now', async () => {
     const job = await runa.openReady()
