@@ -1,4 +1,5 @@
 import { linkKind, posture, type Family, type MenuItem } from '@benevox/core/catalog'
+import { placesOf, wayOnFrom } from '@benevox/core/diagnosis'
 import { giveInput, quickestPath, whereRecoveryOpens } from '@benevox/core/procedure'
 import { durationsAt, runnableFamily, Twin, USUAL_SITUATION, type Situation } from '@benevox/core/twin'
 import fc from 'fast-check'
@@ -12,6 +13,8 @@ import { allInputs, did, fewestByTrying } from './trying.ts'
  */
 const pack = demoPack()
 const RUNS = 12
+/** How long one waits for what was chosen. */
+const PATIENCE_MS = 60_000
 const percent = fc.integer({ min: 0, max: 100 })
 const condition: fc.Arbitrary<MenuItem['if']> = fc.oneof(
   { weight: 3, arbitrary: fc.constant({}) },
@@ -65,6 +68,44 @@ describe.each(pack.families.map((family) => [family.id, family] as const))('in %
           const twin = new Twin(machine, opensAt, situation, durationsAt(machine, 'median'))
           for (const { input } of path.steps) giveInput(twin, machine, input)
           expect(did(effect)(twin)).toBe(true)
+        }
+      }),
+      { numRuns: RUNS },
+    )
+  })
+
+  it('from a page that it shows already, what is said leads to recovery on the device as it is', () => {
+    const isThere = (twin: Twin) => twin.state.screen === 'recovery-menu'
+    fc.assert(
+      fc.property(fc.array(condition, { minLength: 3, maxLength: 12 }), around, (conditions, situation) => {
+        const changed = withConditions(family, conditions)
+        const running = runnableFamily(pack, changed)
+        const { machine } = running
+        for (const place of placesOf(running)) {
+          const on = wayOnFrom({ family: changed, machine }, place, situation)
+          const ways = on?.kind === 'inputs' ? on.ways : []
+          for (const { state, steps } of ways) {
+            const twin = new Twin(machine, state, situation, durationsAt(machine, 'median'))
+            for (const { input } of steps) giveInput(twin, machine, input)
+            twin.advanceTo(twin.nowMs + PATIENCE_MS)
+            const came = twin.observations.some(
+              (seen) => seen.kind === 'screen' && seen.screen === 'recovery-menu',
+            )
+            expect([place, machine.states[state]?.name, came]).toEqual([
+              place,
+              machine.states[state]?.name,
+              true,
+            ])
+          }
+          // Nothing is kept back: where no keys are said to lead on, trying everything finds none.
+          if (ways.length > 0) continue
+          const inputs = allInputs(running, pack)
+          for (const state of machine.states.keys())
+            if (machine.states[state]?.screen === place && machine.states[state].cursor)
+              expect([place, fewestByTrying(running, inputs, state, situation, isThere)]).toEqual([
+                place,
+                undefined,
+              ])
         }
       }),
       { numRuns: RUNS },

@@ -34,7 +34,7 @@ describe('a place is gone on from', () => {
   it.each(standing)(
     '$name: what is said leads to recovery on the twin, or out of the place',
     ({ of, place }) => {
-      const on = wayOnFrom(of, place)
+      const on = wayOnFrom(of, place, USUAL_SITUATION)
       if (on?.kind === 'inputs') {
         for (const { state, steps } of on.ways) {
           expect(of.machine.states[state]?.screen).toBe(place)
@@ -53,7 +53,7 @@ describe('a place is gone on from', () => {
   )
   it.each(standing)('$name: it is left with nothing deleted, from whatever it opens on', ({ of, place }) => {
     expect(placesOf(of)).toContain(place)
-    const off = wayOffFrom(of, place)
+    const off = wayOffFrom(of, place, USUAL_SITUATION)
     if (off?.kind === 'inputs')
       for (const { state, steps } of off.ways) {
         const twin = afterwards(of.machine, state, steps)
@@ -65,7 +65,7 @@ describe('a place is gone on from', () => {
     else expect([place, off?.kind]).toEqual(['download-page', 'leave'])
   })
   it('in recovery one is there', () => {
-    for (const of of families) expect(wayOnFrom(of, 'recovery-menu')?.kind).toBe('there')
+    for (const of of families) expect(wayOnFrom(of, 'recovery-menu', USUAL_SITUATION)?.kind).toBe('there')
   })
 })
 

@@ -128,7 +128,6 @@ export function keysOf({ steps }: Procedure): readonly KeyId[] {
   return [...new Set(keys)]
 }
 
-/** The link that a procedure asks for last; undefined where it asks for none. */
 /** The keys of a procedure that were tested and found broken: it cannot be done with them. */
 export function brokenKeysOf(
   procedure: Procedure,
@@ -137,6 +136,7 @@ export function brokenKeysOf(
   return keysOf(procedure).filter((key) => tested[key] === 'broken')
 }
 
+/** The link that a procedure asks for last; undefined where it asks for none. */
 export function linkAskedFor({ steps }: Procedure): LinkKind | undefined {
   const plug = steps.findLast((step) => step.do === 'plug')
   return plug?.do === 'plug' ? plug.link : undefined

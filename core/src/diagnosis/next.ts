@@ -15,6 +15,7 @@ import { brokenKeysOf, FAULT_PRIORS, keysOf, linkAskedFor } from './faults.ts'
 import { nameOfWay, type Knowledge, type Way } from './knowledge.ts'
 import { placeSeen, wayOnFrom, type WayOn } from './places.ts'
 import { reachOf } from './traces.ts'
+import { USUAL_SITUATION, type Situation } from '../twin/index.ts'
 
 /** What to do next, with its chance to get there and the time it takes, what follows at once included. */
 export type NextThing = {
@@ -69,6 +70,8 @@ const HOPELESS = 0.1
 export interface NextOptions {
   /** How far the next cable of the kit is trusted; undefined where there is no other. */
   readonly otherCable?: CableTrust | undefined
+  /** What hangs on the device and is on it, where it stands at a page. */
+  readonly situation?: Situation | undefined
 }
 
 const USUAL_OTHER_CABLE: CableTrust = { noData: 0.05, dead: 0.02 }
@@ -88,9 +91,9 @@ export function nextThings(
   belief: readonly Hypothesis[],
   tries: readonly TryMade[],
   findings: Findings = {},
-  { otherCable = USUAL_OTHER_CABLE }: NextOptions = {},
+  { otherCable = USUAL_OTHER_CABLE, situation = USUAL_SITUATION }: NextOptions = {},
 ): readonly NextThing[] {
-  const place = placeThing(knowledge, belief, tries.at(-1))
+  const place = placeThing(knowledge, belief, tries.at(-1), situation)
   const trials = triesFrom(knowledge, belief, tries, findings, otherCable)
   const rated = [...trials, ...tests(knowledge, belief, tries, findings, otherCable)].sort(
     (a, b) => rateOf(b) - rateOf(a),
@@ -113,6 +116,7 @@ function placeThing(
   knowledge: Knowledge,
   belief: readonly Hypothesis[],
   last: TryMade | undefined,
+  situation: Situation,
 ): NextThing | undefined {
   const place = last && !last.reached ? placeSeen(last.seen) : undefined
   if (!place) return undefined
@@ -123,7 +127,7 @@ function placeThing(
     (a, b) => (chances.get(b.family.id) ?? 0) - (chances.get(a.family.id) ?? 0),
   )
   for (const family of byChance) {
-    const on = wayOnFrom(family, place)
+    const on = wayOnFrom(family, place, situation)
     if (on)
       return {
         kind: 'go-on',

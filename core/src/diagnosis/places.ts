@@ -1,6 +1,6 @@
 import type { Cue, Procedure } from '../catalog/index.ts'
 import { quickestPath, wayOut, type PathStep } from '../procedure/index.ts'
-import { USUAL_SITUATION, type Machine } from '../twin/index.ts'
+import type { Machine, Situation } from '../twin/index.ts'
 import type { PossibleFamily } from './knowledge.ts'
 
 /** Screens that are no failure but a place: one goes on from there. */
@@ -36,24 +36,24 @@ export function placesOf({ machine }: Pick<Possible, 'machine'>): readonly Cue[]
   return PLACES.filter((place) => place !== 'recovery-menu' && openingOn(machine, place).length > 0)
 }
 
-/** The way on from a place on a device of a family, searched on its twin; undefined where there is none. */
-export function wayOnFrom(of: Possible, place: Cue): WayOn | undefined {
+/** The way on from a place on a device of a family as it is, searched on its twin; undefined where there is none. */
+export function wayOnFrom(of: Possible, place: Cue, situation: Situation): WayOn | undefined {
   if (place === 'recovery-menu') return { kind: 'there', familyId: of.family.id }
   const isGoal = (state: number) => of.machine.states[state]?.screen === 'recovery-menu'
   return waysFrom(of, place, (state) => {
-    const path = quickestPath(of.machine, state, { kind: 'state', isGoal }, USUAL_SITUATION)
+    const path = quickestPath(of.machine, state, { kind: 'state', isGoal }, situation)
     return path?.steps
   })
 }
 
 /** The way out of a place to a start of the device, with nothing deleted; undefined where there is none. */
-export function wayOffFrom(of: Possible, place: Cue): WayOn | undefined {
+export function wayOffFrom(of: Possible, place: Cue, situation: Situation): WayOn | undefined {
   const screenOf = (state: number) => of.machine.states[state]?.screen
   // Through no other page, though it may be left sooner by waiting there.
   const isElsewhere = (state: number) => screenOf(state) !== place && PLACES.includes(screenOf(state) as Cue)
   return waysFrom(of, place, (state) => {
-    const direct = wayOut(of.machine, state, USUAL_SITUATION, isElsewhere)
-    return direct.length > 0 ? direct : wayOut(of.machine, state, USUAL_SITUATION)
+    const direct = wayOut(of.machine, state, situation, isElsewhere)
+    return direct.length > 0 ? direct : wayOut(of.machine, state, situation)
   })
 }
 

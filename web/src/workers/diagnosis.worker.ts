@@ -11,9 +11,9 @@ import {
   nextThings,
   tellingFamiliesApart,
   type Advice,
-  type CableTrust,
   type FamilyChance,
   type Findings,
+  type NextOptions,
   type NextThing,
   type TryMade,
 } from '@benevox/core/diagnosis'
@@ -70,15 +70,10 @@ const api = {
     knowledgeOf(asked).warm()
   },
 
-  diagnose(
-    asked: AskedFor,
-    tries: readonly TryMade[],
-    findings: Findings,
-    otherCable: CableTrust | undefined,
-  ): Diagnosed {
+  diagnose(asked: AskedFor, tries: readonly TryMade[], findings: Findings, options: NextOptions): Diagnosed {
     const knowledge = knowledgeOf(asked)
     const { causes, belief } = diagnose(knowledge, tries, findings)
-    const things = nextThings(knowledge, belief, tries, findings, { otherCable }).slice(0, MOST_THINGS)
+    const things = nextThings(knowledge, belief, tries, findings, options).slice(0, MOST_THINGS)
     const last = tries.at(-1)
     const isOfLast = (one: Procedure) => last !== undefined && nameOfWay(one) === nameOfWay(last.procedure)
     const of =

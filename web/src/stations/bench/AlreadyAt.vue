@@ -2,7 +2,7 @@
 import type { Cue, Family } from '@benevox/core/catalog'
 import { wayOffFrom, wayOnFrom } from '@benevox/core/diagnosis'
 import { phrases, type KeyChart } from '@benevox/core/procedure'
-import type { RunnableFamily } from '@benevox/core/twin'
+import type { RunnableFamily, Situation } from '@benevox/core/twin'
 import { computed } from 'vue'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import { wayOnLines } from './wayOn.ts'
@@ -12,14 +12,16 @@ const props = defineProps<{
   family: Family
   running: RunnableFamily
   place: Cue
+  /** What hangs on the device and is on it. */
+  situation: Situation
   /** The chart of a way that leads out of a page. */
   chartOf: (procedureId: string) => KeyChart | undefined
 }>()
 const emit = defineEmits<{ there: []; left: [] }>()
 const name = computed(() => phrases('en').cue[props.place])
 const of = computed(() => ({ family: props.family, machine: props.running.machine }))
-const on = computed(() => wayOnFrom(of.value, props.place))
-const off = computed(() => wayOffFrom(of.value, props.place))
+const on = computed(() => wayOnFrom(of.value, props.place, props.situation))
+const off = computed(() => wayOffFrom(of.value, props.place, props.situation))
 const onLines = computed(() => (on.value ? wayOnLines(on.value, props.chartOf) : []))
 const offLines = computed(() => (off.value ? wayOnLines(off.value, props.chartOf) : []))
 const leadsOn = computed(() => on.value?.kind === 'inputs')

@@ -42,7 +42,11 @@ const record = (change: BenchChange) =>
 const panels = computed((): Panels => {
   const at = menu.value
   return {
-    keys: keys.value && { phase: keys.value.phase, countingIn: keys.value.countingIn },
+    keys: keys.value && {
+      phase: keys.value.phase,
+      countingIn: keys.value.countingIn,
+      isForRepair: keys.value.isForRepair,
+    },
     menu: at && {
       atLastQuestion: at.atLastQuestion,
       isReleased: at.isReleased,

@@ -44,6 +44,10 @@ const run = useTryRun(
 const { phase, line, seen } = run
 const { flash, sounds, speaks, flashes } = run.beat
 const isDry = ref(false)
+/** It cannot be done with a key that was found broken: nothing invites to begin it. */
+const isBarred = computed(() => phase.value === 'before' && way.broken.value !== undefined)
+/** No method goes without what was found broken. */
+const isForRepair = computed(() => isBarred.value && way.broken.value?.isWithout === false)
 const prep = ref<InstanceType<typeof PrepList>>()
 /** A page that the device shows already. */
 const at = ref<Cue>()
@@ -107,6 +111,7 @@ async function begin(): Promise<void> {
 }
 async function next(): Promise<void> {
   if (elsewhere.value || isTelling) return
+  if (isBarred.value) return
   if (phase.value === 'before') await begin()
   else if (phase.value === 'running' && run.cueSeen() === 'goal') await finish('reached', seen.value)
 }
@@ -146,9 +151,9 @@ const isSafeModeFirst = computed(
 )
 const countingIn = computed(() => phase.value === 'running' && lineMs.value < 0)
 const phaseShown = computed(() =>
-  isDry.value || elsewhere.value || at.value ? ('other' as const) : phase.value,
+  isDry.value || elsewhere.value || at.value || isBarred.value ? ('other' as const) : phase.value,
 )
-defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
+defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
 </script>
 
 <template>
@@ -172,6 +177,7 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
       :family="family"
       :running="running"
       :place="at"
+      :situation="job.situation"
       :chart-of="(id) => way.sheetOf(id)?.chart"
       @there="job.tell({ kind: 'in-recovery' })"
       @left="at = undefined"
@@ -210,7 +216,7 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
           @told="told"
           @there="job.tell({ kind: 'in-recovery' })"
         />
-        <p v-else class="text-[2.1rem] leading-tight font-bold" data-testid="critical">
+        <p v-else-if="!isBarred" class="text-[2.1rem] leading-tight font-bold" data-testid="critical">
           {{ critical?.sentence ?? lines[0] }}
           <span v-if="critical?.sentence" class="block text-lg font-normal text-ink-soft"
             >{{ critical.room }} Nothing has to be touched here meanwhile.</span
@@ -220,18 +226,21 @@ defineExpose({ phase: phaseShown, countingIn, next, ask: run.ask })
           <b class="text-stop">Not proven.</b> {{ sheet.notProven }} Try it only if nothing else is left.
         </p>
         <p
-          v-if="phase === 'before' && way.broken.value"
+          v-if="isBarred && way.broken.value"
           role="alert"
-          class="border-l-4 border-stop pl-3 text-lg"
+          class="border-l-4 border-stop pl-3 text-[1.9rem] leading-tight font-bold"
         >
-          <b class="text-stop"
-            >Found broken: {{ way.broken.value.keys.map((key) => keyWords.key[key]).join(', ') }}.</b
+          <span class="text-stop"
+            >Found broken: {{ way.broken.value.keys.map((key) => keyWords.key[key]).join(', ') }}.</span
           >
           {{
             way.broken.value.isWithout
               ? 'This method needs it: choose one that goes without.'
               : 'No method of this family goes without it: a matter for repair.'
           }}
+          <span class="block text-lg font-normal"
+            >If it does answer after all, say so under “Keys work”.</span
+          >
         </p>
         <template v-if="phase !== 'asking' && chart">
           <KeyChart

@@ -165,8 +165,8 @@ defineExpose({
           itself. What does it show?
         </p>
         <p v-if="menus.keepsIt.value" class="mt-2 text-lg">
-          Still this menu? Then it may leave while you read: press
-          <b>{{ menus.keepsIt.value }}</b> first, and click the line where it stands then.
+          Still this menu? One press keeps it while you read: <b>{{ menus.keepsIt.value }}</b>. Then click the
+          line where it stands.
         </p>
         <p class="mt-3 flex gap-4">
           <button v-if="!menus.keepsIt.value" class="act" @click="menus.keyPressed">

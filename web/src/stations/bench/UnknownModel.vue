@@ -65,7 +65,10 @@ const { diagnosed } = useDiagnosis(
     }),
   ),
   computed(() => ({ keys: job.saved?.bench.keysTested, cables: kit.trust })),
-  computed(() => (spare.value ? kit.trust[String(spare.value.number)] : undefined)),
+  computed(() => ({
+    otherCable: spare.value && kit.trust[String(spare.value.number)],
+    situation: job.situation,
+  })),
 )
 onMounted(() => void kit.load())
 watch(cables, ([first]) => (cable.value ??= first?.number), { immediate: true })

@@ -42,7 +42,7 @@ const LOCAL: fc.Arbitrary<Local> = fc.record({
 function panelsOf(job: JobState, world: World, local: Local): Panels {
   const { consent } = routeOf(job, world)
   return {
-    keys: { phase: local.phase, countingIn: local.countingIn },
+    keys: { phase: local.phase, countingIn: local.countingIn, isForRepair: false },
     menu: {
       atLastQuestion: local.atLastQuestion,
       isReleased: mayShowWipeKeys(job, world),
@@ -119,8 +119,16 @@ describe('the button of the bench', () => {
     [{ kind: 'charge' }, false],
     [{ kind: 'attempt' }, true],
   ] as const)('where %o is next, the foot switch begins a run: %s', (action, isOnSpace) => {
-    const button = benchButton(action, 'keys', { keys: { phase: 'before', countingIn: false } })
+    const button = benchButton(action, 'keys', {
+      keys: { phase: 'before', countingIn: false, isForRepair: false },
+    })
     expect(button).toMatchObject({ text: 'Begin the try', onSpace: isOnSpace })
+  })
+  it('where no method goes without a broken key, the device is handed back as it is', () => {
+    const keys = { phase: 'other', countingIn: false, isForRepair: true } as const
+    expect(benchButton({ kind: 'attempt' }, 'keys', { keys })).toBeUndefined()
+    expect(handsBack({ kind: 'attempt' }, { keys })).toBe(true)
+    expect(handsBack({ kind: 'attempt' }, { keys: { ...keys, isForRepair: false } })).toBe(false)
   })
   it('does not say that it helped when only the foot switch was pressed', () => {
     const action = {

@@ -21,7 +21,13 @@ export interface BenchButton {
 /** What the panels on the page stand at, beside the job. */
 export interface Panels {
   readonly keys?:
-    { readonly phase: 'before' | 'running' | 'asking' | 'other'; readonly countingIn: boolean } | undefined
+    | {
+        readonly phase: 'before' | 'running' | 'asking' | 'other'
+        readonly countingIn: boolean
+        /** A key is broken, and no method goes without it. */
+        readonly isForRepair: boolean
+      }
+    | undefined
   readonly menu?:
     | {
         readonly atLastQuestion: boolean
@@ -99,8 +105,10 @@ export function allTheSame(action: MainAction, place: BenchPlace, panels: Panels
 }
 
 /** Handed back as it is: the route says so, or it is a matter for repair. */
-export const handsBack = (action: MainAction, { menu }: Panels): boolean =>
-  action.kind === 'hand-back' || (action.kind === 'came-back' && menu?.back === 'repair')
+export const handsBack = (action: MainAction, { keys, menu }: Panels): boolean =>
+  action.kind === 'hand-back' ||
+  keys?.isForRepair === true ||
+  (action.kind === 'came-back' && menu?.back === 'repair')
 
 function atTheKeys(action: MainAction, { keys }: Panels): BenchButton | undefined {
   if (!keys || keys.phase === 'asking' || keys.phase === 'other') return undefined

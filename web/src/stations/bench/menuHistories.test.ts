@@ -238,7 +238,7 @@ describe('what the bench shows is where the device is', () => {
       const events: readonly JobEvent[] = [OPENED_JOB, { kind: 'step-made', step: inRecovery }]
       const { menus } = benchOf(family, events, false, new Date(OPENED))
       for (const place of placesOf({ machine })) {
-        const on = wayOnFrom({ machine, family }, place)
+        const on = wayOnFrom({ machine, family }, place, USUAL_SITUATION)
         for (const { state, steps } of on?.kind === 'inputs' ? on.ways : []) {
           const twin = new Twin(machine, state, USUAL_SITUATION, durationsAt(machine, 'median'))
           for (const { input } of steps) giveInput(twin, machine, input)

@@ -1,4 +1,4 @@
-import type { CableTrust, Findings, TryMade } from '@benevox/core/diagnosis'
+import type { Findings, NextOptions, TryMade } from '@benevox/core/diagnosis'
 import { computedAsync } from '@vueuse/core'
 import { computed, toRaw, watch, type ComputedRef } from 'vue'
 import { plain, useWorker } from '../../parts/useWorker.ts'
@@ -13,16 +13,16 @@ export function useDiagnosis(
   asked: ComputedRef<AskedFor | undefined>,
   tries: ComputedRef<readonly TryMade[]>,
   findings: ComputedRef<Findings>,
-  otherCable: ComputedRef<CableTrust | undefined>,
+  options: ComputedRef<NextOptions>,
 ) {
   watch(asked, (of) => of && void diagnosisWorker().warm(plain(toRaw(of))), { immediate: true })
   const answer = computedAsync(
     async () => {
-      const [of, made, found, trust] = [asked.value, tries.value, findings.value, otherCable.value]
+      const [of, made, found, more] = [asked.value, tries.value, findings.value, options.value]
       if (!of) return undefined
       const beganMs = performance.now()
       const diagnosed = await diagnosisWorker()
-        .diagnose(plain(toRaw(of)), plain(made), plain(found), plain(trust ?? null) ?? undefined)
+        .diagnose(plain(toRaw(of)), plain(made), plain(found), plain(more))
         // Advice for other attempts is no advice for these.
         .catch(() => undefined)
       return { diagnosed, of: JSON.stringify(made), tookMs: performance.now() - beganMs }

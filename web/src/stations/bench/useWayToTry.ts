@@ -118,7 +118,10 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
       }),
     ),
     findings,
-    computed(() => (spare.value ? kit.trust[String(spare.value.number)] : undefined)),
+    computed(() => ({
+      otherCable: spare.value && kit.trust[String(spare.value.number)],
+      situation: job.situation,
+    })),
   )
   const advised = computed(() => (last.value ? diagnosed.value?.things[0] : undefined))
   /** The way that is best to try, of whatever version the device may have. */
