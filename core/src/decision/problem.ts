@@ -26,9 +26,10 @@ export interface Act<State, World> {
 
 export interface Outcome<State, World> {
   readonly id: string
-  chance(world: World): number
+  /** A function of the world alone: it is asked once for each. */
+  readonly chance: (world: World) => number
   /** What it brings when it happens, costs taken off; any unit, the same throughout. */
-  worth(world: World): number
+  readonly worth: (world: World) => number
   readonly next: State | undefined
 }
 

@@ -1,4 +1,4 @@
-import type { Act, DecisionProblem, Policy } from './problem.ts'
+import type { Act, DecisionProblem, Outcome, Policy } from './problem.ts'
 
 /** Chances below this are no branch: they come from rounding. */
 const NOTHING = 1e-12
@@ -8,7 +8,7 @@ const NOTHING = 1e-12
  * equals the act that the problem names first; so the same problem always gives the same answer.
  */
 export function solve<State, World>(problem: DecisionProblem<State, World>): Policy<State, World> {
-  return new Solver(problem).best(problem.start, startBelief(problem))
+  return new Solver(problem).solve()
 }
 
 /** The best policy among those that begin with an act. @returns undefined where the act is not to be had */
@@ -16,16 +16,14 @@ export function solveBeginningWith<State, World>(
   problem: DecisionProblem<State, World>,
   actId: string,
 ): Policy<State, World> | undefined {
-  const act = problem.acts(problem.start).find(({ id }) => id === actId)
-  return act && new Solver(problem).follow(problem.start, act, startBelief(problem))
+  return new Solver(problem).beginWith(actId)
 }
 
 /** All of `solveBeginningWith`, one for each act at the start, sharing their work. */
 export function solveEach<State, World>(
   problem: DecisionProblem<State, World>,
 ): readonly Policy<State, World>[] {
-  const solver = new Solver(problem)
-  return problem.acts(problem.start).map((act) => solver.follow(problem.start, act, startBelief(problem)))
+  return new Solver(problem).begin()
 }
 
 /**
@@ -55,83 +53,214 @@ export function valueOfKnowing<State, World>(
   return Math.max(0, knowing - solve(problem).worth)
 }
 
+/** By the world's place. A belief may sum to anything: its sum is the chance of having come there. */
 type Belief = Float64Array
 
-/**
- * Weights without a pattern, by the world's place: steps of the golden section and of the square root of two. As
- * unlike the worlds' own chances as numbers can be.
- */
-const weightsBy = (step: number) =>
-  Float64Array.from({ length: 1024 }, (_, index) => ((index + 1) * step) % 1)
-const [ONE_WAY, OTHER_WAY] = [weightsBy((Math.sqrt(5) - 1) / 2), weightsBy(Math.SQRT2 - 1)]
+/** What a function says of each world. */
+interface Column {
+  readonly values: Float64Array
+  readonly kinds: Kinds
+  readonly isNothing: boolean
+}
+
+/** Steps of the golden section and of the square root of two: the multiples are without a pattern. */
+const [ONE_STEP, OTHER_STEP] = [(Math.sqrt(5) - 1) / 2, Math.SQRT2 - 1]
 /** Beliefs that agree to this part are one: they differ by the order in which the same was multiplied. */
 const FINENESS = 1e11
 
-/** Tells beliefs apart, whatever they sum to: by two sums over all worlds. */
-function nameOfBelief(belief: Belief): string {
-  let total = 0
-  let one = 0
-  let other = 0
-  for (let index = 0; index < belief.length; index++) {
-    const share = belief[index] ?? 0
-    total += share
-    one += share * (ONE_WAY[index % ONE_WAY.length] ?? 0)
-    other += share * (OTHER_WAY[index % OTHER_WAY.length] ?? 0)
-  }
-  return `${Math.round((one / total) * FINENESS)} ${Math.round((other / total) * FINENESS)}`
+/** An act with what its functions say of each world; what happens in none is left out. */
+interface Prepared<State, World> {
+  readonly act: Act<State, World>
+  readonly outcomes: readonly {
+    readonly outcome: Outcome<State, World>
+    readonly chances: Column
+    readonly worths: Column
+    readonly next: Known<State, World> | undefined
+  }[]
 }
 
-function startBelief<State, World>({ worlds }: DecisionProblem<State, World>): Belief {
-  return Float64Array.from(worlds, ({ probability }) => probability)
+/** A state as far as it is known. */
+interface Known<State, World> {
+  readonly state: State
+  readonly acts: readonly Prepared<State, World>[]
+  /** Worlds in which all from here on goes alike have one number. */
+  readonly kinds: Kinds
+  /** By two sums over all worlds what is believed is told apart: worlds of one kind weigh the same. */
+  readonly one: Float64Array
+  readonly other: Float64Array
+  readonly best: Map<number, { readonly other: number; readonly policy: Policy<State, World> }[]>
 }
 
-/** Folds back with beliefs that are not normalised: a belief's sum is the chance of having come there. */
+/** Folds back; what is the same for all beliefs and places is worked out once. */
 class Solver<State, World> {
   readonly #problem: DecisionProblem<State, World>
-  /** Best policies by state and by what is believed there, each for a belief that sums to 1. */
-  readonly #known = new Map<string, Policy<State, World>>()
+  readonly #byState = new Map<State, Known<State, World>>()
+  readonly #byName = new Map<string, Known<State, World>>()
+  readonly #columns = new Map<(world: World) => number, Column>()
+  readonly #start: Known<State, World>
+  readonly #belief: Belief
   constructor(problem: DecisionProblem<State, World>) {
     this.#problem = problem
+    this.#start = this.#knownOf(problem.start)
+    this.#belief = Float64Array.from(problem.worlds, ({ probability }) => probability)
   }
 
-  best(state: State, belief: Belief): Policy<State, World> {
-    const name = `${this.#problem.nameOf(state)} ${nameOfBelief(belief)}`
-    const known = this.#known.get(name)
+  begin(): readonly Policy<State, World>[] {
+    const total = sumOf(this.#belief)
+    return this.#start.acts.map((act) => this.#follow(this.#start, act, this.#belief, total))
+  }
+
+  beginWith(actId: string): Policy<State, World> | undefined {
+    const prepared = this.#start.acts.find(({ act }) => act.id === actId)
+    return prepared && this.#follow(this.#start, prepared, this.#belief, sumOf(this.#belief))
+  }
+
+  solve(): Policy<State, World> {
+    return this.#best(this.#start, this.#belief, sumOf(this.#belief))
+  }
+
+  #knownOf(state: State): Known<State, World> {
+    const met = this.#byState.get(state)
+    if (met) return met
+    const name = this.#problem.nameOf(state)
+    const known = this.#byName.get(name) ?? this.#prepared(state)
+    this.#byName.set(name, known)
+    this.#byState.set(state, known)
+    return known
+  }
+
+  #prepared(state: State): Known<State, World> {
+    const acts = this.#problem.acts(state).map((act): Prepared<State, World> => {
+      const outcomes: Prepared<State, World>['outcomes'][number][] = []
+      for (const outcome of act.outcomes) {
+        const chances = this.#column(outcome.chance)
+        if (chances.isNothing) continue
+        const next = outcome.next === undefined ? undefined : this.#knownOf(outcome.next)
+        outcomes.push({ outcome, chances, worths: this.#column(outcome.worth), next })
+      }
+      return { act, outcomes }
+    })
+    let kinds: Kinds = { of: new Uint16Array(this.#problem.worlds.length), count: 1 }
+    for (const { outcomes } of acts)
+      for (const { chances, worths, next } of outcomes) {
+        kinds = alikeInBoth(alikeInBoth(kinds, chances.kinds), worths.kinds)
+        if (next) kinds = alikeInBoth(kinds, next.kinds)
+      }
+    return {
+      state,
+      acts,
+      kinds,
+      one: weightsOf(kinds, ONE_STEP),
+      other: weightsOf(kinds, OTHER_STEP),
+      best: new Map(),
+    }
+  }
+
+  /** What a function says of each world. */
+  #column(says: (world: World) => number): Column {
+    const known = this.#columns.get(says)
     if (known) return known
-    let best: Policy<State, World> = { state, worth: 0, branches: [] }
-    for (const act of this.#problem.acts(state)) {
-      const policy = this.follow(state, act, belief)
+    const { worlds } = this.#problem
+    const values = new Float64Array(worlds.length)
+    for (const [index, { world }] of worlds.entries()) values[index] = says(world)
+    const column = { values, kinds: kindsIn(values), isNothing: values.every((value) => value === 0) }
+    this.#columns.set(says, column)
+    return column
+  }
+
+  #best(known: Known<State, World>, belief: Belief, total: number): Policy<State, World> {
+    const one = partOf(belief, known.one, total)
+    const other = partOf(belief, known.other, total)
+    const alike = known.best.get(one) ?? []
+    const before = alike.find((candidate) => candidate.other === other)
+    if (before) return before.policy
+    let best: Policy<State, World> = { state: known.state, worth: 0, branches: [] }
+    for (const act of known.acts) {
+      const policy = this.#follow(known, act, belief, total)
       if (!best.act || policy.worth > best.worth + 1e-9) best = policy
     }
-    this.#known.set(name, best)
+    alike.push({ other, policy: best })
+    known.best.set(one, alike)
     return best
   }
 
-  follow(state: State, act: Act<State, World>, belief: Belief): Policy<State, World> {
-    const { worlds } = this.#problem
-    let total = 0
-    for (let index = 0; index < belief.length; index++) total += belief[index] ?? 0
+  #follow(
+    { state }: Known<State, World>,
+    { act, outcomes }: Prepared<State, World>,
+    belief: Belief,
+    total: number,
+  ): Policy<State, World> {
     let worth = 0
     const branches: Policy<State, World>['branches'][number][] = []
-    for (const outcome of act.outcomes) {
-      const after = new Float64Array(belief.length)
+    for (const { outcome, chances: chanceIn, worths: worthIn, next } of outcomes) {
+      const [chances, worths] = [chanceIn.values, worthIn.values]
+      const after = next && new Float64Array(belief.length)
       let chance = 0
       let own = 0
       for (let index = 0; index < belief.length; index++) {
-        const share = belief[index] ?? 0
-        if (share === 0) continue
-        const world = (worlds[index] as (typeof worlds)[number]).world
-        const both = share * outcome.chance(world)
-        if (both === 0) continue
-        after[index] = both
+        const both = (belief[index] ?? 0) * (chances[index] ?? 0)
+        if (after) after[index] = both
         chance += both
-        own += both * outcome.worth(world)
+        own += both * (worths[index] ?? 0)
       }
       if (chance <= NOTHING) continue
-      const then = outcome.next === undefined ? undefined : this.best(outcome.next, after)
+      const then = next && after ? this.#best(next, after, chance) : undefined
       worth += own / total + ((then?.worth ?? 0) * chance) / total
       branches.push({ outcome, chance: chance / total, worth: own / chance, then })
     }
     return { state, worth, act, branches }
   }
+}
+
+/** Worlds by number, from 0: those of one number are alike. */
+interface Kinds {
+  readonly of: Uint16Array
+  readonly count: number
+}
+
+/** Worlds that have the same value in a column are alike. */
+function kindsIn(column: Float64Array): Kinds {
+  const numbers = new Map<number, number>()
+  const of = new Uint16Array(column.length)
+  for (let world = 0; world < column.length; world++) {
+    const value = column[world] ?? 0
+    const number = numbers.get(value) ?? numbers.size
+    numbers.set(value, number)
+    of[world] = number
+  }
+  return { of, count: numbers.size }
+}
+
+/** Worlds that are alike in both. */
+function alikeInBoth(one: Kinds, other: Kinds): Kinds {
+  if (other.count === 1 || one.count === one.of.length) return one
+  if (one.count === 1) return other
+  const numbers = new Int16Array(one.count * other.count).fill(-1)
+  const of = new Uint16Array(one.of.length)
+  let count = 0
+  for (let world = 0; world < of.length; world++) {
+    const both = (one.of[world] ?? 0) * other.count + (other.of[world] ?? 0)
+    if (numbers[both] === -1) numbers[both] = count++
+    of[world] = numbers[both] ?? 0
+  }
+  return { of, count }
+}
+
+/** A weight for each world, from 0 to 1; worlds of one kind weigh the same. */
+function weightsOf({ of }: Kinds, step: number): Float64Array {
+  const weights = new Float64Array(of.length)
+  for (let world = 0; world < of.length; world++) weights[world] = (((of[world] ?? 0) + 1) * step) % 1
+  return weights
+}
+
+function sumOf(belief: Belief): number {
+  let sum = 0
+  for (let index = 0; index < belief.length; index++) sum += belief[index] ?? 0
+  return sum
+}
+
+function partOf(belief: Belief, weights: Float64Array, total: number): number {
+  let sum = 0
+  for (let index = 0; index < belief.length; index++) sum += (belief[index] ?? 0) * (weights[index] ?? 0)
+  return Math.round((sum / total) * FINENESS)
 }

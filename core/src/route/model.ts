@@ -33,7 +33,7 @@ export interface RouteProblem extends DecisionProblem<Place, World> {
  * the names of places.
  */
 export function routeProblem(given: Circumstances): RouteProblem {
-  const common: Common = { ...valuesOf(given), ready: new Map() }
+  const common: Common = { ...valuesOf(given), ready: new Map(), stops: new Map() }
   return {
     worlds: believedAfter(worldsOf(given.facts, given.device), given, common),
     start: given.start,
@@ -80,11 +80,12 @@ interface ReadyAct {
   readonly lockChanceAfter: number | undefined
 }
 
+const nothing = () => 0
 const NOTHING_MADE: Made = { benchMinutes: 0, minutes: [[0, 1]], workMinor: 0, feesMinor: 0, wipes: false }
 const ends = (end: End | undefined, chance: number): RouteOutcome => ({
   id: 'ends',
   chance: () => chance,
-  worth: () => 0,
+  worth: nothing,
   next: undefined,
   end,
   made: NOTHING_MADE,
@@ -93,6 +94,7 @@ const ends = (end: End | undefined, chance: number): RouteOutcome => ({
 /** What is the same at every place of one problem. */
 interface Common extends Values {
   readonly ready: Map<string, readonly ReadyAct[]>
+  readonly stops: Map<string, RouteAct>
 }
 
 /** The acts that are to be had at a place, gentlest first. */
@@ -204,9 +206,17 @@ class ActsAt {
     return this.#common.lockChance === 0 ? undefined : this.#common.carrierPhase
   }
 
+  /** To leave it there; the same for all places of a phase with the same lock. */
   #stop(): RouteAct {
-    const { complaint } = this.#given.facts
     const { phase, lockChance = 0 } = this.#place
+    const name = `${phase} ${lockChance}`
+    const known = this.#common.stops.get(name) ?? this.#newStop(phase, lockChance)
+    this.#common.stops.set(name, known)
+    return known
+  }
+
+  #newStop(phase: Place['phase'], lockChance: number): RouteAct {
+    const { complaint } = this.#given.facts
     const id = complaint === undefined ? 'ask-first' : 'leave-it'
     if (phase === 'carrier')
       return { id, outcomes: [ends('carrier-lock-stays', lockChance), ends(undefined, 1 - lockChance)] }
