@@ -4,7 +4,6 @@ import {
   diagnose,
   dryRunSentence,
   judgeDryRun,
-  keysOf,
   Knowledge,
   linkAskedFor,
   slipsOf,
@@ -14,6 +13,7 @@ import {
 import { seeded, type Random } from '@benevox/core/hand'
 import {
   cuesOf,
+  keysOf,
   perform,
   procedureSheet,
   whyMissed,

@@ -372,6 +372,29 @@ test('a hazard ends the intake at once; a wish of the customer’s comes first a
   await expect(page.getByText('The customer wants this first.')).toBeVisible()
 })
 
+test('not all keys work: which one is told on the drawing, and only what needs it is closed', async ({
+  page,
+}) => {
+  await signIn(page)
+  await takeIn(page, 'vane 5')
+  await answer(page, ORDINARY)
+  const main = page.getByTestId('route-main')
+  await expect(main).toHaveText('Reset from recovery')
+  await answer(page, { 'Do all keys work': 'No' })
+  const which = page.getByRole('region', { name: 'Which key' })
+  await which.getByRole('button', { name: 'power' }).click()
+  await expect(knownLine(page, 'Do all keys work')).toContainText('No, power')
+  await expect(which).toHaveCount(0)
+  await expect(main).not.toHaveText('Reset from recovery')
+  await expect(page.getByText('A key is broken, and no method of this family goes without it')).toBeVisible()
+  // It does answer after all; another does not, and none of the methods asks for that one.
+  await askFor(page, 'Do all keys work')
+  await which.getByRole('button', { name: 'power' }).click()
+  await which.getByRole('button', { name: 'volume-down' }).click()
+  await expect(knownLine(page, 'Do all keys work')).toContainText('No, volume-down')
+  await expect(main).toHaveText('Reset from recovery')
+})
+
 test('a device nobody can name: what one sees leads to families, and a model of one back onto the job', async ({
   page,
 }) => {

@@ -1,4 +1,4 @@
-// npm run perf [-- start hands search decisions diagnosis check writers screens]: the figures that issues ask for, all or some of them. Medians of
+// npm run perf [-- start hands search decisions diagnosis check writers importing screens]: the figures that issues ask for, all or some of them. Medians of
 // several runs; the machine is named, since it matters.
 import { spawn } from 'node:child_process'
 import { cpus } from 'node:os'
@@ -12,6 +12,7 @@ const { measureCheck } = await import('./perf/check.mjs')
 const { measureDecisions } = await import('./perf/decision.mjs')
 const { measureDiagnosis } = await import('./perf/diagnosis.mjs')
 const { measureHands } = await import('./perf/hands.mjs')
+const { measureImporting } = await import('./perf/importing.mjs')
 const { measureScreens } = await import('./perf/screens.mjs')
 const { measureSearch } = await import('./perf/search.mjs')
 const { measureWriters } = await import('./perf/writers.mjs')
@@ -112,6 +113,11 @@ if (asked('writers')) {
   const { rows, lists } = await measureWriters()
   console.table(rows)
   console.log(lists)
+}
+
+if (asked('importing')) {
+  console.log('\nWhat others wait for while two megabytes are taken in (asked for: 50 ms):')
+  console.table([await measureImporting()])
 }
 
 if (asked('screens')) {

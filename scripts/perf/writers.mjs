@@ -10,7 +10,7 @@ const JOBS = 5000
 const STATIONS = ['counter', 'bench', 'accounts', 'carriers', 'hand-back']
 
 /** A person at a browser, as far as asking goes. */
-class Person {
+export class Person {
   #cookie = ''
   #token = ''
   constructor(address) {
@@ -35,7 +35,7 @@ class Person {
   }
 }
 
-const quantile = (sorted, share) =>
+export const quantile = (sorted, share) =>
   sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0
 
 /** Each writer changes its own job again and again: an answer, then a told step, and looks at it. */

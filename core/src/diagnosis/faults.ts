@@ -1,6 +1,7 @@
 import { linkKind, type KeyId, type LinkKind, type Posture, type Procedure } from '../catalog/index.ts'
 import {
   isCountedMenu,
+  keysOf,
   momentOf,
   movesOf,
   performPlan,
@@ -107,25 +108,6 @@ const NEIGHBOUR: Partial<Record<KeyId, KeyId>> = {
 export function timedMoves(procedure: Procedure): readonly number[] {
   const firstWait = procedure.steps.findIndex((step) => step.do === 'wait')
   return movesOf(procedure).filter((step) => firstWait >= 0 && step > firstWait)
-}
-
-/** The keys that a procedure uses, each once. */
-export function keysOf({ steps }: Procedure): readonly KeyId[] {
-  const keys = steps.flatMap((step): readonly KeyId[] => {
-    switch (step.do) {
-      case 'hold':
-      case 'let-go':
-        return step.keys
-      case 'slide':
-        return [step.from, step.to]
-      case 'press':
-      case 'long-press':
-        return [step.key]
-      default:
-        return []
-    }
-  })
-  return [...new Set(keys)]
 }
 
 /** The keys of a procedure that were tested and found broken: it cannot be done with them. */

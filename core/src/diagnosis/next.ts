@@ -11,7 +11,8 @@ import {
   type Hypothesis,
   type TryMade,
 } from './belief.ts'
-import { brokenKeysOf, FAULT_PRIORS, keysOf, linkAskedFor } from './faults.ts'
+import { keysOf } from '../procedure/index.ts'
+import { brokenKeysOf, FAULT_PRIORS, linkAskedFor } from './faults.ts'
 import { nameOfWay, type Knowledge, type Way } from './knowledge.ts'
 import { placeSeen, wayOnFrom, type WayOn } from './places.ts'
 import { reachOf } from './traces.ts'

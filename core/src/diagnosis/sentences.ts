@@ -1,11 +1,18 @@
 import type { Cue, Procedure } from '../catalog/index.ts'
 import type { ChartChange } from '../drawing/index.ts'
-import { criticalSentence, phrases, stepWords, type KeyChart, type Locale } from '../procedure/index.ts'
+import {
+  criticalSentence,
+  keysOf,
+  phrases,
+  stepWords,
+  type KeyChart,
+  type Locale,
+} from '../procedure/index.ts'
 import type { TryMade } from './belief.ts'
 import type { TwinInput } from '../twin/index.ts'
 import type { Cause } from './diagnose.ts'
 import type { Verdict } from './dryRun.ts'
-import { keysOf, linkAskedFor, type Correction } from './faults.ts'
+import { linkAskedFor, type Correction } from './faults.ts'
 import { nameOfWay } from './knowledge.ts'
 import type { NextThing } from './next.ts'
 import { PHRASES, type DiagnosisPhrases } from './phrases.ts'

@@ -10,6 +10,7 @@ import {
 } from '../hand/index.ts'
 import {
   Execution,
+  keysOf,
   performPlan,
   planOf,
   type Action,
@@ -18,7 +19,7 @@ import {
   type Slips,
 } from '../procedure/index.ts'
 import { codeOfCue, durationsAt, Twin, USUAL_SITUATION, type Machine } from '../twin/index.ts'
-import { interventionOf, keysOf, slipsOf, type Slip, type StayingFault } from './faults.ts'
+import { interventionOf, slipsOf, type Slip, type StayingFault } from './faults.ts'
 
 /**
  * What one run leaves behind, as one number: a bit for each cue that came (by its code), above them the code of

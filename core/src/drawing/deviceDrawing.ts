@@ -119,10 +119,10 @@ function roomForNames(
   }
 }
 
-function keyMark({ isUsed, x, y }: PlacedKey, isBeside: boolean): DrawingMark {
+function keyMark({ key, isUsed, x, y }: PlacedKey, isBeside: boolean): DrawingMark {
   const [width, height] = isBeside ? [8, 22] : [26, 8]
   const ink = isUsed ? 'used-key' : 'key'
-  return { kind: 'rect', ink, x: x - width / 2, y: y - height / 2, width, height, round: 3 }
+  return { kind: 'rect', ink, x: x - width / 2, y: y - height / 2, width, height, round: 3, key: key.id }
 }
 
 /** Names left or right of the body, each beside its key, or as near as the one above leaves room. */

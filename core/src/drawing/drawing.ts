@@ -1,3 +1,5 @@
+import type { KeyId } from '../catalog/index.ts'
+
 /** What a mark of a drawing is, for whoever gives it its colour. */
 export type Ink =
   | 'held'
@@ -26,6 +28,8 @@ export type DrawingMark =
       readonly width: number
       readonly height: number
       readonly round?: number
+      /** The key of the device that it stands for. */
+      readonly key?: KeyId
     }
   | {
       readonly kind: 'line'

@@ -1,3 +1,4 @@
+import { keyId, type KeyId } from '../catalog/index.ts'
 import {
   beforeWork,
   planRoute,
@@ -83,6 +84,12 @@ export function factsOf(job: JobState): Facts {
   return made
 }
 
+/** Keys of the device that were tested and do nothing. */
+export function brokenKeysOn(job: JobState): readonly KeyId[] {
+  const { keysTested = {} } = standingOf(job).bench
+  return keyId.options.filter((key) => keysTested[key] === 'broken')
+}
+
 /** What has been done on a job, as gates, locks and the route need it. */
 export function progressOf(job: JobState): Progress {
   const { bench, deleted } = standingOf(job)
@@ -101,6 +108,7 @@ export function progressOf(job: JobState): Progress {
         ? { kind: 'signed', terms: agreement.terms }
         : { kind: agreement?.kind ?? 'none' },
     openedGates: job.waived.map(({ check }) => check),
+    brokenKeys: brokenKeysOn(job),
     failedActs: bench.didNotHelp ?? [],
   }
 }

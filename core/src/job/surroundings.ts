@@ -1,5 +1,21 @@
-import { modelById, type Family, type Model, type Pack } from '../catalog/index.ts'
-import { deviceOnJob, modelOnJob, type DeviceOnJob, type ModelFacts } from '../route/index.ts'
+import {
+  modelById,
+  type Family,
+  type KeyId,
+  type Model,
+  type Pack,
+  type StartState,
+} from '../catalog/index.ts'
+import { keysThatReset, methodsFrom } from '../procedure/index.ts'
+import {
+  deviceOnJob,
+  modelOnJob,
+  startTold,
+  type DeviceOnJob,
+  type Facts,
+  type ModelFacts,
+} from '../route/index.ts'
+import { runnableFamily } from '../twin/index.ts'
 import type { ModelKnown } from './standing.ts'
 
 /** What the catalogue says of the device of a job: nothing of its family where it is known by name only. */
@@ -13,7 +29,43 @@ const UNKNOWN: Surroundings = { model: undefined, device: undefined, family: und
 /** The same model gives the same object, so that what was computed with it holds. */
 const known = new WeakMap<Model, Map<Family | undefined, Surroundings>>()
 
-export function surroundingsIn(pack: Pack, facts: ModelFacts): Surroundings {
+/** @param brokenKeys keys of this very device that were tested and do nothing */
+export function surroundingsIn(
+  pack: Pack,
+  facts: ModelFacts & Pick<Facts, 'keysWork' | 'complaint' | 'powersOn'>,
+  brokenKeys: readonly KeyId[] = [],
+): Surroundings {
+  const around = surroundingsOfModel(pack, facts)
+  const { device, family } = around
+  if (!device || !family || (facts.keysWork !== 'no' && brokenKeys.length === 0)) return around
+  return withKeys(pack, { ...around, device, family }, startTold(facts))
+}
+
+/** What the keys lead to is worked out only where one is broken. */
+const withKeysKnown = new WeakMap<Family, Map<string, Surroundings>>()
+
+function withKeys(
+  pack: Pack,
+  around: Surroundings & { readonly device: DeviceOnJob; readonly family: Family },
+  start: StartState,
+): Surroundings {
+  const { device, family, model } = around
+  const name = `${model?.modelId ?? ''} ${start}`
+  const ofFamily = withKeysKnown.get(family) ?? new Map<string, Surroundings>()
+  withKeysKnown.set(family, ofFamily)
+  const before = ofFamily.get(name)
+  if (before) return before
+  const { machine } = runnableFamily(pack, family)
+  const keys = {
+    all: machine.keys,
+    suffice: keysThatReset(machine, methodsFrom(family, start), start === 'looping'),
+  }
+  const made = { ...around, device: { ...device, keys } }
+  ofFamily.set(name, made)
+  return made
+}
+
+function surroundingsOfModel(pack: Pack, facts: ModelFacts): Surroundings {
   const found = modelOnJob(pack, facts)
   const model = found?.model ?? modelById(pack, facts.modelId)
   if (!model) return UNKNOWN

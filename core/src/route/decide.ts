@@ -13,6 +13,7 @@ import {
 import { gatesOfTheJob, ownershipGate, type GateId } from './gates.ts'
 import { routeProblem, type RouteOutcome, type RouteProblem } from './model.ts'
 import { lockChanceOf, type Place } from './place.ts'
+import { keysLeadThere } from './worlds.ts'
 
 /** Why an action was chosen: a code for the sentence and the facts in it. */
 export interface Reason {
@@ -39,6 +40,7 @@ export type ReasonCode =
   | 'secret-forgotten'
   | 'trouble-stays'
   | 'no-way-into-recovery'
+  | 'broken-key'
   | 'asks-for-account'
   | 'account-page'
   | 'authorised-release'
@@ -102,6 +104,7 @@ export function problemOf(given: Given): RouteProblem {
   return routeProblem({
     facts: given.facts,
     device: given.device,
+    brokenKeys: given.progress.brokenKeys,
     prices: given.prices,
     closed: closedBy(given),
     start: startOf(given),
@@ -170,7 +173,10 @@ function choiceOf(action: RouteAction, { branches }: RoutePolicy, given: Given):
   }
 }
 
-function reasonOf(action: RouteAction, { facts, device }: Given): Reason {
+function reasonOf(action: RouteAction, { facts, device, progress }: Given): Reason {
+  const { brokenKeys } = progress
+  const isBarredByKeys =
+    facts.complaint !== 'second-hand' && keysLeadThere({ facts, device, brokenKeys }) === 0
   const why = (code: ReasonCode, ...names: FactName[]): Reason => ({ code, facts: names })
   switch (action) {
     case 'ask-first':
@@ -206,14 +212,16 @@ function reasonOf(action: RouteAction, { facts, device }: Given): Reason {
     case 'makers-service':
       return facts.complaint === 'second-hand'
         ? why('stranger-service', 'proofOfPurchase')
-        : device?.canReachRecovery === false
-          ? why('no-way-into-recovery', 'modelId')
-          : why('no-way-into-recovery', 'proofOfPurchase')
+        : isBarredByKeys
+          ? why('broken-key', 'keysWork')
+          : device?.canReachRecovery === false
+            ? why('no-way-into-recovery', 'modelId')
+            : why('no-way-into-recovery', 'proofOfPurchase')
     case 'authorised-release':
       return why('authorised-release', 'registryAnswer', 'proofOfPurchase')
     case 'leave-it':
     case 'refuse':
-      return why('not-worth-it', 'complaint')
+      return isBarredByKeys ? why('broken-key', 'keysWork') : why('not-worth-it', 'complaint')
   }
 }
 

@@ -5,6 +5,7 @@ import {
   type ModelVersion,
   type Pack,
   type Procedure,
+  type StartState,
 } from '../catalog/index.ts'
 import type { DeviceOnJob, Facts } from './facts.ts'
 
@@ -13,6 +14,10 @@ export type ModelFacts = Pick<Facts, 'modelId' | 'systemVersion' | 'behavesAsSys
 
 /** Stands for a system older than any that changed anything. */
 export const AS_IT_CAME = 1
+
+/** How the device was told to be, before anything is done to it. */
+export const startTold = ({ complaint, powersOn }: Pick<Facts, 'complaint' | 'powersOn'>): StartState =>
+  complaint === 'restarts-into-recovery' ? 'looping' : powersOn === 'no' ? 'off' : 'on-locked'
 
 /** The version of its system a device is taken as; undefined, as it came, where nobody knows or has seen. */
 export const systemOf = ({ systemVersion, behavesAsSystem }: ModelFacts): number | undefined =>

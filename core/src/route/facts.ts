@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { answer, secondStep } from '../account/index.ts'
+import type { KeyId } from '../catalog/index.ts'
 import type { WaitLaw } from '../clocks/index.ts'
 
 /** What the counter learns about a job. A fact that is absent has not been asked; `unknown` is an answer. */
@@ -141,6 +142,9 @@ export interface DeviceOnJob {
   readonly asksForAccount: boolean
   readonly acceptsOldScreenLock: boolean
   readonly canReachRecovery: boolean
+  /** Its keys, and which of them suffice for a reset through recovery; undefined where none is said to be broken. */
+  readonly keys?:
+    { readonly all: readonly KeyId[]; readonly suffice: readonly (readonly KeyId[])[] } | undefined
   /** The maker provides the system's file; undefined where nobody has said. */
   readonly systemFile?: boolean | undefined
   /** From some version of the system on it behaves otherwise. */
@@ -167,6 +171,8 @@ export interface Progress {
   readonly consent: ConsentGiven
   /** Gates that a lead has opened, with a recorded reason. */
   readonly openedGates: readonly string[]
+  /** Keys that were tested and do nothing. */
+  readonly brokenKeys: readonly KeyId[]
   /** What was tried and did not help. */
   readonly failedActs: readonly RouteAction[]
 }
@@ -202,5 +208,6 @@ export const NOTHING_DONE: Progress = {
   handedBack: false,
   consent: { kind: 'none' },
   openedGates: [],
+  brokenKeys: [],
   failedActs: [],
 }

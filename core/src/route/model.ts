@@ -35,7 +35,7 @@ export interface RouteProblem extends DecisionProblem<Place, World> {
 export function routeProblem(given: Circumstances): RouteProblem {
   const common: Common = { ...valuesOf(given), ready: new Map(), stops: new Map() }
   return {
-    worlds: believedAfter(worldsOf(given.facts, given.device), given, common),
+    worlds: believedAfter(worldsOf(given), given, common),
     start: given.start,
     nameOf: ({ phase, failed, before, passwordFound, wiped }) =>
       `${phase}${passwordFound ? '+' : ''}${wiped ? '!' : ''}:${failed.join()}:${before.join()}`,

@@ -1,3 +1,4 @@
+import type { KeyId } from '../catalog/index.ts'
 import type { PriceList } from '../price/index.ts'
 import type { DeviceOnJob, Facts, RouteAction } from './facts.ts'
 import { chanceOf } from './priors.ts'
@@ -27,6 +28,8 @@ export type End =
 export interface Circumstances {
   readonly facts: Facts
   readonly device: DeviceOnJob | undefined
+  /** Keys that were tested and do nothing. */
+  readonly brokenKeys: readonly KeyId[]
   readonly prices: PriceList
   /** Acts that a gate closes. */
   readonly closed: ReadonlySet<RouteAction>

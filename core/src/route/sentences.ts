@@ -75,6 +75,7 @@ const REASON_WORDS: Readonly<Record<ReasonCode, string>> = {
     'The screen lock is forgotten: the reset from recovery lifts it and deletes everything.',
   'trouble-stays':
     'If nothing gentler helps, the reset from recovery puts the system in order and deletes everything.',
+  'broken-key': 'A key is broken, and no method of this family goes without it: a matter for repair.',
   'no-way-into-recovery': 'If recovery cannot be reached, the maker’s service can.',
   'asks-for-account': 'It asks for an account that was on it: its owner signs in, on Wi-Fi.',
   'account-page': 'If the sign-in is refused, the owner takes the device off the account elsewhere.',

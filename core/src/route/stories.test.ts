@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { decide } from './decide.ts'
 import { PHONE, SEEN } from './fixtures.ts'
 import { USUAL_PRICES } from '../price/index.ts'
 import {
@@ -19,6 +20,11 @@ import type { DeviceOnJob, Facts, Progress, RouteAction } from './index.ts'
  */
 const account: Facts = { accountOnDevice: 'yes', knowsAccountPassword: 'yes', secondStep: 'mail' }
 
+/** No method goes without any of its keys. */
+const NEEDS_ALL_KEYS: DeviceOnJob = {
+  ...PHONE,
+  keys: { all: ['power', 'volume-up'], suffice: [['power', 'volume-up']] },
+}
 interface Story {
   readonly facts: Facts
   readonly device?: DeviceOnJob
@@ -86,7 +92,7 @@ const STORIES: Readonly<Record<string, Story>> = {
       knowsScreenLock: 'yes',
       dataWorth: 'precious',
     },
-    device: { ...PHONE, systemFile: true },
+    device: { ...NEEDS_ALL_KEYS, systemFile: true },
     route: ['clear-cache', 'install-system-again'],
     why: 'harmless',
     changes: [
@@ -105,6 +111,7 @@ const STORIES: Readonly<Record<string, Story>> = {
     },
     route: ['clear-cache', 'reset-from-settings', 'reset-from-recovery'],
     why: 'harmless',
+    device: NEEDS_ALL_KEYS,
     changes: [
       [{ knowsScreenLock: 'no' }, 'clear-cache'],
       [{ keysWork: 'no' }, 'reset-from-settings'],
@@ -172,6 +179,7 @@ const STORIES: Readonly<Record<string, Story>> = {
   },
   'the PIN is known, a stranger to settings': {
     facts: { ...SEEN, complaint: 'freezes', knowsScreenLock: 'yes', accountOnDevice: 'no', keysWork: 'no' },
+    device: NEEDS_ALL_KEYS,
     route: ['reset-from-settings'],
     why: 'settings ask for it',
     changes: [
@@ -279,6 +287,43 @@ describe('the gates decide before any worth', () => {
   })
   it('a lead opens what an administrator has agreed to', () => {
     expect(actions({ workManaged: 'yes' }, { openedGates: ['not-work-managed'] })[0]).not.toBe('refuse')
+  })
+})
+
+describe('a broken key closes only what needs it', () => {
+  const { facts } = STORIES['a forgotten PIN'] as Story
+  const all = ['power', 'volume-up', 'volume-down'] as const
+  const device = { ...PHONE, keys: { all, suffice: [['power', 'volume-down'] as const] } }
+  const solvedBy = (brokenKeys: Progress['brokenKeys'], change: Partial<Facts> = { keysWork: 'no' }) => {
+    const { problem } = decide({
+      facts: { ...facts, ...change },
+      device,
+      progress: { ...NOTHING_DONE, brokenKeys },
+      prices: USUAL_PRICES,
+    })
+    return problem.worlds.reduce(
+      (sum, { world, probability }) => sum + (world.reachesRecovery ? probability : 0),
+      0,
+    )
+  }
+  it('the one that is not needed changes nothing', () => {
+    expect(solvedBy(['volume-up'])).toBeCloseTo(solvedBy([], { keysWork: 'yes' }), 12)
+  })
+  it('one that every method needs leaves no way into recovery, and says so', () => {
+    expect(solvedBy(['power'])).toBe(0)
+    expect(solvedBy(['volume-up', 'volume-down'])).toBe(0)
+    const { choices } = planRoute({ ...facts, keysWork: 'no' }, device, {
+      ...NOTHING_DONE,
+      brokenKeys: ['power'],
+    })
+    expect(choices.map(({ action }) => action)).not.toContain('reset-from-recovery')
+    expect(choices[0]?.reason).toEqual({ code: 'broken-key', facts: ['keysWork'] })
+  })
+  it('where nobody has said which, each of them is as likely', () => {
+    expect(solvedBy([])).toBeCloseTo(solvedBy([], { keysWork: 'yes' }) / 3, 12)
+  })
+  it('a key found broken at the bench counts, whatever was said at the counter', () => {
+    expect(solvedBy(['power'], { keysWork: 'yes' })).toBe(0)
   })
 })
 

@@ -1,5 +1,7 @@
 import type { Weighted } from '../decision/index.ts'
+import type { KeyId } from '../catalog/index.ts'
 import type { DeviceOnJob, Facts } from './facts.ts'
+import type { Circumstances } from './place.ts'
 import { chanceOf, priorOf } from './priors.ts'
 
 /** What is hidden while a job is decided. Whether a carrier lock is on it stands in the place, not here. */
@@ -13,8 +15,11 @@ export interface World {
   readonly reachesRecovery: boolean
 }
 
+type Hands = Pick<Circumstances, 'facts' | 'device' | 'brokenKeys'>
+
 /** The worlds with their chances; what cannot matter on this job is not told apart. */
-export function worldsOf(facts: Facts, device: DeviceOnJob | undefined): readonly Weighted<World>[] {
+export function worldsOf(given: Hands): readonly Weighted<World>[] {
+  const { facts } = given
   const { complaint } = facts
   const isLocked = complaint === 'forgotten-lock' || complaint === 'too-many-tries'
   const isTouched =
@@ -25,7 +30,7 @@ export function worldsOf(facts: Facts, device: DeviceOnJob | undefined): readonl
   const remote = only(isLocked, chanceOf('remoteUnlockSetUp', facts) * chanceOf('online', facts))
   return all(
     only(isTouched, chanceOf('knowsScreenLock', facts)),
-    only(isTouched, reachesRecovery(facts, device)),
+    only(isTouched, reachesRecovery(given)),
     account,
   ).flatMap(({ world: [knows, reaches, has], probability }) =>
     // Without an account nothing of it matters.
@@ -73,8 +78,29 @@ function getsSecondStep(facts: Facts): number {
   return (ways ?? []).reduce((all, [way, share]) => all + share * (chances[way] ?? 1), 0)
 }
 
-function reachesRecovery(facts: Facts, device: DeviceOnJob | undefined): number {
+function reachesRecovery(given: Hands): number {
+  const { facts, device } = given
   if (device && !device.canReachRecovery) return 0
   const known = facts.complaint === 'restarts-into-recovery' ? 1 : device ? 0.97 : 0.75
-  return known * chanceOf('keysWork', facts) * (0.3 + 0.7 * chanceOf('powersOn', facts))
+  return known * keysLeadThere(given) * (0.3 + 0.7 * chanceOf('powersOn', facts))
+}
+
+/** Whether a reset through recovery is to be had with none of these keys. */
+export const resetsWithout = (
+  { suffice }: NonNullable<DeviceOnJob['keys']>,
+  broken: readonly KeyId[],
+): boolean => suffice.some((some) => !some.some((key) => broken.includes(key)))
+
+/** A broken key is in the way of a reset, where nobody knows which one or what the family needs. Common practice, no source. */
+const GOES_WITHOUT = 0.3
+
+/** The chance that the keys that work lead to a reset: known where the broken ones are named, and the device is. */
+export function keysLeadThere({ facts, device, brokenKeys }: Hands): number {
+  const keys = device?.keys
+  if (brokenKeys.length > 0) return keys ? (resetsWithout(keys, brokenKeys) ? 1 : 0) : GOES_WITHOUT
+  const oneBroken = keys
+    ? keys.all.filter((key) => resetsWithout(keys, [key])).length / Math.max(1, keys.all.length)
+    : GOES_WITHOUT
+  const work = chanceOf('keysWork', facts)
+  return work + (1 - work) * oneBroken
 }

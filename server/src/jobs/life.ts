@@ -9,6 +9,7 @@ import {
   imeisOf,
   listedOf,
   PROJECTION,
+  brokenKeysOn,
   surroundingsIn,
   viewOf,
   type Command,
@@ -90,7 +91,10 @@ export class JobLife {
   /** What a job is looked at with. @throws Error where its catalogue or prices were not read before */
   known(job: JobState): Known {
     const { pack } = this.#catalog.held(job.catalogId)
-    return { ...surroundingsIn(pack, factsOf(job)), prices: this.#prices.held(job.pricesId) }
+    return {
+      ...surroundingsIn(pack, factsOf(job), brokenKeysOn(job)),
+      prices: this.#prices.held(job.pricesId),
+    }
   }
 
   async ready(job: JobState): Promise<Known> {

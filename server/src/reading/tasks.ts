@@ -1,5 +1,4 @@
-import { constants, setPriority } from 'node:os'
-import { isMainThread, type MessagePort } from 'node:worker_threads'
+import type { MessagePort } from 'node:worker_threads'
 import { api, type Body, type Problem } from '@benevox/contract'
 import { hostileParts, readPack, tooMuchIn, type Pack, type PackAsWritten } from '@benevox/core/catalog'
 import { changed, digestOf, faulty } from '../catalog/change.ts'
@@ -8,9 +7,6 @@ import { ProblemError } from '../http/problem.ts'
 import { givePack } from './slices.ts'
 
 /** What is large is read and checked here, on a thread of its own: nobody else waits for it. */
-
-// It lets those go first who wait for an answer. On Linux a priority is the thread's own.
-if (!isMainThread) setPriority(constants.priority.PRIORITY_LOW)
 
 /** Nothing was made of it, and why. */
 interface Refused {

@@ -16,6 +16,7 @@ import {
   situationOf,
   stateOf,
   statementsOf,
+  brokenKeysOn,
   surroundingsIn,
   viewOf,
   type BenchChange,
@@ -97,7 +98,10 @@ export function createJobSession(id: number, shared: Shared) {
   function worldOf(job: JobState, now: string): World | undefined {
     const pack = shared.packOf(job.catalogId)
     const prices = shared.pricesOf(job.pricesId)
-    return pack && prices && { now, by: shared.by(), prices, ...surroundingsIn(pack, factsOf(job)) }
+    return (
+      pack &&
+      prices && { now, by: shared.by(), prices, ...surroundingsIn(pack, factsOf(job), brokenKeysOn(job)) }
+    )
   }
   /** The job as it is here: what the server has, and over it what it has not acknowledged yet, in order. */
   const shown = computed<JobState | undefined>(() => {

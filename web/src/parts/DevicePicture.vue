@@ -13,10 +13,20 @@ const props = defineProps<{
   turned?: boolean
   /** Without the names of the keys. */
   plain?: boolean
+  /** A key can be clicked where it is drawn. */
+  choosable?: boolean
 }>()
+defineEmits<{ chosen: [key: KeyId] }>()
 const words = phrases('en')
 const drawing = computed(() =>
   deviceDrawing(props.family, props.kind, props.plain ? undefined : 'en', props.pressed, props.turned),
+)
+/** How far beside a key a finger or a mouse still means it. */
+const ROUND_A_KEY = 12
+const keyMarks = computed(() =>
+  drawing.value.marks.flatMap((mark) =>
+    mark.kind === 'rect' && mark.key !== undefined ? [{ key: mark.key, mark }] : [],
+  ),
 )
 const label = computed(
   () =>
@@ -34,5 +44,17 @@ const label = computed(
     :aria-label="label"
   >
     <DrawnMarks :marks="drawing.marks" />
+    <template v-if="choosable">
+      <rect
+        v-for="{ key, mark } in keyMarks"
+        :key="key"
+        class="cursor-pointer fill-transparent hover:fill-brass/30"
+        :x="mark.x - ROUND_A_KEY"
+        :y="mark.y - ROUND_A_KEY / 3"
+        :width="mark.width + 2 * ROUND_A_KEY"
+        :height="mark.height + (2 * ROUND_A_KEY) / 3"
+        @click="$emit('chosen', key)"
+      />
+    </template>
   </svg>
 </template>

@@ -9,6 +9,7 @@ import {
   type Way,
 } from '@benevox/core/diagnosis'
 import { criticalSentence, phrases, procedureSheet, roomSentence, whyMissed } from '@benevox/core/procedure'
+import { resetsWithout, startTold } from '@benevox/core/route'
 import { computed, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../job/jobs.ts'
@@ -47,12 +48,7 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
 
   /** What the counter was told decides which ways stand first; the technician may choose another. */
   const start = computed<StartState>(() => {
-    const told =
-      job.facts.complaint === 'restarts-into-recovery'
-        ? 'looping'
-        : job.facts.powersOn === 'no'
-          ? 'off'
-          : 'on-locked'
+    const told = startTold(job.facts)
     const into = props.family.procedures.filter(({ goal }) => goal === 'recovery-menu')
     // A family that has no method from there is begun with as its first one begins.
     return into.some(({ from }) => from === told) ? told : (into[0]?.from ?? told)
@@ -177,8 +173,14 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
   })
   /** Why the method that is shown cannot be done: keys found broken, and whether another goes without them. */
   const broken = computed(() => {
-    const keys = procedure.value ? brokenIn(procedure.value) : []
-    const isWithout = possible.value.some((one) => brokenIn(one).length === 0)
+    const found = job.progress?.brokenKeys ?? []
+    // Its menus are driven with keys too.
+    const isWithout =
+      !job.device?.keys || found.length === 0 || resetsWithout(job.device.keys, found)
+        ? possible.value.some((one) => brokenIn(one).length === 0)
+        : false
+    const inTheWay = procedure.value ? brokenIn(procedure.value) : []
+    const keys = inTheWay.length > 0 || isWithout ? inTheWay : found
     return keys.length > 0 ? { keys, isWithout } : undefined
   })
   const sheetOf = (id: string | undefined) => {

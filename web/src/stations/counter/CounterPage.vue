@@ -24,6 +24,7 @@ import LeadBlock from './LeadBlock.vue'
 import PapersBlock from './PapersBlock.vue'
 import RegistryBlock from './RegistryBlock.vue'
 import RouteBeside from './RouteBeside.vue'
+import WhichKeys from './WhichKeys.vue'
 import { useQuestions } from './useQuestions.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 
@@ -90,6 +91,10 @@ const needsAgreement = computed(
   () => hasRoute.value && !waitsForDevice.value && job.route?.consent.state !== 'given',
 )
 const firstGate = computed(() => open.value.find(({ why }) => why === 'opens-a-gate' || why === 'safety'))
+/** Not all keys work: until one is named, and again whenever that question is opened. */
+const asksWhichKey = computed(
+  () => job.facts.keysWork === 'no' && (now.value === 'keysWork' || job.progress?.brokenKeys.length === 0),
+)
 /** Whoever agrees to something has a name. */
 const lacksName = computed(() => job.customer.name === '')
 async function toCustomer(): Promise<void> {
@@ -112,6 +117,7 @@ usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
             @next="next"
             @later="putOff"
           />
+          <WhichKeys v-if="asksWhichKey && job.found" :model="job.found.model" :family="job.found.family" />
           <LeadBlock />
           <div
             id="customer"

@@ -1,5 +1,8 @@
 <script setup lang="ts">
+import { namesIn } from '@benevox/core/catalog'
+import { phrases } from '@benevox/core/procedure'
 import type { FactName, Question } from '@benevox/core/route'
+import { computed } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../job/jobs.ts'
 import { factText } from '../../words/facts.ts'
@@ -15,7 +18,12 @@ defineProps<{
 const emit = defineEmits<{ ask: [name: FactName] }>()
 const job = useJob()
 const catalog = useCatalog()
-const text = (name: FactName) => factText(name, job.facts[name], catalog.modelName)
+const keyWords = computed(() => phrases('en', job.found && namesIn(job.found.family)).key)
+const text = (name: FactName) => {
+  const said = factText(name, job.facts[name], catalog.modelName)
+  const broken = name === 'keysWork' && job.facts.keysWork === 'no' ? (job.progress?.brokenKeys ?? []) : []
+  return [said, ...broken.map((key) => keyWords.value[key])].join(', ')
+}
 </script>
 
 <template>

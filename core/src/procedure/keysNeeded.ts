@@ -1,0 +1,99 @@
+import type { Family, KeyId, Procedure, StartState } from '../catalog/index.ts'
+import { USUAL_SITUATION, type Machine, type MachineTrigger, type Situation } from '../twin/index.ts'
+import { wayToWipe } from './menuLine.ts'
+import { whereRecoveryOpens } from './recoveryPlaces.ts'
+
+/** The keys that a procedure uses, each once. */
+export function keysOf({ steps }: Pick<Procedure, 'steps'>): readonly KeyId[] {
+  const keys = steps.flatMap((step): readonly KeyId[] => {
+    switch (step.do) {
+      case 'hold':
+      case 'let-go':
+        return step.keys
+      case 'slide':
+        return [step.from, step.to]
+      case 'press':
+      case 'long-press':
+        return [step.key]
+      default:
+        return []
+    }
+  })
+  return [...new Set(keys)]
+}
+
+/**
+ * The methods into recovery that can begin with the device as it was told to be; what is on can be switched off first.
+ * A family that has none from there is begun with as its first one begins.
+ */
+export function methodsFrom(
+  { procedures }: Pick<Family, 'procedures'>,
+  told: StartState,
+): readonly Procedure[] {
+  const into = procedures.filter(({ goal }) => goal === 'recovery-menu')
+  const start = into.some(({ from }) => from === told) ? told : into[0]?.from
+  return into.filter(({ from }) => from === start || (start === 'on-locked' && from === 'off'))
+}
+
+/**
+ * With which keys a device can be reset through recovery: a method into it, and its menus to the wipe.
+ * @param methods those that may be begun with
+ * @param isLedIn it comes up in recovery by itself, as one does that loops: no method is needed
+ * @returns sets that suffice, none of them part of another; empty where no keys lead there
+ */
+export function keysThatReset(
+  machine: Machine,
+  methods: readonly Procedure[],
+  isLedIn: boolean,
+): readonly (readonly KeyId[])[] {
+  const ways = methods.flatMap((procedure) => {
+    const opensAt = whereRecoveryOpens(machine, { procedures: [procedure] }, USUAL_SITUATION)
+    return opensAt === undefined ? [] : [{ opensAt, keys: isLedIn ? [] : keysOf(procedure) }]
+  })
+  const suffice: (readonly KeyId[])[] = []
+  for (const some of fewestFirst(machine.keys)) {
+    if (suffice.some((fewer) => fewer.every((key) => some.includes(key)))) continue
+    const has = ({ keys, opensAt }: (typeof ways)[number]) =>
+      keys.every((key) => some.includes(key)) && leadsToTheWipe(machine, opensAt, some, USUAL_SITUATION)
+    if (ways.some(has)) suffice.push(some)
+  }
+  return suffice
+}
+
+/** Whether the menus lead to the wipe from a state by these keys alone, and by what is no key. */
+export function leadsToTheWipe(
+  machine: Machine,
+  from: number,
+  keys: readonly KeyId[],
+  situation: Situation,
+): boolean {
+  const missing = machine.keys.reduce((set, key, nth) => (keys.includes(key) ? set : set | (1 << nth)), 0)
+  const states = machine.states.map((state) => ({
+    ...state,
+    transitions: state.transitions.filter(({ trigger }) => (keysIn(trigger) & missing) === 0),
+  }))
+  return wayToWipe({ ...machine, states }, from, situation) !== undefined
+}
+
+/** The set of keys that an input of the hand needs. */
+function keysIn(trigger: MachineTrigger): number {
+  switch (trigger.kind) {
+    case 'press':
+      return (1 << trigger.key) | trigger.with
+    case 'long-press':
+    case 'key-down':
+    case 'turn':
+      return 1 << trigger.key
+    case 'hold':
+      return trigger.keys
+    default:
+      return 0
+  }
+}
+
+function fewestFirst(keys: readonly KeyId[]): readonly (readonly KeyId[])[] {
+  const sets = Array.from({ length: 1 << keys.length }, (_, set) =>
+    keys.filter((_key, nth) => (set & (1 << nth)) !== 0),
+  )
+  return sets.sort((a, b) => a.length - b.length)
+}
