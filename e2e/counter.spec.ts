@@ -7,6 +7,7 @@ import { answer, askFor, knownLine, ORDINARY, pdfBehind, sign, signIn, takeIn, t
 
 const imei = (first14: string) => `${first14}${checkDigit(first14)}`
 
+const ADDRESS = 'q@t.example'
 /** What somebody who knows it answers, by question: a key, or letters and Enter. */
 const BY_KEY: Readonly<Record<string, string>> = {
   'Look, feel, smell': '1',
@@ -20,6 +21,7 @@ const BY_KEY: Readonly<Record<string, string>> = {
   'Which device': 'vane 5',
   'Account on the device': '1',
   'Knows its password': '1',
+  'Its address': ADDRESS,
   'Second step comes by': '3',
   'Password changed in the last days': '2',
   'Remote unlock set up': '2',
@@ -73,7 +75,8 @@ test('an intake by keyboard alone, from the list to the agreement', async ({ pag
   strokes += 'cQ. Test'.length + 2
   const seconds = (Date.now() - from) / 1000
   test.info().annotations.push({ type: 'keystrokes', description: `${strokes} in ${seconds.toFixed(1)} s` })
-  expect(strokes).toBeLessThan(70)
+  // The account’s address is as long as it is.
+  expect(strokes - ADDRESS.length).toBeLessThan(70)
 })
 
 test('an intake from a photo of the label: codes read, both slots taken, the box compared', async ({
@@ -226,7 +229,8 @@ test('on the telephone: what to bring, a carrier order by IMEI alone, agreed to 
   const bring = page.getByRole('region', { name: 'To bring' })
   await expect(bring).toContainText('receipt or box with the same IMEI')
   await expect(bring).toContainText('the device, charged if possible')
-  await answer(page, { 'What is wrong': 'Carrier lock only', 'Carrier lock': 'Yes' })
+  await answer(page, { 'What is wrong': 'Carrier lock only' })
+  await expect(knownLine(page, 'Carrier lock')).toContainText('Yes')
   await expect(bring).not.toContainText('the device, charged')
   await expect(page.getByTestId('route-main')).toHaveText('Ask the carrier for a free release')
   await answer(page, {

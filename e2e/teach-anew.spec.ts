@@ -1,5 +1,5 @@
 import type { Answer } from '@benevox/contract'
-import type { Facts } from '@benevox/core/route'
+import { systemOf, type Facts } from '@benevox/core/route'
 import { expect, test, type Page } from '@playwright/test'
 import { agreedTo, followSteps, signIn, throughTheFirstStart, throughTheMenu } from './shop.ts'
 import { catalogue, fillTheGaps, setTimes, tab } from './teaching.ts'
@@ -123,7 +123,7 @@ async function saveAndWork(page: Page, letters: string, modelText: string, ways:
   const taught = pack.models.find((model) => model.modelText === modelText)
   await page.goto(`/bench/${await agreedTo(page, letters, facts)}`)
   await expect(page.getByTestId('critical')).toBeVisible()
-  const at = new TechnicianAtDevice(taught?.id ?? '', pack, {}, facts.systemVersion)
+  const at = new TechnicianAtDevice(taught?.id ?? '', pack, {}, systemOf(facts))
   await followSteps(page, at)
   await throughTheMenu(page, at, { wrong: 'XX-1', right: modelText })
   await throughTheFirstStart(page, at)

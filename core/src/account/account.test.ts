@@ -2,7 +2,12 @@ import { describe, expect, it } from 'vitest'
 import { earliestSignIn, foreseeAccountLock, foresightSentences, type AccountFacts } from './index.ts'
 
 const asking = { asksForAccount: true, acceptsOldScreenLock: false }
-const known: AccountFacts = { accountOnDevice: 'yes', knowsAccountPassword: 'yes', secondStep: 'mail' }
+const known: AccountFacts = {
+  accountOnDevice: 'yes',
+  accountAddress: 'e.marl at mail.example',
+  knowsAccountPassword: 'yes',
+  secondStep: 'mail',
+}
 const foresee = (
   facts: Partial<AccountFacts> = {},
   way: 'from-recovery' | 'from-settings' | 'none' = 'from-recovery',
@@ -54,6 +59,10 @@ describe('who can answer, and how the second step arrives', () => {
     ])
     expect(foresee({ secondStep: 'not-set-up' }).before).toEqual([])
     expect(foresee({ secondStep: undefined }).before).toEqual(['ask-how-it-comes'])
+  })
+  it('the address is written down before the reset: the device asks for it', () => {
+    expect(foresee({ accountAddress: undefined }).before).toContain('ask-for-the-address')
+    expect(foresee().before).toEqual(['open-the-mail-elsewhere'])
   })
 })
 

@@ -18,13 +18,14 @@ export type SecondStep = z.infer<typeof secondStep>
 /** What is known of the account on the device, before the wipe. */
 export interface AccountFacts {
   readonly accountOnDevice?: Answer | undefined
+  readonly accountAddress?: string | undefined
   readonly knowsAccountPassword?: Answer | undefined
   readonly knowsScreenLock?: Answer | undefined
   readonly secondStep?: SecondStep | undefined
   readonly passwordChangedLately?: Answer | undefined
   readonly esimProfile?: Answer | undefined
-  /** The platform's major version. */
-  readonly systemVersion?: number | undefined
+  /** The platform's major version; `unknown` is an answer. */
+  readonly systemVersion?: number | 'unknown' | undefined
   /** The account that it asks for now is a stranger's. */
   readonly isStrangers?: boolean
 }
@@ -67,6 +68,7 @@ export type BeforeSignIn =
   | 'find-the-codes'
   | 'open-the-mail-elsewhere'
   | 'ask-how-it-comes'
+  | 'ask-for-the-address'
 
 /** Reset protection came with the platform's version 5.1 (from memory): with 5 it may be there, before it is not. */
 const FIRST_WITH_LOCK = 5
@@ -94,7 +96,9 @@ export function foreseeAccountLock(
     why,
     who,
     secondStep: signsIn ? (facts.secondStep ?? 'unknown') : undefined,
-    before: signsIn ? beforeSignIn(facts) : [],
+    before: signsIn
+      ? [...(facts.accountAddress ? [] : (['ask-for-the-address'] as const)), ...beforeSignIn(facts)]
+      : [],
     waitHours: signsIn ? waitAfterChange(facts, who) : NO_WAIT,
   }
 }
@@ -114,7 +118,8 @@ function willAsk(
 ): readonly [AccountForesight['asks'], AccountForesight['why']] {
   if (way === 'none') return ['no', 'no-reset']
   if (way === 'from-settings') return ['no', 'reset-from-settings']
-  if (systemVersion !== undefined && systemVersion < FIRST_WITH_LOCK) return ['no', 'system-before-the-lock']
+  if (typeof systemVersion === 'number' && systemVersion < FIRST_WITH_LOCK)
+    return ['no', 'system-before-the-lock']
   if (family?.asksForAccount === false) return ['no', 'family-does-not-ask']
   if (accountOnDevice === 'no') return ['no', 'no-account']
   if (accountOnDevice !== 'yes') return ['maybe', 'account-not-known']
@@ -154,7 +159,7 @@ function waitAfterChange(
 ): AccountForesight['waitHours'] {
   // Who must find the password anew changes it.
   if (passwordChangedLately !== 'yes' && who !== 'password-first') return NO_WAIT
-  if (systemVersion === undefined) return { from: WAIT_HOURS, to: FORMER_WAIT_HOURS }
+  if (typeof systemVersion !== 'number') return { from: WAIT_HOURS, to: FORMER_WAIT_HOURS }
   return systemVersion < SYSTEM_WITH_SHORT_WAIT
     ? { from: FORMER_WAIT_HOURS, to: FORMER_WAIT_HOURS }
     : { from: WAIT_HOURS, to: WAIT_HOURS }

@@ -14,7 +14,7 @@ const WHY: Readonly<Record<AccountForesight['why'], string>> = {
 
 const WHO: Readonly<Record<AccountForesight['who'], string>> = {
   'nobody-needed': '',
-  customer: 'The customer can answer: address and password are known.',
+  customer: 'The customer can answer: the password is known.',
   'old-screen-lock': 'The old screen lock answers it too on this family.',
   'password-first':
     'The password is not known: the customer recovers it with the account’s own recovery first.',
@@ -29,6 +29,7 @@ export const BEFORE_SIGN_IN_WORDS: Readonly<Record<BeforeSignIn, string>> = {
   'bring-the-other-device': 'The prompt comes to another device: it must be here and charged.',
   'find-the-codes': 'Backup codes are needed: have the customer find them before the reset.',
   'open-the-mail-elsewhere': 'The code comes by e-mail: the customer must be able to open it elsewhere.',
+  'ask-for-the-address': 'Write down the account’s address now: the device will ask for it.',
   'ask-how-it-comes': 'Ask how the second step comes.',
 }
 

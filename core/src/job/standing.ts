@@ -2,6 +2,7 @@ import { keyId, type KeyId } from '../catalog/index.ts'
 import {
   beforeWork,
   planRoute,
+  saidWith,
   stationOf,
   type DeviceOnJob,
   type Facts,
@@ -74,12 +75,13 @@ export function isReported({ registry }: Pick<JobState, 'registry'>): boolean {
 
 const factsKnown = new WeakMap<JobState, Facts>()
 
-/** The facts a decision stands on: what people answered, and what the registry said. */
+/** The facts a decision stands on: what people answered, what that itself says, and what the registry said. */
 export function factsOf(job: JobState): Facts {
   const before = factsKnown.get(job)
   if (before) return before
   const registryAnswer = registryStands(job)
-  const made = registryAnswer === undefined ? job.answers : { ...job.answers, registryAnswer }
+  const answers = { ...saidWith(job.answers), ...job.answers }
+  const made = registryAnswer === undefined ? answers : { ...answers, registryAnswer }
   factsKnown.set(job, made)
   return made
 }

@@ -313,7 +313,8 @@ export class Acts {
     return {
       getsIn: ({ reachesRecovery: reaches }) => (reaches ? works : 0),
       inVain: ({ reachesRecovery: reaches }) => (reaches ? 1 - works : 0),
-      asked: ({ accountOnDevice }) => (accountOnDevice ? asks : 0),
+      // Wiped before the reset from recovery: from its settings, and for that the account was taken off.
+      asked: ({ accountOnDevice }) => (accountOnDevice && !this.#place.wiped ? asks : 0),
     }
   }
 

@@ -2,9 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { RANDOM_FACTS } from '../../test/randomFacts.ts'
 import { solve, valueOfKnowing } from '../decision/index.ts'
-import { PHONE, WATCH } from './fixtures.ts'
+import { PHONE, SEEN, WATCH } from './fixtures.ts'
 import { USUAL_PRICES } from '../price/index.ts'
-import { askNext, foresee, NOTHING_DONE, planRoute, priorOf, problemOf } from './index.ts'
+import { askNext, foresee, NOTHING_DONE, planRoute, priorOf, problemOf, saidWith } from './index.ts'
 import { MAY_CHANGE, Valuer } from './ask.ts'
 import { decide } from './decide.ts'
 import type { World } from './worlds.ts'
@@ -64,6 +64,68 @@ describe('what to ask next', () => {
     const card = askNext(given(forgotten)).find(({ name }) => name === 'memoryCard')
     expect(card).toEqual({ name: 'memoryCard', why: 'too-late-after', worthMinor: 0 })
   })
+  it('“Carrier lock only” says that there is one, and an order has to know whose', () => {
+    const only: Facts = {
+      complaint: 'carrier-lock-only',
+      deviceHere: 'no',
+      ...saidWith({ complaint: 'carrier-lock-only' }),
+    }
+    const asked = names(only)
+    expect(asked).not.toContain('carrierLocked')
+    expect(
+      askNext(given(only))
+        .filter(({ why }) => why === 'for-the-order')
+        .map(({ name }) => name),
+    ).toEqual(['originalCarrier', 'carrierCountry'])
+    const told = names({ ...only, originalCarrier: 'Skerry Mobile', carrierCountry: 'DE' })
+    expect(told).not.toContain('originalCarrier')
+    expect(told).not.toContain('carrierCountry')
+  })
+  it('for a sale with the PIN known, the account is taken off first: nobody is asked how to sign in', () => {
+    const complaint = 'for-sale'
+    const sale: Facts = {
+      ...SEEN,
+      complaint,
+      ...saidWith({ complaint }),
+      accountOnDevice: 'yes',
+      proofOfPurchase: 'no',
+    }
+    const asked = names(sale)
+    for (const name of [
+      'knowsScreenLock',
+      'knowsAccountPassword',
+      'secondStep',
+      'passwordChangedLately',
+      'accountAddress',
+    ] as const)
+      expect(asked).not.toContain(name)
+    // Where the PIN turns out not to be known they are.
+    expect(names({ ...sale, knowsScreenLock: 'no' })).toContain('knowsAccountPassword')
+  })
+  it('the address is asked of whoever will sign in; that it is known is not said before', () => {
+    const signsIn: Facts = {
+      ...forgotten,
+      accountOnDevice: 'yes',
+      knowsAccountPassword: 'yes',
+      secondStep: 'mail',
+    }
+    expect(names(signsIn)).toContain('accountAddress')
+    expect(planRoute(signsIn, PHONE, NOTHING_DONE).foresight.before).toContain('ask-for-the-address')
+    const told = { ...signsIn, accountAddress: 'e.marl at mail.example' }
+    expect(names(told)).not.toContain('accountAddress')
+    expect(planRoute(told, PHONE, NOTHING_DONE).foresight.before).not.toContain('ask-for-the-address')
+  })
+  it('the system is asked for where it matters and can be looked up, and may be not known', () => {
+    const changes = { ...PHONE, changesWithSystem: true }
+    expect(names(forgotten, changes)).toContain('systemVersion')
+    expect(names({ ...forgotten, systemVersion: 'unknown' }, changes)).not.toContain('systemVersion')
+    expect(names({ ...forgotten, complaint: 'second-hand' }, changes)).not.toContain('systemVersion')
+    const atItsWizard = {
+      ...given(forgotten, changes),
+      progress: { ...NOTHING_DONE, wipeStarted: true, setUpReached: true },
+    }
+    expect(askNext(atItsWizard).map(({ name }) => name)).not.toContain('systemVersion')
+  })
   it('stops when nothing unknown would change the route or open a gate', () => {
     const all: Facts = {
       ...forgotten,
@@ -71,6 +133,7 @@ describe('what to ask next', () => {
       workManaged: 'no',
       legalMatter: 'no',
       accountOnDevice: 'yes',
+      accountAddress: 'e.marl at mail.example',
       knowsAccountPassword: 'yes',
       secondStep: 'mail',
       passwordChangedLately: 'no',

@@ -1,6 +1,6 @@
 import { solve } from '../decision/index.ts'
 import { decide, problemOf, type Decision, type Given } from './decide.ts'
-import type { DeviceOnJob, FactName, Facts } from './facts.ts'
+import type { DeviceOnJob, FactName, Facts, RouteAction } from './facts.ts'
 import { priorOf } from './priors.ts'
 
 /** A question still open, and why it is asked. */
@@ -13,9 +13,11 @@ export interface Question {
 
 /**
  * For safety before anything is touched; because nothing can be decided before; because the answer may change the
- * route; because a gate stays closed without it; because after the wipe it is too late to ask.
+ * route; because a gate stays closed without it; because an order cannot be placed without it; because after the wipe it
+ * is too late to ask.
  */
-export type WhyAsked = 'safety' | 'first' | 'may-change-the-route' | 'opens-a-gate' | 'too-late-after'
+export type WhyAsked =
+  'safety' | 'first' | 'may-change-the-route' | 'opens-a-gate' | 'for-the-order' | 'too-late-after'
 
 /** What may change a route, by its worth alone. */
 export const MAY_CHANGE: readonly FactName[] = [
@@ -89,10 +91,10 @@ export function askNext(given: Given, { choices, policy }: Decision = decide(giv
   byWorth.sort((a, b) => b.worthMinor - a.worthMinor)
   for (const { name, why, worthMinor } of byWorth) ask(name, why, worthMinor)
   if (!given.device && facts.complaint !== 'carrier-lock-only') ask('modelId', 'may-change-the-route')
-  if (given.device?.changesWithSystem && facts.behavesAsSystem === undefined)
-    ask('systemVersion', 'may-change-the-route')
+  if (asksForSystem(given)) ask('systemVersion', 'may-change-the-route')
   for (const name of gateFacts(given)) ask(name, 'opens-a-gate')
-  for (const name of tooLateAfter(given)) ask(name, 'too-late-after')
+  for (const name of forTheOrder(given)) ask(name, 'for-the-order')
+  for (const name of tooLateAfter(given, choices[0]?.action)) ask(name, 'too-late-after')
   return questions
 }
 
@@ -235,18 +237,37 @@ function gateFacts({ facts, device }: Given): readonly FactName[] {
   return asks
 }
 
+/** Which system it has says how its keys and menus go; a device that shows its wizard is past both. */
+function asksForSystem({ facts, device, progress }: Given): boolean {
+  const isPast = progress.setUpReached || progress.screenLifted || facts.complaint === 'second-hand'
+  return (
+    device?.changesWithSystem === true &&
+    facts.behavesAsSystem === undefined &&
+    facts.complaint !== 'carrier-lock-only' &&
+    !isPast
+  )
+}
+
+/** What an order of a release is placed with. */
+function forTheOrder({ facts, device }: Given): readonly FactName[] {
+  return facts.carrierLocked === 'yes' && device?.cellular !== false
+    ? ['originalCarrier', 'carrierCountry']
+    : []
+}
+
 /** What decides nothing, but is discovered after the wipe where nobody asked before it. */
-function tooLateAfter(given: Given): readonly FactName[] {
+function tooLateAfter(given: Given, first: RouteAction | undefined): readonly FactName[] {
   const { facts, device } = given
   if (facts.complaint === undefined || facts.complaint === 'carrier-lock-only') return []
   if (facts.complaint === 'second-hand') return []
   const asks: FactName[] = []
-  if (facts.accountOnDevice === 'yes') asks.push('knowsAccountPassword', 'secondStep')
-  if (facts.accountOnDevice === 'yes' && facts.knowsAccountPassword === 'yes')
-    asks.push('passwordChangedLately')
+  // Before a reset from the settings the account is taken off: nobody signs in afterwards.
+  const willSignIn = facts.accountOnDevice === 'yes' && first !== 'reset-from-settings'
+  if (willSignIn) asks.push('knowsAccountPassword', 'secondStep')
+  if (willSignIn && facts.knowsAccountPassword === 'yes') asks.push('accountAddress')
+  if (willSignIn && facts.knowsAccountPassword === 'yes') asks.push('passwordChangedLately')
   if (device?.kind !== 'watch') asks.push('memoryCard')
   if (device?.cellular !== false) asks.push('esimProfile', 'carrierLocked')
-  if (facts.carrierLocked === 'yes') asks.push('originalCarrier')
   asks.push('backup')
   return asks
 }

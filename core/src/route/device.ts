@@ -21,7 +21,11 @@ export const startTold = ({ complaint, powersOn }: Pick<Facts, 'complaint' | 'po
 
 /** The version of its system a device is taken as; undefined, as it came, where nobody knows or has seen. */
 export const systemOf = ({ systemVersion, behavesAsSystem }: ModelFacts): number | undefined =>
-  systemVersion ?? (behavesAsSystem === AS_IT_CAME ? undefined : behavesAsSystem)
+  typeof systemVersion === 'number'
+    ? systemVersion
+    : behavesAsSystem === AS_IT_CAME
+      ? undefined
+      : behavesAsSystem
 
 /** The model of a job and the family it behaves like, with the system that it is taken as. */
 export function modelOnJob(pack: Pack, facts: ModelFacts): ModelFound | undefined {
@@ -42,7 +46,7 @@ export function wayOfAttempt(
 
 /** All that the device of a job may be: one where the version of its system is known, or changes nothing. */
 export function versionsOnJob(pack: Pack, facts: ModelFacts): readonly ModelVersion[] {
-  if (facts.systemVersion === undefined) return versionsOfModel(pack, facts.modelId)
+  if (typeof facts.systemVersion !== 'number') return versionsOfModel(pack, facts.modelId)
   const family = modelOnJob(pack, facts)?.family
   return family ? [{ fromSystem: facts.systemVersion, family }] : []
 }

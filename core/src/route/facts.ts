@@ -54,7 +54,7 @@ const imeiDigits = z.string().regex(/^(?!0{15})\d{15}$/, 'fifteen digits that ar
 export const facts = z.strictObject({
   modelId: z.string().max(48).optional(),
   /** The platform's major version on the device, where somebody knows it. */
-  systemVersion: z.int().min(1).max(100).optional(),
+  systemVersion: z.union([z.int().min(1).max(100), z.literal('unknown')]).optional(),
   /** Where nobody knows the version: the one it behaved like at the bench; 1 as it came. */
   behavesAsSystem: z.int().min(1).max(100).optional(),
   complaint: complaint.optional(),
@@ -111,6 +111,20 @@ export const facts = z.strictObject({
 })
 export type Facts = z.infer<typeof facts>
 export type FactName = keyof Facts
+
+/** What a complaint itself says, where nobody has answered otherwise: who wants it clean for sale knows the PIN. */
+export function saidWith({
+  complaint,
+}: Pick<Facts, 'complaint'>): Pick<Facts, 'knowsScreenLock' | 'carrierLocked'> {
+  switch (complaint) {
+    case 'for-sale':
+      return { knowsScreenLock: 'yes' }
+    case 'carrier-lock-only':
+      return { carrierLocked: 'yes' }
+    default:
+      return {}
+  }
+}
 
 /** Facts that point to a person. They stay on the job, to go when it must forget; no list that stays repeats them. */
 export const PERSONAL_FACTS: readonly FactName[] = [

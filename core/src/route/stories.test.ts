@@ -386,10 +386,16 @@ describe('before the wipe, and on the telephone', () => {
   it('says what is too late afterwards', () => {
     expect(
       before({ memoryCard: 'yes', esimProfile: 'yes', backup: 'yes', secondStep: 'sim-in-this-device' }),
-    ).toEqual(['take-the-card-out', 'esim-may-go', 'backup-comes-back', 'keep-the-esim-line'])
+    ).toEqual([
+      'take-the-card-out',
+      'esim-may-go',
+      'backup-comes-back',
+      'ask-for-the-address',
+      'keep-the-esim-line',
+    ])
     expect(
       before({ memoryCard: 'no', esimProfile: 'no', backup: 'no', secondStep: 'sim-in-this-device' }),
-    ).toEqual(['no-backup', 'move-the-sim'])
+    ).toEqual(['no-backup', 'ask-for-the-address', 'move-the-sim'])
     expect(before({ complaint: 'carrier-lock-only', carrierLocked: 'yes' })).toEqual([])
   })
   const bring = (facts: Facts) => bringList(facts, PHONE, planRoute(facts, PHONE, NOTHING_DONE))

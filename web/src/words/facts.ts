@@ -114,6 +114,7 @@ export const FACT_CHOICES: Choices = {
 export function factText(name: FactName, value: unknown, modelName: (id: string) => string): string {
   if (value === undefined || value === '') return 'not asked'
   if (value === 'recorded') return 'recorded'
+  if (name === 'systemVersion' && value === 'unknown') return 'Not known'
   if (name === 'modelId') return modelName(String(value)) || String(value)
   if (name === 'imei' || name === 'imeiSecond' || name === 'boxImei') return groupImei(String(value))
   return FACT_CHOICES[name]?.find(([choice]) => choice === value)?.[1] ?? String(value)

@@ -73,6 +73,7 @@ export const WHY_ASKED: Readonly<Record<WhyAsked, string>> = {
   first: 'nothing can be decided before',
   'may-change-the-route': 'may change the route',
   'opens-a-gate': 'a gate stays closed without it',
+  'for-the-order': 'a release cannot be ordered without it',
   'too-late-after': 'too late to ask after the reset',
 }
 

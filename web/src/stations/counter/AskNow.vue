@@ -69,6 +69,14 @@ function take(first: string, second?: string): void {
         <button v-if="hasOwnField" type="button" class="act" :disabled="!isAnswered" @click="emit('next')">
           Next <span class="key-hint">Enter</span>
         </button>
+        <button
+          v-if="name === 'systemVersion'"
+          type="button"
+          class="act"
+          @click="(job.setFact('systemVersion', 'unknown'), emit('next'))"
+        >
+          Not known
+        </button>
         <button type="button" class="underline" @click="emit('later')">
           Later <span class="key-hint">L</span>
         </button>

@@ -45,7 +45,7 @@ function setCount(text: string, to: number): void {
     class="field !w-24 font-mono"
     inputmode="numeric"
     :aria-label="label"
-    :value="value"
+    :value="value === 'unknown' ? '' : value"
     @input="setCount(($event.target as HTMLInputElement).value, 100)"
   />
   <FreeText v-else-if="kind === 'text'" :label="label" :value="value" :maxlength="300" @keep="keep" />
