@@ -20,10 +20,8 @@ export function threePoints({ p10, p50, p90 }: Spread): Chances {
   ]
 }
 
-/** Values nearer than this to one another, as a share, are one value in a sum. */
-const GRAIN = 0.02
-/** How many values a sum keeps. */
-const MOST = 60
+/** Values that agree to this part are one: they differ by the order in which the same was added. */
+const SAME = 1e-12
 
 /** The sum of two independent amounts. */
 export function plus(one: Chances, other: Chances): Chances {
@@ -56,20 +54,15 @@ export function meanOf(amount: Chances): number {
   return total === 0 ? 0 : amount.reduce((all, [value, p]) => all + value * p, 0) / total
 }
 
-/** Neighbours as one value at their mean, coarser and coarser until few enough are left. */
+/** In ascending order, each value once. */
 function gathered(values: [number, number][]): Chances {
   values.sort(([a], [b]) => a - b)
-  for (let grain = GRAIN; ; grain *= 2) {
-    const kept: [number, number][] = []
-    for (const [value, p] of values) {
-      if (p === 0) continue
-      const last = kept.at(-1)
-      if (last && value - last[0] <= grain * Math.max(1, value)) {
-        const both = last[1] + p
-        last[0] = (last[0] * last[1] + value * p) / both
-        last[1] = both
-      } else kept.push([value, p])
-    }
-    if (kept.length <= MOST) return kept
+  const kept: [number, number][] = []
+  for (const [value, p] of values) {
+    if (p === 0) continue
+    const last = kept.at(-1)
+    if (last && value - last[0] <= SAME * Math.max(1, value)) last[1] += p
+    else kept.push([value, p])
   }
+  return kept
 }

@@ -134,6 +134,74 @@ describe('the route equals enumeration of hidden worlds', () => {
     }
   })
 
+  it('how it ends, for device and locks together, sums to 1 and is what happens', () => {
+    for (const job of jobs) {
+      const { policy, problem, figures } = decided(job)
+      const { howItEnds } = figures
+      const said = JSON.stringify(job)
+      const all = Object.values(howItEnds).reduce((sum, chance) => sum + chance, 0)
+      expect(all, said).toBeCloseTo(1, 9)
+      const ended: Record<string, number> = {}
+      for (const { chance, came } of happensBy(policy, problem)) {
+        const works = came.find(({ end }) => end?.startsWith('works'))
+        const hasEnd = (one: string) => came.some(({ end }) => end === one)
+        const how = hasEnd('carrier-lock-stays')
+          ? 'carrier-lock-stays'
+          : (works?.end ?? (hasEnd('account-lock-stays') ? 'account-lock-stays' : 'not-solved'))
+        ended[how] = (ended[how] ?? 0) + chance
+      }
+      for (const [how, chance] of Object.entries(howItEnds))
+        expect(chance, `${how} ${said}`).toBeCloseTo(ended[how] ?? 0, 9)
+    }
+  })
+
+  it('when it is ready, and what it costs: every course with every duration of it', () => {
+    for (const job of jobs) {
+      const { policy, problem, figures } = decided(job)
+      const said = JSON.stringify(job)
+      const courses = new Map<string, { chance: number; came: readonly Came[] }>()
+      for (const { chance, came } of happensBy(policy, problem)) {
+        const name = came.map(({ act, id, end }) => `${act} ${id} ${String(end)}`).join()
+        courses.set(name, { chance: chance + (courses.get(name)?.chance ?? 0), came })
+      }
+      const lengths: [number, number][] = []
+      const add = (minutes: number, chance: number, rest: readonly Came[]): void => {
+        const [first, ...more] = rest
+        if (!first) return void lengths.push([minutes, chance])
+        for (const [value, share] of first.made.minutes) add(minutes + value, chance * share, more)
+      }
+      for (const { chance, came } of courses.values()) add(0, chance, came)
+      lengths.sort(([a], [b]) => a - b)
+      for (const [share, minutes] of [
+        [0.5, figures.calendarMinutes.p50],
+        [0.9, figures.calendarMinutes.p90],
+      ] as const) {
+        const upTo = (limit: number) =>
+          lengths.reduce((sum, [length, chance]) => sum + (length <= limit ? chance : 0), 0)
+        expect(upTo(minutes * (1 + EXACT)), said).toBeGreaterThan(share - EXACT)
+        expect(upTo(minutes * (1 - EXACT) - EXACT), said).toBeLessThan(share + EXACT)
+      }
+      const prices = [...courses.values()].map(({ chance, came }) => ({
+        chance,
+        isSolved: came.some(({ end }) => end === 'released' || (end?.startsWith('works') ?? false)),
+        minor: came.reduce((sum, { made }) => sum + made.workMinor + made.feesMinor, 0),
+      }))
+      const dearest = Math.max(0, ...prices.map(({ isSolved, minor }) => (isSolved ? minor : 0)))
+      const counted = prices.filter(({ isSolved, minor }) => isSolved || minor > dearest)
+      const told = counted.length > 0 ? counted : prices
+      const likely = told.filter(({ chance }) => chance >= 0.005)
+      expect(figures.quote.mostMinor, said).toBe(Math.max(...told.map(({ minor }) => minor)))
+      expect(figures.quote.leastMinor, said).toBe(
+        likely.length > 0 ? Math.min(...likely.map(({ minor }) => minor)) : 0,
+      )
+      const weight = likely.reduce((sum, { chance }) => sum + chance, 0)
+      const mean = likely.reduce((sum, { chance, minor }) => sum + chance * minor, 0)
+      expect(Math.abs(figures.quote.meanMinor - (weight > 0 ? mean / weight : 0)), said).toBeLessThan(
+        0.5 + EXACT,
+      )
+    }
+  })
+
   it('a reset that was done has deleted, whether it helped or not, and nothing that works then has its data', () => {
     let inVain = 0
     for (const job of jobs) {

@@ -7,12 +7,24 @@ import type { World } from './worlds.ts'
 
 export type RoutePolicy = Policy<Place, World>
 
+/** How a job ends: what works with a carrier lock on it is one of its own. */
+export const HOW_IT_ENDS = [
+  'works-data-kept',
+  'works-data-gone',
+  'carrier-lock-stays',
+  'account-lock-stays',
+  'not-solved',
+] as const
+export type HowItEnds = (typeof HOW_IT_ENDS)[number]
+
 /** What a policy comes to, so that two of them can be laid side by side. */
 export interface Figures {
   /** Expected worth in minor units, by the shop's weights. */
   readonly worthMinor: number
   /** The chance of each end, 0 to 1. An end of the device and one of the carrier lock may both come. */
   readonly ends: Readonly<Partial<Record<End, number>>>
+  /** The chance of each way in which it all ends, for device and locks together; they sum to 1. */
+  readonly howItEnds: Readonly<Record<HowItEnds, number>>
   /** The chance that what the customer came for is solved. */
   readonly solved: number
   readonly dataLost: number
@@ -47,9 +59,13 @@ export function figuresOf(policy: RoutePolicy, prices: PriceList): Figures {
   for (const { outcomes, chance } of courses)
     for (const end of new Set(outcomes.flatMap(({ end: one }) => one ?? [])))
       ends[end] = (ends[end] ?? 0) + chance
+  const howItEnds = Object.fromEntries(
+    HOW_IT_ENDS.map((how) => [how, chanceThat(({ outcomes }) => howItEnded(outcomes) === how)]),
+  ) as Figures['howItEnds']
   return {
     worthMinor: policy.worth,
     ends,
+    howItEnds,
     solved:
       policy.state.phase === 'carrier'
         ? 1 - (ends['carrier-lock-stays'] ?? 0)
@@ -63,6 +79,16 @@ export function figuresOf(policy: RoutePolicy, prices: PriceList): Figures {
     calendarMinutes: calendarOf(policy),
     quote: quoteOf(pricedCourses(courses), prices),
   }
+}
+
+function howItEnded(outcomes: readonly RouteOutcome[]): HowItEnds {
+  const ends = outcomes.flatMap(({ end }) => end ?? [])
+  if (ends.includes('carrier-lock-stays')) return 'carrier-lock-stays'
+  if (ends.includes('works-data-gone')) return 'works-data-gone'
+  // Nothing on the device was touched, whether a lock was on it or none.
+  const isFree = ends.includes('released') || (ends.length === 0 && outcomes.at(-1)?.id === 'ends')
+  if (ends.includes('works-data-kept') || isFree) return 'works-data-kept'
+  return ends.includes('account-lock-stays') ? 'account-lock-stays' : 'not-solved'
 }
 
 /** Outcomes of an act that did not help. */
@@ -124,10 +150,12 @@ export function coursesOf(policy: RoutePolicy): readonly WholeCourse[] {
   })
 }
 
+/** How long each policy takes: alternatives of one problem share what follows. */
+const TAKES = new WeakMap<RoutePolicy, Chances>()
+
 function calendarOf(policy: RoutePolicy): Figures['calendarMinutes'] {
-  const known = new Map<RoutePolicy, Chances>()
   const takes = (one: RoutePolicy): Chances => {
-    const before = known.get(one)
+    const before = TAKES.get(one)
     if (before) return before
     const all: Chances =
       one.branches.length === 0
@@ -138,7 +166,7 @@ function calendarOf(policy: RoutePolicy): Figures['calendarMinutes'] {
               return { chance, of: then ? plus(own, takes(then)) : own }
             }),
           )
-    known.set(one, all)
+    TAKES.set(one, all)
     return all
   }
   const minutes = takes(policy)

@@ -10,7 +10,9 @@ export * from './facts.ts'
 export {
   coursesOf,
   figuresOf,
+  HOW_IT_ENDS,
   type Figures,
+  type HowItEnds,
   type Option,
   type RoutePolicy,
   type WholeCourse,

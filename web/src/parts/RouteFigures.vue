@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import {
   ACTION_SHORT,
+  HOW_IT_ENDS,
   type Alternative,
   type Figures,
+  type HowItEnds,
   type Option,
   type RouteAction,
 } from '@benevox/core/route'
+import { useSessionStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { calendarText, chanceText, money, wholeMoney } from '../words/en.ts'
 
@@ -29,37 +32,42 @@ const price = ({ quote: { leastMinor, mostMinor, currency } }: Figures) =>
     ? short(mostMinor, currency)
     : `${short(leastMinor, currency)} to ${short(mostMinor, currency)}`
 const isNothing = ({ own: { benchMinutes } }: Alternative) => benchMinutes === 0
+const HOW_WORDS: Readonly<Record<HowItEnds, string>> = {
+  'works-data-kept': 'works with data',
+  'works-data-gone': 'works without',
+  'carrier-lock-stays': 'carrier stays',
+  'account-lock-stays': 'account stays',
+  'not-solved': 'not solved',
+}
 type Row = readonly [name: string, text: (of: Alternative) => string]
-const OWN: readonly Row[] = [
-  ['helps', ({ own }) => chanceText(own.solved)],
-  ['data lost', ({ own }) => chanceText(own.dataLost)],
-  ['account stays', ({ own }) => chanceText(own.ends['account-lock-stays'] ?? 0)],
-  ['carrier stays', ({ own }) => chanceText(own.ends['carrier-lock-stays'] ?? 0)],
-  ['at the bench', ({ own }) => `${Math.round(own.benchMinutes)} min`],
-  ['takes', ({ own }) => calendarText(own.calendarMinutes.p50)],
-  ['price', ({ own }) => price(own)],
-]
-const IN_ALL: readonly Row[] = [
-  ['if not, next', ({ ifNot }) => (ifNot ? ACTION_SHORT[ifNot] : '–')],
-  ['solved', ({ inAll }) => chanceText(inAll.solved)],
-  ['data lost', ({ inAll }) => chanceText(inAll.dataLost)],
-  ['ready in', ({ inAll }) => calendarText(inAll.calendarMinutes.p50)],
-  ['nine in ten', ({ inAll }) => calendarText(inAll.calendarMinutes.p90)],
-  ['price', ({ inAll }) => price(inAll)],
-  ['deposit', ({ inAll }) => short(inAll.quote.depositMinor, inAll.quote.currency)],
-]
-/** A lock that stays in no case is not worth a line. */
-const parts = computed(() => [
-  {
-    title: undefined,
-    rows: OWN.filter(
-      ([name, text]) => !name.endsWith('stays') || columns.value.some((one) => text(one) !== 'no'),
-    ),
-  },
-  columns.value.some(({ ifNot }) => ifNot)
-    ? { title: 'With all that follows', rows: IN_ALL }
-    : { title: '', rows: IN_ALL.filter(([name]) => name === 'nine in ten' || name === 'deposit') },
+/** Each way it can end; one that comes with no option is not worth a line. */
+const endings = (of: (one: Alternative) => Figures): readonly Row[] =>
+  HOW_IT_ENDS.map((how): Row => [HOW_WORDS[how], (one) => chanceText(of(one).howItEnds[how])]).filter(
+    ([, text]) => columns.value.some((one) => text(one) !== 'no'),
+  )
+const own = computed<readonly Row[]>(() => [
+  ...endings((one) => one.own),
+  ['data lost', (one) => chanceText(one.own.dataLost)],
+  ['at the bench', (one) => `${Math.round(one.own.benchMinutes)} min`],
+  ['takes', (one) => calendarText(one.own.calendarMinutes.p50)],
+  ['nine in ten', (one) => calendarText(one.own.calendarMinutes.p90)],
+  ['price', (one) => price(one.own)],
 ])
+const inAll = computed<readonly Row[]>(() => [
+  ['if not, next', ({ ifNot }) => (ifNot ? ACTION_SHORT[ifNot] : '–')],
+  ...endings((one) => one.inAll),
+  ['data lost', (one) => chanceText(one.inAll.dataLost)],
+  ['ready in', (one) => calendarText(one.inAll.calendarMinutes.p50)],
+  ['nine in ten', (one) => calendarText(one.inAll.calendarMinutes.p90)],
+  ['price', (one) => price(one.inAll)],
+  ['deposit', (one) => short(one.inAll.quote.depositMinor, one.inAll.quote.currency)],
+])
+/** What the customer is told of the route, in one line; the rest is opened. */
+const told = computed(() => {
+  const { solved, calendarMinutes, quote } = props.option.inAll
+  return `solved ${chanceText(solved)}, ready in ${calendarText(calendarMinutes.p50)}, in nine of ten ${calendarText(calendarMinutes.p90)}; ${price(props.option.inAll)}, deposit ${short(quote.depositMinor, quote.currency)}`
+})
+const isOpen = useSessionStorage('benevox.with-all-that-follows', false)
 </script>
 
 <template>
@@ -69,7 +77,7 @@ const parts = computed(() => [
   >
     <thead>
       <tr class="border-b border-rule align-bottom">
-        <td class="w-[6.5rem] py-1 pr-2"></td>
+        <td class="w-[7.3rem] py-1 pr-2"></td>
         <th
           v-for="(column, index) in columns"
           :key="column.action"
@@ -81,21 +89,27 @@ const parts = computed(() => [
         </th>
       </tr>
     </thead>
-    <tbody v-for="{ title, rows } in parts" :key="title ?? ''">
-      <tr v-if="title && rows.length" class="border-b border-rule">
-        <th :colspan="columns.length + 1" scope="rowgroup" class="pt-2 font-bold">{{ title }}</th>
+    <tbody v-for="rows in isOpen ? [own, inAll] : [own]" :key="rows === own ? 'own' : 'in all'">
+      <tr v-if="rows === inAll" class="border-b border-rule">
+        <th :colspan="columns.length + 1" scope="rowgroup" class="pt-2 font-bold">With all that follows</th>
       </tr>
       <tr v-for="[name, text] in rows" :key="name" class="border-b border-rule">
-        <th scope="row" class="w-[6.5rem] py-0.5 pr-2 font-normal text-ink-soft">{{ name }}</th>
+        <th scope="row" class="w-[7.3rem] py-0.5 pr-2 leading-tight font-normal text-ink-soft">{{ name }}</th>
         <td
           v-for="(column, index) in columns"
           :key="column.action"
-          class="py-0.5 pr-2"
-          :class="index === 0 ? 'font-bold' : 'text-ink-soft'"
+          class="py-0.5 pr-1.5"
+          :class="[index === 0 ? 'font-bold' : 'text-ink-soft', { 'whitespace-nowrap': name !== 'price' }]"
         >
-          {{ index > 0 && isNothing(column) && name !== 'helps' && name !== 'solved' ? '–' : text(column) }}
+          {{ index > 0 && isNothing(column) && name !== HOW_WORDS['not-solved'] ? '–' : text(column) }}
         </td>
       </tr>
     </tbody>
   </table>
+  <p class="mt-1.5 text-[0.95rem]" data-testid="told-in-all">
+    <b>With all that follows:</b> {{ told }}.
+    <button type="button" class="underline" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+      {{ isOpen ? 'less' : 'each way' }}
+    </button>
+  </p>
 </template>
