@@ -15,6 +15,9 @@ export async function signIn(page: Page, who: Staff = 'Runa'): Promise<void> {
   await wire.send('POST', '/api/session', { name: who, password: PASSWORDS[who] })
 }
 
+/** How often one asks again where the server says so. */
+const TURNS = 20
+
 /** The server's routes as the page's own browser asks them. */
 async function wireOf(page: Page) {
   const get = async <T>(path: string) => (await page.request.get(path)).json() as Promise<T>
@@ -23,9 +26,16 @@ async function wireOf(page: Page) {
     get,
     async send<T>(method: string, path: string, data: object): Promise<T> {
       const headers = { 'x-csrf-token': csrfToken }
-      const response = await page.request.fetch(path, { method, data, headers })
-      expect(response.status(), path).toBe(200)
-      return response.json() as Promise<T>
+      for (let turn = 0; ; turn++) {
+        const response = await page.request.fetch(path, { method, data, headers })
+        // Its database has too much to do: nothing was done, and it says to try again.
+        if (response.status() === 503 && turn < TURNS) {
+          await page.waitForTimeout(1000)
+          continue
+        }
+        expect(response.status(), path).toBe(200)
+        return response.json() as Promise<T>
+      }
     },
   }
 }
