@@ -224,6 +224,12 @@ describe('a change is refused whole', () => {
     expect((await refused).body.detail).toMatch(sentence)
   })
 
+  it('that is itself such a list, which has no name to be said', async () => {
+    const raw = `[${'1,'.repeat(250_000)}1]`
+    const { body } = await imke.ask<{ detail: string }>('POST', '/api/catalog', undefined, raw)
+    expect(body.detail).toMatch(/^Nothing was taken in\. This list has more/)
+  })
+
   it('larger than 64 MB, or from somebody who is not signed in', async () => {
     const raw = `{"base": 1, "note": "", "change": {"kind": "pack", "pack": "${'x'.repeat(65 * 1024 * 1024)}"}}`
     expect((await imke.ask('POST', '/api/catalog', undefined, raw)).status).toBe(413)

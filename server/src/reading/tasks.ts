@@ -98,7 +98,9 @@ function documentIn(bytes: Uint8Array): unknown {
   if (hostile)
     throw new ProblemError(
       'bad-request',
-      `Nothing was taken in. ${hostile.path.join('.')}: ${hostile.sentence}`,
+      ['Nothing was taken in.', hostile.path.length > 0 && `${hostile.path.join('.')}:`, hostile.sentence]
+        .filter(Boolean)
+        .join(' '),
     )
   return document
 }

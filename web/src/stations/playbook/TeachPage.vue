@@ -155,7 +155,7 @@ function addSystem(): void {
           <TabList class="mb-4 flex flex-wrap gap-1 border-b-2 border-ink">
             <TabButton v-for="tab in tabs" :key="tab" v-slot="{ selected }" as="template">
               <button
-                class="px-3 py-2"
+                class="px-2 py-2"
                 :class="selected ? 'bg-ink font-bold text-paper' : 'hover:bg-paper-deep'"
               >
                 {{ tab }}
