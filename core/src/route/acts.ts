@@ -34,8 +34,6 @@ export interface ActDraft {
   readonly inVain?: (world: World) => number
   /** Of what succeeds, the share that is asked for an account. */
   readonly asked?: (world: World) => number
-  /** Worth of what may go wrong besides, taken off. */
-  readonly riskMinor?: number
 }
 
 /** What is the same at every place of one problem. */
@@ -120,7 +118,10 @@ export class Acts {
         minutes: minutes(wait + 2, wait + 5, wait + 15),
         chance: ({ knowsScreenLock }) => (knowsScreenLock ? 0.97 : chance),
         success: 'works-data-kept',
-        riskMinor: chanceOf('wipesItself', facts) * 0.1 * this.#values.dataMinor,
+        // Set to wipe itself after wrong tries, it may do so at one of these.
+        inVain: ({ knowsScreenLock }) =>
+          knowsScreenLock ? 0 : chanceOf('wipesItself', facts) * WIPES_ITSELF_AT_THESE,
+        wipes: true,
       })
       if (
         isAskedAndMaybe(facts.remoteUnlockSetUp) &&
@@ -309,12 +310,14 @@ export class Acts {
     const { facts, device } = this.#given
     const works =
       facts.complaint === 'restarts-into-recovery' ? 0.75 : facts.complaint === 'freezes' ? 0.9 : 0.98
+    // Wiped in vain from its settings: for that the account was taken off before.
+    const isTakenOff =
+      this.#place.wiped && facts.complaint !== 'forgotten-lock' && facts.complaint !== 'too-many-tries'
     const asks = this.#values.mayAsk ? (device ? 1 : 0.9) * (facts.systemVersion === 5 ? 0.5 : 1) : 0
     return {
       getsIn: ({ reachesRecovery: reaches }) => (reaches ? works : 0),
       inVain: ({ reachesRecovery: reaches }) => (reaches ? 1 - works : 0),
-      // Wiped before the reset from recovery: from its settings, and for that the account was taken off.
-      asked: ({ accountOnDevice }) => (accountOnDevice && !this.#place.wiped ? asks : 0),
+      asked: ({ accountOnDevice }) => (accountOnDevice && !isTakenOff ? asks : 0),
     }
   }
 
@@ -322,6 +325,9 @@ export class Acts {
     return this.#place.wiped ? 'works-data-gone' : 'works-data-kept'
   }
 }
+
+/** How often it has wiped itself before the few more tries are over. Common practice, no source. */
+const WIPES_ITSELF_AT_THESE = 0.1
 
 const maybe = (facts: Facts, name: FactName) => facts[name] !== 'no'
 /** Not known is an answer; what nobody has asked yet is asked first. */

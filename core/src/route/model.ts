@@ -144,9 +144,9 @@ class ActsAt {
         minutes: 'p50' in takes ? threePoints(takes) : takes,
         workMinor: happens && draft.work ? this.#given.prices.work[draft.work] : 0,
         feesMinor: draft.feesMinor ?? 0,
-        wipes: (happens || name === 'did-not-help') && !this.#place.wiped && (draft.wipes ?? false),
+        wipes: this.#wipes(name, draft),
       }
-      const worth = this.#worth(made, end) - (draft.riskMinor ?? 0)
+      const worth = this.#worth(made, end)
       parts.push({ id: name, leads, chance: share, worth: () => worth, made, end })
     }
     if (success === 'password-found') add('worked', 'password-found', chance)
@@ -161,6 +161,12 @@ class ActsAt {
     if (inVain) add('did-not-help', 'in-vain', inVain)
     add('failed', 'failed', (world) => 1 - chance(world) - (inVain?.(world) ?? 0))
     return { id, parts, lockChanceAfter }
+  }
+
+  /** A reset deletes whether it helps or not; tries at the lock only where the device wipes itself at them. */
+  #wipes(name: RouteOutcome['id'], { id, wipes = false }: ActDraft): boolean {
+    if (this.#place.wiped || !wipes || name === 'failed') return false
+    return id !== 'remember' || name === 'did-not-help'
   }
 
   #act({ id, parts, lockChanceAfter }: ReadyAct): RouteAct {

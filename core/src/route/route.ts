@@ -137,14 +137,17 @@ function whatItDoes({ policy, choices }: Decision, progress: Progress): WhatItDo
   const first = choices.find(({ action }) => action !== 'recover-account')?.action
   const acts = new Set(courses.flatMap(({ acts: all }: WholeCourse) => all))
   return {
-    mayBeWiped:
-      progress.wipeStarted || courses.some(({ outcomes }) => outcomes.some(({ made }) => made.wipes)),
+    mayBeWiped: progress.wipeStarted || courses.some(isWipedByUs),
     wipedAtFirst: progress.wipeStarted || (first !== undefined && RESETS.includes(first)),
     fromRecovery: progress.wipeStarted || acts.has('reset-from-recovery'),
     fromSettings: !progress.wipeStarted && acts.has('reset-from-settings'),
     makersService: acts.has('makers-service'),
   }
 }
+
+/** What a device does to itself at its owner's tries is none of our doing, and no agreement covers it. */
+const isWipedByUs = ({ acts, outcomes }: WholeCourse): boolean =>
+  outcomes.some(({ made }, nth) => made.wipes && acts[nth] !== 'remember')
 
 function consentNow(
   facts: Facts,
