@@ -1,4 +1,4 @@
-// npm run perf [-- start hands search decisions diagnosis check writers importing screens]: the figures that issues ask for, all or some of them. Medians of
+// npm run perf [-- start hands search decisions questions diagnosis check writers importing screens]: the figures that issues ask for, all or some of them. Medians of
 // several runs; the machine is named, since it matters.
 import { spawn } from 'node:child_process'
 import { cpus } from 'node:os'
@@ -13,6 +13,7 @@ const { measureDecisions } = await import('./perf/decision.mjs')
 const { measureDiagnosis } = await import('./perf/diagnosis.mjs')
 const { measureHands } = await import('./perf/hands.mjs')
 const { measureImporting } = await import('./perf/importing.mjs')
+const { measureQuestions } = await import('./perf/questions.mjs')
 const { measureScreens } = await import('./perf/screens.mjs')
 const { measureSearch } = await import('./perf/search.mjs')
 const { measureWriters } = await import('./perf/writers.mjs')
@@ -91,6 +92,11 @@ if (asked('search')) {
 if (asked('decisions')) {
   console.log('\nFrom a changed fact to the route, and to its alternatives and all questions by worth:')
   console.table(measureDecisions(core))
+}
+
+if (asked('questions')) {
+  console.log('\nQuestions until a job is decided as well as with everything known, simulated customers:')
+  console.table([measureQuestions(core)])
 }
 
 if (asked('diagnosis')) {

@@ -25,12 +25,28 @@ const forgotten: Facts = {
   hazard: 'none',
 }
 
+/** Asked of the customer 8 s; what is otherwise. Common practice, no source. */
+const SECONDS: Partial<Record<FactName, number>> = {
+  modelId: 2,
+  keysWork: 2,
+  powersOn: 2,
+  proofOfPurchase: 60,
+  ownership: 60,
+  imei: 60,
+  registryAnswer: 60,
+}
+
 describe('what to ask next', () => {
   it('begins with what may be dangerous, then with what is wrong', () => {
     expect(names({}).slice(0, 2)).toEqual(['hazard', 'complaint'])
   })
-  it('comes in the order of its worth', () => {
-    const worths = askNext(given(forgotten)).map(({ worthMinor }) => worthMinor)
+  it('comes in the order of its worth, less what asking takes', () => {
+    const worths = askNext(given(forgotten))
+      .filter(({ why, worthMinor }) => why !== 'safety' && worthMinor > 0)
+      .map(
+        ({ name, worthMinor }) =>
+          worthMinor - (SECONDS[name] ?? 8) * (USUAL_PRICES.weights.benchHourMinor / 3600),
+      )
     expect(worths.length).toBeGreaterThan(8)
     expect([...worths].sort((a, b) => b - a)).toEqual(worths)
   })

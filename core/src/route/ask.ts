@@ -1,4 +1,5 @@
 import { solve } from '../decision/index.ts'
+import { secondsToAsk } from './asking.ts'
 import { decide, problemOf, type Decision, type Given } from './decide.ts'
 import type { DeviceOnJob, FactName, Facts, RouteAction } from './facts.ts'
 import { priorOf } from './priors.ts'
@@ -51,11 +52,9 @@ const CLOSES: Readonly<Partial<Record<FactName, string>>> = {
   ownership: 'not-shown',
 }
 
-/** What asking takes: a question whose answer is worth less than this time at the bench is not asked. */
-const ASKING_HOURS = 10 / 3600
-
 /**
- * The questions in the order of their worth: the expected value of knowing each, in one unit with the weights.
+ * The questions in the order of their worth, less what asking takes: the expected value of knowing each, in one unit with
+ * the weights. One that is worth less than that is not asked.
  * First what may be dangerous, then what nothing can be decided without; last what changes no route but opens a
  * gate, or cannot be asked any more after the wipe. Empty when nothing unknown would change anything.
  */
@@ -68,14 +67,15 @@ export function askNext(given: Given, { choices, policy }: Decision = decide(giv
     if (isOpen(name) && !questions.some((one) => one.name === name)) questions.push({ name, why, worthMinor })
   }
   const now = new Valuer(given, policy.worth)
-  const costMinor = ASKING_HOURS * given.prices.weights.benchHourMinor
+  /** What asking takes, at the bench's price. */
+  const costOf = (name: FactName) => (secondsToAsk(name) / 3600) * given.prices.weights.benchHourMinor
   if (facts.deviceHere !== 'no') ask('hazard', 'safety', now.worthOfGate('hazard'))
   ask('complaint', 'first', now.worthOf('complaint'))
   const byWorth: Question[] = []
   for (const name of MAY_CHANGE) {
     if (!isOpen(name) || !makesSense(name, given)) continue
     // Asked where the answer, or that it was asked at all, changes what is done; weighed by the answer alone.
-    if (now.gainOf(name) > costMinor)
+    if (now.gainOf(name) > costOf(name))
       byWorth.push({
         name: firstOf(name, isOpen),
         why: 'may-change-the-route',
@@ -84,11 +84,12 @@ export function askNext(given: Given, { choices, policy }: Decision = decide(giv
   }
   for (const name of gateFacts(given)) {
     const worthMinor = now.worthOfGate(name)
-    if (!isOpen(name) || worthMinor <= costMinor) continue
+    if (!isOpen(name) || worthMinor <= costOf(name)) continue
     const asksWithImei = given.device?.cellular !== false
     byWorth.push({ name: asksWithImei ? firstOf(name, isOpen) : name, why: 'opens-a-gate', worthMinor })
   }
-  byWorth.sort((a, b) => b.worthMinor - a.worthMinor)
+  const netOf = ({ name, worthMinor }: Question) => worthMinor - costOf(name)
+  byWorth.sort((a, b) => netOf(b) - netOf(a))
   for (const { name, why, worthMinor } of byWorth) ask(name, why, worthMinor)
   if (!given.device && facts.complaint !== 'carrier-lock-only') ask('modelId', 'may-change-the-route')
   if (asksForSystem(given)) ask('systemVersion', 'may-change-the-route')
