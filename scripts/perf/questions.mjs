@@ -53,7 +53,12 @@ export function measureQuestions(core, customers = 300) {
     for (const name of MAY_CHANGE) facts[name] ??= drawn(name, facts)
     return facts
   }
-  const given = (facts) => ({ facts, device: PHONE, progress: NOTHING_DONE, prices: USUAL_PRICES })
+  const given = (facts) => ({
+    facts,
+    device: facts.modelId === undefined ? undefined : PHONE,
+    progress: NOTHING_DONE,
+    prices: USUAL_PRICES,
+  })
   /** Nothing is in the way of a signed agreement and of the wipe but what is done at the bench. */
   const isOpen = (facts) => {
     const { stages, wipeGates } = planRoute(facts, PHONE, NOTHING_DONE, USUAL_PRICES)

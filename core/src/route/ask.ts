@@ -54,9 +54,9 @@ const CLOSES: Readonly<Partial<Record<FactName, string>>> = {
 
 /**
  * The questions in the order of their worth, less what asking takes: the expected value of knowing each, in one unit with
- * the weights. One that is worth less than that is not asked.
- * First what may be dangerous, then what nothing can be decided without; last what changes no route but opens a
- * gate, or cannot be asked any more after the wipe. Empty when nothing unknown would change anything.
+ * the weights. One that is worth less than that is not asked, and one that tells little only after what must be asked.
+ * First what may be dangerous, then what nothing can be decided without; last what changes no route but cannot be
+ * asked any more after the wipe. Empty when nothing unknown would change anything.
  */
 export function askNext(given: Given, { choices, policy }: Decision = decide(given)): readonly Question[] {
   const { facts } = given
@@ -71,6 +71,7 @@ export function askNext(given: Given, { choices, policy }: Decision = decide(giv
   const costOf = (name: FactName) => (secondsToAsk(name) / 3600) * given.prices.weights.benchHourMinor
   if (facts.deviceHere !== 'no') ask('hazard', 'safety', now.worthOfGate('hazard'))
   ask('complaint', 'first', now.worthOf('complaint'))
+  if (!given.device && facts.complaint !== 'carrier-lock-only') ask('modelId', 'first')
   const byWorth: Question[] = []
   for (const name of MAY_CHANGE) {
     if (!isOpen(name) || !makesSense(name, given)) continue
@@ -90,14 +91,20 @@ export function askNext(given: Given, { choices, policy }: Decision = decide(giv
   }
   const netOf = ({ name, worthMinor }: Question) => worthMinor - costOf(name)
   byWorth.sort((a, b) => netOf(b) - netOf(a))
-  for (const { name, why, worthMinor } of byWorth) ask(name, why, worthMinor)
-  if (!given.device && facts.complaint !== 'carrier-lock-only') ask('modelId', 'may-change-the-route')
+  const tell = ({ name, why, worthMinor }: Question) => ask(name, why, worthMinor)
+  // What tells much comes before what has to be asked anyway, and that before what tells little.
+  const much = Math.abs(policy.worth) * TELLS_MUCH
+  byWorth.filter((one) => one.why === 'opens-a-gate' || netOf(one) >= much).forEach(tell)
   if (asksForSystem(given)) ask('systemVersion', 'may-change-the-route')
   for (const name of gateFacts(given)) ask(name, 'opens-a-gate')
+  byWorth.forEach(tell)
   for (const name of forTheOrder(given)) ask(name, 'for-the-order')
   for (const name of tooLateAfter(given, choices[0]?.action)) ask(name, 'too-late-after')
   return questions
 }
+
+/** From this part of the job's worth on an answer tells much. Common practice, no source. */
+const TELLS_MUCH = 0.05
 
 /** What must be asked before another question makes sense. */
 const COMES_BEFORE: Readonly<Partial<Record<FactName, FactName>>> = {
