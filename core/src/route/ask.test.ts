@@ -63,6 +63,11 @@ describe('what to ask next', () => {
     expect(names(forgotten, WATCH)).toContain('registryAnswer')
     expect(names({ ...forgotten, imei: '001001012345672' }).slice(0, 3)).toContain('registryAnswer')
   })
+  it('asks in the same breath what an answer has brought up', () => {
+    expect(names({ ...forgotten, ownership: 'shown' })[0]).toBe('ownershipNote')
+    expect(names({ ...forgotten, imei: '001001012345672' })[0]).toBe('registryAnswer')
+    expect(names({ ...forgotten, registryAnswer: 'no-answer' })[0]).toBe('registryReason')
+  })
   it('asks only what the device makes sensible', () => {
     for (const name of ['imei', 'carrierLocked', 'esimProfile', 'memoryCard'] as const)
       expect(names(forgotten, WATCH)).not.toContain(name)

@@ -72,6 +72,7 @@ export function askNext(given: Given, { choices, policy }: Decision = decide(giv
   if (facts.deviceHere !== 'no') ask('hazard', 'safety', now.worthOfGate('hazard'))
   ask('complaint', 'first', now.worthOf('complaint'))
   if (!given.device && facts.complaint !== 'carrier-lock-only') ask('modelId', 'first')
+  for (const name of broughtUp(given)) ask(name, 'opens-a-gate', now.worthOfGate(name))
   const byWorth: Question[] = []
   for (const name of MAY_CHANGE) {
     if (!isOpen(name) || !makesSense(name, given)) continue
@@ -229,6 +230,15 @@ function makesSense(name: FactName, { facts, device }: Given): boolean {
     default:
       return true
   }
+}
+
+/** What an answer has just brought up: it is asked in the same breath. */
+function broughtUp({ facts }: Given): readonly FactName[] {
+  return [
+    ...(facts.ownership === 'shown' ? (['ownershipNote'] as const) : []),
+    ...(facts.imei ? (['registryAnswer'] as const) : []),
+    ...(facts.registryAnswer === 'no-answer' ? (['registryReason'] as const) : []),
+  ]
 }
 
 /** The facts that the gates of this job stand on, in the order a counter asks them. */
