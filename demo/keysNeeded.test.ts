@@ -58,6 +58,22 @@ describe.each(pack.families.map((family) => ({ name: family.id, family })))('$na
   const leads = (broken: readonly KeyId[]) =>
     suffice.some((some) => !some.some((key) => broken.includes(key)))
 
+  it('once recovery shows, the keys of the methods are not needed any more', () => {
+    const ledIn = keysThatReset(machine, methodsFrom(family, 'on-locked'), true)
+    const opensAt = new Set(
+      methodsFrom(family, 'on-locked').flatMap((procedure) => opening(machine, procedure, [])),
+    )
+    const running = runnableFamily(pack, family)
+    for (const broken of machine.keys) {
+      const inputs = allInputs(running, pack).filter(({ batches }) =>
+        batches.every(([, ...batch]) => !batch.some((input) => isOf([broken], input))),
+      )
+      const leadsOn = [...opensAt].some(
+        (from) => fewestByTrying(running, inputs, from, USUAL_SITUATION, did('wipe-data')) !== undefined,
+      )
+      expect([broken, ledIn.some((some) => !some.includes(broken))]).toEqual([broken, leadsOn])
+    }
+  })
   it('with each of its keys broken, and each two, a reset is to be had exactly where the simulator finds one', () => {
     expect(leads([])).toBe(true)
     for (const one of machine.keys)

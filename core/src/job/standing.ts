@@ -1,4 +1,4 @@
-import { keyId, type KeyId } from '../catalog/index.ts'
+import { keyId } from '../catalog/index.ts'
 import {
   beforeWork,
   planRoute,
@@ -13,6 +13,7 @@ import {
 import type { PriceList } from '../price/index.ts'
 import { releasedBy, type Breach, type JobState } from './records.ts'
 import { standingOf } from './steps.ts'
+import type { FoundAtBench } from './surroundings.ts'
 
 /** What is known beside the job: time, who acts, the device's model, prices. Nothing of it is kept with the job. */
 export interface World {
@@ -86,10 +87,13 @@ export function factsOf(job: JobState): Facts {
   return made
 }
 
-/** Keys of the device that were tested and do nothing. */
-export function brokenKeysOn(job: JobState): readonly KeyId[] {
-  const { keysTested = {} } = standingOf(job).bench
-  return keyId.options.filter((key) => keysTested[key] === 'broken')
+/** What the bench has found of the device that its keys hang on. */
+export function foundAtBench(job: JobState): FoundAtBench {
+  const { keysTested = {}, inRecoveryAt } = standingOf(job).bench
+  return {
+    brokenKeys: keyId.options.filter((key) => keysTested[key] === 'broken'),
+    isInRecovery: inRecoveryAt !== undefined,
+  }
 }
 
 /** What has been done on a job, as gates, locks and the route need it. */
@@ -110,7 +114,7 @@ export function progressOf(job: JobState): Progress {
         ? { kind: 'signed', terms: agreement.terms }
         : { kind: agreement?.kind ?? 'none' },
     openedGates: job.waived.map(({ check }) => check),
-    brokenKeys: brokenKeysOn(job),
+    brokenKeys: foundAtBench(job).brokenKeys,
     failedActs: bench.didNotHelp ?? [],
   }
 }

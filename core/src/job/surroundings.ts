@@ -4,6 +4,7 @@ import {
   type KeyId,
   type Model,
   type Pack,
+  type Procedure,
   type StartState,
 } from '../catalog/index.ts'
 import { keysThatReset, methodsFrom } from '../procedure/index.ts'
@@ -29,17 +30,25 @@ const UNKNOWN: Surroundings = { model: undefined, device: undefined, family: und
 /** The same model gives the same object, so that what was computed with it holds. */
 const known = new WeakMap<Model, Map<Family | undefined, Surroundings>>()
 
-/** @param brokenKeys keys of this very device that were tested and do nothing */
+/** @param found of this very device: keys that were tested and do nothing, and whether recovery shows already */
 export function surroundingsIn(
   pack: Pack,
   facts: ModelFacts & Pick<Facts, 'keysWork' | 'complaint' | 'powersOn'>,
-  brokenKeys: readonly KeyId[] = [],
+  { brokenKeys, isInRecovery }: FoundAtBench = { brokenKeys: [], isInRecovery: false },
 ): Surroundings {
   const around = surroundingsOfModel(pack, facts)
   const { device, family } = around
   if (!device || !family || (facts.keysWork !== 'no' && brokenKeys.length === 0)) return around
-  return withKeys(pack, { ...around, device, family }, startTold(facts))
+  return withKeys(pack, { ...around, device, family }, isInRecovery ? 'in-recovery' : startTold(facts))
 }
+
+/** What of a device the keys hang on, as far as the bench has told. */
+export interface FoundAtBench {
+  readonly brokenKeys: readonly KeyId[]
+  readonly isInRecovery: boolean
+}
+
+const into = ({ goal }: Procedure): boolean => goal === 'recovery-menu'
 
 /** What the keys lead to is worked out only where one is broken. */
 const withKeysKnown = new WeakMap<Family, Map<string, Surroundings>>()
@@ -47,10 +56,10 @@ const withKeysKnown = new WeakMap<Family, Map<string, Surroundings>>()
 function withKeys(
   pack: Pack,
   around: Surroundings & { readonly device: DeviceOnJob; readonly family: Family },
-  start: StartState,
+  from: StartState | 'in-recovery',
 ): Surroundings {
   const { device, family, model } = around
-  const name = `${model?.modelId ?? ''} ${start}`
+  const name = `${model?.modelId ?? ''} ${from}`
   const ofFamily = withKeysKnown.get(family) ?? new Map<string, Surroundings>()
   withKeysKnown.set(family, ofFamily)
   const before = ofFamily.get(name)
@@ -58,7 +67,10 @@ function withKeys(
   const { machine } = runnableFamily(pack, family)
   const keys = {
     all: machine.keys,
-    suffice: keysThatReset(machine, methodsFrom(family, start), start === 'looping'),
+    suffice:
+      from === 'in-recovery'
+        ? keysThatReset(machine, family.procedures.filter(into), true)
+        : keysThatReset(machine, methodsFrom(family, from), from === 'looping'),
   }
   const made = { ...around, device: { ...device, keys } }
   ofFamily.set(name, made)

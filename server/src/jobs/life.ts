@@ -9,7 +9,7 @@ import {
   imeisOf,
   listedOf,
   PROJECTION,
-  brokenKeysOn,
+  foundAtBench,
   surroundingsIn,
   viewOf,
   type Command,
@@ -92,7 +92,7 @@ export class JobLife {
   known(job: JobState): Known {
     const { pack } = this.#catalog.held(job.catalogId)
     return {
-      ...surroundingsIn(pack, factsOf(job), brokenKeysOn(job)),
+      ...surroundingsIn(pack, factsOf(job), foundAtBench(job)),
       prices: this.#prices.held(job.pricesId),
     }
   }

@@ -16,7 +16,7 @@ import {
   situationOf,
   stateOf,
   statementsOf,
-  brokenKeysOn,
+  foundAtBench,
   surroundingsIn,
   viewOf,
   type BenchChange,
@@ -100,7 +100,7 @@ export function createJobSession(id: number, shared: Shared) {
     const prices = shared.pricesOf(job.pricesId)
     return (
       pack &&
-      prices && { now, by: shared.by(), prices, ...surroundingsIn(pack, factsOf(job), brokenKeysOn(job)) }
+      prices && { now, by: shared.by(), prices, ...surroundingsIn(pack, factsOf(job), foundAtBench(job)) }
     )
   }
   /** The job as it is here: what the server has, and over it what it has not acknowledged yet, in order. */
