@@ -108,7 +108,7 @@ describe.each(pack.families.map((family) => [family.id, family] as const))('in %
               ])
         }
       }),
-      { numRuns: RUNS },
+      { numRuns: RUNS / 2 },
     )
   })
 })

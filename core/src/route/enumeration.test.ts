@@ -16,7 +16,7 @@ import type { World } from './worlds.ts'
  * The oracle of the route: hidden worlds one by one, every order of acts. What is believed is never named: what is
  * known at a place is the set of all that was done and came of it on the way there.
  */
-const JOBS = Number(process.env['BENEVOX_JOBS'] ?? 150)
+const JOBS = Number(process.env['BENEVOX_JOBS'] ?? 100)
 const EXACT = 1e-9
 
 const DEVICES: readonly (DeviceOnJob | undefined)[] = [

@@ -10,7 +10,7 @@ import { PHONE } from './fixtures.ts'
 import { NOTHING_DONE } from './index.ts'
 
 /** What must hold between two jobs that differ in one thing, whatever the route is. */
-const RUNS = 120
+const RUNS = 60
 const given = (facts: Facts): Given => ({
   facts,
   device: PHONE,
