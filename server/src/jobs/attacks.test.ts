@@ -173,6 +173,46 @@ describe('a stolen phone', () => {
     }
     expect(Math.min(refused, worked)).toBeGreaterThan(8)
   })
+  it('two people at once on jobs of one reported device: whatever was under way, none is worked on once the report stands', async () => {
+    const random = seeded(27)
+    const work = ({ id }: Pick<Job, 'id'>) => {
+      const startedAt = new Date().toISOString()
+      const attempt = { id: randomUUID(), procedureId: 'slide-until-menu', link: 'none', startedAt }
+      return runa.ask('POST', `/api/jobs/${id}/tries`, attempt)
+    }
+    for (let nth = 0; nth < 10; nth++) {
+      const imei = `00100103${String(nth).padStart(7, '0')}`
+      await fetch(`${world.registry}/control`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ imei, status: 'stolen' }),
+      })
+      const [first, ...others] = await many(3, () =>
+        runa.openJob({ ...READY, imei: undefined, registryAnswer: undefined }),
+      )
+      if (!first) throw new Error('No job')
+      const { body: asked } = await patch(first, { imei })
+      const isNamedBefore = others.map(() => random() < 0.5)
+      const named = await Promise.all(
+        others.map(async (job, at) => (isNamedBefore[at] ? (await patch(job, { imei })).body : job)),
+      )
+      const atOnce: (() => Promise<unknown>)[] = [
+        () => runa.ask('POST', `/api/jobs/${asked.id}/registry`, { version: asked.version, report: false }),
+        ...named.map((job, at) => () => (isNamedBefore[at] ? work(job) : patch(job, { imei }))),
+        ...[asked, ...named].map((job) => () => work(job)),
+      ]
+      await Promise.all(atOnce.sort(() => random() - 0.5).map((one) => one()))
+      // Who was refused because somebody else was quicker names it again.
+      for (const job of others) {
+        const now = await read(job.id)
+        if (now.facts.imei !== imei) await patch(now, { imei })
+      }
+      for (const job of [first, ...others]) {
+        expect([nth, (await work(job)).status]).toEqual([nth, 409])
+        expect([nth, (await read(job.id)).facts.registryAnswer]).toEqual([nth, 'reported'])
+      }
+    }
+  })
   it('a computer whose clock is an hour ahead tells of an attempt that began now', async () => {
     const job = await runa.openReady()
     const ahead = (minutes: number) => new Date(Date.now() + minutes * 60_000).toISOString()
