@@ -19,7 +19,7 @@ const JOBS = {
   'carrier lock': { complaint: 'carrier-lock-only', carrierLocked: 'yes' },
 }
 
-const PHONE = {
+export const PHONE = {
   kind: 'phone',
   cellular: true,
   settingsPath: [],

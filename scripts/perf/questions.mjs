@@ -1,14 +1,8 @@
 // How many questions, and how long, until a job is decided as well as if everything were known: simulated customers.
+import { PHONE as ORDINARY } from './decision.mjs'
 import { median, percentile } from './figures.mjs'
 
-const PHONE = {
-  kind: 'phone',
-  cellular: true,
-  settingsPath: [],
-  asksForAccount: true,
-  acceptsOldScreenLock: false,
-  canReachRecovery: true,
-}
+const PHONE = { ...ORDINARY, acceptsOldScreenLock: false, systemFile: undefined }
 /** Every gate of the intake, as it is with nearly everybody. */
 const GATES = {
   hazard: 'none',

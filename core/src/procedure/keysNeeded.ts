@@ -22,17 +22,22 @@ export function keysOf({ steps }: Pick<Procedure, 'steps'>): readonly KeyId[] {
   return [...new Set(keys)]
 }
 
-/**
- * The methods into recovery that can begin with the device as it was told to be; what is on can be switched off first.
- * A family that has none from there is begun with as its first one begins.
- */
+/** Where a method into recovery begins: as the device was told to be, or, with none from there, as the first one does. */
+export function startFor({ procedures }: Pick<Family, 'procedures'>, told: StartState): StartState {
+  const into = procedures.filter(({ goal }) => goal === 'recovery-menu')
+  return into.some(({ from }) => from === told) ? told : (into[0]?.from ?? told)
+}
+
+/** The methods into recovery that can begin from there; what is on can be switched off first. */
 export function methodsFrom(
   { procedures }: Pick<Family, 'procedures'>,
   told: StartState,
 ): readonly Procedure[] {
-  const into = procedures.filter(({ goal }) => goal === 'recovery-menu')
-  const start = into.some(({ from }) => from === told) ? told : into[0]?.from
-  return into.filter(({ from }) => from === start || (start === 'on-locked' && from === 'off'))
+  const start = startFor({ procedures }, told)
+  return procedures.filter(
+    ({ from, goal }) =>
+      goal === 'recovery-menu' && (from === start || (start === 'on-locked' && from === 'off')),
+  )
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { Family, LinkKind, Model, ModelVersion, Procedure, StartState } from '@benevox/core/catalog'
+import type { Family, LinkKind, Model, ModelVersion, Procedure } from '@benevox/core/catalog'
 import {
   brokenKeysOf,
   cuesToReport,
@@ -8,7 +8,14 @@ import {
   type TryMade,
   type Way,
 } from '@benevox/core/diagnosis'
-import { criticalSentence, phrases, procedureSheet, roomSentence, whyMissed } from '@benevox/core/procedure'
+import {
+  criticalSentence,
+  phrases,
+  procedureSheet,
+  roomSentence,
+  startFor,
+  whyMissed,
+} from '@benevox/core/procedure'
 import { resetsWithout, startTold } from '@benevox/core/route'
 import { computed, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
@@ -47,12 +54,7 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
   const words = phrases('en')
 
   /** What the counter was told decides which ways stand first; the technician may choose another. */
-  const start = computed<StartState>(() => {
-    const told = startTold(job.facts)
-    const into = props.family.procedures.filter(({ goal }) => goal === 'recovery-menu')
-    // A family that has no method from there is begun with as its first one begins.
-    return into.some(({ from }) => from === told) ? told : (into[0]?.from ?? told)
-  })
+  const start = computed(() => startFor(props.family, startTold(job.facts)))
   const running = computed(() => catalog.machineOf(props.family))
   const machine = computed(() => running.value.machine)
   /** Ways that fail their proof are marked wherever they are offered. */
