@@ -244,14 +244,23 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
   },
   {
     weight: 1,
-    arbitrary: fc.constant<Try>((job, { now }) => ({
+    arbitrary: some('failed', 'reached').map((outcome): Try => (job, { now }) => ({
       kind: 'end-attempt',
       id: job.attempts.at(-1)?.id ?? uuid(0),
-      outcome: 'failed',
+      outcome,
       seen: ['lock-screen'],
       notSeen: [],
       marks: [],
       finishedAt: now,
+    })),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.constant<Try>((job, { now }, nth) => ({
+      kind: 'bench',
+      key: `s${nth}`,
+      change: { kind: 'in-recovery', attempt: job.attempts.at(-1)?.id },
+      at: now,
     })),
   },
   {

@@ -103,7 +103,9 @@ export const isLate = (startedAt: string, { now }: World): boolean =>
 export function decideAttempt(job: JobState, command: Run, world: World): Decided {
   const known = job.attempts.find(({ id }) => id === command.id)
   if (command.kind === 'end-attempt')
-    return ended(known, { ...command, finishedAt: notAhead(command.finishedAt, world) })
+    return job.takenBack.includes(command.id) && known?.outcome === 'left'
+      ? yes()
+      : ended(known, { ...command, finishedAt: notAhead(command.finishedAt, world) })
   if (known) return yes()
   const bars = barring(job)
   if (!isLate(command.startedAt, world)) {

@@ -1,6 +1,6 @@
 import type { FactName, Facts } from '../route/index.ts'
 import { countsForTheVersion, type JobEvent } from './events.ts'
-import type { JobState, Order, OrderChange } from './records.ts'
+import type { Attempt, JobState, Order, OrderChange } from './records.ts'
 import { withStep } from './steps.ts'
 
 /** A job as it is opened. */
@@ -110,7 +110,12 @@ function changed(job: JobState, event: Exclude<JobEvent, { kind: 'carried-over' 
         : { ...job, attempts: byStart([...job.attempts, event.attempt]) }
     case 'attempt-ended': {
       const { kind: _, id, ...end } = event
-      return { ...job, attempts: job.attempts.map((one) => (one.id === id ? { ...one, ...end } : one)) }
+      return {
+        ...job,
+        attempts: job.attempts.map((one) =>
+          one.id === id ? leftWhereUndone({ ...one, ...end }, job.takenBack) : one,
+        ),
+      }
     }
     case 'attempt-told': {
       const { id, seen, notSeen } = event
@@ -146,6 +151,12 @@ function changed(job: JobState, event: Exclude<JobEvent, { kind: 'carried-over' 
 const byStart = (attempts: readonly JobState['attempts'][number][]) =>
   [...attempts].sort((a, b) => Date.parse(a.startedAt) - Date.parse(b.startedAt) || (a.id < b.id ? -1 : 1))
 
+/** An attempt whose *in recovery* was taken back has shown nothing: it counts neither for its method nor for its cable. */
+const leftWhereUndone = (one: Attempt, takenBack: readonly string[]): Attempt =>
+  one.outcome === 'reached' && takenBack.includes(one.id)
+    ? { ...one, outcome: 'left', seen: [], notSeen: [], marks: [] }
+    : one
+
 function answersWith(before: Facts, set: { readonly [Name in FactName]?: unknown }): Facts {
   const merged = Object.entries({ ...before, ...set }).filter(
     ([, value]) => value !== null && value !== undefined,
@@ -173,12 +184,17 @@ function isWorse(
 
 function takenBack(job: JobState, what: Extract<JobEvent, { kind: 'taken-back' }>['what']): JobState {
   switch (what.kind) {
-    case 'step':
+    case 'step': {
+      const change = job.steps.find(({ key }) => key === what.key)?.change
+      const undone = [what.key, ...(change?.kind === 'in-recovery' && change.attempt ? [change.attempt] : [])]
+      const takenBack = [...new Set([...job.takenBack, ...undone])]
       return {
         ...job,
         steps: job.steps.filter(({ key }) => key !== what.key),
-        takenBack: job.takenBack.includes(what.key) ? job.takenBack : [...job.takenBack, what.key],
+        attempts: job.attempts.map((one) => leftWhereUndone(one, takenBack)),
+        takenBack,
       }
+    }
     case 'code-refused':
       return {
         ...job,

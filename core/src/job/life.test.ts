@@ -362,6 +362,63 @@ describe('what is told of the device', () => {
     },
     LONG,
   )
+  it(
+    'an attempt whose “in recovery” was taken back is one that was left, in whatever order that came',
+    () => {
+      let undone = 0
+      always(
+        fc.property(most, fc.boolean(), fc.nat(2), (history, endsLate, again) => {
+          const { job } = live(history)
+          const world = worldAt(300)
+          const id = '00000000-0000-4000-8000-00000000aaaa'
+          const begun = after(
+            job,
+            {
+              kind: 'start-attempt',
+              id,
+              procedureId: 'slide',
+              link: 'none',
+              cable: null,
+              runner: null,
+              startedAt: world.now,
+            },
+            world,
+          )
+          const end = (outcome: 'reached' | 'left'): Command => ({
+            kind: 'end-attempt',
+            id,
+            outcome,
+            seen: outcome === 'reached' ? ['dark', 'recovery-menu'] : [],
+            notSeen: [],
+            marks: outcome === 'reached' ? [{ cue: 'dark', atMs: 8000 }] : [],
+            finishedAt: world.now,
+          })
+          const tell: Command = {
+            kind: 'bench',
+            key: 'slip',
+            change: { kind: 'in-recovery', attempt: id },
+            at: world.now,
+          }
+          const undo: Command = {
+            kind: 'take-back',
+            what: { kind: 'step', key: 'slip' },
+            reason: 'pressed too early',
+            isSupervisor: true,
+          }
+          const told = after(begun, tell, world)
+          if (begun === job || after(told, undo, world) === told) return
+          undone++
+          const order = endsLate ? [tell, undo, end('reached')] : [end('reached'), tell, undo]
+          const more = [tell, end('reached')].slice(0, again)
+          const all = [...order, ...more].reduce((one, command) => after(one, command, world), begun)
+          const left = after(begun, end('left'), world)
+          expect({ ...withoutCounts(all), takenBack: [] }).toEqual({ ...withoutCounts(left), takenBack: [] })
+        }),
+      )
+      expect(undone).toBeGreaterThan(RUNS / 10)
+    },
+    LONG,
+  )
 })
 
 describe('the browser and the server', () => {

@@ -178,7 +178,8 @@ export const benchChange = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('key-tested'), key: keyId, state: z.enum(['works', 'broken']) }),
   z.strictObject({ kind: z.literal('charging-started'), fromPercent: z.int().min(0).max(100) }),
   z.strictObject({ kind: z.literal('charging-ended') }),
-  z.strictObject({ kind: z.literal('in-recovery') }),
+  /** With the attempt that led there, where one did. */
+  z.strictObject({ kind: z.literal('in-recovery'), attempt: z.uuid().optional() }),
   z.strictObject({
     kind: z.literal('right-device'),
     by: z.enum(['tag', 'model-text']),
@@ -346,7 +347,7 @@ export const jobState = z.strictObject({
   waived: z.array(waivedCheck),
   /** Steps of the bench in the order in which they happened. */
   steps: z.array(step),
-  /** Names of steps that were taken back, so that telling them again does not bring them back. */
+  /** Names of steps that were taken back, and of the attempts that led to them: told again, they do not come back. */
   takenBack: z.array(z.string()),
   attempts: z.array(attempt),
   accountConfirmed: accountConfirmed.nullable(),

@@ -174,6 +174,37 @@ describe('the kit of cables', () => {
     expect(await mine()).toMatchObject({ retiredBecause: '', retiredAt: null })
     expect((await begin<Problem>(runa, start(job, { cable: 999 }))).status).toBe(404)
   })
+  it('does not count a reach that was taken back as pressed too early', async () => {
+    const { body: made } = await runa.ask<Answer<'addCable'>>('POST', '/api/cables', {
+      fits: 'usb-c',
+      note: 'another',
+    })
+    const job = await runa.openReady()
+    const one = start(job, { cable: made.number })
+    await begin(runa, one)
+    await end(runa, one, { outcome: 'reached', seen: ['dark', 'recovery-menu'] })
+    const key = randomUUID()
+    await step(job, { kind: 'in-recovery', attempt: one.id }, key)
+    const counted = async () => {
+      const { body } = await runa.ask<Answer<'listCables'>>('GET', '/api/cables')
+      const { tries } = (
+        await runa.ask<Answer<'getEvidence'>>('GET', '/api/evidence?familyId=forced-off-data-gate')
+      ).body
+      const mine = tries.find(({ id }) => id === one.id)
+      return [body.cables.find(({ number }) => number === made.number)?.reached, mine?.outcome]
+    }
+    expect(await counted()).toEqual([1, 'reached'])
+    const back = await runa.ask<Job>('POST', `/api/jobs/${job.id}/take-back`, {
+      version: (await runa.ask<Job>('GET', `/api/jobs/${job.id}`)).body.version,
+      what: { kind: 'step', key },
+      reason: 'pressed too early',
+    })
+    expect(back.body.attempts).toMatchObject([{ outcome: 'left', seen: [], marks: [] }])
+    expect(await counted()).toEqual([0, undefined])
+    // Told once more by a browser that had not heard the answer, it stays undone.
+    expect((await end(runa, one, { outcome: 'reached', seen: ['recovery-menu'] })).status).toBe(200)
+    expect(await counted()).toEqual([0, undefined])
+  })
 })
 
 describe('evidence', () => {

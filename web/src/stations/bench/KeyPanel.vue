@@ -84,8 +84,8 @@ async function finish(outcome: 'reached' | 'failed' | 'left', what: readonly Cue
   picked.value = undefined
   isTelling = true
   try {
-    await run.finish(outcome, what)
-    if (reachedGoal) await job.tell({ kind: 'in-recovery' })
+    const attempt = await run.finish(outcome, what)
+    if (reachedGoal) await job.tell({ kind: 'in-recovery', attempt })
   } finally {
     isTelling = false
   }

@@ -135,17 +135,19 @@ export function useTryRun(
     return 'going-on'
   }
 
+  /** Ends the attempt that is under way and gives its name. */
   async function finish(
     outcome: 'reached' | 'failed' | 'left',
     what: readonly Cue[],
     notSeen: readonly Cue[] = [],
-  ) {
+  ): Promise<string | undefined> {
     const made = current.value
     pause()
     beat.silence()
     phase.value = 'before'
     current.value = undefined
     if (made) await record(made, outcome, what, notSeen)
+    return made?.id
   }
 
   async function record(
