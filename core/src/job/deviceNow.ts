@@ -1,5 +1,5 @@
 import { USUAL_SITUATION, type Situation } from '../twin/index.ts'
-import type { JobState } from './records.ts'
+import type { Attempt, JobState } from './records.ts'
 import { factsOf } from './standing.ts'
 import { standingOf } from './steps.ts'
 
@@ -13,7 +13,7 @@ const BELOW_SAFE_PERCENT = 10
 export function situationOf(job: JobState): Situation {
   const { battery, accountOnDevice, complaint } = factsOf(job)
   const { bench, deleted } = standingOf(job)
-  const entered = job.attempts.findLast(({ outcome }) => outcome === 'reached')
+  const entered = attemptThatLedIn(job)
   const isCharging = bench.charging !== undefined && bench.charging.endedAt === undefined
   const onPower = isCharging || battery === 'external-power'
   const wiped = deleted !== 'no'
@@ -34,6 +34,27 @@ export function situationOf(job: JobState): Situation {
   }
 }
 
-/** The method by which the job's device was led into recovery last, if one was. */
-export const methodThatLedIn = ({ attempts }: Pick<JobState, 'attempts'>): string | undefined =>
-  attempts.findLast(({ outcome }) => outcome === 'reached')?.procedureId
+/** The name of the step that began the present stay in recovery; undefined where the device is not in recovery. */
+export function stayInRecovery({ steps }: Pick<JobState, 'steps'>): string | undefined {
+  let stay: string | undefined
+  for (const { key, change } of steps)
+    if (change.kind === 'back-to-keys') stay = undefined
+    else if (change.kind === 'recovery-again') stay = key
+    else if (['in-recovery', 'wipe-started', 'wipe-finished'].includes(change.kind)) stay ??= key
+  return stay
+}
+
+/** The attempt that led into recovery: the one that said so, or else the last that reached since it was out of it. */
+function attemptThatLedIn({ steps, attempts }: Pick<JobState, 'steps' | 'attempts'>): Attempt | undefined {
+  const began = steps.findLast(({ key }) => key === stayInRecovery({ steps }))?.change
+  const named = began?.kind === 'in-recovery' ? attempts.find(({ id }) => id === began.attempt) : undefined
+  const leftAt = Date.parse(steps.findLast(({ change }) => change.kind === 'back-to-keys')?.at ?? '')
+  return (
+    named ??
+    attempts.findLast(({ outcome, startedAt }) => outcome === 'reached' && !(Date.parse(startedAt) <= leftAt))
+  )
+}
+
+/** The method by which the job's device was led into recovery, if one was. */
+export const methodThatLedIn = (job: Pick<JobState, 'steps' | 'attempts'>): string | undefined =>
+  attemptThatLedIn(job)?.procedureId

@@ -7,7 +7,7 @@ import { useJob } from '../../job/jobs.ts'
 import RunningClock from '../../parts/RunningClock.vue'
 import MenuList from '../../parts/MenuList.vue'
 import { useEvidence } from './useEvidence.ts'
-import { forgetMenuPlaces, useMenuPlace } from './useMenuPlace.ts'
+import { useMenuPlace } from './useMenuPlace.ts'
 
 /** The wipe, the way out of recovery and the first start, each with its clock. */
 const props = defineProps<{ model: Model; family: Family; bench: BenchRecord }>()
@@ -19,10 +19,7 @@ const menus = useMenuPlace(
 )
 const { state, menu, toRestart, text, targetOf, passesOf } = menus
 /** It stands in recovery again, where that opens. */
-function cameBack(): void {
-  forgetMenuPlaces(job.saved?.id ?? 0)
-  void job.tell({ kind: 'recovery-again' })
-}
+const cameBack = () => void job.tell({ kind: 'recovery-again' })
 const evidence = useEvidence(toRef(() => props.family.id))
 
 /** The family’s own times, or the shop’s once enough were taken. */

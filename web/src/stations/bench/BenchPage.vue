@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { TOLD_STEPS, type BenchChange, type BenchPlace, type MainAction } from '@benevox/core/job'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
@@ -12,7 +12,6 @@ import GentlePanel from './GentlePanel.vue'
 import KeyPanel from './KeyPanel.vue'
 import MenuPanel from './MenuPanel.vue'
 import UnknownModel from './UnknownModel.vue'
-import { forgetMenuPlaces } from './useMenuPlace.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 
 const props = defineProps<{ id: number }>()
@@ -36,6 +35,7 @@ const stage = computed(() => {
   const isElsewhere = job.saved?.station !== 'bench'
   return isElsewhere && (bench.screenLifted || bench.setUpAt) ? 'done' : job.benchPlace
 })
+watch(stage, () => window.scrollTo({ top: 0 }), { flush: 'post' })
 /** What happened at the device is told, also while the server is away; all else stands on what was seen. */
 const record = (change: BenchChange) =>
   TOLD_STEPS.includes(change.kind) ? job.tell(change) : job.recordBench(change)
@@ -75,8 +75,6 @@ function press({ does }: BenchButton): void {
       job.setFact('passwordChangedLately', 'yes')
       return
     case 'tell':
-      // Where the menu was left, nobody knows where its cursor stands the next time.
-      if (stage.value === 'menu') forgetMenuPlaces(props.id)
       void record(does.change)
   }
 }

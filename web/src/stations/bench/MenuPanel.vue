@@ -11,7 +11,7 @@ import CameBack from './CameBack.vue'
 import GatePanel from './GatePanel.vue'
 import { FACT_CHOICES } from '../../words/facts.ts'
 import MenuList from '../../parts/MenuList.vue'
-import { forgetMenuPlaces, useMenuPlace } from './useMenuPlace.ts'
+import { useMenuPlace } from './useMenuPlace.ts'
 import { possibleSystem } from './useWayToTry.ts'
 import WhichSystem from './WhichSystem.vue'
 import { usePageKeys } from '../../parts/pageKeys.ts'
@@ -74,10 +74,8 @@ const resetGates = computed(
 function hasLeft(): void {
   if (!menus.hasLeft()) void record('back-to-keys')
 }
-const record = (kind: 'revealed' | 'wipe-started' | 'back-to-keys') => {
-  if (kind === 'back-to-keys') forgetMenuPlaces(job.saved?.id ?? 0)
-  return kind === 'revealed' ? job.recordBench({ kind }) : job.tell({ kind })
-}
+const record = (kind: 'revealed' | 'wipe-started' | 'back-to-keys') =>
+  kind === 'revealed' ? job.recordBench({ kind }) : job.tell({ kind })
 /** Where an update changed the menus and nobody knows the system: which of them the device shows. */
 const systems = computed(() => {
   const menusOf = (family: Family) => JSON.stringify([...catalog.machineOf(family).menus])
@@ -304,7 +302,7 @@ defineExpose({
         class="mt-2"
         :systems="systems"
         hint="The update changed this menu: compare it with the device."
-        @taken="forgetMenuPlaces(job.id)"
+        @taken="menus.forget"
       />
       <p class="mt-2 text-sm text-ink-soft">Click the line the device’s cursor is on. Another screen:</p>
       <ul class="text-[0.95rem]">

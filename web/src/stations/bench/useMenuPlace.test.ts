@@ -1,9 +1,9 @@
 import { USUAL_SITUATION } from '@benevox/core/twin'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { computed, effectScope, ref } from 'vue'
+import { computed, effectScope, reactive, ref, type Ref } from 'vue'
 import { smallFamily } from '../../../../core/test/smallFamily.ts'
-import { evolve, viewOf, type JobState } from '@benevox/core/job'
+import { evolve, viewOf, type JobEvent, type JobState } from '@benevox/core/job'
 import { USUAL_PRICES } from '@benevox/core/price'
 import { useMenuPlace } from './useMenuPlace.ts'
 
@@ -57,28 +57,37 @@ const job: JobState = {
     catalogId: 1,
   }),
 }
-const saved = {
-  ...viewOf(job, { device: undefined, prices: USUAL_PRICES }),
+const shownAs = (state: JobState) => viewOf(state, { device: undefined, prices: USUAL_PRICES })
+
+function open(state: JobState, now: Ref<Date>) {
+  const seen = reactive({
+    id: 1,
+    situation: USUAL_SITUATION,
+    methodThatLedIn: undefined,
+    saved: shownAs(state),
+  })
+  const places = effectScope().run(() =>
+    useMenuPlace(
+      seen,
+      computed(() => family),
+      computed(() => false),
+      now,
+    ),
+  )
+  if (!places) throw new Error('No scope')
+  return { job: seen, places }
+}
+
+const ENTERS: JobEvent = {
+  kind: 'step-made',
+  step: { key: 'enters', at: ENTERED, by: 'Runa', change: { kind: 'in-recovery' } },
 }
 
 describe('a menu that leaves by itself', () => {
   beforeEach(() => setActivePinia(createPinia()))
   function menus() {
     const now = ref(new Date(ENTERED))
-    const places = effectScope().run(() =>
-      useMenuPlace(
-        {
-          id: 1,
-          situation: USUAL_SITUATION,
-          methodThatLedIn: undefined,
-          saved: { ...saved, bench: { ...saved.bench, inRecoveryAt: ENTERED } },
-        },
-        computed(() => family),
-        computed(() => false),
-        now,
-      ),
-    )
-    if (!places) throw new Error('No scope')
+    const { places } = open(evolve(job, ENTERS), now)
     const after = (seconds: number) => (now.value = new Date(Date.parse(ENTERED) + seconds * 1000))
     return { places, after }
   }
@@ -107,5 +116,40 @@ describe('a menu that leaves by itself', () => {
     after(42)
     expect(places.hasLeft()).toBe(true)
     expect([places.state.value?.cursor?.menu, places.isGone.value]).toEqual(['list', false])
+  })
+})
+
+describe('a stay in recovery', () => {
+  beforeEach(() => setActivePinia(createPinia()))
+  const inRecovery = (key: string, minute: number): JobEvent => ({
+    kind: 'step-made',
+    step: { key, at: `2026-01-01T09:0${minute}:00.000Z`, by: 'Runa', change: { kind: 'in-recovery' } },
+  })
+  const now = ref(new Date(ENTERED))
+  function placesOf(events: readonly JobEvent[]) {
+    const { job: seen, places } = open(events.reduce(evolve, job), now)
+    const told = (...more: readonly JobEvent[]) => (seen.saved = shownAs(more.reduce(evolve, seen.saved)))
+    return { places, told }
+  }
+
+  it('opens where recovery opens, though the one before, undone as pressed too early, was at the last question', () => {
+    const { places, told } = placesOf([inRecovery('first', 0)])
+    places.given(places.toWipe.value?.beforeLastQuestion ?? [])
+    expect(places.state.value?.cursor?.menu).toBe('last')
+    const undone: JobEvent = {
+      kind: 'taken-back',
+      what: { kind: 'step', key: 'first' },
+      reason: 'too early',
+      by: 'Runa',
+      at: ENTERED,
+    }
+    told(undone, inRecovery('second', 1))
+    expect(places.state.value?.cursor?.menu).toBe('list')
+  })
+  it('stays where it was told to be when another says “in recovery” too', () => {
+    const { places, told } = placesOf([inRecovery('third', 0)])
+    places.given(places.toWipe.value?.beforeLastQuestion ?? [])
+    told(inRecovery('fourth', 1))
+    expect(places.state.value?.cursor?.menu).toBe('last')
   })
 })

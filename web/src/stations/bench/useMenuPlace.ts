@@ -12,24 +12,27 @@ import {
   whereTheWipeEnds,
   type PathStep,
 } from '@benevox/core/procedure'
+import { stayInRecovery } from '@benevox/core/job'
 import { placeName } from '@benevox/core/twin'
 import { useNow, useSessionStorage } from '@vueuse/core'
 import { computed, type ComputedRef, type Ref } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import type { JobSession } from '../../job/session.ts'
 
-const nameOfPlace = (jobId: number, wiped: boolean) => `benevox.place.${jobId}.${wiped ? 'after' : 'before'}`
-const nameOfLink = (jobId: number) => `benevox.link.${jobId}`
-const nameOfPosture = (jobId: number) => `benevox.posture.${jobId}`
-const nameOfTouch = (jobId: number) => `benevox.touched.${jobId}`
-
-/** The menus were left: the next time they open where they begin. */
-export function forgetMenuPlaces(jobId: number): void {
-  for (const wiped of [false, true]) sessionStorage.removeItem(nameOfPlace(jobId, wiped))
-  sessionStorage.removeItem(nameOfLink(jobId))
-  sessionStorage.removeItem(nameOfPosture(jobId))
-  sessionStorage.removeItem(nameOfTouch(jobId))
+/** What is kept of one stay in recovery: the next one opens where it begins. */
+interface Kept {
+  readonly stay: string
+  /** The places in the menus, by the names of the machine; empty where they open. */
+  readonly before: string
+  readonly after: string
+  /** What a line asked to be plugged in since; empty where nothing was. */
+  readonly link: LinkKind | ''
+  /** How a line asked to fold it since; empty where it did not. */
+  readonly posture: Posture | ''
+  /** When the device was touched last, as far as it was told. */
+  readonly touched: number
 }
+const NOTHING: Kept = { stay: '', before: '', after: '', link: '', posture: '', touched: 0 }
 
 /**
  * Where the cursor stands in the device's menus, and the ways from there. It opens where the method that led into
@@ -44,10 +47,16 @@ export function useMenuPlace(
   const catalog = useCatalog()
   const composed = computed(() => catalog.machineOf(family.value))
   const machine = computed(() => composed.value.machine)
-  /** What a line asked to be plugged in since; empty where nothing was. */
-  const plugged = useSessionStorage<LinkKind | ''>(nameOfLink(job.id), '')
-  /** How a line asked to fold it since; empty where it did not. */
-  const folded = useSessionStorage<Posture | ''>(nameOfPosture(job.id), '')
+  const kept = useSessionStorage<Kept>(`benevox.menu.${job.id}`, NOTHING)
+  const stay = computed(() => (job.saved && stayInRecovery(job.saved)) ?? '')
+  const ofThisStay = computed(() => (kept.value.stay === stay.value ? kept.value : NOTHING))
+  const part = <Name extends keyof Kept>(name: Name) =>
+    computed<Kept[Name]>({
+      get: () => ofThisStay.value[name],
+      set: (value) => (kept.value = { ...ofThisStay.value, stay: stay.value, [name]: value }),
+    })
+  const plugged = part('link')
+  const folded = part('posture')
   const situation = computed(() => ({
     ...job.situation,
     wiped: wiped.value,
@@ -75,14 +84,13 @@ export function useMenuPlace(
     () =>
       whereTheWipeEnds(machine.value, opensAt.value, { ...situation.value, loop: false }) ?? opensAt.value,
   )
-  const place = useSessionStorage(nameOfPlace(job.id, wiped.value), '')
+  const place = part(wiped.value ? 'after' : 'before')
   const stateIndex = computed(
     () => machine.value.stateIndex.get(place.value) ?? (wiped.value ? afterWipe.value : opensAt.value),
   )
   const state = computed(() => machine.value.states[stateIndex.value])
   const menu = computed(() => composed.value.menus.get(state.value?.cursor?.menu ?? ''))
-  /** When the device was touched last, as far as it was told. */
-  const touchedAt = useSessionStorage(nameOfTouch(job.id), 0)
+  const touchedAt = part('touched')
   const touchedLastAt = () => touchedAt.value || Date.parse(job.saved?.bench.inRecoveryAt ?? '')
   const touched = () => (touchedAt.value = now.value.getTime())
   const standAt = (index: number) => (place.value = machine.value.states[index]?.name ?? '')
@@ -173,6 +181,8 @@ export function useMenuPlace(
     staysMs,
     isGone,
     keepsIt,
+    /** These are other menus than was thought: they open where they begin. */
+    forget: () => (kept.value = NOTHING),
     /** A key was pressed, and the device still shows this. */
     keyPressed: touched,
     /** It left by itself: where a menu follows, one stands in that. @returns whether it does */
