@@ -15,6 +15,7 @@ export const RANDOM_FACTS: fc.Arbitrary<Facts> = fc
       'freezes',
       'second-hand',
       'for-sale',
+      'carrier-lock-only',
     ),
     powersOn: answer,
     keysWork: answer,

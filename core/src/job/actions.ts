@@ -106,7 +106,9 @@ export function benchActionOf(job: JobState, around: Around): MainAction {
         : { kind: 'try', action: first ?? 'remember', ...workedBy(first && GENTLE[first]) }
     case 'keys':
       // What is next is not done from recovery: nobody is sent to its keys.
-      if (first === 'leave-it' || first === 'refuse') return { kind: 'hand-back' }
+      // But for a device that was reset and has not started since.
+      if (first === 'refuse' || (first === 'leave-it' && standingOf(job).deleted !== 'by-recovery'))
+        return { kind: 'hand-back' }
       if (first && !FROM_RECOVERY.includes(first) && standingOf(job).deleted === 'no')
         return { kind: first === 'ask-first' ? 'answer' : 'hand-back' }
       if (!around.device) return { kind: 'answer' }

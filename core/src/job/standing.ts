@@ -100,13 +100,18 @@ export function foundAtBench(job: JobState): FoundAtBench {
 export function progressOf(job: JobState): Progress {
   const { bench, deleted } = standingOf(job)
   const { agreement } = job
+  const takenOffAt = bench.accountTakenOffAt
   return {
     rightDeviceConfirmed: bench.rightDevice !== undefined,
     inRecovery: bench.inRecoveryAt !== undefined,
     wipeStarted: deleted === 'by-recovery',
     setUpReached: bench.setUpAt !== undefined,
     screenLifted: bench.screenLifted !== undefined,
+    dataGone: deleted !== 'no',
     accountProof: job.accountConfirmed?.how,
+    accountTakenOff: takenOffAt !== undefined,
+    accountOffWhenAgreed:
+      takenOffAt !== undefined && Date.parse(takenOffAt) <= Date.parse(agreement?.at ?? ''),
     carrierReleased: job.orders.some((one) => one.state === 'released' && releasedBy(one) === 'carrier'),
     handedBack: job.handBack !== null,
     consent:

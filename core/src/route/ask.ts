@@ -1,6 +1,6 @@
 import { solve } from '../decision/index.ts'
 import { secondsToAsk } from './asking.ts'
-import { decide, problemOf, type Decision, type Given } from './decide.ts'
+import { asItIs, decide, problemOf, type Decision, type Given } from './decide.ts'
 import type { DeviceOnJob, FactName, Facts, RouteAction } from './facts.ts'
 import { priorOf } from './priors.ts'
 
@@ -58,7 +58,8 @@ const CLOSES: Readonly<Partial<Record<FactName, string>>> = {
  * First what may be dangerous, then what nothing can be decided without; last what changes no route but cannot be
  * asked any more after the wipe. Empty when nothing unknown would change anything.
  */
-export function askNext(given: Given, { choices, policy }: Decision = decide(given)): readonly Question[] {
+export function askNext(asked: Given, { choices, policy }: Decision = decide(asked)): readonly Question[] {
+  const given = asItIs(asked)
   const { facts } = given
   const isOpen = (name: FactName) => facts[name] === undefined || facts[name] === ''
   if (choices[0]?.reason.code === 'gate-closed-for-good') return []

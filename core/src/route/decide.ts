@@ -1,6 +1,6 @@
 import { solve, solveBeginningWith } from '../decision/index.ts'
 import type { PriceList } from '../price/index.ts'
-import { ROUTE_ACTIONS } from './facts.ts'
+import { factsNow, ROUTE_ACTIONS } from './facts.ts'
 import type { DeviceOnJob, FactName, Facts, Progress, RouteAction } from './facts.ts'
 import {
   coursesOf,
@@ -11,6 +11,7 @@ import {
   type RoutePolicy,
 } from './figures.ts'
 import { gatesOfTheJob, ownershipGate, type GateId } from './gates.ts'
+import { locksNow } from './locks.ts'
 import { routeProblem, type RouteOutcome, type RouteProblem } from './model.ts'
 import { lockChanceOf, type Place } from './place.ts'
 import { keysLeadThere } from './worlds.ts'
@@ -47,6 +48,8 @@ export type ReasonCode =
   | 'only-carrier-lock'
   | 'carrier-first'
   | 'not-worth-it'
+  | 'nothing-left'
+  | 'to-be-started'
 
 export interface Choice {
   readonly action: RouteAction
@@ -88,7 +91,8 @@ const NEEDS_OWNERSHIP: readonly RouteAction[] = [
 const LOSES_DATA: readonly RouteAction[] = ['reset-from-settings', 'reset-from-recovery', 'makers-service']
 
 /** The best policy under the gates: what a gate closes is not weighed at all. */
-export function decide(given: Given): Decision {
+export function decide(asked: Given): Decision {
+  const given = asItIs(asked)
   const { facts, prices } = given
   const problem = problemOf(given)
   const policy = (facts.wish && solveBeginningWith(problem, facts.wish)) ?? solve(problem)
@@ -99,8 +103,11 @@ export function decide(given: Given): Decision {
   return { choices, afterwards: afterwardsOf(policy), figures: figuresOf(policy, prices), policy, problem }
 }
 
+export const asItIs = (asked: Given): Given => ({ ...asked, facts: factsNow(asked.facts, asked.progress) })
+
 /** The decision problem of a job as it stands. */
-export function problemOf(given: Given): RouteProblem {
+export function problemOf(asked: Given): RouteProblem {
+  const given = asItIs(asked)
   return routeProblem({
     facts: given.facts,
     device: given.device,
@@ -126,12 +133,15 @@ function closedBy(given: Given): ReadonlySet<RouteAction> {
 }
 
 function startOf(given: Given): Place {
-  const { facts, progress } = given
+  const { facts, device, progress } = given
   const start = { failed: [...progress.failedActs].sort(), before: [], passwordFound: false }
-  if (facts.complaint === 'carrier-lock-only' || progress.accountProof || progress.screenLifted)
-    return { ...start, phase: 'carrier', wiped: progress.wipeStarted, lockChance: lockChanceOf(given) }
-  if (progress.wipeStarted) return { ...start, phase: 'account', wiped: true }
-  return { ...start, phase: 'open', wiped: false }
+  const wiped = progress.wipeStarted || progress.dataGone
+  const asksForNothing = progress.wipeStarted && locksNow(facts, device, progress).account === 'clear'
+  const isPast = progress.accountProof !== undefined || progress.screenLifted || asksForNothing
+  if (facts.complaint === 'carrier-lock-only' || isPast)
+    return { ...start, phase: 'carrier', wiped, lockChance: lockChanceOf(given) }
+  if (progress.wipeStarted) return { ...start, phase: 'account', wiped }
+  return { ...start, phase: 'open', wiped }
 }
 
 /** Why there is no work at all on this device, if so. */
@@ -158,6 +168,9 @@ function choicesOf(policy: RoutePolicy, given: Given): readonly Choice[] {
 
 function choiceOf(action: RouteAction, { branches }: RoutePolicy, given: Given): Choice {
   const { facts, progress } = given
+  const isToStart = progress.wipeStarted && !progress.setUpReached && !progress.accountProof
+  if (action === 'leave-it' && (isToStart || isAllDone(given)))
+    return { action, reason: { code: isToStart ? 'to-be-started' : 'nothing-left', facts: [] }, chance: 1 }
   if (action === 'leave-it' && progress.consent.kind === 'refused')
     return { action: 'refuse', reason: { code: 'consent-refused', facts: [] }, chance: 1 }
   if (action === 'leave-it' && facts.ownership === 'not-shown')
@@ -171,6 +184,14 @@ function choiceOf(action: RouteAction, { branches }: RoutePolicy, given: Given):
       0,
     ),
   }
+}
+
+/** Something was done, and no lock that was part of the job is left. */
+function isAllDone({ facts, device, progress }: Given): boolean {
+  const { screen, account, carrier } = locksNow(facts, device, progress)
+  if (facts.complaint === 'carrier-lock-only') return progress.carrierReleased
+  const isBegun = progress.screenLifted || progress.setUpReached || progress.accountProof !== undefined
+  return isBegun && screen === 'clear' && account === 'clear' && carrier !== 'locked'
 }
 
 function reasonOf(action: RouteAction, { facts, device, progress }: Given): Reason {

@@ -179,8 +179,14 @@ export interface Progress {
   /** How the account lock was proven clear after the reset. */
   readonly accountProof?: 'signed-in' | 'step-skipped' | 'never-asked' | undefined
   readonly carrierReleased: boolean
+  /** Before any reset, in the settings; their list of accounts was empty then. */
+  readonly accountTakenOff: boolean
+  /** That it was off already when the agreement was signed. */
+  readonly accountOffWhenAgreed: boolean
   /** The owner got back in, or the settings were used: the screen lock is lifted without recovery. */
   readonly screenLifted: boolean
+  /** Something on it was deleted by a reset, from recovery or from its settings. */
+  readonly dataGone: boolean
   readonly handedBack: boolean
   readonly consent: ConsentGiven
   /** Gates that a lead has opened, with a recorded reason. */
@@ -212,13 +218,30 @@ export const consentTerms = z.strictObject({
 })
 export type ConsentTerms = z.infer<typeof consentTerms>
 
+/** The facts with what was done since: a carrier lock that was released, an account that was taken off are there no more. */
+export function factsNow(
+  facts: Facts,
+  { carrierReleased, accountTakenOff }: Pick<Progress, 'carrierReleased' | 'accountTakenOff'>,
+): Facts {
+  const isOff = accountTakenOff && facts.complaint !== 'second-hand'
+  if (!carrierReleased && !isOff) return facts
+  return {
+    ...facts,
+    ...(carrierReleased ? { carrierLocked: 'no' as const } : {}),
+    ...(isOff ? { accountOnDevice: 'no' as const } : {}),
+  }
+}
+
 export const NOTHING_DONE: Progress = {
   rightDeviceConfirmed: false,
   inRecovery: false,
   wipeStarted: false,
   setUpReached: false,
   carrierReleased: false,
+  accountTakenOff: false,
+  accountOffWhenAgreed: false,
   screenLifted: false,
+  dataGone: false,
   handedBack: false,
   consent: { kind: 'none' },
   openedGates: [],

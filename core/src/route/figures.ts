@@ -1,7 +1,7 @@
 import { eitherOf, plus, quantileOf, type Chances, type Policy } from '../decision/index.ts'
 import { quoteOf, type Course, type PriceList, type Quote } from '../price/index.ts'
 import type { RouteAction } from './facts.ts'
-import type { RouteAct, RouteOutcome } from './model.ts'
+import type { RouteAct, RouteOutcome, RouteProblem } from './model.ts'
 import type { End, Place } from './place.ts'
 import type { World } from './worlds.ts'
 
@@ -27,6 +27,7 @@ export interface Figures {
   readonly howItEnds: Readonly<Record<HowItEnds, number>>
   /** The chance that what the customer came for is solved. */
   readonly solved: number
+  /** What is on the device is gone, by what is done or has been done. */
   readonly dataLost: number
   /** Expected attended minutes. */
   readonly benchMinutes: number
@@ -60,7 +61,10 @@ export function figuresOf(policy: RoutePolicy, prices: PriceList): Figures {
     for (const end of new Set(outcomes.flatMap(({ end: one }) => one ?? [])))
       ends[end] = (ends[end] ?? 0) + chance
   const howItEnds = Object.fromEntries(
-    HOW_IT_ENDS.map((how) => [how, chanceThat(({ outcomes }) => howItEnded(outcomes) === how)]),
+    HOW_IT_ENDS.map((how) => [
+      how,
+      chanceThat(({ outcomes }) => howItEnded(outcomes, policy.state.wiped) === how),
+    ]),
   ) as Figures['howItEnds']
   return {
     worthMinor: policy.worth,
@@ -70,7 +74,7 @@ export function figuresOf(policy: RoutePolicy, prices: PriceList): Figures {
       policy.state.phase === 'carrier'
         ? 1 - (ends['carrier-lock-stays'] ?? 0)
         : (ends['works-data-kept'] ?? 0) + (ends['works-data-gone'] ?? 0),
-    dataLost: chanceThat(({ outcomes }) => outcomes.some(({ made }) => made.wipes)),
+    dataLost: policy.state.wiped ? 1 : chanceThat(({ outcomes }) => outcomes.some(({ made }) => made.wipes)),
     benchMinutes: courses.reduce(
       (all, { outcomes, chance }) =>
         all + chance * outcomes.reduce((sum, { made }) => sum + made.benchMinutes, 0),
@@ -81,13 +85,13 @@ export function figuresOf(policy: RoutePolicy, prices: PriceList): Figures {
   }
 }
 
-function howItEnded(outcomes: readonly RouteOutcome[]): HowItEnds {
+function howItEnded(outcomes: readonly RouteOutcome[], wipedBefore: boolean): HowItEnds {
   const ends = outcomes.flatMap(({ end }) => end ?? [])
   if (ends.includes('carrier-lock-stays')) return 'carrier-lock-stays'
   if (ends.includes('works-data-gone')) return 'works-data-gone'
-  // Nothing on the device was touched, whether a lock was on it or none.
+  // Nothing more on the device was touched, whether a carrier lock was on it or none.
   const isFree = ends.includes('released') || (ends.length === 0 && outcomes.at(-1)?.id === 'ends')
-  if (ends.includes('works-data-kept') || isFree) return 'works-data-kept'
+  if (ends.includes('works-data-kept') || isFree) return wipedBefore ? 'works-data-gone' : 'works-data-kept'
   return ends.includes('account-lock-stays') ? 'account-lock-stays' : 'not-solved'
 }
 
@@ -105,9 +109,27 @@ export const whereItDidNotHelp = ({ branches }: RoutePolicy): RoutePolicy | unde
       undefined,
     )?.then
 
+/** To leave it where something has led; a lock that stands there stays. */
+function leftAt(place: Place, problem: RouteProblem): RoutePolicy | undefined {
+  const act = problem.acts(place).find(({ id }) => id === 'leave-it' || id === 'ask-first')
+  const world = problem.worlds[0]?.world
+  if (!act || !world) return undefined
+  const branches = act.outcomes.map((outcome) => {
+    return { outcome, chance: outcome.chance(world), worth: 0, then: undefined }
+  })
+  return { state: place, worth: 0, act, branches }
+}
+
 /** The option that a policy begins with. @param inAll what the policy comes to, where it is known already */
-export function optionOf(policy: RoutePolicy, prices: PriceList, inAll = figuresOf(policy, prices)): Option {
-  const branches = policy.branches.map((one) => (isOfNoHelp(one) ? { ...one, then: undefined } : one))
+export function optionOf(
+  policy: RoutePolicy,
+  problem: RouteProblem,
+  prices: PriceList,
+  inAll = figuresOf(policy, prices),
+): Option {
+  const branches = policy.branches.map((one) =>
+    isOfNoHelp(one) ? { ...one, then: one.outcome.next && leftAt(one.outcome.next, problem) } : one,
+  )
   const own = figuresOf({ ...policy, branches }, prices)
   const next = whereItDidNotHelp(policy)?.act?.id as RouteAction | undefined
   return {

@@ -29,7 +29,7 @@ function alternativesTo({ choices, problem }: Decision, given: Given): readonly 
   const first = choices[0]?.action
   if (first === 'refuse' || first === 'ask-first') return []
   const all = solveEach(problem)
-    .map((policy) => ({ action: policy.act?.id as RouteAction, ...optionOf(policy, given.prices) }))
+    .map((policy) => ({ action: policy.act?.id as RouteAction, ...optionOf(policy, problem, given.prices) }))
     .sort((a, b) => b.inAll.worthMinor - a.inAll.worthMinor)
   return undominated(all, ({ own }) => [
     own.solved,

@@ -46,12 +46,13 @@ function accountLock(
 ): LockState {
   if (progress.accountProof) return 'clear'
   if (facts.complaint === 'second-hand') return 'locked'
-  if (facts.accountOnDevice === 'no') return 'clear'
+  if (facts.accountOnDevice === 'no' || progress.accountTakenOff) return 'clear'
+  if (device?.asksForAccount === false) return 'clear'
   if (facts.accountOnDevice === undefined || facts.accountOnDevice === 'unknown') return 'unknown'
   if (progress.wipeStarted) return 'locked'
   if (progress.screenLifted || ahead !== 'from-recovery' || facts.complaint === 'carrier-lock-only')
     return 'clear'
-  return device?.asksForAccount === false ? 'clear' : 'will-appear'
+  return 'will-appear'
 }
 
 function carrierLock(facts: Facts, device: DeviceOnJob | undefined, progress: Progress): LockState {

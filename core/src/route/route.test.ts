@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import {
+  choiceWords,
   gateSentence,
   gatesOfAnOrder,
   gatesOfTheWipe,
@@ -184,6 +185,27 @@ describe('where the job waits', () => {
       station(locked, { ...setUp, accountProof: 'signed-in', carrierReleased: true, handedBack: true }),
     ).toBe('closed')
   })
+  it('says of a job that is done that it is done, and of what was done nothing that is still to come', () => {
+    const setUp = { inRecovery: true, wipeStarted: true, setUpReached: true }
+    const head = (facts: Facts, progress: Partial<Progress>) => {
+      const { choices, stages } = planRoute(facts, PHONE, { ...SIGNED, ...progress })
+      const spoken = stages.flatMap(({ id, state, note }) => (note && state === 'done' ? [id] : []))
+      return [...choices.slice(0, 1).map(choiceWords), ...spoken]
+    }
+    expect(head(forgotten, { ...setUp, accountProof: 'signed-in' })).toEqual(['Hand it back'])
+    expect(head({ ...forgotten, accountOnDevice: 'no' }, setUp)).toEqual(['Hand it back'])
+    expect(head(forgotten, { screenLifted: true })).toEqual(['Hand it back'])
+    // Nothing of it was done here, or a lock is left: then nobody says that it is done.
+    expect(head({ ...forgotten, complaint: 'second-hand', dataWorth: 'none' }, {})).not.toContain(
+      'Hand it back',
+    )
+    expect(head(forgotten, setUp)).toEqual(['The owner signs in'])
+    expect(
+      head({ ...forgotten, carrierLocked: 'yes' }, { ...setUp, accountProof: 'signed-in' }),
+    ).not.toContain('Hand it back')
+    const carrierOnly: Facts = { ...forgotten, complaint: 'carrier-lock-only', carrierLocked: 'yes' }
+    expect(head(carrierOnly, { carrierReleased: true })).toEqual(['Hand it back'])
+  })
   it('on the telephone it stays at the counter, but for an order by IMEI alone', () => {
     expect(station({ ...forgotten, deviceHere: 'no' })).toBe('counter')
     expect(
@@ -251,6 +273,7 @@ describe('the stages', () => {
     expect(note({ wrongTries: 15 }, 'reset')).toBe('all-data-gone')
     expect(note({ wrongTries: 1 }, 'reset')).toBe('data-perhaps-gone')
     expect(note({}, 'account')).toBe('will-ask-for-account')
+    expect(note({ complaint: 'second-hand' }, 'account')).toBe('asks-for-account')
     expect(note({ accountOnDevice: 'no' }, 'account')).toBe('will-not-ask')
     expect(note({ accountOnDevice: 'unknown' }, 'account')).toBe('may-ask-for-account')
     expect(note({ carrierLocked: 'yes' }, 'carrier')).toBe('order-needed')

@@ -1,6 +1,7 @@
 import { foreseeAccountLock, type AccountForesight } from '../account/index.ts'
 import { USUAL_PRICES, type PriceList } from '../price/index.ts'
 import { decide, type Choice, type Decision } from './decide.ts'
+import { factsNow } from './facts.ts'
 import type { ConsentTerms, DeviceOnJob, FactName, Facts, Progress, RouteAction } from './facts.ts'
 import { coursesOf, optionOf, type Figures, type Option, type WholeCourse } from './figures.ts'
 import { gatesOfAnOrder, gatesOfTheJob, gatesOfTheWipe, isOrderFromAfar, type Gate } from './gates.ts'
@@ -32,6 +33,7 @@ export type StageNote = {
     | 'all-data-gone'
     | 'data-perhaps-gone'
     | 'will-ask-for-account'
+    | 'asks-for-account'
     | 'will-not-ask'
     | 'may-ask-for-account'
     | 'order-needed'
@@ -69,27 +71,37 @@ export interface RouteConsent {
 
 /** From the facts to the decision, the ordered stages with gates and reasons. Pure, some milliseconds at most. */
 export function planRoute(
-  facts: Facts,
+  asked: Facts,
   device: DeviceOnJob | undefined,
   progress: Progress,
   prices: PriceList = USUAL_PRICES,
 ): Route {
+  const facts = factsNow(asked, progress)
   const decision = decide({ facts, device, progress, prices })
   const does = whatItDoes(decision, progress)
   const locks = locksNow(facts, device, progress, resetAhead(decision))
-  const consent = consentNow(facts, device, progress, decision, does)
+  const now = consentNow(facts, device, progress, decision, does)
+  // An account that was taken off since settles no agreement: that is judged as it was signed.
+  const isOffSince =
+    progress.consent.kind === 'signed' && progress.accountTakenOff && !progress.accountOffWhenAgreed
+  const consent = isOffSince
+    ? {
+        ...planRoute(asked, device, { ...progress, accountTakenOff: false }, prices).consent,
+        terms: now.terms,
+      }
+    : now
   // What was done without deleting does not settle the agreement for deleting: it is asked as before the work.
   const { state, covers } =
     isAgreedDone(progress) && !progress.wipeStarted
-      ? planRoute(facts, device, beforeWork(progress), prices).consent
+      ? planRoute(asked, device, beforeWork(progress), prices).consent
       : consent
-  const wipeGates = gatesOfTheWipe(facts, progress, state, covers)
+  const wipeGates = gatesOfTheWipe(asked, progress, state, covers)
   const plan = { facts, device, progress, locks, consent, wipeGates, does }
   return {
     choices: decision.choices,
     afterwards: decision.afterwards,
     figures: decision.figures,
-    option: optionOf(decision.policy, prices, decision.figures),
+    option: optionOf(decision.policy, decision.problem, prices, decision.figures),
     locks,
     stages: stagesOf(decision.choices[0]?.action ?? 'ask-first', plan),
     foresight: foreseeAccountLock(
@@ -114,7 +126,9 @@ export const beforeWork = (progress: Progress): Progress => ({
   wipeStarted: false,
   setUpReached: false,
   screenLifted: false,
+  dataGone: false,
   accountProof: undefined,
+  accountTakenOff: progress.accountOffWhenAgreed,
   handedBack: false,
 })
 
@@ -233,12 +247,11 @@ function inOrder(
   stages: readonly { id: StageId; done: boolean; gates: readonly Gate[]; note?: StageNote | undefined }[],
 ): readonly Stage[] {
   const now = stages.findIndex(({ done }) => !done)
-  return stages.map(({ id, gates, note }, index) => ({
-    id,
-    gates,
-    note,
-    state: index < now || now < 0 ? 'done' : index === now ? 'now' : 'later',
-  }))
+  return stages.map(({ id, gates, note }, index) =>
+    index < now || now < 0
+      ? { id, gates, state: 'done' }
+      : { id, gates, note, state: index === now ? 'now' : 'later' },
+  )
 }
 
 function isDone(id: StageId, { facts, progress, locks, consent }: Plan): boolean {
@@ -291,6 +304,8 @@ function noteOf(id: StageId, { facts, locks, does }: Plan): StageNote | undefine
   if (id === 'reset')
     return { code: does.wipedAtFirst ? 'all-data-gone' : 'data-perhaps-gone', facts: ['complaint'] }
   if (id === 'account') {
+    if (locks.account === 'locked' && facts.complaint === 'second-hand')
+      return { code: 'asks-for-account', facts: ['complaint'] }
     if (locks.account === 'will-appear' || locks.account === 'locked')
       return { code: 'will-ask-for-account', facts: ['accountOnDevice', 'accountAddress'] }
     return {

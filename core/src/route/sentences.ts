@@ -85,6 +85,9 @@ const REASON_WORDS: Readonly<Record<ReasonCode, string>> = {
     'A carrier lock is lifted by its carrier, or by an order; nothing on the device is touched.',
   'carrier-first': 'The carrier is asked first: free where its terms are met.',
   'not-worth-it': 'Nothing we may do is worth its price here: hand it back and say so.',
+  'nothing-left': 'What it was brought for is done.',
+  'to-be-started':
+    'It was reset, and nothing more is to be decided: once the set-up wizard shows, it goes back.',
 }
 
 const BARRED_WORDS: Readonly<Record<GateId, string>> = {
@@ -166,6 +169,7 @@ const NOTE_WORDS: Readonly<Record<StageNote['code'], string>> = {
   'all-data-gone': 'Everything on the internal storage will be gone.',
   'data-perhaps-gone': 'If the gentler ways do not help, everything on the internal storage will be gone.',
   'will-ask-for-account': 'Afterwards it will ask for an account that was on it.',
+  'asks-for-account': 'It asks for an account that is not the customer’s.',
   'will-not-ask': 'No account will be asked for.',
   'may-ask-for-account': 'It may ask for an account: not known whether one is on it.',
   'order-needed': 'The carrier’s release has to be ordered; the reset does not lift it.',
@@ -291,6 +295,14 @@ export const WORSE_WORDS: Readonly<Record<TermsWorse, string>> = {
   'makers-service': 'it may have to go to the maker’s service',
   price: 'it may cost more than was signed',
 }
+
+/** What to do, as the head of the route. */
+export const choiceWords = ({ action, reason }: Choice): string =>
+  reason.code === 'nothing-left'
+    ? 'Hand it back'
+    : reason.code === 'to-be-started'
+      ? 'Start it up'
+      : ACTION_WORDS[action]
 
 export function reasonSentence({ reason }: Choice): string {
   return reason.gate ? BARRED_WORDS[reason.gate] : REASON_WORDS[reason.code]

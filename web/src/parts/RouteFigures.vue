@@ -31,7 +31,9 @@ const price = ({ quote: { leastMinor, mostMinor, currency } }: Figures) =>
   leastMinor === mostMinor
     ? short(mostMinor, currency)
     : `${short(leastMinor, currency)} to ${short(mostMinor, currency)}`
+/** Where nothing is done, only how it ends is told. */
 const isNothing = ({ own: { benchMinutes } }: Alternative) => benchMinutes === 0
+const isEnding = (name: string) => Object.values(HOW_WORDS).includes(name)
 const HOW_WORDS: Readonly<Record<HowItEnds, string>> = {
   'works-data-kept': 'works with data',
   'works-data-gone': 'works without',
@@ -101,7 +103,9 @@ const isOpen = useSessionStorage('benevox.with-all-that-follows', false)
           class="py-0.5 pr-1.5"
           :class="[index === 0 ? 'font-bold' : 'text-ink-soft', { 'whitespace-nowrap': name !== 'price' }]"
         >
-          {{ index > 0 && isNothing(column) && name !== HOW_WORDS['not-solved'] ? '–' : text(column) }}
+          {{
+            index > 0 && isNothing(column) && (!isEnding(name) || text(column) === 'no') ? '–' : text(column)
+          }}
         </td>
       </tr>
     </tbody>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import {
   ACTION_WORDS,
+  choiceWords,
   FACT_WORDS,
   gateName,
   gateSentence,
@@ -12,7 +13,8 @@ import {
   type GateId,
   type Route,
 } from '@benevox/core/route'
-import { chanceText } from '../words/en.ts'
+import type { JobView } from '@benevox/core/job'
+import { chanceText, instantText } from '../words/en.ts'
 
 /** The route: what to do and why, what next if it fails, and the stages with the gates before them. */
 const props = defineProps<{
@@ -20,7 +22,15 @@ const props = defineProps<{
   jobId: number
   /** Closed gates by their names alone: the questions that open them stand beside it. */
   brief?: boolean
+  /** A closed job is no longer decided about. */
+  handedBack?: { readonly at: string; readonly deleted: JobView['deleted'] } | undefined
 }>()
+const isRefused = computed(() => props.route.choices[0]?.action === 'refuse')
+const DELETED_WORDS = {
+  no: 'Nothing on the device was deleted by us.',
+  'by-recovery': 'It was reset from recovery: everything on its internal storage is gone.',
+  'by-settings': 'It was reset from its settings: everything on its internal storage is gone.',
+} as const
 /** A closed gate is told once, at the first stage that waits for it. */
 const stages = computed(() => {
   const told = new Set<GateId>()
@@ -37,14 +47,18 @@ const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `
 
 <template>
   <section aria-label="Route" aria-live="polite">
-    <template v-for="(choice, index) in route.choices" :key="choice.action">
+    <template v-if="handedBack && !isRefused">
+      <h2 class="text-2xl leading-tight" data-testid="route-main">Handed back</h2>
+      <p class="text-[0.95rem]">{{ instantText(handedBack.at) }}. {{ DELETED_WORDS[handedBack.deleted] }}</p>
+    </template>
+    <template v-for="(choice, index) in handedBack && !isRefused ? [] : route.choices" :key="choice.action">
       <h2
         v-if="index === 0"
         class="text-2xl leading-tight"
         :class="{ 'text-stop': choice.action === 'refuse' }"
         data-testid="route-main"
       >
-        {{ ACTION_WORDS[choice.action] }}
+        {{ choiceWords(choice) }}
       </h2>
       <h3 v-else class="mt-3 font-bold">
         <span class="font-normal text-ink-soft">{{
@@ -67,7 +81,7 @@ const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `
       </p>
     </template>
 
-    <p v-if="route.afterwards.length" class="mt-3">
+    <p v-if="route.afterwards.length && !handedBack" class="mt-3">
       <span class="mr-1 text-ink-soft">once it works:</span>
       <b>{{ route.afterwards.map((action) => ACTION_WORDS[action]).join(', then ') }}</b>
     </p>

@@ -78,7 +78,7 @@ export const WHY_ASKED: Readonly<Record<WhyAsked, string>> = {
 }
 
 /** Facts that are told in a field of their own. */
-export type OwnField = 'model' | 'imei' | 'count' | 'text' | 'choices'
+export type OwnField = 'model' | 'imei' | 'count' | 'text' | 'country' | 'choices'
 export function fieldOf(name: FactName): OwnField {
   switch (name) {
     case 'modelId':
@@ -92,11 +92,12 @@ export function fieldOf(name: FactName): OwnField {
       return 'count'
     case 'accountAddress':
     case 'originalCarrier':
-    case 'carrierCountry':
     case 'ownershipNote':
     case 'registryReason':
     case 'serialNumber':
       return 'text'
+    case 'carrierCountry':
+      return 'country'
     default:
       return 'choices'
   }

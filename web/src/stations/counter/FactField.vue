@@ -2,6 +2,7 @@
 import type { FactName, Facts } from '@benevox/core/route'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
+import CountryField from '../../parts/CountryField.vue'
 import FreeText from '../../parts/FreeText.vue'
 import ImeiField from '../../parts/ImeiField.vue'
 import ModelFinder from '../../parts/ModelFinder.vue'
@@ -49,6 +50,7 @@ function setCount(text: string, to: number): void {
     @input="setCount(($event.target as HTMLInputElement).value, 100)"
   />
   <FreeText v-else-if="kind === 'text'" :label="label" :value="value" :maxlength="300" @keep="keep" />
+  <CountryField v-else-if="kind === 'country'" :label="label" :value="value" @keep="(code) => set(code)" />
   <WrongTries v-else-if="name === 'wrongTries'" />
   <NumberedChoices
     v-else

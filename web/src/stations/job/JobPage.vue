@@ -58,9 +58,15 @@ function detailText({ kind, detail }: JobEvent): string {
 
 <template>
   <JobFrame :id="props.id">
-    <template #default="{ route }">
+    <template #default="{ job: saved, route }">
       <div class="grid grid-cols-[24rem_minmax(0,1fr)] items-start">
-        <div class="border-r border-rule px-6 py-4"><RouteView :route="route" :job-id="props.id" /></div>
+        <div class="border-r border-rule px-6 py-4">
+          <RouteView
+            :route="route"
+            :job-id="props.id"
+            :handed-back="saved.handBack ? { at: saved.handBack.at, deleted: saved.deleted } : undefined"
+          />
+        </div>
         <section class="px-6 py-4" aria-label="Events">
           <p class="mb-3" data-testid="catalogue">
             Catalogue version <b>{{ job.saved?.catalogId }}</b><template v-if="canTakeNewer">

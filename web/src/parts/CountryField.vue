@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { countryCode, countryName } from '../words/countries.ts'
+
+/** A country by its two letters or its name. */
+const props = defineProps<{ label: string; value: string }>()
+const emit = defineEmits<{ keep: [code: string | null] }>()
+const draft = ref(props.value)
+const found = computed(() => countryCode(draft.value))
+watch(
+  () => props.value,
+  (value) => {
+    if (value !== (found.value ?? '')) draft.value = value
+  },
+)
+function change(text: string): void {
+  draft.value = text
+  if ((found.value ?? '') !== props.value) emit('keep', found.value ?? null)
+}
+</script>
+
+<template>
+  <div class="min-w-[min(11rem,100%)] flex-1">
+    <input
+      class="field"
+      :aria-label="label"
+      maxlength="60"
+      autocomplete="off"
+      :value="draft"
+      @input="change(($event.target as HTMLInputElement).value)"
+    />
+    <p class="mt-1 text-sm" :class="draft && !found ? 'font-bold text-brass' : 'text-ink-soft'">
+      {{ found ? countryName(found) : draft ? 'No country by this name.' : 'its two letters or its name' }}
+    </p>
+  </div>
+</template>

@@ -1,0 +1,21 @@
+const NAMES = new Intl.DisplayNames('en', { type: 'region', fallback: 'none' })
+const LETTERS = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ']
+/** Regions that are no country: unknown, test locales, unions. */
+const NO_COUNTRY = ['EU', 'EZ', 'QO', 'UN', 'XA', 'XB', 'ZZ']
+const COUNTRIES: ReadonlyMap<string, string> = new Map(
+  LETTERS.flatMap((first) => LETTERS.map((second) => first + second))
+    .filter((code) => !NO_COUNTRY.includes(code))
+    .flatMap((code) => {
+      const name = NAMES.of(code)
+      return name ? [[code, name] as const] : []
+    }),
+)
+
+export const countryName = (code: string): string | undefined => COUNTRIES.get(code)
+
+/** A country by its two letters or its English name, in any case; undefined where there is none. */
+export function countryCode(typed: string): string | undefined {
+  const said = typed.trim().toLowerCase()
+  if (COUNTRIES.has(said.toUpperCase())) return said.toUpperCase()
+  return [...COUNTRIES].find(([, name]) => name.toLowerCase() === said)?.[0]
+}
