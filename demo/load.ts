@@ -202,7 +202,16 @@ function signed(job: JobState, known: Known): Command {
 }
 
 function orderAt(service: DemoService, orderedAt: string): Command {
-  const { id: serviceId, carrier, feeMinor, currency, supplier, minDays, maxDays } = service
+  const {
+    id: serviceId,
+    carrier,
+    carrierCountry: country,
+    feeMinor,
+    currency,
+    supplier,
+    minDays,
+    maxDays,
+  } = service
   const calendar = {
     zone: supplier.zone,
     weekend: [6, 7],
@@ -213,6 +222,6 @@ function orderAt(service: DemoService, orderedAt: string): Command {
   return {
     kind: 'place-order',
     id: randomUUID(),
-    service: { serviceId, supplier: supplier.name, carrier, feeMinor, currency, promise },
+    service: { serviceId, supplier: supplier.name, carrier, country, feeMinor, currency, promise },
   }
 }

@@ -139,7 +139,7 @@ const FACTS: fc.Arbitrary<Record<string, unknown>> = fc.oneof(
   some('clean', 'reported', 'no-answer', null).map((registryAnswer) => ({ registryAnswer })),
   some('the registry is down', null).map((registryReason) => ({ registryReason })),
   some(...IMEIS, null).map((imei) => ({ imei })),
-  some('yes', 'no').map((carrierLocked) => ({ carrierLocked, originalCarrier: 'skerry mobile' })),
+  some('yes', 'no').map((carrierLocked) => ({ carrierLocked, originalCarrier: 'skerry mobile', carrierCountry: 'DE' })),
   some('none', 'swollen-battery').map((hazard) => ({ hazard })),
   some('own', 'somebody-elses').map((whose) => ({ whose })),
   some('yes', 'no').map((deviceHere) => ({ deviceHere })),
@@ -170,6 +170,7 @@ export const SERVICE = {
   serviceId: 1,
   supplier: 'Greywater',
   carrier: 'Skerry Mobile',
+  country: 'DE',
   feeMinor: 1900,
   currency: 'EUR',
   promise: {

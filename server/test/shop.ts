@@ -168,6 +168,7 @@ export const READY: Facts = {
   accountOnDevice: 'yes',
   carrierLocked: 'yes',
   originalCarrier: 'Skerry Mobile',
+  carrierCountry: 'DE',
   imei: '001001011234563',
   ownership: 'shown',
   ownershipNote: 'Receipt',

@@ -165,7 +165,7 @@ export function canOrder(lock: ReleasedLock, job: JobState, around: Around): boo
   return (
     !job.handBack &&
     !whyNoOrder(lock, job, around) &&
-    (lock === 'account' || Boolean(factsOf(job).originalCarrier))
+    (lock === 'account' || Boolean(factsOf(job).originalCarrier && factsOf(job).carrierCountry))
   )
 }
 

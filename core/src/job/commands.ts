@@ -89,7 +89,7 @@ export type Command =
       readonly service: Pick<
         Order,
         'lock' | 'serviceId' | 'supplier' | 'carrier' | 'feeMinor' | 'currency' | 'promise'
-      >
+      > & { readonly country: string }
     }
   | {
       readonly kind: 'change-order'

@@ -3,7 +3,7 @@ import {
   gatesOfAnOrder,
   gatesOfTheJob,
   isOrderFromAfar,
-  isSameCarrier,
+  isOfItsCarrier,
   type Gate,
 } from '../route/index.ts'
 import type { Command } from './commands.ts'
@@ -77,6 +77,9 @@ export function whyNoOrder(lock: ReleasedLock, job: JobState, around: Around): D
   return underWay && refused({ code: 'order-under-way', state: underWay.state })
 }
 
+const nameOfCarrier = (name?: string, country?: string) =>
+  [name || 'not known', country ? `(${country})` : '(country not known)'].join(' ')
+
 function place(
   job: JobState,
   { id, service }: Extract<OrderCommand, { kind: 'place-order' }>,
@@ -86,16 +89,21 @@ function place(
   const lock = releasedBy(service)
   const no = whyNoOrder(lock, job, world)
   if (no) return no
-  const { originalCarrier } = factsOf(job)
-  if (lock === 'carrier' && !isSameCarrier(originalCarrier, service.carrier))
-    return refused({ code: 'other-carrier', wanted: originalCarrier ?? '', service: service.carrier })
+  const { country, ...ordered } = service
+  const facts = factsOf(job)
+  if (lock === 'carrier' && !isOfItsCarrier(facts, { carrier: service.carrier, carrierCountry: country }))
+    return refused({
+      code: 'other-carrier',
+      wanted: nameOfCarrier(facts.originalCarrier, facts.carrierCountry),
+      service: nameOfCarrier(service.carrier, country),
+    })
   return yes({
     kind: 'order-placed',
     order: {
       id,
       jobId: job.id,
       version: 1,
-      ...service,
+      ...ordered,
       orderedAt: world.now,
       state: 'waiting',
       answer: null,

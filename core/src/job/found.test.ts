@@ -56,7 +56,7 @@ describe('1. “They signed that nothing is deleted, and the bench showed me the
     const story = new Story({ complaint: 'forgotten-lock' })
     story.signs().does(...atTheDevice, answers({ deviceHere: 'no' }))
     story.does({ kind: 'refuse-agreement' }, bench({ kind: 'screen-lifted', how: 'settings' }))
-    story.does(answers({ carrierLocked: 'yes', originalCarrier: 'Skerry Mobile' }))
+    story.does(answers({ carrierLocked: 'yes', originalCarrier: 'Skerry Mobile', carrierCountry: 'DE' }))
     expect(story.tries(sign(story.job, story.world, 0))).toBe('begun')
     expect(mainActionOf(story.job, story.world)).toEqual({
       station: 'counter',
@@ -80,7 +80,12 @@ describe('1. “They signed that nothing is deleted, and the bench showed me the
     const story = new Story({ complaint: 'second-hand', knowsScreenLock: 'no' })
     story.signs().does(...atTheDevice, { kind: 'confirm-account', how: 'signed-in' })
     story.does(
-      answers({ complaint: 'forgotten-lock', carrierLocked: 'yes', originalCarrier: 'Skerry Mobile' }),
+      answers({
+        complaint: 'forgotten-lock',
+        carrierLocked: 'yes',
+        originalCarrier: 'Skerry Mobile',
+        carrierCountry: 'DE',
+      }),
     )
     story.does(bench({ kind: 'back-to-keys' }))
     expect(routeOf(story.job, story.world).choices[0]?.action).toBe('carrier-free')
@@ -308,6 +313,7 @@ describe('8. “The registry said stolen; I typed clean over it and wiped it”'
       complaint: 'forgotten-lock',
       carrierLocked: 'yes',
       originalCarrier: 'Skerry Mobile',
+      carrierCountry: 'DE',
     })
     return story.does(answers({ registryAnswer: 'reported' }))
   }
@@ -376,12 +382,16 @@ describe('8. “The registry said stolen; I typed clean over it and wiped it”'
 
 describe('13. “Ten orders for one click”', () => {
   it('while an order is under way a second one is refused', () => {
-    const story = new Story({
+    const only = {
       complaint: 'carrier-lock-only',
       carrierLocked: 'yes',
       originalCarrier: 'Skerry Mobile',
-    })
+    } as const
+    const story = new Story({ ...only, carrierCountry: 'DE' })
     const order = (id: string): Command => ({ kind: 'place-order', id, service: SERVICE })
+    // The same name in another country is another carrier, and costs the fee.
+    for (const country of [{}, { carrierCountry: 'DK' }])
+      expect(new Story({ ...only, ...country }).tries(order('a'))).toBe('other-carrier')
     expect(story.tries(order('a'))).toBeUndefined()
     expect(story.tries(order('a'))).toBeUndefined()
     expect(story.tries(order('b'))).toBe('order-under-way')

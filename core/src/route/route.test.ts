@@ -267,6 +267,17 @@ describe('the stages', () => {
       'hand-back',
     ])
   })
+  it('ask nothing of an account that the reset from the settings takes off first', () => {
+    const sale: Facts = {
+      ...forgotten,
+      complaint: 'for-sale',
+      knowsScreenLock: 'yes',
+      knowsAccountPassword: undefined,
+    }
+    const { choices, foresight } = planRoute(sale, PHONE, NOTHING_DONE)
+    expect(choices[0]?.action).toBe('reset-from-settings')
+    expect(foresight).toMatchObject({ asks: 'no', why: 'reset-from-settings', before: [] })
+  })
   it('say beforehand what will be found afterwards', () => {
     const note = (facts: Partial<Facts>, id: string) =>
       stages({ ...forgotten, ...facts }).find((stage) => stage.id === id)?.note?.code

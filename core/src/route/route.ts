@@ -106,7 +106,7 @@ export function planRoute(
     stages: stagesOf(decision.choices[0]?.action ?? 'ask-first', plan),
     foresight: foreseeAccountLock(
       { ...facts, isStrangers: facts.complaint === 'second-hand' },
-      does.fromRecovery ? 'from-recovery' : does.mayBeWiped ? 'from-settings' : 'none',
+      resetForeseen(decision, progress, does),
       device,
     ),
     wipeGates,
@@ -140,6 +140,13 @@ function resetAhead({ choices }: Decision): ResetAhead {
     : first === 'reset-from-settings'
       ? 'from-settings'
       : 'none'
+}
+
+/** The reset after which the account lock is foreseen: the one that was made, or the first on the main line. */
+function resetForeseen(decision: Decision, { wipeStarted }: Progress, does: WhatItDoes): ResetAhead {
+  const ahead = wipeStarted ? 'from-recovery' : resetAhead(decision)
+  if (ahead !== 'none') return ahead
+  return does.fromRecovery ? 'from-recovery' : does.mayBeWiped ? 'from-settings' : 'none'
 }
 const RESETS: readonly RouteAction[] = ['reset-from-recovery', 'reset-from-settings']
 

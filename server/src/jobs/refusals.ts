@@ -116,7 +116,7 @@ function said(refusal: Refusal): Said {
     case 'other-carrier':
       return [
         'not-possible-now',
-        `The job says the original carrier is ${refusal.wanted || 'not known'}, this service is for ${refusal.service}: an error here costs the fee.`,
+        `The job says the original carrier is ${refusal.wanted}, this service is for ${refusal.service}: an error here costs the fee.`,
       ]
     case 'order-unknown':
       return ['not-found', 'There is no such order.']

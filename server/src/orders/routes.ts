@@ -22,7 +22,7 @@ export function orderHandlers(database: DataSource, life: JobLife): Handlers {
 
     async placeOrder({ params, body, staffId }) {
       const { service, supplier } = await serviceWithSupplier(database, body.serviceId)
-      const { id: serviceId, lock, carrier, feeMinor, currency } = service
+      const { id: serviceId, lock, carrier, carrierCountry: country, feeMinor, currency } = service
       const promise = promiseOf(service, supplier, new Date())
       return life.run(
         params.id,
@@ -30,7 +30,16 @@ export function orderHandlers(database: DataSource, life: JobLife): Handlers {
         {
           kind: 'place-order',
           id: body.id,
-          service: { lock, serviceId, supplier: supplier.name, carrier, feeMinor, currency, promise },
+          service: {
+            lock,
+            serviceId,
+            supplier: supplier.name,
+            carrier,
+            country,
+            feeMinor,
+            currency,
+            promise,
+          },
         },
       )
     },

@@ -43,6 +43,8 @@ function change(text: string): void {
   const read = imeiOf(readImei(text))
   if (read && read.digits !== props.imei) emit('read', read.digits)
   if (!read && props.imei) emit('read', null)
+  // Of a device that nobody has named yet, the IMEI names it.
+  if (read && model.value && !props.modelId) emit('model', model.value.id)
 }
 
 function sentence(read: ImeiReading): string {

@@ -8,6 +8,7 @@ describe('a country', () => {
     [' Denmark ', 'DK'],
     ['germany', 'DE'],
     ['United Kingdom', 'GB'],
+    ['uk', 'GB'],
     ['D', undefined],
     ['', undefined],
     ['XX', undefined],

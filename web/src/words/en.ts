@@ -119,14 +119,14 @@ const EVENT_WORDS: Readonly<Record<string, string>> = {
   'back-to-keys': 'back to the keys',
   'right-device': 'confirmed the right device',
   released: 'released the last presses',
-  revealed: 'showed the wipe keys',
+  revealed: 'showed the way to the reset',
   'account-taken-off': 'saw the list of accounts empty',
   'taken-back': 'took back a step',
   'wipe-started': 'wipe began',
   'wipe-finished': 'wipe over',
   'first-start': 'first start began',
   'set-up': 'set-up wizard reached',
-  'screen-lifted': 'screen lock lifted without a reset',
+  'screen-lifted': 'it works again',
   'account-proven': 'account lock proven clear',
   'account-confirmed': 'account lock confirmed off',
   'order-placed': 'ordered the carrier’s release',
@@ -205,8 +205,18 @@ export function bothVersions(sentence: string, stands: string, mine: string): st
   return `${sentence} It stands now: ${stands}. You were recording: ${mine}.`
 }
 
-export function eventWords({ kind }: Pick<JobEvent, 'kind'>): string {
-  return EVENT_WORDS[kind] ?? kind
+export const LIFTED_WORDS = {
+  remembered: 'The owner remembered it: it is unlocked',
+  'remote-unlock': 'It is unlocked',
+  settings: 'It is reset from its settings',
+  'cache-cleared': 'It works again: the cache was cleared',
+  'system-installed': 'It works again: the system was installed again',
+} as const
+
+/** What happened, in the words of the history; how it came to work again where that is told. */
+export function eventWords({ kind, how }: Pick<JobEvent, 'kind'> & { readonly how?: unknown }): string {
+  const lifted = kind === 'screen-lifted' && Object.entries(LIFTED_WORDS).find(([name]) => name === how)?.[1]
+  return lifted ? lifted.charAt(0).toLowerCase() + lifted.slice(1) : (EVENT_WORDS[kind] ?? kind)
 }
 
 export function money(minor: number, currency: string): string {

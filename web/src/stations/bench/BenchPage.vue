@@ -12,6 +12,7 @@ import GentlePanel from './GentlePanel.vue'
 import KeyPanel from './KeyPanel.vue'
 import MenuPanel from './MenuPanel.vue'
 import UnknownModel from './UnknownModel.vue'
+import { LIFTED_WORDS } from '../../words/en.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 
 const props = defineProps<{ id: number }>()
@@ -20,13 +21,6 @@ const keys = ref<InstanceType<typeof KeyPanel>>()
 const menu = ref<InstanceType<typeof MenuPanel>>()
 
 const first = computed(() => job.route?.choices[0])
-const LIFTED_WORDS = {
-  remembered: 'The owner remembered it: it is unlocked',
-  'remote-unlock': 'It is unlocked',
-  settings: 'It is reset from its settings',
-  'cache-cleared': 'It works again: the cache was cleared',
-  'system-installed': 'It works again: the system was installed again',
-} as const
 const didNotHelp = () => first.value && record({ kind: 'did-not-help', action: first.value.action })
 /** Where the work at the device stands; done, once the job waits elsewhere. */
 const stage = computed(() => {

@@ -8,11 +8,12 @@ import {
   type Supplier,
 } from '@benevox/contract'
 import { orderUnderWay, releasedBy, type ReleasedLock } from '@benevox/core/job'
-import { gateName, gateSentence, isSameCarrier } from '@benevox/core/route'
+import { gateName, gateSentence, isOfItsCarrier } from '@benevox/core/route'
 import { computed, onMounted, ref } from 'vue'
 import { ApiProblem, call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import { dayText, money, bothVersions, eventWords, orderChangeWords, orderStands } from '../../words/en.ts'
+import { countryName } from '../../words/countries.ts'
 import OrderView from './OrderView.vue'
 
 /** Orders of a release: what is under way, what can be ordered, and what still has to hold for it. */
@@ -27,8 +28,8 @@ const fitting = computed(() =>
   suppliers.value.flatMap((supplier) =>
     supplier.services
       .filter(
-        ({ lock, carrier }) =>
-          lock === props.lock && (lock === 'account' || isSameCarrier(carrier, job.facts.originalCarrier)),
+        (service) =>
+          service.lock === props.lock && (service.lock === 'account' || isOfItsCarrier(job.facts, service)),
       )
       .map((service) => ({ supplier, service })),
   ),
@@ -36,11 +37,18 @@ const fitting = computed(() =>
 const orders = computed(() => (job.saved?.orders ?? []).filter((one) => releasedBy(one) === props.lock))
 const isUnderWay = computed(() => job.saved && orderUnderWay(job.saved, props.lock) !== undefined)
 const gates = computed(() => job.gatesBefore(props.lock).filter(({ state }) => state !== 'open'))
+const inCountry = (carrier: string, code: string) => `${carrier} (${countryName(code) ?? code})`
+const original = computed(() => {
+  const { originalCarrier = 'a carrier not known', carrierCountry } = job.facts
+  return carrierCountry ? inCountry(originalCarrier, carrierCountry) : `${originalCarrier}, country not known`
+})
 const carriers = computed(() =>
   [
     ...new Set(
       suppliers.value.flatMap(({ services }) =>
-        services.filter(({ lock }) => lock === 'carrier').map(({ carrier }) => carrier),
+        services
+          .filter(({ lock }) => lock === 'carrier')
+          .map(({ carrier, carrierCountry }) => inCountry(carrier, carrierCountry)),
       ),
     ),
   ].join(', '),
@@ -129,7 +137,7 @@ const change = ({ id, version }: Order, made: OrderChange) =>
         <tbody class="ruled">
           <tr v-for="({ supplier, service }, index) in fitting" :key="service.id">
             <td class="py-2 font-bold">{{ supplier.name }}</td>
-            <td v-if="lock === 'carrier'">{{ service.carrier }} ({{ service.carrierCountry }})</td>
+            <td v-if="lock === 'carrier'">{{ inCountry(service.carrier, service.carrierCountry) }}</td>
             <td class="text-right font-mono">{{ money(service.feeMinor, service.currency) }}</td>
             <td class="pl-8">
               <template v-if="promises[service.id]"
@@ -154,8 +162,7 @@ const change = ({ id, version }: Order, made: OrderChange) =>
         </tbody>
       </table>
       <p v-else-if="suppliers.length && lock === 'carrier'">
-        No supplier for “{{ job.facts.originalCarrier ?? 'carrier not known' }}”. There are services for:
-        {{ carriers }}.
+        No supplier for {{ original }}. There are services for: {{ carriers }}.
       </p>
     </section>
   </div>

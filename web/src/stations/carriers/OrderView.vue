@@ -10,7 +10,9 @@ const props = defineProps<{ order: Order; dialledCode: string | undefined; busy:
 const emit = defineEmits<{ change: [change: OrderChange] }>()
 const code = ref('')
 const isAccount = computed(() => releasedBy(props.order) === 'account')
-const isCode = computed(() => networkKey.safeParse(code.value.trim()).success)
+/** Mails write it in groups. */
+const typed = computed(() => code.value.replace(/[\s-]/g, ''))
+const isCode = computed(() => networkKey.safeParse(typed.value).success)
 const left = computed(() => props.order.triesAllowed - props.order.triesMade)
 </script>
 
@@ -53,16 +55,19 @@ const left = computed(() => props.order.triesAllowed - props.order.triesMade)
           v-model="code"
           class="field mt-1 font-mono text-xl"
           inputmode="numeric"
-          maxlength="16"
+          maxlength="32"
           autocomplete="off"
           data-scan="own"
           placeholder="8 to 16 digits"
         />
+        <span v-if="typed && !isCode" class="text-sm text-brass">{{
+          /^\d+$/.test(typed) ? `${typed.length} digits; a code has 8 to 16.` : 'A code is of digits alone.'
+        }}</span>
       </label>
       <button
         class="act"
         :disabled="!isCode || busy"
-        @click="emit('change', { kind: 'answered', answer: 'code', code: code.trim() })"
+        @click="emit('change', { kind: 'answered', answer: 'code', code: typed })"
       >
         Keep the code
       </button>

@@ -38,6 +38,7 @@ const canTakeNewer = computed(
 )
 
 function detailText({ kind, detail }: JobEvent): string {
+  if (kind === 'screen-lifted') return ''
   if (kind === 'answered')
     return (Object.keys(detail) as (FactName | 'customer')[])
       .map((name) =>
@@ -111,7 +112,7 @@ function detailText({ kind, detail }: JobEvent): string {
               <time class="font-mono" :datetime="event.at">{{ instantText(event.at) }}</time>
               <b>{{ event.by }}</b>
               <span
-                >{{ eventWords(event)
+                >{{ eventWords({ ...event, how: event.detail['how'] })
                 }}<span v-if="detailText(event)" class="text-ink-soft">: {{ detailText(event) }}</span></span
               >
             </li>
