@@ -139,7 +139,11 @@ const FACTS: fc.Arbitrary<Record<string, unknown>> = fc.oneof(
   some('clean', 'reported', 'no-answer', null).map((registryAnswer) => ({ registryAnswer })),
   some('the registry is down', null).map((registryReason) => ({ registryReason })),
   some(...IMEIS, null).map((imei) => ({ imei })),
-  some('yes', 'no').map((carrierLocked) => ({ carrierLocked, originalCarrier: 'skerry mobile', carrierCountry: 'DE' })),
+  some('yes', 'no').map((carrierLocked) => ({
+    carrierLocked,
+    originalCarrier: 'skerry mobile',
+    carrierCountry: 'DE',
+  })),
   some('none', 'swollen-battery').map((hazard) => ({ hazard })),
   some('own', 'somebody-elses').map((whose) => ({ whose })),
   some('yes', 'no').map((deviceHere) => ({ deviceHere })),
