@@ -36,7 +36,7 @@ function told(event: JobEvent): Pick<WireEvent, 'kind' | 'detail'> {
       }
     }
     case 'step-made': {
-      const { kind, ...rest } = event.step.change
+      const { kind, attempt: _, ...rest } = { attempt: undefined, ...event.step.change }
       const { without } = event.step
       return { kind, detail: { ...rest, ...(without ? { without } : {}) } }
     }
