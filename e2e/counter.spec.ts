@@ -239,7 +239,11 @@ test('on the telephone: what to bring, a carrier order by IMEI alone, agreed to 
     'Police or court matter': 'No',
     'Right to the device': 'Shown',
   })
-  await tell(page, { 'What was shown': 'Photo of the receipt', 'Original carrier': 'Skerry Mobile' })
+  await tell(page, {
+    'What was shown': 'Photo of the receipt',
+    'Original carrier': 'Skerry Mobile',
+    'Country of purchase': 'NO',
+  })
   await askFor(page, 'IMEI')
   await page.getByRole('textbox', { name: 'IMEI', exact: true }).fill(imei('00100101778899'))
   await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
@@ -247,6 +251,16 @@ test('on the telephone: what to bring, a carrier order by IMEI alone, agreed to 
   await page.getByRole('textbox', { name: 'Customer’s short name' }).fill('Q. Test')
   await page.getByRole('button', { name: 'Turn to the customer' }).click()
   await page.getByRole('button', { name: 'agreed to on the telephone' }).click()
+  await page.getByRole('button', { name: 'To the carriers' }).click()
+  // Bought in another country it is another carrier’s: no order of it is to be had.
+  await expect(page.getByText('No supplier for Skerry Mobile (Norway). There are services for')).toBeVisible()
+  await page.getByRole('link', { name: 'What was asked' }).click()
+  await knownLine(page, 'Country of purchase').click()
+  const country = page.getByRole('textbox', { name: 'Country of purchase' })
+  await country.fill('Germania')
+  await expect(page.getByText('No country by this name.')).toBeVisible()
+  await country.fill('germany')
+  await expect(knownLine(page, 'Country of purchase')).toContainText('DE')
   await page.getByRole('button', { name: 'To the carriers' }).click()
   await expect(page.getByRole('row', { name: /Greywater Releases/ })).toBeVisible()
 })
