@@ -42,24 +42,12 @@ const RESTING = new Set(['lock-screen', 'recovery-menu', 'set-up'])
  * @param pack one that `readPack` accepted
  */
 export function checkPack(pack: Pack): readonly PackFinding[] {
-  return [...checkFamilies(pack), ...checkTogether(pack)]
-}
-
-/**
- * The families, each by itself: a part of them may be checked on another thread.
- * @param first the place in the pack of the first of them
- */
-export function checkFamilies(
-  { fragments, families }: Pick<Pack, 'fragments' | 'families'>,
-  first = 0,
-): readonly PackFinding[] {
-  return families.flatMap((family, index) =>
-    checkVersions({ fragments }, family, ['families', first + index]),
+  const { fragments, families } = pack
+  const ofFamilies = families.flatMap((family, index) =>
+    checkVersions({ fragments }, family, ['families', index]),
   )
+  return [...ofFamilies, ...ownTimes(pack), ...unused(pack)]
 }
-
-/** What is found only where all of a pack is looked at. */
-export const checkTogether = (pack: Pack): readonly PackFinding[] => [...ownTimes(pack), ...unused(pack)]
 
 /** A family as it came, and as it is from each update on; what was found before an update is said once. */
 export function checkVersions(

@@ -12,12 +12,10 @@ import {
   type Pack,
   type PackAsWritten,
 } from '@benevox/core/catalog'
-import { checkFamilies, checkPack, checkTogether, type PackFinding } from '@benevox/core/procedure'
+import { checkPack } from '@benevox/core/procedure'
 import { expose } from 'comlink'
 import Papa from 'papaparse'
 import { call, rememberCsrfToken } from '../api/client.ts'
-import { useWorker } from '../parts/useWorker.ts'
-import type { CheckWorker } from './check.worker.ts'
 import { readText, refusedBySize } from './readText.ts'
 
 /** What is wrong with a file or worth knowing about it, by its place. */
@@ -71,8 +69,6 @@ const MOST_REMARKS = 50
 const MOST_SAMPLES = 60
 /** A large list on a machine that does much else; it may be left off meanwhile. */
 const TAKING_IN_MS = 900_000
-/** From so many families on a second thread is worth its start. */
-const MANY_FAMILIES = 60
 /** Progress is told after so many lines. */
 const STRIDE = 2000
 
@@ -120,26 +116,7 @@ const api = {
 export type ImportWorker = typeof api
 expose(api)
 
-const helper = useWorker<CheckWorker>(
-  () => new Worker(new URL('./check.worker.ts', import.meta.url), { type: 'module' }),
-)
-
-/** A large pack is proven by two threads, half of its families each. */
-async function checked(pack: Pack): Promise<readonly PackFinding[]> {
-  const { fragments, families } = pack
-  if (families.length < MANY_FAMILIES) return checkPack(pack)
-  const half = families.length >> 1
-  const others = helper().families({ fragments, families: families.slice(half) }, half)
-  const own = checkFamilies({ fragments, families: families.slice(0, half) })
-  const together = checkTogether(pack)
-  try {
-    return [...own, ...(await others), ...together]
-  } finally {
-    helper.end()
-  }
-}
-
-async function packIn(text: string, current: Pack, told: Progress): Promise<FileReading> {
+function packIn(text: string, current: Pack, told: Progress): FileReading {
   const tooMuch = tooMuchIn(text)
   if (tooMuch) return refused(`${tooMuch.sentence} It was not read.`)
   let document: unknown
@@ -153,7 +130,7 @@ async function packIn(text: string, current: Pack, told: Progress): Promise<File
   if (reading.kind === 'refused')
     return { kind: 'refused', remarks: reading.faults.slice(0, MOST_REMARKS).map(remarkOf) }
   told(0.6, 'Proving every way on its twin')
-  const findings = (await checked(reading.pack)).slice(0, MOST_REMARKS).map(remarkOf)
+  const findings = checkPack(reading.pack).slice(0, MOST_REMARKS).map(remarkOf)
   pack = reading.written
   told(1, 'Checked')
   return {
