@@ -90,12 +90,14 @@ describe('a family built from nothing out of the shared parts', () => {
     }
     for (const name of whatIsLacking(pack, family).durations)
       family.durations[name] = { minMs: 1400, medianMs: 1600, maxMs: 1900 }
-    family.starts = { 'on-locked': 'lock.lock', off: 'off.off' }
     const school = pack.schools.find(({ id }) => id === 'off-until-menu')
     const made = school && procedureOfTheSchool(school, family)
     expect(made?.faults).toEqual([])
     family.procedures = made?.procedure ? [made.procedure] : []
-    expect(whatIsLacking(pack, family)).toEqual({ parts: [], durations: [], faults: [] })
+    // How the device is when the way begins is asked for too, and no fault besides.
+    expect(whatIsLacking(pack, family)).toEqual({ parts: [], durations: [], starts: ['off'], faults: [] })
+    family.starts = { 'on-locked': 'lock.lock', off: 'off.off' }
+    expect(whatIsLacking(pack, family)).toEqual({ parts: [], durations: [], starts: [], faults: [] })
     expect(familySchema.safeParse(family).success).toBe(true)
     expect(familySheets(machineOf(family), family, 'en').map(({ notProven }) => notProven)).toEqual([
       undefined,

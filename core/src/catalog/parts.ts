@@ -1,7 +1,7 @@
 import type { PackFault } from './compose.ts'
 import type { Family, Fragment, Pack } from './pack.ts'
 import { faultsOfFamily } from './readPack.ts'
-import type { DeviceKind } from './vocabulary.ts'
+import { startState, type DeviceKind, type StartState } from './vocabulary.ts'
 
 /** A state or menu that a family names and does not have, and the shared parts that could bring it. */
 export interface MissingPart {
@@ -16,9 +16,14 @@ export interface Lacking {
   readonly parts: readonly MissingPart[]
   /** Names of durations that are used and not there. */
   readonly durations: readonly string[]
+  /** How a device may be when a way begins, where nobody has said what state of the machine that is. */
+  readonly starts: readonly StartState[]
   /** Everything else that is wrong, by path. */
   readonly faults: readonly PackFault[]
 }
+
+/** What is asked for by name; it is no fault besides. */
+const ASKED_FOR: readonly NonNullable<PackFault['lacks']>['what'][] = ['state or menu', 'duration', 'start']
 
 /** What a family lacks, with the parts that would fill each gap: one is built by following them. */
 export function whatIsLacking(pack: Pick<Pack, 'fragments'>, family: Family): Lacking {
@@ -44,7 +49,8 @@ export function whatIsLacking(pack: Pick<Pack, 'fragments'>, family: Family): La
       return { name, as, offers }
     }),
     durations: named('duration'),
-    faults: faults.filter(({ lacks }) => lacks?.what !== 'state or menu' && lacks?.what !== 'duration'),
+    starts: startState.options.filter((start) => named('start').includes(start)),
+    faults: faults.filter(({ lacks }) => !lacks || !ASKED_FOR.includes(lacks.what)),
   }
 }
 

@@ -197,6 +197,7 @@ function addSystem(): void {
           v-model="edited"
           :lacking="reading.lacking"
           :faults="reading.faults"
+          :places="places"
           :is-update="system !== undefined"
         />
         <ProofPanel

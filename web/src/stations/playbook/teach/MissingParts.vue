@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Family, Fragment, Lacking, PackFault } from '@benevox/core/catalog'
+import type { Family, Fragment, Lacking, PackFault, StartState } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
 
@@ -7,6 +7,8 @@ import { computed } from 'vue'
 const props = defineProps<{
   lacking: Lacking
   faults: readonly PackFault[]
+  /** The states and menu lines of its machine. */
+  places: readonly string[]
   /** An update of the system is taught: it brings no shared part. */
   isUpdate: boolean
 }>()
@@ -16,7 +18,12 @@ const keys = computed(() => [
   ...new Set(props.faults.flatMap(({ lacks }) => (lacks?.what === 'key on this family' ? [lacks.name] : []))),
 ])
 const isAny = computed(
-  () => props.lacking.parts.length + props.lacking.durations.length + keys.value.length > 0,
+  () =>
+    props.lacking.parts.length +
+      props.lacking.durations.length +
+      props.lacking.starts.length +
+      keys.value.length >
+    0,
 )
 
 /** Pressed twice, before what is missing was looked at anew, each is added once. */
@@ -31,6 +38,19 @@ function addScreen(name: string): void {
 function addDuration(name: string): void {
   if (Object.hasOwn(family.value.durations, name)) return
   family.value.durations[name] = { minMs: 1000, medianMs: 1500, maxMs: 2500 }
+}
+/** What its state is likely called. */
+const CALLED: Readonly<Record<StartState, RegExp>> = {
+  'on-locked': /lock/,
+  off: /(^|\.)off/,
+  'off-charging': /charg/,
+  looping: /loop|boot/,
+  'dead-battery': /dead|flat|empty/,
+  'in-download': /download/,
+}
+const likely = (start: StartState) => props.places.filter((place) => CALLED[start].test(place)).slice(0, 4)
+function addStart(start: StartState, place: string): void {
+  family.value.starts = { ...family.value.starts, [start]: place }
 }
 function addKey(name: string): void {
   if (family.value.keys.some(({ id }) => id === name)) return
@@ -68,6 +88,28 @@ function addKey(name: string): void {
       <li v-for="name in lacking.durations" :key="name" class="py-1.5">
         How long is <b>{{ name.replaceAll('-', ' ') }}</b>?
         <button type="button" class="underline" @click="addDuration(name)">Add this time</button>
+      </li>
+      <li v-for="start in lacking.starts" :key="start" class="py-1.5">
+        A way begins with the device <b>{{ words.start[start].toLowerCase() }}</b>. Which screen is that?
+        <span class="mt-1 flex flex-wrap items-center gap-2">
+          <button
+            v-for="place in likely(start)"
+            :key="place"
+            type="button"
+            class="border border-ink-soft px-2 py-1 hover:bg-paper-deep"
+            @click="addStart(start, place)"
+          >
+            {{ place }}
+          </button>
+          <select
+            class="field !w-auto"
+            :aria-label="`Screen where it is ${words.start[start].toLowerCase()}`"
+            @change="addStart(start, ($event.target as HTMLSelectElement).value)"
+          >
+            <option value="">another screen</option>
+            <option v-for="place in places" :key="place">{{ place }}</option>
+          </select>
+        </span>
       </li>
       <li v-for="name in keys" :key="name" class="py-1.5">
         A part asks for a key that this device does not have:

@@ -117,7 +117,8 @@ export function useDraft(familyId: string | undefined) {
           .map((fault) => ({ ...fault, sentence: sentenceAt(fault) }))
     const lacking = whatIsLacking({ fragments }, family)
     const faults = [...ofShape, ...lacking.faults]
-    if (faults.length + lacking.parts.length + lacking.durations.length > 0)
+    const { parts, durations, starts } = lacking
+    if (faults.length + parts.length + durations.length + starts.length > 0)
       return { lacking, faults, sheets: [], findings: [] }
     const looked = familyAt(family, version)
     const running = runnableFamily({ fragments }, looked)
