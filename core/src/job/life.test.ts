@@ -19,7 +19,7 @@ import {
   reportStands,
   somethingWasDeleted,
 } from '../../test/oracle.ts'
-import type { RouteAction } from '../route/index.ts'
+import { gatesOfTheJob, type RouteAction } from '../route/index.ts'
 import {
   after,
   apart,
@@ -27,11 +27,13 @@ import {
   canOrder,
   decide,
   evolve,
+  factsOf,
   handBackFacts,
   jobOf,
   mainActionOf,
   mayShowWipeKeys,
   orderUnderWay,
+  progressOf,
   routeOf,
   standingOf,
   together,
@@ -222,6 +224,9 @@ describe('whatever anybody does, in whatever order', () => {
             const { complaint } = job.answers
             const mine = complaint === 'carrier-lock-only' ? [locks.carrier] : [locks.screen, locks.account]
             expect([...new Set(mine)]).toEqual(['clear'])
+            const isOpen = gatesOfTheJob(factsOf(job), progressOf(job)).every(({ state }) => state === 'open')
+            if (isOpen && job.agreement?.kind === 'signed' && job.answers.deviceHere !== 'no')
+              expect(['hand-back', 'closed']).toContain(mainActionOf(job, worldAt(200)).station)
           }
           for (const { state, note } of stages) if (state === 'done') expect(note).toBeUndefined()
         }),

@@ -168,7 +168,7 @@ function choicesOf(policy: RoutePolicy, given: Given): readonly Choice[] {
 
 function choiceOf(action: RouteAction, { branches }: RoutePolicy, given: Given): Choice {
   const { facts, progress } = given
-  const isToStart = progress.wipeStarted && !progress.setUpReached && !progress.accountProof
+  const isToStart = progress.wipeStarted && !progress.setUpReached
   if (action === 'leave-it' && (isToStart || isAllDone(given)))
     return { action, reason: { code: isToStart ? 'to-be-started' : 'nothing-left', facts: [] }, chance: 1 }
   if (action === 'leave-it' && progress.consent.kind === 'refused')

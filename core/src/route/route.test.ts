@@ -205,6 +205,7 @@ describe('where the job waits', () => {
     ).not.toContain('Hand it back')
     const carrierOnly: Facts = { ...forgotten, complaint: 'carrier-lock-only', carrierLocked: 'yes' }
     expect(head(carrierOnly, { carrierReleased: true })).toEqual(['Hand it back'])
+    expect(station(carrierOnly, { carrierReleased: true })).toBe('hand-back')
   })
   it('on the telephone it stays at the counter, but for an order by IMEI alone', () => {
     expect(station({ ...forgotten, deviceHere: 'no' })).toBe('counter')

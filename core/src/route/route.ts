@@ -214,6 +214,7 @@ function stagesOf(action: RouteAction, plan: Plan): readonly Stage[] {
     progress.inRecovery ||
     progress.wipeStarted ||
     progress.screenLifted ||
+    progress.carrierReleased ||
     progress.accountProof !== undefined
   if (SHORT.includes(action) && !isBegun)
     return inOrder([
