@@ -38,7 +38,7 @@ test('a phone of family 1, from the counter to the paper: first without a data l
     'Second step comes by': 'E-mail',
     'Carrier lock': 'Yes',
   })
-  await tell(page, { 'Original carrier': 'Skerry Mobile' })
+  await tell(page, { 'Original carrier': 'Skerry Mobile', 'Country of purchase': 'DE' })
   await askFor(page, 'IMEI')
   await page.getByRole('textbox', { name: 'IMEI' }).fill(IMEI.replace('112', '121'))
   await expect(page.getByText('Misread')).toBeVisible()
@@ -142,7 +142,7 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   await page.getByLabel('Search jobs').fill(ticket)
   await page.getByRole('link', { name: new RegExp(ticket) }).click()
   await expect(page.getByText('reached recovery')).toBeVisible()
-  await expect(page.getByText('handed back')).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Events' }).getByText('handed back')).toBeVisible()
 })
 
 test('the watch of family 13, wiped without an IMEI to ask the registry with, the reason recorded', async ({
