@@ -1,0 +1,104 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { RANDOM_FACTS } from '../../test/randomFacts.ts'
+import { USUAL_PRICES } from '../price/index.ts'
+import {
+  askNext,
+  NOTHING_DONE,
+  planRoute,
+  type DeviceOnJob,
+  type FactName,
+  type Facts,
+  type Gate,
+} from './index.ts'
+import { gatesOfAnOrder, gatesOfTheJob } from './gates.ts'
+import { PHONE, WATCH } from './fixtures.ts'
+
+/** What the gates stand on, each answered, or not, or so that it closes for good. */
+const oneOf = <const T extends string>(...values: readonly T[]) =>
+  fc.option(fc.constantFrom(...values), { nil: undefined, freq: 2 })
+const GATE_FACTS: fc.Arbitrary<Facts> = fc
+  .record({
+    hazard: oneOf('none', 'hot'),
+    registryAnswer: oneOf('clean', 'no-answer', 'reported'),
+    registryReason: oneOf('the registry is down', ''),
+    whose: oneOf('own', 'childs-guardian-here', 'somebody-elses'),
+    workManaged: oneOf('no', 'unknown', 'yes'),
+    legalMatter: oneOf('no', 'unknown'),
+    ownership: oneOf('shown', 'not-shown'),
+    ownershipNote: oneOf('receipt', ''),
+    battery: oneOf('at-least-20', 'below-20', 'unknown'),
+    imei: oneOf('001001011234563'),
+    deviceHere: oneOf('yes', 'no'),
+    originalCarrier: oneOf('Skerry Mobile'),
+    carrierCountry: oneOf('DE'),
+  })
+  .map((facts) => Object.fromEntries(Object.entries(facts).filter(([, value]) => value !== undefined)))
+
+const JOBS = Number(process.env['BENEVOX_JOBS'] ?? 120)
+const jobs = fc.sample(fc.tuple(RANDOM_FACTS, GATE_FACTS), {
+  numRuns: JOBS,
+  seed: Number(process.env['BENEVOX_SEED'] ?? 15),
+})
+const isUnanswered = (facts: Facts, name: FactName) => facts[name] === undefined || facts[name] === ''
+const SEEN_ON_THE_DEVICE: readonly FactName[] = ['hazard', 'battery']
+/** Opened by the customer’s hand, or with the device in hand: no answer opens them. */
+const NOT_BY_ANSWERS: readonly Gate['id'][] = ['consent', 'right-device']
+
+/** The answers that open. */
+const OPENS: Facts = {
+  hazard: 'none',
+  registryAnswer: 'clean',
+  whose: 'own',
+  workManaged: 'no',
+  legalMatter: 'no',
+  ownership: 'shown',
+  ownershipNote: 'receipt',
+  battery: 'at-least-20',
+  imei: '001001011234563',
+  registryReason: 'it is down',
+  accountAddress: 'a@example.org',
+}
+
+/** The gates that an answer may open and that are closed now. */
+function gatesAt(facts: Facts, device: DeviceOnJob): readonly Gate[] {
+  const { choices, wipeGates } = planRoute(facts, device, NOTHING_DONE)
+  const mayReset = choices.some(({ action }) => action.startsWith('reset'))
+  return [
+    ...gatesOfTheJob(facts, NOTHING_DONE),
+    ...(mayReset ? wipeGates : []),
+    ...(facts.carrierLocked === 'yes' ? gatesOfAnOrder(facts, device, NOTHING_DONE) : []),
+  ].filter(({ id, state }) => state === 'closed' && !NOT_BY_ANSWERS.includes(id))
+}
+
+describe('the questions on the page and the gates at signing', () => {
+  it(`no gate of ${JOBS} random jobs stays closed for want of an answer that is not asked for`, () => {
+    let closed = 0
+    for (const [n, [some, gates]] of jobs.entries()) {
+      const facts: Facts = { ...some, ...gates }
+      const device = n % 3 === 2 ? WATCH : PHONE
+      const given = { facts, device, progress: NOTHING_DONE, prices: USUAL_PRICES }
+      const route = planRoute(facts, device, NOTHING_DONE)
+      if (route.choices[0]?.action === 'refuse') continue
+      const asked = askNext(given).map(({ name }) => name)
+      for (const gate of gatesAt(facts, device)) {
+        const open = gate.facts.filter((name) => isUnanswered(facts, name))
+        // On the telephone nobody can look at it.
+        if (facts.deviceHere === 'no' && open.every((name) => SEEN_ON_THE_DEVICE.includes(name))) continue
+        const answered: Facts = {
+          ...facts,
+          ...Object.fromEntries(open.map((name) => [name, OPENS[name] ?? 'yes'])),
+        }
+        // What another answer closes no further one opens.
+        if (gatesAt(answered, device).some(({ id }) => id === gate.id)) continue
+        closed++
+        const said = `${gate.id} of ${JSON.stringify(facts)}: ${asked.join()}`
+        expect(
+          open.some((name) => asked.includes(name)),
+          said,
+        ).toBe(true)
+      }
+    }
+    expect(closed).toBeGreaterThan(JOBS / 2)
+  })
+})
