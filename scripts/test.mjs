@@ -151,9 +151,9 @@ check(
   Date.now(),
   missing.length === 0,
 )
-// Two cores are kept busy by four at a time: the server and the interface wait for devices and databases in between.
+// Two cores are kept busy by three at a time: the server and the interface wait for devices and databases in between.
 // The long ones first, so that the lanes end together.
-await inLanes(4, [
+await inLanes(3, [
   () => vitest('core'),
   ...PARTS.map((files, part) => () => playwright(files, `e2e-${part + 1}`)),
   () => vitest('server'),
