@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { consentText, plainConsent } from '../src/consent/index.ts'
 import { USUAL_PRICES } from '../src/price/index.ts'
+import { PHONE, SEEN } from '../src/route/fixtures.ts'
 import type { DeviceOnJob, Facts } from '../src/route/index.ts'
 import {
   decide,
@@ -15,14 +16,6 @@ import {
 
 /** Random lives of a job: what a hurried, a careless or a dishonest person may do to it, in any order. */
 
-const PHONE: DeviceOnJob = {
-  kind: 'phone',
-  cellular: true,
-  settingsPath: [],
-  asksForAccount: true,
-  acceptsOldScreenLock: false,
-  canReachRecovery: true,
-}
 const FIRST = Date.parse('2026-03-02T08:00:00.000Z')
 const MODEL = {
   modelId: 'any',
@@ -93,16 +86,10 @@ export const sign: Try = (job, world) => {
 }
 
 /** Everything the intake asks, answered so that its checks pass; the complaint is apart. */
+const { registryAnswer: _, carrierLocked: __, ...intake } = SEEN
 export const READY: Facts = {
-  modelId: 'any',
-  hazard: 'none',
-  whose: 'own',
-  workManaged: 'no',
-  legalMatter: 'no',
-  ownership: 'shown',
-  ownershipNote: 'receipt',
+  ...intake,
   imei: '001001011234563',
-  battery: 'at-least-20',
   accountOnDevice: 'yes',
   knowsAccountPassword: 'yes',
   remoteUnlockSetUp: 'no',

@@ -7,6 +7,7 @@ export * from '@benevox/core/price'
 export * from '@benevox/core/procedure'
 export * from '@benevox/core/route'
 export * from '@benevox/core/twin'
+export { SEEN } from '../../core/src/route/fixtures.ts'
 export { demoPack } from '../../demo/demoPack.ts'
 /** Both topics have a type of this name. */
 export type { Question } from '@benevox/core/route'

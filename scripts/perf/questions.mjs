@@ -3,18 +3,6 @@ import { PHONE as ORDINARY } from './decision.mjs'
 import { median, percentile } from './figures.mjs'
 
 const PHONE = { ...ORDINARY, acceptsOldScreenLock: false, systemFile: undefined }
-/** Every gate of the intake, as it is with nearly everybody. */
-const GATES = {
-  hazard: 'none',
-  whose: 'own',
-  workManaged: 'no',
-  legalMatter: 'no',
-  ownership: 'shown',
-  ownershipNote: 'receipt',
-  imei: '001001012345672',
-  registryAnswer: 'clean',
-  battery: 'at-least-20',
-}
 /** As good as this part of what could be had with everything known. */
 const GOOD = 0.99
 const MOST_QUESTIONS = 40
@@ -34,6 +22,8 @@ export function measureQuestions(core, customers = 300) {
   const { askNext, decide, MAY_CHANGE, NOTHING_DONE, planRoute, priorOf, problemOf, saidWith, secondsToAsk } =
     core
   const { solve, solveBeginningWith, USUAL_PRICES } = core
+  /** Every gate of the intake, as it is with nearly everybody. */
+  const { modelId: _, carrierLocked: __, ...gates } = core.SEEN
   const random = seeded(2000)
   const drawn = (name, facts) => {
     let left = random()
@@ -42,7 +32,7 @@ export function measureQuestions(core, customers = 300) {
   }
   /** Somebody with everything that may change a route, drawn as often as it is met. */
   const customer = () => {
-    const facts = { ...GATES, modelId: 'any', complaint: drawn('complaint', {}) }
+    const facts = { ...gates, modelId: 'any', complaint: drawn('complaint', {}) }
     Object.assign(facts, saidWith(facts))
     for (const name of MAY_CHANGE) facts[name] ??= drawn(name, facts)
     return facts

@@ -103,11 +103,11 @@ export function decide(asked: Given): Decision {
   return { choices, afterwards: afterwardsOf(policy), figures: figuresOf(policy, prices), policy, problem }
 }
 
+/** What it stands on, with what was done since it was asked: see {@link factsNow}. */
 export const asItIs = (asked: Given): Given => ({ ...asked, facts: factsNow(asked.facts, asked.progress) })
 
-/** The decision problem of a job as it stands. */
-export function problemOf(asked: Given): RouteProblem {
-  const given = asItIs(asked)
+/** The decision problem of a job. @param given as it is now */
+export function problemOf(given: Given): RouteProblem {
   return routeProblem({
     facts: given.facts,
     device: given.device,

@@ -46,7 +46,7 @@ function accountLock(
 ): LockState {
   if (progress.accountProof) return 'clear'
   if (facts.complaint === 'second-hand') return 'locked'
-  if (facts.accountOnDevice === 'no' || progress.accountTakenOff) return 'clear'
+  if (facts.accountOnDevice === 'no') return 'clear'
   if (device?.asksForAccount === false) return 'clear'
   if (facts.accountOnDevice === undefined || facts.accountOnDevice === 'unknown') return 'unknown'
   if (progress.wipeStarted) return 'locked'

@@ -77,7 +77,7 @@ export function planRoute(
   prices: PriceList = USUAL_PRICES,
 ): Route {
   const facts = factsNow(asked, progress)
-  const decision = decide({ facts, device, progress, prices })
+  const decision = decide({ facts: asked, device, progress, prices })
   const does = whatItDoes(decision, progress)
   const locks = locksNow(facts, device, progress, resetAhead(decision))
   const now = consentNow(facts, device, progress, decision, does)

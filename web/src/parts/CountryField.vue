@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { countryCode, countryName } from '../words/countries.ts'
+import LineField from './LineField.vue'
 
 /** A country by its two letters or its name. */
 const props = defineProps<{ label: string; value: string }>()
@@ -21,14 +22,7 @@ function change(text: string): void {
 
 <template>
   <div class="min-w-[min(11rem,100%)] flex-1">
-    <input
-      class="field"
-      :aria-label="label"
-      maxlength="60"
-      autocomplete="off"
-      :value="draft"
-      @input="change(($event.target as HTMLInputElement).value)"
-    />
+    <LineField :aria-label="label" maxlength="60" :value="draft" @typed="change" />
     <p class="mt-1 text-sm" :class="draft && !found ? 'font-bold text-brass' : 'text-ink-soft'">
       {{ found ? countryName(found) : draft ? 'No country by this name.' : 'its two letters or its name' }}
     </p>

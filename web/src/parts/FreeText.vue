@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { looksLikeSecret } from '@benevox/core/secret'
 import { computed, ref, watch } from 'vue'
+import LineField from './LineField.vue'
 
 /** A line of free text. What looks like a PIN, pattern or password is questioned before it is kept anywhere. */
 const props = defineProps<{
@@ -42,14 +43,12 @@ function takeOut(): void {
 
 <template>
   <div class="min-w-[min(11rem,100%)] flex-1">
-    <input
-      class="field"
+    <LineField
       :aria-label="label"
       :placeholder="placeholder"
       :maxlength="maxlength"
-      autocomplete="off"
       :value="draft"
-      @input="change(($event.target as HTMLInputElement).value)"
+      @typed="change"
     />
     <div v-if="suspicion" role="alert" class="mt-1 border-l-4 border-stop bg-stop-pale px-3 py-2">
       <p>
