@@ -359,17 +359,20 @@ export const histories = (most: number): fc.Arbitrary<readonly Try[]> =>
       return Object.defineProperty(all, fc.toStringMethod, { value: () => told(all), enumerable: false })
     })
 
-/** Lives a history. @param look told each command that was carried out or refused, with the job before and after */
+/** A command that was carried out or refused, with the job before and after; `so` is every event up to here. */
+export interface Step {
+  readonly before: JobState
+  readonly job: JobState
+  readonly command: Command
+  readonly events: readonly JobEvent[]
+  readonly world: World
+  readonly so: readonly JobEvent[]
+}
+
+/** Lives a history. @param look told each command */
 export function live(
   history: readonly Try[],
-  look: (step: {
-    readonly before: JobState
-    readonly job: JobState
-    readonly command: Command
-    readonly events: readonly JobEvent[]
-    readonly world: World
-    readonly so: readonly JobEvent[]
-  }) => void = () => undefined,
+  look: (step: Step) => void = () => undefined,
   device: DeviceOnJob = PHONE,
 ): Lived {
   let job = opened()

@@ -1,0 +1,195 @@
+import { expect } from 'vitest'
+import type { RouteAction } from '../../src/route/index.ts'
+import { gatesOfTheJob } from '../../src/route/index.ts'
+import {
+  after,
+  apart,
+  breachesOf,
+  canOrder,
+  decide,
+  evolve,
+  factsOf,
+  handBackFacts,
+  jobOf,
+  mainActionOf,
+  mayShowWipeKeys,
+  progressOf,
+  routeOf,
+  standingOf,
+  together,
+  type Command,
+  type JobEvent,
+  type OrderChange,
+} from '../../src/job/index.ts'
+import { ACCOUNT_SERVICE, handBack, OPENED, SERVICE, worldAt, type Lived } from '../histories.ts'
+import { law } from '../lives.ts'
+import { customerLetsUsDelete, isShownOff, isWork, reportStands, somethingWasDeleted } from '../oracle.ts'
+import { followed } from './followed.ts'
+
+const deletes = (event: JobEvent) =>
+  event.kind === 'step-made' &&
+  (event.step.change.kind === 'wipe-started' ||
+    event.step.change.kind === 'wipe-finished' ||
+    (event.step.change.kind === 'screen-lifted' && event.step.change.how === 'settings'))
+const isReveal = (event: JobEvent) => event.kind === 'step-made' && event.step.change.kind === 'revealed'
+const isNoStep = ({ kind }: JobEvent) => kind !== 'step-made'
+
+/** The release is ordered where it can be, its code comes, and the device takes it. */
+function withTheReleaseOf(service: typeof SERVICE, { job, events }: Lived) {
+  const id = '00000000-0000-4000-9000-000000000001'
+  const changes: readonly OrderChange[] = [
+    { kind: 'answered', answer: 'code', code: '12345678' },
+    { kind: 'code-tried', worked: true },
+  ]
+  const commands: readonly Command[] = [
+    { kind: 'place-order', id, service },
+    ...changes.map((change, nth) => ({ kind: 'change-order' as const, id, orderVersion: nth + 1, change })),
+  ]
+  return commands.reduce<Lived>(
+    (so, command) => {
+      const decided = decide(so.job, command, worldAt(199))
+      if (decided.kind === 'refused') return so
+      return { job: decided.events.reduce(evolve, so.job), events: [...so.events, ...decided.events] }
+    },
+    { job, events },
+  )
+}
+
+/** What lifts these locks, and nothing else. */
+const LIFTS: Readonly<Record<'account' | 'carrier', readonly RouteAction[]>> = {
+  account: ['sign-in', 'account-page', 'seller-removes-account', 'authorised-release'],
+  carrier: ['carrier-free', 'carrier-order'],
+}
+
+/** Whatever anybody does, in whatever order. */
+export const LAWS_OF_DEEDS = [
+  law({
+    says: 'nothing is shown or done by our hand that deletes without an agreement in force that lets it',
+    often: { shown: 1 / 20 },
+    step({ events, so, job }, seen) {
+      for (const event of events) {
+        if (isReveal(event)) {
+          seen('shown')
+          expect(customerLetsUsDelete(so)).toBe(true)
+        }
+        if (
+          deletes(event) &&
+          !customerLetsUsDelete(so) &&
+          job.steps.filter((s) => deletes({ kind: 'step-made', step: s })).length === 1
+        )
+          expect(standingOf(job).breaches.length).toBeGreaterThan(0)
+      }
+    },
+  }),
+  law({
+    says: 'while the wipe keys may be on the screen, pressing them is no breach: screen and record agree',
+    often: { shown: 1 / 20 },
+    step({ job, world, so }, seen) {
+      if (!mayShowWipeKeys(job, world) || standingOf(job).deleted !== 'no') return
+      seen('shown')
+      expect([customerLetsUsDelete(so), reportStands(so)]).toEqual([true, false])
+      const deed = standingOf(job).bench.inRecoveryAt
+        ? ({ kind: 'wipe-started' } as const)
+        : ({ kind: 'screen-lifted', how: 'settings' } as const)
+      const done = after(job, { kind: 'bench', key: 'deed', change: deed }, world)
+      expect(breachesOf(done)).toEqual(breachesOf(job))
+      expect(standingOf(done).deleted).not.toBe('no')
+    },
+  }),
+  law({
+    says: 'a reported device gets no work by anybody, and what is done to it all the same is a breach on the record',
+    often: { reported: 1 / 2 },
+    step({ events, so }, seen) {
+      if (!reportStands(so.slice(0, so.length - events.length))) return
+      seen('reported')
+      expect(events.filter(isWork)).toEqual([])
+    },
+  }),
+  law({
+    says: 'the document says deleted where something was deleted, and only there; a lock is confirmed off by an event that shows it',
+    often: { closed: 1 / 10 },
+    end({ job, events }, _, seen) {
+      const paper = handBackFacts(job)
+      expect(standingOf(job).deleted !== 'no').toBe(somethingWasDeleted(events))
+      if (!paper) return
+      seen('closed')
+      expect(paper.deleted !== 'no').toBe(somethingWasDeleted(events))
+      for (const lock of ['screen', 'account', 'carrier'] as const)
+        if (paper.record[lock] === 'confirmed-off') expect(isShownOff(lock, events)).toBe(true)
+      const signed = events.findLast((event) => event.kind === 'agreement-signed')
+      const refusedLater = events.findLast(({ kind }) => kind.startsWith('agreement-'))?.kind
+      if (signed && refusedLater === 'agreement-signed')
+        expect(paper.record.priceMinor).toBeLessThanOrEqual(signed.record.terms.mostMinor)
+    },
+  }),
+  law({
+    says: 'every open job waits at one station with something to do that can be done and breaks nothing, and can always be handed back',
+    often: { 'followed until closed': 1 / 3 },
+    end({ job }, _, seen) {
+      const world = worldAt(200)
+      const { station, action } = mainActionOf(job, world)
+      if (job.handBack) {
+        expect([station, action.kind]).toEqual(['closed', 'none'])
+        return
+      }
+      expect(station).not.toBe('closed')
+      expect(decide(job, handBack(job, world, 0), world)).toMatchObject({ kind: 'done' })
+      const { end, done } = followed(job, world)
+      expect([['closed', 'waits-for-a-person'].includes(end), done]).toEqual([true, done])
+      if (end === 'closed') seen('followed until closed')
+    },
+  }),
+  law({
+    says: 'the route sends nobody after a lock that an event has shown to be off, and says *done* only where none is left',
+    often: { account: 1 / 100, carrier: 1 / 100, done: 1 / 100 },
+    end(lived, _, seen) {
+      const { job, events } = withTheReleaseOf(SERVICE, lived)
+      const { choices, afterwards, locks, stages } = routeOf(job, worldAt(200))
+      const told = [...choices.map(({ action }) => action), ...afterwards]
+      for (const lock of ['account', 'carrier'] as const) {
+        // Nobody gets into the settings of a device that asks for a stranger’s account.
+        const shown = job.answers.complaint === 'second-hand' ? events.filter(isNoStep) : events
+        if (!isShownOff(lock, shown)) continue
+        seen(lock)
+        expect(told.filter((action) => LIFTS[lock].includes(action))).toEqual([])
+      }
+      if (choices[0]?.reason.code === 'nothing-left') {
+        seen('done')
+        const { complaint } = job.answers
+        const mine = complaint === 'carrier-lock-only' ? [locks.carrier] : [locks.screen, locks.account]
+        expect([...new Set(mine)]).toEqual(['clear'])
+        const isOpen = gatesOfTheJob(factsOf(job), progressOf(job)).every(({ state }) => state === 'open')
+        // One that stands in recovery for nothing is led out of it first, at the bench.
+        const { inRecovery, wipeStarted } = progressOf(job)
+        const isLedOut = !inRecovery || wipeStarted
+        if (isOpen && isLedOut && job.agreement?.kind === 'signed' && job.answers.deviceHere !== 'no')
+          expect(['hand-back', 'closed']).toContain(mainActionOf(job, worldAt(200)).station)
+      }
+      for (const { state, note } of stages) if (state === 'done') expect(note).toBeUndefined()
+    },
+  }),
+  law({
+    says: 'a release can be ordered where the desk says so, and only there',
+    often: { ordered: 1 / 100 },
+    end({ job }, _, seen) {
+      const world = worldAt(200)
+      for (const service of [SERVICE, ACCOUNT_SERVICE]) {
+        const lock = service === SERVICE ? 'carrier' : 'account'
+        const id = '00000000-0000-4000-9000-000000000000'
+        const decided = decide(job, { kind: 'place-order', id, service }, world)
+        expect([lock, canOrder(lock, job, world)]).toEqual([lock, decided.kind === 'done'])
+        if (decided.kind === 'done') seen('ordered')
+      }
+    },
+  }),
+  law({
+    says: 'what is stored is the job: events taken apart, put together and folded anew',
+    often: {},
+    end({ job, events }) {
+      const stored = [OPENED, ...events].map(
+        (event) => JSON.parse(JSON.stringify(apart(event))) as ReturnType<typeof apart>,
+      )
+      expect(jobOf(stored.map(together))).toEqual(JSON.parse(JSON.stringify(job)))
+    },
+  }),
+]

@@ -1,0 +1,100 @@
+import {
+  after,
+  breachesOf,
+  mainActionOf,
+  orderUnderWay,
+  type BenchChange,
+  type Command,
+  type JobState,
+  type OrderChange,
+  type World,
+} from '../../src/job/index.ts'
+import { ACCOUNT_SERVICE, handBack, SERVICE, sign, worldAt } from '../histories.ts'
+
+/** What a main action does, as a command; nothing where a person has to say something that nobody here knows. */
+function commandOf(
+  { station, action }: ReturnType<typeof mainActionOf>,
+  job: JobState,
+  now: World,
+  n: number,
+): Command | undefined {
+  const bench = (change: BenchChange): Command => ({ kind: 'bench', key: `f${n}`, change, at: now.now })
+  const charged: Command = { kind: 'answer', set: { battery: 'at-least-20' }, newestCatalogId: 1 }
+  switch (action.kind) {
+    case 'none':
+    case 'answer':
+    case 'wait-for-device':
+      return undefined
+    case 'charge':
+      return charged
+    case 'check': {
+      const ids = action.gates.map(({ id }) => id)
+      if (ids.includes('right-device')) return bench({ kind: 'right-device', by: 'tag', read: job.ticket })
+      return ids.includes('battery') ? charged : undefined
+    }
+    case 'show-agreement':
+      return sign(job, now, n)
+    case 'order':
+      return {
+        kind: 'place-order',
+        id: `00000000-0000-4000-9000-${String(n).padStart(12, '0')}`,
+        service: station === 'accounts' ? ACCOUNT_SERVICE : SERVICE,
+      }
+    case 'follow-order':
+      return followedUp(station, job)
+    case 'try':
+      return action.worked
+        ? bench(action.worked)
+        : {
+            kind: 'answer',
+            set: { knowsAccountPassword: 'yes', passwordChangedLately: 'yes' },
+            newestCatalogId: 1,
+          }
+    case 'attempt':
+      return bench({ kind: 'in-recovery' })
+    case 'reveal':
+      return bench({ kind: 'revealed' })
+    case 'tell':
+      return bench(action.change)
+    case 'came-back':
+      return bench({ kind: 'first-start' })
+    case 'confirm-account':
+      return { kind: 'confirm-account', how: 'step-skipped' }
+    case 'hand-back':
+      return handBack(job, now, n)
+  }
+}
+
+/** An order that waits is answered, and what was answered is proven. */
+function followedUp(station: string, job: JobState): Command | undefined {
+  const order = orderUnderWay(job, station === 'accounts' ? 'account' : 'carrier')
+  if (!order) return undefined
+  const change: OrderChange =
+    order.state === 'waiting'
+      ? { kind: 'answered', answer: 'over-the-air' }
+      : order.answer === 'code'
+        ? { kind: 'code-tried', worked: true }
+        : { kind: 'proven' }
+  return { kind: 'change-order', id: order.id, orderVersion: order.version, change }
+}
+
+/** Follows the main actions, each done as it should be, until the job is closed. */
+export function followed(
+  from: JobState,
+  world: World,
+): { readonly end: 'closed' | 'waits-for-a-person' | 'stuck' | 'breach'; readonly done: readonly string[] } {
+  let job = from
+  const done: string[] = []
+  for (let n = 0; n < 40; n++) {
+    const main = mainActionOf(job, world)
+    done.push(`${main.station}: ${JSON.stringify(main.action).slice(0, 100)}`)
+    const now = worldAt(200 + n)
+    const command = commandOf(main, job, now, n)
+    if (!command) return { end: job.handBack ? 'closed' : 'waits-for-a-person', done }
+    const next = after(job, command, now)
+    if (next === job) return { end: 'stuck', done }
+    if (breachesOf(next).length > breachesOf(job).length) return { end: 'breach', done }
+    job = next
+  }
+  return { end: 'stuck', done }
+}

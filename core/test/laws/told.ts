@@ -1,0 +1,122 @@
+import fc from 'fast-check'
+import { expect } from 'vitest'
+import { after, type Command, type JobState } from '../../src/job/index.ts'
+import { TOLD_CHANGE, worldAt } from '../histories.ts'
+import { law, withoutCounts } from '../lives.ts'
+
+const LATER = worldAt(300)
+const ATTEMPT = '00000000-0000-4000-8000-00000000aaaa'
+const undoSlip = (reason: string): Command => ({
+  kind: 'take-back',
+  what: { kind: 'step', key: 'slip' },
+  reason,
+  isSupervisor: true,
+})
+const made = (job: JobState, commands: readonly Command[]) =>
+  commands.reduce((one, command) => after(one, command, LATER), job)
+/** A job apart from its counts and from what was taken back. */
+const stands = (job: JobState) => ({ ...withoutCounts(job), takenBack: [] })
+
+/** What is told of the device, by whomever, in whatever order, and however often. */
+export const LAWS_OF_TELLING = [
+  law({
+    says: 'what is told of the device gives the same job in whatever order it arrives, and however often',
+    often: { open: 1 / 2 },
+    draw: fc.record({
+      steps: fc.array(fc.tuple(TOLD_CHANGE, fc.nat(40)), { minLength: 1, maxLength: 8 }),
+      shuffle: fc.array(fc.nat(1000), { minLength: 20, maxLength: 20 }),
+    }),
+    end({ job }, { steps, shuffle }, seen) {
+      if (job.handBack) return
+      seen('open')
+      const commands = steps.map(([change, minute], n): Command => ({
+        kind: 'bench',
+        key: `t${n}`,
+        change,
+        at: worldAt(100 + minute).now,
+      }))
+      const mixed = [...commands, ...commands.slice(0, 3)]
+        .map((command, n) => ({ command, key: shuffle[n] ?? 0 }))
+        .sort((a, b) => a.key - b.key)
+        .map(({ command }) => command)
+      expect(withoutCounts(made(job, mixed))).toEqual(withoutCounts(made(job, commands)))
+    },
+  }),
+  law({
+    says: 'what is told of the device, taken back, leaves the job as it was',
+    often: { 'taken back': 1 / 4 },
+    draw: TOLD_CHANGE,
+    end({ job }, change, seen) {
+      const slip: Command = { kind: 'bench', key: 'slip', change }
+      const told = after(job, slip, LATER)
+      const back = after(told, undoSlip('pressed by mistake'), LATER)
+      if (back === told) return
+      seen('taken back')
+      expect(stands(back)).toEqual(stands(job))
+      // Told once more, it does not come back.
+      expect(after(back, slip, LATER)).toBe(back)
+    },
+  }),
+  law({
+    says: 'an attempt whose “in recovery” was taken back is one that was left, in whatever order that came',
+    often: { undone: 1 / 10 },
+    draw: fc.record({ endsLate: fc.boolean(), again: fc.nat(2) }),
+    end({ job }, { endsLate, again }, seen) {
+      const begun = after(
+        job,
+        {
+          kind: 'start-attempt',
+          id: ATTEMPT,
+          procedureId: 'slide',
+          link: 'none',
+          cable: null,
+          runner: null,
+          startedAt: LATER.now,
+        },
+        LATER,
+      )
+      const end = (outcome: 'reached' | 'left'): Command => ({
+        kind: 'end-attempt',
+        id: ATTEMPT,
+        outcome,
+        seen: outcome === 'reached' ? ['dark', 'recovery-menu'] : [],
+        notSeen: [],
+        marks: outcome === 'reached' ? [{ cue: 'dark', atMs: 8000 }] : [],
+        finishedAt: LATER.now,
+      })
+      const tell: Command = {
+        kind: 'bench',
+        key: 'slip',
+        change: { kind: 'in-recovery', attempt: ATTEMPT },
+        at: LATER.now,
+      }
+      const undo = undoSlip('pressed too early')
+      const told = after(begun, tell, LATER)
+      if (begun === job || after(told, undo, LATER) === told) return
+      seen('undone')
+      const order = endsLate ? [tell, undo, end('reached')] : [end('reached'), tell, undo]
+      const more = [tell, end('reached')].slice(0, again)
+      expect(stands(made(begun, [...order, ...more]))).toEqual(stands(after(begun, end('left'), LATER)))
+    },
+  }),
+  law({
+    says: 'browser and server come to the same job: what waits in the browser, laid over it, is what the server makes of it',
+    often: {},
+    draw: fc.array(TOLD_CHANGE, { minLength: 1, maxLength: 6 }),
+    end({ job }, changes) {
+      const waiting = changes.map((change, n): Command => ({
+        kind: 'bench',
+        key: `w${n}`,
+        change,
+        at: worldAt(150 + n).now,
+      }))
+      const shown = made(job, waiting)
+      // The server takes each later, by its own clock, and some of them twice.
+      const server = [...waiting, ...waiting.slice(0, 2)].reduce(
+        (one, command, n) => after(one, command, worldAt(400 + n)),
+        job,
+      )
+      expect(withoutCounts(server)).toEqual(withoutCounts(shown))
+    },
+  }),
+]
