@@ -1,5 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { earliestSignIn, foreseeAccountLock, foresightSentences, type AccountFacts } from './index.ts'
+import {
+  earliestSignIn,
+  foreseeAccountLock,
+  foresightSentences,
+  secondStepAfterwards,
+  type AccountFacts,
+} from './index.ts'
 
 const asking = { asksForAccount: true, acceptsOldScreenLock: false }
 const known: AccountFacts = {
@@ -57,6 +63,11 @@ describe('who can answer, and how the second step arrives', () => {
     expect(foresee({ secondStep: 'sim-in-this-device', esimProfile: 'yes' }).before).toEqual([
       'keep-the-esim-line',
     ])
+    expect(secondStepAfterwards({ secondStep: 'sim-in-this-device' })).toContain('spare phone')
+    // An eSIM cannot be put into another phone, and after the reset it may be gone.
+    const esim = secondStepAfterwards({ secondStep: 'sim-in-this-device', esimProfile: 'yes' })
+    expect([esim.includes('spare phone'), esim.includes('carrier')]).toEqual([false, true])
+    expect(secondStepAfterwards({ secondStep: 'mail', esimProfile: 'yes' })).toBe('')
     expect(foresee({ secondStep: 'not-set-up' }).before).toEqual([])
     expect(foresee({ secondStep: undefined }).before).toEqual(['ask-how-it-comes'])
   })

@@ -1,4 +1,4 @@
-import type { AccountForesight, BeforeSignIn, SecondStep } from './foresight.ts'
+import type { AccountFacts, AccountForesight, BeforeSignIn, SecondStep } from './foresight.ts'
 
 /** The foresight of the account lock in words, English. */
 const WHY: Readonly<Record<AccountForesight['why'], string>> = {
@@ -31,6 +31,17 @@ export const BEFORE_SIGN_IN_WORDS: Readonly<Record<BeforeSignIn, string>> = {
   'open-the-mail-elsewhere': 'The code comes by e-mail: the customer must be able to open it elsewhere.',
   'ask-for-the-address': 'Write down the account’s address now: the device will ask for it.',
   'ask-how-it-comes': 'Ask how the second step comes.',
+}
+
+/** How the second step is reached once the device was reset; empty where nothing hinders it. */
+export function secondStepAfterwards({
+  secondStep,
+  esimProfile,
+}: Pick<AccountFacts, 'secondStep' | 'esimProfile'>): string {
+  if (secondStep !== 'sim-in-this-device') return ''
+  return esimProfile === 'yes'
+    ? 'The second step comes as a text to the eSIM of this device, and the reset may have removed it: the carrier activates it again, or the owner takes another way.'
+    : 'The second step comes as a text to this device’s SIM: put it into a spare phone.'
 }
 
 export const SECOND_STEP_WORDS: Readonly<Record<SecondStep, string>> = {

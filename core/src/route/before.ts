@@ -1,5 +1,5 @@
 import type { BeforeSignIn } from '../account/index.ts'
-import type { DeviceOnJob, Facts } from './facts.ts'
+import type { DeviceOnJob, Facts, Progress } from './facts.ts'
 import type { Route } from './route.ts'
 
 /** What is done or asked before the wipe, since after it is too late. */
@@ -14,13 +14,14 @@ export type BeforeTheWipe =
   | 'ask-for-the-backup'
   | 'take-the-account-off'
 
-/** In the order a counter does them; empty where nothing is wiped. */
+/** In the order a counter does them; empty where nothing is wiped, or it is wiped already. */
 export function beforeTheWipe(
   facts: Facts,
   device: DeviceOnJob | undefined,
+  { dataGone, wipeStarted }: Pick<Progress, 'dataGone' | 'wipeStarted'>,
   route: Pick<Route, 'mayWipe' | 'foresight' | 'choices'>,
 ): readonly BeforeTheWipe[] {
-  if (!route.mayWipe) return []
+  if (!route.mayWipe || dataGone || wipeStarted) return []
   const steps: BeforeTheWipe[] = []
   if (route.choices[0]?.action === 'reset-from-settings' && facts.accountOnDevice !== 'no')
     steps.push('take-the-account-off')

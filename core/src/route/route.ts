@@ -1,6 +1,7 @@
 import { foreseeAccountLock, type AccountForesight } from '../account/index.ts'
 import { USUAL_PRICES, type PriceList } from '../price/index.ts'
 import { decide, type Choice, type Decision } from './decide.ts'
+import { beforeTheWipe, type BeforeTheWipe } from './before.ts'
 import { factsNow } from './facts.ts'
 import type { ConsentTerms, DeviceOnJob, FactName, Facts, Progress, RouteAction } from './facts.ts'
 import { coursesOf, optionOf, type Figures, type Option, type WholeCourse } from './figures.ts'
@@ -56,6 +57,8 @@ export interface Route {
   readonly consent: RouteConsent
   /** What of the actions may delete what is on the device. */
   readonly mayWipe: boolean
+  /** What is done or asked before that, since afterwards it is too late. */
+  readonly before: readonly BeforeTheWipe[]
 }
 
 /** The customer's agreement against the route as it is now. */
@@ -97,7 +100,7 @@ export function planRoute(
       : consent
   const wipeGates = gatesOfTheWipe(asked, progress, state, covers)
   const plan = { facts, device, progress, locks, consent, wipeGates, does }
-  return {
+  const route = {
     choices: decision.choices,
     afterwards: decision.afterwards,
     figures: decision.figures,
@@ -113,6 +116,7 @@ export function planRoute(
     consent,
     mayWipe: does.mayBeWiped,
   }
+  return { ...route, before: beforeTheWipe(facts, device, progress, route) }
 }
 
 /** Whether something has been done that the agreement was for. */

@@ -3,7 +3,6 @@ import { decide } from './decide.ts'
 import { PHONE, SEEN } from './fixtures.ts'
 import { USUAL_PRICES } from '../price/index.ts'
 import {
-  beforeTheWipe,
   bringList,
   changeOfRoute,
   changeSentence,
@@ -381,8 +380,8 @@ describe('how the route moved', () => {
 
 describe('before the wipe, and on the telephone', () => {
   const { facts } = STORIES['a forgotten PIN'] as Story
-  const before = (change: Partial<Facts>, device = PHONE) =>
-    beforeTheWipe({ ...facts, ...change }, device, planRoute({ ...facts, ...change }, device, NOTHING_DONE))
+  const before = (change: Partial<Facts>, done: Partial<Progress> = {}, device = PHONE) =>
+    planRoute({ ...facts, ...change }, device, { ...NOTHING_DONE, ...done }).before
   it('says what is too late afterwards', () => {
     expect(
       before({ memoryCard: 'yes', esimProfile: 'yes', backup: 'yes', secondStep: 'sim-in-this-device' }),
@@ -397,6 +396,12 @@ describe('before the wipe, and on the telephone', () => {
       before({ memoryCard: 'no', esimProfile: 'no', backup: 'no', secondStep: 'sim-in-this-device' }),
     ).toEqual(['no-backup', 'ask-for-the-address', 'move-the-sim'])
     expect(before({ complaint: 'carrier-lock-only', carrierLocked: 'yes' })).toEqual([])
+    expect(before({ memoryCard: 'yes' }, { inRecovery: true, wipeStarted: true })).toEqual([])
+  })
+  it('does not ask to take off an account that was taken off since', () => {
+    const sale: Partial<Facts> = { complaint: 'for-sale', knowsScreenLock: 'yes', accountOnDevice: 'yes' }
+    expect(before(sale)).toContain('take-the-account-off')
+    expect(before(sale, { accountTakenOff: true })).not.toContain('take-the-account-off')
   })
   const bring = (facts: Facts) => bringList(facts, PHONE, planRoute(facts, PHONE, NOTHING_DONE))
   it('a reset needs the device, its owner, the receipt and whatever answers the account', () => {

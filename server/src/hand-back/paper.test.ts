@@ -69,7 +69,7 @@ describe('the hand-back paper, read back by another library', () => {
       'The shop',
       'B1001',
       'Quistral M2 (QM2-21)',
-      '490154203237518',
+      '49-015420-323751-8',
       '2026-03-04',
       '2026-03-05',
       '€35.50',

@@ -6,6 +6,7 @@ import {
   type ModelKnown,
   type ShownBy,
 } from '@benevox/core/job'
+import { groupImei } from '@benevox/core/imei'
 import type { Content } from 'pdfmake/interfaces'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 
@@ -91,7 +92,7 @@ export async function handBackPaper(
         body: [
           row('Customer', job.customer.name || 'not recorded'),
           row('Device', model ? `${model.name} (${model.modelCode})` : 'not recorded'),
-          row('IMEI', job.answers.imei ?? 'none'),
+          row('IMEI', job.answers.imei ? groupImei(job.answers.imei) : 'none'),
           row('Taken in', job.openedAt.slice(0, 10)),
           row('Handed back', record.at.slice(0, 10)),
           row('Price', price),

@@ -16,6 +16,7 @@ const props = defineProps<{ imei: string | undefined; modelId: string | undefine
 const emit = defineEmits<{ read: [imei: string | null]; model: [id: string] }>()
 const catalog = useCatalog()
 const typed = ref(props.imei ?? '')
+const field = ref<HTMLInputElement>()
 watch(
   () => props.imei,
   (imei) => {
@@ -45,6 +46,12 @@ function change(text: string): void {
   if (!read && props.imei) emit('read', null)
   // Of a device that nobody has named yet, the IMEI names it.
   if (read && model.value && !props.modelId) emit('model', model.value.id)
+}
+
+/** The number that was meant; the keyboard stays in the field, so that Enter goes on. */
+function take({ digits: meant }: ImeiCandidate): void {
+  change(meant)
+  field.value?.focus()
 }
 
 function sentence(read: ImeiReading): string {
@@ -84,6 +91,7 @@ function slipWords({ slip }: ImeiCandidate): string {
 <template>
   <div>
     <input
+      ref="field"
       :value="typed"
       class="field font-mono text-xl tracking-wide"
       :aria-label="label ?? 'IMEI'"
@@ -113,7 +121,7 @@ function slipWords({ slip }: ImeiCandidate): string {
         <button
           type="button"
           class="flex w-full items-baseline gap-3 px-2 py-1 text-left hover:bg-brass-pale"
-          @click="change(candidate.digits)"
+          @click="take(candidate)"
         >
           <span class="font-mono text-lg font-bold">{{ groupImei(candidate.digits) }}</span>
           <span class="text-ink-soft"

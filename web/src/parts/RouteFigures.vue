@@ -64,10 +64,12 @@ const inAll = computed<readonly Row[]>(() => [
   ['price', (one) => price(one.inAll)],
   ['deposit', (one) => short(one.inAll.quote.depositMinor, one.inAll.quote.currency)],
 ])
+const when = (minutes: number) => (minutes === 0 ? 'at once' : `in ${calendarText(minutes)}`)
 /** What the customer is told of the route, in one line; the rest is opened. */
 const told = computed(() => {
   const { solved, calendarMinutes, quote } = props.option.inAll
-  return `solved ${chanceText(solved)}, ready in ${calendarText(calendarMinutes.p50)}, in nine of ten ${calendarText(calendarMinutes.p90)}; ${price(props.option.inAll)}, deposit ${short(quote.depositMinor, quote.currency)}`
+  if (calendarMinutes.p90 === 0 && quote.mostMinor === 0) return 'nothing is done, nothing is to be paid'
+  return `solved ${chanceText(solved)}, ready ${when(calendarMinutes.p50)}, in nine of ten ${when(calendarMinutes.p90)}; ${price(props.option.inAll)}, deposit ${short(quote.depositMinor, quote.currency)}`
 })
 const isOpen = useSessionStorage('benevox.with-all-that-follows', false)
 </script>

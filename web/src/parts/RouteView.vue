@@ -66,7 +66,7 @@ const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `
         }}</span>
         {{ ACTION_WORDS[choice.action] }}
         <span v-if="choice.action !== 'refuse'" class="font-normal text-ink-soft"
-          >· works in {{ chanceText(choice.chance) }}</span
+          >· helps in {{ chanceText(choice.chance) }}</span
         >
       </h3>
       <p class="text-[0.95rem]" :class="{ 'text-ink-soft': index > 0 }">

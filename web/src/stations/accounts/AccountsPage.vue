@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { secondStepAfterwards } from '@benevox/core/account'
 import { CUSTOMER_LANGUAGES, LANGUAGE_NAMES } from '@benevox/core/consent'
 import { releasedBy } from '@benevox/core/job'
 import { ACTION_WORDS, FACT_WORDS, reasonSentence, type RouteAction } from '@benevox/core/route'
@@ -15,7 +16,13 @@ import { factText } from '../../words/facts.ts'
 const props = defineProps<{ id: number }>()
 const job = useJob()
 const catalog = useCatalog()
-const prove = (proof: 'signed-in' | 'step-skipped' | 'never-asked') =>
+const PROOF_WORDS = {
+  'signed-in': 'The owner has signed in',
+  'step-skipped': 'The account step can be skipped',
+  'never-asked': 'It never asked for an account',
+} as const
+type Proof = keyof typeof PROOF_WORDS
+const prove = (proof: Proof) =>
   job.record(eventWords({ kind: 'account-confirmed' }), (version, id) =>
     call('recordAccount', { params: { id }, body: { version, proof } }),
   )
@@ -36,11 +43,23 @@ const hasReleases = computed(
     elsewhere.value?.action === 'authorised-release' ||
     (job.saved?.orders ?? []).some((one) => releasedBy(one) === 'account'),
 )
+const isStrangers = computed(() => job.facts.complaint === 'second-hand')
 /** A device bought second-hand stands at the wizard already; any other has to get there first. */
-const atTheWizard = computed(
-  () => job.progress?.setUpReached === true || job.facts.complaint === 'second-hand',
+const atTheWizard = computed(() => job.progress?.setUpReached === true || isStrangers.value)
+/** Of a stranger’s account nothing is asked here: its owner takes the device off it. */
+const known = computed(() =>
+  (['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'secondStep'] as const).filter(
+    (name) => !isStrangers.value || job.facts[name] !== undefined,
+  ),
 )
-const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'secondStep'] as const
+const secondStep = computed(() => (job.saved?.accountConfirmed ? '' : secondStepAfterwards(job.facts)))
+/** A release that was ordered is proven at its order. */
+const expected = computed<Proof>(() =>
+  isStrangers.value && !hasReleases.value ? 'step-skipped' : 'signed-in',
+)
+const others = computed(() =>
+  (['signed-in', 'step-skipped', 'never-asked'] as const).filter((proof) => proof !== expected.value),
+)
 </script>
 
 <template>
@@ -73,16 +92,14 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
           <div v-if="hasReleases" class="mt-4">
             <OrderDesk lock="account" />
           </div>
-          <dl class="mt-4 border-t-2 border-ink">
+          <dl v-if="known.length" class="mt-4 border-t-2 border-ink">
             <div v-for="name in known" :key="name" class="flex gap-4 border-b border-rule py-1.5">
               <dt class="w-56 text-ink-soft">{{ FACT_WORDS[name] }}</dt>
               <dd class="font-bold">{{ factText(name, job.facts[name], catalog.modelName) }}</dd>
             </div>
           </dl>
-          <p v-if="job.facts.secondStep === 'sim-in-this-device'" class="mt-3 font-bold text-brass">
-            The second step comes as a text to this device’s SIM: put it into a spare phone.
-          </p>
-          <p v-if="job.facts.complaint === 'second-hand'" class="mt-3 flex flex-wrap gap-x-5">
+          <p v-if="secondStep" class="mt-3 font-bold text-brass">{{ secondStep }}</p>
+          <p v-if="isStrangers" class="mt-3 flex flex-wrap gap-x-5">
             <span>A short plain letter to the seller, with the steps:</span>
             <a
               v-for="language in CUSTOMER_LANGUAGES"
@@ -109,18 +126,13 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
           <h2 class="mt-6 mb-2">What you saw</h2>
           <div class="flex flex-col items-start gap-2">
             <button
+              v-for="proof in others"
+              :key="proof"
               class="act"
               :disabled="saved.accountConfirmed !== null || !atTheWizard"
-              @click="prove('step-skipped')"
+              @click="prove(proof)"
             >
-              The account step can be skipped
-            </button>
-            <button
-              class="act"
-              :disabled="saved.accountConfirmed !== null || !atTheWizard"
-              @click="prove('never-asked')"
-            >
-              It never asked for an account
+              {{ PROOF_WORDS[proof] }}
             </button>
           </div>
           <p v-if="!atTheWizard && !saved.accountConfirmed" class="mt-2 text-ink-soft">
@@ -138,9 +150,9 @@ const known = ['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'sec
         class="act"
         :class="{ 'act-main': job.main?.action.kind === 'confirm-account' }"
         :disabled="!atTheWizard"
-        @click="prove('signed-in')"
+        @click="prove(expected)"
       >
-        The owner has signed in
+        {{ PROOF_WORDS[expected] }}
       </button>
       <NextStation v-if="saved.station !== 'accounts'" :job="saved" />
     </template>

@@ -6,6 +6,7 @@ import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import { minutesText } from '../../words/en.ts'
 import PressAndHold from '../../parts/PressAndHold.vue'
+import BeforeReset from '../../parts/BeforeReset.vue'
 import GatePanel from './GatePanel.vue'
 import RemoteUnlock from './RemoteUnlock.vue'
 
@@ -62,6 +63,7 @@ const law = computed(() => props.family.waitLaw ?? PLATFORM_WAIT_LAW)
       </template>
       <template v-else>
         <div class="mt-4"><GatePanel /></div>
+        <BeforeReset class="mt-4" />
         <div class="mt-4 flex items-center gap-4">
           <PressAndHold :disabled="missing > 0" @held="job.recordBench({ kind: 'revealed' })"
             >Hold to show the way to the reset</PressAndHold

@@ -8,6 +8,7 @@ import { useJob } from '../../job/jobs.ts'
 import PressAndHold from '../../parts/PressAndHold.vue'
 import { isOnTheWay } from './benchButton.ts'
 import CameBack from './CameBack.vue'
+import BeforeReset from '../../parts/BeforeReset.vue'
 import GatePanel from './GatePanel.vue'
 import { FACT_CHOICES } from '../../words/facts.ts'
 import MenuList from '../../parts/MenuList.vue'
@@ -310,6 +311,7 @@ defineExpose({
           <button class="underline" @click="menus.atMenu(other.name)">{{ other.title }}</button>
         </li>
       </ul>
+      <BeforeReset v-if="!isGone && !keepsData" class="mt-4" />
     </div>
   </div>
 </template>

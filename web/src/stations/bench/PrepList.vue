@@ -4,6 +4,7 @@ import { phrases } from '@benevox/core/procedure'
 import { computed, ref, watch } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
+import BeforeReset from '../../parts/BeforeReset.vue'
 import ChargeFirst from './ChargeFirst.vue'
 
 /** What to have in hand before the keys: the numbered cable, keys that work, charge, the puck, glasses. */
@@ -116,5 +117,6 @@ watch(
         {{ isWatch ? 'On its puck, strap off. ' : '' }}Reading glasses: the print in recovery is tiny.
       </li>
     </ul>
+    <BeforeReset class="mt-3" />
   </section>
 </template>

@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import { foresightSentences } from '@benevox/core/account'
 import {
-  beforeSentence,
-  beforeTheWipe,
   bringList,
   BRING_WORDS,
   changeSentence,
@@ -13,6 +11,7 @@ import {
 } from '@benevox/core/route'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
+import BeforeReset from '../../parts/BeforeReset.vue'
 import RouteFigures from '../../parts/RouteFigures.vue'
 import RouteView from '../../parts/RouteView.vue'
 
@@ -26,7 +25,6 @@ const props = defineProps<{
 const job = useJob()
 const main = computed(() => props.route.choices[0]?.action ?? 'ask-first')
 const isDecided = computed(() => main.value !== 'ask-first' && main.value !== 'refuse')
-const before = computed(() => beforeTheWipe(job.facts, job.device, props.route))
 const bring = computed(() =>
   job.facts.deviceHere === 'no' ? bringList(job.facts, job.device, props.route) : [],
 )
@@ -66,12 +64,7 @@ const account = computed(() => (props.route.mayWipe ? foresightSentences(props.r
         <li v-for="item in bring" :key="item">{{ BRING_WORDS[item] }}</li>
       </ul>
     </section>
-    <section v-if="before.length" class="mt-4" aria-label="Before the reset">
-      <h2>Before the reset</h2>
-      <ul class="list-disc pl-5">
-        <li v-for="step in before" :key="step">{{ beforeSentence(step) }}</li>
-      </ul>
-    </section>
+    <BeforeReset class="mt-4" />
     <section v-if="account.length" class="mt-4" aria-label="The account lock afterwards">
       <h2>The account lock afterwards</h2>
       <p v-for="sentence in account" :key="sentence">{{ sentence }}</p>
