@@ -2,6 +2,7 @@ import type { Procedure } from '@benevox/core/catalog'
 import { seeded } from '@benevox/core/hand'
 import {
   awaitedCues,
+  isTooEarly,
   perform,
   procedureSheet,
   runLine,
@@ -41,6 +42,7 @@ describe.each(pack.families.map((family) => [family.name, family] as const))('%s
         const reportsEach = n % 2 === 0
         let zeroMs = 0
         let reported: AwaitedCue | undefined
+        let lastSaidAt = 0
         for (const [index, { step }] of awaited.entries()) {
           const cameMs = came.stepEndsMs[step] ?? came.endedAtMs
           const isLast = index === awaited.length - 1
@@ -50,6 +52,10 @@ describe.each(pack.families.map((family) => [family.name, family] as const))('%s
           )
           if (!reportsEach && !isLast && random() < 0.5) continue
           const said = runLine(chart, cameMs + 1500 * random() - zeroMs, reported).next
+          const saidAt = Math.max(cameMs + 2000 * random(), lastSaidAt + 80)
+          // Whoever reports within two seconds of what came is never told that it is too early.
+          if (reportsEach && said) expect(isTooEarly(saidAt - lastSaidAt, said, reported)).toBe(false)
+          lastSaidAt = saidAt
           const saidIndex = awaited.findIndex((cue) => cue === said)
           if (reportsEach) expect(saidIndex).toBe(index)
           else expect(saidIndex).toBeLessThanOrEqual(index)

@@ -9,6 +9,7 @@ import {
   followSteps,
   holdForTheLastPresses,
   signIn,
+  stopTheClock,
   takenIn,
   throughTheFirstStart,
   throughTheMenu,
@@ -230,6 +231,28 @@ test('unlocked from afar: the owner signs in on the maker’s page, the shop sen
   await expect(page.getByText('locating is off')).toBeVisible()
   await page.getByRole('button', { name: 'It is unlocked' }).click()
   await expect(page.getByRole('heading', { name: 'It is unlocked' })).toBeVisible()
+})
+
+test('a foot that slips on the switch reports nothing that cannot be there yet', async ({ page }) => {
+  await signIn(page)
+  await takenIn(page, 'vane 5')
+  await stopTheClock(page)
+  await page.locator('body').press('Space')
+  await page.keyboard.press('Space')
+  const next = page.getByText('Next to come: dark')
+  await expect(next).toBeVisible()
+  await page.keyboard.press('Space')
+  await expect(page.getByRole('alert')).toContainText('Not counted: “dark” comes so soon on no unit.')
+  await expect(next).toBeVisible()
+  // The switch bounces: that is no second report.
+  await page.clock.fastForward(50)
+  await page.keyboard.press('Space')
+  await expect(next).toBeVisible()
+  // It is there all the same.
+  await page.clock.fastForward(500)
+  await page.keyboard.press('Space')
+  await expect(page.getByText('Next to come: recovery menu')).toBeVisible()
+  await expect(page.getByRole('alert')).toHaveCount(0)
 })
 
 test('recovery that comes back after the wipe: named a loop, and begun again from where the menu opens', async ({

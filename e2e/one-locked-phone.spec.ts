@@ -125,7 +125,7 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   for (const said of [
     ticket,
     'Orrelin Vane 5',
-    IMEI,
+    groupImei(IMEI),
     'Q. Test',
     '€54.00',
     'Screen lock Confirmed off: the set-up wizard was reached after the reset.',

@@ -52,6 +52,10 @@ export class TechnicianAtDevice {
   get screen(): string {
     return this.#twin.state.screen
   }
+  /** Since the test began, on the device’s clock. */
+  get atMs(): number {
+    return this.#twin.nowMs
+  }
   get wiped(): boolean {
     return this.#twin.wiped
   }

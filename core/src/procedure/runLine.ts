@@ -16,6 +16,23 @@ export interface RunLine {
 /** A cue may be reported so long after its latest moment: the time to see it and to find the key. Common practice, no source. */
 const REPORTED_LATE_MS = 2000
 
+/** A foot switch’s contact closes more than once within so long; a foot presses no faster. Common practice, no source. */
+const BOUNCE_MS = 60
+
+/** So long it takes at least on any unit, in ms, from the cue that was reported to the next one. */
+export const leastUntil = (next: AwaitedCue, reported?: AwaitedCue): number =>
+  Math.max(0, next.at.earliestMs - (reported?.at.earliestMs ?? 0))
+
+/**
+ * Whether a report is more likely a slip than the cue: it comes in less than half of the shortest time on any unit, and
+ * no late report of the cue before explains it; or the key bounced.
+ * @param sinceMs since the last report, or since the keys were first held
+ */
+export function isTooEarly(sinceMs: number, next: AwaitedCue, reported?: AwaitedCue): boolean {
+  const half = leastUntil(next, reported) / 2
+  return sinceMs < (half >= REPORTED_LATE_MS ? half : Math.min(half, BOUNCE_MS))
+}
+
 /** The cues that the steps wait for, in the order of the chart. */
 export function awaitedCues(chart: KeyChart): readonly AwaitedCue[] {
   return chart.cues.filter((mark): mark is AwaitedCue => mark.step !== undefined)

@@ -248,6 +248,24 @@ const BEFORE_WORDS: Readonly<Record<BeforeTheWipe, string>> = {
   'ask-for-the-backup': 'Ask for a backup: it is brought back at the first start.',
   'take-the-account-off': 'Take the account off in the settings before the reset.',
 }
+/** The same in two or three words, for a line beside the keys. */
+export const BEFORE_SHORT: Readonly<Record<BeforeTheWipe, string>> = {
+  'move-the-sim': 'SIM into a spare phone',
+  'keep-the-esim-line': 'second step off the eSIM',
+  'bring-the-other-device': 'other device here, charged',
+  'find-the-codes': 'find the backup codes',
+  'open-the-mail-elsewhere': 'e-mail open elsewhere',
+  'ask-for-the-address': 'ask for the account’s address',
+  'ask-how-it-comes': 'ask how the second step comes',
+  'take-the-card-out': 'memory card out',
+  'look-for-a-card': 'look for a memory card',
+  'esim-may-go': 'eSIM may go',
+  'ask-for-the-esim': 'ask for an eSIM',
+  'backup-comes-back': 'backup at first start',
+  'no-backup': 'no backup',
+  'ask-for-the-backup': 'ask for a backup',
+  'take-the-account-off': 'account off in the settings',
+}
 export const beforeSentence = (step: BeforeTheWipe): string => BEFORE_WORDS[step]
 
 export const BRING_WORDS: Readonly<Record<BringItem, string>> = {

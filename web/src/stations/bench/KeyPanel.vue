@@ -41,7 +41,7 @@ const run = useTryRun(
   procedure,
   chart,
 )
-const { phase, line, seen } = run
+const { phase, line, seen, tooEarly } = run
 const { flash, sounds, speaks, flashes } = run.beat
 const isDry = ref(false)
 /** It cannot be done with a key that was found broken: nothing invites to begin it. */
@@ -204,6 +204,10 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           </p>
           <p class="text-2xl text-ink-soft">
             {{ lineMs < 0 ? (critical?.sentence ?? lines[0]) : lines[stepNow + 1] }}
+          </p>
+          <p v-if="tooEarly" role="alert" class="border-l-4 border-brass pl-3 text-xl">
+            Not counted: “{{ words.cue[tooEarly.cue.cue] }}” comes so soon on no unit. Is it there all the
+            same? Press again.
           </p>
         </div>
         <AdvicePanel

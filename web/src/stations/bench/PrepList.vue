@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { linksIn, namesIn, type Family, type KeyId, type LinkKind, type Model } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
+import { BEFORE_SHORT } from '@benevox/core/route'
 import { computed, ref, watch } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
-import BeforeReset from '../../parts/BeforeReset.vue'
 import ChargeFirst from './ChargeFirst.vue'
 
 /** What to have in hand before the keys: the numbered cable, keys that work, charge, the puck, glasses. */
@@ -19,6 +19,7 @@ const link = defineModel<LinkKind | undefined>('link', { required: true })
 const cable = defineModel<number | undefined>('cable', { required: true })
 const job = useJob()
 const kit = useKit()
+const before = computed(() => job.route?.before ?? [])
 const words = computed(() => phrases('en', namesIn(props.family)))
 const cables = computed(() => kit.fitting(props.model.port))
 const chosen = computed(() => kit.cables.find(({ number }) => number === cable.value))
@@ -116,7 +117,10 @@ watch(
       <li class="py-1.5 text-ink-soft">
         {{ isWatch ? 'On its puck, strap off. ' : '' }}Reading glasses: the print in recovery is tiny.
       </li>
+      <li v-if="before.length" class="py-1.5">
+        <span class="text-ink-soft">Before the reset: </span>
+        {{ before.map((step) => BEFORE_SHORT[step]).join('; ') }}.
+      </li>
     </ul>
-    <BeforeReset class="mt-3" />
   </section>
 </template>

@@ -1,8 +1,15 @@
 import type { Job, Attempt } from '@benevox/contract'
 import type { Cue, LinkKind, Procedure } from '@benevox/core/catalog'
-import { awaitedCues, beatOf, runLine, type AwaitedCue, type KeyChart } from '@benevox/core/procedure'
+import {
+  awaitedCues,
+  beatOf,
+  isTooEarly,
+  runLine,
+  type AwaitedCue,
+  type KeyChart,
+} from '@benevox/core/procedure'
 import { useRafFn } from '@vueuse/core'
-import { computed, ref, type ComputedRef } from 'vue'
+import { computed, ref, shallowRef, type ComputedRef } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import { useBeat } from './useBeat.ts'
 import { useLag } from './useLag.ts'
@@ -19,6 +26,8 @@ export interface SetUp {
 const GRACE_MS = 12_000
 /** Between the computer's key and the device's: time to lay both hands on. Common practice, no source. */
 const LEAD_IN_MS = 3000
+/** A report that came too early is one all the same, where it is made again after so long. Common practice, no source. */
+const AGAIN_MS = 400
 /** The loudspeaker is handed the first sounds so long ahead, that none comes late. */
 const HANDED_OVER_MS = 80
 
@@ -39,11 +48,15 @@ export function useTryRun(
   const elapsedMs = ref(0)
   const reported = ref<AwaitedCue>()
   const seen = ref<readonly Cue[]>([])
+  /** What was reported too early to be true, on the beat’s clock; not counted unless it is reported again. */
+  const tooEarly = shallowRef<{ readonly cue: AwaitedCue; readonly atMs: number }>()
   const current = ref<{ id: string; startedAt: string }>()
   let marks: { cue: Cue; atMs: number }[] = []
   /** Where the chart's zero lies on the beat's clock, moved when a cue comes earlier or later. */
   let zeroMs = 0
   let beganMs = 0
+  /** When the last report was made, on the beat’s clock. */
+  let reportedMs = 0
   let countsIn = false
 
   const segments = computed(() =>
@@ -69,6 +82,8 @@ export function useTryRun(
     phase.value = 'running'
     zeroMs = beat.nowMs() - fromMs + HANDED_OVER_MS
     beganMs = zeroMs
+    reportedMs = zeroMs
+    tooEarly.value = undefined
     countsIn = fromMs < 0
     elapsedMs.value = fromMs
     reported.value = undefined
@@ -108,13 +123,14 @@ export function useTryRun(
     phase.value = 'asking'
   }
 
-  /** The cue the line waits for has come: the line jumps to it, and its segment's beat begins. In the count-in: begin now. */
+  /** The cue the line waits for has come, unless it is too early for any unit: the line jumps to it, and its segment's beat begins. In the count-in: begin now. */
   function cueSeen(): 'going-on' | 'goal' {
     const now = beat.nowMs()
     if (countsIn) {
       countsIn = false
       zeroMs = now + HANDED_OVER_MS
       beganMs = zeroMs
+      reportedMs = zeroMs
       elapsedMs.value = 0
       const first = segments.value[0]
       if (first) beat.play(first, zeroMs)
@@ -122,6 +138,13 @@ export function useTryRun(
     }
     const cue = chart.value && runLine(chart.value, now - zeroMs, reported.value).next
     if (!cue || !chart.value) return 'goal'
+    const isAgain = tooEarly.value?.cue.step === cue.step && now - tooEarly.value.atMs >= AGAIN_MS
+    if (!isAgain && isTooEarly(now - reportedMs, cue, reported.value)) {
+      tooEarly.value ??= { cue, atMs: now }
+      return 'going-on'
+    }
+    tooEarly.value = undefined
+    reportedMs = now
     seen.value = [...seen.value, cue.cue]
     // The cue came before the key that tells of it, by this technician's own lag.
     const cameMs = now - lag.lagMs.value
@@ -171,5 +194,5 @@ export function useTryRun(
     else phase.value = 'asking'
   }
 
-  return { phase, line, seen, beat, start, ask, cueSeen, finish, goOn, record }
+  return { phase, line, seen, tooEarly, beat, start, ask, cueSeen, finish, goOn, record }
 }
