@@ -1,4 +1,4 @@
-import { PERSONAL_FACTS } from '../route/index.ts'
+import { isPersonal } from '../facts/index.ts'
 import type { JobEvent } from './events.ts'
 
 /** An event as it is stored: what stays, and what points to a person and can be forgotten later. */
@@ -53,10 +53,9 @@ export function apart(event: JobEvent): StoredEvent {
     if (value === undefined) continue
     if (kind === 'answered' && name === 'set') {
       const answers = Object.entries(value as object)
-      const isPersonal = ([fact, said]: readonly [string, unknown]) =>
-        said !== null && (PERSONAL_FACTS as readonly string[]).includes(fact)
-      stays['set'] = Object.fromEntries(answers.filter((one) => !isPersonal(one)))
-      const about = answers.filter(isPersonal)
+      const isAbout = ([fact, said]: readonly [string, unknown]) => said !== null && isPersonal(fact)
+      stays['set'] = Object.fromEntries(answers.filter((one) => !isAbout(one)))
+      const about = answers.filter(isAbout)
       if (about.length > 0) personal['set'] = Object.fromEntries(about)
     } else if (names.includes(name)) personal[name] = value
     else stays[name] = value

@@ -1,6 +1,6 @@
 import { solve } from '../decision/index.ts'
-import { secondsToAsk } from './asking.ts'
 import { asItIs, decide, problemOf, type Decision, type Given } from './decide.ts'
+import { FACT_NAMES, secondsToAsk, sheetOf, type FactAnswers, type When } from '../facts/index.ts'
 import type { DeviceOnJob, FactName, Facts, RouteAction } from './facts.ts'
 import { priorOf } from './priors.ts'
 
@@ -21,36 +21,7 @@ export type WhyAsked =
   'safety' | 'first' | 'may-change-the-route' | 'opens-a-gate' | 'for-the-order' | 'too-late-after'
 
 /** What may change a route, by its worth alone. */
-export const MAY_CHANGE: readonly FactName[] = [
-  'modelId',
-  'knowsScreenLock',
-  'wrongTries',
-  'wipesItself',
-  'remoteUnlockSetUp',
-  'online',
-  'accountOnDevice',
-  'knowsAccountPassword',
-  'secondStep',
-  'passwordChangedLately',
-  'dataWorth',
-  'backup',
-  'carrierLocked',
-  'contractRunning',
-  'sellerReachable',
-  'proofOfPurchase',
-  'keysWork',
-  'powersOn',
-]
-
-/** What a gate of the job asks, with the answer that closes it for good. */
-const CLOSES: Readonly<Partial<Record<FactName, string>>> = {
-  hazard: 'swollen-battery',
-  workManaged: 'yes',
-  legalMatter: 'yes',
-  whose: 'somebody-elses',
-  registryAnswer: 'reported',
-  ownership: 'not-shown',
-}
+export const MAY_CHANGE = FACT_NAMES.filter((name) => sheetOf(name).mayChange)
 
 /**
  * The questions in the order of their worth, less what asking takes: the expected value of knowing each, in one unit with
@@ -61,7 +32,7 @@ const CLOSES: Readonly<Partial<Record<FactName, string>>> = {
 export function askNext(asked: Given, { choices, policy }: Decision = decide(asked)): readonly Question[] {
   const given = asItIs(asked)
   const { facts } = given
-  const isOpen = (name: FactName) => facts[name] === undefined || facts[name] === ''
+  const isOpen = (name: FactName) => !isSaid(facts[name])
   if (choices[0]?.reason.code === 'gate-closed-for-good') return []
   const questions: Question[] = []
   const ask = (name: FactName, why: WhyAsked, worthMinor = 0) => {
@@ -76,11 +47,11 @@ export function askNext(asked: Given, { choices, policy }: Decision = decide(ask
   for (const name of broughtUp(given)) ask(name, 'opens-a-gate', now.worthOfGate(name))
   const byWorth: Question[] = []
   for (const name of MAY_CHANGE) {
-    if (!isOpen(name) || !makesSense(name, given)) continue
+    if (!isOpen(name) || !holds(sheetOf(name).when, given)) continue
     // Asked where the answer, or that it was asked at all, changes what is done; weighed by the answer alone.
     if (now.gainOf(name) > costOf(name))
       byWorth.push({
-        name: firstOf(name, isOpen),
+        name: firstOf(name, given),
         why: 'may-change-the-route',
         worthMinor: now.worthOf(name),
       })
@@ -88,8 +59,7 @@ export function askNext(asked: Given, { choices, policy }: Decision = decide(ask
   for (const name of gateFacts(given)) {
     const worthMinor = now.worthOfGate(name)
     if (!isOpen(name) || worthMinor <= costOf(name)) continue
-    const asksWithImei = given.device?.cellular !== false
-    byWorth.push({ name: asksWithImei ? firstOf(name, isOpen) : name, why: 'opens-a-gate', worthMinor })
+    byWorth.push({ name: firstOf(name, given), why: 'opens-a-gate', worthMinor })
   }
   const netOf = ({ name, worthMinor }: Question) => worthMinor - costOf(name)
   byWorth.sort((a, b) => netOf(b) - netOf(a))
@@ -108,26 +78,32 @@ export function askNext(asked: Given, { choices, policy }: Decision = decide(ask
 /** From this part of the job's worth on an answer tells much. Common practice, no source. */
 const TELLS_MUCH = 0.05
 
-/** What must be asked before another question makes sense. */
-const COMES_BEFORE: Readonly<Partial<Record<FactName, FactName>>> = {
-  knowsAccountPassword: 'accountOnDevice',
-  secondStep: 'accountOnDevice',
-  passwordChangedLately: 'accountOnDevice',
-  remoteUnlockSetUp: 'accountOnDevice',
-  online: 'remoteUnlockSetUp',
-  contractRunning: 'carrierLocked',
-  // There is nothing to ask the registry with before.
-  registryAnswer: 'imei',
+const isSaid = (said: Facts[FactName]) => said !== undefined && said !== ''
+
+/** Whether what a sheet says of the other facts and of the device is so on this job. */
+function holds(
+  when: When<FactAnswers> | undefined,
+  { facts, device }: Pick<Given, 'facts' | 'device'>,
+  first?: RouteAction,
+): boolean {
+  if (!when) return true
+  const hasSaid = ([name, among]: [string, readonly unknown[] | 'any']) => {
+    const said = facts[name as FactName]
+    return isSaid(said) && (among === 'any' || among.includes(said))
+  }
+  if (when.someoneSignsIn && (facts.accountOnDevice !== 'yes' || first === 'reset-from-settings'))
+    return false
+  if (when.device === 'cellular' && device?.cellular === false) return false
+  if (when.device === 'no-watch' && device?.kind === 'watch') return false
+  return Object.entries(when.is ?? {}).every(hasSaid) && !Object.entries(when.not ?? {}).some(hasSaid)
 }
 
-/** The question, or the one that must be asked before it. */
-function firstOf(name: FactName, isOpen: (name: FactName) => boolean): FactName {
-  const before = COMES_BEFORE[name]
-  return before && isOpen(before) ? firstOf(before, isOpen) : name
+/** The question, or the one that must be asked before it, where that is one of this job. */
+function firstOf(name: FactName, given: Given): FactName {
+  const { after: before } = sheetOf(name)
+  const isFirst = before && !isSaid(given.facts[before]) && holds(sheetOf(before).when, given)
+  return isFirst ? firstOf(before, given) : name
 }
-
-/** Questions that an act waits for. */
-const WAITED_FOR: readonly FactName[] = ['remoteUnlockSetUp', 'knowsAccountPassword']
 
 /** Expected values by solving anew with each answer that may come. */
 export class Valuer {
@@ -171,14 +147,14 @@ export class Valuer {
 
   /** Where an act waits for its question, it may be done once that was asked, whatever was answered. */
   #inVain(name: FactName): number {
-    return WAITED_FOR.includes(name)
+    return sheetOf(name).isWaitedFor
       ? Math.max(this.#now, worth(withFact(this.#given, name, 'unknown')))
       : this.#now
   }
 
   /** That of not working on a device one must not work on. */
   worthOfGate(name: FactName): number {
-    const closing = CLOSES[name]
+    const closing = sheetOf(name).gate?.closes
     const share = priorOf(name, this.#given.facts)?.find(([value]) => value === closing)?.[1]
     if (share === undefined) return 0
     const blind = Math.max(0, this.#now - share * this.#given.prices.weights.wrongDeviceMinor)
@@ -206,55 +182,19 @@ const withFact = (given: Given, name: FactName, value: string | number): Given =
   facts: { ...given.facts, [name]: value } as Facts,
 })
 
-/** Whether the question is one that somebody would ask on this job at all. */
-function makesSense(name: FactName, { facts, device }: Given): boolean {
-  const isLocked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-tries'
-  const hasAccount = facts.accountOnDevice !== 'no'
-  switch (name) {
-    case 'wrongTries':
-    case 'wipesItself':
-      return isLocked && facts.knowsScreenLock !== 'yes'
-    case 'remoteUnlockSetUp':
-      return isLocked && hasAccount
-    case 'online':
-      return isLocked && hasAccount && facts.remoteUnlockSetUp !== 'no'
-    case 'knowsAccountPassword':
-    case 'secondStep':
-    case 'passwordChangedLately':
-      return hasAccount
-    case 'carrierLocked':
-      return device?.cellular !== false
-    case 'contractRunning':
-      return device?.cellular !== false && facts.carrierLocked !== 'no'
-    case 'sellerReachable':
-      return facts.complaint === 'second-hand'
-    default:
-      return true
-  }
-}
-
 /** What an answer has just brought up: it is asked in the same breath. */
-function broughtUp({ facts }: Given): readonly FactName[] {
-  return [
-    ...(facts.ownership === 'shown' ? (['ownershipNote'] as const) : []),
-    ...(facts.imei ? (['registryAnswer'] as const) : []),
-    ...(facts.registryAnswer === 'no-answer' ? (['registryReason'] as const) : []),
-  ]
-}
+const broughtUp = (given: Given): readonly FactName[] =>
+  FACT_NAMES.filter((name) => {
+    const { broughtUpBy } = sheetOf(name)
+    return broughtUpBy && holds({ is: broughtUpBy }, given)
+  })
 
 /** The facts that the gates of this job stand on, in the order a counter asks them. */
-function gateFacts({ facts, device }: Given): readonly FactName[] {
-  const asks: FactName[] = ['workManaged', 'legalMatter', 'whose']
-  const isTouched = facts.complaint !== 'carrier-lock-only'
-  if (isTouched && facts.complaint !== 'second-hand') asks.push('accountOnDevice')
-  asks.push('ownership')
-  if (facts.ownership === 'shown') asks.push('ownershipNote')
-  if (device?.cellular !== false) asks.push('imei')
-  asks.push('registryAnswer')
-  if (facts.registryAnswer === 'no-answer') asks.push('registryReason')
-  if (isTouched && facts.deviceHere !== 'no') asks.push('battery')
-  return asks
-}
+const gateFacts = (given: Given): readonly FactName[] =>
+  FACT_NAMES.filter((name) => {
+    const { gate } = sheetOf(name)
+    return gate && holds(gate.when, given)
+  })
 
 /** Which system it has says how its keys and menus go; a device that shows its wizard is past both. */
 function asksForSystem({ facts, device, progress }: Given): boolean {
@@ -268,25 +208,17 @@ function asksForSystem({ facts, device, progress }: Given): boolean {
 }
 
 /** What an order of a release is placed with. */
-function forTheOrder({ facts, device }: Given): readonly FactName[] {
-  return facts.carrierLocked === 'yes' && device?.cellular !== false
-    ? ['originalCarrier', 'carrierCountry']
+const forTheOrder = (given: Given): readonly FactName[] =>
+  holds({ is: { carrierLocked: ['yes'] }, device: 'cellular' }, given)
+    ? FACT_NAMES.filter((name) => sheetOf(name).isForTheOrder)
     : []
-}
 
 /** What decides nothing, but is discovered after the wipe where nobody asked before it. */
 function tooLateAfter(given: Given, first: RouteAction | undefined): readonly FactName[] {
-  const { facts, device } = given
-  if (facts.complaint === undefined || facts.complaint === 'carrier-lock-only') return []
-  if (facts.complaint === 'second-hand') return []
-  const asks: FactName[] = []
-  // Before a reset from the settings the account is taken off: nobody signs in afterwards.
-  const willSignIn = facts.accountOnDevice === 'yes' && first !== 'reset-from-settings'
-  if (willSignIn) asks.push('knowsAccountPassword', 'secondStep')
-  if (willSignIn && facts.knowsAccountPassword === 'yes') asks.push('accountAddress')
-  if (willSignIn && facts.knowsAccountPassword === 'yes') asks.push('passwordChangedLately')
-  if (device?.kind !== 'watch') asks.push('memoryCard')
-  if (device?.cellular !== false) asks.push('esimProfile', 'carrierLocked')
-  asks.push('backup')
-  return asks
+  const { complaint } = given.facts
+  if (complaint === undefined || complaint === 'carrier-lock-only' || complaint === 'second-hand') return []
+  return FACT_NAMES.filter((name) => {
+    const { tooLateAfter: when } = sheetOf(name)
+    return when && holds(when, given, first)
+  })
 }

@@ -1,116 +1,9 @@
 import { z } from 'zod'
-import { answer, secondStep } from '../account/index.ts'
 import type { KeyId } from '../catalog/index.ts'
 import type { WaitLaw } from '../clocks/index.ts'
+import type { Facts, RouteAction } from '../facts/index.ts'
 
-/** What the counter learns about a job. A fact that is absent has not been asked; `unknown` is an answer. */
-
-export const complaint = z.enum([
-  'forgotten-lock',
-  'too-many-tries',
-  'restarts-into-recovery',
-  'freezes',
-  'second-hand',
-  'for-sale',
-  'carrier-lock-only',
-])
-export type Complaint = z.infer<typeof complaint>
-
-export const hazard = z.enum(['none', 'swollen-battery', 'hot-battery', 'liquid', 'burnt-smell'])
-export type Hazard = z.infer<typeof hazard>
-
-export const registryAnswer = z.enum(['clean', 'reported', 'no-answer'])
-export const battery = z.enum(['at-least-20', 'below-20', 'external-power', 'unknown'])
-
-/** Whose device it is, as far as the shop is told. */
-export const whose = z.enum(['own', 'childs-guardian-here', 'childs-no-guardian', 'somebody-elses'])
-
-/** What can be done, from gentlest to hardest. */
-export const ROUTE_ACTIONS = [
-  'ask-first',
-  'remember',
-  'remote-unlock',
-  'recover-account',
-  'seller-removes-account',
-  'reset-from-settings',
-  'clear-cache',
-  'install-system-again',
-  'reset-from-recovery',
-  'sign-in',
-  'account-page',
-  'carrier-free',
-  'carrier-order',
-  'makers-service',
-  'authorised-release',
-  'leave-it',
-  'refuse',
-] as const
-export type RouteAction = (typeof ROUTE_ACTIONS)[number]
-
-const note = z.string().trim().max(500)
-const imeiDigits = z.string().regex(/^(?!0{15})\d{15}$/, 'fifteen digits that are not all zeros')
-
-/** All facts of a job. None of them is a PIN, pattern, password or second-step code, and none may become one. */
-export const facts = z.strictObject({
-  modelId: z.string().max(48).optional(),
-  /** The platform's major version on the device, where somebody knows it. */
-  systemVersion: z.union([z.int().min(1).max(100), z.literal('unknown')]).optional(),
-  /** Where nobody knows the version: the one it behaved like at the bench; 1 as it came. */
-  behavesAsSystem: z.int().min(1).max(100).optional(),
-  complaint: complaint.optional(),
-  hazard: hazard.optional(),
-  /** No: the job is done or begun on the telephone. */
-  deviceHere: z.enum(['yes', 'no']).optional(),
-  whose: whose.optional(),
-  powersOn: answer.optional(),
-  keysWork: answer.optional(),
-  portCarriesData: answer.optional(),
-  screenWorks: answer.optional(),
-  battery: battery.optional(),
-  screenLock: z.enum(['pin', 'pattern', 'password', 'none', 'unknown']).optional(),
-  knowsScreenLock: answer.optional(),
-  wrongTries: z.int().min(0).max(1000).optional(),
-  countsDown: answer.optional(),
-  wipesItself: answer.optional(),
-  imei: imeiDigits.optional(),
-  /** Of the second slot. */
-  imeiSecond: imeiDigits.optional(),
-  /** As the box says, to be compared. */
-  boxImei: imeiDigits.optional(),
-  /** Where there is no IMEI. */
-  serialNumber: z.string().trim().max(40).optional(),
-  remoteUnlockSetUp: answer.optional(),
-  online: answer.optional(),
-  accountOnDevice: answer.optional(),
-  accountAddress: z.string().trim().max(200).optional(),
-  knowsAccountPassword: answer.optional(),
-  secondStep: secondStep.optional(),
-  passwordChangedLately: answer.optional(),
-  /** What is on the device is worth to the customer. */
-  dataWorth: z.enum(['none', 'some', 'precious', 'unknown']).optional(),
-  backup: answer.optional(),
-  memoryCard: answer.optional(),
-  esimProfile: answer.optional(),
-  sellerReachable: answer.optional(),
-  proofOfPurchase: answer.optional(),
-  carrierLocked: answer.optional(),
-  originalCarrier: z.string().trim().max(80).optional(),
-  contractRunning: answer.optional(),
-  carrierCountry: z
-    .string()
-    .regex(/^[A-Z]{2}$/, 'a two-letter country')
-    .optional(),
-  workManaged: answer.optional(),
-  legalMatter: answer.optional(),
-  ownership: z.enum(['shown', 'not-shown']).optional(),
-  ownershipNote: note.optional(),
-  registryAnswer: registryAnswer.optional(),
-  registryReason: note.optional(),
-  /** What the customer wants done first instead of what is proposed. */
-  wish: z.enum(ROUTE_ACTIONS).optional(),
-})
-export type Facts = z.infer<typeof facts>
-export type FactName = keyof Facts
+export * from '../facts/index.ts'
 
 /** What a complaint itself says, where nobody has answered otherwise: who wants it clean for sale knows the PIN. */
 export function saidWith({
@@ -124,28 +17,6 @@ export function saidWith({
     default:
       return {}
   }
-}
-
-/** Facts that point to a person. They stay on the job, to go when it must forget; no list that stays repeats them. */
-export const PERSONAL_FACTS: readonly FactName[] = [
-  'accountAddress',
-  'imei',
-  'imeiSecond',
-  'boxImei',
-  'serialNumber',
-  'ownershipNote',
-]
-
-/** Facts as an event list may keep them for good: of a personal one only that it was recorded. */
-export function withoutPersonal(facts: { readonly [Name in FactName]?: Facts[Name] | null }): Readonly<
-  Record<string, unknown>
-> {
-  return Object.fromEntries(
-    Object.entries(facts).map(([name, value]) => [
-      name,
-      value !== null && PERSONAL_FACTS.includes(name as FactName) ? 'recorded' : value,
-    ]),
-  )
 }
 
 /** What is known of the model in hand, as far as the route needs it. */

@@ -1,6 +1,5 @@
 export { answer, secondStep, type Answer, type SecondStep } from '../account/index.ts'
 export * from './ask.ts'
-export { secondsToAsk, whoKnows, type WhoKnows } from './asking.ts'
 export * from './before.ts'
 export * from './carriers.ts'
 export * from './change.ts'

@@ -2,6 +2,7 @@ import { BEFORE_SIGN_IN_WORDS } from '../account/index.ts'
 import type { BeforeTheWipe, BringItem } from './before.ts'
 import type { RouteChange } from './change.ts'
 import type { Choice, ReasonCode } from './decide.ts'
+import { FACT_NAMES, sheetOf } from '../facts/index.ts'
 import type { FactName, RouteAction } from './facts.ts'
 import type { Gate, GateId } from './gates.ts'
 import type { TermsWorse } from './terms.ts'
@@ -189,53 +190,9 @@ export const LOCK_STATE_WORDS: Readonly<Record<LockState, string>> = {
   'not-there': 'not there',
 }
 
-export const FACT_WORDS: Readonly<Record<FactName, string>> = {
-  modelId: 'model',
-  systemVersion: 'system version',
-  behavesAsSystem: 'behaves like system version',
-  complaint: 'what is wrong',
-  hazard: 'battery and liquid check',
-  deviceHere: 'device is here',
-  whose: 'whose it is',
-  powersOn: 'powers on',
-  keysWork: 'keys work',
-  portCarriesData: 'port carries data',
-  screenWorks: 'screen readable',
-  battery: 'battery',
-  screenLock: 'screen lock',
-  knowsScreenLock: 'owner knows the screen lock',
-  wrongTries: 'wrong tries so far',
-  countsDown: 'counts down now',
-  wipesItself: 'wipes itself after wrong tries',
-  imei: 'IMEI',
-  imeiSecond: 'second IMEI',
-  boxImei: 'IMEI on the box',
-  serialNumber: 'serial number',
-  remoteUnlockSetUp: 'remote unlock set up',
-  online: 'online now',
-  accountOnDevice: 'account on the device',
-  accountAddress: 'account address',
-  knowsAccountPassword: 'customer knows the account’s password',
-  secondStep: 'second step arrives',
-  passwordChangedLately: 'password changed lately',
-  dataWorth: 'what the data is worth',
-  backup: 'backup',
-  memoryCard: 'memory card',
-  esimProfile: 'eSIM profile',
-  sellerReachable: 'seller can be reached',
-  proofOfPurchase: 'proof of purchase',
-  carrierLocked: 'carrier lock',
-  originalCarrier: 'original carrier',
-  contractRunning: 'contract running',
-  carrierCountry: 'country of purchase',
-  workManaged: 'managed by an employer',
-  legalMatter: 'police or court matter',
-  ownership: 'right to the device',
-  ownershipNote: 'what was shown',
-  registryAnswer: 'registry’s answer',
-  registryReason: 'reason without an answer',
-  wish: 'the customer’s wish',
-}
+export const FACT_WORDS = Object.fromEntries(
+  FACT_NAMES.map((name) => [name, sheetOf(name).name]),
+) as Readonly<Record<FactName, string>>
 
 const BEFORE_WORDS: Readonly<Record<BeforeTheWipe, string>> = {
   ...BEFORE_SIGN_IN_WORDS,

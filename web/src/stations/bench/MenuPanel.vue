@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { GENTLE, type Family, type Model } from '@benevox/core/catalog'
 import { diagnoseCameBack } from '@benevox/core/diagnosis'
+import { answerWords } from '@benevox/core/facts'
 import { ACTION_WORDS } from '@benevox/core/route'
 import { computed } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
@@ -10,7 +11,6 @@ import { isOnTheWay } from './benchButton.ts'
 import CameBack from './CameBack.vue'
 import BeforeReset from '../../parts/BeforeReset.vue'
 import GatePanel from './GatePanel.vue'
-import { FACT_CHOICES } from '../../words/facts.ts'
 import MenuList from '../../parts/MenuList.vue'
 import { useMenuPlace } from './useMenuPlace.ts'
 import { possibleSystem } from './useWayToTry.ts'
@@ -94,7 +94,7 @@ const whoAnswers = computed(() => {
       : knowsAccountPassword === 'no'
         ? 'who does not know the password'
         : 'and nobody has said whether the password is known'
-  const step = FACT_CHOICES.secondStep?.find(([value]) => value === secondStep)?.[1]
+  const step = answerWords('secondStep', secondStep)
   return `${who}, ${knows}${step ? `; second step: ${step}` : ''}`
 })
 const cameBack = computed(() => job.saved?.bench.cameBack ?? 0)

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import type { FactName, Question } from '@benevox/core/route'
+import { fieldOf, sheetOf, type FactName } from '@benevox/core/facts'
+import type { Question } from '@benevox/core/route'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import CodePhoto from '../../parts/CodePhoto.vue'
 import { useIdentifying } from '../../parts/useIdentifying.ts'
 import { wholeMoney } from '../../words/en.ts'
-import { ASK_WORDS, fieldOf, HINT_WORDS, WHY_ASKED } from '../../words/questions.ts'
+import { WHY_ASKED } from '../../words/questions.ts'
 import BoxCompare from './BoxCompare.vue'
 import FactField from './FactField.vue'
 import HazardAdvice from './HazardAdvice.vue'
@@ -33,12 +34,12 @@ function take(first: string, second?: string): void {
   <section id="ask-now" aria-label="Asked now" class="border-b-2 border-ink px-4 pt-3 pb-4">
     <template v-if="name">
       <p class="flex items-baseline justify-between gap-4">
-        <b class="text-[1.7rem] leading-tight" data-testid="question">{{ ASK_WORDS[name] }}</b>
+        <b class="text-[1.7rem] leading-tight" data-testid="question">{{ sheetOf(name).ask }}</b>
         <span v-if="question" class="text-right text-sm text-ink-soft"
           >{{ WHY_ASKED[question.why] }}<template v-if="worth">, worth about {{ worth }}</template></span
         >
       </p>
-      <p v-if="HINT_WORDS[name]" class="text-ink-soft">{{ HINT_WORDS[name] }}</p>
+      <p v-if="sheetOf(name).hint" class="text-ink-soft">{{ sheetOf(name).hint }}</p>
       <div class="mt-3" @keydown.enter="hasOwnField && isAnswered && emit('next')">
         <FactField :key="name" :name="name" />
       </div>

@@ -1,13 +1,11 @@
 <script setup lang="ts">
-import type { FactName, Facts } from '@benevox/core/route'
+import { fieldOf, sheetOf, type FactName, type Facts } from '@benevox/core/facts'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import CountryField from '../../parts/CountryField.vue'
 import FreeText from '../../parts/FreeText.vue'
 import ImeiField from '../../parts/ImeiField.vue'
 import ModelFinder from '../../parts/ModelFinder.vue'
-import { FACT_CHOICES } from '../../words/facts.ts'
-import { ASK_WORDS, fieldOf } from '../../words/questions.ts'
 import NumberedChoices from './NumberedChoices.vue'
 import WrongTries from './WrongTries.vue'
 
@@ -15,7 +13,7 @@ import WrongTries from './WrongTries.vue'
 const props = defineProps<{ name: FactName }>()
 const job = useJob()
 const kind = computed(() => fieldOf(props.name))
-const label = computed(() => ASK_WORDS[props.name])
+const label = computed(() => sheetOf(props.name).ask)
 const value = computed(() => String(job.facts[props.name] ?? ''))
 
 function set(value: string | number | null): void {
@@ -55,7 +53,7 @@ function setCount(text: string, to: number): void {
   <NumberedChoices
     v-else
     :label="label"
-    :answers="FACT_CHOICES[name] ?? []"
+    :answers="sheetOf(name).choices ?? []"
     :chosen="value"
     @choose="(answer) => set(answer === value ? null : answer)"
   />

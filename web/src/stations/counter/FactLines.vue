@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { namesIn } from '@benevox/core/catalog'
+import { sheetOf, type FactName } from '@benevox/core/facts'
 import { phrases } from '@benevox/core/procedure'
-import type { FactName, Question } from '@benevox/core/route'
+import type { Question } from '@benevox/core/route'
 import { computed } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../job/jobs.ts'
 import { factText } from '../../words/facts.ts'
-import { ASK_WORDS } from '../../words/questions.ts'
 
 /** What is still open, in the order of its worth, and what is known, each folded into a line that opens again. */
 defineProps<{
@@ -39,7 +39,7 @@ const text = (name: FactName) => {
             :aria-current="question.name === now"
             @click="emit('ask', question.name)"
           >
-            {{ ASK_WORDS[question.name] }}
+            {{ sheetOf(question.name).ask }}
           </button>
         </li>
       </ul>
@@ -54,7 +54,7 @@ const text = (name: FactName) => {
             :class="{ 'bg-brass-pale': name === now }"
             @click="emit('ask', name)"
           >
-            <span class="shrink-0 text-ink-soft">{{ ASK_WORDS[name] }}</span>
+            <span class="shrink-0 text-ink-soft">{{ sheetOf(name).ask }}</span>
             <b class="min-w-0 text-right break-words">{{ text(name) }}</b>
           </button>
         </li>
@@ -65,7 +65,7 @@ const text = (name: FactName) => {
       <template v-for="(name, index) in more" :key="name"
         ><template v-if="index > 0">, </template
         ><button type="button" class="underline" @click="emit('ask', name)">
-          {{ ASK_WORDS[name] }}
+          {{ sheetOf(name).ask }}
         </button></template
       >
     </details>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { Mail } from '@benevox/contract'
+import { answerWords } from '@benevox/core/facts'
 import { groupImei } from '@benevox/core/imei'
 import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
-import { FACT_CHOICES } from '../../words/facts.ts'
 import { instantText, money } from '../../words/en.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 
@@ -16,8 +16,6 @@ const mails = ref<readonly Mail[]>([])
 const mailbox = ref('')
 const records = computed(() => [...(job.saved?.registry ?? [])].reverse())
 const fee = computed(() => job.prices && money(job.prices.fees.registryReport, job.prices.currency))
-const answerText = (answer: string) =>
-  FACT_CHOICES.registryAnswer?.find(([value]) => value === answer)?.[1] ?? answer
 
 async function ask(report: boolean): Promise<void> {
   if (!job.facts.imei || isAsking.value) return
@@ -73,7 +71,7 @@ async function look(): Promise<void> {
                 ? 'text-stop'
                 : 'text-brass'
           "
-          >{{ answerText(record.answer) }}</b
+          >{{ answerWords('registryAnswer', record.answer) ?? record.answer }}</b
         >
         · <span class="font-mono">{{ groupImei(record.imei) }}</span> · {{ instantText(record.at) }}
         <span v-if="record.reference" class="text-ink-soft"> · {{ record.reference }}</span>

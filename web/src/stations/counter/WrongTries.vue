@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { PLATFORM_WAIT_LAW, totalForMoreMs, waitAfterMs } from '@benevox/core/clocks'
+import { sheetOf } from '@benevox/core/facts'
 import { computed, ref } from 'vue'
 import { useJob } from '../../job/jobs.ts'
-import { FACT_CHOICES } from '../../words/facts.ts'
-import { ASK_WORDS } from '../../words/questions.ts'
 import { waitText } from '../../words/en.ts'
 import NumberedChoices from './NumberedChoices.vue'
 
@@ -27,8 +26,8 @@ function set(text: string): void {
   <div>
     <div class="flex flex-wrap items-center gap-4">
       <NumberedChoices
-        :label="ASK_WORDS.wrongTries"
-        :answers="FACT_CHOICES.wrongTries ?? []"
+        :label="sheetOf('wrongTries').ask"
+        :answers="sheetOf('wrongTries').choices ?? []"
         :chosen="String(tries ?? '')"
         @choose="set"
       />

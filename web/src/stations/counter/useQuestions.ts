@@ -1,10 +1,13 @@
-import type { FactName, Facts, Question } from '@benevox/core/route'
+import { FACT_NAMES, fieldOf, sheetOf, type FactName, type Facts } from '@benevox/core/facts'
+import type { Question } from '@benevox/core/route'
 import { onKeyStroke, useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, ref, watch, type Ref } from 'vue'
 import { useJob } from '../../job/jobs.ts'
-import { FACT_CHOICES } from '../../words/facts.ts'
-import { ALL_FACTS, fieldOf } from '../../words/questions.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
+
+/** Told at a place of their own: above the questions, and at the bench. */
+const ELSEWHERE: readonly FactName[] = ['deviceHere', 'behavesAsSystem']
+const LISTED = FACT_NAMES.filter((name) => !ELSEWHERE.includes(name))
 
 /** Which question is asked now, which are still open, what is known; and the keys that answer. */
 export function useQuestions(jobId: number, asked: Ref<readonly Question[] | undefined>) {
@@ -20,9 +23,9 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
     return [...all].sort((a, b) => put(a.name) - put(b.name))
   })
   const question = computed(() => (asked.value ?? []).find(({ name }) => name === now.value))
-  const known = computed(() => ALL_FACTS.filter((name) => !isOpen(name)))
+  const known = computed(() => LISTED.filter((name) => !isOpen(name)))
   const more = computed(() =>
-    ALL_FACTS.filter((name) => isOpen(name) && !open.value.some((one) => one.name === name)),
+    LISTED.filter((name) => isOpen(name) && !open.value.some((one) => one.name === name)),
   )
 
   /** A field of its own takes the hands at once; choices wait for a number. */
@@ -71,7 +74,7 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
     { l: () => now.value !== undefined && putOff() },
     (n) => {
       const name = now.value
-      const choice = name && FACT_CHOICES[name]?.[n - 1]
+      const choice = name && sheetOf(name).choices?.[n - 1]
       if (!choice) return false
       job.setFact(name, (name === 'wrongTries' ? Number(choice[0]) : choice[0]) as Facts[FactName])
     },

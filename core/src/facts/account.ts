@@ -1,0 +1,81 @@
+import { z } from 'zod'
+import { answer, secondStep } from '../account/index.ts'
+import { YES_NO } from './forms.ts'
+import type { Sheet } from './sheet.ts'
+
+/** The account on the device, and whether somebody can answer it afterwards. */
+export const ACCOUNT_SHEETS = {
+  accountOnDevice: {
+    schema: answer,
+    name: 'account on the device',
+    ask: 'Account on the device',
+    hint: 'ask now: after the reset it is too late',
+    choices: YES_NO,
+    who: 'customer',
+    prior: 0.88,
+    mayChange: true,
+    gate: { when: { not: { complaint: ['carrier-lock-only', 'second-hand'] } } },
+  },
+  knowsAccountPassword: {
+    schema: answer,
+    name: 'customer knows the account’s password',
+    ask: 'Knows its password',
+    choices: YES_NO,
+    who: 'customer',
+    prior: 0.6,
+    mayChange: true,
+    when: { not: { accountOnDevice: ['no'] } },
+    after: 'accountOnDevice',
+    isWaitedFor: true,
+    tooLateAfter: { someoneSignsIn: true },
+  },
+  secondStep: {
+    schema: secondStep,
+    name: 'second step arrives',
+    ask: 'Second step comes by',
+    hint: 'after the reset it cannot come to this device',
+    choices: [
+      ['other-device', 'Prompt on another device'],
+      ['sim-in-this-device', 'Text to the SIM in this device'],
+      ['mail', 'E-mail'],
+      ['backup-codes', 'Backup codes'],
+      ['not-set-up', 'Not set up'],
+      ['unknown', 'Not known'],
+    ],
+    who: 'customer',
+    prior: [
+      ['mail', 0.3],
+      ['sim-in-this-device', 0.35],
+      ['other-device', 0.1],
+      ['not-set-up', 0.1],
+      // No way at all: the customer cannot receive it.
+      ['unknown', 0.15],
+    ],
+    mayChange: true,
+    when: { not: { accountOnDevice: ['no'] } },
+    after: 'accountOnDevice',
+    tooLateAfter: { someoneSignsIn: true },
+  },
+  accountAddress: {
+    schema: z.string().trim().max(200),
+    name: 'account address',
+    ask: 'Its address',
+    hint: 'only the address',
+    field: 'text',
+    who: 'customer',
+    isPersonal: true,
+    tooLateAfter: { someoneSignsIn: true, is: { knowsAccountPassword: ['yes'] } },
+  },
+  passwordChangedLately: {
+    schema: answer,
+    name: 'password changed lately',
+    ask: 'Password changed in the last days',
+    choices: YES_NO,
+    who: 'customer',
+    prior: 0.1,
+    mayChange: true,
+    when: { not: { accountOnDevice: ['no'] } },
+    after: 'accountOnDevice',
+    tooLateAfter: { someoneSignsIn: true, is: { knowsAccountPassword: ['yes'] } },
+  },
+} as const satisfies Readonly<Record<string, Sheet>>

@@ -1,0 +1,54 @@
+import { z } from 'zod'
+
+/** The forms of answers that more than one place must know. */
+
+export const complaint = z.enum([
+  'forgotten-lock',
+  'too-many-tries',
+  'restarts-into-recovery',
+  'freezes',
+  'second-hand',
+  'for-sale',
+  'carrier-lock-only',
+])
+export type Complaint = z.infer<typeof complaint>
+
+export const hazard = z.enum(['none', 'swollen-battery', 'hot-battery', 'liquid', 'burnt-smell'])
+export type Hazard = z.infer<typeof hazard>
+
+export const registryAnswer = z.enum(['clean', 'reported', 'no-answer'])
+export const battery = z.enum(['at-least-20', 'below-20', 'external-power', 'unknown'])
+
+/** Whose device it is, as far as the shop is told. */
+export const whose = z.enum(['own', 'childs-guardian-here', 'childs-no-guardian', 'somebody-elses'])
+
+/** What can be done, from gentlest to hardest. */
+export const ROUTE_ACTIONS = [
+  'ask-first',
+  'remember',
+  'remote-unlock',
+  'recover-account',
+  'seller-removes-account',
+  'reset-from-settings',
+  'clear-cache',
+  'install-system-again',
+  'reset-from-recovery',
+  'sign-in',
+  'account-page',
+  'carrier-free',
+  'carrier-order',
+  'makers-service',
+  'authorised-release',
+  'leave-it',
+  'refuse',
+] as const
+export type RouteAction = (typeof ROUTE_ACTIONS)[number]
+
+export const note = z.string().trim().max(500)
+export const imeiDigits = z.string().regex(/^(?!0{15})\d{15}$/, 'fifteen digits that are not all zeros')
+
+export const YES_NO = [
+  ['yes', 'Yes'],
+  ['no', 'No'],
+  ['unknown', 'Not known'],
+] as const

@@ -1,0 +1,76 @@
+import { z } from 'zod'
+import { ACCOUNT_SHEETS } from './account.ts'
+import { CONTENTS_SHEETS } from './contents.ts'
+import { DEVICE_SHEETS } from './device.ts'
+import { LOCK_SHEETS } from './lock.ts'
+import { PAPERS_SHEETS, RIGHTS_SHEETS } from './rights.ts'
+import type { Sheet } from './sheet.ts'
+
+export {
+  battery,
+  complaint,
+  hazard,
+  registryAnswer,
+  ROUTE_ACTIONS,
+  whose,
+  type Complaint,
+  type Hazard,
+  type RouteAction,
+} from './forms.ts'
+export type { Prior, When, WhoKnows } from './sheet.ts'
+
+/** Every fact in the order in which a counter comes to it. */
+const SHEETS = {
+  ...DEVICE_SHEETS,
+  ...RIGHTS_SHEETS,
+  ...LOCK_SHEETS,
+  ...ACCOUNT_SHEETS,
+  ...CONTENTS_SHEETS,
+  ...PAPERS_SHEETS,
+} as const
+
+export type FactName = keyof typeof SHEETS
+
+const shape = Object.fromEntries(
+  Object.entries(SHEETS).map(([name, { schema }]) => [name, schema.optional()]),
+) as { readonly [Name in FactName]: z.ZodOptional<(typeof SHEETS)[Name]['schema']> }
+
+/** What the counter learns about a job. A fact that is absent has not been asked; `unknown` is an answer. */
+export const facts = z.strictObject(shape)
+export type Facts = z.infer<typeof facts>
+type Known<Name extends FactName> = Exclude<Facts[Name], undefined>
+
+/** Answers that these facts can have: a sheet that speaks of another fact, or of an answer nobody can give, is no sheet. */
+export type FactAnswers = { readonly [Name in FactName]?: readonly Known<Name>[] | 'any' }
+export type FactSheet<Name extends FactName = FactName> = Sheet<FactAnswers, Known<Name>, FactName>
+
+/** All there is to each fact. */
+export const FACT_SHEETS: { readonly [Name in FactName]: FactSheet<Name> } = SHEETS
+export const FACT_NAMES = Object.keys(SHEETS) as readonly FactName[]
+export const sheetOf = (name: FactName): FactSheet => FACT_SHEETS[name]
+
+/** The field that takes its answer. */
+export const fieldOf = (name: FactName) => sheetOf(name).field ?? 'choices'
+/** An answer that is offered, in the trade's words; undefined where it is none of those. */
+export const answerWords = (name: FactName, answer: unknown): string | undefined =>
+  sheetOf(name).choices?.find(([value]) => value === answer)?.[1]
+
+/** What asking takes, in seconds. Common practice, no source. */
+const SECONDS = { device: 2, customer: 8, fetched: 60 } as const
+export const secondsToAsk = (name: FactName): number => SECONDS[sheetOf(name).who]
+
+/** Points to a person: it stays on the job, to go when it must forget; no list that stays repeats it. */
+export const isPersonal = (name: string): boolean =>
+  Object.hasOwn(FACT_SHEETS, name) && sheetOf(name as FactName).isPersonal === true
+
+/** Facts as an event list may keep them for good: of a personal one only that it was recorded. */
+export function withoutPersonal(facts: { readonly [Name in FactName]?: Facts[Name] | null }): Readonly<
+  Record<string, unknown>
+> {
+  return Object.fromEntries(
+    Object.entries(facts).map(([name, value]) => [
+      name,
+      value !== null && isPersonal(name) ? 'recorded' : value,
+    ]),
+  )
+}
