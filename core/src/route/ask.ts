@@ -10,6 +10,8 @@ export interface Question {
   readonly why: WhyAsked
   /** The expected value of knowing the answer, in minor units of the shop's currency; 0 where only a gate asks. */
   readonly worthMinor: number
+  /** Alone it is not worth its asking: with this one asked after it, it is, by as much. */
+  readonly with?: FactName | undefined
 }
 
 /**
@@ -35,8 +37,9 @@ export function askNext(asked: Given, { choices, policy }: Decision = decide(ask
   const isOpen = (name: FactName) => !isSaid(facts[name])
   if (choices[0]?.reason.code === 'gate-closed-for-good') return []
   const questions: Question[] = []
-  const ask = (name: FactName, why: WhyAsked, worthMinor = 0) => {
-    if (isOpen(name) && !questions.some((one) => one.name === name)) questions.push({ name, why, worthMinor })
+  const ask = (name: FactName, why: WhyAsked, worthMinor = 0, more: Pick<Question, 'with'> = {}) => {
+    if (isOpen(name) && !questions.some((one) => one.name === name))
+      questions.push({ name, why, worthMinor, ...more })
   }
   const now = new Valuer(given, policy.worth)
   /** What asking takes, at the bench's price. */
@@ -46,8 +49,8 @@ export function askNext(asked: Given, { choices, policy }: Decision = decide(ask
   if (!given.device && facts.complaint !== 'carrier-lock-only') ask('modelId', 'first')
   for (const name of broughtUp(given)) ask(name, 'opens-a-gate', now.worthOfGate(name))
   const byWorth: Question[] = []
-  for (const name of MAY_CHANGE) {
-    if (!isOpen(name) || !holds(sheetOf(name).when, given)) continue
+  const mayAsk = MAY_CHANGE.filter((name) => isOpen(name) && holds(sheetOf(name).when, given))
+  for (const name of mayAsk) {
     // Asked where the answer, or that it was asked at all, changes what is done; weighed by the answer alone.
     if (now.gainOf(name) > costOf(name))
       byWorth.push({
@@ -56,6 +59,7 @@ export function askNext(asked: Given, { choices, policy }: Decision = decide(ask
         worthMinor: now.worthOf(name),
       })
   }
+  if (byWorth.length === 0) byWorth.push(...twoAhead(mayAsk, given, now, costOf))
   for (const name of gateFacts(given)) {
     const worthMinor = now.worthOfGate(name)
     if (!isOpen(name) || worthMinor <= costOf(name)) continue
@@ -63,7 +67,8 @@ export function askNext(asked: Given, { choices, policy }: Decision = decide(ask
   }
   const netOf = ({ name, worthMinor }: Question) => worthMinor - costOf(name)
   byWorth.sort((a, b) => netOf(b) - netOf(a))
-  const tell = ({ name, why, worthMinor }: Question) => ask(name, why, worthMinor)
+  const tell = ({ name, why, worthMinor, with: second }: Question) =>
+    ask(name, why, worthMinor, second ? { with: second } : {})
   // What tells much comes before what has to be asked anyway, and that before what tells little.
   const much = Math.abs(policy.worth) * TELLS_MUCH
   byWorth.filter((one) => one.why === 'opens-a-gate' || netOf(one) >= much).forEach(tell)
@@ -73,6 +78,36 @@ export function askNext(asked: Given, { choices, policy }: Decision = decide(ask
   for (const name of forTheOrder(given)) ask(name, 'for-the-order')
   for (const name of tooLateAfter(given, choices[0]?.action)) ask(name, 'too-late-after')
   return questions
+}
+
+/**
+ * Where no question pays alone, the one that pays best with another asked after it, if that is worth asking then; none
+ * where none does.
+ */
+function twoAhead(
+  names: readonly FactName[],
+  given: Given,
+  now: Valuer,
+  costOf: (name: FactName) => number,
+): readonly Question[] {
+  const pairs = names.flatMap((name) =>
+    names
+      .filter((second) => second !== name)
+      .map((second) => ({ name, second, worthMinor: now.gainOfBoth(name, second, costOf(second)) })),
+  )
+  const best = pairs
+    .filter(({ name, worthMinor }) => worthMinor > costOf(name))
+    .sort((a, b) => b.worthMinor - costOf(b.name) - (a.worthMinor - costOf(a.name)))[0]
+  return best
+    ? [
+        {
+          name: firstOf(best.name, given),
+          why: 'may-change-the-route',
+          worthMinor: best.worthMinor,
+          with: best.second,
+        },
+      ]
+    : []
 }
 
 /** From this part of the job's worth on an answer tells much. Common practice, no source. */
@@ -123,6 +158,18 @@ export class Valuer {
   /** What asking gains, against not having asked. */
   gainOf(name: FactName): number {
     return Math.max(0, this.#with(name) - this.#now)
+  }
+
+  /** What asking gains where, by the answer, another question is asked after it for so much, or none. */
+  gainOfBoth(name: FactName, second: FactName, costOfSecond: number): number {
+    const { facts } = this.#given
+    const both = (priorOf(name, facts) ?? []).reduce((all, [value, share]) => {
+      const given = withFact(this.#given, name, value)
+      const without = worth(given)
+      const then = new Valuer(given, without)
+      return all + share * Math.max(without, then.#with(second) - costOfSecond)
+    }, 0)
+    return Math.max(0, both - this.#now)
   }
 
   /** The same as `worthOf`, not cut off: below 0 where the model does not weigh what it does not know. */

@@ -36,7 +36,9 @@ function take(first: string, second?: string): void {
       <p class="flex items-baseline justify-between gap-4">
         <b class="text-[1.7rem] leading-tight" data-testid="question">{{ sheetOf(name).ask }}</b>
         <span v-if="question" class="text-right text-sm text-ink-soft"
-          >{{ WHY_ASKED[question.why] }}<template v-if="worth">, worth about {{ worth }}</template></span
+          >{{ WHY_ASKED[question.why]
+          }}<template v-if="question.with"> together with “{{ sheetOf(question.with).ask }}”</template
+          ><template v-if="worth">, worth about {{ worth }}</template></span
         >
       </p>
       <p v-if="sheetOf(name).hint" class="text-ink-soft">{{ sheetOf(name).hint }}</p>
