@@ -8,7 +8,7 @@ export type WhoKnows = 'device' | 'customer' | 'fetched'
 export type Prior<Value = string | number> = readonly (readonly [value: Value, probability: number])[]
 
 /** Answers of other facts; `any` of one that was answered at all. */
-export type Answers = Readonly<Record<string, readonly string[] | 'any'>>
+type Answers = Readonly<Record<string, readonly string[] | 'any'>>
 
 /** When something holds of a job, as data: every part of it must. */
 export interface When<Named = Answers> {

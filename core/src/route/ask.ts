@@ -140,11 +140,14 @@ function firstOf(name: FactName, given: Given): FactName {
   return isFirst ? firstOf(before, given) : name
 }
 
+/** An answer to a question. */
+type Said = readonly [name: FactName, value: string | number]
+
 /** Expected values by solving anew with each answer that may come. */
 export class Valuer {
   readonly #given: Given
   readonly #now: number
-  readonly #knowing = new Map<FactName, number>()
+  readonly #solved = new Map<string, number>()
   constructor(given: Given, now: number) {
     this.#given = given
     this.#now = now
@@ -161,13 +164,14 @@ export class Valuer {
   }
 
   /** What asking gains where, by the answer, another question is asked after it for so much, or none. */
-  gainOfBoth(name: FactName, second: FactName, costOfSecond: number): number {
+  gainOfBoth(first: FactName, second: FactName, costOfSecond: number): number {
     const { facts } = this.#given
-    const both = (priorOf(name, facts) ?? []).reduce((all, [value, share]) => {
-      const given = withFact(this.#given, name, value)
-      const without = worth(given)
-      const then = new Valuer(given, without)
-      return all + share * Math.max(without, then.#with(second) - costOfSecond)
+    const both = (priorOf(first, facts) ?? []).reduce((all, [value, share]) => {
+      const knowing = (priorOf(second, facts) ?? []).reduce(
+        (sum, [then, chance]) => sum + chance * this.#worthWith([first, value], [second, then]),
+        0,
+      )
+      return all + share * Math.max(this.#worthWith([first, value]), knowing - costOfSecond)
     }, 0)
     return Math.max(0, both - this.#now)
   }
@@ -177,26 +181,34 @@ export class Valuer {
     return this.#with(name) - this.#inVain(name)
   }
 
+  /** The mean of what the job is worth with each answer; that of a model is one of an ordinary model. */
   #with(name: FactName): number {
-    const known = this.#knowing.get(name)
+    return name === 'modelId'
+      ? this.#withModel()
+      : (priorOf(name, this.#given.facts) ?? []).reduce(
+          (all, [value, share]) => all + share * this.#worthWith([name, value]),
+          0,
+        )
+  }
+
+  /** What the job is worth with these answers, each set of them solved once. */
+  #worthWith(...said: readonly Said[]): number {
+    const key = said
+      .map(([name, value]) => `${name}=${value}`)
+      .sort()
+      .join()
+    const known = this.#solved.get(key)
     if (known !== undefined) return known
-    const { facts } = this.#given
-    const knowing =
-      name === 'modelId'
-        ? this.#withModel()
-        : (priorOf(name, facts) ?? []).reduce(
-            (all, [value, share]) => all + share * worth(withFact(this.#given, name, value)),
-            0,
-          )
-    this.#knowing.set(name, knowing)
-    return knowing
+    const solved = worth(
+      said.reduce<Given>((given, [name, value]) => withFact(given, name, value), this.#given),
+    )
+    this.#solved.set(key, solved)
+    return solved
   }
 
   /** Where an act waits for its question, it may be done once that was asked, whatever was answered. */
   #inVain(name: FactName): number {
-    return sheetOf(name).isWaitedFor
-      ? Math.max(this.#now, worth(withFact(this.#given, name, 'unknown')))
-      : this.#now
+    return sheetOf(name).isWaitedFor ? Math.max(this.#now, this.#worthWith([name, 'unknown'])) : this.#now
   }
 
   /** That of not working on a device one must not work on. */
