@@ -69,7 +69,7 @@ const when = (minutes: number) => (minutes === 0 ? 'at once' : `in ${calendarTex
 const told = computed(() => {
   const { solved, calendarMinutes, quote } = props.option.inAll
   if (calendarMinutes.p90 === 0 && quote.mostMinor === 0) return 'nothing is done, nothing is to be paid'
-  return `solved ${chanceText(solved)}, ready ${when(calendarMinutes.p50)}, in nine of ten ${when(calendarMinutes.p90)}; ${price(props.option.inAll)}, deposit ${short(quote.depositMinor, quote.currency)}`
+  return `solved ${chanceText(solved)}, ready ${when(calendarMinutes.p50)}, nine in ten ${when(calendarMinutes.p90)}; ${price(props.option.inAll)}, deposit ${short(quote.depositMinor, quote.currency)}`
 })
 const isOpen = useSessionStorage('benevox.with-all-that-follows', false)
 </script>
