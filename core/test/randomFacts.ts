@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import type { Facts } from '../src/route/index.ts'
+import { complaint, type Facts } from '../src/facts/index.ts'
 
 const answer = fc.option(fc.constantFrom('yes', 'no', 'unknown'), { nil: undefined })
 const oneOf = <const T extends string | number>(...values: readonly T[]) =>
@@ -8,15 +8,7 @@ const oneOf = <const T extends string | number>(...values: readonly T[]) =>
 /** What the counter may learn of a device in any combination; the checks of the intake are apart. */
 export const RANDOM_FACTS: fc.Arbitrary<Facts> = fc
   .record({
-    complaint: fc.constantFrom(
-      'forgotten-lock',
-      'too-many-tries',
-      'restarts-into-recovery',
-      'freezes',
-      'second-hand',
-      'for-sale',
-      'carrier-lock-only',
-    ),
+    complaint: fc.constantFrom(...complaint.options),
     powersOn: answer,
     keysWork: answer,
     screenLock: oneOf('pin', 'pattern', 'none', 'unknown'),
