@@ -149,7 +149,7 @@ function addSystem(): void {
             </form>
           </div>
           <p v-if="system !== undefined" class="mb-3">
-            What is changed here holds from system {{ system }} on. What is not changed stays as it came;
+            What is changed here holds from system {{ system }} on. What is not changed stays as before;
             nothing can be taken away.
           </p>
           <TabList class="mb-4 flex flex-wrap gap-1 border-b-2 border-ink">
