@@ -1,7 +1,16 @@
 import { solve } from '../decision/index.ts'
 import { asItIs, decide, problemOf, type Decision, type Given } from './decide.ts'
-import { FACT_NAMES, secondsToAsk, sheetOf, type FactAnswers, type When } from '../facts/index.ts'
-import type { DeviceOnJob, FactName, Facts, RouteAction } from './facts.ts'
+import {
+  FACT_NAMES,
+  secondsToAsk,
+  sheetOf,
+  type FactAnswers,
+  type FactName,
+  type Facts,
+  type RouteAction,
+  type When,
+} from '../facts/index.ts'
+import type { DeviceOnJob } from './facts.ts'
 import { priorOf } from './priors.ts'
 
 /** A question still open, and why it is asked. */
@@ -82,7 +91,7 @@ export function askNext(asked: Given, { choices, policy }: Decision = decide(ask
 
 /**
  * Where no question pays alone, the one that pays best with another asked after it, if that is worth asking then; none
- * where none does.
+ * where none does. Neither waits for a third.
  */
 function twoAhead(
   names: readonly FactName[],
@@ -90,24 +99,17 @@ function twoAhead(
   now: Valuer,
   costOf: (name: FactName) => number,
 ): readonly Question[] {
-  const pairs = names.flatMap((name) =>
-    names
-      .filter((second) => second !== name)
-      .map((second) => ({ name, second, worthMinor: now.gainOfBoth(name, second, costOf(second)) })),
-  )
-  const best = pairs
-    .filter(({ name, worthMinor }) => worthMinor > costOf(name))
-    .sort((a, b) => b.worthMinor - costOf(b.name) - (a.worthMinor - costOf(a.name)))[0]
-  return best
-    ? [
-        {
-          name: firstOf(best.name, given),
-          why: 'may-change-the-route',
-          worthMinor: best.worthMinor,
-          with: best.second,
-        },
-      ]
-    : []
+  const waitsFor = (name: FactName) => firstOf(name, given)
+  const pairs = names
+    .filter((name) => waitsFor(name) === name)
+    .flatMap((name) =>
+      names
+        .filter((second) => second !== name && [second, name].includes(waitsFor(second)))
+        .map((second) => ({ name, with: second, worthMinor: now.gainOfBoth(name, second, costOf(second)) })),
+    )
+  const netOf = ({ name, worthMinor }: (typeof pairs)[number]) => worthMinor - costOf(name)
+  const [best] = pairs.filter((pair) => netOf(pair) > 0).sort((a, b) => netOf(b) - netOf(a))
+  return best ? [{ ...best, why: 'may-change-the-route' }] : []
 }
 
 /** From this part of the job's worth on an answer tells much. Common practice, no source. */

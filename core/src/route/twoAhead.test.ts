@@ -11,6 +11,7 @@ import {
   priorOf,
   saidWith,
   secondsToAsk,
+  sheetOf,
   type FactName,
   type Facts,
 } from './index.ts'
@@ -49,9 +50,14 @@ describe('two questions of which neither pays alone', () => {
         mean(facts, first, (after) => Math.max(worth(after), mean(after, second, worth) - cost(second))) - now
       const open = MAY_CHANGE.filter((name) => facts[name] === undefined)
       if (open.some((name) => mean(facts, name, worth) - now > cost(name))) continue
+      /** Nobody is asked whether it is online before whether a remote unlock is set up. */
+      const waits = (name: FactName, said: readonly FactName[]) => {
+        const { after } = sheetOf(name)
+        return after !== undefined && facts[after] === undefined && !said.includes(after)
+      }
       const pairs = open.flatMap((first) =>
         open
-          .filter((second) => second !== first)
+          .filter((second) => second !== first && !waits(first, []) && !waits(second, [first]))
           .map((second) => ({ first, second, net: gain(first, second) - cost(first) })),
       )
       const asked = askNext({ facts, device: PHONE, progress: NOTHING_DONE, prices: USUAL_PRICES })

@@ -169,6 +169,29 @@ export const LAWS_OF_DEEDS = [
     },
   }),
   law({
+    says: 'what the agreement in force says of memory card and eSIM is told before a reset, and nothing is told after it',
+    often: { card: 1 / 50, eSIM: 1 / 50, after: 1 / 50 },
+    step({ job, world, so }, seen) {
+      const { before, consent, mayWipe } = routeOf(job, world)
+      if (standingOf(job).deleted !== 'no') {
+        seen('after')
+        expect(before).toEqual([])
+      } else if (job.agreement?.kind === 'signed' && consent.state === 'given' && customerLetsUsDelete(so)) {
+        const { memoryCard, esimProfile } = job.agreement.terms
+        const told = [
+          before.some((step) => step === 'take-the-card-out' || step === 'look-for-a-card'),
+          before.some((step) => step === 'esim-may-go' || step === 'ask-for-the-esim'),
+        ]
+        expect(told).toEqual([
+          mayWipe && memoryCard && job.answers.memoryCard !== 'no',
+          mayWipe && esimProfile && job.answers.esimProfile !== 'no',
+        ])
+        if (told[0]) seen('card')
+        if (told[1]) seen('eSIM')
+      }
+    },
+  }),
+  law({
     says: 'a release can be ordered where the desk says so, and only there',
     often: { ordered: 1 / 100 },
     end({ job }, _, seen) {
