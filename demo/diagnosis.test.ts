@@ -124,7 +124,7 @@ describe('what is said after a failed try, whatever was seen', () => {
     const alone = Array.from({ length: 2 }, () => [keyed[Math.floor(random() * keyed.length)] as Known])
     const drawn = Array.from({ length: 4 }, () => unlike[Math.floor(random() * unlike.length)] ?? [])
     const pairs = [...alone, ...drawn].map((of) => new Knowledge(of, 'on-locked'))
-    for (let nth = 0; nth < 200; nth++) {
+    for (let nth = 0; nth < 120; nth++) {
       // Of a device that may be of either of two families, one may have a way without it where the other has none.
       const knowledge = pairs[nth % pairs.length]
       if (!knowledge) throw new Error('No pair')
@@ -406,7 +406,7 @@ describe('the study', () => {
     'has the rule stay near the best possible, and well below what goes by rote',
     { timeout: 600_000 },
     () => {
-      const { ours, ruleAlone, inOrder, same, knowingFault, knowingAll } = studyDiagnosis(phones, 60, {
+      const { ours, ruleAlone, inOrder, same, knowingFault, knowingAll } = studyDiagnosis(phones, 40, {
         seed: 3,
       })
       expect(ours.mean).toBeLessThan(0.6 * inOrder.mean)

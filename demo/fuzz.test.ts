@@ -18,7 +18,7 @@ import document from './pack.json' with { type: 'json' }
  * functions that the bench uses and by another hand, from every start that has a method to the wipe and out.
  * `BENEVOX_MUTATIONS` so many.
  */
-const RUNS = Number(process.env['BENEVOX_MUTATIONS'] ?? 400)
+const RUNS = Number(process.env['BENEVOX_MUTATIONS'] ?? 250)
 
 type Json = null | boolean | number | string | Json[] | { [name: string]: Json }
 const whole = document as unknown as {

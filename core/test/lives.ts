@@ -4,7 +4,7 @@ import type { JobState } from '../src/job/index.ts'
 import { histories, live, type Lived, type Step } from './histories.ts'
 
 /** Random histories each; `npm run histories` lives a hundred thousand. */
-const RUNS = Number(process.env['BENEVOX_HISTORIES'] ?? 300)
+const RUNS = Number(process.env['BENEVOX_HISTORIES'] ?? 200)
 /** A whole hour for a hundred thousand on a busy machine. */
 const LONG = 3_600_000
 /** A job apart from how often it was changed. */

@@ -47,7 +47,9 @@ export function createApp(
   database: DataSource,
 ): { readonly app: Express; readonly life: JobLife } {
   const app = express()
-  const log = pino({ level: config.log })
+  // A failed statement is told without what was to be stored: names and numbers of customers belong in no log.
+  const redact = { paths: ['err.parameters', 'err.sql', 'err.driverError'], remove: true }
+  const log = pino({ level: config.log, redact })
   app.disable('x-powered-by')
   app.use(
     helmet({

@@ -220,8 +220,10 @@ interface Kinds {
 
 /** Worlds that have the same value in a column are alike. */
 function kindsIn(column: Float64Array): Kinds {
-  const numbers = new Map<number, number>()
   const of = new Uint16Array(column.length)
+  // Most columns say the same of all worlds: what it costs, say.
+  if (column.every((value) => value === column[0])) return { of, count: 1 }
+  const numbers = new Map<number, number>()
   for (let world = 0; world < column.length; world++) {
     const value = column[world] ?? 0
     const number = numbers.get(value) ?? numbers.size

@@ -60,12 +60,8 @@ export function figuresOf(policy: RoutePolicy, prices: PriceList): Figures {
   for (const { outcomes, chance } of courses)
     for (const end of new Set(outcomes.flatMap(({ end: one }) => one ?? [])))
       ends[end] = (ends[end] ?? 0) + chance
-  const howItEnds = Object.fromEntries(
-    HOW_IT_ENDS.map((how) => [
-      how,
-      chanceThat(({ outcomes }) => howItEnded(outcomes, policy.state.wiped) === how),
-    ]),
-  ) as Figures['howItEnds']
+  const howItEnds = Object.fromEntries(HOW_IT_ENDS.map((how) => [how, 0])) as Record<HowItEnds, number>
+  for (const { outcomes, chance } of courses) howItEnds[howItEnded(outcomes, policy.state.wiped)] += chance
   return {
     worthMinor: policy.worth,
     ends,
@@ -86,13 +82,14 @@ export function figuresOf(policy: RoutePolicy, prices: PriceList): Figures {
 }
 
 function howItEnded(outcomes: readonly RouteOutcome[], wipedBefore: boolean): HowItEnds {
-  const ends = outcomes.flatMap(({ end }) => end ?? [])
-  if (ends.includes('carrier-lock-stays')) return 'carrier-lock-stays'
-  if (ends.includes('works-data-gone')) return 'works-data-gone'
+  const endsAs = (one: End) => outcomes.some(({ end }) => end === one)
+  if (endsAs('carrier-lock-stays')) return 'carrier-lock-stays'
+  if (endsAs('works-data-gone')) return 'works-data-gone'
   // Nothing more on the device was touched, whether a carrier lock was on it or none.
-  const isFree = ends.includes('released') || (ends.length === 0 && outcomes.at(-1)?.id === 'ends')
-  if (ends.includes('works-data-kept') || isFree) return wipedBefore ? 'works-data-gone' : 'works-data-kept'
-  return ends.includes('account-lock-stays') ? 'account-lock-stays' : 'not-solved'
+  const isUntouched = outcomes.at(-1)?.id === 'ends' && outcomes.every(({ end }) => end === undefined)
+  if (endsAs('works-data-kept') || endsAs('released') || isUntouched)
+    return wipedBefore ? 'works-data-gone' : 'works-data-kept'
+  return endsAs('account-lock-stays') ? 'account-lock-stays' : 'not-solved'
 }
 
 /** Outcomes of an act that did not help. */

@@ -91,6 +91,8 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
     migrations,
     poolSize: 10,
     connectTimeout: 5000,
+    // Where in our code a failing statement was asked is not worth a stack for every statement that does not fail.
+    trace: false,
     extra: { queueLimit: MOST_WAITING },
   })
 }

@@ -30,8 +30,9 @@ import { orderEntity } from '../orders/entity.ts'
 import { keepReports, reportsOf } from '../registry/reports.ts'
 import { staffEntity } from '../session/entity.ts'
 import { tryEntity } from '../tries/entity.ts'
-import { jobEntity, jobEventEntity, type JobRow } from './entity.ts'
+import { jobEntity, type JobRow } from './entity.ts'
 import { problemOf } from './refusals.ts'
+import { keepEvents, keepSnapshot, lockedJob, type Snapshot } from './statements.ts'
 
 /** Who acts, and on what they saw. */
 export interface Actor {
@@ -49,6 +50,8 @@ export type Known = Surroundings & { readonly prices: PriceList }
 const REPROJECTED_AT_ONCE = 200
 const WARMING_ROUNDS = 6
 const WARMING_MODELS = 12
+const REHEARSALS = 40
+const REHEARSED_AT_ONCE = 8
 const COMPLAINTS = complaint.options
 
 /**
@@ -75,7 +78,10 @@ export class JobLife {
 
   /** @throws ProblemError `not-found` */
   async read(id: number): Promise<JobState> {
-    return (await this.#row(this.#database.manager, id)).state
+    const select = { id: true, state: true } as const
+    const row = await this.#database.manager.findOne(jobEntity, { where: { id }, select })
+    if (!row) throw new ProblemError('not-found', `There is no job ${id}.`)
+    return row.state
   }
 
   /** A job with everything that follows from it. */
@@ -146,7 +152,7 @@ export class JobLife {
     const by = await this.#nameOf(staffId)
     for (;;) {
       const made = await transact(this.#database, async (manager) => {
-        const { state: job } = await this.#row(manager, id, true)
+        const job = await lockedJob(manager, id)
         // What is not in memory is read outside of the transaction, which asks for no other connection.
         if (!this.#catalog.holds(job.catalogId) || !this.#prices.holds(job.pricesId)) return job
         const now = this.#clock()
@@ -209,7 +215,7 @@ export class JobLife {
       await this.#ensure(state)
       // One that cannot be told now hears of it with the next command.
       await transact(this.#database, async (manager) =>
-        this.#hear(manager, (await this.#row(manager, other, true)).state, staffId, this.#clock()),
+        this.#hear(manager, await lockedJob(manager, other), staffId, this.#clock()),
       ).catch(() => undefined)
     }
   }
@@ -239,6 +245,29 @@ export class JobLife {
         viewOf(job, this.known(job))
         this.#columns(job)
       }
+    await this.#rehearse(catalogId)
+  }
+
+  /** Changes the last open job as people will, several at a time, and takes each change back before it is stored. */
+  async #rehearse(newestCatalogId: number): Promise<void> {
+    const last = await this.#database.manager.findOne(jobEntity, {
+      where: { closedAt: IsNull() },
+      select: { id: true, openedBy: true },
+      order: { id: 'DESC' },
+    })
+    if (!last) return
+    const takenBack = new Error('Only rehearsed')
+    const change = (n: number) =>
+      this.run(
+        last.id,
+        { staffId: last.openedBy },
+        { kind: 'answer', set: { wrongTries: n }, newestCatalogId },
+        () => Promise.reject(takenBack),
+      ).catch((error: unknown) => {
+        if (error !== takenBack && !(error instanceof ProblemError)) throw error
+      })
+    for (let n = 0; n < REHEARSALS; n++)
+      await Promise.all(Array.from({ length: REHEARSED_AT_ONCE }, (_, nth) => change(n + nth)))
   }
 
   /** Makes the columns beside the snapshots anew where they were made by another version of the projections. */
@@ -254,7 +283,7 @@ export class JobLife {
       if (rows.length === 0) return count
       for (const { state } of rows) await this.#ensure(state)
       await transact(this.#database, async (manager) => {
-        for (const { id, state } of rows) await manager.update(jobEntity, { id }, this.#columns(state))
+        for (const { id, state } of rows) await keepSnapshot(manager, id, this.#columns(state))
       })
       count += rows.length
     }
@@ -275,8 +304,8 @@ export class JobLife {
       return { jobId: job.id, nth: job.events, at: now, staffId, kind, detail: stays, personal }
     })
     if (!job) throw new Error('Nothing to be stored')
-    await manager.insert(jobEventEntity, rows)
-    await manager.update(jobEntity, { id: job.id }, this.#columns(job))
+    await keepEvents(manager, rows)
+    await keepSnapshot(manager, job.id, this.#columns(job))
     await this.#lists(manager, before, job, staffId)
     await keepReports(manager, before, job)
     return job
@@ -326,7 +355,7 @@ export class JobLife {
     }
   }
 
-  #columns(job: JobState): Partial<JobRow> {
+  #columns(job: JobState): Snapshot {
     const listed = listedOf(job, this.known(job))
     return {
       ticket: job.ticket,
@@ -341,16 +370,6 @@ export class JobLife {
       dueAt: listed.waits === null ? null : new Date(listed.waits.until),
       projection: PROJECTION,
     }
-  }
-
-  async #row(manager: EntityManager, id: number, isLocked = false): Promise<Pick<JobRow, 'state'>> {
-    const row = await manager.findOne(jobEntity, {
-      where: { id },
-      select: { id: true, state: true },
-      ...(isLocked ? { lock: { mode: 'pessimistic_write' as const } } : {}),
-    })
-    if (!row) throw new ProblemError('not-found', `There is no job ${id}.`)
-    return row
   }
 
   async #ensure({ catalogId, pricesId }: JobState): Promise<void> {

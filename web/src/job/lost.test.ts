@@ -24,7 +24,7 @@ import { sharedOver } from './testBrowser.ts'
  * beside it, and those are what the end is compared with.
  */
 
-const RUNS = Number(process.env['BENEVOX_HISTORIES'] ?? 300)
+const RUNS = Number(process.env['BENEVOX_HISTORIES'] ?? 200)
 /** A whole hour for a hundred thousand on a busy machine. */
 const LONG = 3_600_000
 const PACK = demoPack()

@@ -17,7 +17,7 @@ import { histories, live, worldAt } from '../../../../core/test/histories.ts'
 import { customerLetsUsDelete, reportStands } from '../../../../core/test/oracle.ts'
 import { allTheSame, benchButton, handsBack, isOnTheWay, type Panels } from './benchButton.ts'
 
-const RUNS = 400
+const RUNS = 200
 /** What the panels may stand at for a job, whatever the cursor of the device is on. */
 interface Local {
   readonly phase: 'before' | 'running' | 'asking'

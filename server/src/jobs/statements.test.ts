@@ -1,0 +1,68 @@
+import type { Job } from '@benevox/contract'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { openShop, Person, type TestShop } from '../../test/shop.ts'
+import { Catalog } from '../catalog/service.ts'
+import { PriceLists } from '../prices/service.ts'
+import { JobLife } from './life.ts'
+
+let shop: TestShop
+let runa: Person
+beforeAll(async () => {
+  shop = await openShop('test-statements')
+  runa = await Person.signedIn(shop.address, 0)
+})
+afterAll(() => shop.close())
+
+type Row = Readonly<Record<string, unknown>>
+const everything = async () =>
+  Promise.all(
+    ['jobs', 'job_events', 'tries', 'orders'].map((of) => shop.database.query(`SELECT * FROM ${of}`)),
+  )
+const answer = (job: Job, facts: object) =>
+  runa.ask<Job>('PATCH', `/api/jobs/${job.id}/facts`, { version: job.version, facts })
+
+describe('what a change writes', () => {
+  it('is every column of the job but who it is: whatever stood there before, the next change puts it right', async () => {
+    const job = await runa.openReady({ complaint: 'freezes' })
+    const rowOf = async () => (await shop.database.query<Row[]>(`SELECT * FROM jobs WHERE id = ${job.id}`))[0]
+    const { body: before } = await answer(job, { wrongTries: 3 })
+    const right = await rowOf()
+    const columns = await shop.database.query<{ name: string; type: string }[]>(
+      `SELECT column_name AS name, data_type AS type FROM information_schema.columns
+       WHERE table_schema = DATABASE() AND table_name = 'jobs'`,
+    )
+    const WRONG: Record<string, string> = {
+      int: '7777',
+      double: '7777',
+      datetime: "'2001-01-01'",
+      longtext: `'{"wrong":1}'`,
+      varchar: "'wrong'",
+      char: "'wrong'",
+    }
+    const untouched = ['id', 'client_key', 'opened_by', 'state', 'price_list_id', 'pack_id']
+    const spoilt = columns.filter(({ name }) => !untouched.includes(name))
+    expect(spoilt.length).toBeGreaterThan(14)
+    for (const { name, type } of spoilt)
+      await shop.database.query(`UPDATE jobs SET ${name} = ${WRONG[type] ?? 'NULL'} WHERE id = ${job.id}`)
+    for (const { name } of spoilt) expect([name, (await rowOf())?.[name]]).not.toEqual([name, right?.[name]])
+    const { status } = await answer(before, { wrongTries: 4 })
+    expect(status).toBe(200)
+    const next = Number(right?.['version']) + 1
+    const [{ ticket, version, events, state, search_text, ...rest } = {}, now] = [right, await rowOf()]
+    expect(now).toMatchObject({ ...rest, ticket, search_text, version: next, events: next })
+    expect(JSON.parse(String(now?.['state']))).toMatchObject({ version: next })
+    expect([version, events, typeof state]).toEqual([next - 1, next - 1, 'string'])
+  })
+})
+
+describe('warming up', () => {
+  it('changes nothing: not a job, not its history, not the number of the next one', async () => {
+    const { ticket } = await runa.openReady()
+    const before = await everything()
+    await new JobLife(shop.database, new Catalog(shop.database), new PriceLists(shop.database)).warmUp()
+    expect(await everything()).toEqual(before)
+    expect(before[1]?.length).toBeGreaterThan(2)
+    const after = await runa.openJob()
+    expect(Number(after.ticket.slice(1))).toBe(Number(ticket.slice(1)) + 1)
+  })
+})
