@@ -108,9 +108,10 @@ async function beginWay(page: Page, school: string): Promise<void> {
 }
 async function addModel(page: Page, name: string, text: string): Promise<void> {
   await tab(page, 'Models')
-  await page.getByLabel('Maker').fill('Tesmar')
-  await page.getByLabel('Name', { exact: true }).fill(name)
-  await page.getByLabel('Model text').fill(text)
+  const adding = page.getByRole('form', { name: 'A model more' })
+  await adding.getByLabel('Maker').fill('Tesmar')
+  await adding.getByLabel('Name', { exact: true }).fill(name)
+  await adding.getByLabel('Model text').fill(text)
   await page.getByRole('button', { name: 'Add this model' }).click()
 }
 /** Saves what is proven, with nothing found by the check, and does a job with it. */

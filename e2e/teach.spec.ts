@@ -75,11 +75,14 @@ test('a new family is taught from nothing, proven, saved, and a job is done with
   await expect(page.getByTestId('proofs')).toHaveText('2 of 2 ways proven')
 
   await tab(page, 'Models')
-  await page.getByLabel('Maker').fill('Tesmar')
-  await page.getByLabel('Name', { exact: true }).fill('Cinder 9')
-  await page.getByLabel('Model text').fill('TS-C9')
-  await page.getByLabel('Year').fill('2025')
+  const adding = page.getByRole('form', { name: 'A model more' })
+  await adding.getByLabel('Maker').fill('Tesmar')
+  await adding.getByLabel('Name', { exact: true }).fill('Cinder 9')
+  await adding.getByLabel('Model text').fill('TS-C9')
   await page.getByRole('button', { name: 'Add this model' }).click()
+  const cinder = page.getByRole('list', { name: 'Models that come with it' }).getByRole('listitem').first()
+  await cinder.getByLabel('Year it came out').fill('2025')
+  await cinder.getByLabel('Year it came out').blur()
 
   // Whatever happens to the page, the draft is still there.
   await page.reload()
@@ -271,4 +274,54 @@ test('a menu of counted presses that leaves by itself, and a line with a conditi
   await wipe.getByLabel('Line 4 from a battery of').fill('35')
   await wipe.getByLabel('Line 4 from a battery of').blur()
   await expect(page.getByText('no way leads to the reset')).toHaveCount(0)
+})
+
+test('of a model its IMEI beginnings, whether it takes a SIM and what an update makes of it are changed by the form', async ({
+  page,
+}) => {
+  await signIn(page, 'Imke')
+  const { pack } = await catalogue(page)
+  const model = pack.models.find(({ family, tacs }) => family === 'three-key-roll' && tacs.length > 0)
+  const owner = pack.models.find(({ id, tacs }) => id !== model?.id && tacs.length > 0)
+  const later = pack.families.find(({ id }) => id !== 'three-key-roll')
+  if (!model || !owner || !later) throw new Error('The demo has no such model')
+  await page.goto('/playbook/families/three-key-roll/teach')
+  await tab(page, 'Models')
+  await page.getByRole('button', { name: `${model.maker} ${model.name}`, exact: true }).click()
+  const row = page.getByRole('list', { name: 'Models that come with it' }).getByRole('listitem').first()
+  const beginning = row.getByLabel('IMEI begins with')
+  const told = row.getByRole('alert')
+  await expect(beginning).toHaveValue(model.tacs.join(', '))
+  for (const [typed, why] of [
+    [owner.tacs[0] ?? '', `is a ${owner.maker} ${owner.name}. Not taken.`],
+    ['3512', '“3512” is neither eight digits nor a whole IMEI.'],
+    ['991122334455668', '“991122334455668” is misread: its check digit is wrong.'],
+  ] as const) {
+    await beginning.fill(typed)
+    await beginning.blur()
+    await expect(told).toContainText(why)
+  }
+  await beginning.fill(`${model.tacs[0]}, 99 112233 445566 7`)
+  await beginning.blur()
+  await expect(beginning).toHaveValue(`${model.tacs[0]}, 99112233`)
+  await expect(told).toHaveCount(0)
+  await row.getByLabel('Takes a SIM').setChecked(!model.cellular)
+  await row.getByRole('textbox', { name: 'from system' }).fill('0')
+  await expect(row.getByLabel('behaves like')).toBeDisabled()
+  await row.getByRole('textbox', { name: 'from system' }).fill('98')
+  await row.getByLabel('behaves like').selectOption(later.name)
+  await row.getByRole('textbox', { name: 'from system' }).fill('99')
+  await row.getByLabel('behaves like').selectOption(later.name)
+  await row.getByRole('button', { name: 'from system 98 away' }).click()
+  await page.getByLabel('Why').fill('what the box said')
+  await page.getByRole('button', { name: 'Save the change' }).click()
+  await expect(page.getByText(`from system 99: ${later.name}`).first()).toBeVisible()
+  const after = (await catalogue(page)).pack.models
+  expect(after.find(({ id }) => id === model.id)).toEqual({
+    ...model,
+    tacs: [model.tacs[0], '99112233'],
+    cellular: !model.cellular,
+    updates: [...(model.updates ?? []), { fromSystem: 99, family: later.id }],
+  })
+  expect(after.length).toBe(pack.models.length)
 })

@@ -1,151 +1,134 @@
 <script setup lang="ts">
-import {
-  freeId,
-  portKind,
-  type DeviceKind,
-  type Family,
-  type Model,
-  type PortKind,
-} from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
-import { computed, reactive } from 'vue'
+import { freeId, type DeviceKind, type Family, type Model } from '@benevox/core/catalog'
+import { computed, reactive, ref, toRaw } from 'vue'
 import { useCatalog } from '../../../api/catalog.ts'
-import SecondsField from './SecondsField.vue'
+import ModelFields from './ModelFields.vue'
 import { shortName } from './useDraft.ts'
 
-/** The models that behave like this; new ones, and known ones that had no family. */
+/** The models that behave like this: new ones, known ones that had no family, and its own to be changed. */
 const props = defineProps<{
   familyId: string
   kind: DeviceKind
-  /** The family's times, of which a model may have its own. */
   durations: Family['durations']
 }>()
 const models = defineModel<Model[]>({ required: true })
+const MOST_SHOWN = 40
 const catalog = useCatalog()
-const words = phrases('en')
-const there = computed(() => catalog.pack?.models.filter(({ family }) => family === props.familyId) ?? [])
-const form = reactive({
-  maker: '',
-  name: '',
-  codeNames: '',
-  modelText: '',
-  year: '',
-  port: '' as PortKind | '',
-})
+const there = computed(
+  () =>
+    catalog.pack?.models.filter(
+      ({ id, family }) => family === props.familyId && !models.value.some((model) => model.id === id),
+    ) ?? [],
+)
+const form = reactive({ maker: '', name: '', modelText: '' })
 const canAdd = computed(() => form.maker.trim() && form.name.trim() && form.modelText.trim())
 const makers = computed(() => [...new Set(catalog.pack?.models.map(({ maker }) => maker))].sort())
+/** The one whose fields are open. */
+const opened = ref<string>()
 
-function addTime(model: Model, { target }: Event): void {
-  const { value: time } = target as HTMLSelectElement
-  const range = props.durations[time]
-  if (range) model.durations = { ...model.durations, [time]: { ...range } }
-  ;(target as HTMLSelectElement).value = ''
-}
-function dropTime(model: Model, time: string): void {
-  const { [time]: _, ...others } = model.durations ?? {}
-  model.durations = Object.keys(others).length > 0 ? others : undefined
+function take(model: Model): void {
+  models.value = [...models.value, { ...structuredClone(toRaw(model)), family: props.familyId }]
+  opened.value = model.id
 }
 function add(): void {
-  const year = Number(form.year)
-  const known = catalog.pack?.models.find(
-    ({ maker, modelText }) =>
-      maker === form.maker.trim() && modelText.toLowerCase() === form.modelText.trim().toLowerCase(),
-  )
-  const id = freeId(shortName(`${form.maker} ${form.name}`) || 'model', [
-    ...(catalog.pack?.models ?? []),
+  const [maker, name, modelText] = [form.maker.trim(), form.name.trim(), form.modelText.trim()]
+  const isThis = (one: Model) =>
+    one.maker === maker && one.modelText.toLowerCase() === modelText.toLowerCase()
+  const known = catalog.pack?.models.find(isThis)
+  const taken = models.value.find(isThis)
+  if (taken) opened.value = taken.id
+  else
+    take(
+      known ?? {
+        id: freeId(shortName(`${maker} ${name}`) || 'model', [
+          ...(catalog.pack?.models ?? []),
+          ...models.value,
+        ]),
+        maker,
+        name,
+        codeNames: [],
+        modelText,
+        kind: props.kind,
+        cellular: props.kind === 'phone',
+        tacs: [],
+        source: 'tried-here',
+      },
+    )
+  Object.assign(form, { name: '', modelText: '' })
+}
+/** The other model of the draft or the catalogue whose IMEI begins so. */
+const ownerOf = (of: Model) => (tac: string) => {
+  const others = [
     ...models.value,
-  ])
-  models.value = [
-    ...models.value,
-    known
-      ? { ...known, family: props.familyId }
-      : {
-          id,
-          maker: form.maker.trim(),
-          name: form.name.trim(),
-          codeNames: form.codeNames
-            .split(',')
-            .map((one) => one.trim())
-            .filter(Boolean),
-          modelText: form.modelText.trim(),
-          ...(year >= 2008 && year <= 2100 ? { year } : {}),
-          kind: props.kind,
-          ...(form.port ? { port: form.port } : {}),
-          family: props.familyId,
-          cellular: props.kind === 'phone',
-          tacs: [],
-          source: 'tried-here',
-        },
+    ...(catalog.pack?.models ?? []).filter(({ id }) => !models.value.some((model) => model.id === id)),
   ]
-  Object.assign(form, { name: '', codeNames: '', modelText: '', year: '' })
+  const owner = others.find(({ id, tacs }) => id !== of.id && tacs.includes(tac))
+  return owner && `${owner.maker} ${owner.name}`
 }
 </script>
 
 <template>
   <div class="space-y-4">
-    <p v-if="there.length">
-      In the catalogue already: {{ there.map(({ maker, name }) => `${maker} ${name}`).join(', ') }}.
+    <datalist id="makers"><option v-for="maker in makers" :key="maker" :value="maker" /></datalist>
+    <p v-if="there.length" class="flex flex-wrap items-center gap-1.5">
+      In the catalogue already, to be changed:
+      <button
+        v-for="model in there.slice(0, MOST_SHOWN)"
+        :key="model.id"
+        type="button"
+        class="border border-ink-soft px-2 py-1"
+        @click="take(model)"
+      >
+        {{ model.maker }} {{ model.name }}
+      </button>
+      <template v-if="there.length > MOST_SHOWN">and {{ there.length - MOST_SHOWN }} more</template>
     </p>
     <ul v-if="models.length" class="ruled border-y border-rule" aria-label="Models that come with it">
-      <li v-for="(model, index) in models" :key="model.id" class="flex flex-wrap items-center gap-3 py-1">
-        <b>{{ model.maker }} {{ model.name }}</b>
-        <span class="text-ink-soft">{{ [model.modelText, model.year].filter(Boolean).join(' · ') }}</span>
-        <label class="ml-auto flex items-center gap-2"
-          >Its own time for
-          <select class="field !w-40" @change="addTime(model, $event)">
-            <option value="">choose</option>
-            <option v-for="time in Object.keys(durations)" :key="time" :value="time">
-              {{ time.replaceAll('-', ' ') }}
-            </option>
-          </select>
-        </label>
-        <button
-          type="button"
-          class="border border-ink-soft px-2 py-1"
-          :aria-label="`${model.name} away`"
-          @click="models = models.filter((_, n) => n !== index)"
-        >
-          ×
-        </button>
-        <div v-for="(range, time) in model.durations" :key="time" class="flex w-full items-center gap-2 pl-4">
-          {{ String(time).replaceAll('-', ' ') }}, quickest, usual, slowest, in seconds
-          <SecondsField
-            v-for="part in ['minMs', 'medianMs', 'maxMs'] as const"
-            :key="part"
-            v-model="range[part]"
-            :label="`${model.name}: ${time}, ${part === 'minMs' ? 'quickest' : part === 'medianMs' ? 'usual' : 'slowest'}`"
-          />
+      <li v-for="(model, index) in models" :key="model.id">
+        <div class="flex items-center gap-3 py-1">
+          <button
+            type="button"
+            class="flex grow items-baseline gap-3 text-left"
+            :aria-expanded="opened === model.id"
+            @click="opened = opened === model.id ? undefined : model.id"
+          >
+            <span aria-hidden="true">{{ opened === model.id ? '▾' : '▸' }}</span>
+            <b>{{ model.maker }} {{ model.name }}</b>
+            <span class="text-ink-soft">{{
+              [
+                model.modelText,
+                model.year,
+                model.cellular ? '' : 'no SIM',
+                model.tacs.length > 0 ? `IMEI ${model.tacs.join(', ')}…` : '',
+              ]
+                .filter(Boolean)
+                .join(' · ')
+            }}</span>
+          </button>
           <button
             type="button"
             class="border border-ink-soft px-2 py-1"
-            :aria-label="`${model.name}: ${time} as the family`"
-            @click="dropTime(model, String(time))"
+            :aria-label="`${model.name} away`"
+            @click="models = models.filter((_, n) => n !== index)"
           >
             ×
           </button>
         </div>
+        <ModelFields
+          v-if="opened === model.id && models[index]"
+          v-model="models[index]"
+          :family-id="familyId"
+          :durations="durations"
+          :owner-of="ownerOf(model)"
+        />
       </li>
     </ul>
-    <form class="grid grid-cols-2 items-end gap-3" @submit.prevent="add">
-      <label
-        >Maker <input v-model="form.maker" class="field" maxlength="120" list="makers" />
-        <datalist id="makers"><option v-for="maker in makers" :key="maker" :value="maker" /></datalist>
-      </label>
+    <form class="grid grid-cols-2 items-end gap-3" aria-label="A model more" @submit.prevent="add">
+      <label>Maker <input v-model="form.maker" class="field" maxlength="120" list="makers" /></label>
       <label>Name <input v-model="form.name" class="field" maxlength="120" /></label>
-      <label
-        >Code names, with commas between <input v-model="form.codeNames" class="field" maxlength="120"
-      /></label>
       <label
         >Model text, as its recovery shows it <input v-model="form.modelText" class="field" maxlength="120"
       /></label>
-      <label>Year <input v-model="form.year" class="field" inputmode="numeric" maxlength="4" /></label>
-      <label
-        >Port
-        <select v-model="form.port" class="field">
-          <option value="">not known</option>
-          <option v-for="port in portKind.options" :key="port" :value="port">{{ words.port[port] }}</option>
-        </select>
-      </label>
       <button class="act" :disabled="!canAdd">Add this model</button>
     </form>
   </div>
