@@ -18,6 +18,7 @@ const CORE_TOPICS = [
   'evidence',
   'diagnosis',
   'account',
+  'facts',
   'route',
   'consent',
   'job',

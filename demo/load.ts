@@ -2,7 +2,7 @@ import { createHash, randomUUID } from 'node:crypto'
 import { consentText, plainConsent } from '@benevox/core/consent'
 import { promiseInWorkingDays, publicHolidays } from '@benevox/core/clocks'
 import { routeOf, type BenchChange, type Command, type JobState } from '@benevox/core/job'
-import type { Facts } from '@benevox/core/route'
+import type { Facts, Promised } from '@benevox/core/route'
 import type { DataSource, EntityManager } from 'typeorm'
 import { Catalog } from '../server/src/catalog/service.ts'
 import { JobLife, type Known } from '../server/src/jobs/life.ts'
@@ -104,7 +104,7 @@ async function liveJob(shop: Shop, job: DemoJob, staffId: number): Promise<void>
   // A report that comes after the customer has agreed: the harder case.
   if (registryAnswer && registryAnswer !== 'reported') await asked(registryAnswer, job.minutesAgo - 4.2)
   if (job.intake) await run(job.minutesAgo - 4.5, { kind: 'record-intake', intake: job.intake })
-  if (!job.open) await run(job.minutesAgo - 5, (now) => signed(now, life.known(now)))
+  if (!job.open) await run(job.minutesAgo - 5, (now) => signed(now, life.known(now), life.promised(now)))
   if (registryAnswer === 'reported') await asked(registryAnswer, job.minutesAgo - 5.5)
   for (const { minutesAgo, command } of [...attemptsOf(job, clock), ...stepsOf(job, clock)].sort(
     (a, b) => b.minutesAgo - a.minutesAgo,
@@ -193,12 +193,12 @@ function stepsOf(job: DemoJob, clock: DemoClock): readonly Timed[] {
 }
 
 /** What a customer of the demo signs on paper before anything is done. */
-function signed(job: JobState, known: Known): Command {
+function signed(job: JobState, known: Known, promised: Promised): Command {
   const { terms } = routeOf(job, known).consent
   const device = known.model?.name ?? ''
   const text = plainConsent(consentText(terms, { ticket: job.ticket, device }, 'en'))
   const digest = createHash('sha256').update(text, 'utf8').digest('hex')
-  return { kind: 'sign-agreement', language: 'en', text, digest, how: 'paper', hasSignature: false }
+  return { kind: 'sign-agreement', language: 'en', text, digest, how: 'paper', hasSignature: false, promised }
 }
 
 function orderAt(service: DemoService, orderedAt: string): Command {

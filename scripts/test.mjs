@@ -159,7 +159,6 @@ await inLanes(3, [
   () => vitest('server'),
   source('types of the interface', 'vue-tsc/bin/vue-tsc.js', ['-p', 'web']),
   source('lint', 'eslint/bin/eslint.js', ['.', '--max-warnings', '0']),
-  source('format', 'prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']),
   source('types', 'typescript/bin/tsc', ['-p', '.']),
   source('nothing unused', 'knip/bin/knip.js', ['--no-progress']),
   source('types of core', 'typescript/bin/tsc', ['-p', 'core']),

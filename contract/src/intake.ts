@@ -21,5 +21,6 @@ export const mail = z.object({
 })
 export type Mail = z.infer<typeof mail>
 
-export const prices = z.object({ id: z.int(), prices: priceList })
+/** With the public holidays of the shop's country, of this year and some to come. */
+export const prices = z.object({ id: z.int(), prices: priceList, holidays: z.array(z.iso.date()) })
 export const changePricesBody = z.strictObject({ prices: priceList })

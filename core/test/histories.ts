@@ -82,6 +82,7 @@ export const sign: Try = (job, world) => {
     digest: 'a'.repeat(64),
     how: 'paper',
     hasSignature: false,
+    promised: { half: world.now, nineInTen: world.now },
   }
 }
 

@@ -58,7 +58,7 @@ export function mountFiles(
   })
   file('receipt', async ({ params, response }) => {
     const { state, job, known } = await of(params.id)
-    const told = whatWasToldOn(state, known)
+    const told = whatWasToldOn(state, known, life.promised(state))
     pdf(response, `receipt-${job.ticket}`, await intakeReceipt(config.shop, job, known, told))
   })
   file('agreement', async ({ params, query, response }) => {

@@ -1,4 +1,6 @@
 export * from './charge.ts'
+export * from './openingHours.ts'
 export * from './publicHolidays.ts'
+export * from './shopTime.ts'
 export * from './wrongTries.ts'
 export * from './workingDays.ts'

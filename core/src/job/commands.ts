@@ -1,5 +1,5 @@
 import type { CustomerLanguage } from '../consent/index.ts'
-import type { FactName, Facts } from '../route/index.ts'
+import type { FactName, Facts, Promised } from '../route/index.ts'
 import type {
   AccountConfirmed,
   AgreementRecord,
@@ -52,6 +52,8 @@ export type Command =
   | ({ readonly kind: 'sign-agreement' } & Pick<Signed, 'text' | 'digest' | 'how'> & {
         readonly language: CustomerLanguage
         readonly hasSignature: boolean
+        /** By when it can be fetched, by the shop's hours and the holidays of its country. */
+        readonly promised: Promised
       })
   | { readonly kind: 'refuse-agreement' }
   | {

@@ -18,7 +18,7 @@ export function decideAgreement(job: JobState, command: Agree, world: World): De
   if (isReported(job)) return refused({ code: 'reported' })
   if (job.customer.name === '') return refused({ code: 'customer-name-missing' })
   const { terms } = routeOf(job, world).consent
-  const { language, text, digest, how } = command
+  const { language, text, digest, how, promised } = command
   const subject = { ticket: job.ticket, device: world.model?.name ?? '' }
   if (plainConsent(consentText(terms, subject, language)) !== text) return refused({ code: 'text-is-old' })
   if (how === 'signature' && !command.hasSignature) return refused({ code: 'signature-missing' })
@@ -26,7 +26,17 @@ export function decideAgreement(job: JobState, command: Agree, world: World): De
     return refused({ code: 'not-by-telephone' })
   return yes({
     kind: 'agreement-signed',
-    record: { kind: 'signed', language, text, digest, terms, told: whatIsTold(job, world), how, at, by },
+    record: {
+      kind: 'signed',
+      language,
+      text,
+      digest,
+      terms,
+      told: whatIsTold(job, world, promised),
+      how,
+      at,
+      by,
+    },
   })
 }
 

@@ -21,6 +21,9 @@ import {
   type Command,
 } from './index.ts'
 
+const PROMISED = { half: '2026-11-27T10:00:00.000Z', nineInTen: '2026-11-27T11:00:00.000Z' }
+const LATER = { half: '2031-01-02T10:00:00.000Z', nineInTen: '2031-01-03T10:00:00.000Z' }
+
 /** What was found by using it and by attacking it, each as who found it would say it. */
 
 const atTheDevice = [
@@ -281,12 +284,12 @@ const LAST_ACTS = [
 describe('7. “The receipt says 0.00, the price is above what they agreed to, and nobody’s name is on it”', () => {
   it('after closing the receipt says what was said when it was signed', () => {
     const story = new Story({ complaint: 'forgotten-lock' }).signs()
-    const told = whatWasToldOn(story.job, story.world)
+    const told = whatWasToldOn(story.job, story.world, PROMISED)
     story.handsBack()
     expect(told?.mostMinor).toBeGreaterThan(0)
-    expect(whatWasToldOn(story.job, story.world)).toEqual(told)
+    expect(whatWasToldOn(story.job, story.world, LATER)).toEqual(told)
     expect(
-      whatWasToldOn(new Story({ complaint: 'forgotten-lock' }).handsBack().job, story.world),
+      whatWasToldOn(new Story({ complaint: 'forgotten-lock' }).handsBack().job, story.world, PROMISED),
     ).toBeUndefined()
   })
   it('more than was agreed is not asked for; with nothing agreed only the fees that were paid', () => {

@@ -1,3 +1,4 @@
+import type { Promised } from '../route/index.ts'
 import type { Breach, HandBackRecord, JobState, WhatWasTold } from './records.ts'
 import { breachesOf, routeOf, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
@@ -31,13 +32,13 @@ export function handBackFacts(job: JobState): HandBackFacts | undefined {
  * What the customer was told of price and time, for the receipt: what was signed, else what is so now; once the job
  * is closed without an agreement nothing was told.
  */
-export function whatWasToldOn(job: JobState, around: Around): WhatWasTold | undefined {
+export function whatWasToldOn(job: JobState, around: Around, promised: Promised): WhatWasTold | undefined {
   if (job.agreement?.kind === 'signed') return job.agreement.told
-  return job.handBack ? undefined : whatIsTold(job, around)
+  return job.handBack ? undefined : whatIsTold(job, around, promised)
 }
 
 /** Price and time as the route comes to them now. */
-export function whatIsTold(job: JobState, around: Around): WhatWasTold {
+export function whatIsTold(job: JobState, around: Around, promised: Promised): WhatWasTold {
   const { quote, calendarMinutes } = routeOf(job, around).figures
   return {
     leastMinor: quote.leastMinor,
@@ -46,6 +47,7 @@ export function whatIsTold(job: JobState, around: Around): WhatWasTold {
     depositMinor: quote.depositMinor,
     currency: quote.currency,
     calendarMinutes: { p50: calendarMinutes.p50, p90: calendarMinutes.p90 },
+    promised,
   }
 }
 

@@ -94,6 +94,8 @@ export const whatWasTold = z.strictObject({
   depositMinor: z.int(),
   currency,
   calendarMinutes: z.strictObject({ p50: z.number(), p90: z.number() }),
+  /** By when it can be fetched; what was signed before this was told has none. */
+  promised: z.strictObject({ half: instant, nineInTen: instant }).optional(),
 })
 export type WhatWasTold = z.infer<typeof whatWasTold>
 

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { openingHours, USUAL_OPENING } from '../clocks/index.ts'
 
 /** What the shop takes money for. */
 export const WORK = [
@@ -15,7 +16,7 @@ export type Work = (typeof WORK)[number]
 
 const minor = z.int().min(0).max(10_000_000)
 
-/** A shop's prices, in minor units of its currency, tax included; and what it weighs when a route is decided. */
+/** A shop's prices, in minor units of its currency, tax included; its hours; and what it weighs when a route is decided. */
 export const priceList = z.strictObject({
   currency: z.string().regex(/^[A-Z]{3}$/, 'three capital letters'),
   /** The share of tax on top of the net price: 0.19 is 19 %. */
@@ -31,6 +32,8 @@ export const priceList = z.strictObject({
   }),
   /** The share of the highest price that is asked for when a device is taken in; fees come in full. */
   depositShare: z.number().min(0).max(1),
+  /** What is promised lies within it; a list from before it was asked for has the usual. */
+  opening: openingHours.default(USUAL_OPENING),
   /** What things are worth when routes are compared: stated, so that they can be argued with. */
   weights: z.strictObject({
     workingDeviceMinor: minor,
@@ -62,6 +65,7 @@ export const USUAL_PRICES: PriceList = {
   },
   fees: { registryReport: 400, carrierOrderFrom: 1200, carrierOrderTo: 2600, makersService: 4500 },
   depositShare: 0.3,
+  opening: USUAL_OPENING,
   weights: {
     workingDeviceMinor: 20_000,
     releasedCarrierMinor: 9000,

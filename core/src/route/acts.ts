@@ -15,6 +15,7 @@ import {
   signInMinutes,
   type Remembering,
 } from './usual.ts'
+import type { Pace } from './promise.ts'
 import type { World } from './worlds.ts'
 
 /** What can be done, with its duration, cost and chance. Common practice, no source, until evidence replaces them. */
@@ -22,6 +23,8 @@ export interface ActDraft {
   readonly id: RouteAction
   readonly benchMinutes: number
   readonly minutes: Spread | Chances
+  /** How this time passes; at the bench where nothing is said. */
+  readonly pace?: Pace
   readonly work?: Work
   readonly feesMinor?: number
   readonly chance: (world: World) => number
@@ -116,6 +119,7 @@ export class Acts {
         id: 'remember',
         benchMinutes: 4,
         minutes: minutes(wait + 2, wait + 5, wait + 15),
+        pace: 'by-itself',
         chance: ({ knowsScreenLock }) => (knowsScreenLock ? 0.97 : chance),
         success: 'works-data-kept',
         // Set to wipe itself after wrong tries, it may do so at one of these.
@@ -191,6 +195,7 @@ export class Acts {
         id: 'seller-removes-account',
         benchMinutes: 8,
         minutes: hours(1, 24, 120),
+        pace: 'by-itself',
         work: 'account-help',
         chance: () => 0.8 * chanceOf('sellerReachable', facts),
         success: 'works-data-kept',
@@ -209,6 +214,7 @@ export class Acts {
         minutes: this.#place.passwordFound
           ? this.#values.signInMinutesAfterChange
           : this.#values.signInMinutes,
+        pace: 'by-itself',
         chance: (world) =>
           this.#signsIn(world) ? 0.97 : device?.acceptsOldScreenLock && world.knowsScreenLock ? 0.95 : 0,
         success: this.#gone(),
@@ -241,6 +247,7 @@ export class Acts {
       chance: () => locked * whenLocked,
       success: 'released',
       lockChanceAfter: (locked * (1 - whenLocked)) / (1 - locked * whenLocked),
+      pace: 'working-days',
       ...rest,
     })
     return [
@@ -263,6 +270,7 @@ export class Acts {
         id: 'recover-account',
         benchMinutes: 5,
         minutes: hours(0.5, 12, 72),
+        pace: 'by-itself',
         chance: ({ knowsAccountPassword }) => (knowsAccountPassword ? 0.97 : 0.6),
         success: 'password-found',
       },
@@ -276,6 +284,7 @@ export class Acts {
         id: 'makers-service',
         benchMinutes: 10,
         minutes: days(5, 10, 20),
+        pace: 'working-days',
         work: 'send-to-makers-service',
         feesMinor: prices.fees.makersService,
         chance: () => 0.05 + 0.75 * chanceOf('proofOfPurchase', facts),
@@ -294,6 +303,7 @@ export class Acts {
         id: 'authorised-release',
         benchMinutes: 12,
         minutes: days(2, 6, 15),
+        pace: 'working-days',
         work: 'account-help',
         feesMinor: prices.fees.makersService,
         chance: () => 0.5,

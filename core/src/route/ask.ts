@@ -58,7 +58,7 @@ export function askNext(asked: Given, { choices, policy }: Decision = decide(ask
   if (!given.device && facts.complaint !== 'carrier-lock-only') ask('modelId', 'first')
   for (const name of broughtUp(given)) ask(name, 'opens-a-gate', now.worthOfGate(name))
   const byWorth: Question[] = []
-  const mayAsk = MAY_CHANGE.filter((name) => isOpen(name) && holds(sheetOf(name).when, given))
+  const mayAsk = unanswered(given)
   for (const name of mayAsk) {
     // Asked where the answer, or that it was asked at all, changes what is done; weighed by the answer alone.
     if (now.gainOf(name) > costOf(name))
@@ -238,10 +238,14 @@ const ORDINARY: DeviceOnJob = {
 }
 
 const worth = (given: Given): number => solve(problemOf(given)).worth
-const withFact = (given: Given, name: FactName, value: string | number): Given => ({
+export const withFact = (given: Given, name: FactName, value: string | number): Given => ({
   ...given,
   facts: { ...given.facts, [name]: value } as Facts,
 })
+
+/** What nobody has answered yet of what may change the route, and is a question on this device. */
+export const unanswered = (given: Given): readonly FactName[] =>
+  MAY_CHANGE.filter((name) => !isSaid(given.facts[name]) && holds(sheetOf(name).when, given))
 
 /** What an answer has just brought up: it is asked in the same breath. */
 const broughtUp = (given: Given): readonly FactName[] =>

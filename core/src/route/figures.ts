@@ -150,8 +150,19 @@ function pricedCourses(courses: readonly WholeCourse[]): readonly WholeCourse[] 
   return told.length > 0 ? told : courses
 }
 
+/** The courses of each policy: figures, terms and promise are all made of them. */
+const COURSES = new WeakMap<RoutePolicy, readonly WholeCourse[]>()
+
 /** Every way a policy can go, with its chance; the chances sum to 1. */
 export function coursesOf(policy: RoutePolicy): readonly WholeCourse[] {
+  const known = COURSES.get(policy)
+  if (known) return known
+  const made = allCoursesOf(policy)
+  COURSES.set(policy, made)
+  return made
+}
+
+function allCoursesOf(policy: RoutePolicy): readonly WholeCourse[] {
   if (!policy.act) return [{ chance: 1, workMinor: 0, feesMinor: 0, acts: [], outcomes: [] }]
   const id = policy.act.id as RouteAct['id']
   return policy.branches.flatMap(({ outcome, chance, then }) => {

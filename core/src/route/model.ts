@@ -3,6 +3,7 @@ import type { Act, Chances, DecisionProblem, Outcome, Weighted } from '../decisi
 import { Acts, valuesOf, type ActDraft, type Values } from './acts.ts'
 import type { RouteAction } from './facts.ts'
 import type { Circumstances, End, Place } from './place.ts'
+import type { Pace } from './promise.ts'
 import { DAY_MINUTES } from './usual.ts'
 import { worldsOf, type World } from './worlds.ts'
 
@@ -10,6 +11,7 @@ import { worldsOf, type World } from './worlds.ts'
 interface Made {
   readonly benchMinutes: number
   readonly minutes: Chances
+  readonly pace: Pace
   readonly workMinor: number
   readonly feesMinor: number
   readonly wipes: boolean
@@ -81,7 +83,14 @@ interface ReadyAct {
 }
 
 const nothing = () => 0
-const NOTHING_MADE: Made = { benchMinutes: 0, minutes: [[0, 1]], workMinor: 0, feesMinor: 0, wipes: false }
+const NOTHING_MADE: Made = {
+  benchMinutes: 0,
+  minutes: [[0, 1]],
+  pace: 'at-the-bench',
+  workMinor: 0,
+  feesMinor: 0,
+  wipes: false,
+}
 const ends = (end: End | undefined, chance: number): RouteOutcome => ({
   id: 'ends',
   chance: () => chance,
@@ -133,7 +142,16 @@ class ActsAt {
   }
 
   #readyAct(draft: ActDraft): ReadyAct {
-    const { id, benchMinutes, minutes: takes, chance, asked, inVain, lockChanceAfter } = draft
+    const {
+      id,
+      benchMinutes,
+      minutes: takes,
+      pace = 'at-the-bench',
+      chance,
+      asked,
+      inVain,
+      lockChanceAfter,
+    } = draft
     const success =
       draft.success === 'works-data-kept' && this.#place.wiped ? 'works-data-gone' : draft.success
     const parts: ReadyPart[] = []
@@ -142,6 +160,7 @@ class ActsAt {
       const made: Made = {
         benchMinutes,
         minutes: 'p50' in takes ? threePoints(takes) : takes,
+        pace,
         workMinor: happens && draft.work ? this.#given.prices.work[draft.work] : 0,
         feesMinor: draft.feesMinor ?? 0,
         wipes: this.#wipes(name, draft),

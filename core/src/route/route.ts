@@ -6,6 +6,7 @@ import { factsNow } from './facts.ts'
 import type { ConsentTerms, DeviceOnJob, FactName, Facts, Progress, RouteAction } from './facts.ts'
 import { coursesOf, optionOf, type Figures, type Option, type WholeCourse } from './figures.ts'
 import { gatesOfAnOrder, gatesOfTheJob, gatesOfTheWipe, isOrderFromAfar, type Gate } from './gates.ts'
+import { timedCoursesOf, type TimedCourse } from './promise.ts'
 import { locksNow, type Locks, type ResetAhead } from './locks.ts'
 import {
   consentState,
@@ -46,6 +47,8 @@ export interface Route {
   readonly choices: readonly Choice[]
   readonly afterwards: readonly RouteAction[]
   readonly figures: Figures
+  /** All ways it can go, for what is promised. */
+  readonly courses: readonly TimedCourse[]
   /** What is to be done first, by itself and with what follows. */
   readonly option: Option
   readonly stages: readonly Stage[]
@@ -104,6 +107,7 @@ export function planRoute(
     choices: decision.choices,
     afterwards: decision.afterwards,
     figures: decision.figures,
+    courses: timedCoursesOf(coursesOf(decision.policy)),
     option: optionOf(decision.policy, decision.problem, prices, decision.figures),
     locks,
     stages: stagesOf(decision.choices[0]?.action ?? 'ask-first', plan),

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import type { Body } from '@benevox/contract'
 import type { Command } from '@benevox/core/job'
+import type { Promised } from '@benevox/core/route'
 import type { DataSource } from 'typeorm'
 import sharp from 'sharp'
 import type { Handlers } from '../http/mount.ts'
@@ -19,7 +20,7 @@ export function consentHandlers(database: DataSource, life: JobLife): Handlers {
       return life.run(
         params.id,
         { staffId, version },
-        commandOf(said, signature !== null),
+        (job) => commandOf(said, signature !== null, life.promised(job)),
         // The signature's picture is kept beside the record, append-only.
         async (manager, { id, agreement }, at) => {
           if (agreement)
@@ -40,11 +41,11 @@ export function consentHandlers(database: DataSource, life: JobLife): Handlers {
   }
 }
 
-function commandOf(said: Body<'recordConsent'>['said'], hasSignature: boolean): Command {
+function commandOf(said: Body<'recordConsent'>['said'], hasSignature: boolean, promised: Promised): Command {
   if (said.kind === 'refused') return { kind: 'refuse-agreement' }
   const { language, text, how } = said
   const digest = createHash('sha256').update(text, 'utf8').digest('hex')
-  return { kind: 'sign-agreement', language, text, how, digest, hasSignature }
+  return { kind: 'sign-agreement', language, text, how, digest, hasSignature, promised }
 }
 
 /** The signature as a picture made anew: nothing else that was in the bytes is kept. */

@@ -1,7 +1,8 @@
 import type { Job } from '@benevox/contract'
-import type { ConditionMark, LeftWithIt, Surroundings, WhatWasTold } from '@benevox/core/job'
+import type { ConditionMark, LeftWithIt, WhatWasTold } from '@benevox/core/job'
 import { groupImei } from '@benevox/core/imei'
 import type { Content } from 'pdfmake/interfaces'
+import type { Known } from '../jobs/life.ts'
 import { conditionSvg } from '../paper/marks.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 
@@ -32,7 +33,7 @@ const MARK: Readonly<Record<ConditionMark['kind'], string>> = {
 export async function intakeReceipt(
   shop: string,
   job: Job,
-  { model, family }: Pick<Surroundings, 'model' | 'family'>,
+  { model, family, prices }: Pick<Known, 'model' | 'family' | 'prices'>,
   told: WhatWasTold | undefined,
 ): Promise<Buffer> {
   const { intake, facts } = job
@@ -51,7 +52,9 @@ export async function intakeReceipt(
           row('IMEI', imeis.join(', ') || facts.serialNumber || 'none'),
           row('Taken in', `${job.openedAt.slice(0, 10)} by ${job.openedBy}`),
           row('Left with it', intake?.left.map((one) => LEFT[one]).join(', ') || 'nothing else'),
-          ...(told ? [row('Price', priceText(told)), row('Ready', readyText(told))] : []),
+          ...(told
+            ? [row('Price', priceText(told)), row('Ready', readyText(told, prices.opening.zone))]
+            : []),
           ...(intake?.note ? [row('Noted', intake.note)] : []),
         ],
       },
@@ -78,7 +81,22 @@ function priceText({ leastMinor, mostMinor, taxInMostMinor, depositMinor, curren
   return `${price}, of it tax at most ${money(taxInMostMinor)}; deposit ${money(depositMinor)}`
 }
 
-function readyText({ calendarMinutes: { p50, p90 } }: WhatWasTold): string {
+/** @param zone of the shop, whose clock the customer comes by */
+function readyText({ promised, calendarMinutes: { p50, p90 } }: WhatWasTold, zone: string): string {
+  if (promised) {
+    const clock = new Intl.DateTimeFormat('en-GB', {
+      timeZone: zone,
+      weekday: 'long',
+      day: 'numeric',
+      month: 'long',
+      year: 'numeric',
+      hour: '2-digit',
+      minute: '2-digit',
+    })
+    const [half, nineInTen] = [promised.half, promised.nineInTen].map((at) => clock.format(new Date(at)))
+    const usually = half === nineInTen ? '' : `, in half of them by ${half}`
+    return `by ${nineInTen} in nine of ten cases${usually}`
+  }
   return `usually within ${timeText(p50)}, nine in ten within ${timeText(p90)}`
 }
 

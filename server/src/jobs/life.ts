@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Job } from '@benevox/contract'
+import { shopTimeOf } from '@benevox/core/clocks'
 import {
   apart,
   decide,
@@ -9,6 +10,7 @@ import {
   imeisOf,
   listedOf,
   PROJECTION,
+  routeOf,
   foundAtBench,
   surroundingsIn,
   viewOf,
@@ -19,7 +21,7 @@ import {
   type World,
 } from '@benevox/core/job'
 import type { PriceList } from '@benevox/core/price'
-import { complaint, type Facts } from '@benevox/core/route'
+import { complaint, promisedBy, type Facts, type Promised } from '@benevox/core/route'
 import { IsNull, LessThan, Not, type DataSource, type EntityManager } from 'typeorm'
 import { packEntity } from '../catalog/entity.ts'
 import type { Catalog } from '../catalog/service.ts'
@@ -101,6 +103,13 @@ export class JobLife {
       ...surroundingsIn(pack, factsOf(job), foundAtBench(job)),
       prices: this.#prices.held(job.pricesId),
     }
+  }
+
+  /** By when a job could be fetched. @throws Error where its catalogue or prices were not read before */
+  promised(job: JobState): Promised {
+    const known = this.known(job)
+    const { courses } = routeOf(job, known)
+    return promisedBy(courses, this.#clock().toISOString(), shopTimeOf(known.prices.opening))
   }
 
   async ready(job: JobState): Promise<Known> {

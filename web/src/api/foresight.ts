@@ -1,6 +1,6 @@
-import type { Foresight, Given } from '@benevox/core/route'
+import type { Basis, Foresight, Given, RouteAction } from '@benevox/core/route'
 import pLimit from 'p-limit'
-import { shallowRef, watch, type ComputedRef } from 'vue'
+import { shallowRef, watch, type ComputedRef, type Ref } from 'vue'
 import { plain, useWorker } from '../parts/useWorker.ts'
 import type { ForesightWorker } from '../workers/foresight.worker.ts'
 
@@ -30,4 +30,24 @@ export function useForesight(given: ComputedRef<Given | undefined>) {
     { immediate: true },
   )
   return foresight
+}
+
+/** What the figures of an option rest on, while somebody looks at it. */
+export function useBasis(given: Ref<Given | undefined>, action: Ref<RouteAction>, isOpen: Ref<boolean>) {
+  const basis = shallowRef<readonly Basis[]>()
+  watch(
+    [given, action, isOpen],
+    async ([now, begins, open], _, onCleanup) => {
+      let isOld = false
+      onCleanup(() => (isOld = true))
+      basis.value = undefined
+      if (!now || !open) return
+      const made = await foresightWorker()
+        .basis(plain(now), begins)
+        .catch(() => undefined)
+      if (!isOld) basis.value = made
+    },
+    { immediate: true },
+  )
+  return basis
 }

@@ -4,19 +4,24 @@ import {
   HOW_IT_ENDS,
   type Alternative,
   type Figures,
+  type Given,
   type HowItEnds,
   type Option,
   type RouteAction,
 } from '@benevox/core/route'
 import { useSessionStorage } from '@vueuse/core'
-import { computed } from 'vue'
+import { computed, ref, toRef } from 'vue'
+import { useBasis } from '../api/foresight.ts'
 import { calendarText, chanceText, money, wholeMoney } from '../words/en.ts'
+import RouteBasis from './RouteBasis.vue'
 
 /** What each option comes to by itself, and, told apart, what follows where it does not help. */
 const props = defineProps<{
   option: Option
   main: RouteAction
   alternatives: readonly Alternative[]
+  /** What it all stands on. */
+  given: Given | undefined
 }>()
 /** Beside the main option there is room for so many. */
 const SHOWN = 3
@@ -72,6 +77,8 @@ const told = computed(() => {
   return `solved ${chanceText(solved)}, ready ${when(calendarMinutes.p50)}, nine in ten ${when(calendarMinutes.p90)}; ${price(props.option.inAll)}, deposit ${short(quote.depositMinor, quote.currency)}`
 })
 const isOpen = useSessionStorage('benevox.with-all-that-follows', false)
+const asksWhy = ref(false)
+const basis = useBasis(toRef(props, 'given'), toRef(props, 'main'), asksWhy)
 </script>
 
 <template>
@@ -117,5 +124,16 @@ const isOpen = useSessionStorage('benevox.with-all-that-follows', false)
     <button type="button" class="underline" :aria-expanded="isOpen" @click="isOpen = !isOpen">
       {{ isOpen ? 'less' : 'each way' }}
     </button>
+    ·
+    <button type="button" class="underline" :aria-expanded="asksWhy" @click="asksWhy = !asksWhy">
+      {{ asksWhy ? 'enough' : 'what it rests on' }}
+    </button>
   </p>
+  <RouteBasis
+    v-if="asksWhy && basis"
+    :option="{ action: main, ...option }"
+    :rows="own"
+    :basis="basis"
+    :has-own-times="given?.device?.wipeAndStartMs !== undefined"
+  />
 </template>

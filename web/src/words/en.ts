@@ -242,6 +242,20 @@ export function clockText(instant: string): string {
   return new Date(instant).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 }
 
+/** A day and its time as one says them at the counter. @param zone whose clock and calendar are meant */
+export function dayAndTime(instant: string, now: Date, timeZone: string): string {
+  const at = new Date(instant)
+  const dateOf = (of: Date) => Date.parse(of.toLocaleDateString('sv-SE', { timeZone }))
+  const days = (dateOf(at) - dateOf(now)) / 86_400_000
+  const day =
+    days === 0
+      ? 'today'
+      : days === 1
+        ? 'tomorrow'
+        : at.toLocaleDateString('en-GB', { timeZone, weekday: 'short', day: 'numeric', month: 'short' })
+  return `${day}, ${at.toLocaleTimeString('en-GB', { timeZone, hour: '2-digit', minute: '2-digit' })}`
+}
+
 export function instantText(instant: string): string {
   return new Date(instant).toLocaleString('en-GB', {
     day: 'numeric',

@@ -179,6 +179,7 @@ usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
             :job-id="props.id"
             :alternatives="foresight?.alternatives ?? []"
             :change="change"
+            :given="given"
           />
         </div>
       </div>

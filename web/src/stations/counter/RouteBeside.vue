@@ -6,6 +6,7 @@ import {
   changeSentence,
   WORSE_WORDS,
   type Alternative,
+  type Given,
   type Route,
   type RouteChange,
 } from '@benevox/core/route'
@@ -14,6 +15,7 @@ import { useJob } from '../../job/jobs.ts'
 import BeforeReset from '../../parts/BeforeReset.vue'
 import RouteFigures from '../../parts/RouteFigures.vue'
 import RouteView from '../../parts/RouteView.vue'
+import PromiseLine from './PromiseLine.vue'
 
 /** The route beside the questions: what moved it, what to do, what it comes to, what to do before the wipe. */
 const props = defineProps<{
@@ -21,6 +23,7 @@ const props = defineProps<{
   jobId: number
   alternatives: readonly Alternative[]
   change: RouteChange | undefined
+  given: Given | undefined
 }>()
 const job = useJob()
 const main = computed(() => props.route.choices[0]?.action ?? 'ask-first')
@@ -56,7 +59,10 @@ const account = computed(() => (props.route.mayWipe ? foresightSentences(props.r
       {{ route.consent.worse.map((one) => WORSE_WORDS[one]).join('; ') }}. It must be read and signed again.
     </p>
     <RouteView :route="route" :job-id="jobId" brief>
-      <RouteFigures v-if="isDecided" :option="route.option" :main="main" :alternatives="alternatives" />
+      <template v-if="isDecided">
+        <PromiseLine v-if="main !== 'leave-it'" :courses="route.courses" />
+        <RouteFigures :option="route.option" :main="main" :alternatives="alternatives" :given="given" />
+      </template>
     </RouteView>
     <section v-if="bring.length" class="mt-4" aria-label="To bring">
       <h2>Say on the telephone: bring</h2>

@@ -6,8 +6,9 @@ import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
 import EvidenceSection from './EvidenceSection.vue'
 import KitSection from './KitSection.vue'
+import OpeningSection from './OpeningSection.vue'
 
-/** The shop's prices and what it weighs when a route is decided. A lead changes them; jobs keep what they were quoted. */
+/** The shop's prices, its hours and what it weighs when a route is decided. A lead changes them; jobs keep what they were quoted. */
 const sessions = useSession()
 const isLead = computed(() => sessions.isSupervisor)
 const prices = ref<PriceList>()
@@ -143,7 +144,7 @@ const shares = computed(() => {
   <main class="flex-1 px-6 py-5">
     <h1 class="mb-1">Shop</h1>
     <p class="text-ink-soft">
-      Prices and weights, in {{ prices?.currency }}.
+      Prices, hours and weights, in {{ prices?.currency }}.
       <template v-if="!isLead">A lead of the shop changes them.</template>
     </p>
     <p v-if="fault" role="alert" class="mt-2 font-bold text-stop">{{ fault }}</p>
@@ -179,6 +180,7 @@ const shares = computed(() => {
               :value="percent(row.share)"
               @change="share(($event.target as HTMLInputElement).value, row.set)"
           /></label>
+          <OpeningSection v-model="prices.opening" class="mt-6" :is-lead="isLead" />
         </template>
       </section>
     </div>
@@ -189,6 +191,6 @@ const shares = computed(() => {
     v-if="isLead"
     class="sticky bottom-0 flex min-h-16 items-center justify-end border-t-2 border-ink bg-paper-deep px-6 py-2.5"
   >
-    <button class="act act-main" @click="keep">Keep the prices</button>
+    <button class="act act-main" @click="keep">Keep the prices and hours</button>
   </footer>
 </template>
