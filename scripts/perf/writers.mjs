@@ -96,9 +96,12 @@ export async function measureWriters(seconds = 180, openJobs = JOBS) {
     hazard: 'none',
     knowsScreenLock: 'no',
   }
+  /** Each with a note of its own: no two jobs are alike, and no route is found because another job has it. */
   const open = async (person) => {
     const { body } = await person.ask('POST', '/api/jobs', { key: crypto.randomUUID() })
-    return (await person.ask('PATCH', `/api/jobs/${body.id}/facts`, { version: body.version, facts })).body
+    const own = { ...facts, ownershipNote: `Receipt of ${body.ticket}` }
+    return (await person.ask('PATCH', `/api/jobs/${body.id}/facts`, { version: body.version, facts: own }))
+      .body
   }
   const rows = {}
   try {

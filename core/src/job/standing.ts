@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache'
 import { keyId } from '../catalog/index.ts'
 import {
   beforeWork,
@@ -124,13 +125,30 @@ export function progressOf(job: JobState): Progress {
   }
 }
 
+/** Routes by what they are made of: each request reads its job anew, and most of them change nothing. */
+const MOST_ROUTES = 200
+const routesByPrices = new WeakMap<PriceList, LRUCache<string, Route>>()
+function plannedRoute(
+  facts: Facts,
+  device: DeviceOnJob | undefined,
+  progress: Progress,
+  prices: PriceList,
+): Route {
+  const known = routesByPrices.get(prices) ?? new LRUCache<string, Route>({ max: MOST_ROUTES })
+  routesByPrices.set(prices, known)
+  const name = JSON.stringify([facts, device, progress])
+  const route = known.get(name) ?? planRoute(facts, device, progress, prices)
+  known.set(name, route)
+  return route
+}
+
 /** The last route of a job, kept with the surroundings it was made for: several questions are asked of one. */
 const routes = new WeakMap<JobState, { readonly around: Around; readonly route: Route }>()
 
 export function routeOf(job: JobState, { device, prices }: Around): Route {
   const known = routes.get(job)
   if (known?.around.device === device && known?.around.prices === prices) return known.route
-  const route = planRoute(factsOf(job), device, progressOf(job), prices)
+  const route = plannedRoute(factsOf(job), device, progressOf(job), prices)
   routes.set(job, { around: { device, prices }, route })
   return route
 }
@@ -140,7 +158,7 @@ export function routeOf(job: JobState, { device, prices }: Around): Route {
  * steps told late or out of order do not change the answer.
  */
 export function routeBeforeWork(job: JobState, { device, prices }: Around): Route {
-  return planRoute(factsOf(job), device, beforeWork(progressOf(job)), prices)
+  return plannedRoute(factsOf(job), device, beforeWork(progressOf(job)), prices)
 }
 
 export const stationOfJob = (job: JobState, around: Around): Station =>
