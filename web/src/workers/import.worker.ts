@@ -16,7 +16,7 @@ import { checkPack } from '@benevox/core/procedure'
 import { expose } from 'comlink'
 import Papa from 'papaparse'
 import { call, rememberCsrfToken } from '../api/client.ts'
-import { readText, refusedBySize } from './readText.ts'
+import { noJsonSentence, readText, refusedBySize } from './readText.ts'
 
 /** What is wrong with a file or worth knowing about it, by its place. */
 export interface Remark {
@@ -123,7 +123,7 @@ function packIn(text: string, current: Pack, told: Progress): FileReading {
   try {
     document = JSON.parse(text)
   } catch (error) {
-    return refused(`The file is no JSON: ${error instanceof Error ? error.message : 'it cannot be read'}.`)
+    return refused(noJsonSentence(text, error))
   }
   told(0.4, 'Checking')
   const reading = readPack(document)

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { LARGEST_BYTES, readText, refusedBySize } from './readText.ts'
+import { LARGEST_BYTES, noJsonSentence, readText, refusedBySize } from './readText.ts'
 
 const utf16 = (text: string, bigEndian = false) => {
   const bytes = Buffer.from(`\ufeff${text}`, 'utf16le')
@@ -27,5 +27,24 @@ describe('a file as text', () => {
     expect(refusedBySize(0)).toBe('The file is empty.')
     expect(refusedBySize(LARGEST_BYTES)).toBeUndefined()
     expect(refusedBySize(200 * 1024 * 1024)).toContain('The file has 200 MB')
+  })
+})
+
+describe('a text that is no JSON', () => {
+  it.each([
+    ['{"a": 1,\n "b": x}', 'The file is no JSON from line 2, letter 7 on.'],
+    ['{"format":"benevox-pack",', 'The file is no JSON: it stops in line 1, unfinished.'],
+    ['[1,\n[2,\n', 'The file is no JSON: it stops in line 2, unfinished.'],
+    ['"half', 'The file is no JSON: it stops in line 1, unfinished.'],
+    ['{"a": "b"}}', 'The file is no JSON from line 1, letter 11 on.'],
+  ])('%j says where, in words', (text, sentence) => {
+    const parse = () => {
+      try {
+        return JSON.parse(text) as unknown
+      } catch (error) {
+        return noJsonSentence(text, error)
+      }
+    }
+    expect(parse()).toBe(sentence)
   })
 })

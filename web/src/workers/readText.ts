@@ -30,3 +30,13 @@ export function readText(bytes: Uint8Array): TextReading {
     return { kind: 'refused', sentence: 'The file is neither UTF-8 nor UTF-16 text. Save it as one of them.' }
   }
 }
+
+/** Where a text stops being JSON, for people. @param error what the engine's parser said of it */
+export function noJsonSentence(text: string, error: unknown): string {
+  const told = /position (\d+)/.exec(error instanceof Error ? error.message : '')
+  const at = told ? Number(told[1]) : text.trimEnd().length
+  const before = text.slice(0, at).split('\n')
+  if (at >= text.trimEnd().length)
+    return `The file is no JSON: it stops in line ${before.length}, unfinished.`
+  return `The file is no JSON from line ${before.length}, letter ${(before.at(-1)?.length ?? 0) + 1} on.`
+}
