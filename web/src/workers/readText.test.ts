@@ -32,7 +32,8 @@ describe('a file as text', () => {
 
 describe('a text that is no JSON', () => {
   it.each([
-    ['{"a": 1,\n "b": x}', 'The file is no JSON from line 2, letter 7 on.'],
+    ['{"a": 1,\n "b": x}', 'The file is no JSON.'],
+    ['{"a": 1,\n "b" 2}', 'The file is no JSON from line 2, letter 6 on.'],
     ['{"format":"benevox-pack",', 'The file is no JSON: it stops in line 1, unfinished.'],
     ['[1,\n[2,\n', 'The file is no JSON: it stops in line 2, unfinished.'],
     ['"half', 'The file is no JSON: it stops in line 1, unfinished.'],

@@ -33,10 +33,14 @@ export function readText(bytes: Uint8Array): TextReading {
 
 /** Where a text stops being JSON, for people. @param error what the engine's parser said of it */
 export function noJsonSentence(text: string, error: unknown): string {
-  const told = /position (\d+)/.exec(error instanceof Error ? error.message : '')
-  const at = told ? Number(told[1]) : text.trimEnd().length
+  const said = error instanceof Error ? error.message : ''
+  const told = /position (\d+)/.exec(said)
+  const end = text.trimEnd().length
+  // An engine that says neither where it stopped nor that the text was over leaves nothing to be told.
+  if (!told && !/end of/i.test(said)) return 'The file is no JSON.'
+  const at = told ? Number(told[1]) : end
   const before = text.slice(0, at).split('\n')
-  if (at >= text.trimEnd().length)
-    return `The file is no JSON: it stops in line ${before.length}, unfinished.`
+  if (at >= end)
+    return `The file is no JSON: it stops in line ${text.trimEnd().split('\n').length}, unfinished.`
   return `The file is no JSON from line ${before.length}, letter ${(before.at(-1)?.length ?? 0) + 1} on.`
 }
