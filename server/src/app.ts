@@ -21,6 +21,7 @@ import { deadline, notFoundHandler, ProblemError, problemHandler } from './http/
 import { JobLife } from './jobs/life.ts'
 import { JobLists } from './jobs/lists.ts'
 import { jobHandlers } from './jobs/routes.ts'
+import { warmUp } from './jobs/warmUp.ts'
 import { intakeHandlers } from './intake/routes.ts'
 import { kitHandlers } from './kit/routes.ts'
 import { makerHandlers } from './maker/routes.ts'
@@ -45,7 +46,7 @@ const isLarge = ({ method, originalUrl }: Request) =>
 export function createApp(
   config: Config,
   database: DataSource,
-): { readonly app: Express; readonly life: JobLife } {
+): { readonly app: Express; readonly life: JobLife; readonly warmUp: () => Promise<void> } {
   const app = express()
   // A failed statement is told without what was to be stored: names and numbers of customers belong in no log.
   const redact = { paths: ['err.parameters', 'err.sql', 'err.driverError'], remove: true }
@@ -137,7 +138,7 @@ export function createApp(
 
   if (config.web) serveWeb(app, config.web)
   app.use(problemHandler(log))
-  return { app, life }
+  return { app, life, warmUp: () => warmUp({ database, catalog, prices, life }) }
 }
 
 /** The built interface; every address that is no file is a screen of it. */

@@ -6,9 +6,9 @@ import { keepConnections } from './http/connections.ts'
 
 const config = configFrom(process.env)
 const database = await openDatabase(config)
-const { app, life } = createApp(config, database)
+const { app, life, warmUp } = createApp(config, database)
 await life.reproject()
-await life.warmUp()
+await warmUp()
 const server = keepConnections(app.listen(config.port, '127.0.0.1'))
 server.on('listening', () => console.log(`listening on ${(server.address() as AddressInfo).port}`))
 server.on('error', (error: NodeJS.ErrnoException) => {

@@ -2,7 +2,14 @@ import fc from 'fast-check'
 import { getHolidays } from 'feiertagejs'
 import { describe, expect, it } from 'vitest'
 import { RANDOM_FACTS } from '../../test/randomFacts.ts'
-import { openingHours, OpenTime, shopTimeOf, USUAL_OPENING, type OpeningHours } from '../clocks/index.ts'
+import {
+  holidaysFrom,
+  openingHours,
+  OpenTime,
+  shopTimeOf,
+  USUAL_OPENING,
+  type OpeningHours,
+} from '../clocks/index.ts'
 import { USUAL_PRICES } from '../price/index.ts'
 import { PHONE } from './fixtures.ts'
 import { NOTHING_DONE, planRoute, promisedBy, type Pace, type TimedCourse } from './index.ts'
@@ -175,6 +182,20 @@ describe('what the shop promises', () => {
         expect(nineInTen >= half && Date.parse(half) >= now).toBe(true)
       }),
       { numRuns: 40, seed: 13 },
+    )
+  })
+
+  it('is the same at the server, with its data set, and in a browser that was told the days', () => {
+    const days = new Set(holidaysFrom(2026, 4, USUAL_SHOP))
+    const told = { hours: USUAL_OPENING, isPublicHoliday: (day: string) => days.has(day) }
+    expect(days.size).toBeGreaterThan(30)
+    fc.assert(
+      fc.property(RANDOM_FACTS, someMinute, (facts, now) => {
+        const { courses } = planRoute(facts, PHONE, NOTHING_DONE, USUAL_PRICES)
+        const at = new Date(now).toISOString()
+        expect(promisedBy(courses, at, told)).toEqual(promisedBy(courses, at, USUAL_SHOP))
+      }),
+      { numRuns: 40, seed: 14 },
     )
   })
 

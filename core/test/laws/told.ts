@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { expect } from 'vitest'
-import { after, type Command, type JobState } from '../../src/job/index.ts'
+import { after, factsOf, progressOf, routeOf, type Command, type JobState } from '../../src/job/index.ts'
+import { planRoute } from '../../src/route/index.ts'
 import { TOLD_CHANGE, worldAt } from '../histories.ts'
 import { law, withoutCounts } from '../lives.ts'
 
@@ -19,6 +20,17 @@ const stands = (job: JobState) => ({ ...withoutCounts(job), takenBack: [] })
 
 /** What is told of the device, by whomever, in whatever order, and however often. */
 export const LAWS_OF_TELLING = [
+  law({
+    says: 'the route that is kept for a job is the one that would be made anew',
+    often: { told: 1 / 4 },
+    end({ job }, _, seen) {
+      if (job.steps.length > 0) seen('told')
+      // As a request reads it: another object, of which only what it is made of is known.
+      const read = structuredClone(job)
+      const anew = planRoute(factsOf(job), LATER.device, progressOf(job), LATER.prices)
+      expect(routeOf(read, LATER)).toEqual(anew)
+    },
+  }),
   law({
     says: 'what is told of the device gives the same job in whatever order it arrives, and however often',
     often: { open: 1 / 2 },

@@ -21,13 +21,12 @@ import {
   type World,
 } from '@benevox/core/job'
 import type { PriceList } from '@benevox/core/price'
-import { complaint, promisedBy, type Facts, type Promised } from '@benevox/core/route'
+import { promisedBy, type Promised } from '@benevox/core/route'
 import { IsNull, LessThan, Not, type DataSource, type EntityManager } from 'typeorm'
-import { packEntity } from '../catalog/entity.ts'
 import type { Catalog } from '../catalog/service.ts'
 import { codeOf, transact } from '../database/transact.ts'
 import { ProblemError } from '../http/problem.ts'
-import { priceListEntity, type PriceLists } from '../prices/service.ts'
+import type { PriceLists } from '../prices/service.ts'
 import { orderEntity } from '../orders/entity.ts'
 import { keepReports, reportsOf } from '../registry/reports.ts'
 import { staffEntity } from '../session/entity.ts'
@@ -50,11 +49,6 @@ export type Beside = (manager: EntityManager, job: JobState, now: Date) => Promi
 export type Known = Surroundings & { readonly prices: PriceList }
 
 const REPROJECTED_AT_ONCE = 200
-const WARMING_ROUNDS = 6
-const WARMING_MODELS = 12
-const REHEARSALS = 40
-const REHEARSED_AT_ONCE = 8
-const COMPLAINTS = complaint.options
 
 /**
  * The one writer of jobs: reads a job, lets core decide, stores the events with the snapshot and its projections in
@@ -227,56 +221,6 @@ export class JobLife {
         this.#hear(manager, await lockedJob(manager, other), staffId, this.#clock()),
       ).catch(() => undefined)
     }
-  }
-
-  /**
-   * Reads what most jobs stand on and decides some made-up ones, so that the first people after a start do not wait
-   * for what is only slow once. In a shop that has nothing yet there is nothing to warm.
-   */
-  async warmUp(): Promise<void> {
-    const { manager } = this.#database
-    if (!(await manager.existsBy(packEntity, {})) || !(await manager.existsBy(priceListEntity, {}))) return
-    const { id: catalogId, pack } = await this.#catalog.inUse()
-    const { id: pricesId } = await this.#prices.inUse()
-    const opened: JobState = evolve(undefined, {
-      kind: 'opened',
-      at: this.#clock().toISOString(),
-      by: '',
-      id: 0,
-      ticket: '',
-      pricesId,
-      catalogId,
-    })
-    for (let n = 0; n < WARMING_ROUNDS; n++)
-      for (const [index, model] of pack.models.slice(0, WARMING_MODELS).entries()) {
-        const facts: Facts = { modelId: model.id, complaint: COMPLAINTS[(n + index) % COMPLAINTS.length] }
-        const job = evolve(opened, { kind: 'answered', set: facts })
-        viewOf(job, this.known(job))
-        this.#columns(job)
-      }
-    await this.#rehearse(catalogId)
-  }
-
-  /** Changes the last open job as people will, several at a time, and takes each change back before it is stored. */
-  async #rehearse(newestCatalogId: number): Promise<void> {
-    const last = await this.#database.manager.findOne(jobEntity, {
-      where: { closedAt: IsNull() },
-      select: { id: true, openedBy: true },
-      order: { id: 'DESC' },
-    })
-    if (!last) return
-    const takenBack = new Error('Only rehearsed')
-    const change = (n: number) =>
-      this.run(
-        last.id,
-        { staffId: last.openedBy },
-        { kind: 'answer', set: { wrongTries: n }, newestCatalogId },
-        () => Promise.reject(takenBack),
-      ).catch((error: unknown) => {
-        if (error !== takenBack && !(error instanceof ProblemError)) throw error
-      })
-    for (let n = 0; n < REHEARSALS; n++)
-      await Promise.all(Array.from({ length: REHEARSED_AT_ONCE }, (_, nth) => change(n + nth)))
   }
 
   /** Makes the columns beside the snapshots anew where they were made by another version of the projections. */

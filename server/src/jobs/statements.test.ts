@@ -4,6 +4,7 @@ import { openShop, Person, type TestShop } from '../../test/shop.ts'
 import { Catalog } from '../catalog/service.ts'
 import { PriceLists } from '../prices/service.ts'
 import { JobLife } from './life.ts'
+import { warmUp } from './warmUp.ts'
 
 let shop: TestShop
 let runa: Person
@@ -59,7 +60,9 @@ describe('warming up', () => {
   it('changes nothing: not a job, not its history, not the number of the next one', async () => {
     const { ticket } = await runa.openReady()
     const before = await everything()
-    await new JobLife(shop.database, new Catalog(shop.database), new PriceLists(shop.database)).warmUp()
+    const { database } = shop
+    const [catalog, prices] = [new Catalog(database), new PriceLists(database)]
+    await warmUp({ database, catalog, prices, life: new JobLife(database, catalog, prices) })
     expect(await everything()).toEqual(before)
     expect(before[1]?.length).toBeGreaterThan(2)
     const after = await runa.openJob()

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { OpeningHours } from '@benevox/core/clocks'
+import ShopField from './ShopField.vue'
 
 /** When the shop is open: what it promises lies within. */
 defineProps<{ isLead: boolean }>()
 const opening = defineModel<OpeningHours>({ required: true })
 const WEEK = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
 const zones = Intl.supportedValuesOf('timeZone')
-const valueOf = ({ target }: Event) => (target as HTMLInputElement).value.trim()
 
 function setDay(index: number, change: Partial<{ from: string; until: string }> | null): void {
   const before = opening.value.days[index] ?? { from: '09:00', until: '18:00' }
@@ -16,14 +16,14 @@ function setDay(index: number, change: Partial<{ from: string; until: string }> 
 }
 /** 9, 930 and 9:30 are times of day too; what is none gives way to what stands. */
 function setTime(index: number, end: 'from' | 'until', event: Event): void {
-  const [, hour = '', minute = '00'] = /^(\d{1,2})[:.]?(\d{2})?$/.exec(valueOf(event)) ?? []
+  const field = event.target as HTMLInputElement
+  const [, hour = '', minute = '00'] = /^(\d{1,2})[:.]?(\d{2})?$/.exec(field.value.trim()) ?? []
   const time = `${hour.padStart(2, '0')}:${minute}`
   if (/^([01]\d|2[0-3]):[0-5]\d$/.test(time)) setDay(index, { [end]: time })
-  ;(event.target as HTMLInputElement).value = opening.value.days[index]?.[end] ?? ''
+  field.value = opening.value.days[index]?.[end] ?? ''
 }
-function setRegion(event: Event): void {
-  const region = valueOf(event).toUpperCase()
-  if (region) opening.value.region = region
+function setRegion(text: string): void {
+  if (text) opening.value.region = text.toUpperCase()
   else delete opening.value.region
 }
 </script>
@@ -66,23 +66,19 @@ function setRegion(event: Event): void {
         <option v-for="zone in zones" :key="zone">{{ zone }}</option>
       </select>
     </label>
-    <label class="flex items-center justify-between gap-4 border-b border-rule py-1"
-      >Public holidays of, two letters
-      <input
-        class="field !min-h-0 !w-28 font-mono"
-        maxlength="2"
-        :readonly="!isLead"
-        :value="opening.country"
-        @change="opening.country = valueOf($event).toUpperCase()"
-    /></label>
-    <label class="flex items-center justify-between gap-4 border-b border-rule py-1"
-      >and of its region, if any
-      <input
-        class="field !min-h-0 !w-28 font-mono"
-        maxlength="3"
-        :readonly="!isLead"
-        :value="opening.region ?? ''"
-        @change="setRegion"
-    /></label>
+    <ShopField
+      name="Public holidays of, two letters"
+      :value="opening.country"
+      :maxlength="2"
+      :is-lead="isLead"
+      @change="opening.country = $event.toUpperCase()"
+    />
+    <ShopField
+      name="and of its region, if any"
+      :value="opening.region ?? ''"
+      :maxlength="3"
+      :is-lead="isLead"
+      @change="setRegion"
+    />
   </section>
 </template>

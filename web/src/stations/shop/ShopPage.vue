@@ -7,6 +7,7 @@ import { useSession } from '../../api/session.ts'
 import EvidenceSection from './EvidenceSection.vue'
 import KitSection from './KitSection.vue'
 import OpeningSection from './OpeningSection.vue'
+import ShopField from './ShopField.vue'
 
 /** The shop's prices, its hours and what it weighs when a route is decided. A lead changes them; jobs keep what they were quoted. */
 const sessions = useSession()
@@ -155,31 +156,25 @@ const shares = computed(() => {
     >
       <section v-for="group in groups" :key="group.title">
         <h2 class="border-b-2 border-ink pb-1">{{ group.title }}</h2>
-        <label
+        <ShopField
           v-for="row in group.rows"
           :key="row.name"
-          class="flex items-center justify-between gap-4 border-b border-rule py-1"
-          >{{ row.name }}
-          <input
-            class="field !min-h-0 !w-28 text-right font-mono"
-            inputmode="decimal"
-            :readonly="!isLead"
-            :value="shown(row.minor)"
-            @change="amount(($event.target as HTMLInputElement).value, row.set)"
-        /></label>
+          :name="row.name"
+          :value="shown(row.minor)"
+          inputmode="decimal"
+          :is-lead="isLead"
+          @change="amount($event, row.set)"
+        />
         <template v-if="group.title.startsWith('Fees')">
-          <label
+          <ShopField
             v-for="row in shares"
             :key="row.name"
-            class="flex items-center justify-between gap-4 border-b border-rule py-1"
-            >{{ row.name }}
-            <input
-              class="field !min-h-0 !w-28 text-right font-mono"
-              inputmode="decimal"
-              :readonly="!isLead"
-              :value="percent(row.share)"
-              @change="share(($event.target as HTMLInputElement).value, row.set)"
-          /></label>
+            :name="row.name"
+            :value="percent(row.share)"
+            inputmode="decimal"
+            :is-lead="isLead"
+            @change="share($event, row.set)"
+          />
           <OpeningSection v-model="prices.opening" class="mt-6" :is-lead="isLead" />
         </template>
       </section>

@@ -7,6 +7,7 @@ import NumberField from '../../../parts/NumberField.vue'
 import TickBox from '../../../parts/TickBox.vue'
 import SelectOf from '../../../parts/SelectOf.vue'
 import SecondsField from './SecondsField.vue'
+import AwayButton from './AwayButton.vue'
 
 /** How its locks behave, how long wrong entries make one wait, which times the work takes, and where parts are known from. */
 const family = defineModel<Family>({ required: true })
@@ -146,14 +147,7 @@ const text = ({ target }: Event) => (target as HTMLInputElement).value.trim()
         <label v-if="'waitMs' in band"
           >Seconds <SecondsField v-model="band.waitMs" :label="`Wait ${index + 1}, seconds`"
         /></label>
-        <button
-          type="button"
-          class="border border-ink-soft px-2 py-1"
-          :aria-label="`Wait ${index + 1} away`"
-          @click="family.waitLaw?.splice(index, 1)"
-        >
-          ×
-        </button>
+        <AwayButton :name="`Wait ${index + 1} away`" @click="family.waitLaw?.splice(index, 1)" />
       </li>
       <li class="py-1"><button type="button" class="act" @click="addBand">Add a wait</button></li>
     </ul>

@@ -5,6 +5,7 @@ import { phrases } from '@benevox/core/procedure'
 import { computed, ref } from 'vue'
 import { useCatalog } from '../../../api/catalog.ts'
 import SecondsField from './SecondsField.vue'
+import AwayButton from './AwayButton.vue'
 
 /** All that is known of one model: how it is found, and where it differs from its family. */
 const props = defineProps<{
@@ -186,14 +187,10 @@ const PARTS = { minMs: 'quickest', medianMs: 'usual', maxMs: 'slowest' } as cons
       class="col-span-2 flex items-center gap-2 pl-4"
     >
       From system {{ update.fromSystem }} on: {{ catalog.familyInUse(update.family)?.name }}
-      <button
-        type="button"
-        class="border border-ink-soft px-2 py-1"
-        :aria-label="`${model.name}: from system ${update.fromSystem} away`"
+      <AwayButton
+        :name="`${model.name}: from system ${update.fromSystem} away`"
         @click="dropUpdate(update.fromSystem)"
-      >
-        ×
-      </button>
+      />
     </div>
     <label class="col-span-2 flex items-center gap-2"
       >Its own time for
@@ -216,14 +213,7 @@ const PARTS = { minMs: 'quickest', medianMs: 'usual', maxMs: 'slowest' } as cons
         v-model="range[part]"
         :label="`${model.name}: ${time}, ${PARTS[part]}`"
       />
-      <button
-        type="button"
-        class="border border-ink-soft px-2 py-1"
-        :aria-label="`${model.name}: ${time} as the family`"
-        @click="dropTime(String(time))"
-      >
-        ×
-      </button>
+      <AwayButton :name="`${model.name}: ${time} as the family`" @click="dropTime(String(time))" />
     </div>
   </div>
 </template>

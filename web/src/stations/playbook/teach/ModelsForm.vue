@@ -4,6 +4,7 @@ import { computed, reactive, ref, toRaw } from 'vue'
 import { useCatalog } from '../../../api/catalog.ts'
 import ModelFields from './ModelFields.vue'
 import { shortName } from './useDraft.ts'
+import AwayButton from './AwayButton.vue'
 
 /** The models that behave like this: new ones, known ones that had no family, and its own to be changed. */
 const props = defineProps<{
@@ -105,14 +106,7 @@ const ownerOf = (of: Model) => (tac: string) => {
                 .join(' · ')
             }}</span>
           </button>
-          <button
-            type="button"
-            class="border border-ink-soft px-2 py-1"
-            :aria-label="`${model.name} away`"
-            @click="models = models.filter((_, n) => n !== index)"
-          >
-            ×
-          </button>
+          <AwayButton :name="`${model.name} away`" @click="models = models.filter((_, n) => n !== index)" />
         </div>
         <ModelFields
           v-if="opened === model.id && models[index]"

@@ -11,6 +11,7 @@ import { phrases } from '@benevox/core/procedure'
 import { computed, ref } from 'vue'
 import { useCatalog } from '../../../api/catalog.ts'
 import ParameterField from './ParameterField.vue'
+import AwayButton from './AwayButton.vue'
 
 /** How the device behaves: put together from shared parts, each naming the next. */
 const props = defineProps<{ faults: readonly PackFault[]; places: readonly string[] }>()
@@ -64,14 +65,7 @@ const faultsOf = (index: number) =>
           >
             <b>{{ use.as }}</b> <span class="text-ink-soft">{{ fragmentOf(use.fragment)?.says }}</span>
           </button>
-          <button
-            type="button"
-            class="border border-ink-soft px-2 py-1"
-            :aria-label="`Part ${use.as} away`"
-            @click="family.compose.splice(index, 1)"
-          >
-            ×
-          </button>
+          <AwayButton :name="`Part ${use.as} away`" @click="family.compose.splice(index, 1)" />
         </div>
         <p v-for="fault in faultsOf(index)" :key="fault.sentence" class="text-stop">{{ fault.sentence }}</p>
         <div v-if="open === use.as && fragmentOf(use.fragment)" class="mt-1 border-l-4 border-rule pl-3">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import AwayButton from './AwayButton.vue'
 /** Up, down, away: for one row of a list. */
 defineProps<{ name: string; index: number; length: number }>()
 const emit = defineEmits<{ move: [by: -1 | 1]; remove: [] }>()
@@ -24,13 +25,6 @@ const emit = defineEmits<{ move: [by: -1 | 1]; remove: [] }>()
     >
       ↓
     </button>
-    <button
-      type="button"
-      class="border border-ink-soft px-2 py-1"
-      :aria-label="`${name} away`"
-      @click="emit('remove')"
-    >
-      ×
-    </button>
+    <AwayButton :name="`${name} away`" @click="emit('remove')" />
   </span>
 </template>

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import SomeOf from '../../../parts/SomeOf.vue'
 import SecondsField from './SecondsField.vue'
 import { shortName } from './useDraft.ts'
+import AwayButton from './AwayButton.vue'
 
 /** How long the device takes for what: the quickest, the usual and the slowest unit. */
 const family = defineModel<Family>({ required: true })
@@ -58,15 +59,11 @@ const isNeeded = (duration: string) => Object.values(family.value.durationsOfThe
           <td><SecondsField v-model="range.medianMs" :label="`${duration}, usual`" /></td>
           <td><SecondsField v-model="range.maxMs" :label="`${duration}, slowest`" /></td>
           <td class="text-right">
-            <button
+            <AwayButton
               v-if="!isNeeded(String(duration))"
-              type="button"
-              class="border border-ink-soft px-2 py-1"
-              :aria-label="`${duration} away`"
+              :name="`${duration} away`"
               @click="remove(String(duration))"
-            >
-              ×
-            </button>
+            />
           </td>
         </tr>
       </tbody>
@@ -87,14 +84,7 @@ const isNeeded = (duration: string) => Object.values(family.value.durationsOfThe
             :model-value="parts"
             @update:model-value="(chosen) => chosen.length > 1 && setSum(sum, chosen)"
           />
-          <button
-            type="button"
-            class="ml-auto border border-ink-soft px-2 py-1"
-            :aria-label="`${sum} away`"
-            @click="setSum(sum, undefined)"
-          >
-            ×
-          </button>
+          <AwayButton class="ml-auto" :name="`${sum} away`" @click="setSum(sum, undefined)" />
         </li>
       </ul>
       <form class="flex items-end gap-2" @submit.prevent="addSum">
