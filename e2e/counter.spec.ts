@@ -347,9 +347,11 @@ test('the price list: read by all, changed by a lead, and what was quoted stays 
   await expect(page.getByRole('alert')).toContainText('open on one day of the week at least')
   await page.getByLabel('Sunday', { exact: true }).check()
   await page.getByLabel('Sunday, from').fill('11')
-  await page.getByLabel('Sunday, until').fill('25:00')
-  await page.getByLabel('Sunday, until').blur()
-  await expect(page.getByLabel('Sunday, until')).toHaveValue('18:00')
+  for (const none of ['25:00', 'noon', '9.5', '']) {
+    await page.getByLabel('Sunday, until').fill(none)
+    await page.getByLabel('Sunday, until').blur()
+    await expect(page.getByLabel('Sunday, until')).toHaveValue('18:00')
+  }
   await page.getByLabel('Sunday, until').fill('1200')
   await page.getByLabel('Sunday, until').blur()
   await expect(page.getByLabel('Sunday, from')).toHaveValue('11:00')

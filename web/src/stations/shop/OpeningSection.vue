@@ -17,9 +17,9 @@ function setDay(index: number, change: Partial<{ from: string; until: string }> 
 /** 9, 930 and 9:30 are times of day too; what is none gives way to what stands. */
 function setTime(index: number, end: 'from' | 'until', event: Event): void {
   const field = event.target as HTMLInputElement
-  const [, hour = '', minute = '00'] = /^(\d{1,2})[:.]?(\d{2})?$/.exec(field.value.trim()) ?? []
+  const [read, hour = '', minute = '00'] = /^(\d{1,2})[:.]?(\d{2})?$/.exec(field.value.trim()) ?? []
   const time = `${hour.padStart(2, '0')}:${minute}`
-  if (/^([01]\d|2[0-3]):[0-5]\d$/.test(time)) setDay(index, { [end]: time })
+  if (read && /^([01]\d|2[0-3]):[0-5]\d$/.test(time)) setDay(index, { [end]: time })
   field.value = opening.value.days[index]?.[end] ?? ''
 }
 function setRegion(text: string): void {

@@ -168,7 +168,7 @@ const PARTS = { minMs: 'quickest', medianMs: 'usual', maxMs: 'slowest' } as cons
           maxlength="3"
           :aria-label="`${model.name}: from system`"
       /></label>
-      <label class="flex min-w-0 grow items-center gap-2"
+      <label class="flex min-w-64 flex-1 items-center gap-2"
         ><span class="shrink-0">it behaves like</span>
         <select
           class="field"
@@ -206,7 +206,7 @@ const PARTS = { minMs: 'quickest', medianMs: 'usual', maxMs: 'slowest' } as cons
       :key="time"
       class="col-span-2 flex flex-wrap items-center gap-2 pl-4"
     >
-      {{ String(time).replaceAll('-', ' ') }}, quickest, usual, slowest, in seconds
+      {{ String(time).replaceAll('-', ' ') }}, quickest to slowest, in s
       <SecondsField
         v-for="part in ['minMs', 'medianMs', 'maxMs'] as const"
         :key="part"
