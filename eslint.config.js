@@ -24,6 +24,11 @@ const CORE_TOPICS = [
   'job',
 ]
 
+/** What a browser or Node has beside the language: core runs in both and uses neither. */
+const NOT_OF_THE_LANGUAGE = Object.keys({ ...globals.browser, ...globals.node }).filter(
+  (name) => !(name in globals.builtin),
+)
+
 const restrict = (...patterns) => ({ 'no-restricted-imports': ['error', { patterns }] })
 const throughTheFace = {
   regex: '^\\.\\./[a-z-]+/(?!index\\.ts$)',
@@ -58,18 +63,7 @@ export default tseslint.config(
     ignores: ['**/*.test.ts'],
     rules: {
       ...restrict(throughTheFace, nothingOfOurs, notAbove(topic), noMachine),
-      'no-restricted-globals': [
-        'error',
-        'window',
-        'document',
-        'localStorage',
-        'process',
-        'fetch',
-        'setTimeout',
-        'setInterval',
-        'performance',
-        'crypto',
-      ],
+      'no-restricted-globals': ['error', ...NOT_OF_THE_LANGUAGE],
       'no-restricted-properties': [
         'error',
         { object: 'Date', property: 'now', message: 'Time is handed in.' },

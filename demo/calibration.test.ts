@@ -131,7 +131,7 @@ describe('what is believed is true as often as it is believed', () => {
     )
     const bins = Array.from({ length: 10 }, () => ({ said: 0, was: 0, spread: 0, count: 0 }))
     let gained = 0
-    const CASES = 700
+    const CASES = 500
     for (let n = 0; n < CASES; n++) {
       const { truth, made } = draw(knowledge, random, 2 + Math.floor(random() * 3))
       // Without another model, which no twin stands for, and with one cable only: what was drawn from.

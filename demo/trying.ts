@@ -81,12 +81,13 @@ export function fewestByTrying(
   isThere: (twin: Twin) => boolean,
 ): number | undefined {
   const { machine } = running
+  const durations = durationsAt(machine, 'median')
+  const twin = new Twin(machine, from, around, durations)
   const best = new Map([[from, 0]])
   const buckets: number[][] = [[from]]
   for (let presses = 0; presses < buckets.length; presses++)
     for (let state = buckets[presses]?.pop(); state !== undefined; state = buckets[presses]?.pop()) {
       if (best.get(state) !== presses) continue
-      const begin = () => new Twin(machine, state, around, durationsAt(machine, 'median'))
       const goOn = (twin: Twin, cost: number) => {
         // A start that is not the usual one leads nowhere one wants to be, like a wipe nobody asked for.
         if (didWipe(twin) || did('start-safe-mode')(twin)) return
@@ -95,7 +96,7 @@ export function fewestByTrying(
         best.set(to, cost)
         ;(buckets[cost] ??= []).push(to)
       }
-      const here = begin()
+      const here = new Twin(machine, state, around, durations)
       if (isThere(here)) return presses
       if (!here.state.cursor && here.nextDeadlineMs() < Number.POSITIVE_INFINITY) {
         here.advanceTo(here.nextDeadlineMs())
@@ -103,7 +104,7 @@ export function fewestByTrying(
         goOn(here, presses)
       }
       for (const input of inputs) {
-        const twin = begin()
+        twin.reset(state, around, durations)
         for (const [afterMs, ...batch] of input.batches) twin.apply(twin.nowMs + afterMs, batch)
         const cost = presses + input.presses
         // At once, and after a look at the screen: some devices wait whether another press follows.

@@ -24,8 +24,10 @@ export interface WorkingDayPromise {
 
 /** Whether a local day, `YYYY-MM-DD`, is worked. */
 export function isWorkingDay(calendar: WorkingCalendar, day: string): boolean {
-  const date = DateTime.fromISO(day, { zone: calendar.zone })
-  return !calendar.weekend.includes(date.weekday) && !calendar.isPublicHoliday(day)
+  return (
+    !calendar.weekend.includes(DateTime.fromISO(day, { zone: 'utc' }).weekday) &&
+    !calendar.isPublicHoliday(day)
+  )
 }
 
 /**
@@ -41,7 +43,8 @@ export function promiseInWorkingDays(
 ): WorkingDayPromise {
   const ordered = DateTime.fromISO(orderedAt, { zone: calendar.zone })
   if (!ordered.isValid) throw new RangeError(`Not an instant in ${calendar.zone}: ${orderedAt}`)
-  let day: DateTime = ordered.startOf('day')
+  // Days are counted on the calendar, where all are alike; which instants they are depends on the zone.
+  let day: DateTime = ordered.setZone('utc', { keepLocalTime: true }).startOf('day')
   const late = ordered.toFormat('HH:mm') >= calendar.cutOff
   if (late || !isWorkingDay(calendar, isoDay(day))) day = nextWorkingDay(calendar, day)
   const earliest = addWorkingDays(calendar, day, days.min)
@@ -51,7 +54,12 @@ export function promiseInWorkingDays(
     earliest: isoDay(earliest),
     latest: isoDay(latest),
     // A day may begin later than at midnight, where clocks go forward then.
-    latestBefore: latest.plus({ days: 1 }).startOf('day').toUTC().toISO() ?? '',
+    latestBefore:
+      DateTime.fromISO(isoDay(latest), { zone: calendar.zone })
+        .plus({ days: 1 })
+        .startOf('day')
+        .toUTC()
+        .toISO() ?? '',
   }
 }
 

@@ -111,7 +111,7 @@ describe('1. “They signed that nothing is deleted, and the bench showed me the
         expect(story.tries(bench({ kind: 'revealed' }))).toBe('checks-missing')
         expect(customerLetsUsDelete(story.events)).toBe(false)
       }),
-      { numRuns: 250, seed: 1 },
+      { numRuns: 150, seed: 1 },
     )
     expect(kept).toBeGreaterThan(20)
   })
@@ -183,7 +183,7 @@ describe('3. “The agreement says no account will be asked for, the last questi
           expect(locks.account).toBe('will-appear')
         }
       }),
-      { numRuns: 250, seed: 3 },
+      { numRuns: 150, seed: 3 },
     )
   })
 })
@@ -254,7 +254,7 @@ describe('6. “We told them it might fail, it failed, and what they signed is v
           story.does(bench({ kind: 'did-not-help', action }))
         }
       }),
-      { numRuns: 250, seed: 5 },
+      { numRuns: 150, seed: 5 },
     )
     expect(failures).toBeGreaterThan(120)
   })

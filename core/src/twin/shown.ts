@@ -15,9 +15,12 @@ export class Shown {
   readonly #codes: number[] = []
   readonly #atMs: number[] = []
   readonly #states: number[] = []
+  /** Those that were asked for already: whoever looks after each move has only what is new made for him. */
+  readonly #made: Observation[] = []
 
   clear(): void {
     this.count = 0
+    this.#made.length = 0
   }
 
   add(code: number, atMs: number, state: number): void {
@@ -35,7 +38,8 @@ export class Shown {
     return this.#atMs[index] ?? Number.NaN
   }
   get observations(): readonly Observation[] {
-    return Array.from({ length: this.count }, (_, n) => this.#observation(n))
+    while (this.#made.length < this.count) this.#made.push(this.#observation(this.#made.length))
+    return this.#made.slice()
   }
 
   #observation(n: number): Observation {
