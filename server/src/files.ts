@@ -144,7 +144,7 @@ export function mountFiles(
     send(response, 'application/json', 'attachment; filename="evidence.json"', text)
   })
   file('packVersion', async ({ params, response }) => {
-    const { id, text: written } = await catalog.byId(params.id)
+    const { id, written } = await catalog.byId(params.id)
     const text = Buffer.from(await laidOut(written))
     send(response, 'application/json', `attachment; filename="catalogue-${id}.json"`, text)
   })

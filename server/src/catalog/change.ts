@@ -52,5 +52,5 @@ export function faulty(faults: readonly PackFault[], change: CatalogChange): Pro
   )
 }
 
-/** SHA-256 of a document's text, in hexadecimal digits. */
-export const digestOf = (text: string): string => createHash('sha256').update(text).digest('hex')
+/** SHA-256 of a document, in hexadecimal digits. */
+export const digestOf = (written: Uint8Array): string => createHash('sha256').update(written).digest('hex')

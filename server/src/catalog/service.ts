@@ -5,6 +5,7 @@ import { In, type DataSource, type EntityManager } from 'typeorm'
 import { transact } from '../database/transact.ts'
 import { ProblemError } from '../http/problem.ts'
 import { makeVersion, readChange, readVersion } from '../reading/readApart.ts'
+import { jsonOf } from '../reading/tasks.ts'
 import { staffEntity } from '../session/entity.ts'
 import { digestOf } from './change.ts'
 import { packEntity, type PackRow } from './entity.ts'
@@ -15,8 +16,10 @@ export interface CatalogEntry {
   readonly id: number
   readonly digest: string
   readonly pack: Pack
+  /** The pack as JSON. */
+  readonly read: Uint8Array
   /** The document as it was taken in, as JSON; procedures that follow a school are left as they were written. */
-  readonly text: string
+  readonly written: Uint8Array
 }
 
 /** Versions held read in memory; a large one takes some tens of megabytes. */
@@ -63,9 +66,13 @@ export class Catalog {
   }
 
   async #readFrom(id: number): Promise<CatalogEntry> {
-    const row = await this.#database.getRepository(packEntity).findOneBy({ id })
+    // As bytes: the thread that reads it makes letters of them.
+    const [row] = await this.#database.query<{ digest: string; written: Uint8Array }[]>(
+      'SELECT digest, CAST(document AS BINARY) AS written FROM packs WHERE id = ?',
+      [id],
+    )
     if (!row) throw new ProblemError('not-found', `There is no version ${id} of the catalogue.`)
-    return { id, digest: row.digest, pack: await readVersion(row.document), text: row.document }
+    return { id, ...row, ...(await readVersion(row.written)) }
   }
 
   /** All versions, the newest first; a change that is being made is waited for. */
@@ -86,11 +93,17 @@ export class Catalog {
   /** Keeps the pack that the shop begins with; the same pack is kept once. @returns its id */
   async keep(document: PackAsWritten): Promise<number> {
     const packs = this.#database.getRepository(packEntity)
-    const text = JSON.stringify(document)
-    const digest = digestOf(text)
+    const written = jsonOf(document)
+    const digest = digestOf(written)
     const known = await packs.findOneBy({ digest })
     if (known) return known.id
-    const row = { digest, document: text, createdAt: new Date(), staffId: null, note: document.title }
+    const row = {
+      digest,
+      document: new TextDecoder().decode(written),
+      createdAt: new Date(),
+      staffId: null,
+      note: document.title,
+    }
     return (await packs.save(row)).id
   }
 
@@ -116,7 +129,8 @@ export class Catalog {
   async #make(bytes: Uint8Array, staffId: number, isGone: () => boolean): Promise<CatalogVersion> {
     const { base, note, change } = await readChange(bytes)
     const from = await this.byId(base)
-    const { text, digest, pack } = await makeVersion(from.text, change)
+    const { kind: _, ...version } = await makeVersion(from.written, change)
+    const { digest, written } = version
     const made = await transact(this.#database, async (manager) => {
       const [newest] = await manager.find(packEntity, {
         select: META,
@@ -129,7 +143,7 @@ export class Catalog {
       if (isGone()) throw new ProblemError('not-possible-now', 'Left off; nothing was taken in.')
       const row = { digest, document: '', createdAt: new Date(), staffId, note }
       const begun = await manager.save(packEntity, row)
-      for (const part of inParts(text)) await append(manager, begun.id, part)
+      for (const part of inParts(written)) await append(manager, begun.id, part)
       return begun
     })
     if (!made) {
@@ -140,7 +154,7 @@ export class Catalog {
         { current },
       )
     }
-    this.#read.set(made.id, { id: made.id, digest, pack, text })
+    this.#read.set(made.id, { id: made.id, ...version })
     const { name } = await this.#database
       .getRepository(staffEntity)
       .findOneByOrFail({ id: made.staffId ?? staffId })
@@ -152,8 +166,12 @@ export class Catalog {
   }
 }
 
-async function append(manager: EntityManager, id: number, part: string): Promise<void> {
-  await manager.query('UPDATE packs SET document = CONCAT(document, ?) WHERE id = ?', [part, id])
+/** As bytes, which are made safe at once; letters would be looked through one by one. */
+async function append(manager: EntityManager, id: number, part: Uint8Array): Promise<void> {
+  await manager.query('UPDATE packs SET document = CONCAT(document, CONVERT(? USING utf8mb4)) WHERE id = ?', [
+    Buffer.from(part.buffer, part.byteOffset, part.byteLength),
+    id,
+  ])
 }
 
 function wireVersion({ id, digest, createdAt, note }: PackRow, by: string): CatalogVersion {

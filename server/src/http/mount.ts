@@ -24,6 +24,7 @@ interface Asked<Name extends ApiName> {
   readonly response: Response
 }
 
+/** What it returns is the answer, unless it has sent that itself. */
 export type Handlers = { readonly [Name in ApiName]?: (asked: Asked<Name>) => Promise<Answer<Name>> }
 
 /** In tests the contract binds what is answered too. */
@@ -49,7 +50,7 @@ export function mount(router: Router, handlers: Handlers): void {
       }
       const answer = await handler(asked as Asked<ApiName>)
       if (CHECKS_ANSWERS) route.answer.parse(answer)
-      if (!isAnswered(response)) response.json(answer)
+      if (!isAnswered(response) && !response.headersSent) response.json(answer)
     })
   }
 }

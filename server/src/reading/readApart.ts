@@ -3,7 +3,7 @@ import type { Pack } from '@benevox/core/catalog'
 import Tinypool from 'tinypool'
 import { ProblemError } from '../http/problem.ts'
 import { takePack } from './slices.ts'
-import { readStored, type ChangeAsked, type TriesSent, type VersionMade } from './tasks.ts'
+import { jsonOf, readStored, type ChangeAsked, type TriesSent, type VersionMade } from './tasks.ts'
 
 /**
  * How long reading may take, those before it and a machine that does much else included; how much memory, and how many
@@ -12,7 +12,7 @@ import { readStored, type ChangeAsked, type TriesSent, type VersionMade } from '
 const LONGEST_MS = 600_000
 const MOST_MEMORY_MB = 1536
 const MOST_WAITING = 8
-/** A stored version up to this many characters is read at once: sending it to and fro would take as long. */
+/** A stored version up to this many bytes is read at once: sending it to and fro would take as long. */
 const SMALL = 300_000
 
 let pool: Tinypool | undefined
@@ -81,22 +81,45 @@ function tooLarge(error: unknown, isLate: boolean): ProblemError | undefined {
   return undefined
 }
 
-/** @throws ProblemError where it is none */
-export const readChange = (bytes: Uint8Array): Promise<ChangeAsked> => apart('readChange', bytes)
-/** @throws ProblemError with the path of each fault */
-export const makeVersion = (from: string, change: string): Promise<VersionMade & { readonly pack: Pack }> =>
-  withItsPack((port) => apart<VersionMade>('makeVersion', { from, change, port }, [port]))
+/** Bytes as they can go over to the thread instead of being copied there: whoever had them has none any more. */
+function own(bytes: Uint8Array): Uint8Array<ArrayBuffer> {
+  const { buffer } = bytes
+  // Short ones share their buffer with others.
+  const isAlone = buffer instanceof ArrayBuffer && buffer.byteLength === bytes.byteLength
+  return isAlone ? new Uint8Array(buffer) : new Uint8Array(bytes)
+}
+
+/** @param bytes go over to the thread @throws ProblemError where it is none */
+export function readChange(bytes: Uint8Array): Promise<ChangeAsked> {
+  const given = own(bytes)
+  return apart('readChange', given, [given.buffer])
+}
+/** @param change goes over to the thread @throws ProblemError with the path of each fault */
+export function makeVersion(
+  from: Uint8Array,
+  change: Uint8Array,
+): Promise<VersionMade & { readonly pack: Pack }> {
+  const [base, asked] = [new Uint8Array(from), own(change)]
+  return withItsPack((port) =>
+    apart('makeVersion', { from: base, change: asked, port }, [port, base.buffer, asked.buffer]),
+  )
+}
 /** @throws ProblemError where it is none */
 export const readTries = (bytes: Uint8Array): Promise<TriesSent> => apart('readTries', bytes)
-export const laidOut = (text: string): Promise<string> =>
-  thread().run(text, { name: 'laidOut' }) as Promise<string>
-export async function readVersion(text: string): Promise<Pack> {
-  if (text.length <= SMALL) return readStored(text)
-  const { pack } = await withItsPack(async (port) => {
-    await thread().run({ text, port }, { name: 'giveStored', transferList: [port] })
-    return {}
+export const laidOut = (written: Uint8Array): Promise<Uint8Array> =>
+  thread().run(written, { name: 'laidOut' }) as Promise<Uint8Array>
+/** @returns the catalogue, and as JSON what was read */
+export async function readVersion(
+  written: Uint8Array,
+): Promise<{ readonly pack: Pack; readonly read: Uint8Array }> {
+  if (written.length <= SMALL) {
+    const pack = readStored(written)
+    return { pack, read: jsonOf(pack) }
+  }
+  return withItsPack(async (port) => {
+    const given = { written, port }
+    return { read: (await thread().run(given, { name: 'giveStored', transferList: [port] })) as Uint8Array }
   })
-  return pack
 }
 
 /** What a task makes, with the pack that it gives through the port. */

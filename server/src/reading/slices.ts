@@ -8,7 +8,7 @@ import type { Pack } from '@benevox/core/catalog'
  */
 
 /** So many families, models or other parts at a time. */
-const PARTS = 400
+const PARTS = 150
 
 type Slice =
   | { readonly kind: 'rest'; readonly rest: object }
