@@ -1,5 +1,16 @@
-import type { Family, KeyId } from '@benevox/core/catalog'
-import { keysThatReset, methodsFrom, performPlan, planOf, type Slips } from '@benevox/core/procedure'
+import { versionsOfModel, type Family, type KeyId } from '@benevox/core/catalog'
+import { diagnose, Knowledge, nextThings } from '@benevox/core/diagnosis'
+import { surroundingsIn } from '@benevox/core/job'
+import { USUAL_PRICES } from '@benevox/core/price'
+import {
+  keysThatReset,
+  methodsFrom,
+  performPlan,
+  planOf,
+  startWithout,
+  type Slips,
+} from '@benevox/core/procedure'
+import { decide, keysLeadThere, NOTHING_DONE } from '@benevox/core/route'
 import {
   durationsAt,
   runnableFamily,
@@ -82,4 +93,42 @@ describe.each(pack.families.map((family) => ({ name: family.id, family })))('$na
         expect([...broken, leads(broken)]).toEqual([...broken, resetsWithout(family, broken)])
       }
   })
+})
+
+/** Of whom nobody knows the system: counter, bench and simulator must say the same of a broken key. */
+const changed = pack.models.filter(({ id }) => versionsOfModel(pack, id).length > 1)
+it('a model that an update may have changed is in the demo', () => {
+  expect(changed.length).toBeGreaterThan(0)
+})
+describe.each(changed.map(({ id }) => id))('%s, its system not known, with keys broken', (modelId) => {
+  const families = versionsOfModel(pack, modelId).map(({ family }) => family)
+  const keys = [...new Set(families.flatMap((family) => runnableFamily(pack, family).machine.keys))]
+  const pairs = keys.flatMap((one) => keys.map((other) => [...new Set([one, other])]))
+  const facts = { complaint: 'forgotten-lock', modelId, keysWork: 'no' } as const
+
+  it.each(pairs.map((broken) => [broken.join(' and '), broken] as const))(
+    '%s: the counter offers the reset exactly where one of its systems has one, and the bench has a method then',
+    (_, brokenKeys) => {
+      const { device } = surroundingsIn(pack, facts, { brokenKeys, isInRecovery: false })
+      const progress = { ...NOTHING_DONE, brokenKeys }
+      const { choices } = decide({ facts, device, progress, prices: USUAL_PRICES })
+      const offered = choices.some(({ action }) => action === 'reset-from-recovery')
+      const share = families.filter((family) => resetsWithout(family, brokenKeys)).length / families.length
+      expect(offered).toBe(share > 0)
+      expect(keysLeadThere({ facts, device, brokenKeys })).toBeCloseTo(share, 12)
+      const knowledge = new Knowledge(
+        families.map((family, nth) => ({
+          // Versions of one model may have one name.
+          family: { ...family, id: `${nth}` },
+          machine: runnableFamily(pack, family).machine,
+          prior: 1 / families.length,
+        })),
+        startWithout(families, 'on-locked', brokenKeys),
+      )
+      const tested = Object.fromEntries(brokenKeys.map((key) => [key, 'broken' as const]))
+      const { belief } = diagnose(knowledge, [], { keys: tested })
+      const next = nextThings(knowledge, belief, [], { keys: tested })
+      if (offered) expect(next.some(({ kind }) => kind === 'try')).toBe(true)
+    },
+  )
 })

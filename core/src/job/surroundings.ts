@@ -12,6 +12,8 @@ import {
   deviceOnJob,
   modelOnJob,
   startTold,
+  systemOf,
+  versionsOnJob,
   type DeviceOnJob,
   type Facts,
   type ModelFacts,
@@ -39,7 +41,13 @@ export function surroundingsIn(
   const around = surroundingsOfModel(pack, facts)
   const { device, family } = around
   if (!device || !family || (facts.keysWork !== 'no' && brokenKeys.length === 0)) return around
-  return withKeys(pack, { ...around, device, family }, isInRecovery ? 'in-recovery' : startTold(facts))
+  // Nobody knows its system, and has seen nothing that tells it: it may be any of them.
+  const families =
+    systemOf(facts) === undefined && facts.behavesAsSystem === undefined
+      ? versionsOnJob(pack, facts).map((version) => version.family)
+      : [family]
+  const from = isInRecovery ? 'in-recovery' : startTold(facts)
+  return withKeys(pack, { ...around, device, family }, families, from)
 }
 
 /** What of a device the keys hang on, as far as the bench has told. */
@@ -56,22 +64,23 @@ const withKeysKnown = new WeakMap<Family, Map<string, Surroundings>>()
 function withKeys(
   pack: Pack,
   around: Surroundings & { readonly device: DeviceOnJob; readonly family: Family },
+  families: readonly Family[],
   from: StartState | 'in-recovery',
 ): Surroundings {
   const { device, family, model } = around
-  const name = `${model?.modelId ?? ''} ${from}`
+  const name = `${model?.modelId ?? ''} ${from} ${families.length}`
   const ofFamily = withKeysKnown.get(family) ?? new Map<string, Surroundings>()
   withKeysKnown.set(family, ofFamily)
   const before = ofFamily.get(name)
   if (before) return before
-  const { machine } = runnableFamily(pack, family)
-  const keys = {
-    all: machine.keys,
-    suffice:
+  const keys = families.map((one) => {
+    const { machine } = runnableFamily(pack, one)
+    const suffice =
       from === 'in-recovery'
-        ? keysThatReset(machine, family.procedures.filter(into), true)
-        : keysThatReset(machine, methodsFrom(family, from), from === 'looping'),
-  }
+        ? keysThatReset(machine, one.procedures.filter(into), true)
+        : keysThatReset(machine, methodsFrom(one, from), from === 'looping')
+    return { all: machine.keys, suffice }
+  })
   const made = { ...around, device: { ...device, keys } }
   ofFamily.set(name, made)
   return made

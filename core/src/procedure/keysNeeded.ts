@@ -28,6 +28,28 @@ export function startFor({ procedures }: Pick<Family, 'procedures'>, told: Start
   return into.some(({ from }) => from === told) ? told : (into[0]?.from ?? told)
 }
 
+/**
+ * The same where keys do nothing: what is on is switched off first where only then a method goes without them.
+ * @param families all that the device may be, the one that it is taken for first
+ */
+export function startWithout(
+  families: readonly Pick<Family, 'procedures'>[],
+  told: StartState,
+  broken: readonly KeyId[],
+): StartState {
+  const start = startFor(families[0] ?? { procedures: [] }, told)
+  const goesFrom = (from: StartState) =>
+    families.some(({ procedures }) =>
+      procedures.some(
+        (one) =>
+          one.from === from &&
+          one.goal === 'recovery-menu' &&
+          !keysOf(one).some((key) => broken.includes(key)),
+      ),
+    )
+  return start === 'on-locked' && !goesFrom('on-locked') && goesFrom('off') ? 'off' : start
+}
+
 /** The methods into recovery that can begin from there; what is on can be switched off first. */
 export function methodsFrom(
   { procedures }: Pick<Family, 'procedures'>,

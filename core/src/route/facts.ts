@@ -19,6 +19,11 @@ export function saidWith({
   }
 }
 
+export interface KeysThatSuffice {
+  readonly all: readonly KeyId[]
+  readonly suffice: readonly (readonly KeyId[])[]
+}
+
 /** What is known of the model in hand, as far as the route needs it. */
 export interface DeviceOnJob {
   readonly kind: 'phone' | 'tablet' | 'watch'
@@ -27,9 +32,11 @@ export interface DeviceOnJob {
   readonly asksForAccount: boolean
   readonly acceptsOldScreenLock: boolean
   readonly canReachRecovery: boolean
-  /** Its keys, and which of them suffice for a reset through recovery; undefined where none is said to be broken. */
-  readonly keys?:
-    { readonly all: readonly KeyId[]; readonly suffice: readonly (readonly KeyId[])[] } | undefined
+  /**
+   * Its keys, and which of them suffice for a reset through recovery: more than one of these where nobody knows the
+   * version of its system and it makes a difference. Undefined where no key is said to be broken.
+   */
+  readonly keys?: readonly KeysThatSuffice[] | undefined
   /** The maker provides the system's file; undefined where nobody has said. */
   readonly systemFile?: boolean | undefined
   /** From some version of the system on it behaves otherwise. */

@@ -14,7 +14,7 @@ const account: Facts = { accountOnDevice: 'yes', knowsAccountPassword: 'yes', se
 /** No method goes without any of its keys. */
 const NEEDS_ALL_KEYS: DeviceOnJob = {
   ...PHONE,
-  keys: { all: ['power', 'volume-up'], suffice: [['power', 'volume-up']] },
+  keys: [{ all: ['power', 'volume-up'], suffice: [['power', 'volume-up']] }],
 }
 interface Story {
   readonly facts: Facts
@@ -284,7 +284,7 @@ describe('the gates decide before any worth', () => {
 describe('a broken key closes only what needs it', () => {
   const { facts } = STORIES['a forgotten PIN'] as Story
   const all = ['power', 'volume-up', 'volume-down'] as const
-  const device = { ...PHONE, keys: { all, suffice: [['power', 'volume-down'] as const] } }
+  const device = { ...PHONE, keys: [{ all, suffice: [['power', 'volume-down'] as const] }] }
   const solvedBy = (brokenKeys: Progress['brokenKeys'], change: Partial<Facts> = { keysWork: 'no' }) => {
     const { problem } = decide({
       facts: { ...facts, ...change },

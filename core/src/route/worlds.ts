@@ -1,6 +1,6 @@
 import type { Weighted } from '../decision/index.ts'
 import type { KeyId } from '../catalog/index.ts'
-import type { DeviceOnJob, Facts } from './facts.ts'
+import type { Facts, KeysThatSuffice } from './facts.ts'
 import type { Circumstances } from './place.ts'
 import { chanceOf, priorOf } from './priors.ts'
 
@@ -85,11 +85,12 @@ function reachesRecovery(given: Hands): number {
   return known * keysLeadThere(given) * (0.3 + 0.7 * chanceOf('powersOn', facts))
 }
 
-/** Whether a reset through recovery is to be had with none of these keys. */
-export const resetsWithout = (
-  { suffice }: NonNullable<DeviceOnJob['keys']>,
-  broken: readonly KeyId[],
-): boolean => suffice.some((some) => !some.some((key) => broken.includes(key)))
+/** The chance that a reset through recovery is to be had with none of these keys; each that it may be is as likely. */
+export const resetsWithout = (keys: readonly KeysThatSuffice[], broken: readonly KeyId[]): number =>
+  mean(keys, ({ suffice }) => (suffice.some((some) => !some.some((key) => broken.includes(key))) ? 1 : 0))
+
+const mean = <One>(all: readonly One[], of: (one: One) => number): number =>
+  all.reduce((sum, one) => sum + of(one), 0) / Math.max(1, all.length)
 
 /** A broken key is in the way of a reset, where nobody knows which one or what the family needs. Common practice, no source. */
 const GOES_WITHOUT = 0.3
@@ -97,9 +98,9 @@ const GOES_WITHOUT = 0.3
 /** The chance that the keys that work lead to a reset: known where the broken ones are named, and the device is. */
 export function keysLeadThere({ facts, device, brokenKeys }: Hands): number {
   const keys = device?.keys
-  if (brokenKeys.length > 0) return keys ? (resetsWithout(keys, brokenKeys) ? 1 : 0) : GOES_WITHOUT
+  if (brokenKeys.length > 0) return keys ? resetsWithout(keys, brokenKeys) : GOES_WITHOUT
   const oneBroken = keys
-    ? keys.all.filter((key) => resetsWithout(keys, [key])).length / Math.max(1, keys.all.length)
+    ? mean(keys, (one) => mean(one.all, (key) => resetsWithout([one], [key])))
     : GOES_WITHOUT
   const work = chanceOf('keysWork', facts)
   return work + (1 - work) * oneBroken

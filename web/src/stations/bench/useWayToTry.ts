@@ -13,7 +13,7 @@ import {
   phrases,
   procedureSheet,
   roomSentence,
-  startFor,
+  startWithout,
   whyMissed,
 } from '@benevox/core/procedure'
 import { resetsWithout, startTold } from '@benevox/core/route'
@@ -54,7 +54,13 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
   const words = phrases('en')
 
   /** What the counter was told decides which ways stand first; the technician may choose another. */
-  const start = computed(() => startFor(props.family, startTold(job.facts)))
+  const start = computed(() =>
+    startWithout(
+      [props.family, ...job.versions.map(({ family }) => family)],
+      startTold(job.facts),
+      job.progress?.brokenKeys ?? [],
+    ),
+  )
   const running = computed(() => catalog.machineOf(props.family))
   const machine = computed(() => running.value.machine)
   /** Ways that fail their proof are marked wherever they are offered. */
@@ -178,7 +184,7 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
     const found = job.progress?.brokenKeys ?? []
     // Its menus are driven with keys too.
     const isWithout =
-      !job.device?.keys || found.length === 0 || resetsWithout(job.device.keys, found)
+      !job.device?.keys || found.length === 0 || resetsWithout(job.device.keys, found) > 0
         ? possible.value.some((one) => brokenIn(one).length === 0)
         : false
     const inTheWay = procedure.value ? brokenIn(procedure.value) : []
