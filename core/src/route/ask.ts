@@ -113,7 +113,7 @@ function twoAhead(
 }
 
 /** From this part of the job's worth on an answer tells much. Common practice, no source. */
-const TELLS_MUCH = 0.05
+const TELLS_MUCH = 0.08
 
 const isSaid = (said: Facts[FactName]) => said !== undefined && said !== ''
 
