@@ -78,15 +78,13 @@ describe('a family built from nothing out of the shared parts', () => {
   it('lacks nothing once every first offer was taken, and a school’s way is then proven on it', () => {
     const family = begun()
     family.compose.push({ fragment: 'lock-asks-pin', as: 'lock', with: {} })
-    const taken: Record<string, string> = { 'loading.logo': 'loading', 'boot.logo': 'boot' }
     for (
       let lacking = whatIsLacking(pack, family);
       lacking.parts.length > 0;
       lacking = whatIsLacking(pack, family)
     ) {
       const [part] = lacking.parts
-      const fragment = taken[part?.name ?? ''] ?? part?.offers[0]?.id ?? ''
-      family.compose.push({ fragment, as: part?.as ?? '', with: {} })
+      family.compose.push({ fragment: part?.offers[0]?.id ?? '', as: part?.as ?? '', with: {} })
     }
     for (const name of whatIsLacking(pack, family).durations)
       family.durations[name] = { minMs: 1400, medianMs: 1600, maxMs: 1900 }

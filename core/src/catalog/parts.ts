@@ -8,6 +8,7 @@ export interface MissingPart {
   readonly name: string
   /** Under which name the part has to be used. */
   readonly as: string
+  /** What most families have there first. */
   readonly offers: readonly Fragment[]
 }
 
@@ -36,6 +37,8 @@ export function whatIsLacking(pack: Pick<Pack, 'fragments'>, family: Family): La
   const named = (what: NonNullable<PackFault['lacks']>['what']) => [
     ...new Set(faults.flatMap(({ lacks }) => (lacks?.what === what ? [lacks.name] : []))),
   ]
+  const usesAs = (id: string, as: string) =>
+    pack.families.filter(({ compose }) => compose.some((use) => use.fragment === id && use.as === as)).length
   const used = new Set(family.compose.map(({ as }) => as))
   const places = new Set(named('state or menu').map((name) => name.split('@')[0] ?? name))
   return {
@@ -43,9 +46,9 @@ export function whatIsLacking(pack: Pick<Pack, 'fragments'>, family: Family): La
       const [as = '', local = ''] = name.split('.')
       const offers = used.has(as)
         ? []
-        : pack.fragments.filter(
-            ({ states, menus }) => Object.hasOwn(states, local) || Object.hasOwn(menus, local),
-          )
+        : pack.fragments
+            .filter(({ states, menus }) => Object.hasOwn(states, local) || Object.hasOwn(menus, local))
+            .sort((one, other) => usesAs(other.id, as) - usesAs(one.id, as))
       return { name, as, offers }
     }),
     durations: named('duration'),
