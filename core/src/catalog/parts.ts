@@ -27,7 +27,7 @@ export interface Lacking {
 const ASKED_FOR: readonly NonNullable<PackFault['lacks']>['what'][] = ['state or menu', 'duration', 'start']
 
 /** What a family lacks, with the parts that would fill each gap: one is built by following them. */
-export function whatIsLacking(pack: Pick<Pack, 'fragments'>, family: Family): Lacking {
+export function whatIsLacking(pack: Pick<Pack, 'fragments' | 'families'>, family: Family): Lacking {
   const all = faultsOfFamily(pack, family)
   const open = new Set(all.flatMap(({ code, path }) => (code === 'missing-parameter' ? [path[1]] : [])))
   // What a part cannot be while something is not handed over to it is no fault of its own.

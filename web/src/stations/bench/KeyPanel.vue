@@ -226,6 +226,10 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
             >{{ critical.room }} Nothing has to be touched here meanwhile.</span
           >
         </p>
+        <p v-if="phase === 'before' && way.beginsWith.value" class="border-l-4 border-brass pl-3 text-xl">
+          It begins with the device <b>{{ words.start[way.beginsWith.value].toLowerCase() }}</b>: bring it
+          there first.
+        </p>
         <p v-if="sheet?.notProven" role="alert" class="border-l-4 border-stop pl-3 text-lg">
           <b class="text-stop">Not proven.</b> {{ sheet.notProven }} Try it only if nothing else is left.
         </p>

@@ -191,6 +191,11 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
     const keys = inTheWay.length > 0 || isWithout ? inTheWay : found
     return keys.length > 0 ? { keys, isWithout } : undefined
   })
+  /** How the device has to be brought first, where the method that is shown begins otherwise than it was told to be. */
+  const beginsWith = computed(() => {
+    const from = procedure.value?.from
+    return from && from !== startTold(job.facts) && made.value.length === 0 ? from : undefined
+  })
   const sheetOf = (id: string | undefined) => {
     const one = props.family.procedures.find((candidate) => candidate.id === id)
     return one && procedureSheet(machine.value, one, 'en')
@@ -261,6 +266,7 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
     picked,
     procedure,
     broken,
+    beginsWith,
     sheetOf,
     sheet,
     chart,

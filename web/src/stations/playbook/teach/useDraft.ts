@@ -107,7 +107,7 @@ export function useDraft(familyId: string | undefined) {
   )
 
   function read(family: Family, version: number | undefined): DraftReading {
-    const fragments = catalog.pack?.fragments ?? []
+    const { fragments, families } = catalog.pack ?? { fragments: [], families: [] }
     const shape = familyAsWritten.safeParse(family)
     const ofShape = shape.success
       ? []
@@ -115,7 +115,7 @@ export function useDraft(familyId: string | undefined) {
           // The short name follows the name.
           .filter(({ path }) => path[0] !== 'id' || family.name !== '')
           .map((fault) => ({ ...fault, sentence: sentenceAt(fault) }))
-    const lacking = whatIsLacking({ fragments }, family)
+    const lacking = whatIsLacking({ fragments, families }, family)
     const faults = [...ofShape, ...lacking.faults]
     const { parts, durations, starts } = lacking
     if (faults.length + parts.length + durations.length + starts.length > 0)
