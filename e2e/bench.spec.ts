@@ -334,3 +334,23 @@ test('a model nobody knows: a cable of the kit, a dry run, what was seen, and on
   await expect(page.getByRole('region', { name: 'Try this' })).toContainText('Plug in')
   await expect(page.getByLabel('Cable')).not.toHaveValue('')
 })
+
+test('a key found broken on a device of an unknown system: the method that goes without it, and how the device has to be first', async ({
+  page,
+}) => {
+  await signIn(page)
+  await takenIn(page, 'etude')
+  const critical = page.getByTestId('critical')
+  await expect(critical).toContainText('volume-down')
+  await expect(page.getByText('It begins with the device')).toHaveCount(0)
+  const key = page.getByRole('button', { name: /volume-down/ })
+  await key.click()
+  await expect(key).toContainText('works')
+  await key.click()
+  await expect(key).toContainText('broken')
+  await expect(critical).toHaveText('Hold power + volume-up')
+  await expect(page.getByText('It begins with the device off: bring it there first.')).toBeVisible()
+  // It does answer after all.
+  await key.click()
+  await expect(critical).toContainText('volume-down')
+})

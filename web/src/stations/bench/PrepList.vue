@@ -31,6 +31,11 @@ const record = computed(() => {
 })
 const isWatch = computed(() => props.model.kind === 'watch')
 const tested = computed(() => job.saved?.bench.keysTested ?? {})
+/** Those of the method, and what was found broken: that it does answer after all has a place where the method goes without. */
+const toTest = computed(() => {
+  const broken = props.family.keys.map(({ id }) => id).filter((id) => tested.value[id] === 'broken')
+  return [...new Set([...props.keys, ...broken])]
+})
 const isLow = computed(
   () =>
     job.facts.battery !== 'at-least-20' &&
@@ -101,7 +106,7 @@ watch(
       <li class="flex flex-wrap items-center gap-x-3 gap-y-1 py-1.5">
         <span class="text-ink-soft">Keys work:</span>
         <button
-          v-for="key in keys"
+          v-for="key in toTest"
           :key="key"
           class="border border-ink-soft px-2 py-0.5"
           :aria-pressed="tested[key] === 'works'"
