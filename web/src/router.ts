@@ -9,15 +9,15 @@ import HandBackPage from './stations/hand-back/HandBackPage.vue'
 import JobPage from './stations/job/JobPage.vue'
 import LedgerPage from './stations/ledger/LedgerPage.vue'
 import StationQueue from './stations/ledger/StationQueue.vue'
-import ExchangePage from './stations/playbook/ExchangePage.vue'
-import FamilyPage from './stations/playbook/FamilyPage.vue'
-import PlaybookPage from './stations/playbook/PlaybookPage.vue'
-import TryPage from './stations/playbook/TryPage.vue'
-import ShopPage from './stations/shop/ShopPage.vue'
 import SignInPage from './stations/sign-in/SignInPage.vue'
 
-/** Fetched when it is asked for: it brings much with it, and is no work at a device. */
+/** Fetched when they are asked for: they bring much with them, and are no work at a device. */
+const PlaybookPage = () => import('./stations/playbook/PlaybookPage.vue')
+const FamilyPage = () => import('./stations/playbook/FamilyPage.vue')
+const TryPage = () => import('./stations/playbook/TryPage.vue')
 const TeachPage = () => import('./stations/playbook/TeachPage.vue')
+const ExchangePage = () => import('./stations/playbook/ExchangePage.vue')
+const ShopPage = () => import('./stations/shop/ShopPage.vue')
 
 const station = (
   path: string,
