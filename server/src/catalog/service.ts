@@ -5,7 +5,6 @@ import { In, type DataSource, type EntityManager } from 'typeorm'
 import { transact } from '../database/transact.ts'
 import { ProblemError } from '../http/problem.ts'
 import { makeVersion, readChange, readVersion } from '../reading/readApart.ts'
-import { jsonOf } from '../reading/tasks.ts'
 import { staffEntity } from '../session/entity.ts'
 import { digestOf } from './change.ts'
 import { packEntity, type PackRow } from './entity.ts'
@@ -93,17 +92,11 @@ export class Catalog {
   /** Keeps the pack that the shop begins with; the same pack is kept once. @returns its id */
   async keep(document: PackAsWritten): Promise<number> {
     const packs = this.#database.getRepository(packEntity)
-    const written = jsonOf(document)
-    const digest = digestOf(written)
+    const text = JSON.stringify(document)
+    const digest = digestOf(new TextEncoder().encode(text))
     const known = await packs.findOneBy({ digest })
     if (known) return known.id
-    const row = {
-      digest,
-      document: new TextDecoder().decode(written),
-      createdAt: new Date(),
-      staffId: null,
-      note: document.title,
-    }
+    const row = { digest, document: text, createdAt: new Date(), staffId: null, note: document.title }
     return (await packs.save(row)).id
   }
 
