@@ -1,4 +1,4 @@
-// From a changed fact to the route, its alternatives and the questions in the order of their worth.
+// From a changed fact to the route, what it promises, its alternatives and the questions in the order of their worth.
 import { median, percentile } from './figures.mjs'
 
 /** Every job of the counter as it grows: one more fact each time, in the order of the questions. */
@@ -10,6 +10,12 @@ const JOBS = {
     accountOnDevice: 'yes',
     knowsAccountPassword: 'no',
     remoteUnlockSetUp: 'yes',
+  },
+  'forgotten lock, no password, carrier lock': {
+    complaint: 'forgotten-lock',
+    accountOnDevice: 'yes',
+    knowsAccountPassword: 'no',
+    carrierLocked: 'yes',
   },
   'too many tries': { complaint: 'too-many-tries', accountOnDevice: 'yes', proofOfPurchase: 'yes' },
   loop: { complaint: 'restarts-into-recovery', dataWorth: 'some', knowsScreenLock: 'yes' },
@@ -29,7 +35,16 @@ export const PHONE = {
   systemFile: true,
 }
 
-export function measureDecisions({ planRoute, foresee, NOTHING_DONE, USUAL_PRICES }) {
+export function measureDecisions({
+  planRoute,
+  promisedBy,
+  foresee,
+  shopTimeOf,
+  NOTHING_DONE,
+  USUAL_OPENING,
+  USUAL_PRICES,
+}) {
+  const shop = shopTimeOf(USUAL_OPENING)
   return Object.entries(JOBS).map(([job, facts]) => {
     const names = Object.keys(facts)
     const grown = names.map((_, n) =>
@@ -40,8 +55,9 @@ export function measureDecisions({ planRoute, foresee, NOTHING_DONE, USUAL_PRICE
       for (const some of grown) {
         const given = { facts: some, device: PHONE, progress: NOTHING_DONE, prices: USUAL_PRICES }
         const from = performance.now()
-        planRoute(some, PHONE, NOTHING_DONE, USUAL_PRICES)
+        const { courses } = planRoute(some, PHONE, NOTHING_DONE, USUAL_PRICES)
         const between = performance.now()
+        promisedBy(courses, new Date().toISOString(), shop)
         foresee(given)
         const end = performance.now()
         // The first runs warm the machine up, as the first answers of a morning do.

@@ -1,5 +1,6 @@
 /** What `npm run perf` measures of the core, put together as the server has it. */
 export * from '@benevox/core/catalog'
+export { shopTimeOf, USUAL_OPENING } from '@benevox/core/clocks'
 export { solve, solveBeginningWith } from '@benevox/core/decision'
 export * from '@benevox/core/diagnosis'
 export * from '@benevox/core/hand'

@@ -1,6 +1,5 @@
 import { DateTime, IANAZone } from 'luxon'
 import { z } from 'zod'
-import { promiseInWorkingDays, type WorkingCalendar } from './workingDays.ts'
 
 const localTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time of day, like 09:30')
 /** One day of the week; null where the shop is closed. */
@@ -36,35 +35,34 @@ export interface ShopTime {
   readonly isPublicHoliday: (day: string) => boolean
 }
 
-/** An opening of the shop, as instants in milliseconds: until the second is past. */
-type Opening = readonly [opens: number, closes: number]
+/** A day of the shop's calendar, as instants in milliseconds: until the second of two is past. */
+interface Day {
+  readonly begins: number
+  readonly opening: readonly [opens: number, closes: number] | undefined
+  /** Until when others take up what comes on it; undefined where they do not work. */
+  readonly takenUpUntil: number | undefined
+}
 
 const MINUTE_MS = 60_000
-const QUARTER_MS = 15 * MINUTE_MS
 const LONGEST_AHEAD_DAYS = 400
+const LONGEST_DAY_MS = 26 * 60 * MINUTE_MS
 const WEEKEND = [6, 7]
 /** What comes to others after this is taken up on their next working day. Common practice, no source. */
 const CUT_OFF = '15:00'
 
-/** The time of a shop from an instant on; instants in milliseconds since 1970. */
+/**
+ * The time of a shop from an instant on; instants in milliseconds since 1970. Each day is read from the calendar once.
+ * Working days of others are counted as those of an order are.
+ */
 export class OpenTime {
-  readonly #hours: OpeningHours
+  readonly #shop: ShopTime
   readonly #today: DateTime
-  readonly #openings: Opening[] = []
-  readonly #calendar: WorkingCalendar
-  readonly #workingDays = new Map<string, number>()
-  #daysRead = 0
+  readonly #days: Day[] = []
 
   /** @param from nothing is asked before it */
-  constructor({ hours, isPublicHoliday }: ShopTime, from: number) {
-    this.#hours = hours
-    this.#today = DateTime.fromMillis(from, { zone: hours.zone }).startOf('day')
-    this.#calendar = {
-      zone: hours.zone,
-      weekend: WEEKEND,
-      cutOff: CUT_OFF,
-      isPublicHoliday,
-    }
+  constructor(shop: ShopTime, from: number) {
+    this.#shop = shop
+    this.#today = DateTime.fromMillis(from, { zone: shop.hours.zone }).startOf('day')
   }
 
   /** The instant itself where the shop is open then, else its next opening. */
@@ -86,33 +84,55 @@ export class OpenTime {
 
   /** The end of the day that is so many working days of others after the one on which they take it up. */
   afterWorkingDays(at: number, days: number): number {
-    // Offsets of zones and the cut-off lie on quarters of an hour: within one nothing changes.
-    const name = `${Math.floor(at / QUARTER_MS)} ${days}`
-    const known = this.#workingDays.get(name)
-    if (known !== undefined) return known
-    const count = { min: days, max: days }
-    const { latestBefore } = promiseInWorkingDays(this.#calendar, new Date(at).toISOString(), count)
-    const made = Date.parse(latestBefore)
-    this.#workingDays.set(name, made)
-    return made
+    let day = this.#dayOf(at)
+    const { takenUpUntil } = this.#day(day)
+    if (takenUpUntil === undefined || at >= takenUpUntil) day = this.#nextWorkingDay(day)
+    for (let gone = 0; gone < days; gone++) day = this.#nextWorkingDay(day)
+    return this.#day(day + 1).begins
   }
 
   /** The opening that is under way at an instant, or the next. @throws RangeError for none within a year */
-  #opening(at: number): Opening {
-    for (;;) {
-      const found = this.#openings.find(([, closes]) => at < closes)
-      if (found) return found
-      this.#readDay()
+  #opening(at: number): readonly [opens: number, closes: number] {
+    const from = this.#dayOf(at)
+    for (let day = from; day < from + LONGEST_AHEAD_DAYS; day++) {
+      const { opening } = this.#day(day)
+      if (opening && at < opening[1]) return opening
     }
+    throw new RangeError('Never open within a year')
   }
 
-  #readDay(): void {
-    const day = this.#today.plus({ days: this.#daysRead++ })
-    const open = this.#hours.days[day.weekday - 1]
-    if (open && !this.#calendar.isPublicHoliday(day.toFormat('yyyy-MM-dd')))
-      this.#openings.push([at(day, open.from), at(day, open.until)])
-    else if (this.#daysRead > LONGEST_AHEAD_DAYS && this.#openings.length === 0)
-      throw new RangeError('Never open within a year')
+  /** @throws RangeError for none within a year */
+  #nextWorkingDay(from: number): number {
+    for (let day = from + 1; day < from + LONGEST_AHEAD_DAYS; day++)
+      if (this.#day(day).takenUpUntil !== undefined) return day
+    throw new RangeError('No working day within a year')
+  }
+
+  /** The number of the day, today's is 0. */
+  #dayOf(at: number): number {
+    // No day has more than 26 hours: from there on it is a few days ahead at the most.
+    let day = Math.max(0, Math.floor((at - this.#day(0).begins) / LONGEST_DAY_MS))
+    while (this.#day(day + 1).begins <= at) day++
+    return day
+  }
+
+  #day(number: number): Day {
+    while (this.#days.length <= number) this.#days.push(this.#read(this.#days.length))
+    const day = this.#days[number]
+    if (!day) throw new RangeError(`No day ${number} of the calendar`)
+    return day
+  }
+
+  #read(number: number): Day {
+    const { hours, isPublicHoliday } = this.#shop
+    const day = this.#today.plus({ days: number }).startOf('day')
+    const isHoliday = isPublicHoliday(day.toFormat('yyyy-MM-dd'))
+    const open = isHoliday ? undefined : hours.days[day.weekday - 1]
+    return {
+      begins: day.toMillis(),
+      opening: open ? [at(day, open.from), at(day, open.until)] : undefined,
+      takenUpUntil: isHoliday || WEEKEND.includes(day.weekday) ? undefined : at(day, CUT_OFF),
+    }
   }
 }
 

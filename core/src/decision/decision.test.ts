@@ -2,9 +2,8 @@ import fc from 'fast-check'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import { describe, expect, it } from 'vitest'
 import {
-  eitherOf,
+  Amount,
   meanOf,
-  plus,
   quantileOf,
   solve,
   solveBeginningWith,
@@ -234,7 +233,7 @@ describe('amounts that are not known for certain', () => {
       { p10: 60, p50: 200, p90: 900 },
       { p10: 2, p50: 3, p90: 8 },
     ].map(threePoints)
-    const sum = parts.reduce(plus)
+    const sum = parts.reduce((then, own) => Amount.oneOf([{ chance: 1, own, then }]), Amount.NOTHING)
     const random = xoroshiro128plus(11)
     const draw = () => (random.next() >>> 0) / 2 ** 32
     const drawn = Array.from({ length: 20_000 }, () =>
@@ -243,19 +242,60 @@ describe('amounts that are not known for certain', () => {
         return all + (part[at < 0.3 ? 0 : at < 0.7 ? 1 : 2]?.[0] ?? NaN)
       }, 0),
     ).sort((a, b) => a - b)
-    expect(meanOf(sum)).toBeCloseTo(
+    expect(meanOf(sum.toChances())).toBeCloseTo(
       parts.reduce((all, part) => all + meanOf(part), 0),
       6,
     )
     for (const share of [0.5, 0.9])
-      expect(quantileOf(sum, share) / (drawn[Math.floor(share * drawn.length)] ?? 1)).toBeCloseTo(1, 1)
+      expect(sum.quantile(share) / (drawn[Math.floor(share * drawn.length)] ?? 1)).toBeCloseTo(1, 1)
   })
   it('mix by chance', () => {
-    const mixed = eitherOf([
-      { chance: 0.6, of: [[10, 1]] },
-      { chance: 0.4, of: [[1000, 1]] },
+    const mixed = Amount.oneOf([
+      { chance: 0.6, own: [[10, 1]] },
+      { chance: 0.4, own: [[1000, 1]] },
     ])
-    expect([quantileOf(mixed, 0.5), quantileOf(mixed, 0.9), meanOf(mixed)]).toEqual([10, 1000, 406])
+    expect([mixed.quantile(0.5), mixed.quantile(0.9), meanOf(mixed.toChances())]).toEqual([10, 1000, 406])
+  })
+  it('are what adding up every combination gives, however they follow one another', () => {
+    const own = fc.array(fc.tuple(fc.integer({ min: 0, max: 12 }), fc.constantFrom(0, 0.25, 1)), {
+      minLength: 1,
+      maxLength: 4,
+    })
+    const parts = fc.array(fc.record({ chance: fc.constantFrom(0, 0.5, 1), own }), {
+      minLength: 1,
+      maxLength: 3,
+    })
+    fc.assert(
+      fc.property(
+        fc.array(parts, { maxLength: 4 }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (steps, share) => {
+          let sum = Amount.NOTHING
+          let all: (readonly [value: number, chance: number])[] = [[0, 1]]
+          for (const step of steps) {
+            sum = Amount.oneOf(step.map((part) => ({ ...part, then: sum })))
+            all = step.flatMap((part) =>
+              part.own.flatMap(([value, p]) =>
+                all.map(([later, q]) => [value + later, p * q * part.chance] as const),
+              ),
+            )
+          }
+          const values = [...new Set(all.filter(([, p]) => p > 0).map(([value]) => value))].sort(
+            (a, b) => a - b,
+          )
+          const made = sum.toChances()
+          expect(made.map(([value]) => value)).toEqual(values)
+          for (const [value, chance] of made)
+            expect(chance).toBeCloseTo(
+              all.reduce((total, [one, p]) => total + (one === value ? p : 0), 0),
+              9,
+            )
+          const likely = all.filter(([, p]) => p > 0)
+          expect(sum.quantile(share)).toBe(quantileOf(likely, share))
+        },
+      ),
+      { seed: 8, numRuns: 300 },
+    )
   })
 })
 

@@ -1,3 +1,4 @@
+export * from './amount.ts'
 export * from './problem.ts'
 export * from './solve.ts'
 export * from './spread.ts'

@@ -20,23 +20,6 @@ export function threePoints({ p10, p50, p90 }: Spread): Chances {
   ]
 }
 
-/** Values that agree to this part are one: they differ by the order in which the same was added. */
-const SAME = 1e-12
-
-/** The sum of two independent amounts. */
-export function plus(one: Chances, other: Chances): Chances {
-  const sums: [number, number][] = []
-  for (const [a, p] of one) for (const [b, q] of other) sums.push([a + b, p * q])
-  return gathered(sums)
-}
-
-/** One amount or another, by chance. */
-export function eitherOf(parts: readonly { readonly chance: number; readonly of: Chances }[]): Chances {
-  return gathered(
-    parts.flatMap(({ chance, of }) => of.map(([value, p]): [number, number] => [value, p * chance])),
-  )
-}
-
 /** The value that is not exceeded with a probability. @param share 0 to 1 */
 export function quantileOf(amount: Chances, share: number): number {
   let sum = 0
@@ -52,17 +35,4 @@ export function quantileOf(amount: Chances, share: number): number {
 export function meanOf(amount: Chances): number {
   const total = amount.reduce((all, [, p]) => all + p, 0)
   return total === 0 ? 0 : amount.reduce((all, [value, p]) => all + value * p, 0) / total
-}
-
-/** In ascending order, each value once. */
-function gathered(values: [number, number][]): Chances {
-  values.sort(([a], [b]) => a - b)
-  const kept: [number, number][] = []
-  for (const [value, p] of values) {
-    if (p === 0) continue
-    const last = kept.at(-1)
-    if (last && value - last[0] <= SAME * Math.max(1, value)) last[1] += p
-    else kept.push([value, p])
-  }
-  return kept
 }

@@ -243,6 +243,17 @@ export const withFact = (given: Given, name: FactName, value: string | number): 
   facts: { ...given.facts, [name]: value } as Facts,
 })
 
+/** With each answer to a question, the likeliest first; none where its answers cannot be listed. */
+export function answersTo(given: Given, name: FactName): readonly Given[] {
+  const likely = [...(priorOf(name, given.facts) ?? [])]
+    .sort(([, one], [, other]) => other - one)
+    .map(([value]) => value)
+  const others = (sheetOf(name).choices ?? [])
+    .map(([value]) => value)
+    .filter((value) => !likely.some((one) => String(one) === value))
+  return [...likely, ...others].map((value) => withFact(given, name, value))
+}
+
 /** What nobody has answered yet of what may change the route, and is a question on this device. */
 export const unanswered = (given: Given): readonly FactName[] =>
   MAY_CHANGE.filter((name) => !isSaid(given.facts[name]) && holds(sheetOf(name).when, given))

@@ -1,4 +1,4 @@
-import { eitherOf, plus, quantileOf, type Chances, type Policy } from '../decision/index.ts'
+import { Amount, type Policy } from '../decision/index.ts'
 import { quoteOf, type Course, type PriceList, type Quote } from '../price/index.ts'
 import type { RouteAction } from './facts.ts'
 import type { RouteAct, RouteOutcome, RouteProblem } from './model.ts'
@@ -181,24 +181,26 @@ function allCoursesOf(policy: RoutePolicy): readonly WholeCourse[] {
 }
 
 /** How long each policy takes: alternatives of one problem share what follows. */
-const TAKES = new WeakMap<RoutePolicy, Chances>()
+const TAKES = new WeakMap<RoutePolicy, Amount>()
+
+function takesInAll(policy: RoutePolicy): Amount {
+  const before = TAKES.get(policy)
+  if (before) return before
+  const all =
+    policy.branches.length === 0
+      ? Amount.NOTHING
+      : Amount.oneOf(
+          policy.branches.map(({ outcome, chance, then }) => ({
+            chance,
+            own: (outcome as RouteOutcome).made.minutes,
+            then: then && takesInAll(then),
+          })),
+        )
+  TAKES.set(policy, all)
+  return all
+}
 
 function calendarOf(policy: RoutePolicy): Figures['calendarMinutes'] {
-  const takes = (one: RoutePolicy): Chances => {
-    const before = TAKES.get(one)
-    if (before) return before
-    const all: Chances =
-      one.branches.length === 0
-        ? [[0, 1]]
-        : eitherOf(
-            one.branches.map(({ outcome, chance, then }) => {
-              const own = (outcome as RouteOutcome).made.minutes
-              return { chance, of: then ? plus(own, takes(then)) : own }
-            }),
-          )
-    TAKES.set(one, all)
-    return all
-  }
-  const minutes = takes(policy)
-  return { p50: quantileOf(minutes, 0.5), p90: quantileOf(minutes, 0.9) }
+  const minutes = takesInAll(policy)
+  return { p50: minutes.quantile(0.5), p90: minutes.quantile(0.9) }
 }

@@ -6,6 +6,7 @@ import {
   holidaysFrom,
   openingHours,
   OpenTime,
+  promiseInWorkingDays,
   shopTimeOf,
   USUAL_OPENING,
   type OpeningHours,
@@ -233,6 +234,31 @@ describe('opening hours', () => {
     ['no country', { ...USUAL_OPENING, country: 'de' }],
   ])('are refused: %s', (_, hours) => {
     expect(openingHours.safeParse(hours).success).toBe(false)
+  })
+  it('counts working days of others as those of an order, where clocks change at midnight, by half an hour or not at all', () => {
+    const zones = [
+      'Europe/Berlin',
+      'America/Santiago',
+      'Australia/Lord_Howe',
+      'Asia/Kathmandu',
+      'Asia/Beirut',
+    ]
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...zones),
+        someMinute,
+        fc.integer({ min: 0, max: 40 * 24 * 60 }),
+        fc.nat(12),
+        (zone, from, later, days) => {
+          const shop = shopTimeOf({ ...USUAL_OPENING, zone })
+          const at = from + later * MINUTE
+          const calendar = { zone, weekend: [6, 7], cutOff: '15:00', isPublicHoliday: shop.isPublicHoliday }
+          const order = promiseInWorkingDays(calendar, new Date(at).toISOString(), { min: days, max: days })
+          expect(new OpenTime(shop, from).afterWorkingDays(at, days)).toBe(Date.parse(order.latestBefore))
+        },
+      ),
+      { seed: 14, numRuns: 400 },
+    )
   })
   it('of a country without data are those of a country without holidays', () => {
     const time = new OpenTime(

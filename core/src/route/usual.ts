@@ -1,6 +1,6 @@
 import { foreseeAccountLock } from '../account/index.ts'
 import { totalForMoreMs, type WaitLaw } from '../clocks/index.ts'
-import { eitherOf, threePoints, type Chances, type Spread } from '../decision/index.ts'
+import { Amount, threePoints, type Chances, type Spread } from '../decision/index.ts'
 import type { PriceList } from '../price/index.ts'
 import type { DeviceOnJob, Facts } from './facts.ts'
 import { chanceOf, priorOf } from './priors.ts'
@@ -60,10 +60,10 @@ export function signInMinutes(facts: Facts, device: DeviceOnJob | undefined): Ch
     return threePoints(minutes(3 + waitHours.from * 60, 6 + waitHours.from * 60, 20 + waitHours.to * 60))
   }
   const changed = chanceOf('passwordChangedLately', facts)
-  return eitherOf([
-    { chance: changed, of: takes('yes') },
-    { chance: 1 - changed, of: takes('no') },
-  ])
+  return Amount.oneOf([
+    { chance: changed, own: takes('yes') },
+    { chance: 1 - changed, own: takes('no') },
+  ]).toChances()
 }
 
 export interface Remembering {

@@ -1,4 +1,4 @@
-import type { Basis, Foresight, Given, RouteAction } from '@benevox/core/route'
+import type { Basis, FactName, Foresight, Given, RouteAction } from '@benevox/core/route'
 import pLimit from 'p-limit'
 import { shallowRef, watch, type ComputedRef, type Ref } from 'vue'
 import { plain, useWorker } from '../parts/useWorker.ts'
@@ -30,6 +30,17 @@ export function useForesight(given: ComputedRef<Given | undefined>) {
     { immediate: true },
   )
   return foresight
+}
+
+/** While somebody reads a question, what each answer to it would bring is worked out. */
+export function useReading(given: Ref<Given | undefined>, question: Ref<FactName | undefined>): void {
+  watch([given, question], ([now, name]) => {
+    // Nobody waits for it.
+    if (now && name)
+      void foresightWorker()
+        .reads(plain(now), name)
+        .catch(() => undefined)
+  })
 }
 
 /** What the figures of an option rest on, while somebody looks at it. */

@@ -9,7 +9,7 @@ import {
 } from '@benevox/core/route'
 import { computed, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useForesight } from '../../api/foresight.ts'
+import { useForesight, useReading } from '../../api/foresight.ts'
 import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
 import JobFrame from '../../parts/JobFrame.vue'
@@ -41,6 +41,7 @@ const given = computed<Given | undefined>(() =>
 const foresight = useForesight(given)
 const asked = computed(() => foresight.value?.askNext)
 const { now, question, open, known, more, ask, next, putOff } = useQuestions(props.id, asked)
+useReading(given, now)
 
 /** How the route moved last, and by which answers; it stands until it moves again. */
 const change = shallowRef<RouteChange>()

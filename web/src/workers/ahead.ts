@@ -1,0 +1,45 @@
+import { answersTo, type FactName, type Foresight, type Given } from '@benevox/core/route'
+import { LRUCache } from 'lru-cache'
+
+const MOST_KEPT = 60
+/** Whoever answers sooner than this, in milliseconds, knows the questions by heart: nothing is in the way then. */
+const SOON = 200
+
+/**
+ * Foresights, and those of every answer to a question that somebody reads: worked out one at a time meanwhile, so that
+ * they are there when it is answered. Whoever asks before waits for one of them at the most.
+ * @param workOut some ten milliseconds of work
+ */
+export function workedOutAhead(workOut: (given: Given) => Foresight) {
+  const known = new LRUCache<string, Foresight>({ max: MOST_KEPT })
+  let turns = 0
+
+  function foreseen(given: Given): Foresight {
+    const name = nameOf(given)
+    const made = known.get(name) ?? workOut(given)
+    known.set(name, made)
+    return made
+  }
+
+  return {
+    foresee(given: Given): Foresight {
+      turns++
+      return foreseen(given)
+    },
+
+    /** Works out what each answer would bring, the likeliest first, until something else is asked. */
+    async reads(given: Given, question: FactName): Promise<void> {
+      const turn = ++turns
+      await new Promise((resolve) => setTimeout(resolve, SOON))
+      for (const answered of answersTo(given, question)) {
+        // What was asked meanwhile comes first.
+        await new Promise((resolve) => setTimeout(resolve))
+        if (turns !== turn) return
+        foreseen(answered)
+      }
+    },
+  }
+}
+
+/** In whatever order the facts were answered. */
+const nameOf = ({ facts, ...rest }: Given) => JSON.stringify([Object.entries(facts).sort(), rest])
