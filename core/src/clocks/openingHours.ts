@@ -65,6 +65,11 @@ export class OpenTime {
     this.#today = DateTime.fromMillis(from, { zone: shop.hours.zone }).startOf('day')
   }
 
+  /** Whether it can be asked from an instant on. */
+  reachesBackTo(from: number): boolean {
+    return from >= this.#today.toMillis()
+  }
+
   /** The instant itself where the shop is open then, else its next opening. */
   nextOpen(at: number): number {
     return Math.max(at, this.#opening(at)[0])

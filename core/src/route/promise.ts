@@ -30,6 +30,16 @@ export interface Promised {
 const WORKING_DAYS_OF_A_WEEK = 5 / 7
 const QUARTER_MS = 15 * 60_000
 
+/** The calendar of each shop is read once: the counter asks it at every answer. */
+const calendars = new WeakMap<ShopTime, OpenTime>()
+function openTimeOf(shop: ShopTime, from: number): OpenTime {
+  const known = calendars.get(shop)
+  if (known?.reachesBackTo(from)) return known
+  const made = new OpenTime(shop, from)
+  calendars.set(shop, made)
+  return made
+}
+
 /**
  * What the shop can promise if the work begins now, or when it opens: each act after the one before it. A usual
  * time at others in calendar days is taken for as many of their working days as a week has for it.
@@ -37,7 +47,7 @@ const QUARTER_MS = 15 * 60_000
  */
 export function promisedBy(courses: readonly TimedCourse[], now: string, shop: ShopTime): Promised {
   const start = Date.parse(now)
-  const time = new OpenTime(shop, start)
+  const time = openTimeOf(shop, start)
   const after = (at: number, pace: Pace, minutes: number): number => {
     if (minutes === 0) return at
     if (pace === 'at-the-bench') return time.afterOpen(at, minutes)
