@@ -5,6 +5,7 @@ import {
   state,
   type Family,
   type FamilyAsWritten,
+  type Fragment,
   type Menu,
   type Model,
   type Pack,
@@ -44,6 +45,13 @@ export interface ComposedFamily {
 
 type Json = z.infer<ReturnType<typeof z.json>>
 
+/** Packs do not change once read: of one pack each family is composed once. */
+const known = new WeakMap<readonly Fragment[], WeakMap<Family, ComposedFamily>>()
+
+/** A family of a pack that was read, with its fragments filled in. */
+export const composedFamily = (pack: Pick<Pack, 'fragments'>, family: Family): ComposedFamily =>
+  known.get(pack.fragments)?.get(family) ?? composeFamily(pack, family).composed
+
 /**
  * Fills a family's fragments: `{"parameter": name}` gives way to what the family hands over, and a name that
  * begins with a dot is local to the fragment (`.logo` in the fragment used as `boot` is `boot.logo`). What the
@@ -78,7 +86,10 @@ export function composeFamily(
   }
   for (const [name, own] of Object.entries(family.states)) states.set(name, own)
   for (const [name, own] of Object.entries(family.menus)) menus.set(name, own)
-  return { composed: { family, states: inherit(states, allowance), menus }, faults }
+  const composed = { family, states: inherit(states, allowance), menus }
+  const ofPack = known.get(pack.fragments) ?? new WeakMap<Family, ComposedFamily>()
+  known.set(pack.fragments, ofPack.set(family, composed))
+  return { composed, faults }
 }
 
 /** How long a time of a family may be, over its units. @returns undefined where the family has no such time */

@@ -40,6 +40,7 @@ function followEveryLine(machine: Machine, family: Pick<Family, 'procedures'>): 
   const nameOf = (state: number) => machine.states[state]?.cursor?.label ?? machine.states[state]?.name ?? ''
   const missing = (code: MenuFinding['code'], sentence: string) => findings.push({ code, sentence })
 
+  const follow = follower(machine)
   const toWipe = waysToWipe(machine, USUAL_SITUATION)
   const toCache = new Ways(machine, { kind: 'effect', effect: 'wipe-cache' }, USUAL_SITUATION)
   const [outUnwiped, outWiped] = [waysOut(machine, USUAL_SITUATION), waysOut(machine, WIPED)]
@@ -48,7 +49,7 @@ function followEveryLine(machine: Machine, family: Pick<Family, 'procedures'>): 
     missing('no-way-out', 'From where recovery opens, no way leads out without a reset.')
   const ends = whereTheWipeEnds(machine, opensAt, USUAL_SITUATION)
   if (ends !== undefined) {
-    const after = followed(machine, ends, outWiped(ends), WIPED, STARTING_MS)
+    const after = follow(ends, outWiped(ends), WIPED, STARTING_MS)
     if (after.state.screen !== 'set-up')
       missing(
         'no-way-out',
@@ -60,19 +61,20 @@ function followEveryLine(machine: Machine, family: Pick<Family, 'procedures'>): 
     if (findings.length >= MOST_FINDINGS) break
     const wipe = toWipe(from)
     if (wipe) {
-      const before = followed(machine, from, wipe.beforeLastQuestion, USUAL_SITUATION)
-      const all = [...wipe.beforeLastQuestion, ...wipe.lastQuestion]
-      if (before.wiped || !followed(machine, from, all, USUAL_SITUATION).wiped)
+      const twin = follow(from, wipe.beforeLastQuestion, USUAL_SITUATION)
+      const isTooEarly = twin.wiped
+      go(twin, machine, wipe.lastQuestion)
+      if (isTooEarly || !twin.wiped)
         missing('does-not-arrive', `From “${nameOf(from)}” the way to the reset does not arrive there.`)
     }
     const cache = toCache.from(from)
-    if (cache && !didClear(followed(machine, from, cache.steps, USUAL_SITUATION)))
+    if (cache && !didClear(follow(from, cache.steps, USUAL_SITUATION)))
       missing('does-not-arrive', `From “${nameOf(from)}” the way to clear the cache does not arrive there.`)
     for (const [around, out] of [
       [USUAL_SITUATION, outUnwiped(from)],
       [WIPED, outWiped(from)],
     ] as const) {
-      if (out.length > 0 && followed(machine, from, out, around, STARTING_MS).state.cursor)
+      if (out.length > 0 && follow(from, out, around, STARTING_MS).state.cursor)
         missing('does-not-arrive', `From “${nameOf(from)}” the way out does not lead out.`)
     }
   }
@@ -88,17 +90,21 @@ function cursorsFrom(machine: Machine, from: number): readonly number[] {
   return [...met].filter((state) => machine.states[state]?.cursor !== undefined)
 }
 
-function followed(
-  machine: Machine,
-  from: number,
-  steps: readonly PathStep[],
-  around: Situation,
-  restMs = 0,
-): Twin {
-  const twin = new Twin(machine, from, around, durationsAt(machine, 'median'))
+/** Goes steps on one twin of a machine: it is looked at before the next ones are gone. */
+function follower(machine: Machine) {
+  const durations = durationsAt(machine, 'median')
+  let twin: Twin | undefined
+  return (from: number, steps: readonly PathStep[], around: Situation, restMs = 0): Twin => {
+    if (twin) twin.reset(from, around, durations)
+    else twin = new Twin(machine, from, around, durations)
+    go(twin, machine, steps)
+    letRest(twin, restMs)
+    return twin
+  }
+}
+
+function go(twin: Twin, machine: Machine, steps: readonly PathStep[]): void {
   for (const { input } of steps) giveInput(twin, machine, input)
-  letRest(twin, restMs)
-  return twin
 }
 
 const didClear = (twin: Twin): boolean =>

@@ -1,5 +1,5 @@
 import {
-  composeFamily,
+  composedFamily,
   familyForModel,
   rangeOf,
   versionsOf,
@@ -72,7 +72,7 @@ export function checkFamily(
   family: Family,
   path: readonly (string | number)[] = [],
 ): readonly PackFinding[] {
-  const { composed } = composeFamily(pack, family)
+  const composed = composedFamily(pack, family)
   const machine = compileFamily(composed)
   const place = placeIn(family, path)
   return [
@@ -272,7 +272,7 @@ function ownTimes(pack: Pack): PackFinding[] {
   return pack.models.flatMap((model, index): PackFinding[] => {
     const family = model.durations && families.get(model.family ?? '')
     if (!family) return []
-    const machine = (of: Family) => compileFamily(composeFamily(pack, of).composed)
+    const machine = (of: Family) => compileFamily(composedFamily(pack, of))
     const [own, usual] = [machine(familyForModel(family, model)), machine(family)]
     return family.procedures.flatMap((procedure): PackFinding[] => {
       const why = whyMissed(own, procedure)

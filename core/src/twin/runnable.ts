@@ -1,4 +1,4 @@
-import { composeFamily, type Family, type Fragment, type Menu, type Pack } from '../catalog/index.ts'
+import { composedFamily, type Family, type Fragment, type Menu, type Pack } from '../catalog/index.ts'
 import { compileFamily } from './compile.ts'
 import type { Machine } from './machine.ts'
 
@@ -11,7 +11,7 @@ export interface RunnableFamily {
   readonly digest: string
 }
 
-/** Packs do not change once read: of one pack each family is composed and compiled once. */
+/** Packs do not change once read: of one pack each family is compiled once. */
 const known = new WeakMap<readonly Fragment[], WeakMap<Family, RunnableFamily>>()
 
 /** The one way from a family of a pack to a machine. */
@@ -20,7 +20,7 @@ export function runnableFamily({ fragments }: Pick<Pack, 'fragments'>, family: F
   known.set(fragments, ofPack)
   const before = ofPack.get(family)
   if (before) return before
-  const { composed } = composeFamily({ fragments }, family)
+  const composed = composedFamily({ fragments }, family)
   const used = fragments.filter(({ id }) => family.compose.some(({ fragment }) => fragment === id))
   const made: RunnableFamily = {
     family,
