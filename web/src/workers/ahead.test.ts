@@ -50,6 +50,18 @@ describe('what is worked out while somebody reads the question', () => {
     }
   })
 
+  it('goes on where the same is asked again, as when what was answered has been saved', async () => {
+    const { made, ...worker } = counted()
+    void worker.reads(given(FORGOTTEN), 'whose')
+    await vi.advanceTimersByTimeAsync(201)
+    worker.foresee(given({ ...FORGOTTEN }))
+    void worker.reads(given({ ...FORGOTTEN }), 'whose')
+    await vi.runAllTimersAsync()
+    made.mockClear()
+    for (const answered of answersTo(given(FORGOTTEN), 'whose')) worker.foresee(answered)
+    expect(made).not.toHaveBeenCalled()
+  })
+
   it('gives way to what is asked meanwhile, after one of its answers at the most', async () => {
     const { made, ...worker } = counted()
     void worker.reads(given(FORGOTTEN), 'whose')

@@ -12,10 +12,10 @@ const SOON = 200
  */
 export function workedOutAhead(workOut: (given: Given) => Foresight) {
   const known = new LRUCache<string, Foresight>({ max: MOST_KEPT })
-  let turns = 0
+  /** What is read now: of which facts, and which question. */
+  let [readOf, read] = ['', '']
 
-  function foreseen(given: Given): Foresight {
-    const name = nameOf(given)
+  function foreseen(given: Given, name = nameOf(given)): Foresight {
     const made = known.get(name) ?? workOut(given)
     known.set(name, made)
     return made
@@ -23,18 +23,22 @@ export function workedOutAhead(workOut: (given: Given) => Foresight) {
 
   return {
     foresee(given: Given): Foresight {
-      turns++
-      return foreseen(given)
+      const name = nameOf(given)
+      if (name !== readOf) read = ''
+      return foreseen(given, name)
     },
 
     /** Works out what each answer would bring, the likeliest first, until something else is asked. */
     async reads(given: Given, question: FactName): Promise<void> {
-      const turn = ++turns
+      const name = nameOf(given)
+      const mine = `${question} ${name}`
+      if (mine === read) return
+      ;[readOf, read] = [name, mine]
       await new Promise((resolve) => setTimeout(resolve, SOON))
       for (const answered of answersTo(given, question)) {
         // What was asked meanwhile comes first.
         await new Promise((resolve) => setTimeout(resolve))
-        if (turns !== turn) return
+        if (read !== mine) return
         foreseen(answered)
       }
     },
