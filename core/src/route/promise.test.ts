@@ -33,7 +33,10 @@ class PatientClock {
     this.#hours = hours
     const region = hours.region === 'BY' ? 'BY' : 'BUND'
     const days = [2026, 2027, 2028, 2029].flatMap((year) => getHolidays(year, region))
-    this.#free = new Set(days.map(({ dateString }) => dateString))
+    // Assumption is a holiday in those of Bavaria's municipalities that have more Catholics than Protestants (BayFTG
+    // art. 1, from memory): one data set has it for all, the other for none.
+    const agreed = days.filter(({ dateString }) => !dateString.endsWith('-08-15'))
+    this.#free = new Set(agreed.map(({ dateString }) => dateString))
     this.#wall = new Intl.DateTimeFormat('sv-SE', {
       timeZone: hours.zone,
       dateStyle: 'short',
