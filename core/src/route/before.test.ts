@@ -30,6 +30,7 @@ describe('before the wipe, and on the telephone', () => {
     ).toEqual(['no-backup', 'ask-for-the-address', 'move-the-sim'])
     expect(before({ complaint: 'carrier-lock-only', carrierLocked: 'yes' })).toEqual([])
     expect(before({ memoryCard: 'yes' }, { inRecovery: true, wipeStarted: true })).toEqual([])
+    expect(before({ memoryCard: 'yes', esimProfile: 'yes' }, { handedBack: true })).toEqual([])
   })
   it('does not ask to take off an account that was taken off since', () => {
     const sale: Partial<Facts> = { complaint: 'for-sale', knowsScreenLock: 'yes', accountOnDevice: 'yes' }

@@ -14,14 +14,14 @@ export type BeforeTheWipe =
   | 'ask-for-the-backup'
   | 'take-the-account-off'
 
-/** In the order a counter does them; empty where nothing is wiped, or it is wiped already. */
+/** In the order a counter does them; empty where nothing is wiped, or it is wiped already, or handed back. */
 export function beforeTheWipe(
   facts: Facts,
   device: DeviceOnJob | undefined,
-  { dataGone, wipeStarted }: Pick<Progress, 'dataGone' | 'wipeStarted'>,
+  { dataGone, wipeStarted, handedBack }: Pick<Progress, 'dataGone' | 'wipeStarted' | 'handedBack'>,
   route: Pick<Route, 'mayWipe' | 'foresight' | 'choices'>,
 ): readonly BeforeTheWipe[] {
-  if (!route.mayWipe || dataGone || wipeStarted) return []
+  if (!route.mayWipe || dataGone || wipeStarted || handedBack) return []
   const steps: BeforeTheWipe[] = []
   if (route.choices[0]?.action === 'reset-from-settings' && facts.accountOnDevice !== 'no')
     steps.push('take-the-account-off')

@@ -169,11 +169,11 @@ export const LAWS_OF_DEEDS = [
     },
   }),
   law({
-    says: 'what the agreement in force says of memory card and eSIM is told before a reset, and nothing is told after it',
+    says: 'what the agreement in force says of memory card and eSIM is told before a reset, and nothing is told after it or after the hand-back',
     often: { card: 1 / 50, eSIM: 1 / 50, after: 1 / 50 },
     step({ job, world, so }, seen) {
       const { before, consent, mayWipe } = routeOf(job, world)
-      if (standingOf(job).deleted !== 'no') {
+      if (standingOf(job).deleted !== 'no' || job.handBack) {
         seen('after')
         expect(before).toEqual([])
       } else if (job.agreement?.kind === 'signed' && consent.state === 'given' && customerLetsUsDelete(so)) {
