@@ -1,13 +1,7 @@
 import { USUAL_PRICES } from '@benevox/core/price'
-import {
-  answersTo,
-  foresee,
-  NOTHING_DONE,
-  type DeviceOnJob,
-  type Facts,
-  type Given,
-} from '@benevox/core/route'
+import { answersTo, foresee, NOTHING_DONE, type Facts, type Given } from '@benevox/core/route'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { PHONE } from '../../../core/src/route/fixtures.ts'
 import { workedOutAhead } from './ahead.ts'
 
 const given = (facts: Facts): Given => ({
@@ -16,14 +10,6 @@ const given = (facts: Facts): Given => ({
   progress: NOTHING_DONE,
   prices: USUAL_PRICES,
 })
-const PHONE: DeviceOnJob = {
-  kind: 'phone',
-  cellular: true,
-  settingsPath: [],
-  asksForAccount: true,
-  acceptsOldScreenLock: false,
-  canReachRecovery: true,
-}
 const FORGOTTEN: Facts = { hazard: 'none', complaint: 'forgotten-lock' }
 
 describe('what is worked out while somebody reads the question', () => {
