@@ -1,5 +1,6 @@
 import { DateTime, IANAZone } from 'luxon'
 import { z } from 'zod'
+import { isWorkingDay } from './workingDays.ts'
 
 const localTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time of day, like 09:30')
 /** One day of the week; null where the shop is closed. */
@@ -131,12 +132,13 @@ export class OpenTime {
   #read(number: number): Day {
     const { hours, isPublicHoliday } = this.#shop
     const day = this.#today.plus({ days: number }).startOf('day')
-    const isHoliday = isPublicHoliday(day.toFormat('yyyy-MM-dd'))
-    const open = isHoliday ? undefined : hours.days[day.weekday - 1]
+    const date = day.toFormat('yyyy-MM-dd')
+    const open = isPublicHoliday(date) ? undefined : hours.days[day.weekday - 1]
+    const othersWork = isWorkingDay({ weekend: WEEKEND, isPublicHoliday }, date)
     return {
       begins: day.toMillis(),
       opening: open ? [at(day, open.from), at(day, open.until)] : undefined,
-      takenUpUntil: isHoliday || WEEKEND.includes(day.weekday) ? undefined : at(day, CUT_OFF),
+      takenUpUntil: othersWork ? at(day, CUT_OFF) : undefined,
     }
   }
 }

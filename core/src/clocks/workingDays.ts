@@ -23,7 +23,10 @@ export interface WorkingDayPromise {
 }
 
 /** Whether a local day, `YYYY-MM-DD`, is worked. */
-export function isWorkingDay(calendar: WorkingCalendar, day: string): boolean {
+export function isWorkingDay(
+  calendar: Pick<WorkingCalendar, 'weekend' | 'isPublicHoliday'>,
+  day: string,
+): boolean {
   return (
     !calendar.weekend.includes(DateTime.fromISO(day, { zone: 'utc' }).weekday) &&
     !calendar.isPublicHoliday(day)
