@@ -39,8 +39,7 @@ const taken: Facts = {
   knowsAccountPassword: 'yes',
   secondStep: 'mail',
   carrierLocked: 'no',
-  ownership: 'shown',
-  ownershipNote: 'Receipt with the same IMEI',
+  ownership: 'receipt',
   registryAnswer: 'clean',
   battery: 'at-least-20',
   whose: 'own',
@@ -180,6 +179,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       secondStep: undefined,
       registryAnswer: 'no-answer',
       registryReason: 'No cellular radio: no IMEI to ask the registry with',
+      ownership: 'shown',
       ownershipNote: 'Bought here, on our own list',
     },
     bench: (at) => ({

@@ -30,7 +30,10 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   await page.getByRole('button', { name: 'Take in a device' }).click()
   await expect(page.getByTestId('route-main')).toHaveText('Ask first')
   await takeIn(page, 'vane 5')
-  await answer(page, ORDINARY)
+  await answer(page, {
+    ...ORDINARY,
+    'What shows their right to the device?': 'Box with the same number',
+  })
   await expect(page.getByTestId('route-main')).toHaveText('Reset from recovery')
   await answer(page, {
     'Account on the device': 'Yes',
@@ -44,7 +47,6 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   await expect(page.getByText('Misread')).toBeVisible()
   await page.getByRole('button', { name: groupImei(IMEI) }).click()
   await expect(page.getByText(`Valid: ${groupImei(IMEI)}`)).toBeVisible()
-  await tell(page, { 'What was shown': 'Receipt' })
   await page.getByLabel('Customer’s short name').fill('Q. Test')
   await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
   await expect(knownLine(page, 'Registry says')).toContainText('Clean')
@@ -153,8 +155,10 @@ test('the watch of family 13, wiped without an IMEI to ask the registry with, th
   await answer(page, ORDINARY)
   await expect(page.getByRole('region', { name: 'Still open' })).not.toContainText('IMEI')
   await answer(page, { 'Account on the device': 'No' })
-  await tell(page, { 'What was shown': 'Box with the serial number' })
-  await answer(page, { 'Registry says': 'No answer, or no IMEI' })
+  await answer(page, {
+    'What shows their right to the device?': 'Box with the same number',
+    'Registry says': 'No answer, or no IMEI',
+  })
   await sign(page)
   await expect(page.getByText('Registry does not say reported.')).toBeVisible()
   await expect(page.getByRole('button', { name: 'To the bench' })).toBeDisabled()

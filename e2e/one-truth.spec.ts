@@ -11,7 +11,6 @@ import {
   signIn,
   takeIn,
   takenIn,
-  tell,
 } from './shop.ts'
 
 const read = async (page: Page, id: number): Promise<Job> =>
@@ -96,7 +95,6 @@ test('a loop whose agreement keeps the data is not wiped through the interface b
     'Carrier lock': 'No',
     'Registry says': 'Clean',
   })
-  await tell(page, { 'What was shown': 'Receipt' })
   await expect(page.getByTestId('route-main')).toHaveText('Clear the cache from recovery')
   expect(await sign(page)).toContain('Nothing on the device will be deleted by us.')
   const id = idOf(page)

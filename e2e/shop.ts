@@ -1,6 +1,6 @@
 import type { Answer, Job } from '@benevox/contract'
 import { consentText, plainConsent } from '@benevox/core/consent'
-import { deviceOnJob, NOTHING_DONE, planRoute, type Facts } from '@benevox/core/route'
+import { deviceOnJob, NOTHING_DONE, planRoute, saidWith, type Facts } from '@benevox/core/route'
 import { expect, type Browser, type Locator, type Page } from '@playwright/test'
 import { pdfText } from './pdfText.ts'
 import type { TechnicianAtDevice } from './technician.ts'
@@ -101,7 +101,7 @@ export async function tell(page: Page, texts: Readonly<Record<string, string>>):
 export function knownLine(page: Page, question: string): Locator {
   return page
     .getByRole('region', { name: 'Known' })
-    .getByRole('button', { name: new RegExp(`^${question} \\S`) })
+    .getByRole('button', { name: new RegExp(`^${question.replaceAll('?', '\\?')} \\S`) })
 }
 
 /**
@@ -137,7 +137,7 @@ export async function agreedTo(page: Page, letters: string, more: Facts = {}): P
     facts,
     customer: { name: 'Z. Testwell' },
   })
-  const { terms } = planRoute(facts, deviceOnJob(pack, facts), NOTHING_DONE).consent
+  const { terms } = planRoute({ ...saidWith(facts), ...facts }, deviceOnJob(pack, facts), NOTHING_DONE).consent
   const text = plainConsent(consentText(terms, { ticket, device: `${model.maker} ${model.name}` }, 'en'))
   const said = { kind: 'signed', language: 'en', text, how: 'paper' }
   await send('POST', `/api/jobs/${id}/consent`, { version: asked.version, said })
@@ -155,8 +155,7 @@ const READY_FACTS: Facts = {
   remoteUnlockSetUp: 'no',
   accountOnDevice: 'no',
   carrierLocked: 'no',
-  ownership: 'shown',
-  ownershipNote: 'Receipt',
+  ownership: 'receipt',
   registryAnswer: 'clean',
   battery: 'at-least-20',
 }
@@ -193,7 +192,7 @@ export const ORDINARY = {
   'Owner knows the lock': 'No',
   'Remote unlock set up': 'No',
   'Wrong tries so far': '10 to 29',
-  'Right to the device': 'Shown',
+  'What shows their right to the device?': 'Receipt or bill of sale',
   Battery: '20 % or more',
 } as const
 

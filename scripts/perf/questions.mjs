@@ -23,7 +23,7 @@ export function measureQuestions(core, customers = 300) {
     core
   const { solve, solveBeginningWith, USUAL_PRICES } = core
   /** Every gate of the intake, as it is with nearly everybody. */
-  const { modelId: _, carrierLocked: __, ...gates } = core.SEEN
+  const { modelId: _, carrierLocked: __, ownership: ___, ownershipNote: ____, ...gates } = core.SEEN
   const random = seeded(2000)
   const drawn = (name, facts) => {
     let left = random()
@@ -33,12 +33,16 @@ export function measureQuestions(core, customers = 300) {
   /** Somebody with everything that may change a route, drawn as often as it is met. */
   const customer = () => {
     const facts = { ...gates, modelId: 'any', complaint: drawn('complaint', {}) }
+    do facts.ownership = drawn('ownership', {})
+    while (facts.ownership === 'not-shown')
+    if (facts.ownership === 'shown') facts.ownershipNote = 'known here for years'
     Object.assign(facts, saidWith(facts))
     for (const name of MAY_CHANGE) facts[name] ??= drawn(name, facts)
     return facts
   }
-  const given = (facts) => ({
+  const given = (facts, customerNamed) => ({
     facts,
+    customerNamed,
     device: facts.modelId === undefined ? undefined : PHONE,
     progress: NOTHING_DONE,
     prices: USUAL_PRICES,
@@ -63,18 +67,20 @@ export function measureQuestions(core, customers = 300) {
     let [asked, seconds] = [0, 0]
     let when = { asked: 0, seconds: 0 }
     let toSign
+    let named
     for (let isGoodNow = false; asked < MOST_QUESTIONS;) {
-      const [question] = askNext(given(facts))
+      const [question] = askNext(given(facts, named))
       if (!question) break
       asked++
       seconds += secondsToAsk(question.name)
+      if (question.name === 'customer') named = true
       // What nobody was drawn to know is told in a word, and changes nothing.
-      facts = { ...facts, [question.name]: all[question.name] ?? 'unknown' }
+      else facts = { ...facts, [question.name]: all[question.name] ?? 'unknown' }
       facts = { ...saidWith(facts), ...facts }
       const now = isGood(facts)
       if (now && !isGoodNow) when = { asked, seconds }
       isGoodNow = now
-      if (isOpen(facts)) toSign ??= asked
+      if (named && isOpen(facts)) toSign ??= asked
     }
     counts.questions.push(when.asked)
     counts.seconds.push(when.seconds)

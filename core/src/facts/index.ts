@@ -47,7 +47,26 @@ export type FactSheet<Name extends FactName = FactName> = Sheet<FactAnswers, Kno
 /** All there is to each fact. */
 export const FACT_SHEETS: { readonly [Name in FactName]: FactSheet<Name> } = SHEETS
 export const FACT_NAMES = Object.keys(SHEETS) as readonly FactName[]
+/** What a counter asks: a fact, or the customer's name, which stands with the job and decides nothing. */
+export type Asked = FactName | 'customer'
 export const sheetOf = (name: FactName): FactSheet => FACT_SHEETS[name]
+
+/** Answered at all: an empty field is none. */
+export const isSaid = (said: Facts[FactName]): boolean => said !== undefined && said !== ''
+const isAmong =
+  (facts: Facts) =>
+  ([name, among]: [string, readonly unknown[] | 'any']): boolean => {
+    const said = facts[name as FactName]
+    return isSaid(said) && (among === 'any' || among.includes(said))
+  }
+/** Each of these facts has one of these answers. */
+export const areSaid = (is: FactAnswers, facts: Facts): boolean => Object.entries(is).every(isAmong(facts))
+/** One of these facts has one of these answers. */
+export const isAnySaid = (not: FactAnswers, facts: Facts): boolean => Object.entries(not).some(isAmong(facts))
+
+/** The person's right to the device is shown; written down, where it is nothing that has a name. */
+export const isRightShown = ({ ownership, ownershipNote }: Facts): boolean =>
+  ownership === 'shown' ? isSaid(ownershipNote) : ownership !== undefined && ownership !== 'not-shown'
 
 /** The field that takes its answer. */
 export const fieldOf = (name: FactName) => sheetOf(name).field ?? 'choices'
@@ -57,7 +76,8 @@ export const answerWords = (name: FactName, answer: unknown): string | undefined
 
 /** What asking takes, in seconds. Common practice, no source. */
 const SECONDS = { device: 2, customer: 8, fetched: 60 } as const
-export const secondsToAsk = (name: FactName): number => SECONDS[sheetOf(name).who]
+export const secondsToAsk = (name: Asked): number =>
+  SECONDS[name === 'customer' ? 'customer' : sheetOf(name).who]
 
 /** Points to a person: it stays on the job, to go when it must forget; no list that stays repeats it. */
 export const isPersonal = (name: string): boolean =>

@@ -43,18 +43,30 @@ export const RIGHTS_SHEETS = {
   },
 } as const satisfies Readonly<Record<string, Sheet>>
 
+/** How many have a proof of purchase, and how many of all have it along and show it. Common practice, no source. */
+const HAS_PROOF = 0.5
+const SHOWS_RECEIPT = 0.4
+
 export const PAPERS_SHEETS = {
   ownership: {
-    schema: z.enum(['shown', 'not-shown']),
+    schema: z.enum(['receipt', 'box', 'account', 'id', 'shown', 'not-shown']),
     name: 'right to the device',
-    ask: 'Right to the device',
+    ask: 'What shows their right to the device?',
     choices: [
-      ['shown', 'Shown'],
-      ['not-shown', 'Not shown'],
+      ['receipt', 'Receipt or bill of sale'],
+      ['box', 'Box with the same number'],
+      ['account', 'The account, shown as theirs'],
+      ['id', 'ID'],
+      ['shown', 'Other, as noted'],
+      ['not-shown', 'Nothing'],
     ],
     who: 'fetched',
     prior: [
-      ['shown', 0.95],
+      ['receipt', SHOWS_RECEIPT],
+      ['box', 0.2],
+      ['account', 0.15],
+      ['id', 0.15],
+      ['shown', 0.05],
       ['not-shown', 0.05],
     ],
     gate: { closes: 'not-shown' },
@@ -63,7 +75,6 @@ export const PAPERS_SHEETS = {
     schema: note,
     name: 'what was shown',
     ask: 'What was shown',
-    hint: 'receipt, box with the same IMEI, ID',
     field: 'text',
     who: 'fetched',
     isPersonal: true,
@@ -76,7 +87,12 @@ export const PAPERS_SHEETS = {
     ask: 'Proof of purchase',
     choices: YES_NO,
     who: 'fetched',
-    prior: 0.5,
+    prior: HAS_PROOF,
+    // Whoever had it along showed it.
+    priorWhere: {
+      is: { ownership: ['box', 'account', 'id', 'shown', 'not-shown'] },
+      prior: (HAS_PROOF - SHOWS_RECEIPT) / (1 - SHOWS_RECEIPT),
+    },
     mayChange: true,
   },
   sellerReachable: {

@@ -42,6 +42,8 @@ export interface Sheet<Named = Answers, Value = string | number, Name = string> 
    * the answers cannot be listed. Common practice, no source; a shop's own record will replace it.
    */
   readonly prior?: number | Readonly<Record<Complaint, number>> | Prior<Value>
+  /** The chance of *yes* where other answers make it another. */
+  readonly priorWhere?: { readonly is: Named; readonly prior: number }
   /** Its answer may change the route, and it is asked by what that is worth. */
   readonly mayChange?: true
   /** Somebody would ask it only then. */

@@ -7,8 +7,9 @@ import { USUAL_PRICES } from '../price/index.ts'
 import { askNext, foresee, NOTHING_DONE, planRoute, priorOf, problemOf, saidWith } from './index.ts'
 import { MAY_CHANGE, Valuer } from './ask.ts'
 import { decide } from './decide.ts'
+import { chanceOf } from './priors.ts'
 import type { World } from './worlds.ts'
-import type { DeviceOnJob, FactName, Facts, Given } from './index.ts'
+import type { Asked, DeviceOnJob, FactName, Facts, Given } from './index.ts'
 
 const given = (facts: Facts, device: DeviceOnJob | undefined = PHONE): Given => ({
   facts,
@@ -26,7 +27,7 @@ const forgotten: Facts = {
 }
 
 /** Asked of the customer 8 s; what is otherwise. Common practice, no source. */
-const SECONDS: Partial<Record<FactName, number>> = {
+const SECONDS: Partial<Record<Asked, number>> = {
   modelId: 2,
   keysWork: 2,
   powersOn: 2,
@@ -67,6 +68,32 @@ describe('what to ask next', () => {
     expect(names({ ...forgotten, ownership: 'shown' })[0]).toBe('ownershipNote')
     expect(names({ ...forgotten, imei: '001001012345672' })[0]).toBe('registryAnswer')
     expect(names({ ...forgotten, registryAnswer: 'no-answer' })[0]).toBe('registryReason')
+  })
+  it('a receipt shown is a proof of purchase: no word more is asked of either', () => {
+    const receipt: Facts = { ...forgotten, ownership: 'receipt', ...saidWith({ ownership: 'receipt' }) }
+    expect(receipt.proofOfPurchase).toBe('yes')
+    for (const name of ['ownershipNote', 'proofOfPurchase'] as const)
+      expect(names(receipt)).not.toContain(name)
+    expect(saidWith({ ownership: 'box' })).toEqual({})
+  })
+  it('how likely a proof of purchase is stays the same on the mean, whatever shows the right', () => {
+    const after = (priorOf('ownership', {}) ?? []).map(([ownership, share]) => {
+      const facts = { ownership, ...saidWith({ ownership } as Facts) } as Facts
+      return share * chanceOf('proofOfPurchase', facts)
+    })
+    expect(after.reduce((all, one) => all + one, 0)).toBeCloseTo(chanceOf('proofOfPurchase', {}), 9)
+  })
+  it('the customer’s name comes when every check is answered, before what decides little, once', () => {
+    const asked = askNext(given(forgotten))
+    const at = asked.findIndex(({ name }) => name === 'customer')
+    expect(asked[at]).toEqual({ name: 'customer', why: 'to-sign', worthMinor: 0 })
+    const after = asked.slice(at + 1).map(({ why }) => why)
+    expect(new Set(after)).toEqual(new Set(['may-change-the-route', 'too-late-after']))
+    expect(askNext({ ...given(forgotten), customerNamed: true })).toEqual(
+      asked.filter(({ name }) => name !== 'customer'),
+    )
+    // Nothing is agreed on, and nobody has to say who they are.
+    expect(askNext(given({ ...forgotten, whose: 'somebody-elses' }))).toEqual([])
   })
   it('asks only what the device makes sensible', () => {
     for (const name of ['imei', 'carrierLocked', 'esimProfile', 'memoryCard'] as const)
@@ -173,7 +200,8 @@ describe('what to ask next', () => {
       registryAnswer: 'clean',
       battery: 'at-least-20',
     }
-    expect(names(all)).toEqual([])
+    expect(names(all)).toEqual(['customer'])
+    expect(askNext({ ...given(all), customerNamed: true })).toEqual([])
   })
   it('asks nothing more where a gate has closed for good', () => {
     expect(names({ ...forgotten, workManaged: 'yes' })).toEqual([])

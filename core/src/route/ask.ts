@@ -1,9 +1,13 @@
 import { solve } from '../decision/index.ts'
 import { asItIs, decide, problemOf, type Decision, type Given } from './decide.ts'
 import {
+  areSaid,
   FACT_NAMES,
+  isAnySaid,
+  isSaid,
   secondsToAsk,
   sheetOf,
+  type Asked,
   type FactAnswers,
   type FactName,
   type Facts,
@@ -14,8 +18,9 @@ import type { DeviceOnJob } from './facts.ts'
 import { priorOf } from './priors.ts'
 
 /** A question still open, and why it is asked. */
-export interface Question {
-  readonly name: FactName
+export type Question = QuestionOf<Asked>
+interface QuestionOf<Name extends Asked> {
+  readonly name: Name
   readonly why: WhyAsked
   /** The expected value of knowing the answer, in minor units of the shop's currency; 0 where only a gate asks. */
   readonly worthMinor: number
@@ -25,11 +30,17 @@ export interface Question {
 
 /**
  * For safety before anything is touched; because nothing can be decided before; because the answer may change the
- * route; because a gate stays closed without it; because an order cannot be placed without it; because after the wipe it
- * is too late to ask.
+ * route; because a gate stays closed without it; because nobody can sign without it; because an order cannot be placed
+ * without it; because after the wipe it is too late to ask.
  */
 export type WhyAsked =
-  'safety' | 'first' | 'may-change-the-route' | 'opens-a-gate' | 'for-the-order' | 'too-late-after'
+  | 'safety'
+  | 'first'
+  | 'may-change-the-route'
+  | 'opens-a-gate'
+  | 'to-sign'
+  | 'for-the-order'
+  | 'too-late-after'
 
 /** What may change a route, by its worth alone. */
 export const MAY_CHANGE = FACT_NAMES.filter((name) => sheetOf(name).mayChange)
@@ -37,16 +48,17 @@ export const MAY_CHANGE = FACT_NAMES.filter((name) => sheetOf(name).mayChange)
 /**
  * The questions in the order of their worth, less what asking takes: the expected value of knowing each, in one unit with
  * the weights. One that is worth less than that is not asked, and one that tells little only after what must be asked.
- * First what may be dangerous, then what nothing can be decided without; last what changes no route but cannot be
- * asked any more after the wipe. Empty when nothing unknown would change anything.
+ * First what may be dangerous, then what nothing can be decided without; the customer's name where everything else that
+ * an agreement needs is known; last what changes no route but cannot be asked any more after the wipe. Empty when nothing
+ * unknown would change anything.
  */
 export function askNext(asked: Given, { choices, policy }: Decision = decide(asked)): readonly Question[] {
   const given = asItIs(asked)
   const { facts } = given
-  const isOpen = (name: FactName) => !isSaid(facts[name])
+  const isOpen = (name: Asked) => (name === 'customer' ? !given.customerNamed : !isSaid(facts[name]))
   if (choices[0]?.reason.code === 'gate-closed-for-good') return []
   const questions: Question[] = []
-  const ask = (name: FactName, why: WhyAsked, worthMinor = 0, more: Pick<Question, 'with'> = {}) => {
+  const ask = (name: Asked, why: WhyAsked, worthMinor = 0, more: Pick<Question, 'with'> = {}) => {
     if (isOpen(name) && !questions.some((one) => one.name === name))
       questions.push({ name, why, worthMinor, ...more })
   }
@@ -57,7 +69,7 @@ export function askNext(asked: Given, { choices, policy }: Decision = decide(ask
   ask('complaint', 'first', now.worthOf('complaint'))
   if (!given.device && facts.complaint !== 'carrier-lock-only') ask('modelId', 'first')
   for (const name of broughtUp(given)) ask(name, 'opens-a-gate', now.worthOfGate(name))
-  const byWorth: Question[] = []
+  const byWorth: QuestionOf<FactName>[] = []
   const mayAsk = unanswered(given)
   for (const name of mayAsk) {
     // Asked where the answer, or that it was asked at all, changes what is done; weighed by the answer alone.
@@ -74,7 +86,7 @@ export function askNext(asked: Given, { choices, policy }: Decision = decide(ask
     if (!isOpen(name) || worthMinor <= costOf(name)) continue
     byWorth.push({ name: firstOf(name, given), why: 'opens-a-gate', worthMinor })
   }
-  const netOf = ({ name, worthMinor }: Question) => worthMinor - costOf(name)
+  const netOf = ({ name, worthMinor }: QuestionOf<FactName>) => worthMinor - costOf(name)
   byWorth.sort((a, b) => netOf(b) - netOf(a))
   const tell = ({ name, why, worthMinor, with: second }: Question) =>
     ask(name, why, worthMinor, second ? { with: second } : {})
@@ -83,6 +95,7 @@ export function askNext(asked: Given, { choices, policy }: Decision = decide(ask
   byWorth.filter((one) => one.why === 'opens-a-gate' || netOf(one) >= much).forEach(tell)
   if (asksForSystem(given)) ask('systemVersion', 'may-change-the-route')
   for (const name of gateFacts(given)) ask(name, 'opens-a-gate')
+  ask('customer', 'to-sign')
   byWorth.forEach(tell)
   for (const name of forTheOrder(given)) ask(name, 'for-the-order')
   for (const name of tooLateAfter(given, choices[0]?.action)) ask(name, 'too-late-after')
@@ -98,7 +111,7 @@ function twoAhead(
   given: Given,
   now: Valuer,
   costOf: (name: FactName) => number,
-): readonly Question[] {
+): readonly QuestionOf<FactName>[] {
   const waitsFor = (name: FactName) => firstOf(name, given)
   const pairs = names
     .filter((name) => waitsFor(name) === name)
@@ -115,8 +128,6 @@ function twoAhead(
 /** From this part of the job's worth on an answer tells much. Common practice, no source. */
 const TELLS_MUCH = 0.08
 
-const isSaid = (said: Facts[FactName]) => said !== undefined && said !== ''
-
 /** Whether what a sheet says of the other facts and of the device is so on this job. */
 function holds(
   when: When<FactAnswers> | undefined,
@@ -124,15 +135,11 @@ function holds(
   first?: RouteAction,
 ): boolean {
   if (!when) return true
-  const hasSaid = ([name, among]: [string, readonly unknown[] | 'any']) => {
-    const said = facts[name as FactName]
-    return isSaid(said) && (among === 'any' || among.includes(said))
-  }
   if (when.someoneSignsIn && (facts.accountOnDevice !== 'yes' || first === 'reset-from-settings'))
     return false
   if (when.device === 'cellular' && device?.cellular === false) return false
   if (when.device === 'no-watch' && device?.kind === 'watch') return false
-  return Object.entries(when.is ?? {}).every(hasSaid) && !Object.entries(when.not ?? {}).some(hasSaid)
+  return areSaid(when.is ?? {}, facts) && !isAnySaid(when.not ?? {}, facts)
 }
 
 /** The question, or the one that must be asked before it, where that is one of this job. */
@@ -244,7 +251,8 @@ export const withFact = (given: Given, name: FactName, value: string | number): 
 })
 
 /** With each answer to a question, the likeliest first; none where its answers cannot be listed. */
-export function answersTo(given: Given, name: FactName): readonly Given[] {
+export function answersTo(given: Given, name: Asked): readonly Given[] {
+  if (name === 'customer') return [{ ...given, customerNamed: true }]
   const likely = [...(priorOf(name, given.facts) ?? [])]
     .sort(([, one], [, other]) => other - one)
     .map(([value]) => value)

@@ -1,5 +1,5 @@
 import type { BeforeSignIn } from '../account/index.ts'
-import type { DeviceOnJob, Facts, Progress } from './facts.ts'
+import { isRightShown, type DeviceOnJob, type Facts, type Progress } from './facts.ts'
 import type { Route } from './route.ts'
 
 /** What is done or asked before the wipe, since after it is too late. */
@@ -70,7 +70,7 @@ export function bringList(
   else items.push('device')
   if (!isOrderOnly && device?.kind === 'watch') items.push('charger-cable')
   items.push(facts.whose === 'childs-no-guardian' ? 'guardian' : 'person-themselves')
-  if (facts.ownership !== 'shown') items.push('receipt-or-box')
+  if (!isRightShown(facts)) items.push('receipt-or-box')
   if (actions.includes('reset-from-settings')) items.push('screen-lock-known')
   const { foresight } = route
   const signsIn = foresight.asks !== 'no' && foresight.who !== 'previous-owner'

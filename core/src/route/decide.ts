@@ -75,6 +75,8 @@ export interface Given {
   readonly device: DeviceOnJob | undefined
   readonly progress: Progress
   readonly prices: PriceList
+  /** The customer’s name is known: nothing is decided by it, and nobody signs without it. */
+  readonly customerNamed?: true | undefined
 }
 
 /** Acts that only a person with a right to the device may ask for. */

@@ -5,17 +5,15 @@ import type { Facts, RouteAction } from '../facts/index.ts'
 
 export * from '../facts/index.ts'
 
-/** What a complaint itself says, where nobody has answered otherwise: who wants it clean for sale knows the PIN. */
-export function saidWith({
-  complaint,
-}: Pick<Facts, 'complaint'>): Pick<Facts, 'knowsScreenLock' | 'carrierLocked'> {
-  switch (complaint) {
-    case 'for-sale':
-      return { knowsScreenLock: 'yes' }
-    case 'carrier-lock-only':
-      return { carrierLocked: 'yes' }
-    default:
-      return {}
+/**
+ * What an answer itself says of other facts, where nobody has answered otherwise: who wants it clean for sale knows the
+ * PIN, who showed the receipt has a proof of purchase.
+ */
+export function saidWith({ complaint, ownership }: Pick<Facts, 'complaint' | 'ownership'>): Facts {
+  return {
+    ...(complaint === 'for-sale' ? { knowsScreenLock: 'yes' as const } : {}),
+    ...(complaint === 'carrier-lock-only' ? { carrierLocked: 'yes' as const } : {}),
+    ...(ownership === 'receipt' ? { proofOfPurchase: 'yes' as const } : {}),
   }
 }
 

@@ -1,4 +1,4 @@
-import type { DeviceOnJob, FactName, Facts, Progress } from './facts.ts'
+import { isRightShown, type DeviceOnJob, type FactName, type Facts, type Progress } from './facts.ts'
 import type { ConsentState, DeletionCovered } from './terms.ts'
 
 /** What must hold before something irreversible, and before orders that answer for a device. */
@@ -148,9 +148,8 @@ function theirs(whose: Facts['whose']): Gate['state'] {
 
 /** The person's right to the device, shown and written down, or answered for by a lead. */
 export function ownershipGate(facts: Facts, progress: Pick<Progress, 'openedGates'>): Gate {
-  const isShown = facts.ownership === 'shown' && Boolean(facts.ownershipNote)
   const [one] = opened(progress, [
-    gate('ownership', isShown ? 'open' : 'closed', ['ownership', 'ownershipNote']),
+    gate('ownership', isRightShown(facts) ? 'open' : 'closed', ['ownership', 'ownershipNote']),
   ])
   return one as Gate
 }

@@ -1,8 +1,10 @@
-import { sheetOf, type FactName, type Facts, type Prior } from '../facts/index.ts'
+import { areSaid, sheetOf, type FactName, type Facts, type Prior } from '../facts/index.ts'
 
 /** What a counter expects of a question before it has asked; undefined where the answers cannot be listed. */
-export function priorOf(name: FactName, { complaint = 'forgotten-lock' }: Facts): Prior | undefined {
-  const { prior } = sheetOf(name)
+export function priorOf(name: FactName, facts: Facts): Prior | undefined {
+  const { complaint = 'forgotten-lock' } = facts
+  const { prior, priorWhere } = sheetOf(name)
+  if (priorWhere && areSaid(priorWhere.is, facts)) return yes(priorWhere.prior)
   if (prior === undefined) return undefined
   if (typeof prior === 'number') return yes(prior)
   return isByComplaint(prior) ? yes(prior[complaint]) : prior

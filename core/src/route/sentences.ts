@@ -134,7 +134,7 @@ const GATE_WORDS: Readonly<Record<GateId, { readonly name: string; readonly open
   },
   ownership: {
     name: 'Right to the device shown',
-    opens: 'See a receipt, box or ID, and write down what was shown.',
+    opens: 'See a receipt, the box, their account on it or an ID, and record which.',
   },
   'account-question': {
     name: 'Account question asked',

@@ -12,6 +12,7 @@ import {
   saidWith,
   secondsToAsk,
   sheetOf,
+  type Asked,
   type FactName,
   type Facts,
 } from './index.ts'
@@ -28,7 +29,7 @@ function oracle() {
     return worthMinor
   }
 }
-const cost = (name: FactName) => (secondsToAsk(name) / 3600) * USUAL_PRICES.weights.benchHourMinor
+const cost = (name: Asked) => (secondsToAsk(name) / 3600) * USUAL_PRICES.weights.benchHourMinor
 const mean = (facts: Facts, name: FactName, of: (facts: Facts) => number) =>
   (priorOf(name, facts) ?? []).reduce(
     (all, [value, share]) => all + share * of({ ...facts, [name]: value } as Facts),

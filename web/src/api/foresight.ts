@@ -1,4 +1,5 @@
-import type { Basis, FactName, Foresight, Given, RouteAction } from '@benevox/core/route'
+import type { Asked } from '@benevox/core/facts'
+import type { Basis, Foresight, Given, RouteAction } from '@benevox/core/route'
 import pLimit from 'p-limit'
 import { shallowRef, watch, type ComputedRef, type Ref } from 'vue'
 import { plain, useWorker } from '../parts/useWorker.ts'
@@ -33,7 +34,7 @@ export function useForesight(given: ComputedRef<Given | undefined>) {
 }
 
 /** While somebody reads a question, what each answer to it would bring is worked out. */
-export function useReading(given: Ref<Given | undefined>, question: Ref<FactName | undefined>): void {
+export function useReading(given: Ref<Given | undefined>, question: Ref<Asked | undefined>): void {
   watch([given, question], ([now, name]) => {
     // Nobody waits for it.
     if (now && name)

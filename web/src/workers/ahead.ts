@@ -1,4 +1,5 @@
-import { answersTo, type FactName, type Foresight, type Given } from '@benevox/core/route'
+import type { Asked } from '@benevox/core/facts'
+import { answersTo, type Foresight, type Given } from '@benevox/core/route'
 import { LRUCache } from 'lru-cache'
 
 const MOST_KEPT = 60
@@ -29,7 +30,7 @@ export function workedOutAhead(workOut: (given: Given) => Foresight) {
     },
 
     /** Works out what each answer would bring, the likeliest first, until something else is asked. */
-    async reads(given: Given, question: FactName): Promise<void> {
+    async reads(given: Given, question: Asked): Promise<void> {
       const name = nameOf(given)
       const mine = `${question} ${name}`
       if (mine === read) return

@@ -1,29 +1,37 @@
 <script setup lang="ts">
-import { fieldOf, sheetOf, type FactName } from '@benevox/core/facts'
+import { fieldOf, sheetOf, type Asked } from '@benevox/core/facts'
 import type { Question } from '@benevox/core/route'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import CodePhoto from '../../parts/CodePhoto.vue'
 import { useIdentifying } from '../../parts/useIdentifying.ts'
 import { wholeMoney } from '../../words/en.ts'
-import { WHY_ASKED } from '../../words/questions.ts'
+import { questionText, WHY_ASKED } from '../../words/questions.ts'
 import BoxCompare from './BoxCompare.vue'
+import CustomerFields from './CustomerFields.vue'
 import FactField from './FactField.vue'
 import HazardAdvice from './HazardAdvice.vue'
 import RegistryBlock from './RegistryBlock.vue'
 
 /** The one question asked now, with why it is worth asking. */
-const props = defineProps<{ name: FactName | undefined; question: Question | undefined; isDone: boolean }>()
+const props = defineProps<{ name: Asked | undefined; question: Question | undefined; isDone: boolean }>()
 const emit = defineEmits<{ next: []; later: [] }>()
 const job = useJob()
 const identifying = useIdentifying()
-const hasOwnField = computed(() => props.name !== undefined && fieldOf(props.name) !== 'choices')
+const hint = computed(() => (props.name && props.name !== 'customer' ? sheetOf(props.name).hint : undefined))
+const hasOwnField = computed(
+  () => props.name === 'customer' || (props.name !== undefined && fieldOf(props.name) !== 'choices'),
+)
 const worth = computed(() => {
   const minor = props.question?.worthMinor ?? 0
   return minor >= 100 && job.prices ? wholeMoney(minor, job.prices.currency) : ''
 })
 /** What is typed and not yet an answer stays in its field. */
-const isAnswered = computed(() => props.name !== undefined && Boolean(job.facts[props.name]))
+const isAnswered = computed(() =>
+  props.name === 'customer'
+    ? job.customer.name !== ''
+    : props.name !== undefined && Boolean(job.facts[props.name]),
+)
 function take(first: string, second?: string): void {
   job.setFact('imei', first)
   if (second) job.setFact('imeiSecond', second)
@@ -34,16 +42,17 @@ function take(first: string, second?: string): void {
   <section id="ask-now" aria-label="Asked now" class="border-b-2 border-ink px-4 pt-3 pb-4">
     <template v-if="name">
       <p class="flex items-baseline justify-between gap-4">
-        <b class="text-[1.7rem] leading-tight" data-testid="question">{{ sheetOf(name).ask }}</b>
+        <b class="text-[1.7rem] leading-tight" data-testid="question">{{ questionText(name) }}</b>
         <span v-if="question" class="text-right text-sm text-ink-soft"
           >{{ WHY_ASKED[question.why]
-          }}<template v-if="question.with"> together with “{{ sheetOf(question.with).ask }}”</template
+          }}<template v-if="question.with"> together with “{{ questionText(question.with) }}”</template
           ><template v-if="worth">, worth about {{ worth }}</template></span
         >
       </p>
-      <p v-if="sheetOf(name).hint" class="text-ink-soft">{{ sheetOf(name).hint }}</p>
+      <p v-if="hint" class="text-ink-soft">{{ hint }}</p>
       <div class="mt-3" @keydown.enter="hasOwnField && isAnswered && emit('next')">
-        <FactField :key="name" :name="name" />
+        <div v-if="name === 'customer'" class="flex flex-wrap gap-x-4 gap-y-2"><CustomerFields /></div>
+        <FactField v-else :key="name" :name="name" />
       </div>
       <HazardAdvice v-if="name === 'hazard'" />
       <RegistryBlock v-if="name === 'registryAnswer'" with-key />

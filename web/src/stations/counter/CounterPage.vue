@@ -11,13 +11,13 @@ import { computed, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useForesight, useReading } from '../../api/foresight.ts'
 import { useJob } from '../../job/jobs.ts'
-import FreeText from '../../parts/FreeText.vue'
 import JobFrame from '../../parts/JobFrame.vue'
 import OneOf from '../../parts/OneOf.vue'
 import { useIdentifying } from '../../parts/useIdentifying.ts'
 import { STATION_WORDS } from '../../words/en.ts'
 import AskNow from './AskNow.vue'
 import ConditionBlock from './ConditionBlock.vue'
+import CustomerFields from './CustomerFields.vue'
 import EvidenceBlock from './EvidenceBlock.vue'
 import FactLines from './FactLines.vue'
 import LeadBlock from './LeadBlock.vue'
@@ -33,9 +33,17 @@ const job = useJob()
 const router = useRouter()
 const address = useRoute()
 
+/** Whoever agrees to something has a name. */
+const lacksName = computed(() => job.customer.name === '')
 const given = computed<Given | undefined>(() =>
   job.saved?.id === props.id && job.progress && job.prices
-    ? { facts: job.facts, device: job.device, progress: job.progress, prices: job.prices }
+    ? {
+        facts: job.facts,
+        device: job.device,
+        progress: job.progress,
+        prices: job.prices,
+        customerNamed: lacksName.value ? undefined : true,
+      }
     : undefined,
 )
 const foresight = useForesight(given)
@@ -91,15 +99,16 @@ const waitsForDevice = computed(
 const needsAgreement = computed(
   () => hasRoute.value && !waitsForDevice.value && job.route?.consent.state !== 'given',
 )
-const firstGate = computed(() => open.value.find(({ why }) => why === 'opens-a-gate' || why === 'safety'))
+const firstGate = computed(() => {
+  const gate = open.value.find(({ why }) => why === 'opens-a-gate' || why === 'safety')
+  return gate && gate.name !== 'customer' ? gate.name : undefined
+})
 /** Not all keys work: until one is named, and again whenever that question is opened. */
 const asksWhichKey = computed(
   () => job.facts.keysWork === 'no' && (now.value === 'keysWork' || job.progress?.brokenKeys.length === 0),
 )
-/** Whoever agrees to something has a name. */
-const lacksName = computed(() => job.customer.name === '')
 async function toCustomer(): Promise<void> {
-  if (lacksName.value) document.querySelector<HTMLInputElement>('#customer input')?.focus()
+  if (lacksName.value) await ask('customer')
   else await router.push(`/counter/${props.id}/agreement`)
 }
 
@@ -125,22 +134,7 @@ usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
             class="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-4 py-2"
             @keydown.enter="needsAgreement && !lacksName && toCustomer()"
           >
-            <FreeText
-              label="Customer’s short name"
-              placeholder="customer’s short name"
-              :value="job.customer.name"
-              :maxlength="80"
-              @keep="(name, isNoSecret) => job.setCustomer({ name }, isNoSecret)"
-            />
-            <input
-              class="field !w-auto min-w-[min(11rem,100%)] flex-1"
-              aria-label="Telephone or mail"
-              placeholder="telephone or mail"
-              maxlength="120"
-              autocomplete="off"
-              :value="job.customer.contact"
-              @input="job.setCustomer({ contact: ($event.target as HTMLInputElement).value })"
-            />
+            <CustomerFields v-if="now !== 'customer'" />
             <OneOf
               :model-value="job.facts.deviceHere ?? 'yes'"
               label="Where the device is"
@@ -191,7 +185,7 @@ usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
     </template>
     <template #action="{ job: saved }">
       <span v-if="station === 'counter' && firstGate && !waitsForDevice" class="text-ink-soft"
-        >Still closed: {{ FACT_WORDS[firstGate.name] }}</span
+        >Still closed: {{ FACT_WORDS[firstGate] }}</span
       >
       <span v-else-if="needsAgreement && lacksName" class="text-ink-soft"
         >The customer’s name is missing</span

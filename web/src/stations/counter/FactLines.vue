@@ -1,21 +1,22 @@
 <script setup lang="ts">
 import { namesIn } from '@benevox/core/catalog'
-import { sheetOf, type FactName } from '@benevox/core/facts'
+import { sheetOf, type Asked, type FactName } from '@benevox/core/facts'
 import { phrases } from '@benevox/core/procedure'
 import type { Question } from '@benevox/core/route'
 import { computed } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../job/jobs.ts'
 import { factText } from '../../words/facts.ts'
+import { questionText } from '../../words/questions.ts'
 
 /** What is still open, in the order of its worth, and what is known, each folded into a line that opens again. */
 defineProps<{
-  now: FactName | undefined
+  now: Asked | undefined
   open: readonly Question[]
   known: readonly FactName[]
   more: readonly FactName[]
 }>()
-const emit = defineEmits<{ ask: [name: FactName] }>()
+const emit = defineEmits<{ ask: [name: Asked] }>()
 const job = useJob()
 const catalog = useCatalog()
 const keyWords = computed(() => phrases('en', job.found && namesIn(job.found.family)).key)
@@ -39,7 +40,7 @@ const text = (name: FactName) => {
             :aria-current="question.name === now"
             @click="emit('ask', question.name)"
           >
-            {{ sheetOf(question.name).ask }}
+            {{ questionText(question.name) }}
           </button>
         </li>
       </ul>

@@ -1,4 +1,12 @@
-import { FACT_NAMES, fieldOf, sheetOf, type FactName, type Facts } from '@benevox/core/facts'
+import {
+  FACT_NAMES,
+  fieldOf,
+  isSaid,
+  sheetOf,
+  type Asked,
+  type FactName,
+  type Facts,
+} from '@benevox/core/facts'
 import type { Question } from '@benevox/core/route'
 import { onKeyStroke, useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, ref, watch, type Ref } from 'vue'
@@ -13,13 +21,13 @@ const LISTED = FACT_NAMES.filter((name) => !ELSEWHERE.includes(name))
 export function useQuestions(jobId: number, asked: Ref<readonly Question[] | undefined>) {
   const job = useJob()
   /** Put off on this machine, to come last. */
-  const later = useSessionStorage<FactName[]>(`benevox.later.${jobId}`, [])
-  const now = ref<FactName>()
-  const isOpen = (name: FactName) => job.facts[name] === undefined || job.facts[name] === ''
+  const later = useSessionStorage<Asked[]>(`benevox.later.${jobId}`, [])
+  const now = ref<Asked>()
+  const isOpen = (name: Asked) => (name === 'customer' ? job.customer.name === '' : !isSaid(job.facts[name]))
 
   const open = computed<readonly Question[]>(() => {
     const all = (asked.value ?? []).filter(({ name }) => isOpen(name))
-    const put = (name: FactName) => (later.value.includes(name) ? 1 : 0)
+    const put = (name: Asked) => (later.value.includes(name) ? 1 : 0)
     return [...all].sort((a, b) => put(a.name) - put(b.name))
   })
   const question = computed(() => (asked.value ?? []).find(({ name }) => name === now.value))
@@ -29,13 +37,13 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
   )
 
   /** A field of its own takes the hands at once; choices wait for a number. */
-  async function ask(name: FactName | undefined): Promise<void> {
+  async function ask(name: Asked | undefined): Promise<void> {
     now.value = name
     if (!name) return
     await nextTick()
     // Asked from further down the page: what is asked now stands at its top.
     window.scrollTo({ top: 0 })
-    if (fieldOf(name) === 'choices') return
+    if (name !== 'customer' && fieldOf(name) === 'choices') return
     document.querySelector<HTMLElement>('#ask-now input')?.focus()
   }
   async function next(): Promise<void> {
@@ -53,8 +61,10 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
 
   // The order of the questions comes a moment after each answer; what was chosen by hand stays.
   watch(asked, () => now.value === undefined && void next())
-  watch([now, () => now.value && job.facts[now.value]], ([name, value], [nameBefore, before]) => {
-    if (name === undefined || name !== nameBefore || value === undefined || value === before) return
+  const said = () => (now.value && now.value !== 'customer' ? job.facts[now.value] : undefined)
+  watch([now, said], ([name, value], [nameBefore, before]) => {
+    if (name === undefined || name === 'customer' || name !== nameBefore) return
+    if (value === undefined || value === before) return
     // A model is chosen out of a list: that it was typed for does not matter any more.
     if (fieldOf(name) === 'model' || (fieldOf(name) === 'choices' && !isTyping())) now.value = undefined
   })
@@ -74,7 +84,8 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
     { l: () => now.value !== undefined && putOff() },
     (n) => {
       const name = now.value
-      const choice = name && sheetOf(name).choices?.[n - 1]
+      if (!name || name === 'customer') return false
+      const choice = sheetOf(name).choices?.[n - 1]
       if (!choice) return false
       job.setFact(name, (name === 'wrongTries' ? Number(choice[0]) : choice[0]) as Facts[FactName])
     },
