@@ -137,7 +137,11 @@ export async function agreedTo(page: Page, letters: string, more: Facts = {}): P
     facts,
     customer: { name: 'Z. Testwell' },
   })
-  const { terms } = planRoute({ ...saidWith(facts), ...facts }, deviceOnJob(pack, facts), NOTHING_DONE).consent
+  const { terms } = planRoute(
+    { ...saidWith(facts), ...facts },
+    deviceOnJob(pack, facts),
+    NOTHING_DONE,
+  ).consent
   const text = plainConsent(consentText(terms, { ticket, device: `${model.maker} ${model.name}` }, 'en'))
   const said = { kind: 'signed', language: 'en', text, how: 'paper' }
   await send('POST', `/api/jobs/${id}/consent`, { version: asked.version, said })
