@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { looksLikeSecret } from '@benevox/core/secret'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import LineField from './LineField.vue'
 
 /** A line of free text. What looks like a PIN, pattern or password is questioned before it is kept anywhere. */
@@ -30,19 +30,29 @@ function change(text: string): void {
   draft.value = text
   if (!suspicion.value) emit('keep', text, text === cleared.value)
 }
+const field = useTemplateRef('field')
+/** The question goes, and the button that had the focus with it: one writes on. */
+const writeOn = () => field.value?.querySelector('input')?.focus()
 function keepAnyway(): void {
   cleared.value = draft.value
   emit('keep', draft.value, true)
+  writeOn()
 }
 function takeOut(): void {
   const found = suspicion.value?.found
   change(found ? draft.value.replace(found, '').replace(/\s+/g, ' ').trim() : '')
   if (suspicion.value) change('')
+  writeOn()
 }
 </script>
 
 <template>
-  <div class="min-w-[min(11rem,100%)] flex-1">
+  <!-- What is questioned is answered before Enter leads on. -->
+  <div
+    ref="field"
+    class="min-w-[min(11rem,100%)] flex-1"
+    @keydown.enter="suspicion && $event.stopPropagation()"
+  >
     <LineField
       :aria-label="label"
       :placeholder="placeholder"
