@@ -44,6 +44,47 @@ export function customerLetsUsDelete(events: readonly JobEvent[]): boolean {
   return lets || (onlyIfGentlerFails && tried)
 }
 
+/** What was said at the counter, as it was said last, and for what a supervisor has answered since. */
+function saidAtTheCounter(events: readonly JobEvent[]) {
+  let said: Readonly<Record<string, unknown>> = {}
+  const waived = new Set<string>()
+  for (const event of events) {
+    if (event.kind === 'check-waived') waived.add(event.waived.check)
+    if (event.kind !== 'answered') continue
+    const now: typeof said = { ...said, ...event.set }
+    if (now['workManaged'] === 'yes' && said['workManaged'] !== 'yes') waived.delete('not-work-managed')
+    if (now['legalMatter'] === 'yes' && said['legalMatter'] !== 'yes') waived.delete('no-legal-matter')
+    said = now
+  }
+  return { said, waived }
+}
+
+/** Whether all of that lets anybody delete what is on it. */
+export function intakeLetsUs(events: readonly JobEvent[]): boolean {
+  const { said, waived } = saidAtTheCounter(events)
+  const { hazard, whose, workManaged, legalMatter, ownership, ownershipNote } = said
+  const shows = ['receipt', 'box', 'account', 'id', ...(ownershipNote ? ['shown'] : [])]
+  return (
+    hazard === 'none' &&
+    ['own', 'childs-guardian-here'].includes(String(whose)) &&
+    (['no', 'unknown'].includes(String(workManaged)) || waived.has('not-work-managed')) &&
+    (['no', 'unknown'].includes(String(legalMatter)) || waived.has('no-legal-matter')) &&
+    (shows.includes(String(ownership)) || waived.has('ownership'))
+  )
+}
+
+/** Whether some of that forbids it outright. */
+export function intakeForbids(events: readonly JobEvent[]): boolean {
+  const { said, waived } = saidAtTheCounter(events)
+  const { whose, workManaged, legalMatter, ownership } = said
+  return (
+    whose === 'somebody-elses' ||
+    (workManaged === 'yes' && !waived.has('not-work-managed')) ||
+    (legalMatter === 'yes' && !waived.has('no-legal-matter')) ||
+    (ownership === 'not-shown' && !waived.has('ownership'))
+  )
+}
+
 /** What was deleted by us, as the list tells it. */
 export function somethingWasDeleted(events: readonly JobEvent[]): boolean {
   return stepsIn(events).some(

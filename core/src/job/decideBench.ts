@@ -1,4 +1,4 @@
-import { gatesOfTheJob, systemOf, type Gate } from '../route/index.ts'
+import { gatesOfTheJob, ownershipGate, systemOf, type Gate } from '../route/index.ts'
 import type { Command, TakenBack } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'
 import type { BenchStepKind, JobState, NotHeld, Step } from './records.ts'
@@ -86,6 +86,8 @@ function withoutWhat(job: JobState, change: Bench['change'], world: World): NotH
   if (isReported(job)) return 'reported'
   if (barring(job).length > 0) return 'barred'
   if (!isDeleting) return undefined
+  const isDenied = factsOf(job).ownership === 'not-shown'
+  if (isDenied && ownershipGate(factsOf(job), progressOf(job)).state !== 'open') return 'right-not-shown'
   const { consent } = routeBeforeWork(job, world)
   return consent.state === 'given' && consent.covers === 'covered' ? undefined : 'agreement'
 }

@@ -203,7 +203,7 @@ export type BenchChange = z.infer<typeof benchChange>
 export type BenchStepKind = BenchChange['kind']
 
 /** What did not hold when something was done all the same. */
-export const notHeld = z.enum(['reported', 'barred', 'agreement', 'not-revealed'])
+export const notHeld = z.enum(['reported', 'barred', 'right-not-shown', 'agreement', 'not-revealed'])
 export type NotHeld = z.infer<typeof notHeld>
 
 /** A step with its name and the instant at which it happened, which may be earlier than when it was told. */

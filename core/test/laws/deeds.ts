@@ -19,11 +19,20 @@ import {
   together,
   type Command,
   type JobEvent,
+  type JobState,
   type OrderChange,
 } from '../../src/job/index.ts'
 import { ACCOUNT_SERVICE, handBack, OPENED, SERVICE, worldAt, type Lived } from '../histories.ts'
 import { law } from '../lives.ts'
-import { customerLetsUsDelete, isShownOff, isWork, reportStands, somethingWasDeleted } from '../oracle.ts'
+import {
+  customerLetsUsDelete,
+  intakeForbids,
+  intakeLetsUs,
+  isShownOff,
+  isWork,
+  reportStands,
+  somethingWasDeleted,
+} from '../oracle.ts'
 import { followed } from './followed.ts'
 
 const deletes = (event: JobEvent) =>
@@ -31,6 +40,9 @@ const deletes = (event: JobEvent) =>
   (event.step.change.kind === 'wipe-started' ||
     event.step.change.kind === 'wipe-finished' ||
     (event.step.change.kind === 'screen-lifted' && event.step.change.how === 'settings'))
+/** What is gone is gone: the first one counts. */
+const isFirstToDelete = (event: JobEvent, { steps }: JobState) =>
+  deletes(event) && steps.filter((step) => deletes({ kind: 'step-made', step })).length === 1
 const isReveal = (event: JobEvent) => event.kind === 'step-made' && event.step.change.kind === 'revealed'
 const isNoStep = ({ kind }: JobEvent) => kind !== 'step-made'
 
@@ -72,13 +84,25 @@ export const LAWS_OF_DEEDS = [
           seen('shown')
           expect(customerLetsUsDelete(so)).toBe(true)
         }
-        if (
-          deletes(event) &&
-          !customerLetsUsDelete(so) &&
-          job.steps.filter((s) => deletes({ kind: 'step-made', step: s })).length === 1
-        )
+        if (isFirstToDelete(event, job) && !customerLetsUsDelete(so))
           expect(standingOf(job).breaches.length).toBeGreaterThan(0)
       }
+    },
+  }),
+  law({
+    says: 'the wipe keys are shown only where all that was said at the counter lets it; a reset that it forbids is a breach on the record',
+    often: { shown: 1 / 20, 'with a receipt or box': 1 / 200, breach: 1 / 200 },
+    step({ events, so, job, world }, seen) {
+      if (events.some(isReveal) || mayShowWipeKeys(job, world)) {
+        seen('shown')
+        if (['receipt', 'box'].includes(String(job.answers.ownership))) seen('with a receipt or box')
+        expect(intakeLetsUs(so)).toBe(true)
+      }
+      for (const event of events)
+        if (isFirstToDelete(event, job) && intakeForbids(so)) {
+          seen('breach')
+          expect(standingOf(job).breaches.length).toBeGreaterThan(0)
+        }
     },
   }),
   law({

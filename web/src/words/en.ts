@@ -161,6 +161,7 @@ export const BREACH_WORDS: Readonly<Record<Breach['did'], string>> = {
 export const NOT_HELD_WORDS: Readonly<Record<Breach['without'], string>> = {
   reported: 'although the device is reported',
   barred: 'although no work may be done on it',
+  'right-not-shown': 'although their right to it was not shown',
   agreement: 'although the agreement did not allow deleting anything',
   'not-revealed': 'although the wipe keys had not been shown',
 }
