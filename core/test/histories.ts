@@ -197,7 +197,10 @@ export const handBack: Try = (job, world) => {
 
 const TRIES: fc.Arbitrary<Try> = fc.oneof(
   { weight: 8, arbitrary: FACTS.map(answer) },
-  { weight: 3, arbitrary: fc.constant(answer(READY)) },
+  {
+    weight: 3,
+    arbitrary: some('shown', 'receipt', 'box').map((ownership) => answer({ ...READY, ownership })),
+  },
   { weight: 4, arbitrary: some('clean', 'clean', 'reported', 'no-answer').map(registry) },
   { weight: 6, arbitrary: fc.constant(sign) },
   { weight: 1, arbitrary: fc.constant<Try>(() => ({ kind: 'refuse-agreement' })) },
