@@ -50,6 +50,14 @@ describe.each(pack.families.map((family) => [family.name, family] as const))('%s
           expect(runLine(chart, cameMs - zeroMs - 1, reported).step).toBeLessThanOrEqual(
             reportsEach ? step : chart.stepEnds.length,
           )
+          // However late it is reported: the next one is not said before any unit shows it.
+          const after = awaited[index + 1]
+          const before = awaited[index - 1]
+          if (reportsEach && after) {
+            const soonest = (before?.at.ms ?? 0) + after.at.earliestMs - (before?.at.earliestMs ?? 0)
+            const late = runLine(chart, Math.max(cameMs - zeroMs, soonest - 1), reported).next
+            expect(awaited.findIndex((cue) => cue === late)).toBe(index)
+          }
           if (!reportsEach && !isLast && random() < 0.5) continue
           const said = runLine(chart, cameMs + 1500 * random() - zeroMs, reported).next
           const saidAt = Math.max(cameMs + 2000 * random(), lastSaidAt + 80)

@@ -78,6 +78,7 @@ export const CONTENTS_SHEETS = {
     field: 'country',
     who: 'customer',
     isForTheOrder: true,
+    broughtUpBy: { carrierLocked: ['yes'], originalCarrier: 'any' },
   },
   contractRunning: {
     schema: answer,

@@ -40,14 +40,21 @@ export function awaitedCues(chart: KeyChart): readonly AwaitedCue[] {
 
 /**
  * Where a run stands. Nothing is taken as come before it was reported or its latest moment on any unit has passed: the
- * line waits at a cue that can still come, as the beat does, and what is reported never says more than came.
+ * line waits at a cue that can still come, as the beat does, and what is reported never says more than came. However
+ * late a cue is reported, it is not taken for the next one before that one can have come on any unit.
  * @param elapsedMs since the chart's zero, which is moved when a cue is reported; negative in the count-in
  * @param reported the last cue that was reported, of {@link awaitedCues}
  */
 export function runLine(chart: KeyChart, elapsedMs: number, reported?: AwaitedCue): RunLine {
   const awaited = awaitedCues(chart)
   const toCome = awaited.filter(({ step }) => step > (reported?.step ?? -1))
-  const next = toCome.find(({ at }) => elapsedMs <= at.latestMs + REPORTED_LATE_MS) ?? toCome.at(-1)
+  // One that nobody reported is passed over when its time is over and the one after it can have come.
+  const next =
+    toCome.find(({ at }, nth) => {
+      const after = toCome[nth + 1]
+      const canHaveCome = after && elapsedMs >= (reported?.at.ms ?? 0) + leastUntil(after, reported)
+      return elapsedMs <= at.latestMs + REPORTED_LATE_MS || !canHaveCome
+    }) ?? toCome.at(-1)
   // Before the next cue, and not before the one that has come, though both come at one moment.
   const heldMs = next ? Math.max(reported?.at.ms ?? -Infinity, next.at.ms - 1) : chart.length.ms
   const ms = Math.min(elapsedMs, heldMs, chart.length.ms)

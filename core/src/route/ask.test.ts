@@ -68,6 +68,9 @@ describe('what to ask next', () => {
     expect(names({ ...forgotten, ownership: 'shown' })[0]).toBe('ownershipNote')
     expect(names({ ...forgotten, imei: '001001012345672' })[0]).toBe('registryAnswer')
     expect(names({ ...forgotten, registryAnswer: 'no-answer' })[0]).toBe('registryReason')
+    const locked: Facts = { ...forgotten, carrierLocked: 'yes', originalCarrier: 'Skerry Mobile' }
+    expect(askNext(given(locked))[0]).toMatchObject({ name: 'carrierCountry', why: 'for-the-order' })
+    expect(names({ ...locked, carrierLocked: 'no' })).not.toContain('carrierCountry')
   })
   it('a receipt shown is a proof of purchase: no word more is asked of either', () => {
     const receipt: Facts = { ...forgotten, ownership: 'receipt', ...saidWith({ ownership: 'receipt' }) }

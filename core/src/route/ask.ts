@@ -68,7 +68,8 @@ export function askNext(asked: Given, { choices, policy }: Decision = decide(ask
   if (facts.deviceHere !== 'no') ask('hazard', 'safety', now.worthOfGate('hazard'))
   ask('complaint', 'first', now.worthOf('complaint'))
   if (!given.device && facts.complaint !== 'carrier-lock-only') ask('modelId', 'first')
-  for (const name of broughtUp(given)) ask(name, 'opens-a-gate', now.worthOfGate(name))
+  for (const name of broughtUp(given))
+    ask(name, sheetOf(name).isForTheOrder ? 'for-the-order' : 'opens-a-gate', now.worthOfGate(name))
   const byWorth: QuestionOf<FactName>[] = []
   const mayAsk = unanswered(given)
   for (const name of mayAsk) {
