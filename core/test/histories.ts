@@ -137,7 +137,7 @@ const FACTS: fc.Arbitrary<Record<string, unknown>> = fc.oneof(
   some('none', 'swollen-battery').map((hazard) => ({ hazard })),
   some('own', 'somebody-elses').map((whose) => ({ whose })),
   fc
-    .tuple(some('receipt', 'box', 'shown', 'not-shown', null), some('bought here', null))
+    .tuple(some('receipt', 'receipt', 'box', 'box', 'shown', 'not-shown'), some('bought here', null))
     .map(([ownership, ownershipNote]) => ({ ownership, ownershipNote })),
   some('yes', 'no').map((deviceHere) => ({ deviceHere })),
   some(0, 12).map((wrongTries) => ({ wrongTries })),
