@@ -12,7 +12,8 @@ type Answer = Extract<Command, { kind: 'answer' }>
 const STAYS_ONCE_SAID: readonly FactName[] = ['legalMatter', 'workManaged']
 
 export function decideAnswer(job: JobState, command: Answer, world: World): Decided {
-  const { set, customer } = command
+  const { set } = command
+  const customer = Object.keys(command.customer ?? {}).length > 0 ? command.customer : undefined
   const secret = secretsIn(
     {
       accountAddress: set.accountAddress,
