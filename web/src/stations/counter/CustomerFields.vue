@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
+import LineField from '../../parts/LineField.vue'
 
 /** Who the customer is, and how to reach them. */
 const job = useJob()
@@ -14,13 +15,12 @@ const job = useJob()
     :maxlength="80"
     @keep="(name, isNoSecret) => job.setCustomer({ name }, isNoSecret)"
   />
-  <input
-    class="field !w-auto min-w-[min(11rem,100%)] flex-1"
+  <LineField
+    class="!w-auto min-w-[min(11rem,100%)] flex-1"
     aria-label="Telephone or mail"
     placeholder="telephone or mail"
     maxlength="120"
-    autocomplete="off"
     :value="job.customer.contact"
-    @input="job.setCustomer({ contact: ($event.target as HTMLInputElement).value })"
+    @typed="(contact) => job.setCustomer({ contact })"
   />
 </template>
