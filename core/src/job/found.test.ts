@@ -100,6 +100,14 @@ describe('1. “They signed that nothing is deleted, and the bench showed me the
       { did: 'deleted-by-recovery', without: 'agreement', by: 'Runa' },
     ])
   })
+  it('said to be a carrier’s order on the telephone while it stands in recovery, its battery still counts', () => {
+    const story = new Story({ complaint: 'forgotten-lock' }).signs()
+    story.does(bench({ kind: 'in-recovery' }), bench({ kind: 'right-device', by: 'tag', read: 'B1001' }))
+    story.does(answers({ deviceHere: 'no' }), answers({ complaint: 'carrier-lock-only' }))
+    story.does(answers({ hazard: 'swollen-battery' }))
+    expect(story.tries(bench({ kind: 'revealed' }))).toBe('checks-missing')
+    expect(mayShowWipeKeys(story.job, story.world)).toBe(false)
+  })
   it('of random jobs whose agreement keeps the data, none passes the checks before the wipe', () => {
     let kept = 0
     fc.assert(

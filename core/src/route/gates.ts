@@ -73,6 +73,8 @@ export function gatesOfTheWipe(
   covers: DeletionCovered = 'covered',
 ): readonly Gate[] {
   return [
+    // Whoever would wipe it has it in hand, whatever was said on the telephone.
+    ...(isOrderFromAfar(facts) ? [hazardGate(facts)] : []),
     ...gatesOfTheJob(facts, progress),
     ownershipGate(facts, progress),
     gate('account-question', facts.accountOnDevice === undefined ? 'closed' : 'open', ['accountOnDevice']),
