@@ -42,6 +42,7 @@ export const ACCOUNT_SHEETS = {
       ['not-set-up', 'Not set up'],
       ['unknown', 'Not known'],
     ],
+    cellularOnly: ['sim-in-this-device'],
     who: 'customer',
     prior: [
       ['mail', 0.3],

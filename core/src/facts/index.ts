@@ -51,6 +51,16 @@ export const FACT_NAMES = Object.keys(SHEETS) as readonly FactName[]
 export type Asked = FactName | 'customer'
 export const sheetOf = (name: FactName): FactSheet => FACT_SHEETS[name]
 
+/** Whether somebody may give this answer on this device. */
+export const isAnswerOf = (
+  name: FactName,
+  answer: unknown,
+  device?: { readonly cellular: boolean },
+): boolean => device?.cellular !== false || !sheetOf(name).cellularOnly?.some((one) => one === answer)
+/** The answers that are offered on this device, in the trade's words. */
+export const offeredAnswers = (name: FactName, device?: { readonly cellular: boolean }) =>
+  (sheetOf(name).choices ?? []).filter(([value]) => isAnswerOf(name, value, device))
+
 /** Answered at all: an empty field is none. */
 export const isSaid = (said: Facts[FactName]): boolean => said !== undefined && said !== ''
 const isAmong =

@@ -34,6 +34,8 @@ export interface Sheet<Named = Answers, Value = string | number, Name = string> 
   readonly field?: 'model' | 'imei' | 'count' | 'text' | 'country'
   /** The answers that are offered, in the trade's words and in this order. */
   readonly choices?: readonly (readonly [value: string, words: string])[]
+  /** Answers of a device with a radio: where it is known to have none, nobody gives them. */
+  readonly cellularOnly?: readonly Value[]
   readonly who: WhoKnows
   /** Points to a person: it goes when the job must forget, and no list that stays repeats it. */
   readonly isPersonal?: true

@@ -7,6 +7,7 @@ import { USUAL_PRICES } from '../price/index.ts'
 import { askNext, foresee, NOTHING_DONE, planRoute, priorOf, problemOf, saidWith } from './index.ts'
 import { MAY_CHANGE, Valuer } from './ask.ts'
 import { decide } from './decide.ts'
+import { offeredAnswers } from '../facts/index.ts'
 import { chanceOf } from './priors.ts'
 import type { World } from './worlds.ts'
 import type { Asked, DeviceOnJob, FactName, Facts, Given } from './index.ts'
@@ -85,6 +86,17 @@ describe('what to ask next', () => {
       return share * chanceOf('proofOfPurchase', facts)
     })
     expect(after.reduce((all, one) => all + one, 0)).toBeCloseTo(chanceOf('proofOfPurchase', {}), 9)
+  })
+  it('a device without a radio has no SIM that a code could come to: nobody offers it or counts with it', () => {
+    const offered = (device: DeviceOnJob) => offeredAnswers('secondStep', device).map(([value]) => value)
+    expect(offered(PHONE)).toContain('sim-in-this-device')
+    expect(offered(WATCH)).toEqual(offered(PHONE).filter((value) => value !== 'sim-in-this-device'))
+    const prior = priorOf('secondStep', forgotten, WATCH) ?? []
+    expect(prior.map(([value]) => value)).not.toContain('sim-in-this-device')
+    expect(prior.reduce((all, [, share]) => all + share, 0)).toBeCloseTo(1, 9)
+    // A prompt elsewhere, mail, codes, or none: as it would be with the SIM left out by hand.
+    const [mail, unknown] = ['mail', 'unknown'].map((way) => prior.find(([value]) => value === way)?.[1])
+    expect((mail ?? 0) / (unknown ?? 1)).toBeCloseTo(2, 9)
   })
   it('the customer’s name comes when every check is answered, before what decides little, once', () => {
     const asked = askNext(given(forgotten))

@@ -5,6 +5,7 @@ import {
   FACT_NAMES,
   isAnySaid,
   isSaid,
+  offeredAnswers,
   secondsToAsk,
   sheetOf,
   type Asked,
@@ -175,9 +176,9 @@ export class Valuer {
 
   /** What asking gains where, by the answer, another question is asked after it for so much, or none. */
   gainOfBoth(first: FactName, second: FactName, costOfSecond: number): number {
-    const { facts } = this.#given
-    const both = (priorOf(first, facts) ?? []).reduce((all, [value, share]) => {
-      const knowing = (priorOf(second, facts) ?? []).reduce(
+    const { facts, device } = this.#given
+    const both = (priorOf(first, facts, device) ?? []).reduce((all, [value, share]) => {
+      const knowing = (priorOf(second, facts, device) ?? []).reduce(
         (sum, [then, chance]) => sum + chance * this.#worthWith([first, value], [second, then]),
         0,
       )
@@ -195,7 +196,7 @@ export class Valuer {
   #with(name: FactName): number {
     return name === 'modelId'
       ? this.#withModel()
-      : (priorOf(name, this.#given.facts) ?? []).reduce(
+      : (priorOf(name, this.#given.facts, this.#given.device) ?? []).reduce(
           (all, [value, share]) => all + share * this.#worthWith([name, value]),
           0,
         )
@@ -224,7 +225,9 @@ export class Valuer {
   /** That of not working on a device one must not work on. */
   worthOfGate(name: FactName): number {
     const closing = sheetOf(name).gate?.closes
-    const share = priorOf(name, this.#given.facts)?.find(([value]) => value === closing)?.[1]
+    const share = priorOf(name, this.#given.facts, this.#given.device)?.find(
+      ([value]) => value === closing,
+    )?.[1]
     if (share === undefined) return 0
     const blind = Math.max(0, this.#now - share * this.#given.prices.weights.wrongDeviceMinor)
     return Math.max(0, (1 - share) * this.#now - blind)
@@ -254,10 +257,10 @@ export const withFact = (given: Given, name: FactName, value: string | number): 
 /** With each answer to a question, the likeliest first; none where its answers cannot be listed. */
 export function answersTo(given: Given, name: Asked): readonly Given[] {
   if (name === 'customer') return [{ ...given, customerNamed: true }]
-  const likely = [...(priorOf(name, given.facts) ?? [])]
+  const likely = [...(priorOf(name, given.facts, given.device) ?? [])]
     .sort(([, one], [, other]) => other - one)
     .map(([value]) => value)
-  const others = (sheetOf(name).choices ?? [])
+  const others = offeredAnswers(name, given.device)
     .map(([value]) => value)
     .filter((value) => !likely.some((one) => String(one) === value))
   return [...likely, ...others].map((value) => withFact(given, name, value))

@@ -33,7 +33,7 @@ export function basisOf(asked: Given, action: RouteAction): readonly Basis[] {
     return policy && optionOf(policy, problem, one.prices)
   }
   return unanswered(given).flatMap((name): readonly Basis[] => {
-    const prior = priorOf(name, given.facts)
+    const prior = priorOf(name, given.facts, given.device)
     if (!prior || name === 'modelId') return []
     const answers = prior.map(([answer, chance]) => {
       return { answer, chance, option: optionWith(withFact(given, name, answer)) }

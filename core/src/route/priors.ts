@@ -1,7 +1,20 @@
-import { areSaid, sheetOf, type FactName, type Facts, type Prior } from '../facts/index.ts'
+import { areSaid, isAnswerOf, sheetOf, type FactName, type Facts, type Prior } from '../facts/index.ts'
 
 /** What a counter expects of a question before it has asked; undefined where the answers cannot be listed. */
-export function priorOf(name: FactName, facts: Facts): Prior | undefined {
+export function priorOf(
+  name: FactName,
+  facts: Facts,
+  device?: { readonly cellular: boolean },
+): Prior | undefined {
+  const prior = priorOfAny(name, facts)
+  const possible = prior?.filter(([value]) => isAnswerOf(name, value, device))
+  if (possible?.length === prior?.length) return prior
+  const all = possible?.reduce((sum, [, share]) => sum + share, 0) ?? 1
+  return possible?.map(([value, share]) => [value, share / all])
+}
+
+/** The same, of whichever device. */
+function priorOfAny(name: FactName, facts: Facts): Prior | undefined {
   const { complaint = 'forgotten-lock' } = facts
   const { prior, priorWhere } = sheetOf(name)
   if (priorWhere && areSaid(priorWhere.is, facts)) return yes(priorWhere.prior)

@@ -1,6 +1,6 @@
 import type { Weighted } from '../decision/index.ts'
 import type { KeyId } from '../catalog/index.ts'
-import type { Facts, KeysThatSuffice } from './facts.ts'
+import type { KeysThatSuffice } from './facts.ts'
 import type { Circumstances } from './place.ts'
 import { chanceOf, priorOf } from './priors.ts'
 
@@ -37,7 +37,7 @@ export function worldsOf(given: Hands): readonly Weighted<World>[] {
     all(
       has ? remote : only(false, 0),
       only(has, chanceOf('knowsAccountPassword', facts)),
-      only(has, getsSecondStep(facts)),
+      only(has, getsSecondStep(given)),
     ).map(({ world: [unlocks, password, second], probability: share }) => ({
       world: {
         knowsScreenLock: knows,
@@ -71,10 +71,10 @@ function all(...[a, b, c]: readonly (readonly Weighted<boolean>[])[]): readonly 
 }
 
 /** The chance that the second step can be received. Common practice, no source. */
-function getsSecondStep(facts: Facts): number {
+function getsSecondStep({ facts, device }: Hands): number {
   const chances: Readonly<Record<string, number>> = { unknown: 0.6, 'sim-in-this-device': 0.9 }
   const ways =
-    facts.secondStep === undefined ? priorOf('secondStep', facts) : [[facts.secondStep, 1] as const]
+    facts.secondStep === undefined ? priorOf('secondStep', facts, device) : [[facts.secondStep, 1] as const]
   return (ways ?? []).reduce((all, [way, share]) => all + share * (chances[way] ?? 1), 0)
 }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { fieldOf, sheetOf, type FactName, type Facts } from '@benevox/core/facts'
+import { fieldOf, offeredAnswers, sheetOf, type FactName, type Facts } from '@benevox/core/facts'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import CountryField from '../../parts/CountryField.vue'
@@ -53,7 +53,7 @@ function setCount(text: string, to: number): void {
   <NumberedChoices
     v-else
     :label="label"
-    :answers="sheetOf(name).choices ?? []"
+    :answers="offeredAnswers(name, job.device)"
     :chosen="value"
     @choose="(answer) => set(answer === value ? null : answer)"
   />

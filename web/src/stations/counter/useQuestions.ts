@@ -2,7 +2,7 @@ import {
   FACT_NAMES,
   fieldOf,
   isSaid,
-  sheetOf,
+  offeredAnswers,
   type Asked,
   type FactName,
   type Facts,
@@ -85,7 +85,7 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
     (n) => {
       const name = now.value
       if (!name || name === 'customer') return false
-      const choice = sheetOf(name).choices?.[n - 1]
+      const choice = offeredAnswers(name, job.device)[n - 1]
       if (!choice) return false
       job.setFact(name, (name === 'wrongTries' ? Number(choice[0]) : choice[0]) as Facts[FactName])
     },
