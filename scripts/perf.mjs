@@ -96,7 +96,7 @@ if (asked('decisions')) {
 
 if (asked('questions')) {
   console.log('\nQuestions until a job is decided as well as with everything known, simulated customers:')
-  console.table([measureQuestions(core)])
+  console.table([measureQuestions(core, Number(process.env.BENEVOX_CUSTOMERS ?? 300))])
 }
 
 if (asked('diagnosis')) {
