@@ -79,7 +79,8 @@ export const isRightShown = ({ ownership, ownershipNote }: Facts): boolean =>
   ownership === 'shown' ? isSaid(ownershipNote) : ownership !== undefined && ownership !== 'not-shown'
 
 /** The field that takes its answer. */
-export const fieldOf = (name: FactName) => sheetOf(name).field ?? 'choices'
+export const fieldOf = (name: Asked) =>
+  name === 'customer' ? 'customer' : (sheetOf(name).field ?? 'choices')
 /** An answer that is offered, in the trade's words; undefined where it is none of those. */
 export const answerWords = (name: FactName, answer: unknown): string | undefined =>
   sheetOf(name).choices?.find(([value]) => value === answer)?.[1]

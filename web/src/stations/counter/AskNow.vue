@@ -19,9 +19,7 @@ const emit = defineEmits<{ next: []; later: [] }>()
 const job = useJob()
 const identifying = useIdentifying()
 const hint = computed(() => (props.name && props.name !== 'customer' ? sheetOf(props.name).hint : undefined))
-const hasOwnField = computed(
-  () => props.name === 'customer' || (props.name !== undefined && fieldOf(props.name) !== 'choices'),
-)
+const hasOwnField = computed(() => props.name !== undefined && fieldOf(props.name) !== 'choices')
 const worth = computed(() => {
   const minor = props.question?.worthMinor ?? 0
   return minor >= 100 && job.prices ? wholeMoney(minor, job.prices.currency) : ''

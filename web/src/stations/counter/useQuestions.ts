@@ -23,7 +23,8 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
   /** Put off on this machine, to come last. */
   const later = useSessionStorage<Asked[]>(`benevox.later.${jobId}`, [])
   const now = ref<Asked>()
-  const isOpen = (name: Asked) => (name === 'customer' ? job.customer.name === '' : !isSaid(job.facts[name]))
+  const answerTo = (name: Asked) => (name === 'customer' ? job.customer.name : job.facts[name])
+  const isOpen = (name: Asked) => !isSaid(answerTo(name))
 
   const open = computed<readonly Question[]>(() => {
     const all = (asked.value ?? []).filter(({ name }) => isOpen(name))
@@ -43,7 +44,7 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
     await nextTick()
     // Asked from further down the page: what is asked now stands at its top.
     window.scrollTo({ top: 0 })
-    if (name !== 'customer' && fieldOf(name) === 'choices') return
+    if (fieldOf(name) === 'choices') return
     document.querySelector<HTMLElement>('#ask-now input')?.focus()
   }
   async function next(): Promise<void> {
@@ -61,10 +62,8 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
 
   // The order of the questions comes a moment after each answer; what was chosen by hand stays.
   watch(asked, () => now.value === undefined && void next())
-  const said = () => (now.value && now.value !== 'customer' ? job.facts[now.value] : undefined)
-  watch([now, said], ([name, value], [nameBefore, before]) => {
-    if (name === undefined || name === 'customer' || name !== nameBefore) return
-    if (value === undefined || value === before) return
+  watch([now, () => now.value && answerTo(now.value)], ([name, value], [nameBefore, before]) => {
+    if (name === undefined || name !== nameBefore || value === undefined || value === before) return
     // A model is chosen out of a list: that it was typed for does not matter any more.
     if (fieldOf(name) === 'model' || (fieldOf(name) === 'choices' && !isTyping())) now.value = undefined
   })
