@@ -13,7 +13,7 @@ const { measureDecisions } = await import('./perf/decision.mjs')
 const { measureDiagnosis } = await import('./perf/diagnosis.mjs')
 const { measureHands } = await import('./perf/hands.mjs')
 const { measureImporting } = await import('./perf/importing.mjs')
-const { measureQuestions } = await import('./perf/questions.mjs')
+const { measureQuestions, measureStories } = await import('./perf/questions.mjs')
 const { measureScreens } = await import('./perf/screens.mjs')
 const { measureSearch } = await import('./perf/search.mjs')
 const { measureWriters } = await import('./perf/writers.mjs')
@@ -95,7 +95,12 @@ if (asked('decisions')) {
 }
 
 if (asked('questions')) {
-  console.log('\nQuestions until a job is decided as well as with everything known, simulated customers:')
+  console.log(
+    '\nQuestions until a job is decided as well as with everything known, the stories and five whole jobs:',
+  )
+  const { rows, middle } = measureStories(core)
+  console.table(rows)
+  console.log(`In the median ${middle.questions} questions, ${middle.seconds} s. Simulated customers:`)
   console.table([measureQuestions(core, Number(process.env.BENEVOX_CUSTOMERS ?? 300))])
 }
 

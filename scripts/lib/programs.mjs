@@ -19,6 +19,7 @@ const SOURCES = [
   'stand-ins/src',
   'demo',
   'core/src',
+  'core/test',
   'contract/src',
   'scripts/perf/measured.ts',
   'package-lock.json',

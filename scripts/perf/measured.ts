@@ -9,6 +9,8 @@ export * from '@benevox/core/procedure'
 export * from '@benevox/core/route'
 export * from '@benevox/core/twin'
 export { SEEN } from '../../core/src/route/fixtures.ts'
+export { askEverything } from '../../core/test/counter.ts'
+export { STORIES, WHOLE_JOBS } from '../../core/test/intakes.ts'
 export { demoPack } from '../../demo/demoPack.ts'
 /** Both topics have a type of this name. */
 export type { Question } from '@benevox/core/route'

@@ -1,11 +1,9 @@
-// How many questions, and how long, until a job is decided as well as if everything were known: simulated customers.
+// How many questions, and how long, until a job is decided as well as if everything were known: the stories, five whole
+// jobs, simulated customers.
 import { PHONE as ORDINARY } from './decision.mjs'
 import { median, percentile } from './figures.mjs'
 
 const PHONE = { ...ORDINARY, acceptsOldScreenLock: false, systemFile: undefined }
-/** As good as this part of what could be had with everything known. */
-const GOOD = 0.99
-const MOST_QUESTIONS = 40
 
 /** Numbers from 0 to 1 that are the same in every run (mulberry32). */
 function seeded(seed) {
@@ -18,10 +16,21 @@ function seeded(seed) {
   }
 }
 
+/** The eleven stories and the five whole jobs, one row each. */
+export function measureStories({ askEverything, STORIES, WHOLE_JOBS }) {
+  const rows = Object.entries({ ...STORIES, ...WHOLE_JOBS }).map(([name, { facts, device }]) => {
+    const { decided, toSign, inAll, action } = askEverything(facts, device)
+    return { name, ...decided, 'to sign': toSign ?? 'never', 'in all': inAll, action }
+  })
+  const middle = {
+    questions: median(rows.map((row) => row.questions)),
+    seconds: median(rows.map((row) => row.seconds)),
+  }
+  return { rows, middle }
+}
+
 export function measureQuestions(core, customers = 300) {
-  const { askNext, decide, MAY_CHANGE, NOTHING_DONE, planRoute, priorOf, problemOf, saidWith, secondsToAsk } =
-    core
-  const { solve, solveBeginningWith, USUAL_PRICES } = core
+  const { askEverything, MAY_CHANGE, priorOf, saidWith } = core
   /** Every gate of the intake, as it is with nearly everybody. */
   const { modelId: _, carrierLocked: __, ownership: ___, ownershipNote: ____, ...gates } = core.SEEN
   const random = seeded(2000)
@@ -40,50 +49,12 @@ export function measureQuestions(core, customers = 300) {
     for (const name of MAY_CHANGE) facts[name] ??= drawn(name, facts)
     return facts
   }
-  const given = (facts, customerNamed) => ({
-    facts,
-    customerNamed,
-    device: facts.modelId === undefined ? undefined : PHONE,
-    progress: NOTHING_DONE,
-    prices: USUAL_PRICES,
-  })
-  /** Nothing is in the way of a signed agreement and of the wipe but what is done at the bench. */
-  const isOpen = (facts) => {
-    const { stages, wipeGates } = planRoute(facts, PHONE, NOTHING_DONE, USUAL_PRICES)
-    const gates = [...(stages[0]?.gates ?? []), ...wipeGates]
-    return gates.every(({ id, state }) => state === 'open' || id === 'consent' || id === 'right-device')
-  }
   const counts = { questions: [], seconds: [], toSign: [] }
   for (let n = 0; n < customers; n++) {
     const all = customer()
-    const informed = problemOf(given(all))
-    const best = solve(informed).worth
-    const isGood = (facts) => {
-      const action = decide(given(facts)).choices[0]?.action
-      const worth = action && solveBeginningWith(informed, action)?.worth
-      return worth !== undefined && worth >= best - (1 - GOOD) * Math.abs(best) - 1
-    }
-    let facts = {}
-    let [asked, seconds] = [0, 0]
-    let when = { asked: 0, seconds: 0 }
-    let toSign
-    let named
-    for (let isGoodNow = false; asked < MOST_QUESTIONS;) {
-      const [question] = askNext(given(facts, named))
-      if (!question) break
-      asked++
-      seconds += secondsToAsk(question.name)
-      if (question.name === 'customer') named = true
-      // What nobody was drawn to know is told in a word, and changes nothing.
-      else facts = { ...facts, [question.name]: all[question.name] ?? 'unknown' }
-      facts = { ...saidWith(facts), ...facts }
-      const now = isGood(facts)
-      if (now && !isGoodNow) when = { asked, seconds }
-      isGoodNow = now
-      if (named && isOpen(facts)) toSign ??= asked
-    }
-    counts.questions.push(when.asked)
-    counts.seconds.push(when.seconds)
+    const { decided, toSign } = askEverything(all, PHONE)
+    counts.questions.push(decided.questions)
+    counts.seconds.push(decided.seconds)
     if (all.complaint === 'forgotten-lock' && toSign !== undefined) counts.toSign.push(toSign)
   }
   return {

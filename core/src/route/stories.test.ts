@@ -1,201 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { decide } from './decide.ts'
-import { PHONE, SEEN } from './fixtures.ts'
+import { PHONE } from './fixtures.ts'
+import { askEverything } from '../../test/counter.ts'
+import { STORIES, WHOLE_JOBS, type Intake } from '../../test/intakes.ts'
 import { USUAL_PRICES } from '../price/index.ts'
 import { changeOfRoute, changeSentence, foresee, NOTHING_DONE, planRoute, reasonSentence } from './index.ts'
-import type { DeviceOnJob, Facts, Progress, RouteAction } from './index.ts'
-
-/**
- * Eleven intakes of the trade, each with the route a good technician would choose. Common practice, no source; the
- * order from gentlest to hardest is that of the trade.
- */
-const account: Facts = { accountOnDevice: 'yes', knowsAccountPassword: 'yes', secondStep: 'mail' }
-
-/** No method goes without any of its keys. */
-const NEEDS_ALL_KEYS: DeviceOnJob = {
-  ...PHONE,
-  keys: [{ all: ['power', 'volume-up'], suffice: [['power', 'volume-up']] }],
-}
-interface Story {
-  readonly facts: Facts
-  readonly device?: DeviceOnJob
-  /** What to do, and what next if it fails. */
-  readonly route: readonly RouteAction[]
-  readonly why: string
-  /** One fact, and the first action then; the same action where the fact must change nothing. */
-  readonly changes: readonly (readonly [change: Partial<Facts>, first: RouteAction])[]
-}
-
-const STORIES: Readonly<Record<string, Story>> = {
-  'a forgotten PIN': {
-    facts: {
-      ...SEEN,
-      ...account,
-      complaint: 'forgotten-lock',
-      knowsScreenLock: 'no',
-      wrongTries: 15,
-      remoteUnlockSetUp: 'no',
-    },
-    route: ['reset-from-recovery'],
-    why: 'screen lock is forgotten',
-    changes: [
-      [{ wrongTries: 2 }, 'remember'],
-      [{ remoteUnlockSetUp: 'yes', online: 'yes' }, 'remote-unlock'],
-      [{ knowsAccountPassword: 'no' }, 'recover-account'],
-      [{ accountOnDevice: 'no' }, 'reset-from-recovery'],
-      [{ memoryCard: 'yes' }, 'reset-from-recovery'],
-      [{ esimProfile: 'yes' }, 'reset-from-recovery'],
-    ],
-  },
-  'too many wrong tries': {
-    facts: {
-      ...SEEN,
-      ...account,
-      complaint: 'too-many-tries',
-      knowsScreenLock: 'no',
-      wrongTries: 60,
-      remoteUnlockSetUp: 'no',
-    },
-    route: ['reset-from-recovery'],
-    why: 'deletes everything',
-    changes: [
-      [{ knowsScreenLock: 'yes' }, 'remember'],
-      [{ countsDown: 'yes' }, 'reset-from-recovery'],
-      [{ remoteUnlockSetUp: 'yes', online: 'yes' }, 'remote-unlock'],
-    ],
-  },
-  'bought second-hand, a stranger’s account': {
-    facts: { ...SEEN, complaint: 'second-hand', sellerReachable: 'yes', proofOfPurchase: 'no' },
-    route: ['seller-removes-account'],
-    why: 'only that account',
-    changes: [
-      [{ sellerReachable: 'no' }, 'leave-it'],
-      [{ proofOfPurchase: 'yes' }, 'seller-removes-account'],
-      [{ ownership: 'not-shown' }, 'seller-removes-account'],
-      [{ registryAnswer: 'reported' }, 'refuse'],
-    ],
-  },
-  'a loop into recovery': {
-    facts: {
-      ...SEEN,
-      ...account,
-      complaint: 'restarts-into-recovery',
-      knowsScreenLock: 'yes',
-      dataWorth: 'precious',
-    },
-    device: { ...NEEDS_ALL_KEYS, systemFile: true },
-    route: ['clear-cache', 'install-system-again'],
-    why: 'harmless',
-    changes: [
-      [{ dataWorth: 'none' }, 'clear-cache'],
-      [{ keysWork: 'no' }, 'leave-it'],
-    ],
-  },
-  'it freezes': {
-    facts: {
-      ...SEEN,
-      ...account,
-      complaint: 'freezes',
-      knowsScreenLock: 'yes',
-      dataWorth: 'some',
-      backup: 'yes',
-    },
-    route: ['clear-cache', 'reset-from-settings', 'reset-from-recovery'],
-    why: 'harmless',
-    device: NEEDS_ALL_KEYS,
-    changes: [
-      [{ knowsScreenLock: 'no' }, 'clear-cache'],
-      [{ keysWork: 'no' }, 'reset-from-settings'],
-    ],
-  },
-  'wiped for sale': {
-    facts: { ...SEEN, ...account, complaint: 'for-sale', knowsScreenLock: 'yes' },
-    route: ['reset-from-settings', 'reset-from-recovery'],
-    why: 'the account can be taken off first',
-    changes: [
-      [{ knowsScreenLock: 'no' }, 'reset-from-recovery'],
-      [{ dataWorth: 'some' }, 'reset-from-settings'],
-    ],
-  },
-  'a child’s device, its guardian here': {
-    facts: {
-      ...SEEN,
-      ...account,
-      complaint: 'forgotten-lock',
-      whose: 'childs-guardian-here',
-      knowsScreenLock: 'no',
-      wrongTries: 15,
-      remoteUnlockSetUp: 'no',
-    },
-    route: ['reset-from-recovery'],
-    why: 'screen lock is forgotten',
-    changes: [
-      [{ whose: 'somebody-elses' }, 'refuse'],
-      [{ whose: 'own' }, 'reset-from-recovery'],
-    ],
-  },
-  'managed by an employer': {
-    facts: {
-      ...SEEN,
-      ...account,
-      complaint: 'forgotten-lock',
-      knowsScreenLock: 'no',
-      wrongTries: 15,
-      remoteUnlockSetUp: 'no',
-      workManaged: 'yes',
-    },
-    route: ['refuse'],
-    why: 'administrator decides',
-    changes: [
-      [{ workManaged: 'no' }, 'reset-from-recovery'],
-      [{ dataWorth: 'precious' }, 'refuse'],
-    ],
-  },
-  'reported lost': {
-    facts: {
-      ...SEEN,
-      ...account,
-      complaint: 'forgotten-lock',
-      knowsScreenLock: 'no',
-      wrongTries: 15,
-      remoteUnlockSetUp: 'no',
-      registryAnswer: 'reported',
-    },
-    route: ['refuse'],
-    why: 'no work at all',
-    changes: [
-      [{ registryAnswer: 'clean' }, 'reset-from-recovery'],
-      [{ ownershipNote: 'receipt and ID' }, 'refuse'],
-    ],
-  },
-  'the PIN is known, a stranger to settings': {
-    facts: { ...SEEN, complaint: 'freezes', knowsScreenLock: 'yes', accountOnDevice: 'no', keysWork: 'no' },
-    device: NEEDS_ALL_KEYS,
-    route: ['reset-from-settings'],
-    why: 'settings ask for it',
-    changes: [
-      [{ keysWork: 'yes' }, 'clear-cache'],
-      [{ hazard: 'swollen-battery' }, 'refuse'],
-    ],
-  },
-  'a carrier lock, on the telephone only': {
-    facts: {
-      ...SEEN,
-      complaint: 'carrier-lock-only',
-      carrierLocked: 'yes',
-      deviceHere: 'no',
-      hazard: undefined,
-      battery: undefined,
-    },
-    route: ['carrier-free', 'carrier-order'],
-    why: 'carrier is asked first',
-    changes: [
-      [{ contractRunning: 'yes' }, 'carrier-order'],
-      [{ registryAnswer: 'no-answer' }, 'leave-it'],
-      [{ memoryCard: 'yes' }, 'carrier-free'],
-    ],
-  },
-}
+import type { Facts, Progress } from './index.ts'
 
 describe.each(Object.entries(STORIES))('%s', (_, { facts, device = PHONE, route, why, changes }) => {
   const first = (change: Partial<Facts>, on = device) =>
@@ -243,12 +53,32 @@ describe.each(Object.entries(STORIES))('%s', (_, { facts, device = PHONE, route,
   })
 })
 
+describe('the questions of the stories and of five whole jobs', () => {
+  const asked = Object.entries({ ...STORIES, ...WHOLE_JOBS }).map(([name, { facts, device }]) => ({
+    name,
+    complaint: facts.complaint,
+    ...askEverything(facts, device),
+  }))
+  const middle = (numbers: readonly number[]) =>
+    [...numbers].sort((a, b) => a - b)[Math.floor(numbers.length / 2)]
+  it('decide as well as if everything were known after 6 of them and 60 s in the median', () => {
+    expect(middle(asked.map(({ decided }) => decided.questions))).toBeLessThanOrEqual(6)
+    expect(middle(asked.map(({ decided }) => decided.seconds))).toBeLessThanOrEqual(60)
+  })
+  it('lead a forgotten lock to the signed agreement with at most 14, a refused device to none', () => {
+    for (const { name, complaint, action, toSign, inAll } of asked) {
+      if (action === 'refuse') expect([name, toSign, inAll <= 14]).toEqual([name, undefined, true])
+      else expect(toSign, name).toBeLessThanOrEqual(complaint === 'forgotten-lock' ? 14 : 20)
+    }
+  })
+})
+
 describe('the gates decide before any worth', () => {
   const rich = {
     ...USUAL_PRICES,
     weights: { ...USUAL_PRICES.weights, workingDeviceMinor: 10_000_000 },
   }
-  const { facts } = STORIES['a forgotten PIN'] as Story
+  const { facts } = STORIES['a forgotten PIN'] as Intake
   const actions = (change: Partial<Facts>, progress: Partial<Progress> = {}) =>
     planRoute({ ...facts, ...change }, PHONE, { ...NOTHING_DONE, ...progress }, rich).choices.map(
       ({ action }) => action,
@@ -282,7 +112,7 @@ describe('the gates decide before any worth', () => {
 })
 
 describe('a broken key closes only what needs it', () => {
-  const { facts } = STORIES['a forgotten PIN'] as Story
+  const { facts } = STORIES['a forgotten PIN'] as Intake
   const all = ['power', 'volume-up', 'volume-down'] as const
   const device = { ...PHONE, keys: [{ all, suffice: [['power', 'volume-down'] as const] }] }
   const solvedBy = (brokenKeys: Progress['brokenKeys'], change: Partial<Facts> = { keysWork: 'no' }) => {
@@ -319,7 +149,7 @@ describe('a broken key closes only what needs it', () => {
 })
 
 describe('the customer’s wish, and what was tried', () => {
-  const { facts } = STORIES['a forgotten PIN'] as Story
+  const { facts } = STORIES['a forgotten PIN'] as Intake
   it('comes first, with what is best after it, and says that it is the customer’s', () => {
     const { choices } = planRoute({ ...facts, wish: 'remember' }, PHONE, NOTHING_DONE)
     expect(choices.map(({ action }) => action)).toEqual(['remember', 'reset-from-recovery'])
@@ -347,7 +177,7 @@ describe('the customer’s wish, and what was tried', () => {
 })
 
 describe('how the route moved', () => {
-  const { facts } = STORIES['a forgotten PIN'] as Story
+  const { facts } = STORIES['a forgotten PIN'] as Intake
   const moved = (before: Facts, after: Facts, ...names: (keyof Facts)[]) =>
     changeOfRoute(planRoute(before, PHONE, NOTHING_DONE), planRoute(after, PHONE, NOTHING_DONE), names)
   it('is told with the answer that moved it', () => {
