@@ -2,7 +2,7 @@ import { consentText, plainConsent } from '../consent/index.ts'
 import type { Command } from './commands.ts'
 import { refused, secretsIn, yes, type Decided } from './decided.ts'
 import { whatIsTold } from './papers.ts'
-import type { JobState } from './records.ts'
+import { hasName, type JobState } from './records.ts'
 import { isReported, routeOf, type World } from './standing.ts'
 import { standingOf } from './steps.ts'
 
@@ -16,7 +16,7 @@ export function decideAgreement(job: JobState, command: Agree, world: World): De
   if (command.kind === 'refuse-agreement')
     return yes({ kind: 'agreement-refused', record: { kind: 'refused', at, by } })
   if (isReported(job)) return refused({ code: 'reported' })
-  if (job.customer.name === '') return refused({ code: 'customer-name-missing' })
+  if (!hasName(job.customer)) return refused({ code: 'customer-name-missing' })
   const { terms } = routeOf(job, world).consent
   const { language, text, digest, how, promised } = command
   const subject = { ticket: job.ticket, device: world.model?.name ?? '' }

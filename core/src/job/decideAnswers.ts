@@ -31,10 +31,7 @@ export function decideAnswer(job: JobState, command: Answer, world: World): Deci
   )
   if (unsaid) return refused({ code: 'stays-once-said', fact: unsaid })
   const { registryAnswer, ...told } = set
-  // What was seen at the bench was seen of the model it was taken for.
-  const isOtherModel = told.modelId !== undefined && told.modelId !== job.answers.modelId
-  const forgets = isOtherModel && job.answers.behavesAsSystem !== undefined
-  const answers = forgets ? { behavesAsSystem: null, ...told } : told
+  const answers = { ...told, ...forgottenWith(told, job.answers) }
   if (registryAnswer !== undefined && registryAnswer !== 'reported' && isReported(job))
     return refused({ code: 'report-stands', imei: job.answers.imei ?? '' })
   const { newestCatalogId } = command
@@ -67,6 +64,25 @@ export function decideAnswer(job: JobState, command: Answer, world: World): Deci
     })
   }
   return yes(...events)
+}
+
+type Told = Omit<Answer['set'], 'registryAnswer'>
+
+/** What cannot be so any more once this is told: it is forgotten, and asked anew where it matters. */
+function forgottenWith(told: Told, before: Facts): Told {
+  const { modelId, behavesAsSystem, ownership, proofOfPurchase } = told
+  // What was seen at the bench was seen of the model it was taken for.
+  const isOtherModel = modelId !== undefined && modelId !== before.modelId
+  const seenOfOther = isOtherModel && behavesAsSystem === undefined && before.behavesAsSystem !== undefined
+  const has = proofOfPurchase === undefined ? before.proofOfPurchase : proofOfPurchase
+  const isProof = (has ?? 'yes') === 'yes'
+  // A receipt in hand is a proof of purchase; said to have none, they did not show one.
+  const showsReceipt = ownership === 'receipt' || (ownership === undefined && before.ownership === 'receipt')
+  const contradicts = showsReceipt && !isProof
+  return {
+    ...(seenOfOther && { behavesAsSystem: null }),
+    ...(contradicts && (ownership === 'receipt' ? { proofOfPurchase: null } : { ownership: null })),
+  }
 }
 
 /** What a person says of the registry; an answer that is taken back leaves none. */

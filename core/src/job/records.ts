@@ -16,6 +16,8 @@ export const customer = z.strictObject({
   contact: z.string().trim().max(120),
 })
 export type Customer = z.infer<typeof customer>
+/** Somebody can be called by it, in any script: blanks and dashes are no name. */
+export const hasName = ({ name }: Pick<Customer, 'name'>): boolean => /[\p{L}\p{N}]/u.test(name)
 
 /** Where a mark is, on a drawing of the device seen from one side: three columns, three rows, counted from 0. */
 export const conditionMark = z.strictObject({

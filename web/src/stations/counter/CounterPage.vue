@@ -9,6 +9,7 @@ import {
 } from '@benevox/core/route'
 import { computed, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { hasName } from '@benevox/core/job'
 import { useForesight, useReading } from '../../api/foresight.ts'
 import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
@@ -34,7 +35,7 @@ const router = useRouter()
 const address = useRoute()
 
 /** Whoever agrees to something has a name. */
-const lacksName = computed(() => job.customer.name === '')
+const lacksName = computed(() => !hasName(job.customer))
 const given = computed<Given | undefined>(() =>
   job.saved?.id === props.id && job.progress && job.prices
     ? {
