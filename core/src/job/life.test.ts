@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { opened, worldAt } from '../../test/histories.ts'
 import { LAWS_OF_DEEDS } from '../../test/laws/deeds.ts'
-import { LAWS_OF_ASKING } from '../../test/laws/asked.ts'
+import { LAWS_OF_SAYING } from '../../test/laws/said.ts'
 import { LAWS_OF_TELLING } from '../../test/laws/told.ts'
 import { holdInEveryLife } from '../../test/lives.ts'
 import { decide, evolve } from './index.ts'
@@ -9,7 +9,7 @@ import { decide, evolve } from './index.ts'
 holdInEveryLife('whatever anybody does, in whatever order', [
   ...LAWS_OF_DEEDS,
   ...LAWS_OF_TELLING,
-  ...LAWS_OF_ASKING,
+  ...LAWS_OF_SAYING,
 ])
 
 it('an answer in which the customer is left out records nothing of the customer', () => {

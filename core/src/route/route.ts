@@ -19,7 +19,15 @@ import {
 } from './terms.ts'
 
 export type StageId =
-  'take-in' | 'prepare' | 'into-recovery' | 'reset' | 'first-start' | 'account' | 'carrier' | 'hand-back'
+  | 'take-in'
+  | 'prepare'
+  | 'into-recovery'
+  | 'gentler'
+  | 'reset'
+  | 'first-start'
+  | 'account'
+  | 'carrier'
+  | 'hand-back'
 
 /** One stage of the work in its order, with what must hold before it begins. */
 export interface Stage {
@@ -32,6 +40,7 @@ export interface Stage {
 
 export type StageNote = {
   readonly code:
+    | 'nothing-deleted'
     | 'all-data-gone'
     | 'data-perhaps-gone'
     | 'will-ask-for-account'
@@ -246,15 +255,18 @@ function stagesOf(action: RouteAction, plan: Plan): readonly Stage[] {
 
 const WHOLE_ROAD = ['take-in', 'prepare', 'into-recovery', 'reset', 'first-start', 'account'] as const
 const FROM_SETTINGS = ['take-in', 'prepare', 'reset', 'first-start'] as const
+/** Where nothing is deleted on any branch, as the agreement says. */
+const DATA_KEPT = ['take-in', 'prepare', 'into-recovery', 'gentler', 'account'] as const
 
 /** The stages up to the account lock. What has been begun stays its road, whatever is decided now. */
-function stagesInto(action: RouteAction, { facts, progress }: Plan): readonly StageId[] {
+function stagesInto(action: RouteAction, { facts, progress, does }: Plan): readonly StageId[] {
   if (facts.complaint === 'carrier-lock-only') return ['take-in', 'carrier']
   if (facts.complaint === 'second-hand' && !progress.wipeStarted && !progress.inRecovery)
     return ['take-in', 'account']
   // What works again without a reset from recovery raises no account lock.
   if (progress.screenLifted && !progress.wipeStarted)
-    return facts.knowsScreenLock === 'yes' ? FROM_SETTINGS : ['take-in', 'prepare']
+    return progress.dataGone ? FROM_SETTINGS : ['take-in', 'prepare', 'gentler']
+  if (!does.mayBeWiped && !progress.dataGone) return DATA_KEPT
   const isBySettings = action === 'reset-from-settings' && !progress.inRecovery && !progress.wipeStarted
   return isBySettings ? FROM_SETTINGS : WHOLE_ROAD
 }
@@ -283,6 +295,7 @@ function isDone(id: StageId, { facts, progress, locks, consent }: Plan): boolean
       return facts.battery === 'at-least-20' || facts.battery === 'external-power' || progress.inRecovery
     case 'into-recovery':
       return progress.inRecovery || progress.wipeStarted || progress.screenLifted
+    case 'gentler':
     case 'reset':
       return progress.wipeStarted || progress.screenLifted
     case 'first-start':
@@ -309,6 +322,7 @@ function gatesOf(id: StageId, { facts, device, progress, wipeGates }: Plan): rea
       return facts.carrierLocked === 'yes' ? gatesOfAnOrder(facts, device, progress) : []
     case 'prepare':
     case 'into-recovery':
+    case 'gentler':
     case 'first-start':
     case 'account':
     case 'hand-back':
@@ -317,6 +331,7 @@ function gatesOf(id: StageId, { facts, device, progress, wipeGates }: Plan): rea
 }
 
 function noteOf(id: StageId, { facts, locks, does }: Plan): StageNote | undefined {
+  if (id === 'gentler') return { code: 'nothing-deleted', facts: ['complaint'] }
   if (id === 'reset')
     return { code: does.wipedAtFirst ? 'all-data-gone' : 'data-perhaps-gone', facts: ['complaint'] }
   if (id === 'account') {

@@ -158,6 +158,7 @@ export const STAGE_WORDS: Readonly<Record<StageId, string>> = {
   'take-in': 'Take in',
   prepare: 'Prepare',
   'into-recovery': 'Into recovery',
+  gentler: 'Gentler ways',
   reset: 'Reset',
   'first-start': 'First start',
   account: 'Account lock',
@@ -166,6 +167,7 @@ export const STAGE_WORDS: Readonly<Record<StageId, string>> = {
 }
 
 const NOTE_WORDS: Readonly<Record<StageNote['code'], string>> = {
+  'nothing-deleted': 'Nothing on the device will be deleted by us.',
   'all-data-gone': 'Everything on the internal storage will be gone.',
   'data-perhaps-gone': 'If the gentler ways do not help, everything on the internal storage will be gone.',
   'will-ask-for-account': 'Afterwards it will ask for an account that was on it.',

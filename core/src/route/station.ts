@@ -13,6 +13,7 @@ export function stationOf(route: Route, progress: Progress): Station {
       return route.choices[0]?.action === 'refuse' ? 'hand-back' : 'counter'
     case 'prepare':
     case 'into-recovery':
+    case 'gentler':
     case 'reset':
     case 'first-start':
       return 'bench'

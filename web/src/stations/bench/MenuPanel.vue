@@ -65,11 +65,7 @@ const gentler = computed(() =>
 const installFirst = computed(() => first.value === 'install-system-again')
 const didNotHelp = (action: 'clear-cache' | 'install-system-again') =>
   job.recordBench({ kind: 'did-not-help', action })
-const resetGates = computed(
-  () =>
-    job.route?.stages.find(({ id }) => id === 'reset')?.gates.filter(({ state: gate }) => gate !== 'open') ??
-    [],
-)
+const resetGates = computed(() => job.route?.wipeGates.filter(({ state: gate }) => gate !== 'open') ?? [])
 
 /** The menu left by itself, and where it went is no menu: in recovery it stands no more. */
 function hasLeft(): void {

@@ -55,8 +55,8 @@ const text = (name: FactName) => {
             :class="{ 'bg-brass-pale': name === now }"
             @click="emit('ask', name)"
           >
-            <span class="shrink-0 text-ink-soft">{{ sheetOf(name).ask }}</span>
-            <b class="min-w-0 text-right break-words">{{ text(name) }}</b>
+            <span class="text-ink-soft">{{ sheetOf(name).ask }}</span>
+            <b class="max-w-[62%] min-w-[35%] text-right break-words">{{ text(name) }}</b>
           </button>
         </li>
       </ul>

@@ -1,9 +1,20 @@
 import fc from 'fast-check'
 import { expect } from 'vitest'
-import { after, decide, factsOf, hasName, progressOf, routeOf, type Command } from '../../src/job/index.ts'
-import { askNext, type Facts } from '../../src/route/index.ts'
+import { consentText, plainConsent } from '../../src/consent/index.ts'
+import {
+  after,
+  decide,
+  factsOf,
+  hasName,
+  progressOf,
+  routeOf,
+  standingOf,
+  type Command,
+} from '../../src/job/index.ts'
+import { askNext, noteSentence, type Facts } from '../../src/route/index.ts'
 import { sign, worldAt } from '../histories.ts'
 import { law } from '../lives.ts'
+import { somethingWasDeleted } from '../oracle.ts'
 
 const LATER = worldAt(300)
 const answers = (set: Facts, name?: string): Command => ({
@@ -24,11 +35,17 @@ const TYPED = [
   ['\u200b', false],
   ['–', false],
 ] as const
+/** What comes of the data, as the stages of the route say it and as the agreement does. */
+const SAYS = [
+  ['kept', 'Nothing on the device will be deleted', 'Nothing on the device will be deleted'],
+  ['perhaps', 'If the gentler ways do not help, everything', 'If that does not help, the device is reset'],
+  ['gone', 'Everything on the internal storage', 'The reset deletes everything'],
+] as const
 /** To ask takes long: one history in so many is. */
 const ONE_IN = 2
 
-/** The questions of the counter against what is said, and against what the signing wants. */
-export const LAWS_OF_ASKING = [
+/** The questions and the words of the counter against what is told, and against what is signed. */
+export const LAWS_OF_SAYING = [
   law({
     says: 'the customer’s name is asked for as long as the signing would want it, and no longer',
     often: { 'signed with a name': 0, 'asked for one': 0 },
@@ -54,6 +71,31 @@ export const LAWS_OF_ASKING = [
       if (routeOf(typed, LATER).choices[0]?.action === 'refuse') return
       expect(asked).toBe(true)
       seen('asked for one')
+    },
+  }),
+  law({
+    says: 'before it is signed, the stages of the route say of the data what the agreement says of it; a reset is done where something was deleted',
+    often: { kept: 1 / 10, perhaps: 1 / 10, gone: 1 / 10, 'reset done': 1 / 10 },
+    step({ job, world, so }, seen) {
+      const isResetDone = routeOf(job, world).stages.some(
+        ({ id, state }) => id === 'reset' && state === 'done',
+      )
+      if (isResetDone) {
+        expect(somethingWasDeleted(so)).toBe(true)
+        seen('reset done')
+      }
+      if (job.agreement || job.handBack || standingOf(job).deleted !== 'no') return
+      const { stages, consent } = routeOf(job, world)
+      const said = stages.flatMap(({ note }) => (note ? [noteSentence(note)] : [])).join(' ')
+      const subject = { ticket: job.ticket, device: world.model?.name ?? '' }
+      const agreed = plainConsent(consentText(consent.terms, subject, 'en'))
+      const told = SAYS.filter(([, stage]) => said.includes(stage)).map(([what]) => what)
+      const written = SAYS.filter(([, , paper]) => agreed.includes(paper)).map(([what]) => what)
+      expect(written).toHaveLength(1)
+      // A short way, to the hand-back or to others, says nothing of the device.
+      if (told.length === 0) return
+      expect(told).toEqual(written)
+      told.forEach(seen)
     },
   }),
   law({
