@@ -211,7 +211,7 @@ test('unlocked from afar: the owner signs in on the maker’s page, the shop sen
         online: 'yes',
         knowsAccountPassword: 'yes',
         accountOnDevice: 'yes',
-        imei: '001001011234563',
+        imei: '001001011234561',
         dataWorth: 'precious',
       },
     },

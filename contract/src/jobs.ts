@@ -7,6 +7,7 @@ import {
   station,
   type JobView,
 } from '@benevox/core/job'
+import { hasValidCheckDigit } from '@benevox/core/imei'
 import { facts } from '@benevox/core/route'
 import { z } from 'zod'
 
@@ -57,12 +58,20 @@ export type JobEvent = z.infer<typeof jobEvent>
 /** Names of free texts that look like a PIN, pattern or password and are none: somebody has looked and said so. */
 export const noSecret = z.array(z.string().max(40)).max(20).optional()
 
+/** As the page takes it: no registry knows one whose check digit does not fit. */
+const imei = facts.shape.imei
+  .unwrap()
+  .refine(hasValidCheckDigit, 'the check digit does not fit: read it again')
+  .nullable()
+  .optional()
 /** Facts to set; null takes an answer back. */
-export const factsChange = z.strictObject(
-  Object.fromEntries(Object.entries(facts.shape).map(([name, schema]) => [name, schema.nullable()])) as {
-    [Name in keyof typeof facts.shape]: z.ZodNullable<(typeof facts.shape)[Name]>
-  },
-)
+export const factsChange = z
+  .strictObject(
+    Object.fromEntries(Object.entries(facts.shape).map(([name, schema]) => [name, schema.nullable()])) as {
+      [Name in keyof typeof facts.shape]: z.ZodNullable<(typeof facts.shape)[Name]>
+    },
+  )
+  .extend({ imei, imeiSecond: imei, boxImei: imei })
 export const changeFactsBody = z.strictObject({
   version: z.int().min(1),
   facts: factsChange.optional(),

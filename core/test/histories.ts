@@ -90,13 +90,13 @@ export const sign: Try = (job, world) => {
 const { registryAnswer: _, carrierLocked: __, ...intake } = SEEN
 export const READY: Facts = {
   ...intake,
-  imei: '001001011234563',
+  imei: '001001011234561',
   accountOnDevice: 'yes',
   knowsAccountPassword: 'yes',
   remoteUnlockSetUp: 'no',
   wrongTries: 12,
 }
-const IMEIS = ['001001011234563', '490154203237518'] as const
+const IMEIS = ['001001011234561', '490154203237518'] as const
 const registry =
   (said: 'clean' | 'reported' | 'no-answer'): Try =>
   (job, _, nth) =>

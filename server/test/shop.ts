@@ -3,6 +3,7 @@ import type { Server } from 'node:http'
 import type { Answer, Job, Problem } from '@benevox/contract'
 import { consentText, plainConsent, type CustomerLanguage } from '@benevox/core/consent'
 import { routeOf, surroundingsIn } from '@benevox/core/job'
+import { checkDigit } from '@benevox/core/imei'
 import { USUAL_PRICES } from '@benevox/core/price'
 import type { Facts } from '@benevox/core/route'
 import { createConnection } from 'mysql2/promise'
@@ -157,6 +158,9 @@ export class Person {
   }
 }
 
+/** Fourteen digits with their check digit. */
+export const completed = (first14: string): string => first14 + checkDigit(first14)
+
 /** Facts with which every gate but the agreement and the right device is open. */
 export const READY: Facts = {
   modelId: 'orrelin-vane-5',
@@ -169,7 +173,7 @@ export const READY: Facts = {
   carrierLocked: 'yes',
   originalCarrier: 'Skerry Mobile',
   carrierCountry: 'DE',
-  imei: '001001011234563',
+  imei: '001001011234561',
   ownership: 'shown',
   ownershipNote: 'Receipt',
   registryAnswer: 'clean',

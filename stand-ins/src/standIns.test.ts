@@ -3,10 +3,10 @@ import PostalMime from 'postal-mime'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startStandIns, type StandIns } from './index.ts'
 
-const IMEI = '001001012345672'
+const IMEI = '001001012345671'
 let world: StandIns
 beforeAll(async () => {
-  world = await startStandIns({ latencyMs: 1, reported: { '001001017777771': 'stolen' } })
+  world = await startStandIns({ latencyMs: 1, reported: { '001001017777779': 'stolen' } })
 })
 afterAll(() => world.close())
 const control = (body: object) =>
@@ -20,7 +20,7 @@ const ask = async (imei: string) => (await fetch(`${world.registry}/v1/devices/$
 describe('the stand-in of a registry', () => {
   it('answers clean unless it was told otherwise', async () => {
     expect(await ask(IMEI)).toMatchObject({ imei: IMEI, status: 'clean' })
-    expect(await ask('001001017777771')).toMatchObject({ status: 'stolen' })
+    expect(await ask('001001017777779')).toMatchObject({ status: 'stolen' })
     await control({ imei: IMEI, status: 'unpaid' })
     expect(await ask(IMEI)).toMatchObject({ status: 'unpaid' })
   })

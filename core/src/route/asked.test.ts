@@ -28,7 +28,7 @@ const GATE_FACTS: fc.Arbitrary<Facts> = fc
     ownership: oneOf('shown', 'not-shown'),
     ownershipNote: oneOf('receipt', ''),
     battery: oneOf('at-least-20', 'below-20', 'unknown'),
-    imei: oneOf('001001011234563'),
+    imei: oneOf('001001011234561'),
     deviceHere: oneOf('yes', 'no'),
     originalCarrier: oneOf('Skerry Mobile'),
     carrierCountry: oneOf('DE'),
@@ -55,7 +55,7 @@ const OPENS: Facts = {
   ownership: 'shown',
   ownershipNote: 'receipt',
   battery: 'at-least-20',
-  imei: '001001011234563',
+  imei: '001001011234561',
   registryReason: 'it is down',
   accountAddress: 'a@example.org',
 }

@@ -21,7 +21,7 @@ export const SEEN: Facts = {
   ownership: 'shown',
   ownershipNote: 'receipt',
   registryAnswer: 'clean',
-  imei: '001001012345672',
+  imei: '001001012345671',
   battery: 'at-least-20',
   carrierLocked: 'no',
 }

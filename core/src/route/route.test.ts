@@ -28,7 +28,7 @@ const forgotten: Facts = {
   ownership: 'shown',
   ownershipNote: 'receipt',
   registryAnswer: 'clean',
-  imei: '001001012345672',
+  imei: '001001012345671',
   battery: 'at-least-20',
   whose: 'own',
 }

@@ -52,6 +52,14 @@ describe('bad input is answered with the reason, never with 5xx', () => {
       'body.facts.imei',
     ],
     [
+      'an IMEI on a box, its check digit misread',
+      'PATCH',
+      'facts',
+      { version: 1, facts: { boxImei: '490154203237517' } },
+      400,
+      'body.facts.boxImei',
+    ],
+    [
       'a change of no kind',
       'POST',
       'bench',

@@ -73,7 +73,7 @@ describe('tag and receipt', () => {
     expect(read.map(({ text, format }) => [text, format])).toEqual([['B1042', 'Code128']])
   })
   it('the tag names ticket, device and customer; the receipt what was left and how it looked', async () => {
-    const job = await runa.openReady({ imei: '001001011234563' })
+    const job = await runa.openReady({ imei: '001001011234561' })
     const named = await runa.ask<Job>('PATCH', `/api/jobs/${job.id}/facts`, {
       version: job.version,
       customer: { name: 'Q. Test' },

@@ -4,7 +4,7 @@ import { evidenceDocument } from '@benevox/core/evidence'
 import { seeded } from '@benevox/core/hand'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
-import { openShop, Person, READY, type TestShop } from '../../test/shop.ts'
+import { completed, openShop, Person, READY, type TestShop } from '../../test/shop.ts'
 
 /** The server under people who do many things at once, in the wrong order, or with bad intent. */
 
@@ -41,7 +41,7 @@ const codes = (answers: readonly { readonly status: number }[]) =>
 
 describe('a stolen phone', () => {
   it('said reported by the registry, is not made clean by typing, in any order, and nothing is done to it', async () => {
-    const imei = '001001017777771'
+    const imei = '001001017777779'
     await fetch(`${world.registry}/control`, {
       method: 'PUT',
       headers: { 'content-type': 'application/json' },
@@ -88,7 +88,7 @@ describe('a stolen phone', () => {
     expect(wiped.breaches).toMatchObject([{ did: 'deleted-by-recovery', without: 'reported', by: 'Runa' }])
   })
   it('brought in again, it is reported under every ticket: by either IMEI, whatever was typed, until the registry says otherwise', async () => {
-    const imei = '001001017777789'
+    const imei = '001001017777787'
     const says = (status: 'stolen' | 'clean') =>
       fetch(`${world.registry}/control`, {
         method: 'PUT',
@@ -106,7 +106,7 @@ describe('a stolen phone', () => {
     expect((await runa.see<Answer<'listJobs'>>(`/api/jobs?search=${atWork.ticket}`)).jobs[0]?.station).toBe(
       'hand-back',
     )
-    for (const facts of [{ imei }, { imei: '001001011234571', imeiSecond: imei }]) {
+    for (const facts of [{ imei }, { imei: '001001011234579', imeiSecond: imei }]) {
       const { body: again } = await patch(await runa.openJob({ ...READY, imei: undefined }), facts)
       expect(again.registry.at(-1)?.detail).toBe(`Reported stolen. Said on ${first.ticket}.`)
       expect((await patch<Problem>(again, { registryAnswer: 'clean' })).body.code).toBe('gate-closed')
@@ -124,7 +124,7 @@ describe('a stolen phone', () => {
     const one = <T>(...of: readonly T[]): T => of[Math.floor(random() * of.length)] as T
     let [refused, worked] = [0, 0]
     for (let nth = 0; nth < 8; nth++) {
-      const imeis = ['1', '2'].map((n) => `00100102${String(nth).padStart(6, '0')}${n}`)
+      const imeis = ['1', '2'].map((n) => completed(`00100102${String(nth).padStart(5, '0')}${n}`))
       const jobs = await many(3, () => runa.openJob({ ...READY, imei: undefined, registryAnswer: undefined }))
       /** What the registry said last in the shop, of which IMEI; and of which each job has heard. */
       const shop = new Set<string>()
@@ -181,7 +181,7 @@ describe('a stolen phone', () => {
       return runa.ask('POST', `/api/jobs/${id}/tries`, attempt)
     }
     for (let nth = 0; nth < 10; nth++) {
-      const imei = `00100103${String(nth).padStart(7, '0')}`
+      const imei = completed(`00100103${String(nth).padStart(6, '0')}`)
       await fetch(`${world.registry}/control`, {
         method: 'PUT',
         headers: { 'content-type': 'application/json' },
@@ -291,7 +291,7 @@ describe('many at once', () => {
     expect((await read(job.id)).orders).toHaveLength(1)
   })
   it('five who order the registry’s report at once pay once', async () => {
-    const job = await runa.openJob({ imei: '001001014499990' })
+    const job = await runa.openJob({ imei: '001001014499997' })
     const answers = await many(5, () =>
       runa.ask('POST', `/api/jobs/${job.id}/registry`, { version: job.version, report: true }),
     )

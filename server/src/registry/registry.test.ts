@@ -2,9 +2,9 @@ import type { Answer, Job, Problem } from '@benevox/contract'
 import PostalMime from 'postal-mime'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
-import { openShop, Person, type TestShop } from '../../test/shop.ts'
+import { completed, openShop, Person, type TestShop } from '../../test/shop.ts'
 
-const REPORTED = '001001017777771'
+const REPORTED = '001001017777779'
 let world: StandIns
 let shop: TestShop
 let runa: Person
@@ -31,7 +31,7 @@ const control = (body: object) =>
 const ask = <T = Job>(job: Job, report = false) =>
   runa.ask<T>('POST', `/api/jobs/${job.id}/registry`, { version: job.version, report })
 let serial = 0
-const freshImei = () => `0010010144${String(++serial).padStart(5, '0')}`
+const freshImei = () => completed(`0010010144${String(++serial).padStart(4, '0')}`)
 
 describe('asking the registry', () => {
   it('takes clean for clean, and a report for a report', async () => {

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
 import { otherEvidenceEntity } from '../evidence/entity.ts'
 import { staffEntity } from '../session/entity.ts'
-import { openShop, Person, type TestShop } from '../../test/shop.ts'
+import { completed, openShop, Person, type TestShop } from '../../test/shop.ts'
 
 let world: StandIns
 let shop: TestShop
@@ -326,7 +326,7 @@ describe('unlocking from afar', () => {
   const ask = <T = RemoteUnlock>(job: Job, body: object) =>
     runa.ask<T>('POST', `/api/jobs/${job.id}/remote-unlock`, body)
   let serial = 0
-  const withImei = () => runa.openReady({ imei: `0010010155${String(++serial).padStart(5, '0')}` })
+  const withImei = () => runa.openReady({ imei: completed(`0010010155${String(++serial).padStart(4, '0')}`) })
   async function signedIn(job: Job): Promise<string> {
     const { body } = await ask(job, { do: 'begin' })
     expect(body.state).toBe('waiting-for-owner')
@@ -370,7 +370,7 @@ describe('unlocking from afar', () => {
     const { imei: _, ...rest } = (await runa.openJob({ modelId: 'orrelin-vane-5' })).facts
     const nameless = await runa.openJob(rest)
     expect((await ask<Problem>(nameless, { do: 'begin' })).body.detail).toContain('IMEI or the serial number')
-    const reported = await runa.openJob({ imei: '001001015599991', registryAnswer: 'reported' })
+    const reported = await runa.openJob({ imei: '001001015599993', registryAnswer: 'reported' })
     expect((await ask<Problem>(reported, { do: 'begin' })).status).toBe(409)
   })
 })

@@ -103,7 +103,7 @@ watch(
           <button class="ml-1 underline" @click="retire">it carries no data: retire it</button>
         </p>
       </li>
-      <li class="flex flex-wrap items-center gap-x-3 gap-y-1 py-1.5">
+      <li v-if="toTest.length" class="flex flex-wrap items-center gap-x-3 gap-y-1 py-1.5">
         <span class="text-ink-soft">Keys work:</span>
         <button
           v-for="key in toTest"

@@ -52,7 +52,7 @@ async function takeBack(): Promise<void> {
       <input
         v-if="isBreach"
         v-model="code"
-        class="field !w-32 font-mono"
+        class="field !w-44 font-mono"
         type="password"
         aria-label="Code of a supervisor"
         placeholder="supervisor’s code"

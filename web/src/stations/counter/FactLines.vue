@@ -56,7 +56,7 @@ const text = (name: FactName) => {
             @click="emit('ask', name)"
           >
             <span class="text-ink-soft">{{ sheetOf(name).ask }}</span>
-            <b class="max-w-[62%] min-w-[35%] text-right break-words">{{ text(name) }}</b>
+            <b class="max-w-[62%] min-w-[22%] text-right break-words">{{ text(name) }}</b>
           </button>
         </li>
       </ul>
