@@ -44,6 +44,24 @@ test('a model is found by keyboard alone, in spite of a slip, and a swollen batt
   await expect(page.getByText('do not charge, do not press').first()).toBeVisible()
 })
 
+test('a page opened while the server is away says so, asks nobody to sign in, and opens when it is back', async ({
+  page,
+}) => {
+  await signIn(page)
+  await takeIn(page, 'juno')
+  await expect(page.getByText('all recorded')).toBeVisible()
+  const job = page.url()
+  for (const missing of ['**/api/session', '**/api/catalog', '**/api/**']) {
+    await page.route(missing, (route) => route.abort())
+    await page.reload()
+    await expect(page.getByText('The server does not answer.')).toBeVisible()
+    await page.unroute(missing)
+    await expect(knownLine(page, 'Which device')).toContainText('Tesmar Juno')
+    await expect(page).toHaveURL(job)
+    await expect(page.getByText('The server does not answer.')).toHaveCount(0)
+  }
+})
+
 test('the server away for a while: the answer is kept here, said so, and sent later, also after a reload', async ({
   page,
 }) => {

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useCatalog } from './api/catalog.ts'
 import { whenSignedOut } from './api/client.ts'
+import { isAway, untilThere } from './api/opening.ts'
 import { useJobs } from './job/jobs.ts'
 import { useSession } from './api/session.ts'
 import { useStationCounts } from './api/stationCounts.ts'
@@ -20,10 +21,17 @@ const route = useRoute()
 const router = useRouter()
 const signedIn = computed(() => Boolean(sessions.session?.staff))
 
+/** Who is here, or the catalogue, is still asked for: there is no page without them. */
+const isReady = ref(false)
+void router.isReady().then(() => (isReady.value = true))
+const isOpening = computed(() => !isReady.value || (signedIn.value && !catalog.pack))
+
 watch(
   signedIn,
   async (is) => {
-    if (is) await Promise.all([catalog.load(), counts.refresh()]).catch(() => undefined)
+    if (!is) return
+    void counts.refresh().catch(() => undefined)
+    await untilThere(() => catalog.load()).catch(() => undefined)
   },
   { immediate: true },
 )
@@ -35,6 +43,13 @@ useScanner()
 </script>
 
 <template>
+  <p v-if="isOpening" role="status" class="shown-late px-6 py-4 text-lg">
+    <template v-if="isAway">
+      The server does not answer. What you recorded is kept on this machine; this page opens as soon as it
+      answers.
+    </template>
+    <template v-else>Opening …</template>
+  </p>
   <div v-if="signedIn && route.path !== '/sign-in'" class="flex min-h-screen">
     <StationRail v-if="!route.meta['bare']" />
     <div class="flex min-w-0 flex-1 flex-col">

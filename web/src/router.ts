@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { untilThere } from './api/opening.ts'
 import { useSession } from './api/session.ts'
 import AccountsPage from './stations/accounts/AccountsPage.vue'
 import BenchPage from './stations/bench/BenchPage.vue'
@@ -72,7 +73,7 @@ export const router = createRouter({
 
 router.beforeEach(async (to) => {
   const sessions = useSession()
-  if (!sessions.session) await sessions.load().catch(() => undefined)
+  if (!sessions.session) await untilThere(() => sessions.load()).catch(() => undefined)
   if (to.path !== '/sign-in' && !sessions.session?.staff)
     return { path: '/sign-in', query: { then: to.fullPath } }
   return true
