@@ -42,7 +42,8 @@ export function mountFiles(
   const of = async (id: number) => {
     const state = await life.read(id)
     const known = await life.ready(state)
-    return { state, known, job: await life.viewed(state), device: known.model?.name ?? '' }
+    const paper = { shop: config.shop, zone: known.prices.opening.zone }
+    return { state, known, paper, job: await life.viewed(state), device: known.model?.name ?? '' }
   }
   const file = fileMounter(app)
   const pdf = (response: Response, name: string, bytes: Buffer) =>
@@ -53,16 +54,16 @@ export function mountFiles(
     send(response, 'image/png', `inline; filename="tag-${ticket}.png"`, await tagPng(ticket))
   })
   file('tag', async ({ params, response }) => {
-    const { job, device } = await of(params.id)
-    pdf(response, `tag-${job.ticket}`, await tagPdf(job, device))
+    const { job, device, paper } = await of(params.id)
+    pdf(response, `tag-${job.ticket}`, await tagPdf(job, device, paper.zone))
   })
   file('receipt', async ({ params, response }) => {
-    const { state, job, known } = await of(params.id)
+    const { state, job, known, paper } = await of(params.id)
     const told = whatWasToldOn(state, known, life.promised(state))
-    pdf(response, `receipt-${job.ticket}`, await intakeReceipt(config.shop, job, known, told))
+    pdf(response, `receipt-${job.ticket}`, await intakeReceipt(paper, job, known, told))
   })
   file('agreement', async ({ params, query, response }) => {
-    const { state, known, device } = await of(params.id)
+    const { state, known, device, paper } = await of(params.id)
     const { ticket, agreement } = state
     const { language } = query
     if (language) {
@@ -77,7 +78,7 @@ export function mountFiles(
       order: { id: 'DESC' },
     })
     const signature = last?.signature ?? null
-    pdf(response, `agreement-${ticket}`, await consentPaper(config.shop, ticket, agreement, signature))
+    pdf(response, `agreement-${ticket}`, await consentPaper(paper, ticket, agreement, signature))
   })
   file('letterToSeller', async ({ params, query, response }) => {
     const { device } = await of(params.id)
@@ -126,10 +127,10 @@ export function mountFiles(
     send(response, 'message/rfc822', `attachment; filename="mail-${mail.id}.eml"`, mail.eml)
   })
   file('handBack', async ({ params, response }) => {
-    const { state, known } = await of(params.id)
+    const { state, known, paper } = await of(params.id)
     const facts = handBackFacts(state)
     if (!facts) throw new ProblemError('not-possible-now', 'This job is not handed back yet.')
-    const bytes = await handBackPaper(config.shop, state, facts, known.model)
+    const bytes = await handBackPaper(paper, state, facts, known.model)
     pdf(response, `hand-back-${state.ticket}`, bytes)
   })
 

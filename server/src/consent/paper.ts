@@ -1,6 +1,7 @@
 import type { AgreementRecord } from '@benevox/core/job'
 import type { Letter } from '@benevox/core/consent'
 import type { Content } from 'pdfmake/interfaces'
+import { minuteIn, type PaperOf } from '../paper/head.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 
 type Signed = Extract<AgreementRecord, { kind: 'signed' }>
@@ -13,7 +14,7 @@ const HOW: Readonly<Record<Signed['how'], string>> = {
 
 /** The agreement as it was signed, with its digest and the signature. */
 export async function consentPaper(
-  shop: string,
+  { shop, zone }: PaperOf,
   ticket: string,
   record: Signed,
   signature: Buffer | null,
@@ -28,7 +29,7 @@ export async function consentPaper(
     { stack: [inFonts(agreement)], bold: true, fontSize: 12 },
     signatureOrLine(signature),
     {
-      text: `${HOW[record.how]}, ${record.at.slice(0, 16).replace('T', ' ')} UTC, before ${record.by}.`,
+      text: `${HOW[record.how]}, ${minuteIn(zone, record.at)} (${zone}), before ${record.by}.`,
       fontSize: 9,
     },
     { text: `SHA-256 of this text: ${record.digest}`, fontSize: 8, color: '#555555' },

@@ -59,7 +59,11 @@ const job: JobState = {
 const textOf = async (changed: Partial<JobState> = {}) => {
   const made = { ...job, ...changed }
   const facts = handBackFacts(made)
-  return facts ? pdfText(new Uint8Array(await handBackPaper('The shop', made, facts, model))) : undefined
+  return facts
+    ? pdfText(
+        new Uint8Array(await handBackPaper({ shop: 'The shop', zone: 'Europe/Berlin' }, made, facts, model)),
+      )
+    : undefined
 }
 
 describe('the hand-back paper, read back by another library', () => {
@@ -86,6 +90,10 @@ describe('the hand-back paper, read back by another library', () => {
       'Carrier lock Not part of this job.',
     ])
       expect(letters).toContain(said.replace(/\s/g, ''))
+  })
+  it('is dated by the shop’s calendar: an hour before midnight in London it is tomorrow in Berlin', async () => {
+    const text = await textOf({ openedAt: '2026-03-03T23:00:00.000Z' })
+    expect(text).toMatch(/Taken in\s*2026-03-04/)
   })
   it('says what a reset is and is not (NIST SP 800-88 rev. 1, appendix A: Clear; from memory)', async () => {
     const text = await textOf()

@@ -6,8 +6,8 @@ import {
   type ModelKnown,
   type ShownBy,
 } from '@benevox/core/job'
-import { groupImei } from '@benevox/core/imei'
 import type { Content } from 'pdfmake/interfaces'
+import { dayIn, headRows, row, type PaperOf } from '../paper/head.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 
 /** What the customer takes home, in plain words. English; one place, ready for other languages. */
@@ -71,13 +71,12 @@ function lockLine(lock: keyof typeof LOCKS, { record, shownBy }: HandBackFacts):
 
 /** The hand-back document as a PDF: what was done, each lock, what it cost, what to do next time. */
 export async function handBackPaper(
-  shop: string,
+  { shop, zone }: PaperOf,
   job: JobState,
   facts: HandBackFacts,
   model: ModelKnown | undefined,
 ): Promise<Buffer> {
   const { record } = facts
-  const row = (name: string, value: string): Content[] => [{ text: name, color: '#555555' }, inFonts(value)]
   const price = new Intl.NumberFormat('en', { style: 'currency', currency: record.currency }).format(
     record.priceMinor / 100,
   )
@@ -90,11 +89,9 @@ export async function handBackPaper(
       table: {
         widths: [130, '*'],
         body: [
-          row('Customer', job.customer.name || 'not recorded'),
-          row('Device', model ? `${model.name} (${model.modelCode})` : 'not recorded'),
-          row('IMEI', job.answers.imei ? groupImei(job.answers.imei) : 'none'),
-          row('Taken in', job.openedAt.slice(0, 10)),
-          row('Handed back', record.at.slice(0, 10)),
+          ...headRows(job.customer, job.answers, model),
+          row('Taken in', dayIn(zone, job.openedAt)),
+          row('Handed back', dayIn(zone, record.at)),
           row('Price', price),
           row('Given back', record.returned.map((part) => RETURNED[part]).join(', ') || 'nothing'),
         ],

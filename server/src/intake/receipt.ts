@@ -1,10 +1,9 @@
 import type { Job } from '@benevox/contract'
 import type { ConditionMark, LeftWithIt, WhatWasTold } from '@benevox/core/job'
-import { groupImei } from '@benevox/core/imei'
-import type { Content } from 'pdfmake/interfaces'
 import type { Known } from '../jobs/life.ts'
 import { conditionSvg } from '../paper/marks.ts'
-import { inFonts, pdfOf } from '../paper/pdf.ts'
+import { dayIn, headRows, row, type PaperOf } from '../paper/head.ts'
+import { pdfOf } from '../paper/pdf.ts'
 
 /** English; one place, ready for other languages. */
 const LEFT: Readonly<Record<LeftWithIt, string>> = {
@@ -31,14 +30,12 @@ const MARK: Readonly<Record<ConditionMark['kind'], string>> = {
  * @param told undefined where nothing was said of price and time
  */
 export async function intakeReceipt(
-  shop: string,
+  { shop, zone }: PaperOf,
   job: Job,
-  { model, family, prices }: Pick<Known, 'model' | 'family' | 'prices'>,
+  { model, family }: Pick<Known, 'model' | 'family'>,
   told: WhatWasTold | undefined,
 ): Promise<Buffer> {
   const { intake, facts } = job
-  const row = (name: string, value: string): Content[] => [{ text: name, color: '#555555' }, inFonts(value)]
-  const imeis = [facts.imei, facts.imeiSecond].flatMap((one) => (one ? [groupImei(one)] : []))
   return pdfOf(`Receipt ${job.ticket}`, [
     { text: shop, fontSize: 12 },
     { text: `Taken in ${job.ticket}`, fontSize: 24, bold: true, margin: [0, 4, 0, 14] },
@@ -47,14 +44,10 @@ export async function intakeReceipt(
       table: {
         widths: [130, '*'],
         body: [
-          row('Customer', job.customer.name || 'not recorded'),
-          row('Device', model ? `${model.name} (${model.modelCode})` : 'model not known yet'),
-          row('IMEI', imeis.join(', ') || facts.serialNumber || 'none'),
-          row('Taken in', `${job.openedAt.slice(0, 10)} by ${job.openedBy}`),
+          ...headRows(job.customer, facts, model),
+          row('Taken in', `${dayIn(zone, job.openedAt)} by ${job.openedBy}`),
           row('Left with it', intake?.left.map((one) => LEFT[one]).join(', ') || 'nothing else'),
-          ...(told
-            ? [row('Price', priceText(told)), row('Ready', readyText(told, prices.opening.zone))]
-            : []),
+          ...(told ? [row('Price', priceText(told)), row('Ready', readyText(told, zone))] : []),
           ...(intake?.note ? [row('Noted', intake.note)] : []),
         ],
       },
