@@ -249,6 +249,11 @@ test('on the telephone: what to bring, a carrier order by IMEI alone, agreed to 
   await page.getByRole('textbox', { name: 'IMEI', exact: true }).fill(imei('00100101778899'))
   await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
   await expect(knownLine(page, 'Registry says')).toContainText('Clean')
+  // Blanks are no name: it is asked for, and nobody signs.
+  await page.getByRole('textbox', { name: 'Customer’s short name' }).fill('   ')
+  await expect(page.getByText('The customer’s name is missing')).toBeVisible()
+  await page.getByRole('button', { name: 'Turn to the customer' }).click()
+  await expect(page.getByTestId('question')).toHaveText('What is the customer’s name?')
   await page.getByRole('textbox', { name: 'Customer’s short name' }).fill('Q. Test')
   await page.getByRole('button', { name: 'Turn to the customer' }).click()
   await page.getByRole('button', { name: 'agreed to on the telephone' }).click()

@@ -51,7 +51,7 @@ test('a page opened while the server is away says so, asks nobody to sign in, an
   await takeIn(page, 'juno')
   await expect(page.getByText('all recorded')).toBeVisible()
   const job = page.url()
-  for (const missing of ['**/api/session', '**/api/catalog', '**/api/**']) {
+  for (const missing of ['**/api/session', '**/api/catalog', '**/api/jobs/*', '**/api/**']) {
     await page.route(missing, (route) => route.abort())
     await page.reload()
     await expect(page.getByText('The server does not answer.')).toBeVisible()

@@ -295,7 +295,7 @@ test('of a model its IMEI beginnings, whether it takes a SIM and what an update 
   for (const [typed, why] of [
     [owner.tacs[0] ?? '', `is a ${owner.maker} ${owner.name}. Not taken.`],
     ['3512', '“3512” is neither eight digits nor a whole IMEI.'],
-    ['991122334455667', '“991122334455667” is misread: its check digit is wrong.'],
+    ['991122334455668', '“991122334455668” is misread: its check digit is wrong.'],
   ] as const) {
     await beginning.fill(typed)
     await beginning.blur()

@@ -43,7 +43,7 @@ useScanner()
 </script>
 
 <template>
-  <p v-if="isOpening" role="status" class="shown-late px-6 py-4 text-lg">
+  <p v-if="isOpening || (isAway && !jobs.away)" role="status" class="shown-late px-6 py-4 text-lg">
     <template v-if="isAway">
       The server does not answer. What you recorded is kept on this machine; this page opens as soon as it
       answers.

@@ -1,5 +1,5 @@
 import { groupImei } from '@benevox/core/imei'
-import type { Customer, ModelKnown } from '@benevox/core/job'
+import { hasName, type Customer, type ModelKnown } from '@benevox/core/job'
 import type { Facts } from '@benevox/core/route'
 import type { Content } from 'pdfmake/interfaces'
 import { inFonts } from './pdf.ts'
@@ -33,7 +33,7 @@ export function headRows(
 ): Content[][] {
   const imeis = [imei, imeiSecond].flatMap((one) => (one ? [groupImei(one)] : []))
   return [
-    row('Customer', customer.name || 'not recorded'),
+    row('Customer', hasName(customer) ? customer.name : 'not recorded'),
     row('Device', model ? `${model.name} (${model.modelCode})` : 'not recorded'),
     ...(imeis.length > 0 || !serialNumber ? [row('IMEI', imeis.join(', ') || 'none')] : []),
     ...(serialNumber ? [row('Serial number', serialNumber)] : []),

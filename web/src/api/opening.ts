@@ -7,7 +7,7 @@ const AGAIN_MS = 1000
 export const isAway = ref(false)
 
 /** Asks again each second until the server answers: nobody is taken for signed out because it is away. */
-export async function untilThere(ask: () => Promise<void>): Promise<void> {
+export async function untilThere(ask: () => Promise<unknown>): Promise<void> {
   for (;;) {
     try {
       await ask()

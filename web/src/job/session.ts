@@ -6,6 +6,7 @@ import {
   canOrder,
   factsOf,
   gatesBefore,
+  hasName,
   mainActionOf,
   mayShowWipeKeys,
   progressOf,
@@ -320,6 +321,8 @@ export function createJobSession(id: number, shared: Shared) {
     saved: view,
     facts,
     customer: computed<Customer>(() => shown.value?.customer ?? { name: '', contact: '' }),
+    /** Whoever agrees to something has a name. */
+    hasName: computed(() => shown.value !== undefined && hasName(shown.value.customer)),
     found,
     versions,
     wayOf,

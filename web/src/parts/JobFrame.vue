@@ -2,6 +2,7 @@
 import { onMounted, ref } from 'vue'
 import { useJob } from '../job/jobs.ts'
 import { useCatalog } from '../api/catalog.ts'
+import { untilThere } from '../api/opening.ts'
 import JobStrip from './JobStrip.vue'
 
 /** Every page of one job: its strip above, what was refused below it, and one place for the primary action. */
@@ -10,9 +11,9 @@ const job = useJob()
 const catalog = useCatalog()
 const fault = ref('')
 onMounted(() =>
-  job
-    .load()
-    .catch((error: unknown) => (fault.value = error instanceof Error ? error.message : String(error))),
+  untilThere(() => job.load()).catch(
+    (error: unknown) => (fault.value = error instanceof Error ? error.message : String(error)),
+  ),
 )
 </script>
 
@@ -24,7 +25,7 @@ onMounted(() =>
       :device="
         job.found ? `${job.found.model.maker} ${job.found.model.name}` : catalog.modelName(job.facts.modelId)
       "
-      :customer="job.customer.name"
+      :customer="job.hasName ? job.customer.name : ''"
       :locks="job.route.locks"
     />
     <p

@@ -11,6 +11,7 @@ import { useSessionStorage } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../../api/client.ts'
+import { untilThere } from '../../api/opening.ts'
 import { useJob } from '../../job/jobs.ts'
 import SignatureField from './SignatureField.vue'
 import { usePageKeys } from '../../parts/pageKeys.ts'
@@ -24,9 +25,9 @@ const language = useSessionStorage<CustomerLanguage>(`benevox.language.${props.i
 const isTurned = ref(false)
 const signature = ref('')
 onMounted(() =>
-  job
-    .load()
-    .catch((error: unknown) => (fault.value = error instanceof Error ? error.message : String(error))),
+  untilThere(() => job.load()).catch(
+    (error: unknown) => (fault.value = error instanceof Error ? error.message : String(error)),
+  ),
 )
 const text = computed(() => {
   const { saved, route } = job
@@ -49,7 +50,7 @@ async function record(said: Said): Promise<void> {
   else fault.value = job.refusal
 }
 function agree(how: 'signature' | 'paper' | 'telephone'): void {
-  if (!text.value || job.customer.name === '') return
+  if (!text.value || !job.hasName) return
   void record({
     kind: 'signed',
     language: language.value,
@@ -121,7 +122,7 @@ const words = computed(() => WORDS[language.value])
         <li v-for="line in text.lines" :key="line">{{ line }}</li>
       </ul>
       <p class="mt-4 text-[1.35rem] font-bold">{{ text.agreement }}</p>
-      <p v-if="job.customer.name === ''" role="alert" class="mt-3 font-bold text-stop">
+      <p v-if="!job.hasName" role="alert" class="mt-3 font-bold text-stop">
         The customer’s name is missing. Write it down at the counter first.
       </p>
       <div v-else class="mt-3 flex flex-wrap items-end gap-5">
@@ -144,7 +145,7 @@ const words = computed(() => WORDS[language.value])
       <a class="underline" :href="`/api/jobs/${id}/consent.pdf?language=${language}`" target="_blank"
         >print it to sign by hand</a
       >
-      <button type="button" class="underline" :disabled="job.customer.name === ''" @click="agree('paper')">
+      <button type="button" class="underline" :disabled="!job.hasName" @click="agree('paper')">
         It was signed on paper <span class="key-hint">P</span>
       </button>
       <button v-if="mayBeSaid" type="button" class="underline" @click="agree('telephone')">

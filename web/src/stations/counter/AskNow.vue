@@ -26,9 +26,7 @@ const worth = computed(() => {
 })
 /** What is typed and not yet an answer stays in its field. */
 const isAnswered = computed(() =>
-  props.name === 'customer'
-    ? job.customer.name !== ''
-    : props.name !== undefined && Boolean(job.facts[props.name]),
+  props.name === 'customer' ? job.hasName : props.name !== undefined && Boolean(job.facts[props.name]),
 )
 function take(first: string, second?: string): void {
   job.setFact('imei', first)

@@ -9,7 +9,6 @@ import {
 } from '@benevox/core/route'
 import { computed, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { hasName } from '@benevox/core/job'
 import { useForesight, useReading } from '../../api/foresight.ts'
 import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
@@ -34,8 +33,6 @@ const job = useJob()
 const router = useRouter()
 const address = useRoute()
 
-/** Whoever agrees to something has a name. */
-const lacksName = computed(() => !hasName(job.customer))
 const given = computed<Given | undefined>(() =>
   job.saved?.id === props.id && job.progress && job.prices
     ? {
@@ -43,7 +40,7 @@ const given = computed<Given | undefined>(() =>
         device: job.device,
         progress: job.progress,
         prices: job.prices,
-        customerNamed: lacksName.value ? undefined : true,
+        customerNamed: job.hasName || undefined,
       }
     : undefined,
 )
@@ -109,7 +106,7 @@ const asksWhichKey = computed(
   () => job.facts.keysWork === 'no' && (now.value === 'keysWork' || job.progress?.brokenKeys.length === 0),
 )
 async function toCustomer(): Promise<void> {
-  if (lacksName.value) await ask('customer')
+  if (!job.hasName) await ask('customer')
   else await router.push(`/counter/${props.id}/agreement`)
 }
 
@@ -133,7 +130,7 @@ usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
           <div
             id="customer"
             class="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-4 py-2"
-            @keydown.enter="needsAgreement && !lacksName && toCustomer()"
+            @keydown.enter="needsAgreement && job.hasName && toCustomer()"
           >
             <CustomerFields v-if="now !== 'customer'" />
             <OneOf
@@ -188,7 +185,7 @@ usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
       <span v-if="station === 'counter' && firstGate && !waitsForDevice" class="text-ink-soft"
         >Still closed: {{ FACT_WORDS[firstGate] }}</span
       >
-      <span v-else-if="needsAgreement && lacksName" class="text-ink-soft"
+      <span v-else-if="needsAgreement && !job.hasName" class="text-ink-soft"
         >The customer’s name is missing</span
       >
       <span v-if="hasRoute && waitsForDevice" class="text-ink-soft"

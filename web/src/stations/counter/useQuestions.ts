@@ -24,7 +24,7 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
   const later = useSessionStorage<Asked[]>(`benevox.later.${jobId}`, [])
   const now = ref<Asked>()
   const answerTo = (name: Asked) => (name === 'customer' ? job.customer.name : job.facts[name])
-  const isOpen = (name: Asked) => !isSaid(answerTo(name))
+  const isOpen = (name: Asked) => (name === 'customer' ? !job.hasName : !isSaid(job.facts[name]))
 
   const open = computed<readonly Question[]>(() => {
     const all = (asked.value ?? []).filter(({ name }) => isOpen(name))

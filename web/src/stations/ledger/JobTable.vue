@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { JobSummary } from '@benevox/contract'
+import { hasName } from '@benevox/core/job'
 import { useNow } from '@vueuse/core'
 import LockBolts from '../../parts/LockBolts.vue'
 import { dayText, instantText, minutesText, STATION_WORDS, WAITS_WORDS } from '../../words/en.ts'
@@ -28,7 +29,7 @@ function waiting({ waits }: JobSummary): string {
       >
         <span class="font-mono text-lg font-bold">{{ job.ticket }}</span>
         <span class="truncate font-bold">{{ job.device || 'model not found yet' }}</span>
-        <span class="truncate">{{ job.customer.name || 'no name yet' }}</span>
+        <span class="truncate">{{ hasName(job.customer) ? job.customer.name : 'no name yet' }}</span>
         <LockBolts :locks="job.locks" />
         <span class="text-right text-[0.95rem]">
           <b v-if="showStation" class="block">{{ STATION_WORDS[job.station] }}</b>
