@@ -5,6 +5,15 @@ import type { DeviceOnJob, Facts, RouteAction } from '../src/route/index.ts'
 const taken: Facts = { ...SEEN, ownership: 'receipt', ownershipNote: undefined }
 const account: Facts = { accountOnDevice: 'yes', knowsAccountPassword: 'yes', secondStep: 'mail' }
 
+const forgotten: Facts = {
+  ...taken,
+  ...account,
+  complaint: 'forgotten-lock',
+  knowsScreenLock: 'no',
+  wrongTries: 15,
+  remoteUnlockSetUp: 'no',
+}
+
 /** No method goes without any of its keys. */
 const NEEDS_ALL_KEYS: DeviceOnJob = {
   ...PHONE,
@@ -28,12 +37,7 @@ export interface Intake {
 export const STORIES: Readonly<Record<string, Intake>> = {
   'a forgotten PIN': {
     facts: {
-      ...taken,
-      ...account,
-      complaint: 'forgotten-lock',
-      knowsScreenLock: 'no',
-      wrongTries: 15,
-      remoteUnlockSetUp: 'no',
+      ...forgotten,
     },
     route: ['reset-from-recovery'],
     why: 'screen lock is forgotten',
@@ -124,13 +128,8 @@ export const STORIES: Readonly<Record<string, Intake>> = {
   },
   'a child’s device, its guardian here': {
     facts: {
-      ...taken,
-      ...account,
-      complaint: 'forgotten-lock',
+      ...forgotten,
       whose: 'childs-guardian-here',
-      knowsScreenLock: 'no',
-      wrongTries: 15,
-      remoteUnlockSetUp: 'no',
     },
     route: ['reset-from-recovery'],
     why: 'screen lock is forgotten',
@@ -141,12 +140,7 @@ export const STORIES: Readonly<Record<string, Intake>> = {
   },
   'managed by an employer': {
     facts: {
-      ...taken,
-      ...account,
-      complaint: 'forgotten-lock',
-      knowsScreenLock: 'no',
-      wrongTries: 15,
-      remoteUnlockSetUp: 'no',
+      ...forgotten,
       workManaged: 'yes',
     },
     route: ['refuse'],
@@ -158,12 +152,7 @@ export const STORIES: Readonly<Record<string, Intake>> = {
   },
   'reported lost': {
     facts: {
-      ...taken,
-      ...account,
-      complaint: 'forgotten-lock',
-      knowsScreenLock: 'no',
-      wrongTries: 15,
-      remoteUnlockSetUp: 'no',
+      ...forgotten,
       registryAnswer: 'reported',
     },
     route: ['refuse'],

@@ -1,20 +1,14 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
 import { useJob } from '../job/jobs.ts'
 import { useCatalog } from '../api/catalog.ts'
-import { untilThere } from '../api/opening.ts'
 import JobStrip from './JobStrip.vue'
+import { useLoadedJob } from './useLoadedJob.ts'
 
 /** Every page of one job: its strip above, what was refused below it, and one place for the primary action. */
 defineProps<{ id: number }>()
 const job = useJob()
 const catalog = useCatalog()
-const fault = ref('')
-onMounted(() =>
-  untilThere(() => job.load()).catch(
-    (error: unknown) => (fault.value = error instanceof Error ? error.message : String(error)),
-  ),
-)
+const fault = useLoadedJob()
 </script>
 
 <template>

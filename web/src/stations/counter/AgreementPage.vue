@@ -8,27 +8,22 @@ import {
   type CustomerLanguage,
 } from '@benevox/core/consent'
 import { useSessionStorage } from '@vueuse/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../../api/client.ts'
-import { untilThere } from '../../api/opening.ts'
 import { useJob } from '../../job/jobs.ts'
 import SignatureField from './SignatureField.vue'
 import { usePageKeys } from '../../parts/pageKeys.ts'
+import { useLoadedJob } from '../../parts/useLoadedJob.ts'
 
 /** The agreement turned towards the customer: read large, in their language, signed with finger or mouse. */
 const props = defineProps<{ id: number }>()
 const job = useJob()
 const router = useRouter()
-const fault = ref('')
+const fault = useLoadedJob()
 const language = useSessionStorage<CustomerLanguage>(`benevox.language.${props.id}`, 'en')
 const isTurned = ref(false)
 const signature = ref('')
-onMounted(() =>
-  untilThere(() => job.load()).catch(
-    (error: unknown) => (fault.value = error instanceof Error ? error.message : String(error)),
-  ),
-)
 const text = computed(() => {
   const { saved, route } = job
   if (saved?.id !== props.id || !route) return undefined
