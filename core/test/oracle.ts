@@ -95,6 +95,10 @@ export function somethingWasDeleted(events: readonly JobEvent[]): boolean {
   )
 }
 
+/** Whether the device has shown, or somebody has seen, that nothing locks its screen any more. */
+export const screenWasSeenOpen = (events: readonly JobEvent[]): boolean =>
+  stepsIn(events).some(({ change }) => change.kind === 'set-up' || change.kind === 'screen-lifted')
+
 /** Work on a device: an attempt, a reveal, an unlock, an order, an agreement to work. */
 export function isWork(event: JobEvent): boolean {
   switch (event.kind) {

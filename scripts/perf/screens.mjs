@@ -218,6 +218,9 @@ async function packTakenIn(page) {
   for (let n = 0; JSON.stringify(pack).length < 2_000_000; n += 500)
     for (let m = n; m < n + 500; m++)
       pack.models.push({ ...model, id: `listed-${m}`, name: `Listed ${m}`, modelText: `L-${m}`, tacs: [] })
+  // Given as a file of this machine: handed over as bytes, the page would be held up by taking them from the tool.
+  const file = join(workDir, 'measured-pack.json')
+  writeFileSync(file, JSON.stringify(pack))
   await page.goto('/playbook/exchange')
   await page.getByRole('heading', { name: 'Take in' }).waitFor()
   await page.evaluate(() => {
@@ -243,9 +246,6 @@ async function packTakenIn(page) {
       await new Promise((resolve) => setTimeout(resolve, 25))
     }
   })()
-  // Given as a file of this machine: handed over as bytes, the page would be held up by taking them from the tool.
-  const file = join(workDir, 'measured-pack.json')
-  writeFileSync(file, JSON.stringify(pack))
   const from = performance.now()
   await page.locator('input[type=file]').setInputFiles(file)
   await page.getByTestId('pack-difference').waitFor({ timeout: 60_000 })

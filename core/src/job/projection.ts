@@ -35,7 +35,7 @@ export interface Listed extends LockStatesAndWaits {
 }
 
 /** Counts changes of what is computed here, so that what was stored before is made anew. */
-export const PROJECTION = 3
+export const PROJECTION = 4
 
 export function listedOf(
   job: JobState,

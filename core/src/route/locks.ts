@@ -29,7 +29,9 @@ export function locksNow(
 }
 
 function screenLock(facts: Facts, progress: Progress): LockState {
-  if (progress.wipeStarted || progress.screenLifted || facts.screenLock === 'none') return 'clear'
+  if (progress.screenLifted || facts.screenLock === 'none') return 'clear'
+  // Begun is not done: the device shows it at its first start.
+  if (progress.wipeStarted && progress.setUpReached) return 'clear'
   // Who holds the key is not locked out.
   if (facts.knowsScreenLock === 'yes') return 'clear'
   const complaintSaysLocked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-tries'

@@ -142,7 +142,10 @@ describe('the three locks', () => {
     expect(after({})).toEqual({ screen: 'locked', account: 'will-appear', carrier: 'clear' })
   })
   it('the reset lifts the screen lock, raises the account lock and leaves the carrier lock', () => {
-    expect(after({ wipeStarted: true }, { ...forgotten, carrierLocked: 'yes' })).toEqual({
+    const wiping = { wipeStarted: true }
+    const wiped = { ...wiping, setUpReached: true }
+    expect(after(wiping).screen).toBe('locked')
+    expect(after(wiped, { ...forgotten, carrierLocked: 'yes' })).toEqual({
       screen: 'clear',
       account: 'locked',
       carrier: 'locked',
@@ -151,7 +154,12 @@ describe('the three locks', () => {
   it('a proof clears the account lock, a release the carrier lock', () => {
     expect(
       after(
-        { wipeStarted: true, accountProof: 'step-skipped', carrierReleased: true },
+        {
+          wipeStarted: true,
+          setUpReached: true,
+          accountProof: 'step-skipped',
+          carrierReleased: true,
+        },
         { ...forgotten, carrierLocked: 'yes' },
       ),
     ).toEqual({ screen: 'clear', account: 'clear', carrier: 'clear' })

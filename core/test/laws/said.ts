@@ -14,7 +14,7 @@ import {
 import { askNext, noteSentence, type Facts } from '../../src/route/index.ts'
 import { sign, worldAt } from '../histories.ts'
 import { law } from '../lives.ts'
-import { somethingWasDeleted } from '../oracle.ts'
+import { screenWasSeenOpen, somethingWasDeleted } from '../oracle.ts'
 
 const LATER = worldAt(300)
 const answers = (set: Facts, name?: string): Command => ({
@@ -96,6 +96,20 @@ export const LAWS_OF_SAYING = [
       if (told.length === 0) return
       expect(told).toEqual(written)
       told.forEach(seen)
+    },
+  }),
+  law({
+    says: 'a screen lock nobody knows is clear on the strip once it was seen so, not when a wipe has begun',
+    often: { clear: 1 / 10, 'wiped, not yet seen': 1 / 10 },
+    step({ job, world, so }, seen) {
+      const { complaint, knowsScreenLock, screenLock } = factsOf(job)
+      const isLockedOut = complaint === 'forgotten-lock' || complaint === 'too-many-tries'
+      if (!isLockedOut || knowsScreenLock === 'yes' || screenLock === 'none') return
+      const { screen } = routeOf(job, world).locks
+      if (screen === 'clear') expect(screenWasSeenOpen(so)).toBe(true)
+      else expect(screen).toBe('locked')
+      if (screen === 'clear') seen('clear')
+      else if (somethingWasDeleted(so)) seen('wiped, not yet seen')
     },
   }),
   law({
