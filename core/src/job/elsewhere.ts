@@ -7,9 +7,9 @@ export const imeisOf = ({ answers: { imei, imeiSecond } }: Pick<JobState, 'answe
   [imei, imeiSecond].filter((one) => one !== undefined)
 
 /**
- * What the registry said of this very device on other jobs holds on this one too: a new ticket does not make a
- * reported device clean. What stands here already is not heard again.
- * @param reports reports of the registry that stand in the shop, of any IMEI
+ * What was reported of this very device on other jobs holds on this one too: a new ticket does not make a reported
+ * device clean. What stands here already is not heard again.
+ * @param reports reports that stand in the shop, of any IMEI
  */
 export function heardElsewhere(job: JobState, reports: readonly RegistryRecord[]): readonly JobEvent[] {
   return reports

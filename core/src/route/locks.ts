@@ -51,7 +51,7 @@ function accountLock(
   if (facts.accountOnDevice === 'no') return 'clear'
   if (device?.asksForAccount === false) return 'clear'
   if (facts.accountOnDevice === undefined || facts.accountOnDevice === 'unknown') return 'unknown'
-  if (progress.wipeStarted) return 'locked'
+  if (progress.wipeStarted) return progress.setUpReached ? 'locked' : 'will-appear'
   if (progress.screenLifted || ahead !== 'from-recovery' || facts.complaint === 'carrier-lock-only')
     return 'clear'
   return 'will-appear'

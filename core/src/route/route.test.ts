@@ -144,7 +144,7 @@ describe('the three locks', () => {
   it('the reset lifts the screen lock, raises the account lock and leaves the carrier lock', () => {
     const wiping = { wipeStarted: true }
     const wiped = { ...wiping, setUpReached: true }
-    expect(after(wiping).screen).toBe('locked')
+    expect(after(wiping)).toMatchObject({ screen: 'locked', account: 'will-appear' })
     expect(after(wiped, { ...forgotten, carrierLocked: 'yes' })).toEqual({
       screen: 'clear',
       account: 'locked',

@@ -14,6 +14,7 @@ import { OneJobOneTruth1700000000005 } from '../migrations/0005-one-job-one-trut
 import { AccountReleases1700000000006 } from '../migrations/0006-account-releases.ts'
 import { WhoMerged1700000000007 } from '../migrations/0007-who-merged.ts'
 import { ReportsOfTheShop1700000000008 } from '../migrations/0008-reports-of-the-shop.ts'
+import { ReportsByHand1700000000009 } from '../migrations/0009-reports-by-hand.ts'
 import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { mailEntity } from '../registry/mailbox.ts'
@@ -48,6 +49,7 @@ const MIGRATIONS = [
   AccountReleases1700000000006,
   WhoMerged1700000000007,
   ReportsOfTheShop1700000000008,
+  ReportsByHand1700000000009,
 ]
 
 /** Of mysql2's pool, what is used here. */

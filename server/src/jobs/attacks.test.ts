@@ -119,29 +119,42 @@ describe('a stolen phone', () => {
     // Where it was asked first, it is asked again.
     expect((await read(first.id)).facts.registryAnswer).toBe('reported')
   })
-  it('in random histories of three jobs and two devices, none is worked on while the registry’s report stands in the shop', async () => {
+  it('recorded by a person as reported, it is reported under its next ticket: the registry alone takes that back', async () => {
+    const imei = completed('00100101666661')
+    await patch(await runa.openJob({ ...READY, imei }), { registryAnswer: 'reported' })
+    const again = await runa.openJob({ ...READY, imei })
+    expect(again.facts.registryAnswer).toBe('reported')
+    expect((await patch<Problem>(again, { registryAnswer: 'clean' })).body.code).toBe('gate-closed')
+    expect((await runa.agree<Problem>(again)).status).toBe(409)
+  })
+  it('in random histories of three jobs and two devices, none is worked on while a report stands in the shop', async () => {
     const random = seeded(12)
     const one = <T>(...of: readonly T[]): T => of[Math.floor(random() * of.length)] as T
     let [refused, worked] = [0, 0]
     for (let nth = 0; nth < 8; nth++) {
       const imeis = ['1', '2'].map((n) => completed(`00100102${String(nth).padStart(5, '0')}${n}`))
       const jobs = await many(3, () => runa.openJob({ ...READY, imei: undefined, registryAnswer: undefined }))
-      /** What the registry said last in the shop, of which IMEI; and of which each job has heard. */
+      /** Of which IMEI a report stands in the shop; and of which each job has heard. */
       const shop = new Set<string>()
       const heard = jobs.map(() => new Set<string>())
       const named: (string | undefined)[] = jobs.map(() => undefined)
       const hear = () => named.forEach((imei, at) => imei && shop.has(imei) && heard[at]?.add(imei))
-      for (let step = 0; step < 14; step++) {
+      for (let step = 0; step < 24; step++) {
         const at = Math.floor(random() * jobs.length)
         const job = await read(jobs[at]?.id ?? 0)
         const imei = named[at]
-        switch (one('name', 'ask', 'say clean', 'work', 'work')) {
+        switch (one('name', 'ask', 'say clean', 'say reported', 'work', 'work')) {
           case 'name':
             named[at] = one(...imeis)
             await patch(job, { imei: named[at] })
             break
           case 'say clean':
             await patch(job, { registryAnswer: 'clean' })
+            break
+          case 'say reported':
+            if (!imei || heard[at]?.size || random() < 0.9) break
+            await patch(job, { registryAnswer: 'reported' })
+            shop.add(imei)
             break
           case 'ask': {
             if (!imei) break

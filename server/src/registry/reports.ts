@@ -1,10 +1,13 @@
 import { imeisOf, type JobState, type RegistryRecord } from '@benevox/core/job'
 import { EntitySchema, In, type EntityManager } from 'typeorm'
 
-/** A report of the registry that stands in the shop: a device brought in again has another ticket and the same IMEI. */
+/**
+ * A report that stands in the shop, of the registry or of a person on its behalf: a device brought in again has another
+ * ticket and the same IMEI.
+ */
 export interface ReportRow {
   imei: string
-  /** The ticket of the job on which the registry was asked. */
+  /** The ticket of the job on which it was said. */
   ticket: string
   record: RegistryRecord
 }
@@ -18,7 +21,7 @@ export const reportEntity = new EntitySchema<ReportRow>({
   },
 })
 
-/** What the registry reported of the device of a job, on whatever job it was asked. */
+/** What was reported of the device of a job, on whatever job it was said. */
 export async function reportsOf(manager: EntityManager, job: JobState): Promise<readonly RegistryRecord[]> {
   const imeis = imeisOf(job)
   if (imeis.length === 0) return []
@@ -28,7 +31,7 @@ export async function reportsOf(manager: EntityManager, job: JobState): Promise<
   )
 }
 
-/** Keeps what the registry has said since; only the registry itself takes a report back. */
+/** Keeps what was said since; only the registry itself takes a report back. */
 export async function keepReports(
   manager: EntityManager,
   before: JobState | undefined,
@@ -36,7 +39,7 @@ export async function keepReports(
 ): Promise<void> {
   for (const record of registry.slice(before?.registry.length ?? 0)) {
     const { imei, source, answer } = record
-    if (source !== 'registry' || imei === '') continue
+    if (imei === '') continue
     // The first one stays: what another job has heard of it is no other report.
     if (answer === 'reported')
       await manager
@@ -46,6 +49,6 @@ export async function keepReports(
         .values({ imei, ticket, record })
         .orIgnore()
         .execute()
-    if (answer === 'clean') await manager.delete(reportEntity, { imei })
+    if (answer === 'clean' && source === 'registry') await manager.delete(reportEntity, { imei })
   }
 }

@@ -21,7 +21,8 @@ const missing = computed(
     (job.route?.wipeGates.filter(({ state }) => state !== 'open').length ?? 0) +
     (mustTakeAccountOff.value ? 1 : 0),
 )
-const law = computed(() => props.family.waitLaw ?? PLATFORM_WAIT_LAW)
+const wrongTries = computed(() => job.facts.wrongTries ?? 0)
+const waits = computed(() => waitAfterMs(props.family.waitLaw ?? PLATFORM_WAIT_LAW, wrongTries.value))
 </script>
 
 <template>
@@ -29,8 +30,8 @@ const law = computed(() => props.family.waitLaw ?? PLATFORM_WAIT_LAW)
     <h1>{{ ACTION_WORDS[choice.action] }}</h1>
     <p class="mt-1 text-xl">{{ reasonSentence(choice) }}</p>
     <p v-if="choice.action === 'remember'" class="mt-4 text-xl">
-      The owner types, nobody else. {{ job.facts.wrongTries ?? 0 }} wrong so far; the next try is allowed
-      after {{ minutesText(waitAfterMs(law, job.facts.wrongTries ?? 0)) }}.
+      The owner types, nobody else. {{ wrongTries }} wrong so far; the next try is allowed
+      {{ waits > 0 ? `after ${minutesText(waits)}` : 'at once' }}.
     </p>
     <ol v-if="choice.action === 'remote-unlock'" class="mt-4 list-decimal space-y-1 pl-6 text-xl">
       <li>The owner signs in to the maker’s account on a computer.</li>

@@ -44,7 +44,7 @@ async function takeBack(): Promise<void> {
     <form v-else class="flex flex-wrap items-center gap-2" @submit.prevent="takeBack">
       <FreeText
         label="Why it is taken back"
-        placeholder="why, like: pressed by mistake"
+        placeholder="why, like: by mistake"
         :value="reason"
         :maxlength="200"
         @keep="(text) => (reason = text)"
@@ -52,7 +52,7 @@ async function takeBack(): Promise<void> {
       <input
         v-if="isBreach"
         v-model="code"
-        class="field !w-44 font-mono"
+        class="field !w-60 font-mono"
         type="password"
         aria-label="Code of a supervisor"
         placeholder="supervisor’s code"
