@@ -96,9 +96,7 @@ export function foreseeAccountLock(
     why,
     who,
     secondStep: signsIn ? (facts.secondStep ?? 'unknown') : undefined,
-    before: signsIn
-      ? [...(facts.accountAddress ? [] : (['ask-for-the-address'] as const)), ...beforeSignIn(facts)]
-      : [],
+    before: signsIn ? [...stillToAsk(facts), ...beforeSignIn(facts)] : [],
     waitHours: signsIn ? waitAfterChange(facts, who) : NO_WAIT,
   }
 }
@@ -135,6 +133,15 @@ function whoAnswers(
   return knowsAccountPassword === 'no' ? 'password-first' : 'not-known'
 }
 
+/** Of an account that is on it. Whoever does not know whether there is one, knows nothing more of it. */
+function stillToAsk({ accountOnDevice, accountAddress, secondStep: way }: AccountFacts): BeforeSignIn[] {
+  if (accountOnDevice !== 'yes') return []
+  return [
+    ...(accountAddress ? [] : (['ask-for-the-address'] as const)),
+    ...(way === undefined || way === 'unknown' ? (['ask-how-it-comes'] as const) : []),
+  ]
+}
+
 function beforeSignIn({ secondStep: way, esimProfile }: AccountFacts): readonly BeforeSignIn[] {
   switch (way) {
     case 'sim-in-this-device':
@@ -146,10 +153,9 @@ function beforeSignIn({ secondStep: way, esimProfile }: AccountFacts): readonly 
     case 'mail':
       return ['open-the-mail-elsewhere']
     case 'not-set-up':
-      return []
     case 'unknown':
     case undefined:
-      return ['ask-how-it-comes']
+      return []
   }
 }
 

@@ -65,7 +65,7 @@ export const ACCOUNT_SHEETS = {
     field: 'text',
     who: 'customer',
     isPersonal: true,
-    tooLateAfter: { someoneSignsIn: true, is: { knowsAccountPassword: ['yes'] } },
+    tooLateAfter: { someoneSignsIn: true },
   },
   passwordChangedLately: {
     schema: answer,

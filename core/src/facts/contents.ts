@@ -100,6 +100,7 @@ export const CONTENTS_SHEETS = {
     who: 'customer',
     prior: 0.4,
     mayChange: true,
-    tooLateAfter: {},
+    // What is behind a stranger’s account is not the customer’s.
+    tooLateAfter: { not: { complaint: ['second-hand'] } },
   },
 } as const satisfies Readonly<Record<string, Sheet>>

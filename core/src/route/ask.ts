@@ -16,6 +16,7 @@ import {
   type When,
 } from '../facts/index.ts'
 import type { DeviceOnJob } from './facts.ts'
+import { mayBeWiped } from './figures.ts'
 import { priorOf } from './priors.ts'
 
 /** A question still open, and why it is asked. */
@@ -50,7 +51,7 @@ export const MAY_CHANGE = FACT_NAMES.filter((name) => sheetOf(name).mayChange)
  * The questions in the order of their worth, less what asking takes: the expected value of knowing each, in one unit with
  * the weights. One that is worth less than that is not asked, and one that tells little only after what must be asked.
  * First what may be dangerous, then what nothing can be decided without; the customer's name where everything else that
- * an agreement needs is known; last what changes no route but cannot be asked any more after the wipe. Empty when nothing
+ * an agreement needs is known; last what changes no route but cannot be asked any more after a wipe, where one may come. Empty when nothing
  * unknown would change anything.
  */
 export function askNext(asked: Given, { choices, policy }: Decision = decide(asked)): readonly Question[] {
@@ -100,7 +101,8 @@ export function askNext(asked: Given, { choices, policy }: Decision = decide(ask
   ask('customer', 'to-sign')
   byWorth.forEach(tell)
   for (const name of forTheOrder(given)) ask(name, 'for-the-order')
-  for (const name of tooLateAfter(given, choices[0]?.action)) ask(name, 'too-late-after')
+  if (mayBeWiped(policy))
+    for (const name of tooLateAfter(given, choices[0]?.action)) ask(name, 'too-late-after')
   return questions
 }
 
@@ -137,8 +139,8 @@ function holds(
   first?: RouteAction,
 ): boolean {
   if (!when) return true
-  if (when.someoneSignsIn && (facts.accountOnDevice !== 'yes' || first === 'reset-from-settings'))
-    return false
+  const isTheirs = facts.accountOnDevice === 'yes' && facts.complaint !== 'second-hand'
+  if (when.someoneSignsIn && (!isTheirs || first === 'reset-from-settings')) return false
   if (when.device === 'cellular' && device?.cellular === false) return false
   if (when.device === 'no-watch' && device?.kind === 'watch') return false
   return areSaid(when.is ?? {}, facts) && !isAnySaid(when.not ?? {}, facts)
@@ -302,11 +304,8 @@ const forTheOrder = (given: Given): readonly FactName[] =>
     : []
 
 /** What decides nothing, but is discovered after the wipe where nobody asked before it. */
-function tooLateAfter(given: Given, first: RouteAction | undefined): readonly FactName[] {
-  const { complaint } = given.facts
-  if (complaint === undefined || complaint === 'carrier-lock-only' || complaint === 'second-hand') return []
-  return FACT_NAMES.filter((name) => {
+const tooLateAfter = (given: Given, first: RouteAction | undefined): readonly FactName[] =>
+  FACT_NAMES.filter((name) => {
     const { tooLateAfter: when } = sheetOf(name)
     return when && holds(when, given, first)
   })
-}

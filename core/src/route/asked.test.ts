@@ -71,6 +71,15 @@ function gatesAt(facts: Facts, device: DeviceOnJob): readonly Gate[] {
   ].filter(({ id, state }) => state === 'closed' && !NOT_BY_ANSWERS.includes(id))
 }
 
+/** What the list before the wipe tells to find out, and the question for it. */
+const FINDS_OUT = [
+  ['ask-for-the-address', 'accountAddress'],
+  ['ask-how-it-comes', 'secondStep'],
+  ['look-for-a-card', 'memoryCard'],
+  ['ask-for-the-esim', 'esimProfile'],
+  ['ask-for-the-backup', 'backup'],
+] as const
+
 describe('the questions on the page and the gates at signing', () => {
   it(`no gate of ${JOBS} random jobs stays closed for want of an answer that is not asked for`, () => {
     let closed = 0
@@ -100,5 +109,29 @@ describe('the questions on the page and the gates at signing', () => {
       }
     }
     expect(closed).toBeGreaterThan(JOBS / 2)
+  })
+  it(`what ${JOBS} random jobs have to find out before the wipe is asked for`, () => {
+    const found = new Map<string, number>()
+    for (const [n, [some, gates]] of jobs.entries()) {
+      // Of every second one nothing of it was asked yet.
+      const unasked = Object.fromEntries(FINDS_OUT.map(([, name]) => [name, undefined]))
+      const facts: Facts = { ...some, ...gates, ...(n % 2 && unasked) }
+      const device = n % 3 === 2 ? WATCH : PHONE
+      const route = planRoute(facts, device, NOTHING_DONE)
+      if (route.choices[0]?.action === 'refuse') continue
+      const open = FINDS_OUT.filter(
+        ([step, name]) => route.before.includes(step) && facts[name] === undefined,
+      )
+      if (open.length === 0) continue
+      const asked = askNext({ facts, device, progress: NOTHING_DONE, prices: USUAL_PRICES })
+      for (const [step, name] of open) {
+        expect(
+          asked.some((one) => one.name === name),
+          `${step}: ${JSON.stringify(facts)}`,
+        ).toBe(true)
+        found.set(step, (found.get(step) ?? 0) + 1)
+      }
+    }
+    expect([...found.keys()].sort()).toEqual(FINDS_OUT.map(([step]) => step).sort())
   })
 })

@@ -14,6 +14,8 @@ export type BeforeTheWipe =
   | 'ask-for-the-backup'
   | 'take-the-account-off'
 
+const BACKUP = { yes: 'backup-comes-back', no: 'no-backup', unknown: 'ask-for-the-backup' } as const
+
 /** In the order a counter does them; empty where nothing is wiped, or it is wiped already, or handed back. */
 export function beforeTheWipe(
   facts: Facts,
@@ -33,9 +35,8 @@ export function beforeTheWipe(
     if (facts.esimProfile === 'yes') steps.push('esim-may-go')
     else if (facts.esimProfile !== 'no') steps.push('ask-for-the-esim')
   }
-  if (facts.backup === 'yes') steps.push('backup-comes-back')
-  else if (facts.backup === 'no') steps.push('no-backup')
-  else steps.push('ask-for-the-backup')
+  // What is behind a stranger’s account is not the customer’s.
+  if (facts.complaint !== 'second-hand') steps.push(BACKUP[facts.backup ?? 'unknown'])
   if (route.foresight.asks !== 'no') steps.push(...route.foresight.before)
   return steps
 }

@@ -4,7 +4,7 @@ import { decide, type Choice, type Decision } from './decide.ts'
 import { beforeTheWipe, type BeforeTheWipe } from './before.ts'
 import { factsNow } from './facts.ts'
 import type { ConsentTerms, DeviceOnJob, FactName, Facts, Progress, RouteAction } from './facts.ts'
-import { coursesOf, optionOf, type Figures, type Option, type WholeCourse } from './figures.ts'
+import { coursesOf, mayBeWiped, optionOf, type Figures, type Option } from './figures.ts'
 import { gatesOfAnOrder, gatesOfTheJob, gatesOfTheWipe, isOrderFromAfar, type Gate } from './gates.ts'
 import { timedCoursesOf, type TimedCourse } from './promise.ts'
 import { locksNow, type Locks, type ResetAhead } from './locks.ts'
@@ -173,19 +173,15 @@ type WhatItDoes = Parameters<typeof termsOf>[3]
 function whatItDoes({ policy, choices }: Decision, progress: Progress): WhatItDoes {
   const courses = coursesOf(policy)
   const first = choices.find(({ action }) => action !== 'recover-account')?.action
-  const acts = new Set(courses.flatMap(({ acts: all }: WholeCourse) => all))
+  const acts = new Set(courses.flatMap(({ acts: all }) => all))
   return {
-    mayBeWiped: progress.wipeStarted || courses.some(isWipedByUs),
+    mayBeWiped: progress.wipeStarted || mayBeWiped(policy),
     wipedAtFirst: progress.wipeStarted || (first !== undefined && RESETS.includes(first)),
     fromRecovery: progress.wipeStarted || acts.has('reset-from-recovery'),
     fromSettings: !progress.wipeStarted && acts.has('reset-from-settings'),
     makersService: acts.has('makers-service'),
   }
 }
-
-/** What a device does to itself at its owner's tries is none of our doing, and no agreement covers it. */
-const isWipedByUs = ({ acts, outcomes }: WholeCourse): boolean =>
-  outcomes.some(({ made }, nth) => made.wipes && acts[nth] !== 'remember')
 
 function consentNow(
   facts: Facts,
