@@ -1,10 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { RANDOM_FACTS } from '../../test/randomFacts.ts'
+import { consentText, plainConsent } from '../consent/index.ts'
 import { USUAL_PRICES } from '../price/index.ts'
 import {
   askNext,
   NOTHING_DONE,
+  noteSentence,
   planRoute,
   type DeviceOnJob,
   type FactName,
@@ -80,6 +82,8 @@ const FINDS_OUT = [
   ['ask-for-the-backup', 'backup'],
 ] as const
 
+const SETTINGS_FIRST: Facts = { complaint: 'freezes', knowsScreenLock: 'yes', accountOnDevice: 'yes' }
+
 describe('the questions on the page and the gates at signing', () => {
   it(`no gate of ${JOBS} random jobs stays closed for want of an answer that is not asked for`, () => {
     let closed = 0
@@ -115,7 +119,7 @@ describe('the questions on the page and the gates at signing', () => {
     for (const [n, [some, gates]] of jobs.entries()) {
       // Of every second one nothing of it was asked yet.
       const unasked = Object.fromEntries(FINDS_OUT.map(([, name]) => [name, undefined]))
-      const facts: Facts = { ...some, ...gates, ...(n % 2 && unasked) }
+      const facts: Facts = { ...some, ...gates, ...(n % 2 && { ...unasked, accountOnDevice: 'yes' }) }
       const device = n % 3 === 2 ? WATCH : PHONE
       const route = planRoute(facts, device, NOTHING_DONE)
       if (route.choices[0]?.action === 'refuse') continue
@@ -133,5 +137,27 @@ describe('the questions on the page and the gates at signing', () => {
       }
     }
     expect([...found.keys()].sort()).toEqual(FINDS_OUT.map(([step]) => step).sort())
+  })
+  it(`of an account the stages of ${JOBS} random jobs say what the agreement says: none, perhaps, or surely`, () => {
+    const met = new Map<string, number>()
+    for (const [n, [some, gates]] of jobs.entries()) {
+      // Often the PIN is known and the account is on it: then the settings come first.
+      const facts: Facts = { ...some, ...gates, ...(n % 4 === 1 && SETTINGS_FIRST) }
+      const { stages, consent } = planRoute(facts, n % 3 === 2 ? WATCH : PHONE, NOTHING_DONE)
+      const note = stages.find(({ id }) => id === 'account')?.note
+      if (!note) continue
+      const said = noteSentence(note)
+      const told = said.startsWith('No account') ? 'none' : said.includes(' may ') ? 'perhaps' : 'surely'
+      const agreed = plainConsent(consentText(consent.terms, { ticket: 'B1', device: 'X' }, 'en'))
+      const written = !/(device|asks) .*account/.test(agreed)
+        ? 'none'
+        : agreed.includes('may ask for an account')
+          ? 'perhaps'
+          : 'surely'
+      expect([told, said, agreed]).toEqual([written, said, agreed])
+      met.set(told, (met.get(told) ?? 0) + 1)
+    }
+    for (const told of ['none', 'perhaps', 'surely'])
+      expect([told, (met.get(told) ?? 0) > 5]).toEqual([told, true])
   })
 })

@@ -47,6 +47,7 @@ export type StageNote = {
     | 'asks-for-account'
     | 'will-not-ask'
     | 'may-ask-for-account'
+    | 'may-ask-after-recovery'
     | 'order-needed'
     | 'ask-the-carrier'
   readonly facts: readonly FactName[]
@@ -326,7 +327,7 @@ function gatesOf(id: StageId, { facts, device, progress, wipeGates }: Plan): rea
   }
 }
 
-function noteOf(id: StageId, { facts, locks, does }: Plan): StageNote | undefined {
+function noteOf(id: StageId, { facts, locks, does, consent, progress }: Plan): StageNote | undefined {
   if (id === 'gentler') return { code: 'nothing-deleted', facts: ['complaint'] }
   if (id === 'reset')
     return { code: does.wipedAtFirst ? 'all-data-gone' : 'data-perhaps-gone', facts: ['complaint'] }
@@ -335,8 +336,11 @@ function noteOf(id: StageId, { facts, locks, does }: Plan): StageNote | undefine
       return { code: 'asks-for-account', facts: ['complaint'] }
     if (locks.account === 'will-appear' || locks.account === 'locked')
       return { code: 'will-ask-for-account', facts: ['accountOnDevice', 'accountAddress'] }
+    // What was signed speaks of every course: also of a reset from recovery where the settings do not help.
+    if (progress.accountProof !== undefined || consent.terms.account === 'not-asked')
+      return { code: 'will-not-ask', facts: ['accountOnDevice'] }
     return {
-      code: locks.account === 'clear' ? 'will-not-ask' : 'may-ask-for-account',
+      code: facts.accountOnDevice === 'yes' ? 'may-ask-after-recovery' : 'may-ask-for-account',
       facts: ['accountOnDevice'],
     }
   }

@@ -174,8 +174,10 @@ const NOTE_WORDS: Readonly<Record<StageNote['code'], string>> = {
   'asks-for-account': 'It asks for an account that is not the customer’s.',
   'will-not-ask': 'No account will be asked for.',
   'may-ask-for-account': 'It may ask for an account: not known whether one is on it.',
-  'order-needed': 'The carrier’s release has to be ordered; the reset does not lift it.',
-  'ask-the-carrier': 'Not known whether a carrier lock is on it; the reset does not lift one.',
+  'may-ask-after-recovery':
+    'Only if it has to be reset from recovery may it ask for an account that is on it.',
+  'order-needed': 'The carrier’s release has to be ordered; nothing else lifts it.',
+  'ask-the-carrier': 'Not known whether a carrier lock is on it; only its carrier’s release lifts one.',
 }
 
 export const LOCK_WORDS: Readonly<Record<keyof Locks, string>> = {

@@ -22,7 +22,7 @@ export function termsOf(
     account:
       facts.complaint === 'second-hand'
         ? 'asked-already'
-        : asks === 'yes' && !fromSettings
+        : asks === 'yes' && mayBeWiped && !fromSettings
           ? 'will-be-asked'
           : asks === 'no'
             ? 'not-asked'
