@@ -51,8 +51,8 @@ export const MAY_CHANGE = FACT_NAMES.filter((name) => sheetOf(name).mayChange)
  * The questions in the order of their worth, less what asking takes: the expected value of knowing each, in one unit with
  * the weights. One that is worth less than that is not asked, and one that tells little only after what must be asked.
  * First what may be dangerous, then what nothing can be decided without; the customer's name where everything else that
- * an agreement needs is known; last what changes no route but cannot be asked any more after a wipe, where one may come. Empty when nothing
- * unknown would change anything.
+ * an agreement needs is known; last what changes no route but cannot be asked any more after a wipe, where one may
+ * come. Empty when nothing unknown would change anything.
  */
 export function askNext(asked: Given, { choices, policy }: Decision = decide(asked)): readonly Question[] {
   const given = asItIs(asked)

@@ -1,7 +1,7 @@
 import type { Answer, Job, Problem } from '@benevox/contract'
 import type { Facts } from '@benevox/core/route'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { openShop, Person, READY, type TestShop } from '../../test/shop.ts'
+import { completed, openShop, Person, READY, type TestShop } from '../../test/shop.ts'
 
 let shop: TestShop
 let runa: Person
@@ -182,13 +182,18 @@ describe('the bench', () => {
     expect((await runa.bench(reasoned, { kind: 'revealed' })).status).toBe(200)
   })
   it('never shows the wipe keys of a reported device, and lets nobody sign for it', async () => {
-    const reported = { ...READY, registryAnswer: 'reported' as const }
+    // IMEIs of their own: a report holds for every job of the device.
+    const reported = { ...READY, imei: completed('00100104000001'), registryAnswer: 'reported' as const }
     expect((await runa.agree<Problem>(await runa.openJob(reported))).body.code).toBe('gate-closed')
     const job = await inRecovery()
     const right = (await runa.bench(job, { kind: 'right-device', by: 'tag', read: job.ticket })).body
     const { body } = await runa.ask<Job>('PATCH', `/api/jobs/${job.id}/facts`, {
       version: right.version,
-      facts: { registryAnswer: 'reported', registryReason: 'somebody says it is fine' },
+      facts: {
+        imei: completed('00100104000002'),
+        registryAnswer: 'reported',
+        registryReason: 'somebody says it is fine',
+      },
     })
     expect((await runa.bench<Problem>(body, { kind: 'revealed' })).body.code).toBe('gate-closed')
   })

@@ -1,7 +1,7 @@
 import type { Answer, Job, Order, Problem } from '@benevox/contract'
 import type { Facts } from '@benevox/core/route'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { openShop, Person, READY, type TestShop } from '../../test/shop.ts'
+import { completed, openShop, Person, READY, type TestShop } from '../../test/shop.ts'
 
 let shop: TestShop
 let runa: Person
@@ -47,7 +47,7 @@ describe('ordering a carrier’s release', () => {
       { registryAnswer: 'no-answer', registryReason: 'down' },
       'gate-closed',
     ],
-    ['a reported device', { registryAnswer: 'reported' }, 'gate-closed'],
+    ['a reported device', { imei: completed('00100104000003'), registryAnswer: 'reported' }, 'gate-closed'],
     ['ownership not shown', { ownership: 'not-shown' }, 'gate-closed'],
     ['no IMEI', { imei: undefined }, 'not-possible-now'],
     ['another carrier than the original', { originalCarrier: 'Norlane' }, 'not-possible-now'],
