@@ -47,7 +47,7 @@ const en: ConsentWords = {
       'The carrier lock stays until the carrier releases it. That takes working days and may cost a fee, which is due even if the carrier refuses.',
   },
   makersService:
-    'If nothing else helps, the device may go to the maker’s service. That takes days to weeks, and everything on it is deleted there.',
+    'The device may go to the maker’s service. That takes days to weeks, and everything on it is deleted there.',
   free: 'It costs nothing.',
   price: (most) =>
     `It costs at most ${most}, tax included. If our work does not help, you pay only the fees that we paid to others for you.`,
@@ -88,7 +88,7 @@ const de: ConsentWords = {
       'Die Anbietersperre bleibt, bis der Anbieter sie aufhebt. Das dauert Werktage und kann eine Gebühr kosten, die auch bei einer Ablehnung fällig ist.',
   },
   makersService:
-    'Hilft nichts anderes, geht das Gerät vielleicht an den Dienst des Herstellers. Das dauert Tage bis Wochen, und dort wird alles gelöscht.',
+    'Das Gerät geht vielleicht an den Dienst des Herstellers. Das dauert Tage bis Wochen, und dort wird alles gelöscht.',
   free: 'Es kostet nichts.',
   price: (most) =>
     `Es kostet höchstens ${most} einschließlich Steuer. Hilft unsere Arbeit nicht, zahlen Sie nur die Gebühren, die wir für Sie an andere gezahlt haben.`,
@@ -130,7 +130,7 @@ const fr: ConsentWords = {
       'Le verrouillage opérateur reste jusqu’à ce que l’opérateur le lève. Cela prend des jours ouvrés et peut coûter des frais, dus même en cas de refus.',
   },
   makersService:
-    'Si rien d’autre n’aide, l’appareil peut être envoyé au service du fabricant. Cela prend des jours ou des semaines, et tout y est effacé.',
+    'L’appareil peut être envoyé au service du fabricant. Cela prend des jours ou des semaines, et tout y est effacé.',
   free: 'Cela ne coûte rien.',
   price: (most) =>
     `Cela coûte au plus ${most}, taxes comprises. Si notre travail n’aide pas, vous ne payez que les frais que nous avons payés à d’autres pour vous.`,
@@ -172,7 +172,7 @@ const es: ConsentWords = {
       'El bloqueo del operador sigue hasta que el operador lo levante. Tarda días laborables y puede costar una tasa, que se debe aunque lo rechacen.',
   },
   makersService:
-    'Si nada más ayuda, el dispositivo puede ir al servicio del fabricante. Tarda de días a semanas, y allí se borra todo.',
+    'El dispositivo puede ir al servicio del fabricante. Tarda de días a semanas, y allí se borra todo.',
   free: 'No cuesta nada.',
   price: (most) =>
     `Cuesta como mucho ${most}, impuestos incluidos. Si nuestro trabajo no ayuda, solo paga las tasas que pagamos a otros por usted.`,

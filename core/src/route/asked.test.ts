@@ -82,6 +82,13 @@ const FINDS_OUT = [
   ['ask-for-the-backup', 'backup'],
 ] as const
 
+const DELETING: readonly string[] = ['reset-from-recovery', 'reset-from-settings', 'makers-service']
+const STRANGERS: Facts = {
+  complaint: 'second-hand',
+  sellerReachable: 'no',
+  proofOfPurchase: 'yes',
+  dataWorth: 'none',
+}
 const SETTINGS_FIRST: Facts = { complaint: 'freezes', knowsScreenLock: 'yes', accountOnDevice: 'yes' }
 
 describe('the questions on the page and the gates at signing', () => {
@@ -159,5 +166,23 @@ describe('the questions on the page and the gates at signing', () => {
     }
     for (const told of ['none', 'perhaps', 'surely'])
       expect([told, (met.get(told) ?? 0) > 5]).toEqual([told, true])
+  })
+  it(`the agreement of ${JOBS} random jobs says that gentler ways come first where one does, and only there`, () => {
+    const met = new Map<string, number>()
+    for (const [n, [some, gates]] of jobs.entries()) {
+      // Often there is a stranger's account, and a proof of purchase.
+      const facts: Facts = { ...some, ...gates, ...(n % 4 === 1 && STRANGERS) }
+      const { choices, consent } = planRoute(facts, n % 3 === 2 ? WATCH : PHONE, NOTHING_DONE)
+      const first = choices.find(({ action }) => action !== 'recover-account')?.action ?? 'refuse'
+      const agreed = plainConsent(consentText(consent.terms, { ticket: 'B1', device: 'X' }, 'en'))
+      const isFirst = DELETING.includes(first) ? 'deletes' : 'keeps'
+      if (agreed.includes('We first try what keeps'))
+        expect([facts, first, isFirst]).toEqual([facts, first, 'keeps'])
+      if (agreed.includes('deletes everything on the device'))
+        expect([facts, first, isFirst]).toEqual([facts, first, 'deletes'])
+      met.set(first, (met.get(first) ?? 0) + 1)
+    }
+    for (const first of ['makers-service', 'reset-from-recovery', 'clear-cache'])
+      expect([first, (met.get(first) ?? 0) > 2]).toEqual([first, true])
   })
 })

@@ -167,6 +167,8 @@ function resetForeseen(decision: Decision, { wipeStarted }: Progress, does: What
   return does.fromRecovery ? 'from-recovery' : does.mayBeWiped ? 'from-settings' : 'none'
 }
 const RESETS: readonly RouteAction[] = ['reset-from-recovery', 'reset-from-settings']
+/** Whatever comes of it, everything on the device is gone. */
+const DELETES: readonly RouteAction[] = [...RESETS, 'makers-service']
 
 type WhatItDoes = Parameters<typeof termsOf>[3]
 
@@ -177,7 +179,7 @@ function whatItDoes({ policy, choices }: Decision, progress: Progress): WhatItDo
   const acts = new Set(courses.flatMap(({ acts: all }) => all))
   return {
     mayBeWiped: progress.wipeStarted || mayBeWiped(policy),
-    wipedAtFirst: progress.wipeStarted || (first !== undefined && RESETS.includes(first)),
+    wipedAtFirst: progress.wipeStarted || (first !== undefined && DELETES.includes(first)),
     fromRecovery: progress.wipeStarted || acts.has('reset-from-recovery'),
     fromSettings: !progress.wipeStarted && acts.has('reset-from-settings'),
     makersService: acts.has('makers-service'),
