@@ -180,6 +180,12 @@ describe('where the job waits', () => {
     const all = { ...SIGNED, ...progress }
     return stationOf(planRoute(facts, device, all), all)
   }
+  it('is the hand-back where the account lock is off already and the PIN is known, though it was to be a stranger’s', () => {
+    const terms = planRoute({ ...forgotten, complaint: 'second-hand' }, PHONE, NOTHING_DONE).consent.terms
+    const consent = { kind: 'signed', terms } as const
+    const known: Facts = { ...forgotten, knowsScreenLock: 'yes' }
+    expect(station(known, { consent, accountProof: 'signed-in' })).toBe('hand-back')
+  })
   it('moves from the counter to the bench, the accounts, the carriers, the hand-back and out', () => {
     const locked: Facts = { ...forgotten, carrierLocked: 'yes' }
     expect(station(locked, { consent: { kind: 'none' } })).toBe('counter')

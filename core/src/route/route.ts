@@ -262,6 +262,9 @@ function stagesInto(action: RouteAction, { facts, progress, does }: Plan): reado
   if (facts.complaint === 'carrier-lock-only') return ['take-in', 'carrier']
   if (facts.complaint === 'second-hand' && !progress.wipeStarted && !progress.inRecovery)
     return ['take-in', 'account']
+  // The account lock is off and the device was never taken into recovery: nothing of it is left to be done.
+  const isOffAlready = progress.accountProof !== undefined && !progress.screenLifted
+  if (isOffAlready && !progress.wipeStarted && !progress.inRecovery) return ['take-in', 'account']
   // What works again without a reset from recovery raises no account lock.
   if (progress.screenLifted && !progress.wipeStarted)
     return progress.dataGone ? FROM_SETTINGS : ['take-in', 'prepare', 'gentler']
