@@ -12,6 +12,7 @@ import {
   type FactName,
   type Facts,
   type Gate,
+  type Route,
 } from './index.ts'
 import { gatesOfAnOrder, gatesOfTheJob } from './gates.ts'
 import { PHONE, WATCH } from './fixtures.ts'
@@ -91,14 +92,22 @@ const STRANGERS: Facts = {
 }
 const SETTINGS_FIRST: Facts = { complaint: 'freezes', knowsScreenLock: 'yes', accountOnDevice: 'yes' }
 
+/** The random jobs with their routes, each third of a watch. @param more what is said of the nth besides */
+function* routes(more: (n: number) => Facts | false = () => false) {
+  for (const [n, [some, gates]] of jobs.entries()) {
+    const facts: Facts = { ...some, ...gates, ...more(n) }
+    const device = n % 3 === 2 ? WATCH : PHONE
+    yield { facts, device, route: planRoute(facts, device, NOTHING_DONE) }
+  }
+}
+const agreedIn = ({ consent }: Route) =>
+  plainConsent(consentText(consent.terms, { ticket: 'B1', device: 'X' }, 'en'))
+
 describe('the questions on the page and the gates at signing', () => {
   it(`no gate of ${JOBS} random jobs stays closed for want of an answer that is not asked for`, () => {
     let closed = 0
-    for (const [n, [some, gates]] of jobs.entries()) {
-      const facts: Facts = { ...some, ...gates }
-      const device = n % 3 === 2 ? WATCH : PHONE
+    for (const { facts, device, route } of routes()) {
       const given = { facts, device, progress: NOTHING_DONE, prices: USUAL_PRICES }
-      const route = planRoute(facts, device, NOTHING_DONE)
       if (route.choices[0]?.action === 'refuse') continue
       const asked = askNext(given).map(({ name }) => name)
       for (const gate of gatesAt(facts, device)) {
@@ -123,12 +132,10 @@ describe('the questions on the page and the gates at signing', () => {
   })
   it(`what ${JOBS} random jobs have to find out before the wipe is asked for`, () => {
     const found = new Map<string, number>()
-    for (const [n, [some, gates]] of jobs.entries()) {
-      // Of every second one nothing of it was asked yet.
-      const unasked = Object.fromEntries(FINDS_OUT.map(([, name]) => [name, undefined]))
-      const facts: Facts = { ...some, ...gates, ...(n % 2 && { ...unasked, accountOnDevice: 'yes' }) }
-      const device = n % 3 === 2 ? WATCH : PHONE
-      const route = planRoute(facts, device, NOTHING_DONE)
+    // Of every second one nothing of it was asked yet.
+    const unasked = Object.fromEntries(FINDS_OUT.map(([, name]) => [name, undefined]))
+    const often = (n: number): Facts | false => n % 2 === 1 && { ...unasked, accountOnDevice: 'yes' }
+    for (const { facts, device, route } of routes(often)) {
       if (route.choices[0]?.action === 'refuse') continue
       const open = FINDS_OUT.filter(
         ([step, name]) => route.before.includes(step) && facts[name] === undefined,
@@ -147,15 +154,13 @@ describe('the questions on the page and the gates at signing', () => {
   })
   it(`of an account the stages of ${JOBS} random jobs say what the agreement says: none, perhaps, or surely`, () => {
     const met = new Map<string, number>()
-    for (const [n, [some, gates]] of jobs.entries()) {
-      // Often the PIN is known and the account is on it: then the settings come first.
-      const facts: Facts = { ...some, ...gates, ...(n % 4 === 1 && SETTINGS_FIRST) }
-      const { stages, consent } = planRoute(facts, n % 3 === 2 ? WATCH : PHONE, NOTHING_DONE)
-      const note = stages.find(({ id }) => id === 'account')?.note
+    // Often the PIN is known and the account is on it: then the settings come first.
+    for (const { route } of routes((n) => n % 4 === 1 && SETTINGS_FIRST)) {
+      const note = route.stages.find(({ id }) => id === 'account')?.note
       if (!note) continue
       const said = noteSentence(note)
       const told = said.startsWith('No account') ? 'none' : said.includes(' may ') ? 'perhaps' : 'surely'
-      const agreed = plainConsent(consentText(consent.terms, { ticket: 'B1', device: 'X' }, 'en'))
+      const agreed = agreedIn(route)
       const written = !/(device|asks) .*account/.test(agreed)
         ? 'none'
         : agreed.includes('may ask for an account')
@@ -169,12 +174,10 @@ describe('the questions on the page and the gates at signing', () => {
   })
   it(`the agreement of ${JOBS} random jobs says that gentler ways come first where one does, and only there`, () => {
     const met = new Map<string, number>()
-    for (const [n, [some, gates]] of jobs.entries()) {
-      // Often there is a stranger's account, and a proof of purchase.
-      const facts: Facts = { ...some, ...gates, ...(n % 4 === 1 && STRANGERS) }
-      const { choices, consent } = planRoute(facts, n % 3 === 2 ? WATCH : PHONE, NOTHING_DONE)
-      const first = choices.find(({ action }) => action !== 'recover-account')?.action ?? 'refuse'
-      const agreed = plainConsent(consentText(consent.terms, { ticket: 'B1', device: 'X' }, 'en'))
+    // Often there is a stranger's account, and a proof of purchase.
+    for (const { facts, route } of routes((n) => n % 4 === 1 && STRANGERS)) {
+      const first = route.choices.find(({ action }) => action !== 'recover-account')?.action ?? 'refuse'
+      const agreed = agreedIn(route)
       const isFirst = DELETING.includes(first) ? 'deletes' : 'keeps'
       if (agreed.includes('We first try what keeps'))
         expect([facts, first, isFirst]).toEqual([facts, first, 'keeps'])

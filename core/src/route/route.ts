@@ -1,6 +1,6 @@
 import { foreseeAccountLock, type AccountForesight } from '../account/index.ts'
 import { USUAL_PRICES, type PriceList } from '../price/index.ts'
-import { decide, type Choice, type Decision } from './decide.ts'
+import { decide, LOSES_DATA, type Choice, type Decision } from './decide.ts'
 import { beforeTheWipe, type BeforeTheWipe } from './before.ts'
 import { factsNow } from './facts.ts'
 import type { ConsentTerms, DeviceOnJob, FactName, Facts, Progress, RouteAction } from './facts.ts'
@@ -167,8 +167,6 @@ function resetForeseen(decision: Decision, { wipeStarted }: Progress, does: What
   return does.fromRecovery ? 'from-recovery' : does.mayBeWiped ? 'from-settings' : 'none'
 }
 const RESETS: readonly RouteAction[] = ['reset-from-recovery', 'reset-from-settings']
-/** Whatever comes of it, everything on the device is gone. */
-const DELETES: readonly RouteAction[] = [...RESETS, 'makers-service']
 
 type WhatItDoes = Parameters<typeof termsOf>[3]
 
@@ -179,7 +177,7 @@ function whatItDoes({ policy, choices }: Decision, progress: Progress): WhatItDo
   const acts = new Set(courses.flatMap(({ acts: all }) => all))
   return {
     mayBeWiped: progress.wipeStarted || mayBeWiped(policy),
-    wipedAtFirst: progress.wipeStarted || (first !== undefined && DELETES.includes(first)),
+    wipedAtFirst: progress.wipeStarted || (first !== undefined && LOSES_DATA.includes(first)),
     fromRecovery: progress.wipeStarted || acts.has('reset-from-recovery'),
     fromSettings: !progress.wipeStarted && acts.has('reset-from-settings'),
     makersService: acts.has('makers-service'),
@@ -260,11 +258,10 @@ const DATA_KEPT = ['take-in', 'prepare', 'into-recovery', 'gentler', 'account'] 
 /** The stages up to the account lock. What has been begun stays its road, whatever is decided now. */
 function stagesInto(action: RouteAction, { facts, progress, does }: Plan): readonly StageId[] {
   if (facts.complaint === 'carrier-lock-only') return ['take-in', 'carrier']
-  if (facts.complaint === 'second-hand' && !progress.wipeStarted && !progress.inRecovery)
-    return ['take-in', 'account']
-  // The account lock is off and the device was never taken into recovery: nothing of it is left to be done.
+  // A stranger's account, or one that was shown to be off with nothing else done: there is no way through recovery.
   const isOffAlready = progress.accountProof !== undefined && !progress.screenLifted
-  if (isOffAlready && !progress.wipeStarted && !progress.inRecovery) return ['take-in', 'account']
+  const isAccountOnly = facts.complaint === 'second-hand' || isOffAlready
+  if (isAccountOnly && !progress.wipeStarted && !progress.inRecovery) return ['take-in', 'account']
   // What works again without a reset from recovery raises no account lock.
   if (progress.screenLifted && !progress.wipeStarted)
     return progress.dataGone ? FROM_SETTINGS : ['take-in', 'prepare', 'gentler']
