@@ -90,7 +90,11 @@ const NEEDS_OWNERSHIP: readonly RouteAction[] = [
   'carrier-order',
 ]
 /** Acts that lose what is on the device. */
-export const LOSES_DATA: readonly RouteAction[] = ['reset-from-settings', 'reset-from-recovery', 'makers-service']
+export const LOSES_DATA: readonly RouteAction[] = [
+  'reset-from-settings',
+  'reset-from-recovery',
+  'makers-service',
+]
 
 /** The best policy under the gates: what a gate closes is not weighed at all. */
 export function decide(asked: Given): Decision {
