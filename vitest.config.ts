@@ -16,6 +16,7 @@ export default defineConfig({
             'contract/src/**/*.test.ts',
             'demo/**/*.test.ts',
             'web/src/**/*.test.ts',
+            'words/src/**/*.test.ts',
           ],
         },
       },

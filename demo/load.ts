@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto'
-import { consentText, plainConsent } from '@benevox/core/consent'
+import { agreementText, plainAgreement, wordsIn } from '@benevox/words'
 import { promiseInWorkingDays, publicHolidays } from '@benevox/core/clocks'
 import { routeOf, type BenchChange, type Command, type JobState } from '@benevox/core/job'
 import type { Facts, Promised } from '@benevox/core/route'
@@ -196,9 +196,21 @@ function stepsOf(job: DemoJob, clock: DemoClock): readonly Timed[] {
 function signed(job: JobState, known: Known, promised: Promised): Command {
   const { terms } = routeOf(job, known).consent
   const device = known.model?.name ?? ''
-  const text = plainConsent(consentText(terms, { ticket: job.ticket, device }, 'en'))
+  const { zone, country } = known.prices.opening
+  const text = plainAgreement(
+    agreementText(terms, { ticket: job.ticket, device }, wordsIn('en', { zone, country })),
+  )
   const digest = createHash('sha256').update(text, 'utf8').digest('hex')
-  return { kind: 'sign-agreement', language: 'en', text, digest, how: 'paper', hasSignature: false, promised }
+  return {
+    kind: 'sign-agreement',
+    language: 'en',
+    text,
+    terms,
+    digest,
+    how: 'paper',
+    hasSignature: false,
+    promised,
+  }
 }
 
 function orderAt(service: DemoService, orderedAt: string): Command {

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { checkDigit } from '@benevox/core/imei'
-import { CUSTOMER_LANGUAGES, LANGUAGE_NAMES } from '@benevox/core/consent'
+import { LANGUAGES, nameOf } from '@benevox/words'
 import { tagPng } from '../server/src/intake/tag.ts'
 import { expectAccessible } from './accessible.ts'
 import { answer, askFor, knownLine, ORDINARY, pdfBehind, sign, signIn, takeIn, tell } from './shop.ts'
@@ -194,8 +194,8 @@ test('the agreement in each language: read whole, signed, void when the route ge
   await page.getByRole('button', { name: 'Turn to the customer' }).click()
   await expect(page.getByRole('button', { name: 'I agree', exact: true })).toBeDisabled()
   const titles = new Set<string>()
-  for (const language of CUSTOMER_LANGUAGES) {
-    await page.getByRole('radio', { name: LANGUAGE_NAMES[language] }).click()
+  for (const language of LANGUAGES) {
+    await page.getByRole('radio', { name: nameOf(language) }).click()
     await expect(page.locator('main')).toHaveAttribute('lang', language)
     titles.add((await page.locator('h1').textContent()) ?? '')
     await expectAccessible(page, language)
@@ -205,7 +205,7 @@ test('the agreement in each language: read whole, signed, void when the route ge
     ).toBeLessThanOrEqual(0)
     await page.evaluate(() => (document.documentElement.style.fontSize = ''))
   }
-  expect(titles.size).toBe(CUSTOMER_LANGUAGES.length)
+  expect(titles.size).toBe(LANGUAGES.length)
   await page.getByRole('link', { name: 'Back to the counter' }).click()
   const read = await sign(page, 'Deutsch')
   await expect(page.getByRole('button', { name: 'To the bench' })).toBeVisible()

@@ -1,5 +1,5 @@
 import type { Answer, Job } from '@benevox/contract'
-import { consentText, plainConsent } from '@benevox/core/consent'
+import { agreementText, plainAgreement, wordsIn } from '@benevox/words'
 import { deviceOnJob, NOTHING_DONE, planRoute, saidWith, type Facts } from '@benevox/core/route'
 import { expect, type Browser, type Locator, type Page } from '@playwright/test'
 import { pdfText } from './pdfText.ts'
@@ -142,7 +142,13 @@ export async function agreedTo(page: Page, letters: string, more: Facts = {}): P
     deviceOnJob(pack, facts),
     NOTHING_DONE,
   ).consent
-  const text = plainConsent(consentText(terms, { ticket, device: `${model.maker} ${model.name}` }, 'en'))
+  const text = plainAgreement(
+    agreementText(
+      terms,
+      { ticket, device: `${model.maker} ${model.name}` },
+      wordsIn('en', { zone: 'Europe/Berlin', country: 'DE' }),
+    ),
+  )
   const said = { kind: 'signed', language: 'en', text, how: 'paper' }
   await send('POST', `/api/jobs/${id}/consent`, { version: asked.version, said })
   return id

@@ -1,4 +1,4 @@
-import { customerLanguage } from '@benevox/core/consent'
+import { LANGUAGES } from '@benevox/words'
 import { agreedHow, waivedCheck } from '@benevox/core/job'
 import { z } from 'zod'
 
@@ -14,7 +14,7 @@ export const recordConsentBody = z.strictObject({
     z.strictObject({ kind: z.literal('refused') }),
     z.strictObject({
       kind: z.literal('signed'),
-      language: customerLanguage,
+      language: z.enum(LANGUAGES),
       /** As it stood before the customer; the server compares it with its own. */
       text: z.string().min(1).max(8000),
       how: agreedHow,

@@ -1,4 +1,4 @@
-import { customerLanguage } from '@benevox/core/consent'
+import { LANGUAGES } from '@benevox/words'
 import { job } from './jobs.ts'
 import { z } from 'zod'
 
@@ -19,7 +19,7 @@ export interface FileRoute {
 const id = z.coerce.number().int().min(1).max(2_147_483_647)
 const ofJob = z.object({ id })
 const PDF = ['application/pdf']
-const inLanguage = z.object({ language: customerLanguage.optional() })
+const inLanguage = z.object({ language: z.enum(LANGUAGES).optional() })
 
 /** What leaves the application as a file, and what comes in as one. */
 export const files = {
@@ -40,8 +40,9 @@ export const files = {
   receipt: {
     method: 'get',
     path: '/api/jobs/:id/receipt.pdf',
-    says: 'What was left here, and what was said of price and time',
+    says: 'What was left here, and what was said of price and time; in the language of the agreement, or in another',
     params: ofJob,
+    query: inLanguage,
     produces: PDF,
   },
   agreement: {
@@ -96,6 +97,7 @@ export const files = {
     path: '/api/jobs/:id/hand-back.pdf',
     says: 'What the customer takes home',
     params: ofJob,
+    query: inLanguage,
     produces: PDF,
   },
   familyCard: {

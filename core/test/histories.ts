@@ -1,5 +1,4 @@
 import fc from 'fast-check'
-import { consentText, plainConsent } from '../src/consent/index.ts'
 import { USUAL_PRICES } from '../src/price/index.ts'
 import { PHONE, SEEN } from '../src/route/fixtures.ts'
 import type { DeviceOnJob, Facts } from '../src/route/index.ts'
@@ -74,11 +73,11 @@ const bench =
 
 export const sign: Try = (job, world) => {
   const { terms } = routeOf(job, world).consent
-  const text = plainConsent(consentText(terms, { ticket: job.ticket, device: MODEL.name }, 'en'))
   return {
     kind: 'sign-agreement',
     language: 'en',
-    text,
+    text: `${job.ticket}, ${MODEL.name}: ${JSON.stringify(terms)}`,
+    terms,
     digest: 'a'.repeat(64),
     how: 'paper',
     hasSignature: false,

@@ -1,7 +1,15 @@
 import { randomUUID } from 'node:crypto'
 import { files, type FileName, type FileParams, type FileQuery, type FileRoute } from '@benevox/contract'
-import { activationLetter, consentText, plainConsent, sellerLetter } from '@benevox/core/consent'
-import { handBackFacts, routeOf, whatWasToldOn } from '@benevox/core/job'
+import { handBackFacts, languageOf, routeOf, whatWasToldOn, type JobState } from '@benevox/core/job'
+import {
+  activationLetter,
+  agreementText,
+  isLanguage,
+  letterToSeller,
+  plainAgreement,
+  wordsIn,
+  type Language,
+} from '@benevox/words'
 import { raw, type Express, type Request, type RequestHandler, type Response } from 'express'
 import type { DataSource } from 'typeorm'
 import { familyCard } from './catalog/card.ts'
@@ -19,6 +27,7 @@ import { intakeReceipt } from './intake/receipt.ts'
 import { tagPdf, tagPng } from './intake/tag.ts'
 import type { JobLife } from './jobs/life.ts'
 import { laidOut } from './reading/readApart.ts'
+import type { PaperOf } from './paper/head.ts'
 import { mailEntity } from './registry/mailbox.ts'
 
 /** What leaves the application as a file: papers as PDF, the catalogue as JSON. */
@@ -39,10 +48,15 @@ export function mountFiles(
   },
 ): void {
   /** The job of an address, and what it is looked at with. */
-  const of = async (id: number) => {
+  const of = async (id: number, asked?: Language) => {
     const state = await life.read(id)
     const known = await life.ready(state)
-    const paper = { shop: config.shop, zone: known.prices.opening.zone }
+    const { zone, country } = known.prices.opening
+    const paper: PaperOf = {
+      shop: config.shop,
+      zone,
+      words: wordsIn(asked ?? inLanguage(state), { zone, country }),
+    }
     return { state, known, paper, job: await life.viewed(state), device: known.model?.name ?? '' }
   }
   const file = fileMounter(app)
@@ -55,21 +69,21 @@ export function mountFiles(
   })
   file('tag', async ({ params, response }) => {
     const { job, device, paper } = await of(params.id)
-    pdf(response, `tag-${job.ticket}`, await tagPdf(job, device, paper.zone))
+    pdf(response, `tag-${job.ticket}`, await tagPdf(paper, job, device))
   })
-  file('receipt', async ({ params, response }) => {
-    const { state, job, known, paper } = await of(params.id)
+  file('receipt', async ({ params, query, response }) => {
+    const { state, job, known, paper } = await of(params.id, query.language)
     const told = whatWasToldOn(state, known, life.promised(state))
     pdf(response, `receipt-${job.ticket}`, await intakeReceipt(paper, job, known, told))
   })
   file('agreement', async ({ params, query, response }) => {
-    const { state, known, device, paper } = await of(params.id)
+    const { state, known, device, paper } = await of(params.id, query.language)
     const { ticket, agreement } = state
     const { language } = query
     if (language) {
       const { terms } = routeOf(state, known).consent
-      const text = plainConsent(consentText(terms, { ticket, device }, language))
-      return pdf(response, `agreement-${ticket}`, await consentForm(config.shop, ticket, text))
+      const text = plainAgreement(agreementText(terms, { ticket, device }, paper.words))
+      return pdf(response, `agreement-${ticket}`, await consentForm(paper, ticket, text))
     }
     if (agreement?.kind !== 'signed')
       throw new ProblemError('not-possible-now', 'Nothing has been signed on this job yet.')
@@ -81,13 +95,13 @@ export function mountFiles(
     pdf(response, `agreement-${ticket}`, await consentPaper(paper, ticket, agreement, signature))
   })
   file('letterToSeller', async ({ params, query, response }) => {
-    const { device } = await of(params.id)
-    const letter = sellerLetter(query.language ?? 'en', device || 'device')
+    const { device, paper } = await of(params.id, query.language)
+    const letter = letterToSeller(paper.words, device || paper.words.say('part.device'))
     pdf(response, 'letter-to-seller', await letterPaper(config.shop, letter))
   })
   file('activation', async ({ params, query, response }) => {
-    const { device } = await of(params.id)
-    const letter = activationLetter(query.language ?? 'en', device || 'device')
+    const { device, paper } = await of(params.id, query.language)
+    const letter = activationLetter(paper.words, device || paper.words.say('part.device'))
     pdf(response, 'activation', await letterPaper(config.shop, letter))
   })
 
@@ -126,8 +140,8 @@ export function mountFiles(
     if (!mail) throw new ProblemError('not-found', 'This mail is not on the job.')
     send(response, 'message/rfc822', `attachment; filename="mail-${mail.id}.eml"`, mail.eml)
   })
-  file('handBack', async ({ params, response }) => {
-    const { state, known, paper } = await of(params.id)
+  file('handBack', async ({ params, query, response }) => {
+    const { state, known, paper } = await of(params.id, query.language)
     const facts = handBackFacts(state)
     if (!facts) throw new ProblemError('not-possible-now', 'This job is not handed back yet.')
     const bytes = await handBackPaper(paper, state, facts, known.model)
@@ -198,4 +212,10 @@ function send(response: Response, type: string, disposition: string, bytes: Buff
   if (isAnswered(response)) return
   response.type(type).setHeader('Content-Disposition', disposition)
   response.send(bytes)
+}
+
+/** The language of the customer; English where the words no longer have it. */
+function inLanguage(job: JobState): Language {
+  const language = languageOf(job)
+  return isLanguage(language) ? language : 'en'
 }

@@ -1,7 +1,7 @@
 import type { AddressInfo } from 'node:net'
 import type { Server } from 'node:http'
 import type { Answer, Job, Problem } from '@benevox/contract'
-import { consentText, plainConsent, type CustomerLanguage } from '@benevox/core/consent'
+import { agreementText, plainAgreement, wordsIn, type Language } from '@benevox/words'
 import { routeOf, surroundingsIn } from '@benevox/core/job'
 import { checkDigit } from '@benevox/core/imei'
 import { USUAL_PRICES } from '@benevox/core/price'
@@ -76,11 +76,13 @@ export interface Said<T> {
 }
 
 /** The text that the customer reads for a job as it is, made as the interface makes it. */
-export function agreementOf(job: Job, language: CustomerLanguage = 'en'): string {
+export function agreementOf(job: Job, language: Language = 'en'): string {
   const { device: known, model } = surroundingsIn(demoPack(), job.facts)
   const { terms } = routeOf(job, { device: known, prices: USUAL_PRICES }).consent
   const device = model?.name ?? ''
-  return plainConsent(consentText(terms, { ticket: job.ticket, device }, language))
+  return plainAgreement(
+    agreementText(terms, { ticket: job.ticket, device }, wordsIn(language, USUAL_PRICES.opening)),
+  )
 }
 
 /** A person at a browser: keeps the cookie and the token, and asks. */
@@ -143,7 +145,7 @@ export class Person {
   }
 
   /** The customer agrees to the route as it is now. */
-  async agree<T = Job>(job: Job, more: object = {}, language: CustomerLanguage = 'en'): Promise<Said<T>> {
+  async agree<T = Job>(job: Job, more: object = {}, language: Language = 'en'): Promise<Said<T>> {
     const text = agreementOf(job, language)
     const said = { kind: 'signed', language, text, how: 'paper', ...more }
     return this.ask<T>('POST', `/api/jobs/${job.id}/consent`, { version: job.version, said })

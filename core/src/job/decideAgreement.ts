@@ -1,4 +1,4 @@
-import { consentText, plainConsent } from '../consent/index.ts'
+import { areSameTerms } from '../route/index.ts'
 import type { Command } from './commands.ts'
 import { refused, secretsIn, yes, type Decided } from './decided.ts'
 import { whatIsTold } from './papers.ts'
@@ -19,8 +19,7 @@ export function decideAgreement(job: JobState, command: Agree, world: World): De
   if (!hasName(job.customer)) return refused({ code: 'customer-name-missing' })
   const { terms } = routeOf(job, world).consent
   const { language, text, digest, how, promised } = command
-  const subject = { ticket: job.ticket, device: world.model?.name ?? '' }
-  if (plainConsent(consentText(terms, subject, language)) !== text) return refused({ code: 'text-is-old' })
+  if (!command.terms || !areSameTerms(command.terms, terms)) return refused({ code: 'text-is-old' })
   if (how === 'signature' && !command.hasSignature) return refused({ code: 'signature-missing' })
   if (how === 'telephone' && (terms.storage !== 'kept' || job.answers.deviceHere !== 'no'))
     return refused({ code: 'not-by-telephone' })

@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { cue, keyId, linkKind } from '../catalog/index.ts'
-import { customerLanguage } from '../consent/index.ts'
 import { consentTerms, facts, registryAnswer, ROUTE_ACTIONS } from '../route/index.ts'
 
 /**
@@ -101,12 +100,15 @@ export const whatWasTold = z.strictObject({
 })
 export type WhatWasTold = z.infer<typeof whatWasTold>
 
+/** A language as BCP 47 names it; which ones there are, the room of the words knows. */
+export const language = z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/)
+
 /** What the customer has said, with the text exactly as it was read. The picture of the signature is kept apart. */
 export const agreementRecord = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('refused'), at: instant, by: z.string() }),
   z.strictObject({
     kind: z.literal('signed'),
-    language: customerLanguage,
+    language,
     text: z.string(),
     /** SHA-256 of the text in UTF-8, in hexadecimal digits. */
     digest: z.string().regex(/^[0-9a-f]{64}$/),
@@ -118,6 +120,9 @@ export const agreementRecord = z.discriminatedUnion('kind', [
   }),
 ])
 export type AgreementRecord = z.infer<typeof agreementRecord>
+/** In which language the customer reads and signs; English until they have chosen one. */
+export const languageOf = ({ agreement }: { readonly agreement: AgreementRecord | null }): string =>
+  agreement?.kind === 'signed' ? agreement.language : 'en'
 
 /** A check that a supervisor answers for. */
 export const waivedCheck = z.strictObject({

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { RANDOM_FACTS } from '../../test/randomFacts.ts'
-import { consentText, plainConsent } from '../consent/index.ts'
+import { agreementText, plainAgreement, wordsIn } from '@benevox/words'
 import { USUAL_PRICES } from '../price/index.ts'
 import {
   askNext,
@@ -90,6 +90,7 @@ const STRANGERS: Facts = {
   proofOfPurchase: 'yes',
   dataWorth: 'none',
 }
+const ENGLISH = wordsIn('en', { zone: 'Europe/Berlin', country: 'DE' })
 const SETTINGS_FIRST: Facts = { complaint: 'freezes', knowsScreenLock: 'yes', accountOnDevice: 'yes' }
 
 /** The random jobs with their routes, each third of a watch. @param more what is said of the nth besides */
@@ -101,7 +102,7 @@ function* routes(more: (n: number) => Facts | false = () => false) {
   }
 }
 const agreedIn = ({ consent }: Route) =>
-  plainConsent(consentText(consent.terms, { ticket: 'B1', device: 'X' }, 'en'))
+  plainAgreement(agreementText(consent.terms, { ticket: 'B1', device: 'X' }, ENGLISH))
 
 describe('the questions on the page and the gates at signing', () => {
   it(`no gate of ${JOBS} random jobs stays closed for want of an answer that is not asked for`, () => {

@@ -50,6 +50,10 @@ export interface WhatRouteDoes {
   readonly makersService: boolean
 }
 
+/** Whether a text made from the one says what a text made from the other says. */
+export const areSameTerms = (one: ConsentTerms, other: ConsentTerms): boolean =>
+  (Object.keys(one) as (keyof ConsentTerms)[]).every((name) => one[name] === other[name])
+
 /** What is worse for the customer than what was signed. */
 export type TermsWorse =
   'storage' | 'account' | 'carrier' | 'memory-card' | 'esim' | 'makers-service' | 'price'

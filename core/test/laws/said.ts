@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { expect } from 'vitest'
-import { consentText, plainConsent } from '../../src/consent/index.ts'
+import { agreementText, plainAgreement, wordsIn } from '@benevox/words'
 import {
   after,
   decide,
@@ -17,6 +17,7 @@ import { law } from '../lives.ts'
 import { screenWasSeenOpen, somethingWasDeleted } from '../oracle.ts'
 
 const LATER = worldAt(300)
+const ENGLISH = wordsIn('en', { zone: 'Europe/Berlin', country: 'DE' })
 const answers = (set: Facts, name?: string): Command => ({
   kind: 'answer',
   set,
@@ -88,7 +89,7 @@ export const LAWS_OF_SAYING = [
       const { stages, consent } = routeOf(job, world)
       const said = stages.flatMap(({ note }) => (note ? [noteSentence(note)] : [])).join(' ')
       const subject = { ticket: job.ticket, device: world.model?.name ?? '' }
-      const agreed = plainConsent(consentText(consent.terms, subject, 'en'))
+      const agreed = plainAgreement(agreementText(consent.terms, subject, ENGLISH))
       const told = SAYS.filter(([, stage]) => said.includes(stage)).map(([what]) => what)
       const written = SAYS.filter(([, , paper]) => agreed.includes(paper)).map(([what]) => what)
       expect(written).toHaveLength(1)

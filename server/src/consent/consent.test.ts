@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import type { Job, Problem } from '@benevox/contract'
-import { CUSTOMER_LANGUAGES } from '@benevox/core/consent'
+import { LANGUAGES } from '@benevox/words'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { pdfText } from '../../../e2e/pdfText.ts'
@@ -33,31 +33,28 @@ const paper = async (job: Job, query = '') => {
 }
 
 describe('the agreement', () => {
-  it.each(CUSTOMER_LANGUAGES)(
-    'in %s is kept as it was read, with its digest, and as a paper',
-    async (language) => {
-      const job = await runa.openJob(READY)
-      const text = agreementOf(job, language)
-      const { status, body } = await runa.agree(
-        job,
-        { how: 'signature', signature: await signature() },
-        language,
-      )
-      expect(status).toBe(200)
-      expect(body.agreement).toMatchObject({
-        kind: 'signed',
-        text,
-        // Node's own digest beside the server's record.
-        digest: createHash('sha256').update(text).digest('hex'),
-        how: 'signature',
-        by: 'Runa',
-      })
-      expect(body.station).toBe('bench')
-      const said = (await paper(body)).text.replace(/\s+/g, ' ')
-      expect(said).toContain(job.ticket)
-      expect(said).toContain(body.agreement?.kind === 'signed' ? body.agreement.digest : 'nothing')
-    },
-  )
+  it.each(LANGUAGES)('in %s is kept as it was read, with its digest, and as a paper', async (language) => {
+    const job = await runa.openJob(READY)
+    const text = agreementOf(job, language)
+    const { status, body } = await runa.agree(
+      job,
+      { how: 'signature', signature: await signature() },
+      language,
+    )
+    expect(status).toBe(200)
+    expect(body.agreement).toMatchObject({
+      kind: 'signed',
+      text,
+      // Node's own digest beside the server's record.
+      digest: createHash('sha256').update(text).digest('hex'),
+      how: 'signature',
+      by: 'Runa',
+    })
+    expect(body.station).toBe('bench')
+    const said = (await paper(body)).text.replace(/\s+/g, ' ')
+    expect(said).toContain(job.ticket)
+    expect(said).toContain(body.agreement?.kind === 'signed' ? body.agreement.digest : 'nothing')
+  })
   it('is refused where the text is not the one the route makes now', async () => {
     const job = await runa.openJob(READY)
     const old = agreementOf(job)

@@ -1,27 +1,21 @@
 import type { AgreementRecord } from '@benevox/core/job'
-import type { Letter } from '@benevox/core/consent'
+import type { Letter } from '@benevox/words'
 import type { Content } from 'pdfmake/interfaces'
-import { minuteIn, type PaperOf } from '../paper/head.ts'
+import type { PaperOf } from '../paper/head.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 
 type Signed = Extract<AgreementRecord, { kind: 'signed' }>
 
-const HOW: Readonly<Record<Signed['how'], string>> = {
-  signature: 'Signed on the screen',
-  paper: 'Signed on paper',
-  telephone: 'Agreed to on the telephone',
-}
-
 /** The agreement as it was signed, with its digest and the signature. */
 export async function consentPaper(
-  { shop, zone }: PaperOf,
+  { shop, zone, words: { say, moment } }: PaperOf,
   ticket: string,
   record: Signed,
   signature: Buffer | null,
 ): Promise<Buffer> {
   const [title = '', subject = '', ...rest] = record.text.split('\n')
   const agreement = rest.pop() ?? ''
-  return pdfOf(`Agreement ${ticket}`, [
+  return pdfOf(say('agreement.documentTitle', { ticket }), [
     { text: shop, fontSize: 12 },
     { stack: [inFonts(title)], fontSize: 24, bold: true, margin: [0, 4, 0, 2] },
     { stack: [inFonts(subject)], fontSize: 13, margin: [0, 0, 0, 12] },
@@ -29,18 +23,20 @@ export async function consentPaper(
     { stack: [inFonts(agreement)], bold: true, fontSize: 12 },
     signatureOrLine(signature),
     {
-      text: `${HOW[record.how]}, ${minuteIn(zone, record.at)} (${zone}), before ${record.by}.`,
+      stack: [
+        inFonts(say(`agreement.how.${record.how}`, { moment: moment(record.at), zone, person: record.by })),
+      ],
       fontSize: 9,
     },
-    { text: `SHA-256 of this text: ${record.digest}`, fontSize: 8, color: '#555555' },
+    { text: say('agreement.digest', { digest: record.digest }), fontSize: 8, color: '#555555' },
   ])
 }
 
 /** The text to be signed by hand, before anything is recorded. */
-export async function consentForm(shop: string, ticket: string, text: string): Promise<Buffer> {
+export async function consentForm({ shop, words }: PaperOf, ticket: string, text: string): Promise<Buffer> {
   const [title = '', subject = '', ...rest] = text.split('\n')
   const agreement = rest.pop() ?? ''
-  return pdfOf(`Agreement ${ticket}`, [
+  return pdfOf(words.say('agreement.documentTitle', { ticket }), [
     { text: shop, fontSize: 12 },
     { stack: [inFonts(title)], fontSize: 24, bold: true, margin: [0, 4, 0, 2] },
     { stack: [inFonts(subject)], fontSize: 13, margin: [0, 0, 0, 12] },

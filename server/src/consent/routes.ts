@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import type { Body } from '@benevox/contract'
-import type { Command } from '@benevox/core/job'
-import type { Promised } from '@benevox/core/route'
+import { routeOf, type Command, type JobState } from '@benevox/core/job'
+import { agreementText, plainAgreement, wordsIn } from '@benevox/words'
 import type { DataSource } from 'typeorm'
 import sharp from 'sharp'
 import type { Handlers } from '../http/mount.ts'
@@ -20,7 +20,7 @@ export function consentHandlers(database: DataSource, life: JobLife): Handlers {
       return life.run(
         params.id,
         { staffId, version },
-        (job) => commandOf(said, signature !== null, life.promised(job)),
+        (job) => commandOf(said, signature !== null, job, life),
         // The signature's picture is kept beside the record, append-only.
         async (manager, { id, agreement }, at) => {
           if (agreement)
@@ -41,11 +41,29 @@ export function consentHandlers(database: DataSource, life: JobLife): Handlers {
   }
 }
 
-function commandOf(said: Body<'recordConsent'>['said'], hasSignature: boolean, promised: Promised): Command {
+function commandOf(
+  said: Body<'recordConsent'>['said'],
+  hasSignature: boolean,
+  job: JobState,
+  life: JobLife,
+): Command {
   if (said.kind === 'refused') return { kind: 'refuse-agreement' }
   const { language, text, how } = said
   const digest = createHash('sha256').update(text, 'utf8').digest('hex')
-  return { kind: 'sign-agreement', language, text, how, digest, hasSignature, promised }
+  const known = life.known(job)
+  const { terms } = routeOf(job, known).consent
+  const subject = { ticket: job.ticket, device: known.model?.name ?? '' }
+  const made = plainAgreement(agreementText(terms, subject, wordsIn(language, known.prices.opening)))
+  return {
+    kind: 'sign-agreement',
+    language,
+    text,
+    terms: made === text ? terms : undefined,
+    how,
+    digest,
+    hasSignature,
+    promised: life.promised(job),
+  }
 }
 
 /** The signature as a picture made anew: nothing else that was in the bytes is kept. */

@@ -1,5 +1,6 @@
 import { handBackFacts, type BenchChange, type JobState, type Order, type Step } from '@benevox/core/job'
 import { describe, expect, it } from 'vitest'
+import { wordsIn, type Language } from '@benevox/words'
 import { pdfText } from '../../../e2e/pdfText.ts'
 import { handBackPaper } from './paper.ts'
 
@@ -56,12 +57,20 @@ const job: JobState = {
     at,
   },
 }
-const textOf = async (changed: Partial<JobState> = {}) => {
+const PLACE = { zone: 'Europe/Berlin', country: 'DE' }
+const textOf = async (changed: Partial<JobState> = {}, language: Language = 'en') => {
   const made = { ...job, ...changed }
   const facts = handBackFacts(made)
   return facts
     ? pdfText(
-        new Uint8Array(await handBackPaper({ shop: 'The shop', zone: 'Europe/Berlin' }, made, facts, model)),
+        new Uint8Array(
+          await handBackPaper(
+            { shop: 'The shop', zone: PLACE.zone, words: wordsIn(language, PLACE) },
+            made,
+            facts,
+            model,
+          ),
+        ),
       )
     : undefined
 }
@@ -74,10 +83,10 @@ describe('the hand-back paper, read back by another library', () => {
       'B1001',
       'Quistral M2 (QM2-21)',
       '49-015420-323751-8',
-      '2026-03-04',
-      '2026-03-05',
+      '4 March 2026',
+      '5 March 2026',
       '€35.50',
-      'device, SIM tray',
+      'device and SIM tray',
       'The owner, at home',
       'Reset from recovery.',
     ])
@@ -93,7 +102,7 @@ describe('the hand-back paper, read back by another library', () => {
   })
   it('is dated by the shop’s calendar: an hour before midnight in London it is tomorrow in Berlin', async () => {
     const text = await textOf({ openedAt: '2026-03-03T23:00:00.000Z' })
-    expect(text).toMatch(/Taken in\s*2026-03-04/)
+    expect(text).toMatch(/Checked in\s*4 March 2026/)
   })
   it('says what a reset is and is not (NIST SP 800-88 rev. 1, appendix A: Clear; from memory)', async () => {
     const text = await textOf()
@@ -113,7 +122,7 @@ describe('the hand-back paper, read back by another library', () => {
   })
   it('does not speak of a wipe where there was none', async () => {
     const text = await textOf({ steps: [] })
-    expect(text).toContain('Nothing on the device was deleted by us.')
+    expect(text).toContain('We deleted nothing on the device.')
     expect(text).not.toContain('NIST')
   })
   it('names the release and its code, with its zeros', async () => {

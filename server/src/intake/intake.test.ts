@@ -90,7 +90,7 @@ describe('tag and receipt', () => {
     const text = async (path: string) => pdfText(new Uint8Array(await (await file(job, path)).arrayBuffer()))
     for (const said of [job.ticket, 'Orrelin Vane 5', 'Q. Test'])
       expect(await text('tag.pdf')).toContain(said)
-    for (const said of [job.ticket, 'case, SIM', 'Corner is loose', 'deposit', 'in nine of ten cases'])
+    for (const said of [job.ticket, 'case, SIM', 'Corner is loose', 'deposit', '9 of 10 jobs like this'])
       expect(await text('receipt.pdf')).toContain(said)
     expect(await text('letter-to-seller.pdf?language=de')).toContain('Orrelin Vane 5')
     expect(await text('activation.pdf')).toContain('never guess')

@@ -1,6 +1,6 @@
 import type { Job } from '@benevox/contract'
 import bwipjs from 'bwip-js/node'
-import { dayIn } from '../paper/head.ts'
+import type { PaperOf } from '../paper/head.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 import { boltsSvg } from '../paper/marks.ts'
 
@@ -23,7 +23,7 @@ export function tagPng(ticket: string, scale = 4): Promise<Buffer> {
 }
 
 /** The tag that goes onto the device: ticket and code, device, customer's short name, day, the three bolts. */
-export async function tagPdf(job: Job, device: string, zone: string): Promise<Buffer> {
+export async function tagPdf({ words }: PaperOf, job: Job, device: string): Promise<Buffer> {
   const code = await tagPng(job.ticket)
   return pdfOf(
     `Tag ${job.ticket}`,
@@ -40,8 +40,8 @@ export async function tagPdf(job: Job, device: string, zone: string): Promise<Bu
         height: 40,
         alignment: 'center',
       },
-      { stack: [inFonts(device || 'model not known yet')], bold: true },
-      { stack: [inFonts([job.customer.name, dayIn(zone, job.openedAt)].filter(Boolean).join(' · '))] },
+      { stack: [inFonts(device || words.say('tag.modelUnknown'))], bold: true },
+      { stack: [inFonts([job.customer.name, words.day(job.openedAt)].filter(Boolean).join(' · '))] },
     ],
     LABEL,
   )

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { dayIn, headRows, minuteIn } from './head.ts'
+import { wordsIn } from '@benevox/words'
+import { headRows } from './head.ts'
 
 /** The clock of a zone by its distance from UTC alone, in minutes. */
 function minutesFromUtc(zone: string, at: Date): number {
@@ -21,14 +22,23 @@ describe('what every paper says alike', () => {
       fc.property(fc.constantFrom(...zones), instants, (zone, instant) => {
         const at = instant.toISOString()
         const there = new Date(instant.getTime() + minutesFromUtc(zone, instant) * 60_000).toISOString()
-        expect(dayIn(zone, at)).toBe(there.slice(0, 10))
-        expect(minuteIn(zone, at)).toBe(there.slice(0, 16).replace('T', ' '))
+        const { day, moment } = wordsIn('en', { zone, country: 'DE' })
+        const utc = { timeZone: 'UTC' } as const
+        expect(day(at)).toBe(new Date(there).toLocaleDateString('en-GB', { ...utc, dateStyle: 'long' }))
+        expect(moment(at)).toContain(there.slice(11, 16))
       }),
     )
   })
   it('is both IMEIs of a phone, and of a device without one its serial number', () => {
-    const said = (facts: Parameters<typeof headRows>[1]) =>
-      JSON.stringify(headRows({ name: 'O. Brandal', contact: '' }, facts, undefined))
+    const said = (facts: Parameters<typeof headRows>[2]) =>
+      JSON.stringify(
+        headRows(
+          wordsIn('en', { zone: 'UTC', country: 'DE' }),
+          { name: 'O. Brandal', contact: '' },
+          facts,
+          undefined,
+        ),
+      )
     const phone = said({ imei: '490154203237518', imeiSecond: '352099001761481', serialNumber: 'SN-7' })
     for (const number of ['49-015420-323751-8', '35-209900-176148-1', 'SN-7']) expect(phone).toContain(number)
     const watch = said({ serialNumber: 'WX-1' })

@@ -1,41 +1,46 @@
 import { groupImei } from '@benevox/core/imei'
 import { hasName, type Customer, type ModelKnown } from '@benevox/core/job'
 import type { Facts } from '@benevox/core/route'
+import type { Words } from '@benevox/words'
 import type { Content } from 'pdfmake/interfaces'
 import { inFonts } from './pdf.ts'
 
-/** Whose paper it is, and by whose calendar it is dated. */
+/** Whose document it is, and in which language and by whose calendar it is written. */
 export interface PaperOf {
   readonly shop: string
   /** IANA time zone of the shop. */
   readonly zone: string
+  readonly words: Words
 }
 
-/** The day of an instant as the shop's calendar has it, like 2026-03-05. */
-export const dayIn = (zone: string, at: string): string =>
-  new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short' }).format(new Date(at))
-/** The same with the clock of the shop, like 2026-03-05 09:07. */
-export const minuteIn = (zone: string, at: string): string =>
-  new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short', timeStyle: 'short' }).format(
-    new Date(at),
-  )
-
 export const row = (name: string, value: string): Content[] => [
-  { text: name, color: '#555555' },
+  { ...(inFonts(name) as object), color: '#555555' } as Content,
   inFonts(value),
 ]
 
-/** What every paper of a job says of it alike: whose it is, which device, by which number. */
+/** What every document of a job says of it alike: whose it is, which device, by which number. */
 export function headRows(
+  { say }: Words,
   customer: Customer,
   { imei, imeiSecond, serialNumber }: Facts,
   model: ModelKnown | undefined,
 ): Content[][] {
   const imeis = [imei, imeiSecond].flatMap((one) => (one ? [groupImei(one)] : []))
+  const unknown = say('document.notRecorded')
   return [
-    row('Customer', hasName(customer) ? customer.name : 'not recorded'),
-    row('Device', model ? `${model.name} (${model.modelCode})` : 'not recorded'),
-    ...(imeis.length > 0 || !serialNumber ? [row('IMEI', imeis.join(', ') || 'none')] : []),
-    ...(serialNumber ? [row('Serial number', serialNumber)] : []),
+    row(say('document.customer'), hasName(customer) ? customer.name : unknown),
+    row(say('document.device'), model ? `${model.name} (${model.modelCode})` : unknown),
+    ...(imeis.length > 0 || !serialNumber
+      ? [row(say('document.imei'), imeis.join(', ') || say('document.noImei'))]
+      : []),
+    ...(serialNumber ? [row(say('document.serialNumber'), serialNumber)] : []),
   ]
 }
+
+/** A heading inside a document. */
+export const heading = (text: string, above: number, below: number): Content => ({
+  stack: [inFonts(text)],
+  bold: true,
+  fontSize: 14,
+  margin: [0, above, 0, below],
+})

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { secondStepAfterwards } from '@benevox/core/account'
-import { CUSTOMER_LANGUAGES, LANGUAGE_NAMES } from '@benevox/core/consent'
+import { LANGUAGES, nameOf } from '@benevox/words'
 import { releasedBy } from '@benevox/core/job'
 import { ACTION_WORDS, FACT_WORDS, reasonSentence, type RouteAction } from '@benevox/core/route'
 import { computed } from 'vue'
@@ -102,12 +102,12 @@ const others = computed(() =>
           <p v-if="isStrangers" class="mt-3 flex flex-wrap gap-x-5">
             <span>A short plain letter to the seller, with the steps:</span>
             <a
-              v-for="language in CUSTOMER_LANGUAGES"
+              v-for="language in LANGUAGES"
               :key="language"
               class="underline"
               :href="`/api/jobs/${saved.id}/letter-to-seller.pdf?language=${language}`"
               target="_blank"
-              >{{ LANGUAGE_NAMES[language] }}</a
+              >{{ nameOf(language) }}</a
             >
           </p>
           <p class="mt-3 text-ink-soft">

@@ -1,12 +1,6 @@
 <script setup lang="ts">
 import type { Body } from '@benevox/contract'
-import {
-  consentText,
-  CUSTOMER_LANGUAGES,
-  LANGUAGE_NAMES,
-  plainConsent,
-  type CustomerLanguage,
-} from '@benevox/core/consent'
+import { agreementText, LANGUAGES, nameOf, plainAgreement, wordsIn, type Language } from '@benevox/words'
 import { useSessionStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -21,14 +15,15 @@ const props = defineProps<{ id: number }>()
 const job = useJob()
 const router = useRouter()
 const fault = useLoadedJob()
-const language = useSessionStorage<CustomerLanguage>(`benevox.language.${props.id}`, 'en')
+const language = useSessionStorage<Language>(`benevox.language.${props.id}`, 'en')
+const words = computed(() => job.prices && wordsIn(language.value, job.prices.opening))
 const isTurned = ref(false)
 const signature = ref('')
 const text = computed(() => {
   const { saved, route } = job
-  if (saved?.id !== props.id || !route) return undefined
+  if (saved?.id !== props.id || !route || !words.value) return undefined
   const device = job.deviceName
-  return consentText(route.consent.terms, { ticket: saved.ticket, device }, language.value)
+  return agreementText(route.consent.terms, { ticket: saved.ticket, device }, words.value)
 })
 /** Said on the telephone only where nothing is lost and the device is with its owner. */
 const mayBeSaid = computed(() => job.facts.deviceHere === 'no' && job.route?.consent.terms.storage === 'kept')
@@ -49,42 +44,13 @@ function agree(how: 'signature' | 'paper' | 'telephone'): void {
   void record({
     kind: 'signed',
     language: language.value,
-    text: plainConsent(text.value),
+    text: plainAgreement(text.value),
     how,
     ...(how === 'signature' ? { signature: signature.value } : {}),
   })
 }
 
 usePageKeys({ p: () => void agree('paper') })
-
-/** What stands on the buttons, in the customer's language. */
-const WORDS = {
-  en: {
-    sign: 'Sign here with your finger or the mouse',
-    again: 'Sign again',
-    agree: 'I agree',
-    refuse: 'I do not agree',
-  },
-  de: {
-    sign: 'Hier mit dem Finger oder der Maus unterschreiben',
-    again: 'Neu unterschreiben',
-    agree: 'Ich bin einverstanden',
-    refuse: 'Ich bin nicht einverstanden',
-  },
-  fr: {
-    sign: 'Signez ici avec le doigt ou la souris',
-    again: 'Signer à nouveau',
-    agree: 'Je suis d’accord',
-    refuse: 'Je ne suis pas d’accord',
-  },
-  es: {
-    sign: 'Firme aquí con el dedo o el ratón',
-    again: 'Firmar de nuevo',
-    agree: 'Estoy de acuerdo',
-    refuse: 'No estoy de acuerdo',
-  },
-} as const satisfies Record<CustomerLanguage, object>
-const words = computed(() => WORDS[language.value])
 </script>
 
 <template>
@@ -92,7 +58,7 @@ const words = computed(() => WORDS[language.value])
     <header class="flex flex-wrap items-center gap-2 border-b-2 border-ink px-6 py-2">
       <div role="radiogroup" aria-label="Language" class="flex flex-wrap gap-2">
         <button
-          v-for="one in CUSTOMER_LANGUAGES"
+          v-for="one in LANGUAGES"
           :key="one"
           type="button"
           role="radio"
@@ -102,7 +68,7 @@ const words = computed(() => WORDS[language.value])
           :class="{ '!bg-ink !font-bold text-paper': language === one }"
           @click="language = one"
         >
-          {{ LANGUAGE_NAMES[one] }}
+          {{ nameOf(one) }}
         </button>
       </div>
       <span class="flex-1" />
@@ -110,18 +76,22 @@ const words = computed(() => WORDS[language.value])
       <RouterLink class="act" :to="`/counter/${id}`">Back to the counter</RouterLink>
     </header>
     <p v-if="fault" role="alert" class="bg-stop-pale px-6 py-2 font-bold text-stop">{{ fault }}</p>
-    <main v-if="text" :lang="language" class="mx-auto max-w-5xl px-6 py-5">
+    <main v-if="text && words" :lang="language" class="mx-auto max-w-5xl px-6 py-5">
       <h1 class="!text-[2.1rem]">{{ text.title }}</h1>
       <p class="text-xl text-ink-soft">{{ text.subject }}</p>
       <ul class="mt-3 list-disc space-y-1.5 pl-6 text-[1.35rem] leading-snug" data-testid="agreement">
         <li v-for="line in text.lines" :key="line">{{ line }}</li>
       </ul>
-      <p class="mt-4 text-[1.35rem] font-bold">{{ text.agreement }}</p>
+      <p class="mt-4 text-[1.35rem] font-bold">{{ text.agree }}</p>
       <p v-if="!job.hasName" role="alert" class="mt-3 font-bold text-stop">
         The customer’s name is missing. Write it down at the counter first.
       </p>
       <div v-else class="mt-3 flex flex-wrap items-end gap-5">
-        <SignatureField :hint="words.sign" :again="words.again" @drawn="(png) => (signature = png)" />
+        <SignatureField
+          :hint="words.say('agreement.sign')"
+          :again="words.say('agreement.signAgain')"
+          @drawn="(png) => (signature = png)"
+        />
         <div class="flex flex-col gap-3">
           <button
             type="button"
@@ -129,9 +99,11 @@ const words = computed(() => WORDS[language.value])
             :disabled="!signature"
             @click="agree('signature')"
           >
-            {{ words.agree }}
+            {{ words.say('agreement.iAgree') }}
           </button>
-          <button type="button" class="act" @click="record({ kind: 'refused' })">{{ words.refuse }}</button>
+          <button type="button" class="act" @click="record({ kind: 'refused' })">
+            {{ words.say('agreement.iDoNotAgree') }}
+          </button>
         </div>
       </div>
     </main>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { CUSTOMER_LANGUAGES, LANGUAGE_NAMES, type CustomerLanguage } from '@benevox/core/consent'
+import { LANGUAGES, nameOf, type Language } from '@benevox/words'
 import { computed, ref } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 
 /** What is printed for this job: the tag, the receipt, the agreement, letters for the customer to send or take home. */
 const job = useJob()
-const language = ref<CustomerLanguage>('en')
+const language = ref<Language>('en')
 const base = computed(() => `/api/jobs/${job.saved?.id}`)
 const isSecondHand = computed(() => job.facts.complaint === 'second-hand')
 const hasCarrierLock = computed(
@@ -33,7 +33,7 @@ const hasCarrierLock = computed(
           class="field !inline-block !min-h-0 !w-auto !py-1"
           aria-label="Language of the letters"
         >
-          <option v-for="one in CUSTOMER_LANGUAGES" :key="one" :value="one">{{ LANGUAGE_NAMES[one] }}</option>
+          <option v-for="one in LANGUAGES" :key="one" :value="one">{{ nameOf(one) }}</option>
         </select></label
       >
       <a class="underline" :href="`${base}/consent.pdf?language=${language}`" target="_blank"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { JobEvent } from '@benevox/contract'
-import { LANGUAGE_NAMES } from '@benevox/core/consent'
+import { isLanguage, nameOf } from '@benevox/words'
 import { FACT_WORDS, type FactName } from '@benevox/core/route'
 import { phrases } from '@benevox/core/procedure'
 import type { Cue } from '@benevox/core/catalog'
@@ -82,7 +82,12 @@ function detailText({ kind, detail }: JobEvent): string {
               >The customer refused, {{ instantText(job.saved.agreement.at) }}.</template
             >
             <template v-else>
-              Agreed to in {{ LANGUAGE_NAMES[job.saved.agreement.language] }}
+              Agreed to in
+              {{
+                isLanguage(job.saved.agreement.language)
+                  ? nameOf(job.saved.agreement.language)
+                  : job.saved.agreement.language
+              }}
               {{ HOW_AGREED[job.saved.agreement.how] }}, {{ instantText(job.saved.agreement.at) }}, before
               {{ job.saved.agreement.by
               }}<b v-if="job.route?.consent.state === 'void'" class="text-stop">, void since</b>.

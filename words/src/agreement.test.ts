@@ -1,13 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import type { ConsentTerms } from '../route/index.ts'
-import {
-  activationLetter,
-  consentText,
-  CUSTOMER_LANGUAGES,
-  moneyText,
-  plainConsent,
-  sellerLetter,
-} from './index.ts'
+import type { ConsentTerms } from '@benevox/core/route'
+import { activationLetter, agreementText, LANGUAGES, letterToSeller, plainAgreement, wordsIn } from './index.ts'
+
+const PLACE = { zone: 'Europe/Berlin', country: 'DE' }
 
 const subject = { ticket: 'B1042', device: 'Orrelin Vane 5' }
 const mildest: ConsentTerms = {
@@ -31,19 +26,20 @@ const hardest: ConsentTerms = {
   currency: 'EUR',
 }
 
-describe.each(CUSTOMER_LANGUAGES)('the agreement in %s', (language) => {
-  const text = consentText(hardest, subject, language)
+describe.each(LANGUAGES)('the agreement in %s', (language) => {
+  const words = wordsIn(language, PLACE)
+  const text = agreementText(hardest, subject, words)
   it('says what will be gone, asked, stay and cost, each in a sentence of its own', () => {
     expect(text.lines).toHaveLength(10)
-    expect(plainConsent(text)).toContain(moneyText(language, 12_350, 'EUR'))
-    expect(plainConsent(text)).toContain('B1042')
-    for (const line of [...text.lines, text.title, text.agreement]) expect(line.length).toBeGreaterThan(5)
+    expect(plainAgreement(text)).toContain(words.money(12_350, 'EUR'))
+    expect(plainAgreement(text)).toContain('B1042')
+    for (const line of [...text.lines, text.title, text.agree]) expect(line.length).toBeGreaterThan(5)
   })
   it('leaves out what does not concern this customer', () => {
-    expect(consentText(mildest, subject, language).lines).toHaveLength(5)
+    expect(agreementText(mildest, subject, words).lines).toHaveLength(5)
   })
   it('changes with every term that matters', () => {
-    const said = plainConsent(text)
+    const said = plainAgreement(text)
     const others: Partial<ConsentTerms>[] = [
       { storage: 'perhaps-gone' },
       { storage: 'kept' },
@@ -58,18 +54,18 @@ describe.each(CUSTOMER_LANGUAGES)('the agreement in %s', (language) => {
     ]
     for (const other of others)
       expect(
-        plainConsent(consentText({ ...hardest, ...other }, subject, language)),
+        plainAgreement(agreementText({ ...hardest, ...other }, subject, words)),
         JSON.stringify(other),
       ).not.toBe(said)
   })
   it('is not another language left behind', () => {
-    for (const other of CUSTOMER_LANGUAGES.filter((one) => one !== language)) {
-      const lines = new Set(consentText(hardest, subject, other).lines)
+    for (const other of LANGUAGES.filter((one) => one !== language)) {
+      const lines = new Set(agreementText(hardest, subject, wordsIn(other, PLACE)).lines)
       expect(text.lines.filter((line) => lines.has(line))).toEqual([])
     }
   })
   it('has letters to send and to take home, which ask for no password', () => {
-    for (const letter of [sellerLetter(language, 'Vane 5'), activationLetter(language, 'Vane 5')]) {
+    for (const letter of [letterToSeller(words, 'Vane 5'), activationLetter(words, 'Vane 5')]) {
       expect(letter.lines.join(' ')).toContain('Vane 5')
       expect(letter.lines).toHaveLength(5)
     }

@@ -1,3 +1,0 @@
-export * from './consent.ts'
-export * from './letters.ts'
-export * from './language.ts'

@@ -1,0 +1,3 @@
+export * from './agreement.ts'
+export * from './letters.ts'
+export * from './words.ts'
