@@ -173,6 +173,19 @@ describe('the questions on the page and the gates at signing', () => {
     for (const told of ['none', 'perhaps', 'surely'])
       expect([told, (met.get(told) ?? 0) > 5]).toEqual([told, true])
   })
+  it(`no stage of ${JOBS} random jobs is for a carrier lock that the strip shows clear or not there`, () => {
+    const met = new Map<string, number>()
+    for (const { facts, route } of routes()) {
+      const staged = route.stages.some(({ id }) => id === 'carrier')
+      const { carrier } = route.locks
+      if (facts.complaint === 'carrier-lock-only') continue
+      if (carrier === 'clear' || carrier === 'not-there')
+        expect([facts, carrier, staged]).toEqual([facts, carrier, false])
+      met.set(`${carrier} ${String(staged)}`, (met.get(`${carrier} ${String(staged)}`) ?? 0) + 1)
+    }
+    for (const is of ['clear false', 'not-there false', 'locked true'])
+      expect([is, (met.get(is) ?? 0) > 5]).toEqual([is, true])
+  })
   it(`the agreement of ${JOBS} random jobs says that gentler ways come first where one does, and only there`, () => {
     const met = new Map<string, number>()
     // Often there is a stranger's account, and a proof of purchase.

@@ -262,7 +262,8 @@ describe('the stages', () => {
   const stages = (facts: Facts, progress: Partial<Progress> = {}, device = PHONE) =>
     planRoute(facts, device, { ...SIGNED, ...progress }).stages
   it('come in the order of the work, with exactly one of them now', () => {
-    expect(stages(forgotten).map(({ id, state }) => `${id} ${state}`)).toEqual([
+    const asked: Facts = { ...forgotten, carrierLocked: 'unknown' }
+    expect(stages(asked).map(({ id, state }) => `${id} ${state}`)).toEqual([
       'take-in done',
       'prepare done',
       'into-recovery now',
@@ -276,7 +277,8 @@ describe('the stages', () => {
   it('leave out recovery where the settings do it, and the carrier where there is no lock of its kind', () => {
     const sale: Facts = { ...forgotten, complaint: 'for-sale', knowsScreenLock: 'yes' }
     expect(stages(sale).map(({ id }) => id)).not.toContain('into-recovery')
-    expect(stages(forgotten, {}, WATCH).map(({ id }) => id)).not.toContain('carrier')
+    for (const device of [PHONE, WATCH])
+      expect(stages(forgotten, {}, device).map(({ id }) => id)).not.toContain('carrier')
     expect(stages({ ...forgotten, registryAnswer: 'reported' }).map(({ id }) => id)).toEqual([
       'take-in',
       'hand-back',

@@ -240,9 +240,12 @@ function stagesOf(action: RouteAction, plan: Plan): readonly Stage[] {
       { id: 'hand-back', done: progress.handedBack, gates: [] },
     ])
   const isOrderOnly = facts.complaint === 'carrier-lock-only'
+  // Nobody goes to the carriers for a lock that is not there; one that was lifted here stays on its road, done.
+  const hasNoCarrierLock =
+    locks.carrier === 'not-there' || (facts.carrierLocked === 'no' && !progress.carrierReleased)
   const ids = [
     ...stagesInto(action, plan),
-    ...(locks.carrier === 'not-there' || isOrderOnly ? [] : (['carrier'] as const)),
+    ...(hasNoCarrierLock || isOrderOnly ? [] : (['carrier'] as const)),
     'hand-back' as const,
   ]
   return inOrder(

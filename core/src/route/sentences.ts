@@ -66,7 +66,7 @@ const REASON_WORDS: Readonly<Record<ReasonCode, string>> = {
   'remote-unlock-ready': 'Remote unlock is set up and the device is online: nothing is lost.',
   'remote-unlock-maybe':
     'If remote unlock is set up and the device is online, nothing is lost: worth a look.',
-  'tries-left': 'The wait is short enough for a few more tries by the owner, and remembering loses nothing.',
+  'tries-left': 'The wait is short enough for a few more tries by the owner: a right one keeps everything.',
   'cache-first': 'Clearing the cache is harmless and sometimes enough against a loop or freezing.',
   'system-file': 'Installing the system again may end the loop and keep what is on it.',
   'password-first':

@@ -55,7 +55,9 @@ const firstStart = computed(() =>
           </p>
         </template>
         <h1 v-else>Wiped. It starts by itself</h1>
-        <p v-if="model.kind !== 'watch'" class="mt-2 text-lg text-ink-soft">The cable may come out now.</p>
+        <p v-if="model.kind !== 'watch'" class="mt-2 text-lg text-ink-soft">
+          If a cable is in it, it may come out now.
+        </p>
       </div>
       <MenuList
         v-if="menu && state?.cursor"

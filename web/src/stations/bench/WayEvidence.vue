@@ -40,9 +40,9 @@ const nameOf = ({ kind, value }: Compared) => (kind === 'cable' ? `cable no. ${v
     }}</span
   >
   <span v-for="one in worse" :key="nameOf(one)" class="mt-1 block text-sm font-bold"
-    >{{ one.kind === 'cable' ? `Cable no. ${one.value}` : `From system ${one.value}` }}:
-    {{ one.here.reached }} of {{ one.here.tries }}, against {{ one.elsewhere.reached }} of
-    {{ one.elsewhere.tries }} otherwise</span
+    >{{ one.kind === 'cable' ? `Cable no. ${one.value}` : `System ${one.value}` }}: {{ one.here.reached }} of
+    {{ one.here.tries }}, against {{ one.elsewhere.reached }} of {{ one.elsewhere.tries }}
+    {{ one.kind === 'cable' ? 'with the others' : 'before it' }}</span
   >
   <span v-if="others.length" class="mt-1 block text-sm text-ink-soft" data-testid="not-worse"
     >Nothing shown against {{ others.map(nameOf).join(', ') }}; a fall to half would show in {{ showing }} of

@@ -166,8 +166,8 @@ function sentenceAt({ path, sentence }: PackFault): string {
   if (part === 'name') return 'The family has no name yet.'
   if (part === 'id') return 'The short name has small letters, digits and dashes.'
   if (part === 'procedures' && place === undefined) return 'There is no way into recovery yet.'
-  if (part === 'durations') return `The times “${String(place)}”: ${sentence}.`
-  return `${path.join(' › ')}: ${sentence}.`
+  if (part === 'durations') return `The times “${String(place)}”: ${sentence}`
+  return `${path.join(' › ')}: ${sentence}`
 }
 
 /** A short name made from a name. */
