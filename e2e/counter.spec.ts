@@ -214,6 +214,10 @@ test('the agreement in each language: read whole, signed, void when the route ge
   const paper = await pdfBehind(page, href ?? '')
   const [firstLine] = /Das Zurücksetzen löscht alles[^.]*\./.exec(read) ?? ['nothing']
   expect(paper.replace(/\s+/g, ' ')).toContain(firstLine)
+  // The language stands on the job: every other paper is in it too, and the job says so.
+  await expect(page.getByLabel('Customer’s language')).toHaveValue('de')
+  const receipt = await page.getByRole('link', { name: 'Receipt for the device' }).getAttribute('href')
+  expect(await pdfBehind(page, receipt ?? '')).toContain('Annahmeschein')
 
   await answer(page, { 'Account on the device': 'Yes' })
   await expect(page.getByText('What was signed is void:')).toBeVisible()

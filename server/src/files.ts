@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { files, type FileName, type FileParams, type FileQuery, type FileRoute } from '@benevox/contract'
-import { handBackFacts, languageOf, routeOf, whatWasToldOn, type JobState } from '@benevox/core/job'
+import { handBackFacts, languageOf, routeOf, whatWasToldOn } from '@benevox/core/job'
 import {
   activationLetter,
   agreementText,
-  isLanguage,
+  languageFor,
   letterToSeller,
   plainAgreement,
   wordsIn,
@@ -55,7 +55,7 @@ export function mountFiles(
     const paper: PaperOf = {
       shop: config.shop,
       zone,
-      words: wordsIn(asked ?? inLanguage(state), { zone, country }),
+      words: wordsIn(asked ?? languageFor(languageOf(state.answers, state.agreement)), { zone, country }),
     }
     return { state, known, paper, job: await life.viewed(state), device: known.model?.name ?? '' }
   }
@@ -212,10 +212,4 @@ function send(response: Response, type: string, disposition: string, bytes: Buff
   if (isAnswered(response)) return
   response.type(type).setHeader('Content-Disposition', disposition)
   response.send(bytes)
-}
-
-/** The language of the customer; English where the words no longer have it. */
-function inLanguage(job: JobState): Language {
-  const language = languageOf(job)
-  return isLanguage(language) ? language : 'en'
 }

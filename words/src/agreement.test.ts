@@ -1,6 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import type { ConsentTerms } from '@benevox/core/route'
-import { activationLetter, agreementText, LANGUAGES, letterToSeller, plainAgreement, wordsIn } from './index.ts'
+import {
+  activationLetter,
+  agreementText,
+  LANGUAGES,
+  letterToSeller,
+  plainAgreement,
+  wordsIn,
+} from './index.ts'
 
 const PLACE = { zone: 'Europe/Berlin', country: 'DE' }
 

@@ -5,6 +5,8 @@ import { CATALOGUES, type Messages } from './catalogues.ts'
 export type Language = keyof typeof CATALOGUES
 export const LANGUAGES = Object.keys(CATALOGUES) as readonly Language[] as readonly [Language, ...Language[]]
 export const isLanguage = (tag: string): tag is Language => tag in CATALOGUES
+/** The one of ours that serves whoever reads this language; English where there is none. */
+export const languageFor = (tag: string): Language => (isLanguage(tag) ? tag : 'en')
 /** What a language calls itself. */
 export const nameOf = (language: Language): string => CATALOGUES[language]['language.self']
 export type Key = keyof Messages

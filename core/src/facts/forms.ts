@@ -44,6 +44,9 @@ export const ROUTE_ACTIONS = [
 ] as const
 export type RouteAction = (typeof ROUTE_ACTIONS)[number]
 
+/** A language as BCP 47 names it; which ones there are, the room of the words knows. */
+export const language = z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/)
+
 export const note = z.string().trim().max(500)
 export const imeiDigits = z.string().regex(/^(?!0{15})\d{15}$/, 'fifteen digits that are not all zeros')
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { ACCOUNT_SHEETS } from './account.ts'
+import { CUSTOMER_SHEETS } from './customer.ts'
 import { CONTENTS_SHEETS } from './contents.ts'
 import { DEVICE_SHEETS } from './device.ts'
 import { LOCK_SHEETS } from './lock.ts'
@@ -10,6 +11,7 @@ export {
   battery,
   complaint,
   hazard,
+  language,
   registryAnswer,
   ROUTE_ACTIONS,
   whose,
@@ -27,6 +29,7 @@ const SHEETS = {
   ...ACCOUNT_SHEETS,
   ...CONTENTS_SHEETS,
   ...PAPERS_SHEETS,
+  ...CUSTOMER_SHEETS,
 } as const
 
 export type FactName = keyof typeof SHEETS

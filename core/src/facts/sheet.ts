@@ -31,7 +31,7 @@ export interface Sheet<Named = Answers, Value = string | number, Name = string> 
   readonly ask: string
   readonly hint?: string
   /** The field that takes it; choices where none is named. */
-  readonly field?: 'model' | 'imei' | 'count' | 'text' | 'country'
+  readonly field?: 'model' | 'imei' | 'count' | 'text' | 'country' | 'language'
   /** The answers that are offered, in the trade's words and in this order. */
   readonly choices?: readonly (readonly [value: string, words: string])[]
   /** Answers of a device with a radio: where it is known to have none, nobody gives them. */

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { cue, keyId, linkKind } from '../catalog/index.ts'
+import { language, type Facts } from '../facts/index.ts'
 import { consentTerms, facts, registryAnswer, ROUTE_ACTIONS } from '../route/index.ts'
 
 /**
@@ -100,9 +101,6 @@ export const whatWasTold = z.strictObject({
 })
 export type WhatWasTold = z.infer<typeof whatWasTold>
 
-/** A language as BCP 47 names it; which ones there are, the room of the words knows. */
-export const language = z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/)
-
 /** What the customer has said, with the text exactly as it was read. The picture of the signature is kept apart. */
 export const agreementRecord = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('refused'), at: instant, by: z.string() }),
@@ -120,9 +118,9 @@ export const agreementRecord = z.discriminatedUnion('kind', [
   }),
 ])
 export type AgreementRecord = z.infer<typeof agreementRecord>
-/** In which language the customer reads and signs; English until they have chosen one. */
-export const languageOf = ({ agreement }: { readonly agreement: AgreementRecord | null }): string =>
-  agreement?.kind === 'signed' ? agreement.language : 'en'
+/** In which language the customer reads, signs and takes papers home; English until they have chosen one. */
+export const languageOf = ({ customerLanguage }: Facts, agreement: AgreementRecord | null): string =>
+  customerLanguage ?? (agreement?.kind === 'signed' ? agreement.language : 'en')
 
 /** A check that a supervisor answers for. */
 export const waivedCheck = z.strictObject({

@@ -143,7 +143,7 @@ describe('the hand-back paper, read back by another library', () => {
       triesAllowed: 5,
     }
     expect(await textOf({ orders: [{ ...order, state: 'released' }] })).toContain(
-      'Carrier Norlane: unlocked through Greywater Releases, code 00491827.',
+      'Norlane: unlocked through Greywater Releases, code 00491827.',
     )
     expect(await textOf({ orders: [{ ...order, state: 'failed' }] })).not.toContain('00491827')
   })

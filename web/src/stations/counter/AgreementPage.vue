@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { Body } from '@benevox/contract'
-import { agreementText, LANGUAGES, nameOf, plainAgreement, wordsIn, type Language } from '@benevox/words'
-import { useSessionStorage } from '@vueuse/core'
+import { agreementText, LANGUAGES, nameOf, plainAgreement, wordsIn } from '@benevox/words'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import SignatureField from './SignatureField.vue'
+import { useCustomerLanguage } from './useCustomerLanguage.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import { useLoadedJob } from '../../parts/useLoadedJob.ts'
 
@@ -15,7 +15,7 @@ const props = defineProps<{ id: number }>()
 const job = useJob()
 const router = useRouter()
 const fault = useLoadedJob()
-const language = useSessionStorage<Language>(`benevox.language.${props.id}`, 'en')
+const language = useCustomerLanguage()
 const words = computed(() => job.prices && wordsIn(language.value, job.prices.opening))
 const isTurned = ref(false)
 const signature = ref('')

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { LANGUAGES, nameOf, type Language } from '@benevox/words'
-import { computed, ref } from 'vue'
+import { LANGUAGES, nameOf } from '@benevox/words'
+import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
+import { useCustomerLanguage } from './useCustomerLanguage.ts'
 
 /** What is printed for this job: the tag, the receipt, the agreement, letters for the customer to send or take home. */
 const job = useJob()
-const language = ref<Language>('en')
+const language = useCustomerLanguage()
 const base = computed(() => `/api/jobs/${job.saved?.id}`)
 const isSecondHand = computed(() => job.facts.complaint === 'second-hand')
 const hasCarrierLock = computed(
@@ -27,11 +28,11 @@ const hasCarrierLock = computed(
     </ul>
     <p class="mt-2 flex flex-wrap items-center gap-3">
       <label
-        >In
+        >In the customer’s language
         <select
           v-model="language"
           class="field !inline-block !min-h-0 !w-auto !py-1"
-          aria-label="Language of the letters"
+          aria-label="Customer’s language"
         >
           <option v-for="one in LANGUAGES" :key="one" :value="one">{{ nameOf(one) }}</option>
         </select></label

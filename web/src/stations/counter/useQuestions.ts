@@ -13,8 +13,8 @@ import { computed, nextTick, ref, watch, type Ref } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 
-/** Told at a place of their own: above the questions, and at the bench. */
-const ELSEWHERE: readonly FactName[] = ['deviceHere', 'behavesAsSystem']
+/** Told at a place of their own: above the questions, at the bench, with the papers. */
+const ELSEWHERE: readonly FactName[] = ['deviceHere', 'behavesAsSystem', 'customerLanguage']
 const LISTED = FACT_NAMES.filter((name) => !ELSEWHERE.includes(name))
 
 /** Which question is asked now, which are still open, what is known; and the keys that answer. */

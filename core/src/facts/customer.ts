@@ -1,0 +1,14 @@
+import { language } from './forms.ts'
+import type { Sheet } from './sheet.ts'
+
+/** Whoever has brought it. The name stands with the job itself. */
+export const CUSTOMER_SHEETS = {
+  /** In which the customer reads, signs and takes papers home. */
+  customerLanguage: {
+    schema: language,
+    name: 'customer’s language',
+    ask: 'Customer’s language',
+    field: 'language',
+    who: 'customer',
+  },
+} as const satisfies Readonly<Record<string, Sheet>>
