@@ -13,7 +13,7 @@ import {
 } from '@benevox/core/procedure'
 import { runnableFamily, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
 import type { Content } from 'pdfmake/interfaces'
-import { inFonts, pdfOf } from '../paper/pdf.ts'
+import { HOUSE, inFonts, pdfOf } from '../paper/pdf.ts'
 
 /** What stands on the card in words of its own. English; one place, ready for other languages. */
 const WORDS = {
@@ -95,7 +95,7 @@ function pictures(family: Family, models: readonly Model[]): Content[] {
   const kinds = new Set<DeviceKind>([family.kind, ...models.map(({ kind }) => kind)])
   return [...kinds].flatMap((kind) =>
     (kind === 'tablet' ? [false, true] : [false]).map((turned): Content => ({
-      svg: drawingSvg(deviceDrawing(family, kind, 'en', [], turned), `Keys of the ${kind}`, 'Latin'),
+      svg: drawingSvg(deviceDrawing(family, kind, 'en', [], turned), `Keys of the ${kind}`, HOUSE),
       width: 180,
       margin: [0, 0, 0, 6],
     })),
@@ -143,7 +143,7 @@ function wayOf(
         columns: [
           chart
             ? {
-                svg: drawingSvg(chartDrawing(chart, 'en', CHART_UNITS), procedure.school, 'Latin'),
+                svg: drawingSvg(chartDrawing(chart, 'en', CHART_UNITS), procedure.school, HOUSE),
                 width: CHART_WIDTH,
               }
             : { text: '', width: CHART_WIDTH },

@@ -1,6 +1,7 @@
 import type { Job } from '@benevox/contract'
 import bwipjs from 'bwip-js/node'
 import type { PaperOf } from '../paper/head.ts'
+import { apart } from '../paper/letters.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 import { boltsSvg } from '../paper/marks.ts'
 
@@ -41,7 +42,15 @@ export async function tagPdf({ words }: PaperOf, job: Job, device: string): Prom
         alignment: 'center',
       },
       { stack: [inFonts(device || words.say('tag.modelUnknown'))], bold: true },
-      { stack: [inFonts([job.customer.name, words.day(job.openedAt)].filter(Boolean).join(' · '))] },
+      {
+        stack: [
+          inFonts(
+            [job.customer.name && apart(job.customer.name), words.day(job.openedAt)]
+              .filter(Boolean)
+              .join(' · '),
+          ),
+        ],
+      },
     ],
     LABEL,
   )
