@@ -317,7 +317,7 @@ test('evidence, condition and a lead’s word', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'back, top right: C' })).toBeVisible()
   await expect(page.getByLabel('Case', { exact: true })).toBeChecked()
   const receipt = page.url().replace(/counter\/(\d+).*/, 'api/jobs/$1/receipt.pdf')
-  expect(await pdfBehind(page, receipt)).toContain('Left with it case')
+  expect(await pdfBehind(page, receipt)).toContain('Left with the device case')
 })
 
 test('the price list: read by all, changed by a lead, and what was quoted stays quoted', async ({ page }) => {

@@ -118,7 +118,7 @@ describe('the hand-back paper, read back by another library', () => {
     const settings = [step({ kind: 'screen-lifted', how: 'settings' }, 1)]
     const text = await textOf({ steps: settings })
     expect(text).toContain('The device was reset from its settings.')
-    expect(text).not.toContain('Nothing on the device was deleted')
+    expect(text).not.toContain('We deleted nothing')
   })
   it('does not speak of a wipe where there was none', async () => {
     const text = await textOf({ steps: [] })
