@@ -160,7 +160,7 @@ await inLanes(3, [
   source('types of the interface', 'vue-tsc/bin/vue-tsc.js', ['-p', 'web']),
   source('types', 'typescript/bin/tsc', ['-p', '.']),
   source('lint', 'eslint/bin/eslint.js', ['.', '--max-warnings', '0']),
-  source('words', 'scripts/words.mjs', ['--check']),
+  source('words', '../scripts/words.mjs', ['--check']),
   source('nothing unused', 'knip/bin/knip.js', ['--no-progress']),
 ])
 
