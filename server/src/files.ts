@@ -92,7 +92,9 @@ export function mountFiles(
       order: { id: 'DESC' },
     })
     const signature = last?.signature ?? null
-    pdf(response, `agreement-${ticket}`, await consentPaper(paper, ticket, agreement, signature))
+    // In the language in which it was signed, whichever the customer's papers are in today.
+    const signed = { ...paper, words: wordsIn(languageFor(agreement.language), known.prices.opening) }
+    pdf(response, `agreement-${ticket}`, await consentPaper(signed, ticket, agreement, signature))
   })
   file('letterToSeller', async ({ params, query, response }) => {
     const { device, paper } = await of(params.id, query.language)

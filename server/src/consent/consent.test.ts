@@ -55,6 +55,17 @@ describe('the agreement', () => {
     expect(said).toContain(job.ticket)
     expect(said).toContain(body.agreement?.kind === 'signed' ? body.agreement.digest : 'nothing')
   })
+  it('stays in the language in which it was signed, whichever is chosen for the customer afterwards', async () => {
+    const job = await runa.openJob(READY)
+    const { body } = await runa.agree(job, { how: 'signature', signature: await signature() }, 'de')
+    const { text } = await paper(body)
+    const changed = await runa.ask<Job>('PATCH', `/api/jobs/${job.id}/facts`, {
+      version: body.version,
+      facts: { customerLanguage: 'fr' },
+    })
+    expect([changed.status, changed.body.agreement]).toEqual([200, body.agreement])
+    expect((await paper(changed.body)).text).toBe(text)
+  })
   it('is refused where the text is not the one the route makes now', async () => {
     const job = await runa.openJob(READY)
     const old = agreementOf(job)

@@ -16,7 +16,7 @@ export async function consentPaper(
   const [title = '', subject = '', ...rest] = record.text.split('\n')
   const agreement = rest.pop() ?? ''
   return pdfOf(say('agreement.documentTitle', { ticket }), [
-    { text: shop, fontSize: 12 },
+    { stack: [inFonts(shop)], fontSize: 12 },
     { stack: [inFonts(title)], fontSize: 24, bold: true, margin: [0, 4, 0, 2] },
     { stack: [inFonts(subject)], fontSize: 13, margin: [0, 0, 0, 12] },
     { ul: rest.map((line) => inFonts(line)), fontSize: 12, margin: [0, 0, 0, 12] },
@@ -28,7 +28,7 @@ export async function consentPaper(
       ],
       fontSize: 9,
     },
-    { text: say('agreement.digest', { digest: record.digest }), fontSize: 8, color: '#555555' },
+    { stack: [inFonts(say('agreement.digest', { digest: record.digest }))], fontSize: 8, color: '#555555' },
   ])
 }
 
@@ -37,7 +37,7 @@ export async function consentForm({ shop, words }: PaperOf, ticket: string, text
   const [title = '', subject = '', ...rest] = text.split('\n')
   const agreement = rest.pop() ?? ''
   return pdfOf(words.say('agreement.documentTitle', { ticket }), [
-    { text: shop, fontSize: 12 },
+    { stack: [inFonts(shop)], fontSize: 12 },
     { stack: [inFonts(title)], fontSize: 24, bold: true, margin: [0, 4, 0, 2] },
     { stack: [inFonts(subject)], fontSize: 13, margin: [0, 0, 0, 12] },
     { ul: rest.map((line) => inFonts(line)), fontSize: 13, margin: [0, 0, 0, 12] },
@@ -60,6 +60,6 @@ export async function letterPaper(shop: string, letter: Letter): Promise<Buffer>
   return pdfOf(letter.title, [
     { stack: [inFonts(letter.title)], fontSize: 20, bold: true, margin: [0, 4, 0, 12] },
     ...letter.lines.map((line): Content => ({ stack: [inFonts(line)], fontSize: 13, margin: [0, 0, 0, 8] })),
-    { text: shop, fontSize: 10, color: '#555555', margin: [0, 16, 0, 0] },
+    { stack: [inFonts(shop)], fontSize: 10, color: '#555555', margin: [0, 16, 0, 0] },
   ])
 }

@@ -48,7 +48,7 @@ export async function handBackPaper(
   const release = releaseLine(job, words)
   const line = (text: string): Content => ({ stack: [inFonts(text)], margin: [0, 6, 0, 0] })
   return pdfOf(title, [
-    { text: shop, fontSize: 12 },
+    { stack: [inFonts(shop)], fontSize: 12 },
     { stack: [inFonts(title)], fontSize: 24, bold: true, margin: [0, 4, 0, 14] },
     {
       layout: 'lightHorizontalLines',

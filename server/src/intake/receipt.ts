@@ -23,7 +23,7 @@ export async function intakeReceipt(
   const title = say('receipt.title', { ticket: job.ticket })
   const hasMarks = (intake?.marks.length ?? 0) > 0
   return pdfOf(title, [
-    { text: shop, fontSize: 12 },
+    { stack: [inFonts(shop)], fontSize: 12 },
     { stack: [inFonts(title)], fontSize: 24, bold: true, margin: [0, 4, 0, 14] },
     {
       layout: 'lightHorizontalLines',
