@@ -1,4 +1,4 @@
-// npm run perf [-- start hands search decisions questions diagnosis check writers importing screens]: the figures that issues ask for, all or some of them. Medians of
+// npm run perf [-- start hands search decisions questions diagnosis check writers importing screens answers]: the figures that issues ask for, all or some of them. Medians of
 // several runs; the machine is named, since it matters.
 import { spawn } from 'node:child_process'
 import { cpus } from 'node:os'
@@ -131,7 +131,7 @@ if (asked('importing')) {
   console.table([await measureImporting()])
 }
 
-if (asked('screens')) {
+if (asked('screens') || asked('answers')) {
   console.log('\nIn the browser, on the built application with the demo’s data:')
-  for (const line of await measureScreens()) console.log(`  ${line}`)
+  for (const line of await measureScreens(!asked('screens'))) console.log(`  ${line}`)
 }

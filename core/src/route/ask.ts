@@ -241,7 +241,8 @@ export class Valuer {
   }
 }
 
-const ORDINARY: DeviceOnJob = {
+/** A phone of which nothing is known yet. */
+export const ORDINARY: DeviceOnJob = {
   kind: 'phone',
   cellular: true,
   settingsPath: [],

@@ -1,5 +1,5 @@
 export { answer, secondStep, type Answer, type SecondStep } from '../account/index.ts'
-export { answersTo, askNext, MAY_CHANGE, Valuer, type Question, type WhyAsked } from './ask.ts'
+export { answersTo, askNext, MAY_CHANGE, ORDINARY, Valuer, type Question, type WhyAsked } from './ask.ts'
 export * from './basis.ts'
 export * from './before.ts'
 export * from './carriers.ts'

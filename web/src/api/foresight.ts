@@ -1,13 +1,47 @@
-import type { Asked } from '@benevox/core/facts'
-import type { Basis, Foresight, Given, RouteAction } from '@benevox/core/route'
+import type { Asked, Facts } from '@benevox/core/facts'
+import { USUAL_PRICES } from '@benevox/core/price'
+import {
+  NOTHING_DONE,
+  ORDINARY,
+  type Basis,
+  type Foresight,
+  type Given,
+  type RouteAction,
+} from '@benevox/core/route'
 import pLimit from 'p-limit'
 import { shallowRef, watch, type ComputedRef, type Ref } from 'vue'
 import { plain, useWorker } from '../parts/useWorker.ts'
+import { workedOutAhead } from '../workers/ahead.ts'
 import type { ForesightWorker } from '../workers/foresight.worker.ts'
 
-const foresightWorker = useWorker<ForesightWorker>(
-  () => new Worker(new URL('../workers/foresight.worker.ts', import.meta.url), { type: 'module' }),
+const beginWorker = () =>
+  new Worker(new URL('../workers/foresight.worker.ts', import.meta.url), { type: 'module' })
+const foresightWorker = useWorker<ForesightWorker>(beginWorker)
+/** Works while nobody waits; who waits has the other one for themselves. */
+const aheadWorker = useWorker<ForesightWorker>(beginWorker)
+/** Proxies do not cross to a worker. */
+const { foresee, reads } = workedOutAhead(
+  (given) => foresightWorker().foresee(plain(given)),
+  (given) => aheadWorker().foresee(plain(given)),
 )
+
+/** The first answers of a job nobody has: whoever works them out has its program compiled for those that come. */
+const FIRST_ANSWERS: readonly Facts[] = [
+  {},
+  { hazard: 'none' },
+  { hazard: 'none', complaint: 'too-many-tries' },
+  { hazard: 'none', complaint: 'for-sale' },
+  { hazard: 'none', complaint: 'too-many-tries', whose: 'own' },
+]
+
+/** Begins the workers while nobody waits for them: the first answer is then as quick as those after it. */
+export function getReadyToForesee(): void {
+  for (const facts of FIRST_ANSWERS)
+    for (const worker of [foresightWorker(), aheadWorker()])
+      void worker
+        .foresee({ facts, device: ORDINARY, progress: NOTHING_DONE, prices: USUAL_PRICES })
+        .catch(() => undefined)
+}
 
 /**
  * Other ways and what to ask, anew after each change. While one answer is worked out, only the newest of the
@@ -22,10 +56,8 @@ export function useForesight(given: ComputedRef<Given | undefined>) {
       if (!next) return
       oneAtATime.clearQueue()
       void oneAtATime(async () => {
-        // What was foreseen for other facts is not shown for these. Proxies do not cross to a worker.
-        foresight.value = await foresightWorker()
-          .foresee(plain(next))
-          .catch(() => undefined)
+        // What was foreseen for other facts is not shown for these.
+        foresight.value = await foresee(next).catch(() => undefined)
       })
     },
     { immediate: true },
@@ -37,10 +69,7 @@ export function useForesight(given: ComputedRef<Given | undefined>) {
 export function useReading(given: Ref<Given | undefined>, question: Ref<Asked | undefined>): void {
   watch([given, question], ([now, name]) => {
     // Nobody waits for it.
-    if (now && name)
-      void foresightWorker()
-        .reads(plain(now), name)
-        .catch(() => undefined)
+    if (now && name) void reads(now, name).catch(() => undefined)
   })
 }
 

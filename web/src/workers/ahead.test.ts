@@ -1,6 +1,6 @@
 import { USUAL_PRICES } from '@benevox/core/price'
-import { answersTo, foresee, NOTHING_DONE, type Facts, type Given } from '@benevox/core/route'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { answersTo, foresee, NOTHING_DONE, type Facts, type Foresight, type Given } from '@benevox/core/route'
+import { describe, expect, it, vi } from 'vitest'
 import { PHONE } from '../../../core/src/route/fixtures.ts'
 import { workedOutAhead } from './ahead.ts'
 
@@ -13,58 +13,61 @@ const given = (facts: Facts): Given => ({
 const FORGOTTEN: Facts = { hazard: 'none', complaint: 'forgotten-lock' }
 
 describe('what is worked out while somebody reads the question', () => {
-  beforeEach(() => void vi.useFakeTimers())
-  afterEach(() => vi.useRealTimers())
   const counted = () => {
-    const made = vi.fn(foresee)
-    return { made, ...workedOutAhead(made) }
+    const made = vi.fn((one: Given) => Promise.resolve(foresee(one)))
+    const ahead = vi.fn((one: Given) => Promise.resolve(foresee(one)))
+    return { made, ahead, ...workedOutAhead(made, ahead) }
   }
 
   it('is there when it is answered, whatever the answer and in whatever order the facts came, and the same as anew', async () => {
-    const { made, ...worker } = counted()
+    const { made, foresee: asked, reads } = counted()
     for (const question of ['whose', 'wrongTries', 'battery'] as const) {
-      void worker.reads(given(FORGOTTEN), question)
-      await vi.runAllTimersAsync()
+      await reads(given(FORGOTTEN), question)
       const answers = answersTo(given(FORGOTTEN), question)
       expect(answers.length).toBeGreaterThan(1)
       for (const { facts } of answers) {
-        made.mockClear()
         const reversed = given(Object.fromEntries(Object.entries(facts).reverse()))
-        expect(worker.foresee(reversed)).toEqual(foresee(given(facts)))
-        expect(made).not.toHaveBeenCalled()
+        expect(await asked(reversed)).toEqual(foresee(given(facts)))
       }
     }
-  })
-
-  it('goes on where the same is asked again, as when what was answered has been saved', async () => {
-    const { made, ...worker } = counted()
-    void worker.reads(given(FORGOTTEN), 'whose')
-    await vi.advanceTimersByTimeAsync(201)
-    worker.foresee(given({ ...FORGOTTEN }))
-    void worker.reads(given({ ...FORGOTTEN }), 'whose')
-    await vi.runAllTimersAsync()
-    made.mockClear()
-    for (const answered of answersTo(given(FORGOTTEN), 'whose')) worker.foresee(answered)
     expect(made).not.toHaveBeenCalled()
   })
 
-  it('gives way to what is asked meanwhile, after one of its answers at the most', async () => {
-    const { made, ...worker } = counted()
-    void worker.reads(given(FORGOTTEN), 'whose')
-    await vi.advanceTimersByTimeAsync(201)
-    expect(made.mock.calls.length).toBeLessThanOrEqual(1)
-    worker.foresee(given({ ...FORGOTTEN, whose: 'own' }))
-    const asked = made.mock.calls.length
-    await vi.runAllTimersAsync()
-    expect(made).toHaveBeenCalledTimes(asked)
+  it('goes on where the same is asked again, as when what was answered has been saved', async () => {
+    const { made, foresee: asked, reads } = counted()
+    const reading = reads(given(FORGOTTEN), 'whose')
+    await asked({ ...given(FORGOTTEN) })
+    await reads(given({ ...FORGOTTEN }), 'whose')
+    await reading
+    made.mockClear()
+    for (const answered of answersTo(given(FORGOTTEN), 'whose')) await asked(answered)
+    expect(made).not.toHaveBeenCalled()
+  })
+
+  it('is never waited for by who asks something else, and ends then after one answer at the most', async () => {
+    let end = (_: Foresight) => {}
+    const ahead = vi.fn(() => new Promise<Foresight>((resolve) => (end = resolve)))
+    const { foresee: asked, reads } = workedOutAhead((one) => Promise.resolve(foresee(one)), ahead)
+    const reading = reads(given(FORGOTTEN), 'whose')
+    const other = given({ ...FORGOTTEN, battery: 'below-20' })
+    expect(await asked(other)).toEqual(foresee(other))
+    end(foresee(other))
+    await reading
+    expect(ahead).toHaveBeenCalledOnce()
+  })
+
+  it('is worked out again where it could not be', async () => {
+    const made = vi.fn((one: Given) => Promise.resolve(foresee(one))).mockRejectedValueOnce(new Error())
+    const { foresee: asked } = workedOutAhead(made, made)
+    await expect(asked(given(FORGOTTEN))).rejects.toThrow()
+    expect(await asked(given(FORGOTTEN))).toEqual(foresee(given(FORGOTTEN)))
   })
 
   it('is never that of other facts, another device, other progress or other prices', async () => {
-    const { made, ...worker } = counted()
+    const { made, foresee: asked, reads } = counted()
     const first = given(FORGOTTEN)
-    worker.foresee(first)
-    void worker.reads(first, 'keysWork')
-    await vi.runAllTimersAsync()
+    await asked(first)
+    await reads(first, 'keysWork')
     const { weights } = USUAL_PRICES
     for (const other of [
       given({ ...FORGOTTEN, whose: 'somebody-elses' }),
@@ -76,15 +79,14 @@ describe('what is worked out while somebody reads the question', () => {
       },
     ]) {
       made.mockClear()
-      expect(worker.foresee(other)).toEqual(foresee(other))
+      expect(await asked(other)).toEqual(foresee(other))
       expect(made).toHaveBeenCalled()
     }
   })
 
   it('is nothing where the answers cannot be listed', async () => {
-    const { made, reads } = counted()
-    void reads(given(FORGOTTEN), 'modelId')
-    await vi.runAllTimersAsync()
-    expect(made).not.toHaveBeenCalled()
+    const { ahead, reads } = counted()
+    await reads(given(FORGOTTEN), 'modelId')
+    expect(ahead).not.toHaveBeenCalled()
   })
 })

@@ -3,30 +3,33 @@ import { answersTo, type Foresight, type Given } from '@benevox/core/route'
 import { LRUCache } from 'lru-cache'
 
 const MOST_KEPT = 60
-/** Whoever answers sooner than this, in milliseconds, knows the questions by heart: nothing is in the way then. */
-const SOON = 200
+
+/** Some ten milliseconds of work, in another thread. */
+export type WorkOut = (given: Given) => Promise<Foresight>
 
 /**
  * Foresights, and those of every answer to a question that somebody reads: worked out one at a time meanwhile, so that
- * they are there when it is answered. Whoever asks before waits for one of them at the most.
- * @param workOut some ten milliseconds of work
+ * they are there when it is answered. Whoever asks never waits for what is worked out ahead.
+ * @param workOut for who waits @param workOutAhead for who may ask later, in a thread of its own
  */
-export function workedOutAhead(workOut: (given: Given) => Foresight) {
-  const known = new LRUCache<string, Foresight>({ max: MOST_KEPT })
+export function workedOutAhead(workOut: WorkOut, workOutAhead: WorkOut) {
+  const known = new LRUCache<string, Promise<Foresight>>({ max: MOST_KEPT })
   /** What is read now: of which facts, and which question. */
   let [readOf, read] = ['', '']
 
-  function foreseen(given: Given, name = nameOf(given)): Foresight {
-    const made = known.get(name) ?? workOut(given)
+  function foreseen(given: Given, how: WorkOut, name = nameOf(given)): Promise<Foresight> {
+    const made = known.get(name) ?? how(given)
     known.set(name, made)
+    // What could not be worked out is worked out again when it is asked again.
+    made.catch(() => known.delete(name))
     return made
   }
 
   return {
-    foresee(given: Given): Foresight {
+    foresee(given: Given): Promise<Foresight> {
       const name = nameOf(given)
       if (name !== readOf) read = ''
-      return foreseen(given, name)
+      return foreseen(given, workOut, name)
     },
 
     /** Works out what each answer would bring, the likeliest first, until something else is asked. */
@@ -35,12 +38,9 @@ export function workedOutAhead(workOut: (given: Given) => Foresight) {
       const mine = `${question} ${name}`
       if (mine === read) return
       ;[readOf, read] = [name, mine]
-      await new Promise((resolve) => setTimeout(resolve, SOON))
       for (const answered of answersTo(given, question)) {
-        // What was asked meanwhile comes first.
-        await new Promise((resolve) => setTimeout(resolve))
         if (read !== mine) return
-        foreseen(answered)
+        await foreseen(answered, workOutAhead)
       }
     },
   }
