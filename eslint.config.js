@@ -94,5 +94,47 @@ export default tseslint.config(
       message: 'The interface stands on contract and core.',
     }),
   },
+  {
+    // What is read on a screen is said through the room of the words.
+    files: ['web/src/**/*.vue'],
+    ignores: ['web/src/stations/playbook/**'],
+    rules: {
+      'vue/no-bare-strings-in-template': [
+        'error',
+        {
+          allowlist: [
+            ...'·:;,.()%×→←↔+-–—…/?✓✕▮▸›↵“”0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ',
+            'PDF',
+            'Benevox',
+            '← →',
+          ],
+          attributes: {
+            '/.+/': [
+              'label',
+              'title',
+              'aria-label',
+              'aria-placeholder',
+              'placeholder',
+              'alt',
+              'hint',
+              'says',
+            ],
+          },
+        },
+      ],
+      'vue/no-restricted-syntax': [
+        'error',
+        ...[
+          'ConditionalExpression > Literal.consequent[value=/\\p{L}{2} \\p{L}|^\\p{Lu}\\p{Ll}/u]',
+          'ConditionalExpression > Literal.alternate[value=/\\p{L}{2} \\p{L}|^\\p{Lu}\\p{Ll}/u]',
+          'LogicalExpression > Literal.right[value=/\\p{L}{2} \\p{L}|^\\p{Lu}\\p{Ll}/u]',
+          'TemplateElement[value.raw=/\\p{L}{2} /u]',
+        ].map((bare) => ({
+          selector: `VElement > VExpressionContainer ${bare}`,
+          message: 'Say it through the room of the words.',
+        })),
+      ],
+    },
+  },
   prettier,
 )

@@ -114,9 +114,13 @@ test('a clock that is due calls from another job, and the shelf leads there', as
   await page.clock.install()
   await signIn(page)
   await page.goto('/ledger')
-  const shelf = page.getByRole('complementary', { name: 'Clocks that run' })
+  const shelf = page.getByRole('complementary', { name: 'Running timers' })
   await takenIn(page, 'vane 5')
-  await page.getByLabel('Battery').or(page.getByText('Battery is at the safe level')).first().waitFor()
+  await page
+    .getByLabel('How full is the battery?')
+    .or(page.getByText('The battery has 20 % or more, or is on power'))
+    .first()
+    .waitFor()
   const id = /\d+$/.exec(page.url())?.[0] ?? ''
   const { csrfToken } = (await (await page.request.get('/api/session')).json()) as { csrfToken: string }
   const before = (await (await page.request.get(`/api/jobs/${id}`)).json()) as Job
@@ -136,7 +140,7 @@ test('a clock that is due calls from another job, and the shelf leads there', as
   await expect(shelf).toContainText('then the keys')
   // Somebody has touched the page, so that it may sound; then the charge’s time is up, at another screen.
   await page.locator('body').click({ position: { x: 300, y: 700 } })
-  const due = page.getByRole('status').filter({ hasText: 'should have 20 %. Try the keys.' })
+  const due = page.getByRole('status').filter({ hasText: 'should have 20 %. Press the keys now.' })
   await expect(due).toHaveCount(0)
   const before20 = await tones()
   await page.clock.fastForward('40:00')

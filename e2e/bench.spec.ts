@@ -20,7 +20,7 @@ const words = phrases('en')
 
 /** Does the step list as far as the device lets one. @returns whether it came to the goal */
 async function oneTry(page: Page, at: TechnicianAtDevice): Promise<boolean> {
-  await expect(page.getByRole('button', { name: /Begin the try/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /Start attempt/ })).toBeVisible()
   const cable = await page.getByTestId('cable').inputValue()
   at.cable = Number(cable) || undefined
   try {
@@ -100,9 +100,9 @@ test('a device with a hidden fault, drawn by chance: told why, put right, into r
   await throughTheMenu(page, at, { wrong: 'XX-1', right: 'OR-V510' })
   await throughTheFirstStart(page, at)
   expect(at.screen).toBe('set-up')
-  await page.getByRole('link', { name: 'The whole job' }).click()
-  const events = page.getByRole('region', { name: 'Events' })
-  await expect(events.getByText('an attempt failed')).toHaveCount(tries)
+  await page.getByRole('link', { name: 'Whole job' }).click()
+  const events = page.getByRole('region', { name: 'What happened' })
+  await expect(events.getByText('attempt failed')).toHaveCount(tries)
   await expect(events.getByText('reached recovery')).toHaveCount(1)
 })
 
@@ -116,8 +116,8 @@ test('a second machine sees the run and cannot run it; closed there, it is left 
   await page.locator('body').press('Space')
   await expect(page.getByText('Both hands on the device')).toBeVisible()
   await elsewhere.goto(page.url())
-  await expect(elsewhere.getByText('runs a try on this device at another machine')).toBeVisible()
-  await expect(elsewhere.getByRole('button', { name: /Begin the try/ })).toHaveCount(0)
+  await expect(elsewhere.getByText('is running an attempt on this device at another computer')).toBeVisible()
+  await expect(elsewhere.getByRole('button', { name: /Start attempt/ })).toHaveCount(0)
   await elsewhere.keyboard.press('Space')
   await expect(elsewhere.getByText('Both hands on the device')).toHaveCount(0)
   await page.keyboard.press('x')
@@ -162,16 +162,16 @@ test('the server killed for half a minute in the middle of a run: nothing lost, 
   await page.keyboard.press('x')
   await page.getByRole('button', { name: 'lock screen', exact: true }).click()
   await expect(page.getByTestId('advice')).toBeVisible()
-  await expect(page.getByText('The server is away. Nothing is lost')).toBeVisible()
+  await expect(page.getByText('The server does not answer. Nothing is lost')).toBeVisible()
   await followSteps(page, at)
   await expect(page.getByTestId('menu-line')).toBeVisible()
   at.menuLine((await page.getByTestId('menu-line').textContent()) ?? '')
   await page.keyboard.press('Space')
-  await expect(page.getByText('The last question. Stop here.')).toBeVisible()
+  await expect(page.getByText('The wipe confirmation. Stop here.')).toBeVisible()
   await page.waitForTimeout(Math.max(0, 30_000 - (Date.now() - killedAt)))
   const backAt = Date.now()
   server = await begin(port)
-  await expect(page.getByText('The server is away')).toHaveCount(0)
+  await expect(page.getByText('The server does not answer')).toHaveCount(0)
 
   const stored = async () => (await (await page.request.get(`/api/jobs/${id}`)).json()) as Job
   await expect.poll(async () => (await stored()).bench.inRecoveryAt).toBeDefined()
@@ -217,11 +217,11 @@ test('unlocked from afar: the owner signs in on the maker’s page, the shop sen
     },
   })
   await page.reload()
-  await expect(page.getByRole('heading', { name: /^Unlock from afar/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: /^Unlock remotely/ })).toBeVisible()
   await page.getByRole('button', { name: 'Ask the maker’s service' }).click()
   const [owners] = await Promise.all([
     context.waitForEvent('page'),
-    page.getByRole('link', { name: 'Turn the maker’s page to the owner' }).click(),
+    page.getByRole('link', { name: 'Show the maker’s page to the owner' }).click(),
   ])
   await owners.getByRole('button', { name: 'I am the owner: sign in' }).click()
   await expect(owners.getByText('Signed in')).toBeVisible()
@@ -239,10 +239,10 @@ test('a foot that slips on the switch reports nothing that cannot be there yet',
   await stopTheClock(page)
   await page.locator('body').press('Space')
   await page.keyboard.press('Space')
-  const next = page.getByText('Next to come: dark')
+  const next = page.getByText('Comes next: dark')
   await expect(next).toBeVisible()
   await page.keyboard.press('Space')
-  await expect(page.getByRole('alert')).toContainText('Not counted: “dark” comes so soon on no unit.')
+  await expect(page.getByRole('alert')).toContainText('Not counted: this never comes so soon: dark.')
   await expect(next).toBeVisible()
   // The switch bounces: that is no second report.
   await page.clock.fastForward(50)
@@ -251,7 +251,7 @@ test('a foot that slips on the switch reports nothing that cannot be there yet',
   // It is there all the same.
   await page.clock.fastForward(500)
   await page.keyboard.press('Space')
-  await expect(page.getByText('Next to come: recovery menu')).toBeVisible()
+  await expect(page.getByText('Comes next: recovery menu')).toBeVisible()
   await expect(page.getByRole('alert')).toHaveCount(0)
 })
 
@@ -273,14 +273,14 @@ test('recovery that comes back after the wipe: named a loop, and begun again fro
   await page.getByRole('button', { name: 'The menu is back' }).click()
   await page.getByRole('button', { name: 'It restarts' }).click()
   await page.getByRole('button', { name: 'Recovery came back by itself' }).click()
-  await expect(page.getByText(/It came back to recovery:\s+a loop/)).toBeVisible()
+  await expect(page.getByText(/It came back to recovery\. Most likely cause: a restart loop/)).toBeVisible()
   await expect(page.getByTestId('menu-line')).toHaveText('volume-down ×3 · power')
   await page.reload()
   const back = page.getByTestId('came-back')
-  await expect(back).toContainText('a loop')
+  await expect(back).toContainText('a restart loop')
   await expect(back).toContainText('Clear the cache: volume-down ×4 · power')
   // The cache cleared, and recovery once more: then the reset again, then a repair.
-  for (const says of ['Reset once more', 'a matter for repair']) {
+  for (const says of ['Reset once more', 'It needs a repair']) {
     if (says === 'Reset once more') await page.getByRole('button', { name: 'It restarts' }).click()
     else {
       await page.locator('body').press('Space')
@@ -300,7 +300,7 @@ test('a model nobody knows: a cable of the kit, a dry run, what was seen, and on
 }) => {
   await signIn(page)
   await page.goto('/counter')
-  await page.getByRole('button', { name: 'Take in a device' }).click()
+  await page.getByRole('button', { name: 'Check in a device' }).click()
   await expect(page).toHaveURL(/\/counter\/\d+$/)
   const id = /\d+$/.exec(page.url())?.[0]
   await page.goto(`/bench/${id}`)
@@ -310,7 +310,7 @@ test('a model nobody knows: a cable of the kit, a dry run, what was seen, and on
   const likeliest = async () => Number(/^\d+/.exec(await possible.first().innerText())?.[0])
   const before = await likeliest()
   expect(await possible.count()).toBeGreaterThan(4)
-  await expect(page.getByText('This try tells them apart best')).toBeVisible()
+  await expect(page.getByText('This attempt tells them apart best')).toBeVisible()
   await page.keyboard.press('d')
   await expect(page.getByTestId('dry')).toContainText('hold the number keys')
   await page.keyboard.press('x')
@@ -326,8 +326,8 @@ test('a model nobody knows: a cable of the kit, a dry run, what was seen, and on
   await page.keyboard.press('0')
   await expect(page.getByRole('status').filter({ hasText: 'In recovery.' })).toBeVisible()
   await page.reload()
-  await expect(page.getByText('of 100, after 2 tries')).toBeVisible()
-  await page.getByRole('button', { name: 'Forget these tries' }).click()
+  await expect(page.getByText('after 2 attempts')).toBeVisible()
+  await page.getByRole('button', { name: 'Forget these attempts' }).click()
   await expect(async () => expect(await likeliest()).toBe(before)).toPass()
   // The quickest way plugs something in: the most trusted cable of the kit is in the hand already.
   await page.getByRole('button', { name: /^Let go at dark, press anew/ }).click()
@@ -342,14 +342,14 @@ test('a key found broken on a device of an unknown system: the method that goes 
   await takenIn(page, 'etude')
   const critical = page.getByTestId('critical')
   await expect(critical).toContainText('volume-down')
-  await expect(page.getByText('It begins with the device')).toHaveCount(0)
+  await expect(page.getByText('First bring the device here')).toHaveCount(0)
   const key = page.getByRole('button', { name: /volume-down/ })
   await key.click()
   await expect(key).toContainText('works')
   await key.click()
   await expect(key).toContainText('broken')
   await expect(critical).toHaveText('Hold power + volume-up')
-  await expect(page.getByText('It begins with the device off: bring it there first.')).toBeVisible()
+  await expect(page.getByText('First bring the device here: Off.')).toBeVisible()
   // It does answer after all.
   await key.click()
   await expect(critical).toContainText('volume-down')

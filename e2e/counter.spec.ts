@@ -10,39 +10,39 @@ const imei = (first14: string) => `${first14}${checkDigit(first14)}`
 const ADDRESS = 'q@t.example'
 /** What somebody who knows it answers, by question: a key, or letters and Enter. */
 const BY_KEY: Readonly<Record<string, string>> = {
-  'Look, feel, smell': '1',
-  'What is wrong': '1',
-  'Whose is it': '1',
-  'Managed by an employer': '2',
-  'Police or court matter': '2',
+  'Is the battery safe: flat, cool, dry?': '1',
+  'What is wrong?': '1',
+  'Whose device is it?': '1',
+  'Does an employer manage it?': '2',
+  'Is it part of a police or court matter?': '2',
   'What shows their right to the device?': '1',
   'What is the customer’s name?': 'Q. Test',
-  'Registry says': 'r',
-  'Which device': 'vane 5',
-  'Account on the device': '1',
-  'Knows its password': '1',
-  'Its address': ADDRESS,
-  'Second step comes by': '3',
-  'Password changed in the last days': '2',
-  'Remote unlock set up': '2',
-  'Wrong tries so far': '3',
-  'What is on it is worth': '2',
-  'Is there a backup': '2',
-  'Memory card in it': '2',
-  'eSIM on it': '2',
-  'Carrier lock': '2',
-  'Proof of purchase': '2',
-  'Do all keys work': '1',
-  'Does it power on': '1',
-  'Owner knows the lock': '2',
-  IMEI: imei('00100101123456'),
-  Battery: '1',
+  'What does the registry say?': 'r',
+  'Which device is it?': 'vane 5',
+  'Is an account on the device?': '1',
+  'Does the customer know its password?': '1',
+  'What is the account’s address?': ADDRESS,
+  'How does the sign-in code arrive?': '3',
+  'Was the password changed in the last days?': '2',
+  'Is remote unlock set up?': '2',
+  'How many wrong entries so far?': '3',
+  'How important is the data?': '2',
+  'Is there a backup?': '2',
+  'Is a memory card in it?': '2',
+  'Is an eSIM on it?': '2',
+  'Does it have a carrier lock?': '2',
+  'Is there a proof of purchase?': '2',
+  'Do all keys work?': '1',
+  'Does it power on?': '1',
+  'Does the owner know the screen lock?': '2',
+  'What is the IMEI?': imei('00100101123456'),
+  'How full is the battery?': '1',
 }
 
 test('an intake by keyboard alone, from the list to the agreement', async ({ page }) => {
   await signIn(page)
   await page.goto('/counter')
-  await expect(page.getByRole('button', { name: 'Take in a device' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Check in a device' })).toBeVisible()
   const from = Date.now()
   let strokes = 1
   await page.keyboard.press('n')
@@ -57,7 +57,7 @@ test('an intake by keyboard alone, from the list to the agreement', async ({ pag
     if (keys.length === 1) await page.keyboard.press(keys)
     else {
       await page.keyboard.type(keys, { delay: 85 })
-      if (name === 'Which device')
+      if (name === 'Which device is it?')
         await expect(page.getByRole('listbox').getByRole('option')).not.toHaveCount(0)
       await page.keyboard.press('Enter')
     }
@@ -67,7 +67,7 @@ test('an intake by keyboard alone, from the list to the agreement', async ({ pag
   await page.keyboard.press('c')
   await expect(page.getByTestId('agreement')).toBeVisible()
   await page.keyboard.press('p')
-  await expect(page.getByRole('button', { name: 'To the bench' })).toBeEnabled()
+  await expect(page.getByRole('button', { name: 'Go to the bench' })).toBeEnabled()
   strokes += 'cp'.length
   const seconds = (Date.now() - from) / 1000
   test.info().annotations.push({ type: 'keystrokes', description: `${strokes} in ${seconds.toFixed(1)} s` })
@@ -82,26 +82,26 @@ test('an intake from a photo of the label: codes read, both slots taken, the box
   const label = await labelPhoto(page, [first, second, '4012345678901'])
   await signIn(page)
   await takeIn(page, 'juno')
-  await askFor(page, 'IMEI')
+  await askFor(page, 'What is the IMEI?')
   const photo = page.locator('#ask-now input[type=file]')
   await photo.setInputFiles({ name: 'glare.png', mimeType: 'image/png', buffer: Buffer.from('no picture') })
   await expect(page.getByText(/No code found|cannot be read/)).toBeVisible()
   await photo.setInputFiles({ name: 'label.png', mimeType: 'image/png', buffer: label })
   await expect(page.getByText('Two slots of one device.')).toBeVisible()
-  await page.getByRole('button', { name: 'Take both' }).click()
-  await expect(knownLine(page, 'IMEI')).toContainText('00-100102-550091')
-  await expect(knownLine(page, 'Second IMEI')).toContainText('00-100102-550092')
-  await expect(page.getByText('This IMEI belongs to a')).toBeVisible()
-  await page.getByRole('button', { name: 'Take it as the model' }).click()
+  await page.getByRole('button', { name: 'Use both' }).click()
+  await expect(knownLine(page, 'What is the IMEI?')).toContainText('00-100102-550091')
+  await expect(knownLine(page, 'What is the second IMEI?')).toContainText('00-100102-550092')
+  await expect(page.getByText('This IMEI belongs to')).toBeVisible()
+  await page.getByRole('button', { name: 'Use it as the model' }).click()
   await expect(page.getByRole('banner')).toContainText('Orrelin Vane 6')
-  await askFor(page, 'IMEI on the box')
-  await page.getByRole('textbox', { name: 'IMEI on the box' }).fill(second)
-  await askFor(page, 'IMEI')
+  await askFor(page, 'Which IMEI is on the box?')
+  await page.getByRole('textbox', { name: 'Which IMEI is on the box?' }).fill(second)
+  await askFor(page, 'What is the IMEI?')
   await expect(page.getByTestId('question')).toBeInViewport()
-  await expect(page.getByText('The box says the same')).toBeVisible()
-  await askFor(page, 'IMEI on the box')
-  await page.getByRole('textbox', { name: 'IMEI on the box' }).fill(imei('00100102999991'))
-  await askFor(page, 'IMEI')
+  await expect(page.getByText('The box has the same number')).toBeVisible()
+  await askFor(page, 'Which IMEI is on the box?')
+  await page.getByRole('textbox', { name: 'Which IMEI is on the box?' }).fill(imei('00100102999991'))
+  await askFor(page, 'What is the IMEI?')
   await expect(page.getByText('The box belongs to another device')).toBeVisible()
 })
 
@@ -120,14 +120,14 @@ test('the registry: clean, stolen, nonsense; and a report that comes by mail', a
   const registry = process.env['BENEVOX_REGISTRY']
   await signIn(page)
   await takeIn(page, 'juno')
-  await askFor(page, 'IMEI')
-  const field = page.getByRole('textbox', { name: 'IMEI', exact: true })
+  await askFor(page, 'What is the IMEI?')
+  const field = page.getByRole('textbox', { name: 'What is the IMEI?', exact: true })
   await field.fill(imei('00100301123123'))
   await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
-  await expect(knownLine(page, 'Registry says')).toContainText('Clean')
-  await page.getByRole('button', { name: 'with a report by mail' }).click()
+  await expect(knownLine(page, 'What does the registry say?')).toContainText('Clean')
+  await page.getByRole('button', { name: 'with a report by e-mail' }).click()
   await expect(async () => {
-    await page.getByRole('button', { name: 'Look for mail' }).click()
+    await page.getByRole('button', { name: 'Check for e-mail' }).click()
     await expect(page.getByText(/^Report R-\d+ for B\d+/)).toBeVisible({ timeout: 700 })
   }).toPass()
   const [download] = await Promise.all([
@@ -147,35 +147,35 @@ test('the registry: clean, stolen, nonsense; and a report that comes by mail', a
   })
   await field.fill(odd)
   await expect(page.getByText('all recorded')).toBeVisible()
-  await expect(knownLine(page, 'Registry says')).toHaveCount(0)
+  await expect(knownLine(page, 'What does the registry say?')).toHaveCount(0)
   await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
   await expect(page.getByText('answered something that cannot be understood')).toBeVisible()
-  await expect(knownLine(page, 'Registry says')).toContainText('No answer')
+  await expect(knownLine(page, 'What does the registry say?')).toContainText('No answer')
   await fetch(`${registry}/control`, {
     method: 'PUT',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ imei: odd, fault: null }),
   })
   await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
-  await expect(page.getByTestId('route-main')).toHaveText('Refuse, no work on this device')
+  await expect(page.getByTestId('route-main')).toHaveText('Refuse: no work on this device')
 })
 
 test('what looks like a PIN is questioned before it is kept', async ({ page }) => {
   await signIn(page)
   await takeIn(page, 'juno')
   await answer(page, { 'What shows their right to the device?': 'Other, as noted' })
-  await tell(page, { 'What was shown': 'says his PIN is 4711' })
+  await tell(page, { 'What was shown?': 'says his PIN is 4711' })
   await page.keyboard.press('Enter')
   await expect(page.getByText('looks like a PIN, pattern or password')).toBeVisible()
-  await expect(page.getByRole('button', { name: /^What was shown \S/ })).toHaveCount(0)
-  await page.getByRole('button', { name: 'Take it out' }).click()
+  await expect(page.getByRole('button', { name: /^What was shown\? \S/ })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Remove it' }).click()
   await expect(page.getByText('looks like a PIN')).toHaveCount(0)
-  await expect(page.getByRole('textbox', { name: 'What was shown' })).toBeFocused()
-  await tell(page, { 'What was shown': 'came with 4711 on it' })
-  await page.getByRole('button', { name: 'It is none, keep it' }).click()
+  await expect(page.getByRole('textbox', { name: 'What was shown?' })).toBeFocused()
+  await tell(page, { 'What was shown?': 'came with 4711 on it' })
+  await page.getByRole('button', { name: 'It is not a secret: keep it' }).click()
   await expect(page.getByText('all recorded')).toBeVisible()
   await page.reload()
-  await expect(knownLine(page, 'What was shown')).toContainText('came with 4711 on it')
+  await expect(knownLine(page, 'What was shown?')).toContainText('came with 4711 on it')
 })
 
 test('the agreement in each language: read whole, signed, void when the route gets worse', async ({
@@ -184,14 +184,18 @@ test('the agreement in each language: read whole, signed, void when the route ge
   await signIn(page)
   await takeIn(page, 'vane 5')
   await answer(page, ORDINARY)
-  await answer(page, { 'Account on the device': 'No', 'Carrier lock': 'No', 'Registry says': 'Clean' })
+  await answer(page, {
+    'Is an account on the device?': 'No',
+    'Does it have a carrier lock?': 'No',
+    'What does the registry say?': 'Clean',
+  })
   // Whoever agrees to something has a name: the way to the agreement leads to it, and Enter on.
-  await page.getByRole('button', { name: 'Turn to the customer' }).click()
+  await page.getByRole('button', { name: 'Show the agreement' }).click()
   await expect(page.getByTestId('question')).toHaveText('What is the customer’s name?')
   await page.keyboard.type('Q. Test')
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('question')).not.toHaveText('What is the customer’s name?')
-  await page.getByRole('button', { name: 'Turn to the customer' }).click()
+  await page.getByRole('button', { name: 'Show the agreement' }).click()
   await expect(page.getByRole('button', { name: 'I agree', exact: true })).toBeDisabled()
   const titles = new Set<string>()
   for (const language of LANGUAGES) {
@@ -208,7 +212,7 @@ test('the agreement in each language: read whole, signed, void when the route ge
   expect(titles.size).toBe(LANGUAGES.length)
   await page.getByRole('link', { name: 'Back to the counter' }).click()
   const read = await sign(page, 'Deutsch')
-  await expect(page.getByRole('button', { name: 'To the bench' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Go to the bench' })).toBeVisible()
   await page.getByText('Tag, receipt, letters').click()
   const href = await page.getByRole('link', { name: 'Agreement as signed' }).getAttribute('href')
   const paper = await pdfBehind(page, href ?? '')
@@ -219,10 +223,10 @@ test('the agreement in each language: read whole, signed, void when the route ge
   const receipt = await page.getByRole('link', { name: 'Receipt for the device' }).getAttribute('href')
   expect(await pdfBehind(page, receipt ?? '')).toContain('Annahmeschein')
 
-  await answer(page, { 'Account on the device': 'Yes' })
-  await expect(page.getByText('What was signed is void:')).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Turn to the customer' })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'To the bench' })).toHaveCount(0)
+  await answer(page, { 'Is an account on the device?': 'Yes' })
+  await expect(page.getByText('The signed agreement no longer holds:', { exact: true })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Show the agreement' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Go to the bench' })).toHaveCount(0)
 })
 
 test('on the telephone: what to bring, a carrier order by IMEI alone, agreed to as it was read out', async ({
@@ -231,47 +235,47 @@ test('on the telephone: what to bring, a carrier order by IMEI alone, agreed to 
   await signIn(page)
   await takeIn(page, 'vane 5')
   await page.getByRole('radio', { name: 'On the telephone' }).click()
-  await answer(page, { 'What is wrong': 'Forgot PIN, pattern or password' })
+  await answer(page, { 'What is wrong?': 'Forgot PIN, pattern or password' })
   const bring = page.getByRole('region', { name: 'To bring' })
   await expect(bring).toContainText('receipt or box with the same IMEI')
   await expect(bring).toContainText('the device, charged if possible')
-  await answer(page, { 'What is wrong': 'Carrier lock only' })
-  await expect(knownLine(page, 'Carrier lock')).toContainText('Yes')
+  await answer(page, { 'What is wrong?': 'Carrier lock only' })
+  await expect(knownLine(page, 'Does it have a carrier lock?')).toContainText('Yes')
   await expect(bring).not.toContainText('the device, charged')
-  await expect(page.getByTestId('route-main')).toHaveText('Ask the carrier for a free release')
+  await expect(page.getByTestId('route-main')).toHaveText('Ask the carrier for a free unlock')
   await answer(page, {
-    'Whose is it': 'Their own',
-    'Managed by an employer': 'No',
-    'Police or court matter': 'No',
+    'Whose device is it?': 'Their own',
+    'Does an employer manage it?': 'No',
+    'Is it part of a police or court matter?': 'No',
     'What shows their right to the device?': 'Receipt or bill of sale',
   })
   await tell(page, {
-    'Original carrier': 'Skerry Mobile',
-    'Country of purchase': 'NO',
+    'Which carrier was it bought from?': 'Skerry Mobile',
+    'In which country was it bought?': 'NO',
   })
-  await askFor(page, 'IMEI')
-  await page.getByRole('textbox', { name: 'IMEI', exact: true }).fill(imei('00100101778899'))
+  await askFor(page, 'What is the IMEI?')
+  await page.getByRole('textbox', { name: 'What is the IMEI?', exact: true }).fill(imei('00100101778899'))
   await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
-  await expect(knownLine(page, 'Registry says')).toContainText('Clean')
+  await expect(knownLine(page, 'What does the registry say?')).toContainText('Clean')
   // Blanks are no name: it is asked for, and nobody signs.
   await page.getByRole('textbox', { name: 'Customer’s short name' }).fill('   ')
-  await expect(page.getByText('The customer’s name is missing')).toBeVisible()
-  await page.getByRole('button', { name: 'Turn to the customer' }).click()
+  await expect(page.getByText('Still needed: the customer’s name')).toBeVisible()
+  await page.getByRole('button', { name: 'Show the agreement' }).click()
   await expect(page.getByTestId('question')).toHaveText('What is the customer’s name?')
   await page.getByRole('textbox', { name: 'Customer’s short name' }).fill('Q. Test')
-  await page.getByRole('button', { name: 'Turn to the customer' }).click()
+  await page.getByRole('button', { name: 'Show the agreement' }).click()
   await page.getByRole('button', { name: 'agreed to on the telephone' }).click()
-  await page.getByRole('button', { name: 'To the carriers' }).click()
+  await page.getByRole('button', { name: 'Go to the carrier lock' }).click()
   // Bought in another country it is another carrier’s: no order of it is to be had.
   await expect(page.getByText('No supplier for Skerry Mobile (Norway). There are services for')).toBeVisible()
-  await page.getByRole('link', { name: 'What was asked' }).click()
-  await knownLine(page, 'Country of purchase').click()
-  const country = page.getByRole('textbox', { name: 'Country of purchase' })
+  await page.getByRole('link', { name: 'Answers at the counter' }).click()
+  await knownLine(page, 'In which country was it bought?').click()
+  const country = page.getByRole('textbox', { name: 'In which country was it bought?' })
   await country.fill('Germania')
-  await expect(page.getByText('No country by this name.')).toBeVisible()
+  await expect(page.getByText('No country has this name.')).toBeVisible()
   await country.fill('germany')
-  await expect(knownLine(page, 'Country of purchase')).toContainText('DE')
-  await page.getByRole('button', { name: 'To the carriers' }).click()
+  await expect(knownLine(page, 'In which country was it bought?')).toContainText('DE')
+  await page.getByRole('button', { name: 'Go to the carrier lock' }).click()
   await expect(page.getByRole('row', { name: /Greywater Releases/ })).toBeVisible()
 })
 
@@ -279,23 +283,23 @@ test('evidence, condition and a lead’s word', async ({ page }) => {
   await signIn(page)
   await takeIn(page, 'juno')
   await answer(page, {
-    'What is wrong': 'Freezes or is full of unwanted software',
-    'Managed by an employer': 'Yes',
+    'What is wrong?': 'Freezes or is full of unwanted software',
+    'Does an employer manage it?': 'Yes',
   })
-  await expect(page.getByTestId('route-main')).toHaveText('Refuse, no work on this device')
+  await expect(page.getByTestId('route-main')).toHaveText('Refuse: no work on this device')
   await page.getByLabel('Reason').fill('The administrator agreed by mail today')
-  await page.getByLabel('Code of a lead').fill('1357')
-  await page.getByRole('button', { name: 'Open it' }).click()
-  await expect(page.getByRole('alert')).toContainText('is no lead')
-  await page.getByLabel('Code of a lead').fill('8642')
-  await page.getByRole('button', { name: 'Open it' }).click()
-  await expect(page.getByText('opened by Imke.')).toBeVisible()
-  await expect(page.getByTestId('route-main')).not.toHaveText('Refuse, no work on this device')
+  await page.getByLabel('Supervisor’s code').fill('1357')
+  await page.getByRole('button', { name: 'Waive this check' }).click()
+  await expect(page.getByRole('alert')).toContainText('is not a supervisor')
+  await page.getByLabel('Supervisor’s code').fill('8642')
+  await page.getByRole('button', { name: 'Waive this check' }).click()
+  await expect(page.getByText('waived by Imke.')).toBeVisible()
+  await expect(page.getByTestId('route-main')).not.toHaveText('Refuse: no work on this device')
 
-  await page.getByText('Evidence of ownership').click()
-  const evidence = page.getByLabel('Evidence: photo or PDF')
+  await page.getByText('Ownership documents').click()
+  const evidence = page.getByLabel('Ownership document: photo or PDF')
   await evidence.setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('none') })
-  await expect(page.getByText('Only pictures (JPEG, PNG, WebP) and PDF documents are kept.')).toBeVisible()
+  await expect(page.getByText('Only pictures (JPEG, PNG, WebP) and PDF documents can be kept.')).toBeVisible()
   await evidence.setInputFiles({ name: 'receipt.png', mimeType: 'image/png', buffer: await tagPng('B1') })
   await expect(page.getByRole('img', { name: 'receipt.png' })).toBeVisible()
 
@@ -307,15 +311,15 @@ test('evidence, condition and a lead’s word', async ({ page }) => {
     await new Promise((go) => setTimeout(go, 1500))
     await route.continue()
   })
-  await page.getByLabel('Case', { exact: true }).check()
+  await page.getByLabel('case', { exact: true }).check()
   await page.getByRole('radio', { name: 'C crack' }).click()
-  await page.getByRole('button', { name: 'back, top right' }).click()
-  await expect(page.getByRole('button', { name: 'back, top right: C' })).toBeVisible()
+  await page.getByRole('button', { name: 'back top right' }).click()
+  await expect(page.getByRole('button', { name: 'back top right: C' })).toBeVisible()
   await expect.poll(() => answers).toBe(2)
   await page.reload()
   await page.getByText('Condition and accessories').click()
-  await expect(page.getByRole('button', { name: 'back, top right: C' })).toBeVisible()
-  await expect(page.getByLabel('Case', { exact: true })).toBeChecked()
+  await expect(page.getByRole('button', { name: 'back top right: C' })).toBeVisible()
+  await expect(page.getByLabel('case', { exact: true })).toBeChecked()
   const receipt = page.url().replace(/counter\/(\d+).*/, 'api/jobs/$1/receipt.pdf')
   expect(await pdfBehind(page, receipt)).toContain('Left with the device case')
 })
@@ -323,12 +327,15 @@ test('evidence, condition and a lead’s word', async ({ page }) => {
 test('the price list: read by all, changed by a lead, and what was quoted stays quoted', async ({ page }) => {
   await signIn(page)
   await page.goto('/counter')
-  await page.getByRole('link', { name: 'Shop' }).click()
+  await page.getByRole('link', { name: 'Settings' }).click()
   const reset = page.getByLabel('Reset from recovery')
   await expect(reset).toHaveValue('35.00')
-  await expect(page.getByRole('button', { name: 'Keep the prices' })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Save prices' })).toHaveCount(0)
   await takeIn(page, 'vane 5')
-  await answer(page, { 'What is wrong': 'Too many wrong tries', 'Wrong tries so far': '30 or more' })
+  await answer(page, {
+    'What is wrong?': 'Too many wrong entries',
+    'How many wrong entries so far?': '30 or more',
+  })
   const price = page
     .getByRole('row', { name: /^price/ })
     .getByRole('cell')
@@ -339,13 +346,13 @@ test('the price list: read by all, changed by a lead, and what was quoted stays 
   await page.getByLabel('Your code').fill('8642')
   await page.getByRole('button', { name: 'Take over' }).click()
   await expect(page.getByRole('button', { name: 'Imke' })).toBeVisible()
-  await page.getByRole('link', { name: 'Shop' }).click()
+  await page.getByRole('link', { name: 'Settings' }).click()
   await reset.fill('no price')
   await reset.blur()
   await reset.fill('42,50')
   await reset.blur()
-  await page.getByRole('button', { name: 'Keep the prices' }).click()
-  await expect(page.getByText('Kept. New jobs are quoted by it')).toBeVisible()
+  await page.getByRole('button', { name: 'Save prices' }).click()
+  await expect(page.getByText('Saved. New jobs use it')).toBeVisible()
   await expect(reset).toHaveValue('42.50')
   await page.goto(address)
   await expect(price).toHaveText(quoted)
@@ -353,7 +360,7 @@ test('the price list: read by all, changed by a lead, and what was quoted stays 
   await page.goto('/shop')
   const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
   for (const day of weekdays) await page.getByLabel(day, { exact: true }).uncheck()
-  await page.getByRole('button', { name: 'Keep the prices' }).click()
+  await page.getByRole('button', { name: 'Save prices' }).click()
   await expect(page.getByRole('alert')).toContainText('open on one day of the week at least')
   await page.getByLabel('Sunday', { exact: true }).check()
   await page.getByLabel('Sunday, from').fill('11')
@@ -365,17 +372,20 @@ test('the price list: read by all, changed by a lead, and what was quoted stays 
   await page.getByLabel('Sunday, until').fill('1200')
   await page.getByLabel('Sunday, until').blur()
   await expect(page.getByLabel('Sunday, from')).toHaveValue('11:00')
-  await page.getByRole('button', { name: 'Keep the prices' }).click()
-  await expect(page.getByText('Kept. New jobs are quoted by it')).toBeVisible()
+  await page.getByRole('button', { name: 'Save prices' }).click()
+  await expect(page.getByText('Saved. New jobs use it')).toBeVisible()
   await takeIn(page, 'vane 5')
-  await answer(page, { 'What is wrong': 'Too many wrong tries', 'Wrong tries so far': '30 or more' })
+  await answer(page, {
+    'What is wrong?': 'Too many wrong entries',
+    'How many wrong entries so far?': '30 or more',
+  })
   // Each figure says which open questions it rests on, and what it would be with each answer.
-  await page.getByRole('button', { name: 'what it rests on' }).click()
-  const restsOn = page.getByLabel('What it rests on')
+  await page.getByRole('button', { name: 'what it is based on' }).click()
+  const restsOn = page.getByLabel('What it is based on')
   await expect(restsOn).toContainText(/not solved/)
-  await expect(restsOn).toContainText(/\(in \d+ %\): /)
+  await expect(restsOn).toContainText(/\([<>]? ?\d+\s?%\): /)
   await expect(page.getByTestId('promise')).toHaveText(
-    /^Promise it for (today|tomorrow|Sun \d+ \w+), 11:\d\d:/,
+    /^Promise it for (today|tomorrow|Sun,? \d+ \w+), 11:\d\d:/,
   )
   const receipt = page.url().replace(/counter\/(\d+).*/, 'api/jobs/$1/receipt.pdf')
   expect(await pdfBehind(page, receipt)).toMatch(/Ready by Sunday,? \d+ \w+ \d+ at 11:\d\d/)
@@ -384,8 +394,8 @@ test('the price list: read by all, changed by a lead, and what was quoted stays 
   await page.getByLabel('Sunday', { exact: true }).uncheck()
   await reset.fill('35')
   await reset.blur()
-  await page.getByRole('button', { name: 'Keep the prices' }).click()
-  await expect(page.getByText('Kept. New jobs are quoted by it')).toBeVisible()
+  await page.getByRole('button', { name: 'Save prices' }).click()
+  await expect(page.getByText('Saved. New jobs use it')).toBeVisible()
 })
 
 test('several half-done intakes, and the server away: each keeps its own answers over a reload', async ({
@@ -400,16 +410,16 @@ test('several half-done intakes, and the server away: each keeps its own answers
   }
   await page.route('**/api/jobs/*/facts', (route) => route.abort())
   const [first = '', second = ''] = addresses
-  await answer(page, { 'What is wrong': 'Carrier lock only' })
-  await expect(page.getByText('The server is away. Nothing is lost')).toBeVisible()
+  await answer(page, { 'What is wrong?': 'Carrier lock only' })
+  await expect(page.getByText('The server does not answer. Nothing is lost')).toBeVisible()
   await page.goto(first)
-  await answer(page, { 'What is wrong': 'Too many wrong tries' })
+  await answer(page, { 'What is wrong?': 'Too many wrong entries' })
   await page.reload()
-  await expect(knownLine(page, 'What is wrong')).toContainText('Too many wrong tries')
+  await expect(knownLine(page, 'What is wrong?')).toContainText('Too many wrong entries')
   await page.unroute('**/api/jobs/*/facts')
   await expect(page.getByText('all recorded')).toBeVisible()
   await page.goto(second)
-  await expect(knownLine(page, 'What is wrong')).toContainText('Carrier lock only')
+  await expect(knownLine(page, 'What is wrong?')).toContainText('Carrier lock only')
   await expect(page.getByText('all recorded')).toBeVisible()
 })
 
@@ -418,16 +428,16 @@ test('a hazard ends the intake at once; a wish of the customer’s comes first a
 }) => {
   await signIn(page)
   await takeIn(page, 'juno')
-  await answer(page, { 'Look, feel, smell': 'Liquid inside' })
+  await answer(page, { 'Is the battery safe: flat, cool, dry?': 'Liquid inside' })
   await expect(page.getByTestId('route-change')).toContainText('Now refused.')
-  await expect(page.getByRole('button', { name: 'To the hand-back' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Go to the hand-back' })).toBeVisible()
   // Taken back by the same answer again: a slip of the finger is no refusal.
-  await askFor(page, 'Look, feel, smell')
+  await askFor(page, 'Is the battery safe: flat, cool, dry?')
   await page.getByRole('radio', { name: 'Liquid inside' }).click()
   await expect(page.getByTestId('route-main')).toHaveText('Ask first')
   await answer(page, ORDINARY)
   await expect(page.getByTestId('route-main')).toHaveText('Reset from recovery')
-  await answer(page, { 'The customer wants first': 'Try to remember' })
+  await answer(page, { 'What does the customer want first?': 'Try to remember' })
   await expect(page.getByTestId('route-main')).toHaveText('Let the owner try to remember')
   await expect(page.getByText('The customer wants this first.')).toBeVisible()
 })
@@ -440,18 +450,18 @@ test('not all keys work: which one is told on the drawing, and only what needs i
   await answer(page, ORDINARY)
   const main = page.getByTestId('route-main')
   await expect(main).toHaveText('Reset from recovery')
-  await answer(page, { 'Do all keys work': 'No' })
+  await answer(page, { 'Do all keys work?': 'No' })
   const which = page.getByRole('region', { name: 'Which key' })
   await which.getByRole('button', { name: 'power' }).click()
-  await expect(knownLine(page, 'Do all keys work')).toContainText('No, power')
+  await expect(knownLine(page, 'Do all keys work?')).toContainText('No, power')
   await expect(which).toHaveCount(0)
   await expect(main).not.toHaveText('Reset from recovery')
-  await expect(page.getByText('A key is broken, and no method of this family goes without it')).toBeVisible()
+  await expect(page.getByText('A key is broken and no method of this family works without it')).toBeVisible()
   // It does answer after all; another does not, and none of the methods asks for that one.
-  await askFor(page, 'Do all keys work')
+  await askFor(page, 'Do all keys work?')
   await which.getByRole('button', { name: 'power' }).click()
   await which.getByRole('button', { name: 'volume-down' }).click()
-  await expect(knownLine(page, 'Do all keys work')).toContainText('No, volume-down')
+  await expect(knownLine(page, 'Do all keys work?')).toContainText('No, volume-down')
   await expect(main).toHaveText('Reset from recovery')
 })
 
@@ -460,17 +470,17 @@ test('a device nobody can name: what one sees leads to families, and a model of 
 }) => {
   await signIn(page)
   await page.goto('/counter')
-  await page.getByRole('button', { name: 'Take in a device' }).click()
-  await askFor(page, 'Which device')
+  await page.getByRole('button', { name: 'Check in a device' }).click()
+  await askFor(page, 'Which device is it?')
   const address = page.url()
-  await page.getByRole('link', { name: 'What you see' }).click()
+  await page.getByRole('link', { name: 'Find a family' }).click()
   await page
     .getByRole('link', { name: /^Slide at dark|slide/i })
     .first()
     .click()
   await page.getByRole('link', { name: 'It is this one, back to the job' }).first().click()
   await expect(page).toHaveURL(address)
-  await expect(knownLine(page, 'Which device')).toBeVisible()
+  await expect(knownLine(page, 'Which device is it?')).toBeVisible()
   await page.goto('/playbook/families/slide-at-dark')
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
   await expect(page.getByRole('link', { name: 'It is this one' })).toHaveCount(0)

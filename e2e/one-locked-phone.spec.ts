@@ -27,7 +27,7 @@ test('a phone of family 1, from the counter to the paper: first without a data l
 }) => {
   await signInByHand(page)
   await page.goto('/counter')
-  await page.getByRole('button', { name: 'Take in a device' }).click()
+  await page.getByRole('button', { name: 'Check in a device' }).click()
   await expect(page.getByTestId('route-main')).toHaveText('Ask first')
   await takeIn(page, 'vane 5')
   await answer(page, {
@@ -36,24 +36,27 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   })
   await expect(page.getByTestId('route-main')).toHaveText('Reset from recovery')
   await answer(page, {
-    'Account on the device': 'Yes',
-    'Knows its password': 'Yes',
-    'Second step comes by': 'E-mail',
-    'Carrier lock': 'Yes',
+    'Is an account on the device?': 'Yes',
+    'Does the customer know its password?': 'Yes',
+    'How does the sign-in code arrive?': 'E-mail',
+    'Does it have a carrier lock?': 'Yes',
   })
-  await tell(page, { 'Original carrier': 'Skerry Mobile', 'Country of purchase': 'DE' })
-  await askFor(page, 'IMEI')
-  await page.getByRole('textbox', { name: 'IMEI' }).fill(IMEI.replace('112', '121'))
+  await tell(page, {
+    'Which carrier was it bought from?': 'Skerry Mobile',
+    'In which country was it bought?': 'DE',
+  })
+  await askFor(page, 'What is the IMEI?')
+  await page.getByRole('textbox', { name: 'What is the IMEI?' }).fill(IMEI.replace('112', '121'))
   await expect(page.getByText('Misread')).toBeVisible()
   await page.getByRole('button', { name: groupImei(IMEI) }).click()
   await expect(page.getByText(`Valid: ${groupImei(IMEI)}`)).toBeVisible()
   await page.getByLabel('Customer’s short name').fill('Q. Test')
   await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
-  await expect(knownLine(page, 'Registry says')).toContainText('Clean')
+  await expect(knownLine(page, 'What does the registry say?')).toContainText('Clean')
   expect(await sign(page)).toContain('Afterwards the device will ask for the account that is on it now.')
   const ticket = (await page.locator('header p.font-mono').textContent()) ?? ''
 
-  await page.getByRole('button', { name: 'To the bench' }).click()
+  await page.getByRole('button', { name: 'Go to the bench' }).click()
   await expect(page.getByTestId('critical')).toContainText(
     'At dark: slide from volume-down to volume-up, keep power.',
   )
@@ -63,10 +66,10 @@ test('a phone of family 1, from the counter to the paper: first without a data l
     await power.click()
     await power.click()
     const alert = page.getByRole('alert').filter({ hasText: 'Found broken: power.' })
-    await expect(alert).toContainText('No method of this family goes without it: a matter for repair.')
-    await expect(page.getByRole('button', { name: 'Begin the try' })).toHaveCount(0)
+    await expect(alert).toContainText('No method of this family works without it: the device needs a repair.')
+    await expect(page.getByRole('button', { name: 'Start attempt' })).toHaveCount(0)
     // Neither may another way be begun here: what is left is decided at the counter.
-    await expect(page.getByRole('link', { name: 'To the counter' })).toBeVisible()
+    await expect(page.getByRole('link', { name: 'Go to the counter' })).toBeVisible()
     await power.click()
     await expect(alert).toHaveCount(0)
     await power.blur()
@@ -85,13 +88,13 @@ test('a phone of family 1, from the counter to the paper: first without a data l
     await page.getByRole('button', { name: 'long buzz' }).click()
     await expect(page.getByTestId('advice')).toHaveText('Plug it into a computer: a charger carries no data.')
     await page.getByRole('button', { name: 'lock screen', exact: true }).click()
-    await expect(page.getByTestId('tries')).toContainText('failed: long buzz, lock screen')
+    await expect(page.getByTestId('tries')).toContainText('it failed: long buzz, lock screen')
   })
 
   const at = new TechnicianAtDevice('orrelin-vane-5')
   // Told to take another link, nobody has said yet that it is there: no attempt is recorded with it.
   await page.locator('body').press('Space')
-  await expect(page.getByText('Say what hangs on it now')).toBeVisible()
+  await expect(page.getByText('Say what is connected now')).toBeVisible()
   await page.getByLabel('On the cable now').selectOption('computer')
   await page.getByLabel('On the cable now').blur()
   await followSteps(page, at)
@@ -99,27 +102,27 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   await throughTheFirstStart(page, at)
   expect(at.screen).toBe('set-up')
 
-  await page.getByRole('link', { name: 'To the accounts' }).click()
+  await page.getByRole('link', { name: 'Go to the account lock' }).click()
   await page.getByRole('button', { name: 'The owner has signed in' }).click()
-  await page.getByRole('link', { name: 'To the carriers' }).click()
+  await page.getByRole('link', { name: 'Go to the carrier lock' }).click()
   await expect(page.getByRole('row', { name: /Greywater Releases/ })).toContainText('€19.00')
   await page
     .getByRole('row', { name: /Greywater Releases/ })
     .getByRole('button', { name: 'Order' })
     .click()
   await expect(page.getByText('waiting for the answer')).toBeVisible()
-  const code = page.getByLabel('The code that came')
+  const code = page.getByLabel('The code you received')
   await code.fill('1234')
-  await expect(page.getByRole('button', { name: 'Keep the code' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Save the code' })).toBeDisabled()
   await code.fill('00491827')
-  await page.getByRole('button', { name: 'Keep the code' }).click()
+  await page.getByRole('button', { name: 'Save the code' }).click()
   await expect(page.getByText('0049 1827')).toBeVisible()
   await page.getByRole('button', { name: 'It was refused' }).click()
-  await expect(page.getByText('1 of 10 tries made, 9 left')).toBeVisible()
-  await page.getByRole('button', { name: 'It was taken' }).click()
+  await expect(page.getByText('1 of 10 entries made, 9 left')).toBeVisible()
+  await page.getByRole('button', { name: 'Accepted' }).click()
 
-  await page.getByRole('link', { name: 'To the hand-back' }).click()
-  await page.getByLabel('Who signs in').fill('The owner, at home')
+  await page.getByRole('link', { name: 'Go to the hand-back' }).click()
+  await page.getByLabel('Who signs in?').fill('The owner, at home')
   await expect(page.getByText('fees of its orders: Greywater Releases €19.00')).toBeVisible()
   await page.getByLabel('Price, EUR').fill('54,00')
   await page.getByRole('button', { name: 'Hand back and close' }).click()
@@ -140,11 +143,11 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   ])
     expect(letters(paper)).toContain(letters(said))
 
-  await page.getByRole('link', { name: 'Ledger' }).click()
+  await page.getByRole('link', { name: 'Jobs' }).click()
   await page.getByLabel('Search jobs').fill(ticket)
   await page.getByRole('link', { name: new RegExp(ticket) }).click()
   await expect(page.getByText('reached recovery')).toBeVisible()
-  await expect(page.getByRole('region', { name: 'Events' }).getByText('handed back')).toBeVisible()
+  await expect(page.getByRole('region', { name: 'What happened' }).getByText('handed back')).toBeVisible()
 })
 
 test('the watch of family 13, wiped without an IMEI to ask the registry with, the reason recorded', async ({
@@ -153,30 +156,30 @@ test('the watch of family 13, wiped without an IMEI to ask the registry with, th
   await signIn(page)
   await takeIn(page, 'tide 40')
   await answer(page, ORDINARY)
-  await expect(page.getByRole('region', { name: 'Still open' })).not.toContainText('IMEI')
-  await answer(page, { 'Account on the device': 'No' })
+  await expect(page.getByRole('region', { name: 'Still to ask' })).not.toContainText('What is the IMEI?')
+  await answer(page, { 'Is an account on the device?': 'No' })
   await answer(page, {
     'What shows their right to the device?': 'Box with the same number',
-    'Registry says': 'No answer, or no IMEI',
+    'What does the registry say?': 'No answer, or no IMEI',
   })
   await sign(page)
   await expect(page.getByText('Registry does not say reported.')).toBeVisible()
-  await expect(page.getByRole('button', { name: 'To the bench' })).toBeDisabled()
-  await tell(page, { 'Why no answer': 'No cellular radio' })
-  await page.getByRole('button', { name: 'To the bench' }).click()
+  await expect(page.getByRole('button', { name: 'Go to the bench' })).toBeDisabled()
+  await tell(page, { 'Why is there no answer?': 'No cellular radio' })
+  await page.getByRole('button', { name: 'Go to the bench' }).click()
 
   const at = new TechnicianAtDevice('halvern-tide')
   await expect(page.getByTestId('critical')).toContainText('press upper key twice')
   await followSteps(page, at)
   await throughTheMenu(page, at, { wrong: 'B9', right: 'hv-t40' })
   await throughTheFirstStart(page, at)
-  await page.getByRole('link', { name: 'To the hand-back' }).click()
+  await page.getByRole('link', { name: 'Go to the hand-back' }).click()
   await expect(page.getByRole('button', { name: 'Hand back and close' })).toBeDisabled()
   await page.getByLabel('Price, EUR').fill('35')
   await page.getByRole('button', { name: 'Hand back and close' }).click()
   const paper = await paperOf(page)
   for (const said of ['Halvern Tide 40', 'Carrier lock This device has none.', 'IMEI none', '€35.00'])
     expect(letters(paper)).toContain(letters(said))
-  await page.getByRole('link', { name: 'The whole job' }).click()
+  await page.getByRole('link', { name: 'Whole job' }).click()
   await expect(page.getByText('No cellular radio').first()).toBeVisible()
 })

@@ -40,7 +40,7 @@ test('two jobs in one browser, slow answers in both directions: each answer goes
     await page.locator(`a[href="/counter/${id}"]`).click()
   }
   await goTo(first)
-  await askFor(page, 'Battery')
+  await askFor(page, 'How full is the battery?')
   let letGo: () => void = () => undefined
   const held = new Promise<void>((resolve) => (letGo = resolve))
   await page.route(`**/api/jobs/${first}/facts`, async (route) => {
@@ -48,11 +48,14 @@ test('two jobs in one browser, slow answers in both directions: each answer goes
     await route.continue()
   })
   // A slow change of job 1, and while it is on its way an answer on job 2.
-  await page.getByRole('radiogroup', { name: 'Battery' }).getByRole('radio', { name: 'Below 20 %' }).click()
-  await goTo(second)
-  await askFor(page, 'Look, feel, smell')
   await page
-    .getByRole('radiogroup', { name: 'Look, feel, smell' })
+    .getByRole('radiogroup', { name: 'How full is the battery?' })
+    .getByRole('radio', { name: 'Below 20 %' })
+    .click()
+  await goTo(second)
+  await askFor(page, 'Is the battery safe: flat, cool, dry?')
+  await page
+    .getByRole('radiogroup', { name: 'Is the battery safe: flat, cool, dry?' })
     .getByRole('radio', { name: 'Flat, cool, dry' })
     .click()
   await expect.poll(async () => (await read(page, second)).facts.hazard).toBe('none')
@@ -88,25 +91,25 @@ test('a loop whose agreement keeps the data is not wiped through the interface b
   await takeIn(page, 'vane 5')
   await answer(page, {
     ...ORDINARY,
-    'What is wrong': 'Restarts into recovery',
-    'What is on it is worth': 'Very much',
-    'Is there a backup': 'No',
-    'Account on the device': 'No',
-    'Carrier lock': 'No',
-    'Registry says': 'Clean',
+    'What is wrong?': 'Restarts into recovery',
+    'How important is the data?': 'Very important',
+    'Is there a backup?': 'No',
+    'Is an account on the device?': 'No',
+    'Does it have a carrier lock?': 'No',
+    'What does the registry say?': 'Clean',
   })
   await expect(page.getByTestId('route-main')).toHaveText('Clear the cache from recovery')
   expect(await sign(page)).toContain('Nothing on the device will be deleted by us.')
   const id = idOf(page)
-  await page.getByRole('button', { name: 'To the bench' }).click()
+  await page.getByRole('button', { name: 'Go to the bench' }).click()
   await tellIt(page, id, { kind: 'in-recovery' })
   await page.reload()
 
   // The largest line clears the cache; nothing on the screen leads to the wipe.
   const line = page.getByTestId('menu-line')
   await expect(line).toBeVisible()
-  await expect(page.getByText('What was signed keeps everything on the device.')).toBeVisible()
-  for (const forbidden of ['The last question shows', 'It is wiping'])
+  await expect(page.getByText('The signed agreement keeps everything on the device.')).toBeVisible()
+  for (const forbidden of ['The wipe confirmation is on the screen', 'It is wiping'])
     await expect(page.getByRole('button', { name: forbidden })).toHaveCount(0)
   const before = await line.textContent()
   for (const key of ['Space', 'Enter', 'Space']) await page.keyboard.press(key)
@@ -122,7 +125,7 @@ test('a loop whose agreement keeps the data is not wiped through the interface b
   for (const screen of await page.locator('main ul li button.underline').all()) {
     if (!(await screen.isVisible())) continue
     await screen.click()
-    const hold = page.getByRole('button', { name: 'Hold to show the last presses' })
+    const hold = page.getByRole('button', { name: 'Hold to reveal the wipe keys' })
     if ((await hold.count()) > 0) await expect(hold).toBeDisabled()
     await page.keyboard.press('Space')
     expect((await read(page, id)).bench.revealedAt).toBeUndefined()
@@ -132,7 +135,7 @@ test('a loop whose agreement keeps the data is not wiped through the interface b
   // It helped: handed back, and the paper says what was done and what was not.
   await page.reload()
   await page.getByRole('button', { name: 'It helped: it works again' }).click()
-  await page.getByRole('link', { name: 'To the hand-back' }).click()
+  await page.getByRole('link', { name: 'Go to the hand-back' }).click()
   await page.getByLabel('Price').fill('10')
   await page.getByRole('button', { name: 'Hand back and close' }).click()
   const paper = await paperOf(page)
@@ -149,11 +152,11 @@ test('“it is wiping”, pressed by mistake, is undone with a reason, and every
   const id = idOf(page)
   await tellIt(page, id, { kind: 'in-recovery' })
   await page.reload()
-  await page.getByRole('button', { name: 'The last question shows' }).click()
+  await page.getByRole('button', { name: 'The wipe confirmation is on the screen' }).click()
   await page.getByLabel('Scan the tag').fill((await read(page, id)).ticket)
   await page.getByRole('button', { name: 'Compare' }).click()
   // Moved away under the hand by a line that comes in above, it goes on.
-  const hold = page.getByRole('button', { name: 'Hold to show the last presses' })
+  const hold = page.getByRole('button', { name: 'Hold to reveal the wipe keys' })
   await expect(hold).toBeEnabled()
   await hold.hover()
   await page.mouse.down()
@@ -166,12 +169,12 @@ test('“it is wiping”, pressed by mistake, is undone with a reason, and every
   await expect(page.getByRole('heading', { name: 'Wiping' })).toBeVisible()
   await page.getByRole('button', { name: 'Undo “wipe began”' }).click()
   await expect(page.getByRole('button', { name: 'Undo it' })).toBeDisabled()
-  await page.getByLabel('Why it is taken back').fill('pressed by mistake')
+  await page.getByLabel('Why it is undone').fill('pressed by mistake')
   await page.getByRole('button', { name: 'Undo it' }).click()
   await expect(page.getByRole('timer')).toHaveCount(0)
   const after = await read(page, id)
   expect([after.bench, after.deleted, after.breaches]).toEqual([before.bench, 'no', []])
-  await page.getByRole('link', { name: 'The whole job' }).click()
+  await page.getByRole('link', { name: 'Whole job' }).click()
   await expect(page.getByText('took back a step')).toBeVisible()
   await expect(page.getByText('pressed by mistake')).toBeVisible()
 })
@@ -179,14 +182,20 @@ test('“it is wiping”, pressed by mistake, is undone with a reason, and every
 test('a report of the registry cannot be typed over, and the job says why', async ({ page }) => {
   await signIn(page)
   await takeIn(page, 'juno')
-  await answer(page, { 'What is wrong': 'Forgot PIN, pattern or password', 'Registry says': 'Reported' })
-  await expect(page.getByTestId('route-main')).toHaveText('Refuse, no work on this device')
+  await answer(page, {
+    'What is wrong?': 'Forgot PIN, pattern or password',
+    'What does the registry say?': 'Reported',
+  })
+  await expect(page.getByTestId('route-main')).toHaveText('Refuse: no work on this device')
   await expect(page.getByText('all recorded')).toBeVisible()
-  await askFor(page, 'Registry says')
-  await page.getByRole('radiogroup', { name: 'Registry says' }).getByRole('radio', { name: 'Clean' }).click()
-  await expect(page.getByRole('alert')).toContainText('Only the registry itself takes a report back')
-  await expect(knownLine(page, 'Registry says')).toContainText('Reported')
-  await expect(page.getByTestId('route-main')).toHaveText('Refuse, no work on this device')
+  await askFor(page, 'What does the registry say?')
+  await page
+    .getByRole('radiogroup', { name: 'What does the registry say?' })
+    .getByRole('radio', { name: 'Clean' })
+    .click()
+  await expect(page.getByRole('alert')).toContainText('Only the registry itself can take a report back')
+  await expect(knownLine(page, 'What does the registry say?')).toContainText('Reported')
+  await expect(page.getByTestId('route-main')).toHaveText('Refuse: no work on this device')
 })
 
 test('an authorised release is ordered at the account desk, answered, and proven at the wizard', async ({
@@ -204,10 +213,10 @@ test('an authorised release is ordered at the account desk, answered, and proven
   await page.goto(`/bench/${id}`)
   await tellIt(page, id, { kind: 'in-recovery' })
   await page.reload()
-  await expect(page.getByText('Nothing on this device is to be deleted. Restart it: power')).toBeVisible()
-  await expect(main).toHaveText(['Not in recovery any more'])
+  await expect(page.getByText('Nothing on this device may be deleted. Restart it: power')).toBeVisible()
+  await expect(main).toHaveText(['No longer in recovery'])
   await main.click()
-  await expect(main).toHaveText(['To the accounts'])
+  await expect(main).toHaveText(['Go to the account lock'])
   await main.click()
   await expect(page.getByText('Release through an authorised channel.')).toBeVisible()
   await expect(main).toHaveText(['Order'])
@@ -216,12 +225,12 @@ test('an authorised release is ordered at the account desk, answered, and proven
   await page.goto('/ledger')
   await expect(page.getByRole('link', { name: /Z. Testwell.*account release by/ }).first()).toBeVisible()
   await page.goto(`/accounts/${id}`)
-  await expect(main).toHaveText(['Released, they say'])
+  await expect(main).toHaveText(['They say it is released'])
   await main.click()
   await expect(main).toHaveText(['The account step can be skipped'])
   await main.click()
   await expect(page.getByText('Confirmed off. The account lock is out of the way.')).toBeVisible()
-  await expect(main).toHaveText(['To the hand-back'])
+  await expect(main).toHaveText(['Go to the hand-back'])
   await main.click()
   await page.getByLabel('Price').fill('24')
   await page.getByRole('button', { name: 'Hand back and close' }).click()
@@ -229,5 +238,5 @@ test('an authorised release is ordered at the account desk, answered, and proven
   expect(paper).toMatch(/Account lock\s+Confirmed off/)
   expect(paper).toContain('We deleted nothing on the device.')
   await page.goto(`/jobs/${id}`)
-  await expect(page.getByText('ordered the account’s release')).toBeVisible()
+  await expect(page.getByText('ordered the account release')).toBeVisible()
 })

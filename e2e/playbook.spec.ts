@@ -70,7 +70,7 @@ test('a family’s page: ways side by side with figures and reasons, its card, a
 
   await page.goto('/playbook/families/tablet-home-key')
   await expect(page.getByRole('img', { name: /^Keys: / })).toBeVisible()
-  await expect(page.getByRole('img', { name: /^Keys, held turned/ })).toBeVisible()
+  await expect(page.getByRole('img', { name: /^Keys, device turned/ })).toBeVisible()
   await page.goto('/playbook/families/none')
   await expect(page.getByText('There is no such family')).toBeVisible()
 })
@@ -78,20 +78,22 @@ test('a family’s page: ways side by side with figures and reasons, its card, a
 test('a model that an update has changed is asked for its system, and led accordingly', async ({ page }) => {
   await signIn(page)
   await takeIn(page, 'vane 3')
-  await askFor(page, 'System version')
-  const system = page.getByRole('textbox', { name: 'System version' })
+  await askFor(page, 'Which system version is on it?')
+  const system = page.getByRole('textbox', { name: 'Which system version is on it?' })
   await expect(page.getByText('an update changed how this model behaves')).toBeVisible()
   await system.fill('12')
   await expect(page.getByText('Behaves like “Forced off, data link')).toBeVisible()
   await expect(page.getByText('all recorded')).toBeVisible()
   await page.reload()
-  await askFor(page, 'System version')
+  await askFor(page, 'Which system version is on it?')
   await expect(system).toHaveValue('12')
   await system.fill('0')
   await expect(page.getByText('an update changed how this model behaves')).toBeVisible()
   await takeIn(page, 'juno')
-  await expect(knownLine(page, 'Which device')).toContainText('Tesmar Juno')
-  await expect(page.getByRole('region', { name: 'Still open' })).not.toContainText('System version')
+  await expect(knownLine(page, 'Which device is it?')).toContainText('Tesmar Juno')
+  await expect(page.getByRole('region', { name: 'Still to ask' })).not.toContainText(
+    'Which system version is on it?',
+  )
 })
 
 test('tried on the twin: rightly, with a mistake, with a key that is dead, and with one’s own fingers', async ({
@@ -119,8 +121,8 @@ test('tried on the twin: rightly, with a mistake, with a key that is dead, and w
   await toTheEnd()
   await expect(page.getByText('It ends here')).toBeVisible()
   await page.getByLabel('Make a mistake').selectOption('none')
-  await page.getByLabel('Battery').fill('1')
-  await page.getByLabel('Battery').blur()
+  await page.getByLabel('Battery, %').fill('1')
+  await page.getByLabel('Battery, %').blur()
   await page.getByRole('button', { name: 'To the start' }).click()
   await page.getByRole('radio', { name: '16 × as fast' }).click()
   await page.locator('h1').click()
@@ -188,7 +190,7 @@ test('ten thousand listed devices: previewed under rules, left off, then taken i
   await takeIn(page, 'norvane drift 7')
   await expect(page.getByRole('banner')).toContainText('Norvane Drift 7')
   await page.goto(page.url().replace('counter', 'bench'))
-  await expect(page.getByText('The catalogue has this model by name only')).toBeVisible()
+  await expect(page.getByText('The catalogue only has the name of this model')).toBeVisible()
 
   // A TAC list names models of the catalogue; what it cannot place is left out and said.
   await page.goto('/playbook/exchange')
@@ -295,15 +297,15 @@ test('a pack with a way that fails its proof comes in marked, after the check ha
   // At the bench it is offered with its mark, and a proven way stands first though it is written first.
   await takeIn(page, 'quistral m4 ultra')
   await answer(page, {
-    'What is wrong': 'Forgot PIN, pattern or password',
-    'Owner knows the lock': 'No',
-    'Wrong tries so far': '10 to 29',
+    'What is wrong?': 'Forgot PIN, pattern or password',
+    'Does the owner know the screen lock?': 'No',
+    'How many wrong entries so far?': '10 to 29',
   })
   await expect(page.getByText('all recorded')).toBeVisible()
   await page.goto(page.url().replace('counter', 'bench'))
-  await expect(page.getByLabel('Way').getByRole('option', { name: 'Bare (not proven)' })).toHaveCount(1)
-  await expect(page.getByLabel('Way')).not.toHaveValue('bare')
-  await expect(page.getByText('Not proven.')).toHaveCount(0)
+  await expect(page.getByLabel('Method').getByRole('option', { name: 'Bare (not verified)' })).toHaveCount(1)
+  await expect(page.getByLabel('Method')).not.toHaveValue('bare')
+  await expect(page.getByText('Not verified.')).toHaveCount(0)
   await page.goto('/playbook/exchange')
   await page.getByRole('button', { name: 'Use it again' }).first().click()
   await page.getByRole('button', { name: 'Take it in' }).click()

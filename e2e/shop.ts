@@ -5,7 +5,7 @@ import { expect, type Browser, type Locator, type Page } from '@playwright/test'
 import { pdfText } from './pdfText.ts'
 import type { TechnicianAtDevice } from './technician.ts'
 
-const PASSWORDS = { Runa: 'ferry at nine', Imke: 'low tide walk' }
+const PASSWORDS = { Runa: 'ferry at nine', Teo: 'brass lantern', Imke: 'low tide walk' }
 /** Who is at the machine: a technician, or the shop's supervisor. */
 export type Staff = keyof typeof PASSWORDS
 
@@ -57,12 +57,12 @@ export async function atAnotherMachine(browser: Browser, who: Staff = 'Runa'): P
 
 export async function takeIn(page: Page, letters: string): Promise<void> {
   await page.goto('/counter')
-  await page.getByRole('button', { name: 'Take in a device' }).click()
-  await askFor(page, 'Which device')
+  await page.getByRole('button', { name: 'Check in a device' }).click()
+  await askFor(page, 'Which device is it?')
   await page.getByLabel('Model').fill(letters)
   // At once, as a quick hand does it: what fits these letters is taken, not what fitted fewer.
   await page.keyboard.press('Enter')
-  await expect(knownLine(page, 'Which device')).toBeVisible()
+  await expect(knownLine(page, 'Which device is it?')).toBeVisible()
 }
 
 /** Brings a question of the counter up, wherever it stands: open, known or to be told. */
@@ -71,7 +71,7 @@ export async function askFor(page: Page, question: string): Promise<void> {
   const facts = page.getByTestId('facts')
   await expect(async () => {
     const button = facts.getByRole('button', { name: new RegExp(`^${question}`) }).first()
-    if (!(await button.isVisible())) await facts.getByText('May also be told').click({ timeout: 1000 })
+    if (!(await button.isVisible())) await facts.getByText('More you can record').click({ timeout: 1000 })
     await button.click({ timeout: 4000 })
     await expect(now).toHaveText(question, { timeout: 2000 })
   }).toPass()
@@ -175,7 +175,7 @@ export async function sign(page: Page, language = 'English'): Promise<string> {
   const name = page.getByRole('textbox', { name: 'Customer’s short name' })
   if ((await name.inputValue()) === '') await name.fill('Z. Testwell')
   await expect(page.getByText('all recorded')).toBeVisible()
-  await page.getByRole('button', { name: 'Turn to the customer' }).click()
+  await page.getByRole('button', { name: 'Show the agreement' }).click()
   await page.getByRole('radio', { name: language }).click()
   const read = (await page.locator('main').innerText()).replace(/\s+/g, ' ')
   await page.locator('canvas').scrollIntoViewIfNeeded()
@@ -194,16 +194,16 @@ export async function sign(page: Page, language = 'English'): Promise<string> {
 }
 
 export const ORDINARY = {
-  'What is wrong': 'Forgot PIN, pattern or password',
-  'Look, feel, smell': 'Flat, cool, dry',
-  'Whose is it': 'Their own',
-  'Managed by an employer': 'No',
-  'Police or court matter': 'No',
-  'Owner knows the lock': 'No',
-  'Remote unlock set up': 'No',
-  'Wrong tries so far': '10 to 29',
+  'What is wrong?': 'Forgot PIN, pattern or password',
+  'Is the battery safe: flat, cool, dry?': 'Flat, cool, dry',
+  'Whose device is it?': 'Their own',
+  'Does an employer manage it?': 'No',
+  'Is it part of a police or court matter?': 'No',
+  'Does the owner know the screen lock?': 'No',
+  'Is remote unlock set up?': 'No',
+  'How many wrong entries so far?': '10 to 29',
   'What shows their right to the device?': 'Receipt or bill of sale',
-  Battery: '20 % or more',
+  'How full is the battery?': '20 % or more',
 } as const
 
 /** The page's clock, and with it a run at the keys, goes on only as a test moves it: nobody is late or early then. */
@@ -245,15 +245,15 @@ export async function throughTheMenu(
   at.menuLine((await page.getByTestId('menu-line').textContent()) ?? '')
   expect(at.wiped).toBe(false)
   await page.keyboard.press('Space')
-  await expect(page.getByText('The last question. Stop here.')).toBeVisible()
+  await expect(page.getByText('The wipe confirmation. Stop here.')).toBeVisible()
   await expect(page.getByTestId('menu-line')).toHaveCount(0)
-  const hold = page.getByRole('button', { name: 'Hold to show the last presses' })
+  const hold = page.getByRole('button', { name: 'Hold to reveal the wipe keys' })
   await expect(hold).toBeDisabled()
 
   const field = page.getByLabel('Scan the tag')
   await field.fill(confirm.wrong)
   await page.getByRole('button', { name: 'Compare' }).click()
-  await expect(page.getByRole('alert')).toContainText('this may be another device')
+  await expect(page.getByRole('alert')).toContainText('it may be another device')
   await field.fill(confirm.right)
   await page.getByRole('button', { name: 'Compare' }).click()
 
@@ -268,7 +268,7 @@ export async function throughTheMenu(
 
 /** Holds the button, once every gate is open, until the last presses show. */
 export async function holdForTheLastPresses(page: Page): Promise<void> {
-  const hold = page.getByRole('button', { name: 'Hold to show the last presses' })
+  const hold = page.getByRole('button', { name: 'Hold to reveal the wipe keys' })
   await expect(hold).toBeEnabled()
   // Held on: a clock that is due meanwhile moves it away under the hand, and it counts all the same.
   await hold.hover()
@@ -285,13 +285,13 @@ export async function throughTheFirstStart(page: Page, at: TechnicianAtDevice): 
   await page.getByRole('button', { name: 'It restarts' }).click()
   await expect(page.getByRole('timer')).toBeVisible()
   at.waitFor('set-up')
-  await page.getByRole('button', { name: 'The set-up wizard shows' }).click()
+  await page.getByRole('button', { name: 'The set-up wizard is on the screen' }).click()
 }
 
 export async function paperOf(page: Page): Promise<string> {
   return pdfBehind(
     page,
-    (await page.getByRole('link', { name: 'Hand-back paper' }).getAttribute('href')) ?? '',
+    (await page.getByRole('link', { name: 'Hand-back document' }).getAttribute('href')) ?? '',
   )
 }
 

@@ -133,17 +133,17 @@ test('a changed way that fails its proof carries its mark to the bench, and a jo
   await expect(page.getByText(/1 of \d ways not proven/)).toBeVisible()
 
   await toTheBench(page, 'juno 3')
-  await expect(page.getByRole('alert').filter({ hasText: 'Not proven.' })).toBeVisible()
-  await expect(page.getByLabel('Way').getByRole('option', { name: '(not proven)' })).toHaveCount(1)
+  await expect(page.getByRole('alert').filter({ hasText: 'Not verified.' })).toBeVisible()
+  await expect(page.getByLabel('Method').getByRole('option', { name: '(not verified)' })).toHaveCount(1)
   await page.goto(begunBefore)
   await expect(page.getByTestId('critical')).toBeVisible()
-  await expect(page.getByText('Not proven.')).toHaveCount(0)
+  await expect(page.getByText('Not verified.')).toHaveCount(0)
   // Whoever wants to, goes on with the newer one.
-  await page.getByRole('link', { name: 'The whole job' }).click()
-  await page.getByRole('button', { name: 'Go on with the newer one' }).click()
+  await page.getByRole('link', { name: 'Whole job' }).click()
+  await page.getByRole('button', { name: 'Use the newer version' }).click()
   await expect(page.getByTestId('catalogue')).not.toContainText('is in use')
   await page.goto(begunBefore)
-  await expect(page.getByRole('alert').filter({ hasText: 'Not proven.' })).toBeVisible()
+  await expect(page.getByRole('alert').filter({ hasText: 'Not verified.' })).toBeVisible()
 
   // The version before comes into use again.
   await page.goto('/playbook/exchange')
@@ -223,7 +223,7 @@ test('two people teach one family, and the server goes away: nothing is lost, no
 
   await page.getByRole('button', { name: 'Save the change' }).click()
   await expect(page.getByRole('alert')).toContainText(
-    'Somebody else changed the catalogue meanwhile: “what they learnt”',
+    'Somebody else changed the catalogue at the same time: “what they learnt”',
   )
   await expect(page.getByLabel('What to mind')).toHaveValue('Mine.')
   await page.getByRole('button', { name: 'Put the draft on the catalogue as it is now' }).click()

@@ -1,4 +1,4 @@
-// npm run perf [-- start hands search decisions questions diagnosis check writers importing screens answers]: the figures that issues ask for, all or some of them. Medians of
+// npm run perf [-- start hands search decisions questions diagnosis check writers importing papers screens answers]: the figures that issues ask for, all or some of them. Medians of
 // several runs; the machine is named, since it matters.
 import { spawn } from 'node:child_process'
 import { cpus } from 'node:os'
@@ -13,6 +13,7 @@ const { measureDecisions } = await import('./perf/decision.mjs')
 const { measureDiagnosis } = await import('./perf/diagnosis.mjs')
 const { measureHands } = await import('./perf/hands.mjs')
 const { measureImporting } = await import('./perf/importing.mjs')
+const { measurePapers } = await import('./perf/papers.mjs')
 const { measureQuestions, measureStories } = await import('./perf/questions.mjs')
 const { measureScreens } = await import('./perf/screens.mjs')
 const { measureSearch } = await import('./perf/search.mjs')
@@ -129,6 +130,11 @@ if (asked('writers')) {
 if (asked('importing')) {
   console.log('\nWhat others wait for while two megabytes are taken in (asked for: 50 ms):')
   console.table([await measureImporting()])
+}
+
+if (asked('papers')) {
+  console.log('\nWhat others wait for while a receipt or a card is printed:')
+  console.table(await measurePapers())
 }
 
 if (asked('screens') || asked('answers')) {

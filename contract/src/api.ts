@@ -19,7 +19,7 @@ import { addCableBody, cable, retireCableBody } from './kit.ts'
 import { askRemoteBody, remoteUnlock } from './maker.ts'
 import { changeOrderBody, placeOrderBody, promise, supplier } from './orders.ts'
 import { problem } from './problem.ts'
-import { session, signInBody, switchBody } from './session.ts'
+import { languageBody, session, signInBody, switchBody } from './session.ts'
 import { finishTryBody, startTryBody } from './tries.ts'
 
 /** One route of the wire: its shapes give the client its types, the server its checks and the OpenAPI document. */
@@ -55,6 +55,13 @@ export const api = {
     path: '/api/session/switch',
     says: 'Take over the machine with a personal code',
     body: switchBody,
+    answer: session,
+  },
+  chooseLanguage: {
+    method: 'patch',
+    path: '/api/session',
+    says: 'The language in which whoever is signed in works from now on',
+    body: languageBody,
     answer: session,
   },
   signOut: { method: 'delete', path: '/api/session', says: 'Sign out', answer: session },

@@ -95,8 +95,16 @@ describe('a change of the catalogue', () => {
 
 describe('a problem', () => {
   it('has a code of the closed list', () => {
-    const said = { type: 'urn:x', title: 'x', status: 409, code: 'stale-version', detail: 'x' }
+    const said = {
+      type: 'urn:x',
+      title: 'x',
+      status: 409,
+      code: 'stale-version',
+      detail: 'x',
+      reason: { code: 'x' },
+    }
     expect(problem.safeParse(said).success).toBe(true)
     expect(problem.safeParse({ ...said, code: 'oops' }).success).toBe(false)
+    expect(problem.safeParse({ ...said, reason: {} }).success).toBe(false)
   })
 })

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 
-/** What went wrong, as RFC 9457 says it: a stable code for programs, one sentence for people, the paths of faults. */
+/** What went wrong, as RFC 9457 says it: a stable code for programs, the facts of a sentence for people, the paths of faults. */
 export const problemCode = z.enum([
   'bad-request',
   'bad-json',
@@ -26,7 +26,10 @@ export const problem = z.object({
   title: z.string(),
   status: z.int(),
   code: problemCode,
+  /** In English, for whoever calls without the interface. */
   detail: z.string(),
+  /** What the sentence is made of, in whichever language: a code with its facts. */
+  reason: z.looseObject({ code: z.string() }),
   errors: z.array(z.object({ path: z.string(), sentence: z.string() })).optional(),
   /** With `stale-version`: the document as it is now. */
   current: z.unknown().optional(),

@@ -1,3 +1,5 @@
+import { openingHours } from '@benevox/core/clocks'
+import { language } from '@benevox/core/facts'
 import { z } from 'zod'
 
 export const staffMember = z.object({
@@ -5,6 +7,8 @@ export const staffMember = z.object({
   name: z.string(),
   /** May open some gates with a reason, and change prices. */
   lead: z.boolean(),
+  /** In which they work; null until they have chosen one. */
+  language: language.nullable(),
 })
 export type StaffMember = z.infer<typeof staffMember>
 
@@ -13,6 +17,8 @@ export const session = z.object({
   /** To be sent back as `x-csrf-token` with every change. */
   csrfToken: z.string(),
   shop: z.string(),
+  /** Whose clock and calendar times are written by. */
+  place: openingHours.pick({ zone: true, country: true }),
   /** In the demo: how to sign in. */
   hint: z.string().nullable(),
 })
@@ -22,5 +28,6 @@ export const signInBody = z.strictObject({
   name: z.string().trim().min(1).max(60),
   password: z.string().min(1).max(200),
 })
+export const languageBody = z.strictObject({ language })
 /** The short code by which a person takes over the shared machine. */
 export const switchBody = z.strictObject({ code: z.string().regex(/^\d{4,8}$/, 'four to eight digits') })

@@ -76,7 +76,7 @@ export const STORIES: Readonly<Record<string, Intake>> = {
       proofOfPurchase: 'no',
     },
     route: ['seller-removes-account'],
-    why: 'only that account',
+    why: 'Only that account',
     changes: [
       [{ sellerReachable: 'no' }, 'leave-it'],
       [{ proofOfPurchase: 'yes' }, 'seller-removes-account'],
@@ -120,7 +120,7 @@ export const STORIES: Readonly<Record<string, Intake>> = {
   'wiped for sale': {
     facts: { ...SEEN, ...account, complaint: 'for-sale', knowsScreenLock: 'yes' },
     route: ['reset-from-settings', 'reset-from-recovery'],
-    why: 'the account can be taken off first',
+    why: 'the account can be removed first',
     changes: [
       [{ knowsScreenLock: 'no' }, 'reset-from-recovery'],
       [{ dataWorth: 'some' }, 'reset-from-settings'],
@@ -182,7 +182,7 @@ export const STORIES: Readonly<Record<string, Intake>> = {
       battery: undefined,
     },
     route: ['carrier-free', 'carrier-order'],
-    why: 'carrier is asked first',
+    why: 'Ask the carrier first',
     changes: [
       [{ contractRunning: 'yes' }, 'carrier-order'],
       [{ registryAnswer: 'no-answer' }, 'leave-it'],

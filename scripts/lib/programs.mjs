@@ -5,10 +5,11 @@ import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { root, workDir } from './setup.mjs'
 
-/** By the name of what is made of it. The server finds its reading thread beside itself. */
+/** By the name of what is made of it. The server finds its threads beside itself. */
 const PROGRAMS = {
   server: 'server/src/main.ts',
   thread: 'server/src/reading/tasks.ts',
+  printer: 'server/src/paper/print.ts',
   'stand-ins': 'stand-ins/src/main.ts',
   demo: 'demo/main.ts',
   shop: 'demo/shop.ts',
@@ -21,6 +22,8 @@ const SOURCES = [
   'core/src',
   'core/test',
   'contract/src',
+  'words/src',
+  'words/languages',
   'scripts/perf/measured.ts',
   'package-lock.json',
 ]

@@ -28,6 +28,12 @@ export class Person {
     if (answer.csrfToken) this.#token = answer.csrfToken
     return { status: response.status, body: answer }
   }
+  /** A file, read to its end. */
+  async file(path) {
+    const response = await fetch(this.address + path, { headers: { cookie: this.#cookie } })
+    await response.arrayBuffer()
+    return { status: response.status }
+  }
   async signIn({ name, password }) {
     await this.ask('GET', '/api/session')
     await this.ask('POST', '/api/session', { name, password })

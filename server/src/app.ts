@@ -101,7 +101,7 @@ export function createApp(
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     handler: () => {
-      throw new ProblemError('too-many-tries', 'Too many wrong tries; wait a minute.')
+      throw new ProblemError('too-many-tries', { code: 'sign-in-limit' })
     },
   })
   app.post(['/api/session', '/api/session/switch', '/api/jobs/:id/gates'], limited)
@@ -111,7 +111,7 @@ export function createApp(
   app.use('/api', (request, response, next) => {
     if (!isLarge(request)) next()
     else if (request.session.staffId) large(request, response, next)
-    else throw new ProblemError('not-signed-in', 'Sign in first.')
+    else throw new ProblemError('not-signed-in', { code: 'not-signed-in' })
   })
 
   const catalog = new Catalog(database)
@@ -119,7 +119,7 @@ export function createApp(
   const life = new JobLife(database, catalog, prices)
   const evidence = new Evidence(database)
   mount(app, {
-    ...sessionHandlers(database, config, generateToken),
+    ...sessionHandlers(database, config, generateToken, prices),
     ...catalogHandlers(database, catalog),
     ...jobHandlers(database, catalog, life, new JobLists(database)),
     ...consentHandlers(database, life),

@@ -85,8 +85,7 @@ export function mountFiles(
       const text = plainAgreement(agreementText(terms, { ticket, device }, paper.words))
       return pdf(response, `agreement-${ticket}`, await consentForm(paper, ticket, text))
     }
-    if (agreement?.kind !== 'signed')
-      throw new ProblemError('not-possible-now', 'Nothing has been signed on this job yet.')
+    if (agreement?.kind !== 'signed') throw new ProblemError('not-possible-now', { code: 'nothing-signed' })
     const last = await database.manager.findOne(consentEntity, {
       where: { jobId: state.id },
       order: { id: 'DESC' },
@@ -126,7 +125,7 @@ export function mountFiles(
       where: { id: params.evidenceId, jobId: params.id },
       select: { id: true, type: true, name: true, content: true },
     })
-    if (!found) throw new ProblemError('not-found', 'This file is not on the job.')
+    if (!found) throw new ProblemError('not-found', { code: 'no-such-file' })
     // Never run as a page of this application, whatever is in it.
     response.setHeader('Content-Security-Policy', "sandbox; default-src 'none'; style-src 'unsafe-inline'")
     response.setHeader('X-Content-Type-Options', 'nosniff')
@@ -139,13 +138,13 @@ export function mountFiles(
       where: { id: params.mailId, jobId: params.id },
       select: { id: true, eml: true },
     })
-    if (!mail) throw new ProblemError('not-found', 'This mail is not on the job.')
+    if (!mail) throw new ProblemError('not-found', { code: 'no-such-mail' })
     send(response, 'message/rfc822', `attachment; filename="mail-${mail.id}.eml"`, mail.eml)
   })
   file('handBack', async ({ params, query, response }) => {
     const { state, known, paper } = await of(params.id, query.language)
     const facts = handBackFacts(state)
-    if (!facts) throw new ProblemError('not-possible-now', 'This job is not handed back yet.')
+    if (!facts) throw new ProblemError('not-possible-now', { code: 'not-handed-back' })
     const bytes = await handBackPaper(paper, state, facts, known.model)
     pdf(response, `hand-back-${state.ticket}`, bytes)
   })
@@ -153,7 +152,7 @@ export function mountFiles(
   file('familyCard', async ({ params, response }) => {
     const inUse = await catalog.inUse()
     const family = inUse.pack.families.find(({ id }) => id === params.familyId)
-    if (!family) throw new ProblemError('not-found', 'There is no such family in the catalogue.')
+    if (!family) throw new ProblemError('not-found', { code: 'no-such-family' })
     pdf(response, `card-${family.id}`, await familyCard(inUse, family))
   })
   file('shopResults', async ({ response }) => {
@@ -191,7 +190,7 @@ function fileMounter(app: Express) {
     const { method, path, ...route }: FileRoute = files[name]
     const work = handler ?? (first as FileHandler<Name>)
     const signedIn: RequestHandler = ({ session }, _response, next) => {
-      if (!session.staffId) throw new ProblemError('not-signed-in', 'Sign in first.')
+      if (!session.staffId) throw new ProblemError('not-signed-in', { code: 'not-signed-in' })
       next()
     }
     const body = handler ? [first as RequestHandler] : []

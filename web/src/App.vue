@@ -12,6 +12,7 @@ import KeyHelp from './parts/KeyHelp.vue'
 import ShelfOfClocks from './parts/ShelfOfClocks.vue'
 import StationRail from './parts/StationRail.vue'
 import { useScanner } from './parts/useScanner.ts'
+import { say } from './words/index.ts'
 
 const sessions = useSession()
 const catalog = useCatalog()
@@ -45,18 +46,16 @@ useScanner()
 <template>
   <p v-if="isOpening || (isAway && !jobs.away)" role="status" class="shown-late px-6 py-4 text-lg">
     <template v-if="isAway">
-      The server does not answer. What you recorded is kept on this machine; this page opens as soon as it
-      answers.
+      {{ say('app.serverAway') }}
     </template>
-    <template v-else>Opening …</template>
+    <template v-else>{{ say('app.opening') }}</template>
   </p>
   <div v-if="signedIn && route.path !== '/sign-in'" class="flex min-h-screen">
     <StationRail v-if="!route.meta['bare']" />
     <div class="flex min-w-0 flex-1 flex-col">
       <ShelfOfClocks v-if="!route.meta['bare']" />
       <p v-if="jobs.away" role="status" class="bg-waiting px-6 py-2 font-bold text-paper">
-        The server is away. Nothing is lost: what you recorded is kept on this machine and sent when it is
-        back<span v-if="jobs.waiting"> ({{ jobs.waiting }} waiting)</span>.
+        {{ say('app.away', { waiting: jobs.waiting }) }}
       </p>
       <RouterView v-if="catalog.pack" :key="route.path" />
     </div>

@@ -10,4 +10,4 @@ import App from './App.vue'
 import { router } from './router.ts'
 
 createApp(App).use(createPinia()).use(router).mount('#app')
-requestIdleCallback(getReadyToForesee)
+requestIdleCallback(() => void getReadyToForesee())

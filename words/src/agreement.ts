@@ -1,5 +1,5 @@
 import type { ConsentTerms } from '@benevox/core/route'
-import type { Language, Words } from './words.ts'
+import type { Words } from './words.ts'
 
 /** What the agreement is about. */
 export interface AgreementSubject {
@@ -10,7 +10,7 @@ export interface AgreementSubject {
 
 /** A text that the customer reads whole and signs. Every line is a sentence or two; nothing is left out of it. */
 export interface AgreementText {
-  readonly language: Language
+  readonly language: Words['language']
   readonly title: string
   readonly subject: string
   readonly lines: readonly string[]

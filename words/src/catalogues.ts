@@ -121,4 +121,1286 @@ export interface Messages {
   'handBack.advice.remote': object
   'handBack.advice.beforeSelling': object
   'handBack.advice.backup': object
+  'action.ask-first': object
+  'action.remember': object
+  'action.remote-unlock': object
+  'action.recover-account': object
+  'action.seller-removes-account': object
+  'action.reset-from-settings': object
+  'action.clear-cache': object
+  'action.install-system-again': object
+  'action.reset-from-recovery': object
+  'action.sign-in': object
+  'action.account-page': object
+  'action.carrier-free': object
+  'action.carrier-order': object
+  'action.makers-service': object
+  'action.authorised-release': object
+  'action.leave-it': object
+  'action.refuse': object
+  'action.nothing-left': object
+  'action.to-be-started': object
+  'actionShort.ask-first': object
+  'actionShort.remember': object
+  'actionShort.remote-unlock': object
+  'actionShort.recover-account': object
+  'actionShort.seller-removes-account': object
+  'actionShort.reset-from-settings': object
+  'actionShort.clear-cache': object
+  'actionShort.install-system-again': object
+  'actionShort.reset-from-recovery': object
+  'actionShort.sign-in': object
+  'actionShort.account-page': object
+  'actionShort.carrier-free': object
+  'actionShort.carrier-order': object
+  'actionShort.makers-service': object
+  'actionShort.authorised-release': object
+  'actionShort.leave-it': object
+  'actionShort.refuse': object
+  'reason.ownership-not-shown': object
+  'reason.consent-refused': object
+  'reason.no-complaint-yet': object
+  'reason.customer-wishes': object
+  'reason.stranger-account': object
+  'reason.stranger-service': object
+  'reason.secret-known': object
+  'reason.remote-unlock-ready': object
+  'reason.remote-unlock-maybe': object
+  'reason.tries-left': object
+  'reason.cache-first': object
+  'reason.system-file': object
+  'reason.password-first': object
+  'reason.secret-forgotten': object
+  'reason.trouble-stays': object
+  'reason.broken-key': object
+  'reason.no-way-into-recovery': object
+  'reason.asks-for-account': object
+  'reason.account-page': object
+  'reason.authorised-release': object
+  'reason.only-carrier-lock': object
+  'reason.carrier-first': object
+  'reason.not-worth-it': object
+  'reason.nothing-left': object
+  'reason.to-be-started': object
+  'barred.no-hazard': object
+  'barred.not-reported': object
+  'barred.theirs': object
+  'barred.not-work-managed': object
+  'barred.no-legal-matter': object
+  'barred.ownership': object
+  'barred.account-question': object
+  'barred.consent': object
+  'barred.battery': object
+  'barred.right-device': object
+  'barred.proof-of-purchase': object
+  'check.no-hazard': object
+  'check.not-reported': object
+  'check.theirs': object
+  'check.not-work-managed': object
+  'check.proof-of-purchase': object
+  'check.no-legal-matter': object
+  'check.ownership': object
+  'check.account-question': object
+  'check.consent': object
+  'check.battery': object
+  'check.right-device': object
+  'checkTodo.no-hazard': object
+  'checkTodo.not-reported': object
+  'checkTodo.theirs': object
+  'checkTodo.not-work-managed': object
+  'checkTodo.proof-of-purchase': object
+  'checkTodo.no-legal-matter': object
+  'checkTodo.ownership': object
+  'checkTodo.account-question': object
+  'checkTodo.consent': object
+  'checkTodo.battery': object
+  'checkTodo.right-device': object
+  'checkState.passed': object
+  'checkState.waived': object
+  'notCovered.agreement-keeps-data': object
+  'notCovered.gentler-first': object
+  'stage.take-in': object
+  'stage.prepare': object
+  'stage.into-recovery': object
+  'stage.gentler': object
+  'stage.reset': object
+  'stage.first-start': object
+  'stage.account': object
+  'stage.carrier': object
+  'stage.hand-back': object
+  'note.nothing-deleted': object
+  'note.all-data-gone': object
+  'note.data-perhaps-gone': object
+  'note.will-ask-for-account': object
+  'note.asks-for-account': object
+  'note.will-not-ask': object
+  'note.may-ask-for-account': object
+  'note.may-ask-after-recovery': object
+  'note.order-needed': object
+  'note.ask-the-carrier': object
+  'lockState.locked': object
+  'lockState.clear': object
+  'lockState.will-appear': object
+  'lockState.unknown': object
+  'lockState.not-there': object
+  'before.move-the-sim': object
+  'before.keep-the-esim-line': object
+  'before.bring-the-other-device': object
+  'before.find-the-codes': object
+  'before.open-the-mail-elsewhere': object
+  'before.ask-for-the-address': object
+  'before.ask-how-it-comes': object
+  'before.take-the-card-out': object
+  'before.look-for-a-card': object
+  'before.esim-may-go': object
+  'before.ask-for-the-esim': object
+  'before.backup-comes-back': object
+  'before.no-backup': object
+  'before.ask-for-the-backup': object
+  'before.take-the-account-off': object
+  'beforeShort.move-the-sim': object
+  'beforeShort.keep-the-esim-line': object
+  'beforeShort.bring-the-other-device': object
+  'beforeShort.find-the-codes': object
+  'beforeShort.open-the-mail-elsewhere': object
+  'beforeShort.ask-for-the-address': object
+  'beforeShort.ask-how-it-comes': object
+  'beforeShort.take-the-card-out': object
+  'beforeShort.look-for-a-card': object
+  'beforeShort.esim-may-go': object
+  'beforeShort.ask-for-the-esim': object
+  'beforeShort.backup-comes-back': object
+  'beforeShort.no-backup': object
+  'beforeShort.ask-for-the-backup': object
+  'beforeShort.take-the-account-off': object
+  'bring.device': object
+  'bring.charger-cable': object
+  'bring.person-themselves': object
+  'bring.guardian': object
+  'bring.receipt-or-box': object
+  'bring.account-password': object
+  'bring.phone-of-the-second-step': object
+  'bring.backup-codes': object
+  'bring.mail-elsewhere': object
+  'bring.spare-phone-for-the-sim': object
+  'bring.sim-of-another-carrier': object
+  'bring.screen-lock-known': object
+  'bring.imei': object
+  'bring.carriers-terms': object
+  'change.first': { readonly to: string | number }
+  'change.other-first': { readonly to: string | number; readonly from: string | number }
+  'change.refused': object
+  'change.fallback-out': { readonly from: string | number }
+  'change.fallback-new': { readonly to: string | number }
+  'change.fallback-other': { readonly to: string | number; readonly from: string | number }
+  'change.afterwards-no-more': { readonly from: string | number }
+  'change.afterwards-new': { readonly to: string | number }
+  'change.price': object
+  'change.consent-void': object
+  'change.because': { readonly facts: string | number }
+  'worse.storage': object
+  'worse.account': object
+  'worse.carrier': object
+  'worse.memory-card': object
+  'worse.esim': object
+  'worse.makers-service': object
+  'worse.price': object
+  'accountWhy.asks-already': object
+  'accountWhy.no-reset': object
+  'accountWhy.reset-from-settings': object
+  'accountWhy.system-before-the-lock': object
+  'accountWhy.family-does-not-ask': object
+  'accountWhy.no-account': object
+  'accountWhy.account-on-it': object
+  'accountWhy.account-not-known': object
+  'accountWho.customer': object
+  'accountWho.old-screen-lock': object
+  'accountWho.password-first': object
+  'accountWho.previous-owner': object
+  'accountWho.not-known': object
+  'accountWait.exactly': { readonly hours: number }
+  'accountWait.between': { readonly from: string | number; readonly to: number }
+  'secondStepAfter.esim': object
+  'secondStepAfter.sim': object
+  'answer.yes': object
+  'answer.no': object
+  'answer.unknown': object
+  'answer.complaint.forgotten-lock': object
+  'answer.complaint.too-many-tries': object
+  'answer.complaint.restarts-into-recovery': object
+  'answer.complaint.freezes': object
+  'answer.complaint.second-hand': object
+  'answer.complaint.for-sale': object
+  'answer.complaint.carrier-lock-only': object
+  'answer.hazard.none': object
+  'answer.hazard.swollen-battery': object
+  'answer.hazard.hot-battery': object
+  'answer.hazard.liquid': object
+  'answer.hazard.burnt-smell': object
+  'answer.deviceHere.yes': object
+  'answer.deviceHere.no': object
+  'answer.battery.at-least-20': object
+  'answer.battery.below-20': object
+  'answer.battery.external-power': object
+  'answer.screenLock.pin': object
+  'answer.screenLock.pattern': object
+  'answer.screenLock.password': object
+  'answer.screenLock.none': object
+  'answer.wrongTries.2': object
+  'answer.wrongTries.7': object
+  'answer.wrongTries.15': object
+  'answer.wrongTries.40': object
+  'answer.secondStep.other-device': object
+  'answer.secondStep.sim-in-this-device': object
+  'answer.secondStep.mail': object
+  'answer.secondStep.backup-codes': object
+  'answer.secondStep.not-set-up': object
+  'answer.dataWorth.none': object
+  'answer.dataWorth.some': object
+  'answer.dataWorth.precious': object
+  'answer.whose.own': object
+  'answer.whose.childs-guardian-here': object
+  'answer.whose.childs-no-guardian': object
+  'answer.whose.somebody-elses': object
+  'answer.ownership.receipt': object
+  'answer.ownership.box': object
+  'answer.ownership.account': object
+  'answer.ownership.id': object
+  'answer.ownership.shown': object
+  'answer.ownership.not-shown': object
+  'answer.registryAnswer.clean': object
+  'answer.registryAnswer.reported': object
+  'answer.registryAnswer.no-answer': object
+  'answer.wish.remember': object
+  'answer.wish.remote-unlock': object
+  'answer.wish.clear-cache': object
+  'answer.wish.reset-from-recovery': object
+  'answer.wish.makers-service': object
+  'answer.wish.leave-it': object
+  'fact.modelId': object
+  'fact.systemVersion': object
+  'fact.behavesAsSystem': object
+  'fact.complaint': object
+  'fact.hazard': object
+  'fact.deviceHere': object
+  'fact.powersOn': object
+  'fact.keysWork': object
+  'fact.screenWorks': object
+  'fact.portCarriesData': object
+  'fact.battery': object
+  'fact.workManaged': object
+  'fact.legalMatter': object
+  'fact.whose': object
+  'fact.ownership': object
+  'fact.ownershipNote': object
+  'fact.proofOfPurchase': object
+  'fact.sellerReachable': object
+  'fact.imei': object
+  'fact.imeiSecond': object
+  'fact.boxImei': object
+  'fact.serialNumber': object
+  'fact.registryAnswer': object
+  'fact.registryReason': object
+  'fact.wish': object
+  'fact.screenLock': object
+  'fact.knowsScreenLock': object
+  'fact.wrongTries': object
+  'fact.countsDown': object
+  'fact.wipesItself': object
+  'fact.remoteUnlockSetUp': object
+  'fact.online': object
+  'fact.accountOnDevice': object
+  'fact.knowsAccountPassword': object
+  'fact.secondStep': object
+  'fact.accountAddress': object
+  'fact.passwordChangedLately': object
+  'fact.dataWorth': object
+  'fact.memoryCard': object
+  'fact.esimProfile': object
+  'fact.carrierLocked': object
+  'fact.originalCarrier': object
+  'fact.carrierCountry': object
+  'fact.contractRunning': object
+  'fact.backup': object
+  'fact.customerLanguage': object
+  'ask.customer': object
+  'ask.modelId': object
+  'ask.systemVersion': object
+  'ask.behavesAsSystem': object
+  'ask.complaint': object
+  'ask.hazard': object
+  'ask.deviceHere': object
+  'ask.powersOn': object
+  'ask.keysWork': object
+  'ask.screenWorks': object
+  'ask.portCarriesData': object
+  'ask.battery': object
+  'ask.workManaged': object
+  'ask.legalMatter': object
+  'ask.whose': object
+  'ask.ownership': object
+  'ask.ownershipNote': object
+  'ask.proofOfPurchase': object
+  'ask.sellerReachable': object
+  'ask.imei': object
+  'ask.imeiSecond': object
+  'ask.boxImei': object
+  'ask.serialNumber': object
+  'ask.registryAnswer': object
+  'ask.registryReason': object
+  'ask.wish': object
+  'ask.screenLock': object
+  'ask.knowsScreenLock': object
+  'ask.wrongTries': object
+  'ask.countsDown': object
+  'ask.wipesItself': object
+  'ask.remoteUnlockSetUp': object
+  'ask.online': object
+  'ask.accountOnDevice': object
+  'ask.knowsAccountPassword': object
+  'ask.secondStep': object
+  'ask.accountAddress': object
+  'ask.passwordChangedLately': object
+  'ask.dataWorth': object
+  'ask.memoryCard': object
+  'ask.esimProfile': object
+  'ask.carrierLocked': object
+  'ask.originalCarrier': object
+  'ask.carrierCountry': object
+  'ask.contractRunning': object
+  'ask.backup': object
+  'ask.customerLanguage': object
+  'hint.hazard': object
+  'hint.whose': object
+  'hint.knowsScreenLock': object
+  'hint.wrongTries': object
+  'hint.wipesItself': object
+  'hint.accountOnDevice': object
+  'hint.secondStep': object
+  'hint.accountAddress': object
+  'hint.memoryCard': object
+  'hint.esimProfile': object
+  'hint.carrierLocked': object
+  'hint.originalCarrier': object
+  'hint.backup': object
+  'hint.registryAnswer': object
+  'hint.registryReason': object
+  'why.safety': object
+  'why.first': object
+  'why.may-change-the-route': object
+  'why.opens-a-gate': object
+  'why.to-sign': object
+  'why.for-the-order': object
+  'why.too-late-after': object
+  'factState.not-asked': object
+  'factState.recorded': object
+  'chance.none': object
+  'agreementPage.language': object
+  'agreementPage.turn': object
+  'agreementPage.back': object
+  'agreementPage.nameMissing': object
+  'agreementPage.forCounter': object
+  'agreementPage.print': object
+  'agreementPage.onPaper': object
+  'agreementPage.onTelephone': object
+  'agreementPage.notRecorded': object
+  'askNow.now': object
+  'askNow.versionUnknown': object
+  'askNow.behavesLike': { readonly family: string | number }
+  'askNow.notInCatalogue': object
+  'askNow.findFamily': object
+  'askNow.next': object
+  'askNow.later': object
+  'askNow.nothingMore': object
+  'askNow.nothingChanges': object
+  'askNow.togetherWith': { readonly question: string | number }
+  'askNow.value': { readonly amount: string | number }
+  'keyboard.enter': object
+  'boxImei.same': object
+  'boxImei.perhaps-other-slot': object
+  'boxImei.misread': object
+  'boxImei.different': object
+  'boxImei.unreadable': object
+  'condition.left': object
+  'condition.markWith': object
+  'condition.kind': object
+  'condition.note': object
+  'condition.inFewWords': object
+  'condition.drawing': object
+  'condition.front': object
+  'condition.back': object
+  'condition.zone.front': { readonly row: string; readonly column: string }
+  'condition.zone.back': { readonly row: string; readonly column: string }
+  'mark.scratch': object
+  'mark.crack': object
+  'mark.dent': object
+  'mark.missing': object
+  'markLetter.scratch': object
+  'markLetter.crack': object
+  'markLetter.dent': object
+  'markLetter.missing': object
+  'counter.where': object
+  'counter.registry': object
+  'counter.ownership': object
+  'counter.condition': object
+  'counter.documents': object
+  'counter.wholeJob': object
+  'counter.stillNeeded': { readonly fact: string | number }
+  'counter.nameNeeded': object
+  'counter.waitsForDevice': object
+  'counter.handBackAsIs': object
+  'counter.showAgreement': object
+  'counter.deviceHere': object
+  'counter.telephone': object
+  'counter.recording': object
+  'counter.allRecorded': object
+  'goTo.counter': object
+  'goTo.bench': object
+  'goTo.accounts': object
+  'goTo.carriers': object
+  'goTo.hand-back': object
+  'goTo.closed': object
+  'customer.name': object
+  'customer.contact': object
+  'ownershipFile.choose': object
+  'ownershipFile.label': object
+  'ownershipFile.kept': object
+  'ownershipFile.remove': object
+  'ownershipFile.sending': { readonly name: string | number }
+  'ownershipFile.removeNamed': { readonly name: string | number }
+  'facts.stillOpen': object
+  'facts.mostUseful': object
+  'facts.known': object
+  'facts.more': object
+  'hazard.stop': object
+  'hazard.look': object
+  'waive.reason': object
+  'waive.reasonHint': object
+  'waive.code': object
+  'waive.codeHint': object
+  'waive.waive': object
+  'waive.may': object
+  'waive.waivedBy': { readonly check: string | number; readonly person: string | number; readonly reason: string | number }
+  'documents.tag': object
+  'documents.tagCode': object
+  'documents.receipt': object
+  'documents.signed': object
+  'documents.inLanguage': object
+  'documents.language': object
+  'documents.toSign': object
+  'documents.toSeller': object
+  'documents.activation': object
+  'registry.ask': object
+  'registry.withReport': { readonly fee: string | number }
+  'registry.asking': object
+  'registry.needsImei': object
+  'registry.lookForMail': object
+  'registry.asFile': object
+  'mailbox.read': object
+  'mailbox.away': object
+  'mailbox.none': object
+  'beside.void': object
+  'beside.signAgain': { readonly what: string | number }
+  'beside.toBring': object
+  'beside.sayBring': object
+  'beside.account': object
+  'whichKey.label': object
+  'whichKey.ask': object
+  'whichKey.how': object
+  'wrongEntries.exactly': object
+  'wrongEntries.exactlyLabel': object
+  'wrongEntries.moreLabel': object
+  'wrongEntries.willWipe': object
+  'wrongEntries.mayWipe': object
+  'wrongEntries.next': { readonly wait: string }
+  'wrongEntries.moreTake': { readonly wait: string | number }
+  'promise.by': { readonly late: string | number; readonly usual: string | number }
+  'promise.byAlways': { readonly late: string | number }
+  'doing.agreement': object
+  'doing.condition': object
+  'doing.removingFile': object
+  'doing.waiving': { readonly check: string | number }
+  'doing.registry': object
+  'app.serverAway': object
+  'app.opening': object
+  'app.away': { readonly waiting: number }
+  'beforeReset.title': object
+  'codePhoto.photo': object
+  'codePhoto.camera': object
+  'codePhoto.closeCamera': object
+  'codePhoto.twoSlots': object
+  'codePhoto.useBoth': object
+  'codePhoto.use': object
+  'codePhoto.isBox': object
+  'codePhoto.unreadable': object
+  'codePhoto.noCode': object
+  'codePhoto.noImei': object
+  'codePhoto.reading': object
+  'codePhoto.noCamera': object
+  'conflict.title': object
+  'conflict.both': object
+  'conflict.what': object
+  'conflict.theirs': object
+  'conflict.mine': object
+  'conflict.overwrite': object
+  'conflict.keepTheirs': object
+  'conflict.customer.name': object
+  'conflict.customer.contact': object
+  'countryField.none': object
+  'countryField.hint': object
+  'devicePicture.keys': { readonly keys: string | number }
+  'devicePicture.keysTurned': { readonly keys: string | number }
+  'deviceScreen.label': object
+  'secret.looksLike': { readonly found: string | number }
+  'secret.neverKept': object
+  'secret.remove': object
+  'secret.keep': object
+  'imei.useModel': object
+  'imei.empty': object
+  'imei.notDigit': { readonly found: string | number }
+  'imei.length': { readonly found: number }
+  'imei.zeros': object
+  'imei.checkDigit': { readonly expected: string | number; readonly found: string | number }
+  'imei.withVersion': { readonly version: string | number; readonly imei: string | number }
+  'imei.withoutCheck': { readonly digit: string | number }
+  'imei.valid': { readonly imei: string | number }
+  'imei.swapped': { readonly first: string | number; readonly second: string | number }
+  'imei.oneDigit': { readonly at: string | number; readonly meant: string | number; readonly read: string | number }
+  'imei.dropped': { readonly at: string | number; readonly meant: string | number }
+  'imei.doubled': { readonly at: string | number }
+  'imei.knownModel': object
+  'imei.belongsTo': { readonly model: string | number }
+  'jobFrame.keptHere': object
+  'keyHelp.title': object
+  'keyHelp.close': object
+  'menu.oneAtATime': object
+  'menu.label': object
+  'menu.here': object
+  'menu.goHere': object
+  'modelFinder.label': object
+  'modelFinder.hint': object
+  'modelFinder.none': object
+  'basis.title': object
+  'basis.unanswered': object
+  'basis.more': { readonly count: number }
+  'basis.unchanged': { readonly figures: string | number }
+  'basis.answer': { readonly answer: string | number; readonly chance: string | number; readonly figure: string | number }
+  'basis.notPossible': object
+  'basis.source': object
+  'basis.sourceOwnTimes': object
+  'figures.title': object
+  'figures.inAll': object
+  'figures.inAllColon': object
+  'figures.dataLost': object
+  'figures.atBench': object
+  'figures.takes': object
+  'figures.nineInTen': object
+  'figures.price': object
+  'figures.ifNot': object
+  'figures.readyIn': object
+  'figures.deposit': object
+  'figures.minutes': { readonly minutes: string | number }
+  'figures.range': { readonly least: string | number; readonly most: string | number }
+  'figures.nothing': object
+  'figures.told': { readonly solved: string | number; readonly half: string | number; readonly late: string | number; readonly price: string | number; readonly deposit: string | number }
+  'figures.atOnce': object
+  'figures.less': object
+  'figures.each': object
+  'figures.close': object
+  'figures.why': object
+  'ends.works-data-kept': object
+  'ends.works-data-gone': object
+  'ends.carrier-lock-stays': object
+  'ends.account-lock-stays': object
+  'ends.not-solved': object
+  'route.title': object
+  'route.handedBack': object
+  'route.helps': { readonly chance: string | number }
+  'route.after': object
+  'route.then': object
+  'route.ifFails': object
+  'deleted.no': object
+  'deleted.by-recovery': object
+  'deleted.by-settings': object
+  'stageState.done': object
+  'stageState.now': object
+  'stageState.later': object
+  'timer.tooLong': object
+  'timer.usual': { readonly median: string | number; readonly least: string | number; readonly most: string | number }
+  'timer.lastOnes': { readonly count: number; readonly median: string | number; readonly least: string | number; readonly most: string | number }
+  'timers.label': object
+  'timers.look': object
+  'timers.due': { readonly count: string | number }
+  'rail.label': object
+  'rail.changePerson': object
+  'supervisor.only': { readonly what: string }
+  'supervisor.change': object
+  'switchPerson.title': object
+  'switchPerson.code': object
+  'switchPerson.signOut': object
+  'switchPerson.takeOver': object
+  'switchPerson.language': object
+  'signIn.name': object
+  'signIn.password': object
+  'signIn.signIn': object
+  'station.counter': object
+  'station.bench': object
+  'station.accounts': object
+  'station.carriers': object
+  'station.hand-back': object
+  'station.closed': object
+  'station.ledger': object
+  'station.playbook': object
+  'station.shop': object
+  'jobs.none': object
+  'jobs.since': { readonly at: string | number }
+  'jobs.waitsUntil': { readonly for: string | number; readonly day: string | number }
+  'jobs.waitsMore': { readonly for: string | number; readonly time: string | number }
+  'jobs.waitsOver': { readonly for: string | number }
+  'waits.charging': object
+  'waits.wipe': object
+  'waits.first-start': object
+  'waits.carrier': object
+  'waits.account': object
+  'jobs.search': object
+  'jobs.searchHint': object
+  'jobs.more': object
+  'jobs.noneFits': object
+  'jobs.checkIn': object
+  'shelf.charging.then': object
+  'shelf.charging.due': object
+  'shelf.wipe.then': object
+  'shelf.wipe.due': object
+  'shelf.first-start.then': object
+  'shelf.first-start.due': object
+  'shelf.carrier.then': object
+  'shelf.carrier.due': object
+  'shelf.account.then': object
+  'shelf.account.due': object
+  'shelf.line': { readonly ticket: string | number; readonly device: string | number; readonly what: string | number }
+  'shelf.device': object
+  'shelf.tooLong': object
+  'shelf.shouldBeDone': object
+  'jobs.noModel': object
+  'jobs.noName': object
+  'howAgreed.signature': object
+  'howAgreed.paper': object
+  'howAgreed.telephone': object
+  'order.waiting': object
+  'order.answered': object
+  'order.released': object
+  'order.blocked': object
+  'order.failed': object
+  'order.entriesMade': { readonly count: number }
+  'order.codeTaken': object
+  'order.codeRefused': object
+  'orderAnswer.code': object
+  'orderAnswer.over-the-air': object
+  'orderAnswer.app': object
+  'orderHow.code': object
+  'orderHow.over-the-air': object
+  'orderHow.app': object
+  'orderHow.account': object
+  'event.opened': object
+  'event.facts': object
+  'event.answered': object
+  'event.chose-procedure': object
+  'event.try-started': object
+  'event.try-reached': object
+  'event.try-failed': object
+  'event.try-left': object
+  'event.try-told': object
+  'event.attempt-started': object
+  'event.attempt-reached': object
+  'event.attempt-failed': object
+  'event.attempt-left': object
+  'event.attempt-told': object
+  'event.key-tested': object
+  'event.charging-started': object
+  'event.charging-ended': object
+  'event.recovery-again': object
+  'event.remote-unlock': object
+  'event.in-recovery': object
+  'event.back-to-keys': object
+  'event.right-device': object
+  'event.released': object
+  'event.revealed': object
+  'event.account-taken-off': object
+  'event.taken-back': object
+  'event.wipe-started': object
+  'event.wipe-finished': object
+  'event.first-start': object
+  'event.set-up': object
+  'event.screen-lifted': object
+  'event.account-proven': object
+  'event.account-confirmed': object
+  'event.order-placed': object
+  'event.account-release-ordered': object
+  'event.order-answered': object
+  'event.order-code-tried': object
+  'event.order-proven': object
+  'event.order-failed': object
+  'event.handed-back': object
+  'event.did-not-help': object
+  'event.consent-signed': object
+  'event.consent-refused': object
+  'event.agreement-signed': object
+  'event.agreement-refused': object
+  'event.gate-opened': object
+  'event.check-waived': object
+  'event.intake': object
+  'event.intake-recorded': object
+  'event.evidence': object
+  'event.evidence-removed': object
+  'event.file-kept': object
+  'event.file-removed': object
+  'event.registry': object
+  'lifted.remembered': object
+  'lifted.remote-unlock': object
+  'lifted.settings': object
+  'lifted.cache-cleared': object
+  'lifted.system-installed': object
+  'breach.deleted-by-recovery': object
+  'breach.deleted-by-settings': object
+  'breach.attempt': object
+  'breach.lifted': object
+  'breachWithout.reported': object
+  'breachWithout.barred': object
+  'breachWithout.right-not-shown': object
+  'breachWithout.agreement': object
+  'breachWithout.not-revealed': object
+  'versions.both': { readonly problem: string | number; readonly theirs: string | number; readonly mine: string | number }
+  'account.confirmed': object
+  'account.strangers': object
+  'account.notKnown': object
+  'account.letter': object
+  'account.ownHands': object
+  'account.wizard': object
+  'account.wizard1': object
+  'account.wizard2': object
+  'account.wizard4': object
+  'account.seen': object
+  'account.onlyAtWizard': object
+  'account.wizard3': object
+  'account.asks': object
+  'account.asksOrLock': object
+  'accountProof.signed-in': object
+  'accountProof.step-skipped': object
+  'accountProof.never-asked': object
+  'carrier.whatWasAsked': object
+  'carrier.handBackOn': object
+  'orderDesk.accountTerms': object
+  'orderDesk.carrierTerms': object
+  'orderDesk.rightSlot': object
+  'orderDesk.recordAtCounter': object
+  'orderDesk.supplier': object
+  'orderDesk.carrier': object
+  'orderDesk.fee': object
+  'orderDesk.promised': object
+  'orderDesk.order': object
+  'orderDesk.noSupplier': { readonly carrier: string | number; readonly carriers: string | number }
+  'orderDesk.between': { readonly first: string | number; readonly last: string | number }
+  'orderDesk.workingDays': { readonly least: string | number; readonly most: string | number; readonly country: string | number }
+  'orderDesk.unknownCarrier': object
+  'orderDesk.unknownCountry': { readonly carrier: string | number }
+  'orderDesk.noAnswer': object
+  'orderView.ordered': { readonly at: string | number; readonly fee: string | number }
+  'orderView.released': object
+  'orderView.refused': object
+  'orderView.code': object
+  'orderView.codeHint': object
+  'orderView.saveCode': object
+  'orderView.or': object
+  'orderView.overTheAir': object
+  'orderView.app': object
+  'orderView.failed': object
+  'orderView.entries': { readonly made: string | number; readonly allowed: string | number; readonly left: string | number }
+  'orderView.accepted': object
+  'orderView.codeRefused': object
+  'orderView.blocked': object
+  'orderView.promised': { readonly first: string | number; readonly last: string | number }
+  'orderView.head': { readonly supplier: string | number; readonly what: string | number }
+  'orderView.wrongLength': { readonly count: number }
+  'orderView.digitsOnly': object
+  'orderView.dial': { readonly code: string | number }
+  'orderView.simRegisters': object
+  'handBackPage.done': object
+  'handBackPage.whoSignsIn': object
+  'handBackPage.whoHint': object
+  'handBackPage.given': object
+  'handBackPage.what': object
+  'handBackPage.whatHint': object
+  'handBackPage.price': { readonly currency: string | number }
+  'handBackPage.amount': { readonly example: string | number }
+  'handBackPage.fees': { readonly fees: string | number }
+  'handBackPage.tell': object
+  'handBackPage.close': object
+  'handBackPage.document': object
+  'handBackPage.mostAgreed': { readonly most: string | number }
+  'handBackPage.nothingAgreed': object
+  'handBackPage.reportFee': { readonly reference: string | number; readonly fee: string | number }
+  'statement.confirmed-off': object
+  'statement.on': object
+  'statement.not-tested': object
+  'statement.none': object
+  'statement.not-part-of-this-job': object
+  'jobPage.history': object
+  'jobPage.useNewer': object
+  'jobPage.refused': { readonly at: string | number }
+  'jobPage.forSupervisor': object
+  'jobPage.catalogue': { readonly version: string | number }
+  'jobPage.newer': { readonly version: string | number; readonly newer: string | number }
+  'jobPage.agreed': { readonly how: string | number; readonly language: string | number; readonly at: string | number; readonly person: string | number; readonly isVoid: string }
+  'jobPage.customer': object
+  'jobPage.fact': { readonly fact: string | number; readonly answer: string | number }
+  'document.agreement': object
+  'away.stepWaits': object
+  'away.notRecorded': object
+  'away.noAnswer': object
+  'away.unreadable': object
+  'away.fileNotKept': object
+  'away.importUnknown': object
+  'keyHelp.escape': object
+  'keyHelp.heldKeys': object
+  'keyHelp.reveal': object
+  'keyHelp.scanner': object
+  'keyHelp.help': object
+  'keyboard.digits': object
+  'keyboard.digitsHeld': object
+  'keyboard.escape': object
+  'keyboard.space': object
+  'keyboard.holdEnter': object
+  'keyboard.scanner': object
+  'problem.sign-in-limit': object
+  'problem.not-signed-in': object
+  'problem.import-refused': { readonly because: string | number }
+  'problem.no-catalogue': object
+  'problem.no-catalogue-version': { readonly id: string | number }
+  'problem.import-cancelled': object
+  'problem.catalogue-changed': object
+  'problem.catalogue-changed-by': { readonly note: string | number; readonly person: string | number }
+  'problem.signature-unreadable': object
+  'problem.database-busy': object
+  'problem.nothing-signed': object
+  'problem.no-such-file': object
+  'problem.no-such-mail': object
+  'problem.not-handed-back': object
+  'problem.no-such-family': object
+  'problem.nothing-here': object
+  'problem.no-answer-in-time': object
+  'problem.not-json': object
+  'problem.too-large': object
+  'problem.old-token': object
+  'problem.nothing-stored': object
+  'problem.unreadable': object
+  'problem.fault': object
+  'problem.field': { readonly field: string | number; readonly because: string | number }
+  'problem.does-not-fit': object
+  'problem.file-empty': object
+  'problem.file-too-large': object
+  'problem.file-kind': object
+  'problem.picture-unreadable': object
+  'problem.no-such-job': { readonly id: string | number }
+  'problem.job-changed': object
+  'problem.of-another-job': object
+  'problem.version-missing': object
+  'problem.no-such-cable': { readonly number: string | number }
+  'problem.no-maker-service': object
+  'problem.maker-said': { readonly answer: string | number }
+  'problem.no-such-order': object
+  'problem.no-such-service': object
+  'problem.no-price-list': object
+  'problem.no-such-price-list': { readonly id: string | number }
+  'problem.reading-too-long': { readonly minutes: number }
+  'problem.reading-too-large': object
+  'problem.others-import': object
+  'problem.not-utf8': object
+  'problem.no-registry': object
+  'problem.wrong-name-or-password': object
+  'problem.nobodys-code': object
+  'problem.supervisor-only': { readonly what: string }
+  'refusal.job-closed': object
+  'refusal.looks-like-secret': { readonly found: string | number }
+  'refusal.stays-once-said': { readonly fact: string | number }
+  'refusal.report-stands': object
+  'refusal.reported': object
+  'refusal.no-work': { readonly because: string | number }
+  'refusal.checks-missing': { readonly checks: string | number }
+  'refusal.check-because': { readonly check: string | number; readonly because: string | number }
+  'refusal.registry-being-asked': object
+  'refusal.no-imei': object
+  'refusal.customer-name-missing': object
+  'refusal.text-is-old': object
+  'refusal.signature-missing': object
+  'refusal.not-by-telephone': object
+  'refusal.not-a-supervisor': { readonly name: string | number }
+  'refusal.begun': object
+  'refusal.not-yet': object
+  'refusal.no-such-procedure': object
+  'refusal.model-missing': object
+  'refusal.other-device': { readonly read: string | number; readonly wanted: string | number }
+  'refusal.account-still-on-it': object
+  'refusal.something-stands-on-it': object
+  'refusal.nothing-to-take-back': object
+  'refusal.supervisor-takes-back': object
+  'refusal.attempt-elsewhere': object
+  'refusal.attempt-unknown': object
+  'refusal.attempt-ended': { readonly outcome: string }
+  'refusal.ended-before-start': object
+  'refusal.not-at-the-wizard': object
+  'refusal.order-under-way': { readonly state: string }
+  'refusal.other-carrier': { readonly wanted: string | number; readonly service: string | number }
+  'refusal.order-unknown': object
+  'refusal.order-changed-meanwhile': object
+  'refusal.order-not-so': { readonly state: string }
+  'refusal.account-confirmed': object
+  'refusal.account-not-asked': object
+  'refusal.answer-not-of-this-lock': object
+  'refusal.code-missing': object
+  'refusal.answer-has-no-code': object
+  'refusal.request-of-another-job': object
+  'refusal.file-unknown': object
+  'refusal.too-many-files': { readonly most: string | number }
+  'refusal.not-so': { readonly lock: string | number }
+  'refusal.nothing-agreed': object
+  'refusal.price-above-agreed': { readonly most: string | number }
+  'refusal.other-currency': { readonly currency: string | number }
+  'advice.title': object
+  'advice.works': object
+  'advice.nothing': object
+  'advice.recovery': object
+  'advice.numbers': object
+  'advice.forRepair': object
+  'advice.seenAlso': { readonly seen: string | number }
+  'advice.seenNothing': object
+  'advice.cause': { readonly chance: string | number; readonly cause: string | number; readonly todo: string | number }
+  'advice.option': { readonly what: string | number; readonly chance: string | number; readonly time: string | number }
+  'after.wiping': object
+  'after.keepPower': object
+  'after.wipingOver': object
+  'after.wipedRestart': object
+  'after.wipedStarts': object
+  'after.cableOut': object
+  'after.firstStart': object
+  'after.recoveryAgain': object
+  'after.loop': object
+  'after.wizard': object
+  'after.compare': object
+  'alreadyAt.label': object
+  'alreadyAt.fromThere': { readonly page: string | number }
+  'alreadyAt.noKeys': { readonly page: string | number }
+  'alreadyAt.showKeys': object
+  'benchPage.noWork': object
+  'benchPage.why': object
+  'benchPage.wrong': object
+  'benchPage.notInRecovery': object
+  'benchPage.didNotWork': object
+  'benchPage.nameOnly': object
+  'benchPage.toPlaybook': object
+  'benchPage.teach': object
+  'cameBack.restart': { readonly line: string | number }
+  'cameBack.clearCache': { readonly line: string | number }
+  'cameBack.resetAgain': object
+  'cameBack.repair': object
+  'cameBack.why': { readonly times: number; readonly cause: string; readonly chance: string | number }
+  'cameBack.thenRestart': object
+  'cameBack.cacheTried': object
+  'cameBack.bothTried': object
+  'charge.has20': object
+  'charge.onCharge': { readonly least: string | number; readonly most: string | number }
+  'charge.first': { readonly time: string | number }
+  'dryRun.title': object
+  'dryRun.reached': { readonly place: string | number }
+  'dryRun.holdNumbers': object
+  'dryRun.about': { readonly seconds: string | number; readonly count: number }
+  'dryRun.onCable': object
+  'dryRun.change': object
+  'dryRun.folded': object
+  'dryRun.tap': { readonly label: string | number }
+  'dryRun.again': object
+  'dryRun.toDevice': object
+  'checks.label': object
+  'checks.before': object
+  'checks.scan': object
+  'checks.scanHint': object
+  'checks.build': object
+  'checks.compare': object
+  'checks.inHand': { readonly read: string | number }
+  'checks.onJob': { readonly ticket: string | number }
+  'checks.record': object
+  'gentle.remote1': object
+  'gentle.remote2': object
+  'gentle.recover1': object
+  'gentle.recover2': object
+  'gentle.recover3': object
+  'gentle.settings1': object
+  'gentle.listEmpty': object
+  'gentle.gone': object
+  'gentle.reveal': object
+  'gentle.missing': { readonly count: number }
+  'gentle.already': object
+  'gentle.isReset': object
+  'gentle.ownerTypes': { readonly count: number; readonly wait: string }
+  'gentle.isReset.note': object
+  'keys.whatSeen': object
+  'keys.tooEarly': { readonly sign: string | number }
+  'keys.room': { readonly room: string | number }
+  'keys.notVerified': object
+  'keys.onlyIfNothing': { readonly why: string | number }
+  'keys.broken': { readonly keys: string | number }
+  'keys.ifItAnswers': object
+  'keys.systemHint': object
+  'keys.showsPage': object
+  'keys.nextSign': object
+  'keys.dryRun': object
+  'keys.inRecovery': object
+  'keys.signals': object
+  'keys.beeps': object
+  'keys.speech': object
+  'keys.flash': object
+  'keys.countIn': { readonly seconds: string | number }
+  'keys.keepLooking': object
+  'keys.beginsWith': { readonly start: string | number }
+  'keys.chooseWithout': object
+  'keys.noneWithout': object
+  'keys.safeMode': { readonly path: string | number }
+  'flash.press': object
+  'flash.slide': object
+  'flash.let-go': object
+  'flash.plug': object
+  'flash.tick': object
+  'menus.leftLabel': object
+  'menus.look': object
+  'menus.leavesAfter': { readonly seconds: string | number }
+  'menus.stillPressed': object
+  'menus.shows': { readonly page: string | number }
+  'menus.isWiping': object
+  'menus.clickOther': object
+  'menus.leavesIn': { readonly seconds: string | number }
+  'menus.keyPressed': object
+  'menus.cacheSigned': object
+  'menus.nothingDeleted': { readonly line: string | number }
+  'menus.stopDeleting': object
+  'menus.notFromHere': { readonly action: string | number; readonly line: string | number }
+  'menus.noWay': object
+  'menus.confirmation': object
+  'menus.restartAndLook': object
+  'menus.didNotHelp': object
+  'menus.hold': object
+  'menus.pressedAnyway': object
+  'menus.neverCut': object
+  'menus.updateChanged': object
+  'menus.clickLine': object
+  'menus.keepIt': { readonly key: string | number }
+  'menus.wipeKeys': object
+  'menus.toConfirmation': object
+  'menus.fromHere': object
+  'menus.onlyIfNot': object
+  'menus.allGone': object
+  'menus.allGoneAccount': object
+  'menus.whoAnswers': { readonly who: string | number }
+  'menus.owner': object
+  'menus.knows': { readonly who: string | number }
+  'menus.knowsNot': { readonly who: string | number }
+  'menus.notAsked': { readonly who: string | number }
+  'menus.code': { readonly how: string | number }
+  'menus.clearsCache': { readonly line: string | number }
+  'menus.repair-apps': { readonly line: string | number }
+  'menus.start-safe-mode': { readonly line: string | number }
+  'menus.installFirst': object
+  'prep.title': object
+  'prep.notNumbered': object
+  'prep.number': { readonly number: string | number }
+  'prep.onCable': object
+  'prep.notSaid': object
+  'prep.sayCable': object
+  'prep.retire': object
+  'prep.keysWork': object
+  'prep.batteryOk': object
+  'prep.beforeReset': object
+  'prep.cable': object
+  'prep.puck': object
+  'prep.glasses': object
+  'prep.glassesWatch': object
+  'prep.noAttempts': object
+  'prep.attempts': { readonly reached: string | number; readonly tried: number }
+  'prep.noData': object
+  'prep.works': object
+  'prep.broken': object
+  'prep.notTested': object
+  'remote.label': object
+  'remote.noAnswer': object
+  'remote.ask': object
+  'remote.turn': object
+  'remote.send': object
+  'remote.locatingOff': object
+  'remote.passwords': object
+  'remote.locatingOn': object
+  'remote.locatingIsOff': object
+  'remoteState.waiting-for-owner': object
+  'remoteState.signed-in': object
+  'remoteState.unlocking': object
+  'remoteState.unlocked': object
+  'remoteState.unreachable': object
+  'remoteState.refused': object
+  'remoteState.expired': object
+  'elsewhere.runs': { readonly person: string | number; readonly at: string | number }
+  'elsewhere.shown': object
+  'elsewhere.close': object
+  'seen.label': object
+  'seen.nothing': object
+  'seen.onePress': object
+  'seen.discard': object
+  'seen.worked': { readonly place: string | number }
+  'undo.undo': { readonly what: string | number }
+  'undo.why': object
+  'undo.whyHint': object
+  'undo.doIt': object
+  'undo.keep': object
+  'attempts.title': object
+  'attempts.reached': object
+  'attempts.failed': object
+  'attempts.left': object
+  'attempts.running': object
+  'unknownModel.which': object
+  'unknownModel.kind': object
+  'unknownModel.has': object
+  'unknownModel.known': object
+  'unknownModel.inRecovery': object
+  'unknownModel.firstLines': object
+  'unknownModel.tryThis': object
+  'unknownModel.otherCable': object
+  'unknownModel.quickest': object
+  'unknownModel.families': object
+  'unknownModel.possible': object
+  'unknownModel.forget': object
+  'unknownModel.numbered': { readonly number: string | number; readonly port: string | number }
+  'unknownModel.on': { readonly link: string | number }
+  'unknownModel.chances': { readonly count: number }
+  'method.method': object
+  'results.success': { readonly from: string | number; readonly to: string | number }
+  'results.noAttempts': object
+  'results.cable': { readonly number: string | number; readonly here: string | number; readonly tries: string | number; readonly there: string | number; readonly others: string | number }
+  'results.system': { readonly version: string | number; readonly here: string | number; readonly tries: string | number; readonly there: string | number; readonly others: string | number }
+  'results.cableName': { readonly number: string | number }
+  'results.systemName': { readonly version: string | number }
+  'results.nothingShown': { readonly what: string | number; readonly power: string | number }
+  'whichSystem.label': object
+  'whichSystem.unknown': object
+  'whichSystem.stepsFor': object
+  'whichSystem.next': object
+  'whichSystem.asItCame': object
+  'whichSystem.orLater': { readonly version: string | number }
+  'whichSystem.likely': { readonly system: string | number; readonly chance: string | number }
+  'benchButton.remember': object
+  'benchButton.remote-unlock': object
+  'benchButton.reset-from-settings': object
+  'benchButton.recover-account': object
+  'benchButton.clear-cache': object
+  'benchButton.install-system-again': object
+  'benchButton.account-taken-off': object
+  'benchButton.back-to-keys': object
+  'benchButton.wipe-finished': object
+  'benchButton.first-start': object
+  'benchButton.set-up': object
+  'benchButton.start': object
+  'benchButton.startNow': object
+  'benchButton.seen': object
+  'benchButton.confirmation': object
+  'benchButton.isWiping': object
+  'wayOn.inRecovery': object
+  'wayOn.letGo': object
+  'doing.undo': object
+  'document.lock.screen': object
+  'document.lock.account': object
+  'document.lock.carrier': object
+  'unknownModel.tellsApart': { readonly method: string | number }
+  'unknownModel.tryMethod': { readonly method: string | number }
+  'keys.notVerifiedShort': object
+  'shopResults.title': object
+  'shopResults.supervisorOnly': object
+  'shopResults.otherFile': object
+  'shopResults.about': object
+  'shopResults.save': object
+  'shopResults.imported': { readonly added: number; readonly known: string | number }
+  'kit.title': object
+  'kit.number': object
+  'kit.fits': object
+  'kit.looks': object
+  'kit.worked': object
+  'kit.last': object
+  'kit.of': { readonly reached: string | number; readonly tried: string | number }
+  'kit.retired': { readonly because: string | number }
+  'kit.back': object
+  'kit.retire': object
+  'kit.look': object
+  'kit.add': object
+  'kit.tape': object
+  'kit.isBack': { readonly number: string | number }
+  'kit.isRetired': { readonly number: string | number }
+  'kit.none': object
+  'opening.title': object
+  'opening.closed': object
+  'opening.zone': object
+  'opening.from': { readonly day: string | number }
+  'opening.until': { readonly day: string | number }
+  'opening.holidays': object
+  'opening.region': object
+  'settings.about': { readonly currency: string | number }
+  'settings.supervisor': object
+  'settings.save': object
+  'settings.saved': object
+  'settings.work': object
+  'settings.fees': object
+  'settings.values': object
+  'settings.tax': object
+  'settings.deposit': object
+  'settings.field': { readonly field: string | number; readonly because: string | number }
+  'work.unlock-from-afar': object
+  'work.reset-from-settings': object
+  'work.clear-cache': object
+  'work.install-system-again': object
+  'work.reset-from-recovery': object
+  'work.account-help': object
+  'work.carrier-order': object
+  'work.send-to-makers-service': object
+  'fee.registryReport': object
+  'fee.carrierOrderFrom': object
+  'fee.carrierOrderTo': object
+  'fee.makersService': object
+  'value.workingDeviceMinor': object
+  'value.releasedCarrierMinor': object
+  'value.setUpAgainMinor': object
+  'value.benchHourMinor': object
+  'value.waitingDayMinor': object
+  'value.wrongDeviceMinor': object
+  'dataValue.none': object
+  'dataValue.some': object
+  'dataValue.precious': object
+  'alreadyAt.orLeave': object
+  'alreadyAt.leave': object
+  'keyHelp.answerQuestion': object
+  'keyHelp.registry': object
+  'keyHelp.later': object
+  'keyHelp.agreement': object
+  'keyHelp.onPaper': object
+  'keyHelp.checkIn': object
+  'keyHelp.next': object
+  'keyHelp.seenNow': object
+  'keyHelp.wrong': object
+  'keyHelp.notInRecovery': object
+  'keyHelp.dryRun': object
+  'keyHelp.whatSeen': object
+  'keyHelp.nothingSeen': object
+  'keyHelp.inRecovery': object
+  'keyHelp.testAnswer': object
+  'keyHelp.cable': object
+  'keyHelp.fold': object
+  'keyHelp.tap': object
+  'keyHelp.again': object
+  'keyHelp.toDevice': object
+  'keyHelp.stepOn': object
+  'keyHelp.stepBack': object
+  'keyHelp.play': object
+  'keyHelp.others': object
 }

@@ -1,3 +1,7 @@
 export * from './agreement.ts'
+export type { Formats } from './formats.ts'
 export * from './letters.ts'
+export { isPseudo, type Pseudo } from './pseudo.ts'
+export * from './problems.ts'
+export * from './route.ts'
 export * from './words.ts'

@@ -1,11 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import {
-  earliestSignIn,
-  foreseeAccountLock,
-  foresightSentences,
-  secondStepAfterwards,
-  type AccountFacts,
-} from './index.ts'
+import { earliestSignIn, foreseeAccountLock, type AccountFacts } from './index.ts'
+import { accountText, codeAfterwards, wordsIn } from '@benevox/words'
+
+const ENGLISH = wordsIn('en', { zone: 'Europe/Berlin', country: 'IE' })
 
 const asking = { asksForAccount: true, acceptsOldScreenLock: false }
 const known: AccountFacts = {
@@ -63,11 +60,11 @@ describe('who can answer, and how the second step arrives', () => {
     expect(foresee({ secondStep: 'sim-in-this-device', esimProfile: 'yes' }).before).toEqual([
       'keep-the-esim-line',
     ])
-    expect(secondStepAfterwards({ secondStep: 'sim-in-this-device' })).toContain('spare phone')
+    expect(codeAfterwards({ secondStep: 'sim-in-this-device' }, ENGLISH)).toContain('spare phone')
     // An eSIM cannot be put into another phone, and after the reset it may be gone.
-    const esim = secondStepAfterwards({ secondStep: 'sim-in-this-device', esimProfile: 'yes' })
+    const esim = codeAfterwards({ secondStep: 'sim-in-this-device', esimProfile: 'yes' }, ENGLISH)
     expect([esim.includes('spare phone'), esim.includes('carrier')]).toEqual([false, true])
-    expect(secondStepAfterwards({ secondStep: 'mail', esimProfile: 'yes' })).toBe('')
+    expect(codeAfterwards({ secondStep: 'mail', esimProfile: 'yes' }, ENGLISH)).toBe('')
     expect(foresee({ secondStep: 'not-set-up' }).before).toEqual([])
     expect(foresee({ secondStep: undefined }).before).toEqual(['ask-how-it-comes'])
   })
@@ -98,6 +95,6 @@ it('is told in sentences', () => {
     { secondStep: 'sim-in-this-device' as const },
     { accountOnDevice: 'no' as const },
   ])
-    for (const sentence of foresightSentences(foresee(facts))) expect(sentence).toMatch(/^[A-Z].*\.$/)
-  expect(foresightSentences(foresee({ passwordChangedLately: 'yes' })).at(-1)).toContain('24 to 72 hours')
+    for (const sentence of accountText(foresee(facts), ENGLISH)) expect(sentence).toMatch(/^[A-Z].*\.$/)
+  expect(accountText(foresee({ passwordChangedLately: 'yes' }), ENGLISH).at(-1)).toContain('24 to 72 hours')
 })

@@ -1,2 +1,1 @@
 export * from './foresight.ts'
-export * from './words.ts'

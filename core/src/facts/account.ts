@@ -7,9 +7,6 @@ import type { Sheet } from './sheet.ts'
 export const ACCOUNT_SHEETS = {
   accountOnDevice: {
     schema: answer,
-    name: 'account on the device',
-    ask: 'Account on the device',
-    hint: 'ask now: after the reset it is too late',
     choices: YES_NO,
     who: 'customer',
     prior: 0.88,
@@ -18,8 +15,6 @@ export const ACCOUNT_SHEETS = {
   },
   knowsAccountPassword: {
     schema: answer,
-    name: 'customer knows the account’s password',
-    ask: 'Knows its password',
     choices: YES_NO,
     who: 'customer',
     prior: 0.6,
@@ -31,17 +26,7 @@ export const ACCOUNT_SHEETS = {
   },
   secondStep: {
     schema: secondStep,
-    name: 'second step arrives',
-    ask: 'Second step comes by',
-    hint: 'after the reset it cannot come to this device',
-    choices: [
-      ['other-device', 'Prompt on another device'],
-      ['sim-in-this-device', 'Text to the SIM in this device'],
-      ['mail', 'E-mail'],
-      ['backup-codes', 'Backup codes'],
-      ['not-set-up', 'Not set up'],
-      ['unknown', 'Not known'],
-    ],
+    choices: ['other-device', 'sim-in-this-device', 'mail', 'backup-codes', 'not-set-up', 'unknown'],
     cellularOnly: ['sim-in-this-device'],
     who: 'customer',
     prior: [
@@ -59,9 +44,6 @@ export const ACCOUNT_SHEETS = {
   },
   accountAddress: {
     schema: z.string().trim().max(200),
-    name: 'account address',
-    ask: 'Its address',
-    hint: 'only the address',
     field: 'text',
     who: 'customer',
     isPersonal: true,
@@ -69,8 +51,6 @@ export const ACCOUNT_SHEETS = {
   },
   passwordChangedLately: {
     schema: answer,
-    name: 'password changed lately',
-    ask: 'Password changed in the last days',
     choices: YES_NO,
     who: 'customer',
     prior: 0.1,

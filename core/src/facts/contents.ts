@@ -8,14 +8,7 @@ export const CONTENTS_SHEETS = {
   /** What is on the device is worth to the customer. */
   dataWorth: {
     schema: z.enum(['none', 'some', 'precious', 'unknown']),
-    name: 'what the data is worth',
-    ask: 'What is on it is worth',
-    choices: [
-      ['none', 'Nothing'],
-      ['some', 'Something'],
-      ['precious', 'Very much'],
-      ['unknown', 'Not known'],
-    ],
+    choices: ['none', 'some', 'precious', 'unknown'],
     who: 'customer',
     prior: [
       ['none', 0.3],
@@ -26,27 +19,18 @@ export const CONTENTS_SHEETS = {
   },
   memoryCard: {
     schema: answer,
-    name: 'memory card',
-    ask: 'Memory card in it',
-    hint: 'take it out: a reset may format it',
     choices: YES_NO,
     who: 'customer',
     tooLateAfter: { device: 'no-watch' },
   },
   esimProfile: {
     schema: answer,
-    name: 'eSIM profile',
-    ask: 'eSIM on it',
-    hint: 'a reset may remove it',
     choices: YES_NO,
     who: 'customer',
     tooLateAfter: { device: 'cellular' },
   },
   carrierLocked: {
     schema: answer,
-    name: 'carrier lock',
-    ask: 'Carrier lock',
-    hint: 'another carrier’s SIM is refused; the picture at start-up says whose',
     choices: YES_NO,
     who: 'customer',
     prior: {
@@ -64,17 +48,12 @@ export const CONTENTS_SHEETS = {
   },
   originalCarrier: {
     schema: z.string().trim().max(80),
-    name: 'original carrier',
-    ask: 'Original carrier',
-    hint: 'where it was bought, not today’s',
     field: 'text',
     who: 'customer',
     isForTheOrder: true,
   },
   carrierCountry: {
     schema: z.string().regex(/^[A-Z]{2}$/, 'a two-letter country'),
-    name: 'country of purchase',
-    ask: 'Country of purchase',
     field: 'country',
     who: 'customer',
     isForTheOrder: true,
@@ -82,8 +61,6 @@ export const CONTENTS_SHEETS = {
   },
   contractRunning: {
     schema: answer,
-    name: 'contract running',
-    ask: 'Contract still running',
     choices: YES_NO,
     who: 'customer',
     prior: 0.4,
@@ -93,9 +70,6 @@ export const CONTENTS_SHEETS = {
   },
   backup: {
     schema: answer,
-    name: 'backup',
-    ask: 'Is there a backup',
-    hint: 'it comes back at the first start',
     choices: YES_NO,
     who: 'customer',
     prior: 0.4,

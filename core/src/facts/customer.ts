@@ -6,8 +6,6 @@ export const CUSTOMER_SHEETS = {
   /** In which the customer reads, signs and takes papers home. */
   customerLanguage: {
     schema: language,
-    name: 'customer’s language',
-    ask: 'Customer’s language',
     field: 'language',
     who: 'customer',
   },

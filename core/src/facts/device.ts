@@ -7,8 +7,6 @@ import type { Sheet } from './sheet.ts'
 export const DEVICE_SHEETS = {
   modelId: {
     schema: z.string().max(48),
-    name: 'model',
-    ask: 'Which device',
     field: 'model',
     who: 'device',
     mayChange: true,
@@ -16,31 +14,25 @@ export const DEVICE_SHEETS = {
   /** The platform's major version on the device, where somebody knows it. */
   systemVersion: {
     schema: z.union([z.int().min(1).max(100), z.literal('unknown')]),
-    name: 'system version',
-    ask: 'System version',
     field: 'count',
     who: 'device',
   },
   /** Where nobody knows the version: the one it behaved like at the bench; 1 as it came. */
   behavesAsSystem: {
     schema: z.int().min(1).max(100),
-    name: 'behaves like system version',
-    ask: 'Behaves like system version',
     field: 'count',
     who: 'device',
   },
   complaint: {
     schema: complaint,
-    name: 'what is wrong',
-    ask: 'What is wrong',
     choices: [
-      ['forgotten-lock', 'Forgot PIN, pattern or password'],
-      ['too-many-tries', 'Too many wrong tries'],
-      ['restarts-into-recovery', 'Restarts into recovery'],
-      ['freezes', 'Freezes or is full of unwanted software'],
-      ['second-hand', 'Bought second-hand, asks for a stranger’s account'],
-      ['for-sale', 'Knows the PIN, wants it clean for sale'],
-      ['carrier-lock-only', 'Carrier lock only'],
+      'forgotten-lock',
+      'too-many-tries',
+      'restarts-into-recovery',
+      'freezes',
+      'second-hand',
+      'for-sale',
+      'carrier-lock-only',
     ],
     who: 'customer',
     prior: [
@@ -55,16 +47,7 @@ export const DEVICE_SHEETS = {
   },
   hazard: {
     schema: hazard,
-    name: 'battery and liquid check',
-    ask: 'Look, feel, smell',
-    hint: 'battery and liquid; before anything else',
-    choices: [
-      ['none', 'Flat, cool, dry'],
-      ['swollen-battery', 'Swollen or punctured'],
-      ['hot-battery', 'Hot'],
-      ['liquid', 'Liquid inside'],
-      ['burnt-smell', 'Burnt smell'],
-    ],
+    choices: ['none', 'swollen-battery', 'hot-battery', 'liquid', 'burnt-smell'],
     who: 'device',
     prior: [
       ['none', 0.97],
@@ -75,18 +58,11 @@ export const DEVICE_SHEETS = {
   /** No: the job is done or begun on the telephone. */
   deviceHere: {
     schema: z.enum(['yes', 'no']),
-    name: 'device is here',
-    ask: 'Is the device here',
-    choices: [
-      ['yes', 'Here'],
-      ['no', 'On the telephone'],
-    ],
+    choices: ['yes', 'no'],
     who: 'device',
   },
   powersOn: {
     schema: answer,
-    name: 'powers on',
-    ask: 'Does it power on',
     choices: YES_NO,
     who: 'device',
     prior: 0.95,
@@ -94,8 +70,6 @@ export const DEVICE_SHEETS = {
   },
   keysWork: {
     schema: answer,
-    name: 'keys work',
-    ask: 'Do all keys work',
     choices: YES_NO,
     who: 'device',
     prior: 0.95,
@@ -103,28 +77,17 @@ export const DEVICE_SHEETS = {
   },
   screenWorks: {
     schema: answer,
-    name: 'screen readable',
-    ask: 'Can the screen be read',
     choices: YES_NO,
     who: 'device',
   },
   portCarriesData: {
     schema: answer,
-    name: 'port carries data',
-    ask: 'Does the port carry data',
     choices: YES_NO,
     who: 'device',
   },
   battery: {
     schema: battery,
-    name: 'battery',
-    ask: 'Battery',
-    choices: [
-      ['at-least-20', '20 % or more'],
-      ['below-20', 'Below 20 %'],
-      ['external-power', 'On power'],
-      ['unknown', 'Not known'],
-    ],
+    choices: ['at-least-20', 'below-20', 'external-power', 'unknown'],
     who: 'device',
     gate: { when: { not: { complaint: ['carrier-lock-only'], deviceHere: ['no'] } } },
   },

@@ -7,7 +7,7 @@ function listed(name: FactName): readonly string[] | undefined {
   const { schema } = sheetOf(name)
   return schema instanceof z.ZodEnum ? schema.options.map(String) : undefined
 }
-const offered = (name: FactName) => (sheetOf(name).choices ?? []).map(([answer]) => answer)
+const offered = (name: FactName) => sheetOf(name).choices ?? []
 
 describe.each(FACT_NAMES)('%s', (name) => {
   const sheet = sheetOf(name)

@@ -60,9 +60,9 @@ export const isAnswerOf = (
   answer: unknown,
   device?: { readonly cellular: boolean },
 ): boolean => device?.cellular !== false || !sheetOf(name).cellularOnly?.some((one) => one === answer)
-/** The answers that are offered on this device, in the trade's words. */
-export const offeredAnswers = (name: FactName, device?: { readonly cellular: boolean }) =>
-  (sheetOf(name).choices ?? []).filter(([value]) => isAnswerOf(name, value, device))
+/** The answers that are offered on this device. */
+export const offeredAnswers = (name: FactName, device?: { readonly cellular: boolean }): readonly string[] =>
+  (sheetOf(name).choices ?? []).filter((value) => isAnswerOf(name, value, device))
 
 /** Answered at all: an empty field is none. */
 export const isSaid = (said: Facts[FactName]): boolean => said !== undefined && said !== ''
@@ -84,9 +84,6 @@ export const isRightShown = ({ ownership, ownershipNote }: Facts): boolean =>
 /** The field that takes its answer. */
 export const fieldOf = (name: Asked) =>
   name === 'customer' ? 'customer' : (sheetOf(name).field ?? 'choices')
-/** An answer that is offered, in the trade's words; undefined where it is none of those. */
-export const answerWords = (name: FactName, answer: unknown): string | undefined =>
-  sheetOf(name).choices?.find(([value]) => value === answer)?.[1]
 
 /** What asking takes, in seconds. Common practice, no source. */
 const SECONDS = { device: 2, customer: 8, fetched: 60 } as const

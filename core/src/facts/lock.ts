@@ -9,22 +9,11 @@ const LOCKED_OUT = ['forgotten-lock', 'too-many-tries'] as const
 export const LOCK_SHEETS = {
   screenLock: {
     schema: z.enum(['pin', 'pattern', 'password', 'none', 'unknown']),
-    name: 'screen lock',
-    ask: 'Kind of lock',
-    choices: [
-      ['pin', 'PIN'],
-      ['pattern', 'Pattern'],
-      ['password', 'Password'],
-      ['none', 'None'],
-      ['unknown', 'Not known'],
-    ],
+    choices: ['pin', 'pattern', 'password', 'none', 'unknown'],
     who: 'device',
   },
   knowsScreenLock: {
     schema: answer,
-    name: 'owner knows the screen lock',
-    ask: 'Owner knows the lock',
-    hint: 'the owner types; it is never written down',
     choices: YES_NO,
     who: 'customer',
     prior: {
@@ -41,15 +30,7 @@ export const LOCK_SHEETS = {
   },
   wrongTries: {
     schema: z.int().min(0).max(1000),
-    name: 'wrong tries so far',
-    ask: 'Wrong tries so far',
-    hint: 'the exact number where it is known',
-    choices: [
-      ['2', 'Up to 4'],
-      ['7', '5 to 9'],
-      ['15', '10 to 29'],
-      ['40', '30 or more'],
-    ],
+    choices: ['2', '7', '15', '40'],
     who: 'customer',
     prior: [
       [3, 0.45],
@@ -62,16 +43,11 @@ export const LOCK_SHEETS = {
   },
   countsDown: {
     schema: answer,
-    name: 'counts down now',
-    ask: 'Does it count down now',
     choices: YES_NO,
     who: 'device',
   },
   wipesItself: {
     schema: answer,
-    name: 'wipes itself after wrong tries',
-    ask: 'Set to wipe itself after wrong tries',
-    hint: 'then no more guessing',
     choices: YES_NO,
     who: 'customer',
     prior: 0.08,
@@ -80,8 +56,6 @@ export const LOCK_SHEETS = {
   },
   remoteUnlockSetUp: {
     schema: answer,
-    name: 'remote unlock set up',
-    ask: 'Remote unlock set up',
     choices: YES_NO,
     who: 'customer',
     prior: 0.25,
@@ -92,8 +66,6 @@ export const LOCK_SHEETS = {
   },
   online: {
     schema: answer,
-    name: 'online now',
-    ask: 'Online now',
     choices: YES_NO,
     who: 'customer',
     prior: 0.6,

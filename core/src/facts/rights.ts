@@ -7,8 +7,6 @@ import type { Sheet } from './sheet.ts'
 export const RIGHTS_SHEETS = {
   workManaged: {
     schema: answer,
-    name: 'managed by an employer',
-    ask: 'Managed by an employer',
     choices: YES_NO,
     who: 'customer',
     prior: 0.03,
@@ -16,8 +14,6 @@ export const RIGHTS_SHEETS = {
   },
   legalMatter: {
     schema: answer,
-    name: 'police or court matter',
-    ask: 'Police or court matter',
     choices: YES_NO,
     who: 'customer',
     prior: 0.004,
@@ -25,15 +21,7 @@ export const RIGHTS_SHEETS = {
   },
   whose: {
     schema: whose,
-    name: 'whose it is',
-    ask: 'Whose is it',
-    hint: 'somebody locked out of another’s phone: stop and say no',
-    choices: [
-      ['own', 'Their own'],
-      ['childs-guardian-here', 'A child’s, guardian here'],
-      ['childs-no-guardian', 'A child’s, no guardian here'],
-      ['somebody-elses', 'Somebody else’s'],
-    ],
+    choices: ['own', 'childs-guardian-here', 'childs-no-guardian', 'somebody-elses'],
     who: 'customer',
     prior: [
       ['own', 0.98],
@@ -50,16 +38,7 @@ const SHOWS_RECEIPT = 0.4
 export const PAPERS_SHEETS = {
   ownership: {
     schema: z.enum(['receipt', 'box', 'account', 'id', 'shown', 'not-shown']),
-    name: 'right to the device',
-    ask: 'What shows their right to the device?',
-    choices: [
-      ['receipt', 'Receipt or bill of sale'],
-      ['box', 'Box with the same number'],
-      ['account', 'The account, shown as theirs'],
-      ['id', 'ID'],
-      ['shown', 'Other, as noted'],
-      ['not-shown', 'Nothing'],
-    ],
+    choices: ['receipt', 'box', 'account', 'id', 'shown', 'not-shown'],
     who: 'fetched',
     prior: [
       ['receipt', SHOWS_RECEIPT],
@@ -73,8 +52,6 @@ export const PAPERS_SHEETS = {
   },
   ownershipNote: {
     schema: note,
-    name: 'what was shown',
-    ask: 'What was shown',
     field: 'text',
     who: 'fetched',
     isPersonal: true,
@@ -83,8 +60,6 @@ export const PAPERS_SHEETS = {
   },
   proofOfPurchase: {
     schema: answer,
-    name: 'proof of purchase',
-    ask: 'Proof of purchase',
     choices: YES_NO,
     who: 'fetched',
     prior: HAS_PROOF,
@@ -97,8 +72,6 @@ export const PAPERS_SHEETS = {
   },
   sellerReachable: {
     schema: answer,
-    name: 'seller can be reached',
-    ask: 'Can the seller be reached',
     choices: YES_NO,
     who: 'customer',
     prior: 0.4,
@@ -107,8 +80,6 @@ export const PAPERS_SHEETS = {
   },
   imei: {
     schema: imeiDigits,
-    name: 'IMEI',
-    ask: 'IMEI',
     field: 'imei',
     who: 'fetched',
     isPersonal: true,
@@ -118,8 +89,6 @@ export const PAPERS_SHEETS = {
   /** Of the second slot. */
   imeiSecond: {
     schema: imeiDigits,
-    name: 'second IMEI',
-    ask: 'Second IMEI',
     field: 'imei',
     who: 'fetched',
     isPersonal: true,
@@ -127,8 +96,6 @@ export const PAPERS_SHEETS = {
   /** As the box says, to be compared. */
   boxImei: {
     schema: imeiDigits,
-    name: 'IMEI on the box',
-    ask: 'IMEI on the box',
     field: 'imei',
     who: 'fetched',
     isPersonal: true,
@@ -136,22 +103,13 @@ export const PAPERS_SHEETS = {
   /** Where there is no IMEI. */
   serialNumber: {
     schema: z.string().trim().max(40),
-    name: 'serial number',
-    ask: 'Serial number',
     field: 'text',
     who: 'fetched',
     isPersonal: true,
   },
   registryAnswer: {
     schema: registryAnswer,
-    name: 'registry’s answer',
-    ask: 'Registry says',
-    hint: 'lost, stolen, unpaid',
-    choices: [
-      ['clean', 'Clean'],
-      ['reported', 'Reported'],
-      ['no-answer', 'No answer, or no IMEI'],
-    ],
+    choices: ['clean', 'reported', 'no-answer'],
     who: 'fetched',
     prior: [
       ['clean', 0.98],
@@ -164,9 +122,6 @@ export const PAPERS_SHEETS = {
   },
   registryReason: {
     schema: note,
-    name: 'reason without an answer',
-    ask: 'Why no answer',
-    hint: 'opens the reset, not an order',
     field: 'text',
     who: 'fetched',
     gate: { when: { is: { registryAnswer: ['no-answer'] } } },
@@ -175,15 +130,13 @@ export const PAPERS_SHEETS = {
   /** What the customer wants done first instead of what is proposed. */
   wish: {
     schema: z.enum(ROUTE_ACTIONS),
-    name: 'the customer’s wish',
-    ask: 'The customer wants first',
     choices: [
-      ['remember', 'Try to remember'],
-      ['remote-unlock', 'Unlock from afar'],
-      ['clear-cache', 'Clear the cache'],
-      ['reset-from-recovery', 'Reset from recovery'],
-      ['makers-service', 'Maker’s service'],
-      ['leave-it', 'Leave it as it is'],
+      'remember',
+      'remote-unlock',
+      'clear-cache',
+      'reset-from-recovery',
+      'makers-service',
+      'leave-it',
     ],
     who: 'customer',
   },

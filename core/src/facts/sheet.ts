@@ -25,15 +25,10 @@ export interface When<Named = Answers> {
 /** All there is to a fact: how it is written, asked and weighed. None is a PIN, pattern, password or code, and none may become one. */
 export interface Sheet<Named = Answers, Value = string | number, Name = string> {
   readonly schema: z.ZodType
-  /** As it stands on the record. */
-  readonly name: string
-  /** As it is asked. */
-  readonly ask: string
-  readonly hint?: string
   /** The field that takes it; choices where none is named. */
   readonly field?: 'model' | 'imei' | 'count' | 'text' | 'country' | 'language'
-  /** The answers that are offered, in the trade's words and in this order. */
-  readonly choices?: readonly (readonly [value: string, words: string])[]
+  /** The answers that are offered, in this order. */
+  readonly choices?: readonly string[]
   /** Answers of a device with a radio: where it is known to have none, nobody gives them. */
   readonly cellularOnly?: readonly Value[]
   readonly who: WhoKnows

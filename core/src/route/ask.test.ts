@@ -88,7 +88,7 @@ describe('what to ask next', () => {
     expect(after.reduce((all, one) => all + one, 0)).toBeCloseTo(chanceOf('proofOfPurchase', {}), 9)
   })
   it('a device without a radio has no SIM that a code could come to: nobody offers it or counts with it', () => {
-    const offered = (device: DeviceOnJob) => offeredAnswers('secondStep', device).map(([value]) => value)
+    const offered = (device: DeviceOnJob) => offeredAnswers('secondStep', device)
     expect(offered(PHONE)).toContain('sim-in-this-device')
     expect(offered(WATCH)).toEqual(offered(PHONE).filter((value) => value !== 'sim-in-this-device'))
     const prior = priorOf('secondStep', forgotten, WATCH) ?? []

@@ -263,9 +263,9 @@ export function answersTo(given: Given, name: Asked): readonly Given[] {
   const likely = [...(priorOf(name, given.facts, given.device) ?? [])]
     .sort(([, one], [, other]) => other - one)
     .map(([value]) => value)
-  const others = offeredAnswers(name, given.device)
-    .map(([value]) => value)
-    .filter((value) => !likely.some((one) => String(one) === value))
+  const others = offeredAnswers(name, given.device).filter(
+    (value) => !likely.some((one) => String(one) === value),
+  )
   return [...likely, ...others].map((value) => withFact(given, name, value))
 }
 

@@ -6,7 +6,6 @@ import { USUAL_PRICES } from '../price/index.ts'
 import {
   askNext,
   NOTHING_DONE,
-  noteSentence,
   planRoute,
   type DeviceOnJob,
   type FactName,
@@ -159,8 +158,8 @@ describe('the questions on the page and the gates at signing', () => {
     for (const { route } of routes((n) => n % 4 === 1 && SETTINGS_FIRST)) {
       const note = route.stages.find(({ id }) => id === 'account')?.note
       if (!note) continue
-      const said = noteSentence(note)
-      const told = said.startsWith('No account') ? 'none' : said.includes(' may ') ? 'perhaps' : 'surely'
+      const said = ENGLISH.say(`note.${note.code}`)
+      const told = note.code === 'will-not-ask' ? 'none' : / may | can make /.test(said) ? 'perhaps' : 'surely'
       const agreed = agreedIn(route)
       const written = !/(device|asks) .*account/.test(agreed)
         ? 'none'

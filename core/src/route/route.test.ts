@@ -1,7 +1,5 @@
 import { describe, expect, it } from 'vitest'
 import {
-  choiceWords,
-  gateSentence,
   gatesOfAnOrder,
   gatesOfTheWipe,
   locksNow,
@@ -10,8 +8,11 @@ import {
   stationOf,
   withoutPersonal,
 } from './index.ts'
+import { checkText, choiceText, wordsIn } from '@benevox/words'
 import { PHONE, WATCH } from './fixtures.ts'
 import type { ConsentState, ConsentTerms, Facts, Progress } from './index.ts'
+
+const ENGLISH = wordsIn('en', { zone: 'Europe/Berlin', country: 'IE' })
 
 const forgotten: Facts = {
   modelId: 'any',
@@ -68,7 +69,7 @@ describe('the gates before the wipe', () => {
   ])('close by themselves: %s with %j', (id, change) => {
     const [only, ...more] = closed({ ...forgotten, ...change })
     expect([only?.id, more]).toEqual([id, []])
-    if (only) expect(gateSentence(only).length).toBeGreaterThan(10)
+    if (only) expect(checkText(only, ENGLISH).length).toBeGreaterThan(10)
   })
   it.each(['none', 'refused', 'void'] as const)('close without an agreement that holds: %s', (state) => {
     expect(closed(forgotten, ready, state).map(({ id }) => id)).toEqual(['consent'])
@@ -204,7 +205,7 @@ describe('where the job waits', () => {
     const head = (facts: Facts, progress: Partial<Progress>) => {
       const { choices, stages } = planRoute(facts, PHONE, { ...SIGNED, ...progress })
       const spoken = stages.flatMap(({ id, state, note }) => (note && state === 'done' ? [id] : []))
-      return [...choices.slice(0, 1).map(choiceWords), ...spoken]
+      return [...choices.slice(0, 1).map((choice) => choiceText(choice, ENGLISH)), ...spoken]
     }
     expect(head(forgotten, { ...setUp, accountProof: 'signed-in' })).toEqual(['Hand it back'])
     expect(head({ ...forgotten, accountOnDevice: 'no' }, setUp)).toEqual(['Hand it back'])

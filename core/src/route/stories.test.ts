@@ -4,8 +4,11 @@ import { PHONE } from './fixtures.ts'
 import { askEverything } from '../../test/counter.ts'
 import { STORIES, WHOLE_JOBS, type Intake } from '../../test/intakes.ts'
 import { USUAL_PRICES } from '../price/index.ts'
-import { changeOfRoute, changeSentence, foresee, NOTHING_DONE, planRoute, reasonSentence } from './index.ts'
+import { changeText, reasonText, wordsIn } from '@benevox/words'
+import { changeOfRoute, foresee, NOTHING_DONE, planRoute } from './index.ts'
 import type { Facts, Progress } from './index.ts'
+
+const ENGLISH = wordsIn('en', { zone: 'Europe/Berlin', country: 'IE' })
 
 describe.each(Object.entries(STORIES))('%s', (_, { facts, device = PHONE, route, why, changes }) => {
   const first = (change: Partial<Facts>, on = device) =>
@@ -13,7 +16,7 @@ describe.each(Object.entries(STORIES))('%s', (_, { facts, device = PHONE, route,
   it('takes the route of a good technician, and says why', () => {
     const { choices } = planRoute(facts, device, NOTHING_DONE)
     expect(choices.map(({ action }) => action)).toEqual(route)
-    expect(choices[0] && reasonSentence(choices[0])).toContain(why)
+    expect(choices[0] && reasonText(choices[0], ENGLISH)).toContain(why)
   })
   it.each([...changes])('with %j it begins with %s', (change, action) => {
     expect(first(change)).toBe(action)
@@ -183,8 +186,8 @@ describe('how the route moved', () => {
   it('is told with the answer that moved it', () => {
     const change = moved(facts, { ...facts, wrongTries: 2 }, 'wrongTries')
     expect(change?.kind).toBe('other-first')
-    expect(change && changeSentence(change)).toBe(
-      'Now “Let the owner try to remember”, not “Reset from recovery”. Because of: wrong tries so far.',
+    expect(change && changeText(change, ENGLISH)).toBe(
+      'Now “Let the owner try to remember”, not “Reset from recovery”. Because of: wrong entries so far.',
     )
   })
   it('is silent where nothing moved', () => {

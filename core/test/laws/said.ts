@@ -11,7 +11,7 @@ import {
   standingOf,
   type Command,
 } from '../../src/job/index.ts'
-import { askNext, noteSentence, type Facts } from '../../src/route/index.ts'
+import { askNext, type Facts } from '../../src/route/index.ts'
 import { sign, worldAt } from '../histories.ts'
 import { law } from '../lives.ts'
 import { screenWasSeenOpen, somethingWasDeleted } from '../oracle.ts'
@@ -38,8 +38,8 @@ const TYPED = [
 ] as const
 /** What comes of the data, as the stages of the route say it and as the agreement does. */
 const SAYS = [
-  ['kept', 'Nothing on the device will be deleted', 'Nothing on the device will be deleted'],
-  ['perhaps', 'If the gentler ways do not help, everything', 'If that does not help, the device is reset'],
+  ['kept', 'We delete nothing on the device', 'Nothing on the device will be deleted'],
+  ['perhaps', 'If the gentler options do not help, everything', 'If that does not help, the device is reset'],
   ['gone', 'Everything on the internal storage', 'The reset deletes everything'],
 ] as const
 /** To ask takes long: one history in so many is. */
@@ -87,7 +87,7 @@ export const LAWS_OF_SAYING = [
       }
       if (job.agreement || job.handBack || standingOf(job).deleted !== 'no') return
       const { stages, consent } = routeOf(job, world)
-      const said = stages.flatMap(({ note }) => (note ? [noteSentence(note)] : [])).join(' ')
+      const said = stages.flatMap(({ note }) => (note ? [ENGLISH.say(`note.${note.code}`)] : [])).join(' ')
       const subject = { ticket: job.ticket, device: world.model?.name ?? '' }
       const agreed = plainAgreement(agreementText(consent.terms, subject, ENGLISH))
       const told = SAYS.filter(([, stage]) => said.includes(stage)).map(([what]) => what)

@@ -181,7 +181,7 @@ describe('a change is refused whole', () => {
     [
       'a pack that is none',
       () => ({ kind: 'pack', pack: { format: 'something-else' } }),
-      'Nothing was taken in.',
+      'Nothing was imported.',
     ],
     [
       'a pack with an id twice',
@@ -227,7 +227,7 @@ describe('a change is refused whole', () => {
   it('that is itself such a list, which has no name to be said', async () => {
     const raw = `[${'1,'.repeat(250_000)}1]`
     const { body } = await imke.ask<{ detail: string }>('POST', '/api/catalog', undefined, raw)
-    expect(body.detail).toMatch(/^Nothing was taken in\. This list has more/)
+    expect(body.detail).toMatch(/^Nothing was imported\. This list has more/)
   })
 
   it('larger than 64 MB, or from somebody who is not signed in', async () => {

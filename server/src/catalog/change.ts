@@ -47,7 +47,10 @@ export function faulty(faults: readonly PackFault[], change: CatalogChange): Pro
   const more = faults.length > 1 ? ` And ${faults.length - 1} more.` : ''
   return new ProblemError(
     'bad-request',
-    `Nothing was taken in. ${first ? `${first.path.join('.') || 'The file'}: ${first.sentence}` : ''}${more}`,
+    {
+      code: 'import-refused',
+      because: `${first ? `${first.path.join('.') || 'The file'}: ${first.sentence}` : ''}${more}`,
+    },
     { errors },
   )
 }

@@ -18,7 +18,7 @@ export function catalogHandlers(database: DataSource, catalog: Catalog): Handler
     },
     listCatalogVersions: async () => ({ versions: await catalog.versions() }),
     async changeCatalog({ bytes, staffId, response }) {
-      await supervisorOnly(database, staffId, 'change the catalogue')
+      await supervisorOnly(database, staffId, 'changeCatalogue')
       return catalog.change(bytes, staffId, () => response.closed)
     },
   }

@@ -43,7 +43,7 @@ export class Catalog {
 
   async inUse(): Promise<CatalogEntry> {
     const [newest] = await this.#newest(1)
-    if (!newest) throw new ProblemError('not-possible-now', 'The shop has no catalogue yet.')
+    if (!newest) throw new ProblemError('not-possible-now', { code: 'no-catalogue' })
     return this.byId(newest.id)
   }
 
@@ -70,7 +70,7 @@ export class Catalog {
       'SELECT digest, CAST(document AS BINARY) AS written FROM packs WHERE id = ?',
       [id],
     )
-    if (!row) throw new ProblemError('not-found', `There is no version ${id} of the catalogue.`)
+    if (!row) throw new ProblemError('not-found', { code: 'no-catalogue-version', id })
     return { id, ...row, ...(await readVersion(row.written)) }
   }
 
@@ -133,7 +133,7 @@ export class Catalog {
       })
       if (newest?.digest === digest) return newest
       if (newest?.id !== base) return undefined
-      if (isGone()) throw new ProblemError('not-possible-now', 'Left off; nothing was taken in.')
+      if (isGone()) throw new ProblemError('not-possible-now', { code: 'import-cancelled' })
       const row = { digest, document: '', createdAt: new Date(), staffId, note }
       const begun = await manager.save(packEntity, row)
       for (const part of inParts(written)) await append(manager, begun.id, part)
@@ -143,7 +143,9 @@ export class Catalog {
       const [current] = await this.#listed()
       throw new ProblemError(
         'stale-version',
-        `Somebody else changed the catalogue meanwhile${current ? `: “${current.note}”, ${current.by}` : ''}. Nothing was overwritten.`,
+        current
+          ? { code: 'catalogue-changed-by', note: current.note, person: current.by ?? '' }
+          : { code: 'catalogue-changed' },
         { current },
       )
     }

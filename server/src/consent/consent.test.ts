@@ -90,7 +90,7 @@ describe('the agreement', () => {
     const inRecovery = (await runa.bench(worse, { kind: 'in-recovery' })).body
     const right = (await runa.bench(inRecovery, { kind: 'right-device', by: 'tag', read: job.ticket })).body
     const { body } = await runa.bench<Problem>(right, { kind: 'revealed' })
-    expect([body.code, body.detail]).toEqual(['gate-closed', 'Still closed: Agreed to and signed.'])
+    expect([body.code, body.detail]).toEqual(['gate-closed', 'Still needed: Agreement signed.'])
   })
   it('can be refused; what was signed before stays in the append-only list', async () => {
     const job = await runa.openReady()

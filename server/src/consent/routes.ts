@@ -74,6 +74,6 @@ async function pictureOf(base64: string): Promise<Buffer> {
       .png({ palette: true })
       .toBuffer()
   } catch {
-    throw new ProblemError('wrong-file', 'The signature is no picture that can be read.')
+    throw new ProblemError('wrong-file', { code: 'signature-unreadable' })
   }
 }

@@ -15,6 +15,7 @@ import { AccountReleases1700000000006 } from '../migrations/0006-account-release
 import { WhoMerged1700000000007 } from '../migrations/0007-who-merged.ts'
 import { ReportsOfTheShop1700000000008 } from '../migrations/0008-reports-of-the-shop.ts'
 import { ReportsByHand1700000000009 } from '../migrations/0009-reports-by-hand.ts'
+import { LanguagesOfPeople1700000000010 } from '../migrations/0010-languages-of-people.ts'
 import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { mailEntity } from '../registry/mailbox.ts'
@@ -50,6 +51,7 @@ const MIGRATIONS = [
   WhoMerged1700000000007,
   ReportsOfTheShop1700000000008,
   ReportsByHand1700000000009,
+  LanguagesOfPeople1700000000010,
 ]
 
 /** Of mysql2's pool, what is used here. */

@@ -53,9 +53,7 @@ async function acquired(database: DataSource): Promise<QueryRunner> {
   const late = new Promise<never>((_, reject) => {
     timer = setTimeout(() => {
       gaveUp = true
-      reject(
-        new ProblemError('database-away', 'The database is busy; nothing was stored. Try again in a moment.'),
-      )
+      reject(new ProblemError('database-away', { code: 'database-busy' }))
     }, LONGEST_ACQUIRING_MS)
   })
   try {

@@ -8,7 +8,7 @@ export function evidenceHandlers(database: DataSource, evidence: Evidence): Hand
   return {
     getEvidence: ({ query }) => evidence.ofFamily(query.familyId),
     async mergeEvidence({ bytes, staffId }) {
-      await supervisorOnly(database, staffId, 'take in what other shops have tried')
+      await supervisorOnly(database, staffId, 'importResults')
       return evidence.merge((await readTries(bytes)).sent, staffId)
     },
   }

@@ -71,7 +71,7 @@ export async function handBackPaper(
       layout: 'lightHorizontalLines',
       table: {
         widths: [130, '*'],
-        body: LOCKS.map((lock) => row(say(`lock.${lock}`), lockLine(lock, facts, words))),
+        body: LOCKS.map((lock) => row(say(`document.lock.${lock}`), lockLine(lock, facts, words))),
       },
     },
     ...(record.whoSignsIn ? [line(say('handBack.signsIn', { who: record.whoSignsIn }))] : []),

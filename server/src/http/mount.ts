@@ -39,7 +39,7 @@ export function mount(router: Router, handlers: Handlers): void {
     const route: Route = api[name]
     router[route.method](route.path, async (request, response) => {
       const staffId = request.session.staffId ?? 0
-      if (!route.open && staffId === 0) throw new ProblemError('not-signed-in', 'Sign in first.')
+      if (!route.open && staffId === 0) throw new ProblemError('not-signed-in', { code: 'not-signed-in' })
       const asked = {
         params: checked('path', route.params, request.params),
         query: checked('query', route.query, request.query),
@@ -73,7 +73,11 @@ export function checked(
   const broken = brokenText(given, [where])
   if (broken) {
     const sentence = 'This text has half a character in it: write it anew.'
-    throw new ProblemError('bad-request', sentence, { errors: [{ path: broken.join('.'), sentence }] })
+    throw new ProblemError(
+      'bad-request',
+      { code: 'field', field: broken.join('.'), because: sentence },
+      { errors: [{ path: broken.join('.'), sentence }] },
+    )
   }
   const read = schema.safeParse(given)
   if (!read.success) throw badRequest(where, read.error)

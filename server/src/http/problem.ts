@@ -1,5 +1,7 @@
 import type { Problem, ProblemCode } from '@benevox/contract'
 import { shapeSentence } from '@benevox/core/catalog'
+import type { Refusal } from '@benevox/core/job'
+import { problemText, wordsIn, type Reason } from '@benevox/words'
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express'
 import type { Logger } from 'pino'
 import type { z } from 'zod'
@@ -42,10 +44,14 @@ const TITLE: Readonly<Record<ProblemCode, string>> = {
   fault: 'A fault of the program',
 }
 
+/** What stands in the log and what is read without the interface. */
+const ENGLISH = wordsIn('en', { zone: 'UTC', country: 'IE' })
+
 /** Something the caller can act on: it becomes a problem document. */
 export class ProblemError extends Error {
   readonly problem: Problem
-  constructor(code: ProblemCode, detail: string, more: Pick<Problem, 'errors' | 'current'> = {}) {
+  constructor(code: ProblemCode, reason: Reason | Refusal, more: Pick<Problem, 'errors' | 'current'> = {}) {
+    const detail = problemText(reason, ENGLISH)
     super(detail)
     this.problem = {
       type: `urn:benevox:problem:${code}`,
@@ -53,6 +59,7 @@ export class ProblemError extends Error {
       status: STATUS[code],
       code,
       detail,
+      reason,
       ...more,
     }
   }
@@ -67,13 +74,13 @@ export function badRequest(where: 'path' | 'query' | 'body', error: z.ZodError):
   const first = errors[0]
   return new ProblemError(
     'bad-request',
-    first ? `${first.path}: ${first.sentence}` : 'The request does not fit.',
+    first ? { code: 'field', field: first.path, because: first.sentence } : { code: 'does-not-fit' },
     { errors },
   )
 }
 
 export const notFoundHandler: RequestHandler = () => {
-  throw new ProblemError('not-found', 'There is nothing at this address.')
+  throw new ProblemError('not-found', { code: 'nothing-here' })
 }
 
 /** How long a request may take before its caller is told to look again, in milliseconds. */
@@ -87,10 +94,7 @@ export const deadline: RequestHandler = (_request, response, next) => {
   const timer = setTimeout(() => {
     if (response.headersSent) return
     response.locals['answeredInTime'] = false
-    const { problem } = new ProblemError(
-      'database-away',
-      'No answer came in time. Look again whether it is stored before you do it once more.',
-    )
+    const { problem } = new ProblemError('database-away', { code: 'no-answer-in-time' })
     response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem))
   }, LONGEST_MS)
   response.once('close', () => clearTimeout(timer))
@@ -117,15 +121,14 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
 function asProblem(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error
   const { type, code, status } = error as { type?: string; code?: string; status?: number }
-  if (type === 'entity.parse.failed') return new ProblemError('bad-json', 'The body is not valid JSON.')
-  if (type === 'entity.too.large') return new ProblemError('too-large', 'The body is too large.')
-  if (code === 'EBADCSRFTOKEN')
-    return new ProblemError('forged-request', 'The token of the session is missing or old; reload the page.')
+  if (type === 'entity.parse.failed') return new ProblemError('bad-json', { code: 'not-json' })
+  if (type === 'entity.too.large') return new ProblemError('too-large', { code: 'too-large' })
+  if (code === 'EBADCSRFTOKEN') return new ProblemError('forged-request', { code: 'old-token' })
   if ((code && DATABASE_AWAY.has(code)) || (error as Error).message === POOL_IS_FULL)
-    return new ProblemError('database-away', 'Nothing was stored; try again in a moment.')
+    return new ProblemError('database-away', { code: 'nothing-stored' })
   if (error instanceof URIError || (status !== undefined && status >= 400 && status < 500))
-    return new ProblemError('bad-request', 'The request cannot be read.')
-  return new ProblemError('fault', 'Nothing was stored. The fault is in the log.')
+    return new ProblemError('bad-request', { code: 'unreadable' })
+  return new ProblemError('fault', { code: 'fault' })
 }
 
 const DATABASE_AWAY = new Set([

@@ -17,8 +17,8 @@ const KEPT_PIXELS = 2400
 export async function cleanEvidence(
   bytes: Buffer,
 ): Promise<{ readonly type: OwnershipFile['type']; readonly content: Buffer }> {
-  if (bytes.length === 0) throw new ProblemError('wrong-file', 'The file is empty.')
-  if (bytes.length > LARGEST_EVIDENCE) throw new ProblemError('too-large', 'A file may have 8 MB at most.')
+  if (bytes.length === 0) throw new ProblemError('wrong-file', { code: 'file-empty' })
+  if (bytes.length > LARGEST_EVIDENCE) throw new ProblemError('too-large', { code: 'file-too-large' })
   const type = (await fileTypeFromBuffer(bytes))?.mime
   switch (type) {
     case 'image/jpeg':
@@ -28,7 +28,7 @@ export async function cleanEvidence(
     case 'application/pdf':
       return { type, content: bytes }
     default:
-      throw new ProblemError('wrong-file', 'Only pictures (JPEG, PNG, WebP) and PDF documents are kept.')
+      throw new ProblemError('wrong-file', { code: 'file-kind' })
   }
 }
 
@@ -42,6 +42,6 @@ async function pictureAnew(bytes: Buffer): Promise<Buffer> {
       .jpeg({ quality: 82 })
       .toBuffer()
   } catch {
-    throw new ProblemError('wrong-file', 'This picture cannot be read; take it again.')
+    throw new ProblemError('wrong-file', { code: 'picture-unreadable' })
   }
 }

@@ -119,7 +119,7 @@ describe('the bench', () => {
     const job = await inRecovery()
     const { status, body } = await runa.bench<Problem>(job, { kind: 'revealed' })
     expect([status, body.code]).toEqual([409, 'gate-closed'])
-    expect(body.detail).toContain('The device in hand is the one on the job')
+    expect(body.detail).toContain('Device in hand is the one on the job')
   })
   it('refuses another device: a wrong tag or model text', async () => {
     const job = await inRecovery()

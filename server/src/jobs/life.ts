@@ -76,7 +76,7 @@ export class JobLife {
   async read(id: number): Promise<JobState> {
     const select = { id: true, state: true } as const
     const row = await this.#database.manager.findOne(jobEntity, { where: { id }, select })
-    if (!row) throw new ProblemError('not-found', `There is no job ${id}.`)
+    if (!row) throw new ProblemError('not-found', { code: 'no-such-job', id })
     return row.state
   }
 
@@ -163,11 +163,7 @@ export class JobLife {
         if (await this.#hear(manager, job, staffId, now)) return 'again'
         const world: World = { now: now.toISOString(), by, ...this.known(job) }
         if (version !== undefined && job.version !== version)
-          throw new ProblemError(
-            'stale-version',
-            'Somebody else changed this job meanwhile; nothing was overwritten.',
-            { current: viewOf(job, world) },
-          )
+          throw new ProblemError('stale-version', { code: 'job-changed' }, { current: viewOf(job, world) })
         const decided = decide(job, typeof make === 'function' ? make(job) : make, world)
         if (decided.kind === 'refused') {
           const { refusal } = decided
@@ -183,7 +179,7 @@ export class JobLife {
         return { job: heard ?? stored, before: job }
       }).catch((error: unknown) => {
         throw codeOf(error) === 'ER_DUP_ENTRY'
-          ? new ProblemError('not-possible-now', 'This was recorded for another job already.')
+          ? new ProblemError('not-possible-now', { code: 'of-another-job' })
           : error
       })
       if (made === 'again') continue

@@ -50,7 +50,7 @@ export function jobHandlers(
     recordBench({ params, body, staffId }) {
       const { told, version, change } = body
       if (told && !TOLD_STEPS.includes(change.kind))
-        throw new ProblemError('bad-request', 'This step stands on the version of the job that was seen.')
+        throw new ProblemError('bad-request', { code: 'version-missing' })
       const key = told?.key ?? randomUUID()
       return life.run(params.id, { staffId, version }, { kind: 'bench', key, change, at: told?.at })
     },

@@ -11,7 +11,7 @@ import type { JobEventRow, JobRow } from './entity.ts'
 export async function lockedJob(manager: EntityManager, id: number): Promise<JobState> {
   const found = 'SELECT state FROM jobs WHERE id = ? FOR UPDATE'
   const [row] = await manager.query<{ state: string }[]>(found, [id])
-  if (!row) throw new ProblemError('not-found', `There is no job ${id}.`)
+  if (!row) throw new ProblemError('not-found', { code: 'no-such-job', id })
   return JSON.parse(row.state) as JobState
 }
 

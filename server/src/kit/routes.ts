@@ -16,7 +16,7 @@ export function kitHandlers(database: DataSource): Handlers {
 
     async retireCable({ params, body }) {
       const row = await database.manager.findOneBy(cableEntity, { number: params.number })
-      if (!row) throw new ProblemError('not-found', `There is no cable ${params.number}.`)
+      if (!row) throw new ProblemError('not-found', { code: 'no-such-cable', number: params.number })
       row.retiredAt = body.because === null ? null : (row.retiredAt ?? new Date())
       row.retiredBecause = body.because ?? ''
       await database.manager.save(cableEntity, row)

@@ -9,15 +9,12 @@ export function makerHandlers(address: string | undefined, life: JobLife): Handl
   const service = address ? new MakersService(address) : undefined
   return {
     async askRemote({ params, body, staffId }) {
-      if (!service)
-        throw new ProblemError(
-          'not-possible-now',
-          'No maker’s service is set up here: the owner unlocks it on the maker’s page.',
-        )
+      if (!service) throw new ProblemError('not-possible-now', { code: 'no-maker-service' })
       const requestId = body.do === 'begin' ? undefined : body.requestId
       const job = await life.run(params.id, { staffId }, { kind: 'may-ask-remote', requestId })
       const said = await asked(service, body, job.facts.imei ?? job.facts.serialNumber ?? '')
-      if (typeof said === 'string') throw new ProblemError('not-possible-now', said)
+      if (typeof said === 'string')
+        throw new ProblemError('not-possible-now', { code: 'maker-said', answer: said })
       await life.run(
         params.id,
         { staffId },

@@ -49,7 +49,7 @@ export function orderHandlers(database: DataSource, life: JobLife): Handlers {
         where: { id: params.orderId },
         select: { id: true, jobId: true },
       })
-      if (!found) throw new ProblemError('not-found', 'There is no such order.')
+      if (!found) throw new ProblemError('not-found', { code: 'no-such-order' })
       return life.run(
         found.jobId,
         { staffId },
@@ -75,6 +75,6 @@ async function serviceWithSupplier(
 ): Promise<{ service: ServiceRow; supplier: SupplierRow }> {
   const service = await manager.findOneBy(serviceEntity, { id })
   const supplier = service && (await manager.findOneBy(supplierEntity, { id: service.supplierId }))
-  if (!supplier) throw new ProblemError('not-found', 'There is no such service.')
+  if (!supplier) throw new ProblemError('not-found', { code: 'no-such-service' })
   return { service, supplier }
 }

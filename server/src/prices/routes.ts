@@ -12,7 +12,7 @@ export function priceHandlers(database: DataSource, prices: PriceLists): Handler
         query.id === undefined ? await prices.inUse() : { id: query.id, prices: await prices.byId(query.id) },
       ),
     async changePrices({ body, staffId }) {
-      await supervisorOnly(database, staffId, 'change the prices')
+      await supervisorOnly(database, staffId, 'changePrices')
       return withHolidays(await prices.keep(body.prices, staffId))
     },
   }

@@ -34,7 +34,7 @@ export class PriceLists {
 
   async inUse(): Promise<Prices> {
     const row = await this.#database.manager.findOne(priceListEntity, { where: {}, order: { id: 'DESC' } })
-    if (!row) throw new ProblemError('not-found', 'The shop has no price list.')
+    if (!row) throw new ProblemError('not-found', { code: 'no-price-list' })
     return this.#kept(row)
   }
 
@@ -42,7 +42,7 @@ export class PriceLists {
     const known = this.#known.get(id)
     if (known) return known
     const row = await this.#database.manager.findOneBy(priceListEntity, { id })
-    if (!row) throw new ProblemError('not-found', `There is no price list ${id}.`)
+    if (!row) throw new ProblemError('not-found', { code: 'no-such-price-list', id })
     return this.#kept(row).prices
   }
 

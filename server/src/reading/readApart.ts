@@ -1,3 +1,4 @@
+import type { Reason } from '@benevox/words'
 import { MessageChannel, type MessagePort, type Transferable } from 'node:worker_threads'
 import type { Pack } from '@benevox/core/catalog'
 import Tinypool from 'tinypool'
@@ -44,8 +45,9 @@ async function apart<Made extends { readonly kind: string }>(
   const made = (await withinTime(name, given, transferList)) as
     Made | { readonly kind: 'refused'; readonly problem: ProblemError['problem'] }
   if (!('problem' in made)) return made
-  const { code, detail, errors } = made.problem
-  throw new ProblemError(code, detail, errors ? { errors } : {})
+  const { code, reason, errors } = made.problem
+  // It was made on the other side, and typed there.
+  throw new ProblemError(code, reason as Reason, errors ? { errors } : {})
 }
 
 async function withinTime(
@@ -67,17 +69,11 @@ async function withinTime(
 function tooLarge(error: unknown, isLate: boolean): ProblemError | undefined {
   const { code = '', message = '' } = error as { code?: string; message?: string }
   if (isLate)
-    return new ProblemError(
-      'bad-request',
-      `Nothing was taken in: reading it took longer than ${LONGEST_MS / 60_000} minutes.`,
-    )
+    return new ProblemError('bad-request', { code: 'reading-too-long', minutes: LONGEST_MS / 60_000 })
   if (code === 'ERR_WORKER_OUT_OF_MEMORY' || /out of memory|heap/i.test(message))
-    return new ProblemError(
-      'bad-request',
-      'Nothing was taken in: reading it takes more memory than there is.',
-    )
+    return new ProblemError('bad-request', { code: 'reading-too-large' })
   if (/queue is at limit/i.test(message))
-    return new ProblemError('not-possible-now', 'Others are taking catalogues in; try again in a minute.')
+    return new ProblemError('not-possible-now', { code: 'others-import' })
   return undefined
 }
 

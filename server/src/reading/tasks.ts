@@ -100,24 +100,24 @@ function documentIn(bytes: Uint8Array): unknown {
   try {
     text = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
   } catch {
-    throw new ProblemError('bad-json', 'The body is no text in UTF-8.')
+    throw new ProblemError('bad-json', { code: 'not-utf8' })
   }
   const tooMuch = tooMuchIn(text)
-  if (tooMuch) throw new ProblemError('bad-request', `Nothing was taken in. ${tooMuch.sentence}`)
+  if (tooMuch) throw new ProblemError('bad-request', { code: 'import-refused', because: tooMuch.sentence })
   let document: unknown
   try {
     document = JSON.parse(text)
   } catch {
-    throw new ProblemError('bad-json', 'The body is not JSON.')
+    throw new ProblemError('bad-json', { code: 'not-json' })
   }
   const [hostile] = hostileParts(document)
   if (hostile)
-    throw new ProblemError(
-      'bad-request',
-      ['Nothing was taken in.', hostile.path.length > 0 && `${hostile.path.join('.')}:`, hostile.sentence]
-        .filter(Boolean)
-        .join(' '),
-    )
+    throw new ProblemError('bad-request', {
+      code: 'import-refused',
+      because: [...(hostile.path.length > 0 ? [`${hostile.path.join('.')}:`] : []), hostile.sentence].join(
+        ' ',
+      ),
+    })
   return document
 }
 

@@ -20,11 +20,7 @@ export function registryHandlers(
      * ask at once, one asks and pays.
      */
     async askRegistry({ params, body, staffId }) {
-      if (!registry)
-        throw new ProblemError(
-          'not-possible-now',
-          'No registry is set up here: ask it by hand and record its answer.',
-        )
+      if (!registry) throw new ProblemError('not-possible-now', { code: 'no-registry' })
       const { version, report } = body
       const key = randomUUID()
       const { asking, ticket } = await life.run(

@@ -6,6 +6,8 @@ export interface StaffRow {
   passwordHash: string
   codeHash: string
   isLead: boolean
+  /** BCP 47; null until they have chosen one. */
+  language: string | null
 }
 
 export const staffEntity = new EntitySchema<StaffRow>({
@@ -16,6 +18,7 @@ export const staffEntity = new EntitySchema<StaffRow>({
     passwordHash: { name: 'password_hash', type: 'varchar', length: 200 },
     codeHash: { name: 'code_hash', type: 'varchar', length: 200 },
     isLead: { name: 'is_lead', type: 'boolean' },
+    language: { type: 'varchar', length: 12, nullable: true },
   },
 })
 

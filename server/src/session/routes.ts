@@ -5,6 +5,7 @@ import type { DataSource, Repository } from 'typeorm'
 import type { Config } from '../config.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
+import type { PriceLists } from '../prices/service.ts'
 import { staffEntity, type StaffRow } from './entity.ts'
 
 /**
@@ -18,16 +19,24 @@ export function sessionHandlers(
   database: DataSource,
   { shop, signInHint }: Pick<Config, 'shop' | 'signInHint'>,
   csrfToken: (request: Request, overwrite: boolean) => string,
+  prices: PriceLists,
 ): Handlers {
   const staff = database.getRepository(staffEntity)
 
   const describe = async (request: Request, fresh = false): Promise<Session> => {
     const { staffId } = request.session
     const member = staffId ? await staff.findOneBy({ id: staffId }) : null
+    const { zone, country } = (await prices.inUse()).prices.opening
     return {
-      staff: member && { id: member.id, name: member.name, lead: Boolean(member.isLead) },
+      staff: member && {
+        id: member.id,
+        name: member.name,
+        lead: Boolean(member.isLead),
+        language: member.language,
+      },
       csrfToken: csrfToken(request, fresh),
       shop,
+      place: { zone, country },
       hint: signInHint ?? null,
     }
   }
@@ -45,11 +54,15 @@ export function sessionHandlers(
       const member = await staff.findOneBy({ name: body.name })
       // An unknown name takes as long as a wrong password.
       const isRight = await verify(member?.passwordHash ?? (await decoyHash), body.password)
-      if (!member || !isRight) throw new ProblemError('wrong-credentials', 'Name or password is wrong.')
+      if (!member || !isRight) throw new ProblemError('wrong-credentials', { code: 'wrong-name-or-password' })
       return begin(request, member)
     },
     async switchPerson({ body, request }) {
       return begin(request, await ownerOfCode(staff, body.code))
+    },
+    async chooseLanguage({ body, request, staffId }) {
+      await staff.update({ id: staffId }, { language: body.language })
+      return describe(request)
     },
     async signOut({ request }) {
       await new Promise<void>((resolve, reject) =>
@@ -63,13 +76,13 @@ export function sessionHandlers(
 /** Whose personal code it is. @throws ProblemError `wrong-credentials` where it is nobody's */
 export async function ownerOfCode(staff: Repository<StaffRow>, code: string): Promise<StaffRow> {
   for (const member of await staff.find()) if (await verify(member.codeHash, code)) return member
-  throw new ProblemError('wrong-credentials', 'Nobody has this code.')
+  throw new ProblemError('wrong-credentials', { code: 'nobodys-code' })
 }
 
 /** @throws ProblemError `not-a-lead` where whoever is signed in is no supervisor */
-export async function supervisorOnly(database: DataSource, staffId: number, does: string): Promise<void> {
+export async function supervisorOnly(database: DataSource, staffId: number, what: string): Promise<void> {
   const member = await database.manager.findOneBy(staffEntity, { id: staffId })
-  if (!member?.isLead) throw new ProblemError('not-a-lead', `Only a supervisor can ${does}.`)
+  if (!member?.isLead) throw new ProblemError('not-a-lead', { code: 'supervisor-only', what })
 }
 
 const decoyHash = hashSecret('nobody')

@@ -49,7 +49,7 @@ describe('a run at one machine', () => {
     await begin(runa, first)
     const second = start(job, { runner: randomUUID() })
     const refused = await begin<Problem>(teo, second)
-    expect([refused.status, refused.body.detail]).toEqual([409, expect.stringContaining('another machine')])
+    expect([refused.status, refused.body.detail]).toEqual([409, expect.stringContaining('another computer')])
     expect((await end(teo, first, { outcome: 'left', seen: [] })).body.attempts[0]?.outcome).toBe('left')
     expect((await begin(teo, second)).status).toBe(200)
   })
@@ -369,7 +369,7 @@ describe('unlocking from afar', () => {
   it('is refused for a device that is reported, and without anything to name it by', async () => {
     const { imei: _, ...rest } = (await runa.openJob({ modelId: 'orrelin-vane-5' })).facts
     const nameless = await runa.openJob(rest)
-    expect((await ask<Problem>(nameless, { do: 'begin' })).body.detail).toContain('IMEI or the serial number')
+    expect((await ask<Problem>(nameless, { do: 'begin' })).body.detail).toContain('IMEI or serial number')
     const reported = await runa.openJob({ imei: '001001015599993', registryAnswer: 'reported' })
     expect((await ask<Problem>(reported, { do: 'begin' })).status).toBe(409)
   })

@@ -10,7 +10,7 @@ export function tryHandlers(database: DataSource, life: JobLife): Handlers {
     async startTry({ params, body, staffId }) {
       const { cable = null, runner = null, ...said } = body
       if (cable !== null && !(await database.manager.existsBy(cableEntity, { number: cable })))
-        throw new ProblemError('not-found', `There is no cable ${cable} in the kit.`)
+        throw new ProblemError('not-found', { code: 'no-such-cable', number: cable })
       return life.run(params.id, { staffId }, { kind: 'start-attempt', cable, runner, ...said })
     },
     finishTry: ({ params, body, staffId }) =>

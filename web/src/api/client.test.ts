@@ -1,8 +1,21 @@
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { ApiProblem, call, whenSignedOut } from './client.ts'
 
-const nobody = { type: 'urn:x', title: 'x', status: 401, code: 'not-signed-in', detail: 'Sign in first.' }
-const session = (staff: object | null) => ({ staff, csrfToken: 'new', shop: 'S', hint: null })
+const nobody = {
+  type: 'urn:x',
+  title: 'x',
+  status: 401,
+  code: 'not-signed-in',
+  detail: 'Sign in first.',
+  reason: { code: 'not-signed-in' },
+}
+const session = (staff: object | null) => ({
+  staff,
+  csrfToken: 'new',
+  shop: 'S',
+  place: { zone: 'Europe/Berlin', country: 'DE' },
+  hint: null,
+})
 /** What the server answers, in turn. */
 let answers: (() => Response | Promise<never>)[]
 let asked: string[]
@@ -21,7 +34,7 @@ beforeEach(() => {
 })
 afterEach(() => vi.unstubAllGlobals())
 
-const IMKE = { id: 3, name: 'Imke', lead: true }
+const IMKE = { id: 3, name: 'Imke', lead: true, language: null }
 const sign = () => call('changePrices', { body: { prices: {} as never } })
 
 it('asked under the person before and answered after another took over: it is asked again, and nobody is signed out', async () => {

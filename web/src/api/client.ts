@@ -9,12 +9,14 @@ import {
   type Query,
   type Route,
 } from '@benevox/contract'
+import { problemText } from '@benevox/words'
+import { say, words } from '../words/index.ts'
 
 /** The server said no: with its code, its sentence and the facts it gave. */
 export class ApiProblem extends Error {
   readonly problem: Problem
   constructor(given: Problem) {
-    super(given.detail)
+    super(problemText(given.reason, words) || given.detail)
     this.problem = given
   }
 }
@@ -120,15 +122,15 @@ async function send(route: Route, asked: object): Promise<unknown> {
     ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     signal: AbortSignal.timeout(timeoutMs),
   }).catch(() => {
-    throw new ServerAway('The server does not answer.')
+    throw new ServerAway(say('away.noAnswer'))
   })
   const answer: unknown = await response.json().catch(() => {
-    throw new ServerAway('The server’s answer cannot be read.')
+    throw new ServerAway(say('away.unreadable'))
   })
   // While it is developed the contract binds what the server answers too.
   if (response.ok) return import.meta.env.DEV ? route.answer.parse(answer) : answer
   const read = problem.safeParse(answer)
   if (!read.success || read.data.status >= 502 || read.data.code === 'database-away')
-    throw new ServerAway('The server does not answer.')
+    throw new ServerAway(say('away.noAnswer'))
   throw new ApiProblem(read.data)
 }

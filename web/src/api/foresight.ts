@@ -21,7 +21,10 @@ const foresightWorker = useWorker<ForesightWorker>(beginWorker)
 const aheadWorker = useWorker<ForesightWorker>(beginWorker)
 /** Proxies do not cross to a worker. */
 const { foresee, reads } = workedOutAhead(
-  (given) => foresightWorker().foresee(plain(given)),
+  (given) => {
+    isAsked = true
+    return foresightWorker().foresee(plain(given))
+  },
   (given) => aheadWorker().foresee(plain(given)),
 )
 
@@ -34,14 +37,22 @@ const FIRST_ANSWERS: readonly Facts[] = [
   { hazard: 'none', complaint: 'too-many-tries', whose: 'own' },
 ]
 
-/** Begins the workers while nobody waits for them: the first answer is then as quick as those after it. */
-export function getReadyToForesee(): void {
-  for (const facts of FIRST_ANSWERS)
-    for (const worker of [foresightWorker(), aheadWorker()])
-      void worker
-        .foresee({ facts, device: ORDINARY, progress: NOTHING_DONE, prices: USUAL_PRICES })
-        .catch(() => undefined)
+/** How often they are worked out: after that the program is as quick as it gets. */
+const WARM_UP_ROUNDS = 4
+
+/**
+ * Begins the workers while nobody waits for them: the first answer is then as quick as those after it. Ends as soon as
+ * somebody asks.
+ */
+export async function getReadyToForesee(): Promise<void> {
+  const each = Array.from({ length: WARM_UP_ROUNDS }, () => FIRST_ANSWERS).flat()
+  for (const facts of each) {
+    if (isAsked) return
+    const given = { facts, device: ORDINARY, progress: NOTHING_DONE, prices: USUAL_PRICES }
+    await Promise.all([foresightWorker().foresee(given), aheadWorker().foresee(given)]).catch(() => undefined)
+  }
 }
+let isAsked = false
 
 /**
  * Other ways and what to ask, anew after each change. While one answer is worked out, only the newest of the

@@ -1,7 +1,16 @@
 import type { Session } from '@benevox/contract'
+import { languageFor, LANGUAGES, type Language } from '@benevox/words'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
+import { pseudoChosen, speak } from '../words/index.ts'
 import { call, rememberCsrfToken } from './client.ts'
+
+/** The first language of this browser that is one of ours. */
+const ofBrowser = (): Language =>
+  languageFor(
+    navigator.languages.map((tag) => tag.slice(0, 2)).find((tag) => LANGUAGES.some((one) => one === tag)) ??
+      'en',
+  )
 
 /** Who stands at the machine. */
 export const useSession = defineStore('session', () => {
@@ -10,6 +19,8 @@ export const useSession = defineStore('session', () => {
   const take = (given: Session) => {
     rememberCsrfToken(given.csrfToken)
     session.value = given
+    const chosen = given.staff?.language ? languageFor(given.staff.language) : ofBrowser()
+    speak(pseudoChosen() ?? chosen, given.place)
   }
   return {
     session,
@@ -19,6 +30,7 @@ export const useSession = defineStore('session', () => {
     signIn: async (name: string, password: string) =>
       take(await call('signIn', { body: { name, password } })),
     switchPerson: async (code: string) => take(await call('switchPerson', { body: { code } })),
+    chooseLanguage: async (language: Language) => take(await call('chooseLanguage', { body: { language } })),
     signOut: async () => take(await call('signOut', {})),
   }
 })

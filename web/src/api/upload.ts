@@ -1,6 +1,7 @@
 import { api, job as jobSchema, problem, type Answer, type Job } from '@benevox/contract'
 import type { z } from 'zod'
 import { ApiProblem, csrfHeader, ServerAway } from './client.ts'
+import { say } from '../words/index.ts'
 
 /** A file as it is, unread by the page: the server reads it beside its other work. */
 interface Sent<T> {
@@ -26,7 +27,7 @@ async function send<T>({ path, file, contentType, answer, away }: Sent<T>): Prom
   if (response.ok && read.success) return read.data
   const refused = problem.safeParse(said)
   if (refused.success) throw new ApiProblem(refused.data)
-  throw new ServerAway('The server’s answer cannot be read.')
+  throw new ServerAway(say('away.unreadable'))
 }
 
 /**
@@ -39,7 +40,7 @@ export const sendEvidence = (jobId: number, file: File): Promise<Job> =>
     file,
     contentType: 'application/octet-stream',
     answer: jobSchema,
-    away: 'The server does not answer: the file is not kept. Send it again.',
+    away: say('away.fileNotKept'),
   })
 
 /**
@@ -52,5 +53,5 @@ export const sendTries = (file: File): Promise<Answer<'mergeEvidence'>> =>
     file,
     contentType: 'application/json',
     answer: api.mergeEvidence.answer,
-    away: 'The server does not answer: whether the file was taken in is not known. Send it again; each try counts once.',
+    away: say('away.importUnknown'),
   })

@@ -90,7 +90,10 @@ const deed = fc.oneof(
 type Deed = typeof deed extends fc.Arbitrary<infer One> ? One : never
 
 const problem = (status: number, code: string, more: object = {}) =>
-  Response.json({ type: 'urn:x', title: 'x', status, code, detail: code, ...more }, { status })
+  Response.json(
+    { type: 'urn:x', title: 'x', status, code, detail: code, reason: { code }, ...more },
+    { status },
+  )
 
 /** The server, as it would be at the other end of the line: core decides, versions are asked for where they are given. */
 function server() {

@@ -29,7 +29,15 @@ const refuses =
   (status: number, code: string, more: object = {}) =>
   () =>
     Response.json(
-      { type: 'urn:x', title: 'x', status, code, detail: `${code}, it said`, ...more },
+      {
+        type: 'urn:x',
+        title: 'x',
+        status,
+        code,
+        detail: `${code}, it said`,
+        reason: { code: 'test' },
+        ...more,
+      },
       { status },
     )
 const isAway = () => Promise.reject(new TypeError('fetch failed'))

@@ -33,7 +33,8 @@ import { modelOnJob, versionsOnJob, wayOfAttempt, type FactName, type Facts } fr
 import { USUAL_SITUATION } from '@benevox/core/twin'
 import { computed, proxyRefs, ref, shallowRef } from 'vue'
 import { ApiProblem, call, ServerAway } from '../api/client.ts'
-import { bothVersions, eventWords, jobStands } from '../words/en.ts'
+import { say } from '../words/index.ts'
+import { eventText, jobStands } from '../words/job.ts'
 import { joined, metIn, onTopOf, without, type Met } from './answers.ts'
 import type { Waiting, WaitingAnswer } from './queue.ts'
 import { commandOf, happenedAt } from './waitingCommands.ts'
@@ -286,9 +287,7 @@ export function createJobSession(id: number, shared: Shared) {
     const job = saved.value
     if (!job) return false
     if (mine.value.length > 0) {
-      if (!refusal.value && !conflict.value)
-        refusal.value =
-          'The server does not answer: what happened at the device waits here, and this step comes after it.'
+      if (!refusal.value && !conflict.value) refusal.value = say('away.stepWaits')
       return false
     }
     try {
@@ -299,11 +298,13 @@ export function createJobSession(id: number, shared: Shared) {
     } catch (error) {
       if (error instanceof ServerAway) {
         away.value = true
-        refusal.value = 'The server does not answer: this step is not recorded. Try again in a moment.'
+        refusal.value = say('away.notRecorded')
       } else if (error instanceof ApiProblem) {
         const now = jobSchema.safeParse(error.problem.current)
         if (now.success) await take(now.data)
-        refusal.value = now.success ? bothVersions(error.message, jobStands(now.data), words) : error.message
+        refusal.value = now.success
+          ? say('versions.both', { problem: error.message, theirs: jobStands(now.data), mine: words })
+          : error.message
       } else throw error
       return false
     }
@@ -383,7 +384,7 @@ export function createJobSession(id: number, shared: Shared) {
     },
     record,
     recordBench: (change: BenchChange) =>
-      record(eventWords(change), (version) =>
+      record(eventText(change), (version) =>
         call('recordBench', { params: { id }, body: { version, change } }),
       ),
     /** Tells what happened at the device: at once here, and to the server when it answers, once. */

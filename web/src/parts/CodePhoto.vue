@@ -2,6 +2,7 @@
 import { groupImei, imeisOnLabel, type LabelReading } from '@benevox/core/imei'
 import { onBeforeUnmount, ref, useTemplateRef } from 'vue'
 import { readCodes } from './useCodes.ts'
+import { say } from '../words/index.ts'
 
 /** Reads the codes of a box label or of a screen from a photo, a pasted or dropped picture, or the camera. */
 const emit = defineEmits<{
@@ -19,25 +20,21 @@ const BETWEEN_LOOKS_MS = 300
 async function read(picture: Blob | ImageData): Promise<boolean> {
   const texts = await readCodes(picture).catch(() => undefined)
   if (!texts) {
-    says.value = 'This picture cannot be read. Take it again, as JPEG or PNG.'
+    says.value = say('codePhoto.unreadable')
     return false
   }
   const found = imeisOnLabel(texts)
   if (found.imeis.length === 0 && camera.value) return false
   reading.value = found
   says.value =
-    texts.length === 0
-      ? 'No code found. Go nearer, without glare, the code level; or type the IMEI.'
-      : found.imeis.length === 0
-        ? 'Codes are on it, but none of them is an IMEI.'
-        : ''
+    texts.length === 0 ? say('codePhoto.noCode') : found.imeis.length === 0 ? say('codePhoto.noImei') : ''
   return found.imeis.length > 0
 }
 
 async function fromFiles(files: FileList | null | undefined): Promise<void> {
   const [file] = files ?? []
   if (!file) return
-  says.value = 'Reading the codes …'
+  says.value = say('codePhoto.reading')
   reading.value = undefined
   await read(file)
 }
@@ -50,7 +47,7 @@ async function openCamera(): Promise<void> {
       video: { facingMode: 'environment', width: { ideal: 1920 } },
     })
   } catch {
-    says.value = 'The camera cannot be used here. Take a photo instead.'
+    says.value = say('codePhoto.noCamera')
     return
   }
   requestAnimationFrame(() => {
@@ -90,7 +87,7 @@ function frame(from: HTMLVideoElement): ImageData | undefined {
   >
     <p class="flex flex-wrap items-center gap-3">
       <label class="act cursor-pointer !font-normal focus-within:outline-3 focus-within:outline-brass"
-        >Photo of the label or the screen
+        >{{ say('codePhoto.photo') }}
         <input
           type="file"
           accept="image/*"
@@ -100,30 +97,34 @@ function frame(from: HTMLVideoElement): ImageData | undefined {
         />
       </label>
       <button v-if="hasCamera && !camera" type="button" class="underline" @click="openCamera">
-        Use the camera
+        {{ say('codePhoto.camera') }}
       </button>
-      <button v-if="camera" type="button" class="underline" @click="closeCamera">Close the camera</button>
+      <button v-if="camera" type="button" class="underline" @click="closeCamera">
+        {{ say('codePhoto.closeCamera') }}
+      </button>
     </p>
     <video v-if="camera" ref="video" autoplay muted playsinline class="mt-2 max-h-64 border-2 border-ink" />
     <p v-if="says" role="status" class="mt-1 font-bold text-brass">{{ says }}</p>
-    <div v-if="reading && reading.imeis.length > 0" class="mt-2 border-l-4 border-clear pl-3">
+    <div v-if="reading && reading.imeis.length > 0" class="mt-2 border-s-4 border-clear ps-3">
       <p v-if="reading.isPair && reading.imeis[0] && reading.imeis[1]">
-        <b>Two slots of one device.</b>
+        <b>{{ say('codePhoto.twoSlots') }}</b>
         <button
           type="button"
-          class="act ml-2"
+          class="act ms-2"
           @click="emit('pair', reading.imeis[0].digits, reading.imeis[1].digits)"
         >
-          Take both
+          {{ say('codePhoto.useBoth') }}
         </button>
       </p>
       <ul>
         <li v-for="imei in reading.imeis" :key="imei.digits" class="flex flex-wrap items-baseline gap-3 py-1">
           <span class="font-mono text-lg font-bold">{{ groupImei(imei.digits) }}</span>
           <button type="button" class="act !min-h-0 !py-0.5" @click="emit('take', imei.digits)">
-            Take it
+            {{ say('codePhoto.use') }}
           </button>
-          <button type="button" class="underline" @click="emit('box', imei.digits)">It is the box</button>
+          <button type="button" class="underline" @click="emit('box', imei.digits)">
+            {{ say('codePhoto.isBox') }}
+          </button>
         </li>
       </ul>
     </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { countryCode, countryName } from '../words/countries.ts'
+import { say } from '../words/index.ts'
 import LineField from './LineField.vue'
 
 /** A country by its two letters or its name. */
@@ -24,7 +25,7 @@ function change(text: string): void {
   <div class="min-w-[min(11rem,100%)] flex-1">
     <LineField :aria-label="label" maxlength="60" :value="draft" @typed="change" />
     <p class="mt-1 text-sm" :class="draft && !found ? 'font-bold text-brass' : 'text-ink-soft'">
-      {{ found ? countryName(found) : draft ? 'No country by this name.' : 'its two letters or its name' }}
+      {{ found ? countryName(found) : draft ? say('countryField.none') : say('countryField.hint') }}
     </p>
   </div>
 </template>

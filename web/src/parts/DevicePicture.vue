@@ -3,6 +3,7 @@ import type { DeviceKind, Family, KeyId } from '@benevox/core/catalog'
 import { deviceDrawing } from '@benevox/core/drawing'
 import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
+import { say, words } from '../words/index.ts'
 import DrawnMarks from './DrawnMarks.vue'
 
 /** The device as it lies in hand, with the place of each key on its edge; keys in use are brass. */
@@ -17,7 +18,7 @@ const props = defineProps<{
   choosable?: boolean
 }>()
 defineEmits<{ chosen: [key: KeyId] }>()
-const words = phrases('en')
+const phrase = phrases('en')
 const drawing = computed(() =>
   deviceDrawing(props.family, props.kind, props.plain ? undefined : 'en', props.pressed, props.turned),
 )
@@ -28,12 +29,12 @@ const keyMarks = computed(() =>
     mark.kind === 'rect' && mark.key !== undefined ? [{ key: mark.key, mark }] : [],
   ),
 )
-const label = computed(
-  () =>
-    `Keys${props.turned ? ', held turned' : ''}: ${props.family.keys
-      .map(({ id, edge, byPlace }) => byPlace ?? `${words.key[id]} ${edge}`)
-      .join(', ')}`,
-)
+const label = computed(() => {
+  const keys = words.list(
+    props.family.keys.map(({ id, edge, byPlace }) => byPlace ?? `${phrase.key[id]} ${edge}`),
+  )
+  return props.turned ? say('devicePicture.keysTurned', { keys }) : say('devicePicture.keys', { keys })
+})
 </script>
 
 <template>

@@ -3,6 +3,7 @@ import type { Menu, ScreenKind } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import type { MachineState } from '@benevox/core/twin'
 import { computed } from 'vue'
+import { say } from '../words/index.ts'
 
 /** What the device shows now, as the technician would name it; its menus line by line. */
 const props = defineProps<{ state: MachineState; menus: ReadonlyMap<string, Menu>; modelText?: string }>()
@@ -22,7 +23,7 @@ const lines = computed(() =>
     class="flex min-h-72 flex-col border-2 border-ink p-3"
     :class="isDark ? 'bg-ink text-paper' : 'bg-white/60'"
     role="status"
-    aria-label="The device’s screen"
+    :aria-label="say('deviceScreen.label')"
     data-testid="device-screen"
   >
     <p class="text-xl leading-tight font-bold">{{ words.cue[state.screen] }}</p>

@@ -2,6 +2,7 @@
 import { looksLikeSecret } from '@benevox/core/secret'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import LineField from './LineField.vue'
+import { say } from '../words/index.ts'
 
 /** A line of free text. What looks like a PIN, pattern or password is questioned before it is kept anywhere. */
 const props = defineProps<{
@@ -60,14 +61,13 @@ function takeOut(): void {
       :value="draft"
       @typed="change"
     />
-    <div v-if="suspicion" role="alert" class="mt-1 border-l-4 border-stop bg-stop-pale px-3 py-2">
+    <div v-if="suspicion" role="alert" class="mt-1 border-s-4 border-stop bg-stop-pale px-3 py-2">
       <p>
-        <b>“{{ suspicion.found }}” looks like a PIN, pattern or password.</b> Those are never kept, and this
-        is not kept yet.
+        <b>{{ say('secret.looksLike', { found: suspicion.found }) }}</b> {{ say('secret.neverKept') }}
       </p>
       <p class="mt-2 flex gap-3">
-        <button type="button" class="act" @click="takeOut">Take it out</button>
-        <button type="button" class="underline" @click="keepAnyway">It is none, keep it</button>
+        <button type="button" class="act" @click="takeOut">{{ say('secret.remove') }}</button>
+        <button type="button" class="underline" @click="keepAnyway">{{ say('secret.keep') }}</button>
       </p>
     </div>
   </div>

@@ -10,6 +10,7 @@ import {
 import { modelOfTac } from '@benevox/core/catalog'
 import { computed, ref, watch } from 'vue'
 import { useCatalog } from '../api/catalog.ts'
+import { say } from '../words/index.ts'
 
 /** An IMEI as typed or scanned, checked at once; a misread one gets its likely corrections. */
 const props = defineProps<{ imei: string | undefined; modelId: string | undefined; label?: string }>()
@@ -57,33 +58,33 @@ function take({ digits: meant }: ImeiCandidate): void {
 function sentence(read: ImeiReading): string {
   switch (read.kind) {
     case 'empty':
-      return 'Dial *#06#, also from the emergency dialler; or the box, the back, the SIM tray.'
+      return say('imei.empty')
     case 'not-a-digit':
-      return `“${read.found}” is not a digit.`
+      return say('imei.notDigit', { found: read.found })
     case 'length':
-      return `${read.found} digits; an IMEI has 15.`
+      return say('imei.length', { found: read.found })
     case 'only-zeros':
-      return 'Only zeros: the device has lost its number. Read it off the box, the back or the SIM tray.'
+      return say('imei.zeros')
     case 'check-digit':
-      return `Misread: the check digit should be ${read.expected}, not ${read.found}. One of these?`
+      return say('imei.checkDigit', { expected: read.expected, found: read.found })
     case 'imeisv':
-      return `16 digits: the form with software version ${read.softwareVersion}. Its IMEI is ${groupImei(read.imei.digits)}. If one digit is too many:`
+      return say('imei.withVersion', { version: read.softwareVersion, imei: groupImei(read.imei.digits) })
     case 'without-check-digit':
-      return `14 digits: completed with check digit ${read.imei.checkDigit}. If one digit was left out:`
+      return say('imei.withoutCheck', { digit: read.imei.checkDigit })
     case 'imei':
-      return `Valid: ${groupImei(read.digits)}`
+      return say('imei.valid', { imei: groupImei(read.digits) })
   }
 }
 function slipWords({ slip }: ImeiCandidate): string {
   switch (slip.kind) {
     case 'swapped':
-      return `digits ${slip.at + 1} and ${slip.at + 2} swapped`
+      return say('imei.swapped', { first: slip.at + 1, second: slip.at + 2 })
     case 'one-digit':
-      return `digit ${slip.at + 1}: ${slip.meant}, not ${slip.read}`
+      return say('imei.oneDigit', { at: slip.at + 1, meant: slip.meant, read: slip.read })
     case 'dropped':
-      return `digit ${slip.at + 1} left out: ${slip.meant}`
+      return say('imei.dropped', { at: slip.at + 1, meant: slip.meant })
     case 'doubled':
-      return `digit ${slip.at + 1} is one too many`
+      return say('imei.doubled', { at: slip.at + 1 })
   }
 }
 </script>
@@ -120,21 +121,21 @@ function slipWords({ slip }: ImeiCandidate): string {
       <li v-for="candidate in candidates" :key="candidate.digits">
         <button
           type="button"
-          class="flex w-full items-baseline gap-3 px-2 py-1 text-left hover:bg-brass-pale"
+          class="flex w-full items-baseline gap-3 px-2 py-1 text-start hover:bg-brass-pale"
           @click="take(candidate)"
         >
           <span class="font-mono text-lg font-bold">{{ groupImei(candidate.digits) }}</span>
           <span class="text-ink-soft"
-            >{{ slipWords(candidate) }}<template v-if="candidate.knownType">, a model we know</template></span
+            >{{ slipWords(candidate)
+            }}<template v-if="candidate.knownType">, {{ say('imei.knownModel') }}</template></span
           >
         </button>
       </li>
     </ul>
     <p v-if="model && model.id !== modelId" class="mt-1">
-      This IMEI belongs to a <b>{{ model.maker }} {{ model.name }}</b
-      >.
+      {{ say('imei.belongsTo', { model: `${model.maker} ${model.name}` }) }}
       <button type="button" class="font-bold underline" @click="emit('model', model.id)">
-        Take it as the model
+        {{ say('imei.useModel') }}
       </button>
     </p>
   </div>

@@ -3,6 +3,7 @@ import { useJob } from '../job/jobs.ts'
 import { useCatalog } from '../api/catalog.ts'
 import JobStrip from './JobStrip.vue'
 import { useLoadedJob } from './useLoadedJob.ts'
+import { say } from '../words/index.ts'
 
 /** Every page of one job: its strip above, what was refused below it, and one place for the primary action. */
 defineProps<{ id: number }>()
@@ -36,8 +37,10 @@ const fault = useLoadedJob()
       class="sticky bottom-0 flex min-h-16 items-center justify-between gap-4 border-t-2 border-ink bg-paper-deep px-6 py-2.5"
     >
       <div id="left-actions" class="flex items-center gap-3">
-        <b v-if="job.away" class="text-waiting">Server away, kept here</b
-        ><slot name="left" :job="job.saved" />
+        <b v-if="job.away" class="text-waiting">{{ say('jobFrame.keptHere') }}</b><slot
+          name="left"
+          :job="job.saved"
+        />
       </div>
       <div id="primary-action" class="flex items-center gap-3">
         <slot name="action" :job="job.saved" :route="job.route" />

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { LOCK_STATE_WORDS, LOCK_WORDS, type LockState, type Locks } from '@benevox/core/route'
+import { type LockState, type Locks } from '@benevox/core/route'
 import { computed } from 'vue'
+import { say } from '../words/index.ts'
 
 const props = defineProps<{ lock: keyof Locks; state: LockState; large?: boolean }>()
-const says = computed(() => `${LOCK_WORDS[props.lock]}: ${LOCK_STATE_WORDS[props.state]}`)
+const says = computed(() => `${say(`lock.${props.lock}`)}: ${say(`lockState.${props.state}`)}`)
 </script>
 
 <template>
@@ -49,8 +50,8 @@ const says = computed(() => `${LOCK_WORDS[props.lock]}: ${LOCK_STATE_WORDS[props
       <path v-else d="M5 13h48" stroke="currentColor" stroke-width="1.4" opacity="0.45" />
     </svg>
     <span v-if="large" class="text-sm leading-tight"
-      ><span class="block text-center">{{ LOCK_WORDS[lock] }}</span
-      ><b class="block text-center">{{ LOCK_STATE_WORDS[state] }}</b></span
+      ><span class="block text-center">{{ say(`lock.${lock}`) }}</span
+      ><b class="block text-center">{{ say(`lockState.${state}`) }}</b></span
     >
   </span>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Menu } from '@benevox/core/catalog'
+import { say } from '../words/index.ts'
 
 /** A menu as it will appear on the device; every item can be clicked: I am here. */
 defineProps<{
@@ -16,11 +17,11 @@ const emit = defineEmits<{ here: [item: number] }>()
   <div class="border-2 border-ink bg-ink p-3 font-mono text-paper">
     <p class="text-sm opacity-80">{{ modelText }}</p>
     <p class="mb-2">{{ menu.title }}</p>
-    <p v-if="menu.oneAtATime" class="text-sm opacity-80">shows one choice at a time</p>
-    <ol aria-label="Menu on the device">
+    <p v-if="menu.oneAtATime" class="text-sm opacity-80">{{ say('menu.oneAtATime') }}</p>
+    <ol :aria-label="say('menu.label')">
       <li v-for="(item, index) in menu.items" :key="item.id">
         <button
-          class="flex w-full items-baseline gap-2 px-2 py-0.5 text-left text-lg hover:underline"
+          class="flex w-full items-baseline gap-2 px-2 py-0.5 text-start text-lg hover:underline"
           :class="{
             'bg-paper font-bold text-ink': index === cursor,
             'outline-2 -outline-offset-2 outline-brass-pale outline-dashed':
@@ -30,13 +31,15 @@ const emit = defineEmits<{ here: [item: number] }>()
           @click="emit('here', index)"
         >
           <span
-            class="w-5 shrink-0 text-right text-base text-brass-pale"
+            class="w-5 shrink-0 text-end text-base text-brass-pale"
             :class="{ 'text-ink': index === cursor }"
             >{{ index === cursor ? '▸' : (passes?.get(index) ?? '') }}</span>{{ item.label }}
-          <span v-if="index === cursor" class="ml-auto text-sm font-normal whitespace-nowrap"
-            >you are here</span
-          >
-          <span v-else-if="index === target" class="ml-auto text-sm whitespace-nowrap">go here</span>
+          <span v-if="index === cursor" class="ms-auto text-sm font-normal whitespace-nowrap">{{
+            say('menu.here')
+          }}</span>
+          <span v-else-if="index === target" class="ms-auto text-sm whitespace-nowrap">{{
+            say('menu.goHere')
+          }}</span>
         </button>
       </li>
     </ol>

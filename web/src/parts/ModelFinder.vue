@@ -4,6 +4,7 @@ import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headl
 import { computed, ref, watch } from 'vue'
 import { useCatalog } from '../api/catalog.ts'
 import { useModelSearch } from './useModelSearch.ts'
+import { say } from '../words/index.ts'
 
 /** Finds a model by a few letters of maker, name, code name or year; words in any order, one slip forgiven. */
 const props = defineProps<{ modelId: string | undefined }>()
@@ -48,9 +49,9 @@ const shown = (model: unknown) => (model ? `${(model as Model).maker} ${(model a
   >
     <ComboboxInput
       class="field"
-      aria-label="Model"
+      :aria-label="say('modelFinder.label')"
       :display-value="shown"
-      placeholder="a few letters: maker, name, code name, year"
+      :placeholder="say('modelFinder.hint')"
       autocomplete="off"
       spellcheck="false"
       @change="typed(($event.target as HTMLInputElement).value)"
@@ -59,8 +60,7 @@ const shown = (model: unknown) => (model ? `${(model as Model).maker} ${(model a
       class="absolute z-10 max-h-80 w-full overflow-auto border-2 border-t-0 border-ink bg-paper"
     >
       <p v-if="results.length === 0 && answered === query" class="px-3 py-2">
-        No model fits. Check the letters; a model that is not in the catalogue cannot be led through its keys
-        yet.
+        {{ say('modelFinder.none') }}
       </p>
       <ComboboxOption
         v-for="model in fitting"
@@ -72,7 +72,7 @@ const shown = (model: unknown) => (model ? `${(model as Model).maker} ${(model a
         <li class="flex cursor-pointer items-baseline gap-3 px-3 py-1.5" :class="{ 'bg-brass-pale': active }">
           <b>{{ model.maker }} {{ model.name }}</b>
           <span class="text-ink-soft">{{ model.modelText }}</span>
-          <span class="ml-auto text-sm text-ink-soft">{{
+          <span class="ms-auto text-sm text-ink-soft">{{
             [model.codeNames.join(', '), model.kind, model.year].filter(Boolean).join(' · ')
           }}</span>
         </li>

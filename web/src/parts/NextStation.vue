@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Job } from '@benevox/contract'
-import { STATION_WORDS } from '../words/en.ts'
+import { say } from '../words/index.ts'
 
 /** On to where the job waits now. */
 defineProps<{ job: Pick<Job, 'id' | 'station'> }>()
@@ -10,6 +10,6 @@ defineProps<{ job: Pick<Job, 'id' | 'station'> }>()
   <RouterLink
     class="act act-main"
     :to="job.station === 'closed' ? `/jobs/${job.id}` : `/${job.station}/${job.id}`"
-    >To the {{ STATION_WORDS[job.station].toLowerCase() }}</RouterLink
+    >{{ say(`goTo.${job.station}`) }}</RouterLink
   >
 </template>

@@ -12,7 +12,7 @@ function take({ target }: Event): void {
 
 <template>
   <input
-    class="field !w-24 text-right"
+    class="field !w-24 text-end"
     type="number"
     :min="least"
     :max="most"

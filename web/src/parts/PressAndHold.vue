@@ -58,7 +58,7 @@ function stop(): void {
   >
     <span
       aria-hidden="true"
-      class="absolute bottom-0 left-0 h-2 bg-stop"
+      class="absolute bottom-0 start-0 h-2 bg-stop"
       :style="{ width: `${Math.min(1, filled) * 100}%` }"
     />
     <slot />

@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { answerWords, FACT_WORDS, type Alternative, type Basis } from '@benevox/core/route'
+import { type Alternative, type Basis } from '@benevox/core/route'
 import { computed } from 'vue'
-import { chanceText } from '../words/en.ts'
+import { answerText } from '@benevox/words'
+import { chanceText, say, words } from '../words/index.ts'
 
 /** What each figure rests on: questions that are open, with what it would be for each answer. */
 const props = defineProps<{
   option: Alternative
-  rows: readonly (readonly [name: string, text: (of: Alternative) => string])[]
+  rows: readonly (readonly [name: string, text: (of: Alternative) => string, kind?: string])[]
   basis: readonly Basis[]
   /** The times of wiping and first start are those of its family. */
   hasOwnTimes: boolean
@@ -25,11 +26,11 @@ const lines = computed(() =>
   props.rows.map(([name, text]) => {
     const restsOn = byWeight.value
       .map((one) => ({
-        name: FACT_WORDS[one.name],
+        name: say(`fact.${one.name}`),
         answers: one.answers.map(({ answer, chance, option }) => ({
-          says: (answerWords(one.name, answer) ?? String(answer)).toLowerCase(),
+          says: answerText(one.name, answer, words) ?? String(answer),
           chance: chanceText(chance),
-          text: option ? text({ action: props.option.action, ...option }) : 'not to be had',
+          text: option ? text({ action: props.option.action, ...option }) : say('basis.notPossible'),
         })),
       }))
       .filter(({ answers }) => new Set(answers.map((answer) => answer.text)).size > 1)
@@ -40,26 +41,25 @@ const free = computed(() => lines.value.filter(({ restsOn }) => restsOn.length =
 </script>
 
 <template>
-  <section class="mt-2 border-t-2 border-ink pt-1.5 text-[0.95rem]" aria-label="What it rests on">
-    <p class="text-ink-soft">What nobody has answered is taken as it is usually answered:</p>
+  <section class="mt-2 border-t-2 border-ink pt-1.5 text-[0.95rem]" :aria-label="say('basis.title')">
+    <p class="text-ink-soft">{{ say('basis.unanswered') }}</p>
     <dl>
       <template v-for="line in lines" :key="line.name">
         <dt v-if="line.restsOn.length" class="mt-1 font-bold">{{ line.name }} {{ line.now }}</dt>
         <dd v-for="one in line.restsOn" :key="one.name">
           {{ one.name }}:
-          <template v-for="(answer, index) in one.answers" :key="answer.says"
-            >{{ index > 0 ? '; ' : '' }}{{ answer.says }}
-            <span class="text-ink-soft">(in {{ answer.chance }})</span>: {{ answer.text }}</template
-          >
+          {{
+            one.answers
+              .map(({ says, chance, text }) => say('basis.answer', { answer: says, chance, figure: text }))
+              .join('; ')
+          }}
         </dd>
-        <dd v-if="line.more > 0" class="text-ink-soft">and {{ line.more }} more</dd>
+        <dd v-if="line.more > 0" class="text-ink-soft">{{ say('basis.more', { count: line.more }) }}</dd>
       </template>
     </dl>
-    <p v-if="free.length" class="mt-1">No open question changes: {{ free.join(', ') }}.</p>
+    <p v-if="free.length" class="mt-1">{{ say('basis.unchanged', { figures: words.list(free) }) }}</p>
     <p class="mt-1 text-ink-soft">
-      How often each step helps and how long it takes is usual, common practice{{
-        hasOwnTimes ? '; the wipe and the first start take what its family takes' : ''
-      }}. Prices are those of the shop’s list.
+      {{ hasOwnTimes ? say('basis.sourceOwnTimes') : say('basis.source') }}
     </p>
   </section>
 </template>

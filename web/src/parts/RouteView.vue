@@ -1,20 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import {
-  ACTION_WORDS,
-  choiceWords,
-  FACT_WORDS,
-  gateName,
-  gateSentence,
-  noteSentence,
-  reasonSentence,
-  STAGE_WORDS,
-  type FactName,
-  type GateId,
-  type Route,
-} from '@benevox/core/route'
+import { type FactName, type GateId, type Route } from '@benevox/core/route'
 import type { JobView } from '@benevox/core/job'
-import { chanceText, instantText } from '../words/en.ts'
+import { checkText, choiceText, reasonText } from '@benevox/words'
+import { chanceText, say, words } from '../words/index.ts'
 
 /** The route: what to do and why, what next if it fails, and the stages with the gates before them. */
 const props = defineProps<{
@@ -26,11 +15,6 @@ const props = defineProps<{
   handedBack?: { readonly at: string; readonly deleted: JobView['deleted'] } | undefined
 }>()
 const isRefused = computed(() => props.route.choices[0]?.action === 'refuse')
-const DELETED_WORDS = {
-  no: 'Nothing on the device was deleted by us.',
-  'by-recovery': 'It was reset from recovery: everything on its internal storage is gone.',
-  'by-settings': 'It was reset from its settings: everything on its internal storage is gone.',
-} as const
 /** A closed gate is told once, at the first stage that waits for it. */
 const stages = computed(() => {
   const told = new Set<GateId>()
@@ -46,10 +30,12 @@ const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `
 </script>
 
 <template>
-  <section aria-label="Route" aria-live="polite">
+  <section :aria-label="say('route.title')" aria-live="polite">
     <template v-if="handedBack && !isRefused">
-      <h2 class="text-2xl leading-tight" data-testid="route-main">Handed back</h2>
-      <p class="text-[0.95rem]">{{ instantText(handedBack.at) }}. {{ DELETED_WORDS[handedBack.deleted] }}</p>
+      <h2 class="text-2xl leading-tight" data-testid="route-main">{{ say('route.handedBack') }}</h2>
+      <p class="text-[0.95rem]">
+        {{ words.instant(handedBack.at) }}. {{ say(`deleted.${handedBack.deleted}`) }}
+      </p>
     </template>
     <template v-for="(choice, index) in handedBack && !isRefused ? [] : route.choices" :key="choice.action">
       <h2
@@ -58,32 +44,32 @@ const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `
         :class="{ 'text-stop': choice.action === 'refuse' }"
         data-testid="route-main"
       >
-        {{ choiceWords(choice) }}
+        {{ choiceText(choice, words) }}
       </h2>
       <h3 v-else class="mt-3 font-bold">
         <span class="font-normal text-ink-soft">{{
-          route.choices[index - 1]?.action === 'recover-account' ? 'then:' : 'if that fails:'
+          route.choices[index - 1]?.action === 'recover-account' ? say('route.then') : say('route.ifFails')
         }}</span>
-        {{ ACTION_WORDS[choice.action] }}
-        <span v-if="choice.action !== 'refuse'" class="font-normal text-ink-soft"
-          >· helps in {{ chanceText(choice.chance) }}</span
-        >
+        {{ say(`action.${choice.action}`) }}
+        <span v-if="choice.action !== 'refuse'" class="font-normal text-ink-soft">{{
+          say('route.helps', { chance: chanceText(choice.chance) })
+        }}</span>
       </h3>
       <p class="text-[0.95rem]" :class="{ 'text-ink-soft': index > 0 }">
-        {{ reasonSentence(choice) }}
+        {{ reasonText(choice, words) }}
         <RouterLink
           v-for="name in choice.reason.facts"
           :key="name"
           :to="recorded(name)"
-          class="mr-2 text-waiting underline"
-          >{{ FACT_WORDS[name] }}</RouterLink
+          class="me-2 text-waiting underline"
+          >{{ say(`fact.${name}`) }}</RouterLink
         >
       </p>
     </template>
 
     <p v-if="route.afterwards.length && !handedBack" class="mt-3">
-      <span class="mr-1 text-ink-soft">once it works:</span>
-      <b>{{ route.afterwards.map((action) => ACTION_WORDS[action]).join(', then ') }}</b>
+      <span class="me-1 text-ink-soft">{{ say('route.after') }}</span>
+      <b>{{ route.afterwards.map((action) => say(`action.${action}`)).join(' → ') }}</b>
     </p>
     <slot />
     <ol class="mt-4 border-t-2 border-ink">
@@ -96,21 +82,21 @@ const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `
             >{{ stage.state === 'done' ? '✓' : stage.state === 'now' ? '▸' : '·' }}</span
           >
           <b class="whitespace-nowrap" :class="{ 'text-ink-soft': stage.state === 'later' }">{{
-            STAGE_WORDS[stage.id]
+            say(`stage.${stage.id}`)
           }}</b>
           <span class="text-sm text-ink-soft"
-            ><span class="sr-only">{{ stage.state }}</span
-            >{{ stage.note && noteSentence(stage.note) }}</span
+            ><span class="sr-only">{{ say(`stageState.${stage.state}`) }}</span
+            >{{ stage.note && say(`note.${stage.note.code}`) }}</span
           >
         </p>
-        <ul v-if="stage.closed.length" class="ml-7 text-sm">
+        <ul v-if="stage.closed.length" class="ms-7 text-sm">
           <li v-for="gate in stage.closed" :key="gate.id" class="flex gap-2 py-0.5">
             <span aria-hidden="true" :class="gate.state === 'closed-for-good' ? 'text-stop' : 'text-brass'"
               >▮</span
             >
             <span
-              ><b>{{ gateName(gate) }}.</b>
-              {{ brief && gate.state === 'closed' ? '' : gateSentence(gate) }}</span
+              ><b>{{ say(`check.${gate.id}`) }}.</b>
+              {{ brief && gate.state === 'closed' ? '' : checkText(gate, words) }}</span
             >
           </li>
         </ul>

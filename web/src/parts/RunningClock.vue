@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useNow } from '@vueuse/core'
 import { computed } from 'vue'
-import { minutesText } from '../words/en.ts'
+import { minutesText, say } from '../words/index.ts'
 
 /** Time since an instant, beside what is usual for the family: the shortest, middle and longest. */
 const props = defineProps<{
@@ -19,19 +19,28 @@ const share = (ms: number) => Math.min(100, (ms / (props.usual.maxMs * 1.15)) * 
   <div>
     <p class="font-mono text-6xl font-bold" role="timer">{{ minutesText(sinceMs) }}</p>
     <div class="relative mt-3 h-5 max-w-xl border border-ink bg-paper" aria-hidden="true">
-      <div class="absolute inset-y-0 left-0 bg-waiting" :style="{ width: `${share(sinceMs)}%` }" />
+      <div class="absolute inset-y-0 start-0 bg-waiting" :style="{ width: `${share(sinceMs)}%` }" />
       <div
         class="absolute inset-y-0 border-x-2 border-brass"
         :style="{ left: `${share(usual.minMs)}%`, width: `${share(usual.maxMs) - share(usual.minMs)}%` }"
       />
     </div>
     <p class="mt-1 text-ink-soft">
-      {{ count ? `the last ${count} of this family here` : 'usual on this family' }}:
-      {{ minutesText(usual.medianMs) }}, from {{ minutesText(usual.minMs) }} to
-      {{ minutesText(usual.maxMs) }}
-      <b v-if="sinceMs > usual.maxMs" class="text-stop"
-        >Longer than usual. Never cut the power; look at the screen.</b
-      >
+      {{
+        count
+          ? say('timer.lastOnes', {
+              count,
+              median: minutesText(usual.medianMs),
+              least: minutesText(usual.minMs),
+              most: minutesText(usual.maxMs),
+            })
+          : say('timer.usual', {
+              median: minutesText(usual.medianMs),
+              least: minutesText(usual.minMs),
+              most: minutesText(usual.maxMs),
+            })
+      }}
+      <b v-if="sinceMs > usual.maxMs" class="text-stop">{{ say('timer.tooLong') }}</b>
     </p>
   </div>
 </template>

@@ -3,8 +3,8 @@ import type { JobSummary } from '@benevox/contract'
 import { useLocalStorage, useNow, useTitle } from '@vueuse/core'
 import { computed, watch } from 'vue'
 import { useStationCounts } from '../api/stationCounts.ts'
-import { minutesText, SHELF_WORDS } from '../words/en.ts'
 import { useSignal } from './useSignal.ts'
+import { minutesText, say } from '../words/index.ts'
 
 /** The clocks that run on other devices, at the edge of every screen: what each waits for and what comes next. */
 const counts = useStationCounts()
@@ -32,44 +32,49 @@ watch(
   () => due.value.length,
   (many, before) => {
     if (many > before) signal.ring()
-    title.value = many > 0 ? `${many} due · Benevox` : 'Benevox'
+    title.value = many > 0 ? say('timers.due', { count: String(many) }) : 'Benevox'
   },
 )
 </script>
 
 <template>
-  <aside v-if="clocks.length" aria-label="Clocks that run" class="border-b-2 border-ink bg-paper-deep">
+  <aside v-if="clocks.length" :aria-label="say('timers.label')" class="border-b-2 border-ink bg-paper-deep">
     <p
       v-for="clock in due"
       :key="nameOf(clock)"
       role="status"
       class="flex items-baseline gap-3 bg-brass-pale px-6 py-1.5 text-lg"
     >
-      <span
-        ><b>{{ clock.ticket }}, {{ clock.device || 'device' }}</b
-        >: {{ SHELF_WORDS[clock.waits.for].due }} {{ SHELF_WORDS[clock.waits.for].next }}</span
-      >
-      <RouterLink class="act !min-h-0 !py-0.5" :to="stationOf(clock)" @click="tell(clock)">Look</RouterLink>
-      <button class="underline" @click="tell(clock)">later</button>
+      <span>{{
+        say('shelf.line', {
+          ticket: clock.ticket,
+          device: clock.device || say('shelf.device'),
+          what: say(`shelf.${clock.waits.for}.due`),
+        })
+      }}</span>
+      <RouterLink class="act !min-h-0 !py-0.5" :to="stationOf(clock)" @click="tell(clock)">{{
+        say('timers.look')
+      }}</RouterLink>
+      <button class="underline" @click="tell(clock)">{{ say('askNow.later') }}</button>
     </p>
     <ul class="flex flex-wrap gap-x-6 px-6 py-1">
       <li v-for="clock in clocks" :key="nameOf(clock)">
         <RouterLink
           :to="stationOf(clock)"
           class="flex items-baseline gap-2 hover:underline"
-          :title="`${clock.device}: ${SHELF_WORDS[clock.waits.for].next}`"
+          :title="clock.device"
         >
           <span class="font-mono">{{ clock.ticket }}</span>
-          <span>{{ SHELF_WORDS[clock.waits.for].name }}</span>
+          <span>{{ say(`waits.${clock.waits.for}`) }}</span>
           <b class="font-mono" :class="{ 'text-stop': isLate(clock) }">{{
             isDue(clock) ? `+${minutesText(-leftMs(clock))}` : minutesText(leftMs(clock))
           }}</b>
           <span class="text-ink-soft">{{
             isLate(clock)
-              ? 'longer than usual'
+              ? say('shelf.tooLong')
               : isDue(clock)
-                ? 'should be done'
-                : SHELF_WORDS[clock.waits.for].then
+                ? say('shelf.shouldBeDone')
+                : say(`shelf.${clock.waits.for}.then`)
           }}</span>
         </RouterLink>
       </li>

@@ -3,8 +3,8 @@ import { useRoute } from 'vue-router'
 import { ref } from 'vue'
 import { useSession } from '../api/session.ts'
 import { useStationCounts } from '../api/stationCounts.ts'
-import { STATION_WORDS } from '../words/en.ts'
 import SwitchPerson from './SwitchPerson.vue'
+import { say } from '../words/index.ts'
 
 const route = useRoute()
 const counts = useStationCounts()
@@ -21,18 +21,18 @@ const places = [
 
 <template>
   <nav
-    aria-label="Stations"
-    class="sticky top-0 flex h-screen w-32 shrink-0 flex-col border-r-2 border-ink bg-paper-deep text-[0.95rem]"
+    :aria-label="say('rail.label')"
+    class="sticky top-0 flex h-screen w-32 shrink-0 flex-col border-e-2 border-ink bg-paper-deep text-[0.95rem]"
   >
     <p class="px-3 py-4 text-lg leading-none font-bold tracking-tight">Benevox</p>
     <ul class="flex-1">
       <li v-for="name in stations" :key="name">
         <RouterLink
           :to="`/${name}`"
-          class="flex items-baseline justify-between gap-1 border-l-[6px] border-transparent py-2.5 pr-3 pl-1.5 hover:bg-paper"
+          class="flex items-baseline justify-between gap-1 border-s-[6px] border-transparent py-2.5 pe-3 ps-1.5 hover:bg-paper"
           :class="{ '!border-ink bg-paper font-bold': route.path.startsWith(`/${name}`) }"
         >
-          <span>{{ STATION_WORDS[name] }}</span>
+          <span>{{ say(`station.${name}`) }}</span>
           <span class="font-mono" :class="counts.counts?.[name] ? 'font-bold' : 'text-ink-soft'">{{
             counts.counts?.[name] ?? ''
           }}</span>
@@ -45,15 +45,15 @@ const places = [
       >
         <RouterLink
           :to="`/${place.name}`"
-          class="block border-l-[6px] border-transparent py-2.5 pr-3 pl-1.5 hover:bg-paper"
+          class="block border-s-[6px] border-transparent py-2.5 pe-3 ps-1.5 hover:bg-paper"
           :class="{ '!border-ink bg-paper font-bold': place.of.some((path) => route.path.startsWith(path)) }"
-          >{{ STATION_WORDS[place.name] }}</RouterLink
+          >{{ say(`station.${place.name}`) }}</RouterLink
         >
       </li>
     </ul>
-    <button class="border-t border-rule px-3 py-3 text-left hover:bg-paper" @click="switching = true">
+    <button class="border-t border-rule px-3 py-3 text-start hover:bg-paper" @click="switching = true">
       <span class="block font-bold">{{ sessions.session?.staff?.name }}</span>
-      <span class="text-sm text-ink-soft underline">change person</span>
+      <span class="text-sm text-ink-soft underline">{{ say('rail.changePerson') }}</span>
     </button>
     <SwitchPerson v-model:open="switching" />
   </nav>

@@ -8,7 +8,7 @@ defineProps<{ lines: readonly string[]; now?: number; lostAt?: number }>()
     <li
       v-for="(line, index) in lines"
       :key="index"
-      class="flex gap-3 border-l-4 py-0.5 pl-3"
+      class="flex gap-3 border-s-4 py-0.5 ps-3"
       :class="
         index === now
           ? 'border-brass bg-brass-pale font-bold'

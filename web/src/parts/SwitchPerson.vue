@@ -3,6 +3,8 @@ import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSession } from '../api/session.ts'
+import { LANGUAGES, nameOf, type Language } from '@benevox/words'
+import { say, words } from '../words/index.ts'
 
 const open = defineModel<boolean>('open', { required: true })
 const sessions = useSession()
@@ -35,10 +37,10 @@ async function leave(): Promise<void> {
     <div class="fixed inset-0 bg-ink/40" aria-hidden="true" />
     <div class="fixed inset-0 flex items-center justify-center p-6">
       <DialogPanel class="w-full max-w-sm border-2 border-ink bg-paper p-6">
-        <DialogTitle class="text-xl font-bold">Who is at the machine?</DialogTitle>
+        <DialogTitle class="text-xl font-bold">{{ say('switchPerson.title') }}</DialogTitle>
         <form class="mt-4" @submit.prevent="take">
           <label class="block"
-            >Your code
+            >{{ say('switchPerson.code') }}
             <input
               v-model="code"
               type="password"
@@ -50,10 +52,20 @@ async function leave(): Promise<void> {
               pattern="\d{4,8}"
             />
           </label>
+          <label class="mt-3 block"
+            >{{ say('switchPerson.language') }}
+            <select
+              class="field mt-1"
+              :value="words.language"
+              @change="sessions.chooseLanguage(($event.target as HTMLSelectElement).value as Language)"
+            >
+              <option v-for="one in LANGUAGES" :key="one" :value="one">{{ nameOf(one) }}</option>
+            </select>
+          </label>
           <p v-if="fault" role="alert" class="mt-2 font-bold text-stop">{{ fault }}</p>
           <div class="mt-5 flex justify-between">
-            <button type="button" class="act" @click="leave">Sign out</button>
-            <button class="act act-main">Take over</button>
+            <button type="button" class="act" @click="leave">{{ say('switchPerson.signOut') }}</button>
+            <button class="act act-main">{{ say('switchPerson.takeOver') }}</button>
           </div>
         </form>
       </DialogPanel>

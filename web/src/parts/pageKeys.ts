@@ -1,22 +1,54 @@
+import type { Key, PlacesOf } from '@benevox/words'
 import { onKeyStroke } from '@vueuse/core'
+import { computed, onScopeDispose, shallowReactive } from 'vue'
 
-/** What a key does; false where it is not for that now, so that it is left to others. */
-type Press = () => unknown
+/** A message without places. */
+type PlainKey = { [K in Key]: PlacesOf<K> extends [] ? K : never }[Key]
+
+/** What a key does on the page while its component lives. */
+export interface PageKey {
+  /** By its name in small letters, as a browser tells it; `digit` for those from 0 to 9. */
+  readonly key: string
+  /** What it does, in a line of the help. */
+  readonly does: PlainKey
+  /** Whether it does that now; else it is left to others. */
+  readonly when?: () => boolean
+  /** False where it was not for it after all. @param n of a digit which */
+  readonly press: (n: number) => unknown
+}
+
+/** All keys of the page, in the order in which their components came. */
+const registered = shallowReactive(new Set<PageKey>())
+const doesNow = ({ when }: PageKey): boolean => when?.() ?? true
+
+/** What the keys do on this page now; the help and the key strokes are of one mind. */
+export const keysNow = computed<readonly PageKey[]>(() => [...registered].filter(doesNow))
+
+/** Keys of the page while a component lives. */
+export function usePageKeys(...keys: readonly PageKey[]): void {
+  for (const key of keys) registered.add(key)
+  onScopeDispose(() => {
+    for (const key of keys) registered.delete(key)
+  })
+}
 
 /**
- * Keys of the page while a component lives: pressed once, without a modifier, in small or large letters. What is typed
- * into a field or list is not for them, a button keeps the keys that press it, and behind a dialog nothing is pressed. A key
- * that is taken goes nowhere else, so that no letter ends in a field that takes the focus meanwhile.
- * @param keys by their names in small letters
- * @param digit what a figure from 0 to 9 does
+ * Keys pressed once, without a modifier, in small or large letters. What is typed into a field or list is not for the
+ * page, a button keeps the keys that press it, and behind a dialog nothing is pressed. A key that is taken goes nowhere
+ * else, so that no letter ends in a field that takes the focus meanwhile. One with two meanings has none, and that is a
+ * fault of the program.
  */
-export function usePageKeys(keys: Readonly<Record<string, Press>>, digit?: (n: number) => unknown): void {
+export function useKeyStrokes(): void {
   onKeyStroke((event) => {
     if (!isForThePage(event)) return
-    const press = Object.hasOwn(keys, event.key.toLowerCase()) ? keys[event.key.toLowerCase()] : undefined
-    const isDigit = /^\d$/.test(event.key)
-    if (!press && !(isDigit && digit)) return
-    if ((press ? press() : digit?.(Number(event.key))) !== false) event.preventDefault()
+    const name = /^\d$/.test(event.key) ? 'digit' : event.key.toLowerCase()
+    const [meant, ...others] = keysNow.value.filter(({ key }) => key === name)
+    if (!meant) return
+    if (others.length > 0) {
+      console.error(`The key ${name} means ${[meant, ...others].map(({ does }) => does).join(' and ')}`)
+      return
+    }
+    if (meant.press(Number(event.key)) !== false) event.preventDefault()
   })
 }
 

@@ -2,13 +2,13 @@
 import type { Attempt } from '@benevox/contract'
 import type { Cue } from '@benevox/core/catalog'
 import { QUESTION_CUES, type NextThing, type Question } from '@benevox/core/diagnosis'
-import { hundredths } from '@benevox/core/hand'
 import { phrases, type KeyChart } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import type { Diagnosed } from '../../workers/diagnosis.worker.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import { wayOnLines } from './wayOn.ts'
+import { chanceText, say, words } from '../../words/index.ts'
 
 /** Why the last try failed, in one sentence, and what to do: a try, a test, a question, or on from where it is. */
 const props = defineProps<{
@@ -24,7 +24,7 @@ const emit = defineEmits<{
   there: []
 }>()
 const job = useJob()
-const words = phrases('en')
+const phrase = phrases('en')
 const first = computed(() => props.diagnosed.things[0])
 const thing = computed<NextThing | undefined>(() => first.value?.thing)
 const others = computed(() => props.cues.filter((cue) => !props.last.seen.includes(cue)))
@@ -38,8 +38,8 @@ const answers = computed<readonly { text: string; seen: readonly Cue[]; notSeen:
   if (!question.value) return []
   const cues = QUESTION_CUES[question.value]
   return [
-    ...cues.map((cue) => ({ text: words.cue[cue], seen: [...seen, cue], notSeen })),
-    { text: 'No', seen, notSeen: [...notSeen, ...cues] },
+    ...cues.map((cue) => ({ text: phrase.cue[cue], seen: [...seen, cue], notSeen })),
+    { text: say('answer.no'), seen, notSeen: [...notSeen, ...cues] },
   ]
 })
 const wayOn = computed(() =>
@@ -50,28 +50,36 @@ const test = (state: 'works' | 'broken') => {
 }
 const add = (cue: Cue) => emit('told', [...props.last.seen, cue], props.last.notSeen)
 
-usePageKeys({}, (n) => {
-  const answer = answers.value[n - 1]
-  if (answer) emit('told', answer.seen, answer.notSeen)
-  else if (thing.value?.kind === 'test-key' && n === 1) test('works')
-  else if (thing.value?.kind === 'test-key' && n === 2) test('broken')
-  else if (wayOn.value && n === 0) emit('there')
-  else return false
+usePageKeys({
+  key: 'digit',
+  does: 'keyHelp.testAnswer',
+  when: () => answers.value.length > 0 || thing.value?.kind === 'test-key' || wayOn.value !== undefined,
+  press(n) {
+    const answer = answers.value[n - 1]
+    if (answer) emit('told', answer.seen, answer.notSeen)
+    else if (thing.value?.kind === 'test-key' && n === 1) test('works')
+    else if (thing.value?.kind === 'test-key' && n === 2) test('broken')
+    else if (wayOn.value && n === 0) emit('there')
+  },
 })
 
 /** What stands behind a thing that is not first, in a few words. */
 const shortly = ({ thing: one, advice }: Diagnosed['things'][number]) =>
-  `${advice.says} ${hundredths(one.chance)} of 100, ${one.ms < 90_000 ? `${Math.round(one.ms / 1000)} s` : `${Math.round(one.ms / 60_000)} min`}`
+  say('advice.option', { what: advice.says, chance: chanceText(one.chance), time: words.wait(one.ms) })
 </script>
 
 <template>
-  <section v-if="first" aria-label="What to change" class="border-l-[6px] border-brass pl-4">
+  <section v-if="first" :aria-label="say('advice.title')" class="border-s-[6px] border-brass ps-4">
     <p class="text-[2.1rem] leading-tight font-bold" data-testid="advice">{{ first.advice.says }}</p>
     <p class="mt-1 text-xl" data-testid="reason">{{ first.advice.why }}</p>
 
     <div v-if="thing?.kind === 'test-key'" class="mt-3 flex gap-3">
-      <button class="act" @click="test('works')">It works <span class="key-hint">1</span></button>
-      <button class="act" @click="test('broken')">It does nothing <span class="key-hint">2</span></button>
+      <button class="act" @click="test('works')">
+        {{ say('advice.works') }} <span class="key-hint">1</span>
+      </button>
+      <button class="act" @click="test('broken')">
+        {{ say('advice.nothing') }} <span class="key-hint">2</span>
+      </button>
     </div>
     <div v-else-if="answers.length" class="mt-3 flex gap-3">
       <button
@@ -92,35 +100,37 @@ const shortly = ({ thing: one, advice }: Diagnosed['things'][number]) =>
         class="act mt-2"
         @click="emit('there')"
       >
-        Recovery shows <span class="key-hint">0</span>
+        {{ say('advice.recovery') }} <span class="key-hint">0</span>
       </button>
     </template>
     <p v-else-if="thing?.kind === 'repair'" class="mt-2 text-lg">
-      Tell the customer;
-      <RouterLink class="underline" :to="`/hand-back/${job.saved?.id}`">hand it back as it is</RouterLink>, or
-      open it only where repair is done.
+      {{ say('advice.forRepair') }}
+      <RouterLink class="underline" :to="`/hand-back/${job.saved?.id}`">{{
+        say('counter.handBackAsIs')
+      }}</RouterLink>
     </p>
 
     <div class="mt-2 flex flex-wrap items-center gap-1.5 text-base">
-      <span class="text-ink-soft"
-        >Seen: {{ last.seen.map((cue) => words.cue[cue]).join(', ') || 'nothing' }}. Also:</span
-      >
+      <span class="text-ink-soft">{{
+        last.seen.length > 0
+          ? say('advice.seenAlso', { seen: last.seen.map((cue) => phrase.cue[cue]).join(', ') })
+          : say('advice.seenNothing')
+      }}</span>
       <button
         v-for="cue in others"
         :key="cue"
         class="border border-ink-soft bg-white/50 px-2 py-0.5 hover:bg-paper-deep"
         @click="add(cue)"
       >
-        {{ words.cue[cue] }}
+        {{ phrase.cue[cue] }}
       </button>
     </div>
     <details class="mt-1 text-base">
-      <summary class="cursor-pointer text-ink-soft">The numbers</summary>
+      <summary class="cursor-pointer text-ink-soft">{{ say('advice.numbers') }}</summary>
       <div class="beside mt-1">
         <ul data-testid="causes">
           <li v-for="one in diagnosed.causes" :key="one.says">
-            <span class="inline-block w-16 text-right font-mono">{{ hundredths(one.chance) }}</span> of 100:
-            {{ one.cause }}. {{ one.says }}
+            {{ say('advice.cause', { chance: chanceText(one.chance), cause: one.cause, todo: one.says }) }}
           </li>
         </ul>
         <ul>

@@ -8,6 +8,7 @@ import RunningClock from '../../parts/RunningClock.vue'
 import MenuList from '../../parts/MenuList.vue'
 import { useEvidence } from './useEvidence.ts'
 import { useMenuPlace } from './useMenuPlace.ts'
+import { say } from '../../words/index.ts'
 
 /** The wipe, the way out of recovery and the first start, each with its clock. */
 const props = defineProps<{ model: Model; family: Family; bench: BenchRecord }>()
@@ -38,25 +39,24 @@ const firstStart = computed(() =>
 <template>
   <div class="px-6 py-5">
     <template v-if="bench.wipeStartedAt && !bench.wipeFinishedAt">
-      <h1 class="mb-2">Wiping</h1>
+      <h1 class="mb-2">{{ say('after.wiping') }}</h1>
       <RunningClock :from="bench.wipeStartedAt" :usual="wipe.usual" :count="wipe.count" />
-      <p class="mt-3 max-w-3xl text-2xl font-bold">Do not cut the power.</p>
+      <p class="mt-3 max-w-3xl text-2xl font-bold">{{ say('after.keepPower') }}</p>
       <p class="mt-1 max-w-3xl text-xl">
-        It is over when the cursor is back on the menu, also where the text is cut off by the screen’s
-        corners. You may go to another job: the shelf above keeps the clock.
+        {{ say('after.wipingOver') }}
       </p>
     </template>
     <div v-else-if="!bench.firstStartAt" class="beside beside-wide">
       <div>
         <template v-if="text(toRestart)">
-          <h1>Wiped. Restart it</h1>
+          <h1>{{ say('after.wipedRestart') }}</h1>
           <p class="mt-2 text-[3.4rem] leading-tight font-bold" data-testid="menu-line">
             {{ text(toRestart) }}
           </p>
         </template>
-        <h1 v-else>Wiped. It starts by itself</h1>
+        <h1 v-else>{{ say('after.wipedStarts') }}</h1>
         <p v-if="model.kind !== 'watch'" class="mt-2 text-lg text-ink-soft">
-          If a cable is in it, it may come out now.
+          {{ say('after.cableOut') }}
         </p>
       </div>
       <MenuList
@@ -70,20 +70,20 @@ const firstStart = computed(() =>
       />
     </div>
     <template v-else-if="!bench.setUpAt">
-      <h1 class="mb-2">First start</h1>
+      <h1 class="mb-2">{{ say('stage.first-start') }}</h1>
       <RunningClock :from="bench.firstStartAt" :usual="firstStart.usual" :count="firstStart.count" />
       <p class="mt-3 max-w-3xl text-xl">
-        Longer than usual, with logos in between. It can be left alone: the shelf above keeps the clock.
+        {{ say('after.firstStart') }}
       </p>
       <p class="mt-2 text-xl">
-        <button class="act" @click="cameBack">Recovery came back by itself</button>
-        <span class="ml-3 text-ink-soft">a loop, and not a fault of the reset</span>
+        <button class="act" @click="cameBack">{{ say('after.recoveryAgain') }}</button>
+        <span class="ms-3 text-ink-soft">{{ say('after.loop') }}</span>
       </p>
     </template>
     <template v-else>
-      <h1>The set-up wizard is there</h1>
+      <h1>{{ say('after.wizard') }}</h1>
       <p class="mt-2 text-xl">
-        The screen lock is lifted. Compare the model code the wizard shows:
+        {{ say('after.compare') }}
         <b class="font-mono">{{ model.modelText }}</b>.
       </p>
     </template>

@@ -6,6 +6,7 @@ import type { RunnableFamily, Situation } from '@benevox/core/twin'
 import { computed } from 'vue'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import { wayOnLines } from './wayOn.ts'
+import { say } from '../../words/index.ts'
 
 /** The device shows a page already, before any attempt: on from there to recovery, or out of it with nothing deleted. */
 const props = defineProps<{
@@ -26,24 +27,28 @@ const onLines = computed(() => (on.value ? wayOnLines(on.value, props.chartOf) :
 const offLines = computed(() => (off.value ? wayOnLines(off.value, props.chartOf) : []))
 const leadsOn = computed(() => on.value?.kind === 'inputs')
 
-usePageKeys({}, (n) => {
-  if (n !== 0 || !leadsOn.value) return false
-  emit('there')
+usePageKeys({
+  key: 'digit',
+  does: 'keyHelp.inRecovery',
+  when: () => leadsOn.value,
+  press: (n) => n === 0 && emit('there'),
 })
 </script>
 
 <template>
-  <section aria-label="Shows a page already" class="border-l-[6px] border-brass pl-4">
+  <section :aria-label="say('alreadyAt.label')" class="border-s-[6px] border-brass ps-4">
     <template v-if="leadsOn">
-      <p class="text-xl">It shows the {{ name }}. From there to recovery:</p>
+      <p class="text-xl">{{ say('alreadyAt.fromThere', { page: name }) }}</p>
       <ol data-testid="way-on">
         <li v-for="line in onLines" :key="line" class="text-[2.1rem] leading-tight font-bold">{{ line }}</li>
       </ol>
-      <button class="act mt-3" @click="emit('there')">Recovery shows <span class="key-hint">0</span></button>
+      <button class="act mt-3" @click="emit('there')">
+        {{ say('advice.recovery') }} <span class="key-hint">0</span>
+      </button>
     </template>
-    <p v-else class="text-xl">From the {{ name }} no keys lead to recovery. Leave it first.</p>
+    <p v-else class="text-xl">{{ say('alreadyAt.noKeys', { page: name }) }}</p>
     <div v-if="offLines.length" class="mt-4">
-      <p class="text-lg">{{ leadsOn ? 'Or leave it; nothing is deleted:' : 'Nothing is deleted:' }}</p>
+      <p class="text-lg">{{ leadsOn ? say('alreadyAt.orLeave') : say('alreadyAt.leave') }}</p>
       <ol data-testid="way-off">
         <li
           v-for="line in offLines"
@@ -56,7 +61,7 @@ usePageKeys({}, (n) => {
       </ol>
     </div>
     <button class="mt-3 underline" @click="emit('left')">
-      It is at the lock screen or off: show the keys
+      {{ say('alreadyAt.showKeys') }}
     </button>
   </section>
 </template>

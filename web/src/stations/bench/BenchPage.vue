@@ -12,7 +12,7 @@ import GentlePanel from './GentlePanel.vue'
 import KeyPanel from './KeyPanel.vue'
 import MenuPanel from './MenuPanel.vue'
 import UnknownModel from './UnknownModel.vue'
-import { LIFTED_WORDS } from '../../words/en.ts'
+import { say } from '../../words/index.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 
 const props = defineProps<{ id: number }>()
@@ -73,21 +73,28 @@ function press({ does }: BenchButton): void {
   }
 }
 const isHere = computed(() => job.saved?.station === 'bench')
-usePageKeys({ ' ': () => stage.value === 'after' && button.value !== undefined && press(button.value) })
+usePageKeys({
+  key: ' ',
+  does: 'keyHelp.next',
+  when: () => stage.value === 'after' && button.value !== undefined,
+  press: () => button.value && press(button.value),
+})
 </script>
 
 <template>
   <JobFrame :id="props.id">
     <template #default="{ job: saved, route }">
       <p v-if="!job.found && job.facts.modelId" class="px-6 py-5 text-xl">
-        The catalogue has this model by name only; nobody has told it how it behaves. Look in the
-        <RouterLink class="underline" to="/playbook">playbook</RouterLink> which families fit what you see,
-        try one on its twin, and <RouterLink class="underline" to="/playbook/teach">teach</RouterLink> the
-        model there; then name it again at the
-        <RouterLink class="underline" :to="`/counter/${saved.id}`">counter</RouterLink>.
+        {{ say('benchPage.nameOnly') }}
+        <span class="mt-2 flex gap-5">
+          <RouterLink class="underline" to="/playbook">{{ say('benchPage.toPlaybook') }}</RouterLink>
+          <RouterLink class="underline" to="/playbook/teach">{{ say('benchPage.teach') }}</RouterLink>
+          <RouterLink class="underline" :to="`/counter/${saved.id}`">{{ say('goTo.counter') }}</RouterLink>
+        </span>
       </p>
       <p v-else-if="route.choices[0]?.action === 'refuse'" class="px-6 py-5 text-2xl font-bold text-stop">
-        No work on this device. <RouterLink class="underline" :to="`/jobs/${saved.id}`">Why</RouterLink>
+        {{ say('benchPage.noWork') }}
+        <RouterLink class="underline" :to="`/jobs/${saved.id}`">{{ say('benchPage.why') }}</RouterLink>
       </p>
       <UnknownModel v-else-if="!job.found" :job-id="saved.id" />
       <GentlePanel
@@ -112,23 +119,21 @@ usePageKeys({ ' ': () => stage.value === 'after' && button.value !== undefined &
       />
       <div v-else class="px-6 py-5">
         <h1>
-          {{
-            saved.bench.screenLifted
-              ? LIFTED_WORDS[saved.bench.screenLifted.how]
-              : 'The set-up wizard is there'
-          }}
+          {{ saved.bench.screenLifted ? say(`lifted.${saved.bench.screenLifted.how}`) : say('after.wizard') }}
         </h1>
       </div>
     </template>
     <template #left="{ job: saved }">
-      <RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink>
+      <RouterLink class="underline" :to="`/jobs/${saved.id}`">{{ say('counter.wholeJob') }}</RouterLink>
       <button v-if="stage === 'keys' && keys?.phase === 'running'" class="act" @click="keys.ask()">
-        It went wrong <span class="key-hint">X</span>
+        {{ say('benchPage.wrong') }} <span class="key-hint">X</span>
       </button>
       <button v-if="stage === 'menu' && !menu?.notFromHere" class="act" @click="menu?.backToKeys()">
-        Not in recovery any more <span class="key-hint">X</span>
+        {{ say('benchPage.notInRecovery') }} <span class="key-hint">X</span>
       </button>
-      <button v-if="stage === 'gentle'" class="act" @click="didNotHelp">It did not work</button>
+      <button v-if="stage === 'gentle'" class="act" @click="didNotHelp">
+        {{ say('benchPage.didNotWork') }}
+      </button>
       <TakeBack v-if="stage !== 'keys'" />
     </template>
     <template #action="{ job: saved }">
@@ -140,10 +145,10 @@ usePageKeys({ ' ': () => stage.value === 'after' && button.value !== undefined &
         :class="{ 'act-main': isHere && job.benchAction?.kind !== 'charge' }"
         @click="press(button)"
       >
-        {{ button.text }} <span v-if="button.onSpace" class="key-hint">Space</span>
+        {{ button.text }} <span v-if="button.onSpace" class="key-hint">{{ say('keyboard.space') }}</span>
       </button>
       <RouterLink v-else-if="isHere && isHandedBack" class="act act-main" :to="`/hand-back/${saved.id}`">
-        Hand it back as it is
+        {{ say('counter.handBackAsIs') }}
       </RouterLink>
       <NextStation v-if="!isHere" :job="saved" />
     </template>

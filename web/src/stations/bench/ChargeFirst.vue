@@ -2,7 +2,7 @@
 import { chargeRange } from '@benevox/core/clocks'
 import { computed, ref } from 'vue'
 import { useJob } from '../../job/jobs.ts'
-import { minutesText } from '../../words/en.ts'
+import { say, words } from '../../words/index.ts'
 
 /** Charging before anything else: from what it shows, its clock, and that it has enough. */
 defineProps<{ isMain?: boolean }>()
@@ -25,17 +25,17 @@ const start = () =>
 </script>
 
 <template>
-  <span v-if="charging"
-    >On charge, 20 % in {{ minutesText(range.minMs) }} to {{ minutesText(range.maxMs) }}.</span
-  >
+  <span v-if="charging">{{
+    say('charge.onCharge', { least: words.wait(range.minMs), most: words.wait(range.maxMs) })
+  }}</span>
   <label v-else
-    >Battery
+    >{{ say('fact.battery') }}
     <input v-model.number="percent" type="number" min="0" max="100" class="field !w-16 font-mono" /> %</label
   >
-  <button :class="charging && isMain ? 'act act-main' : isMain ? 'act' : 'ml-3 underline'" @click="charged">
-    It has 20 %
+  <button :class="charging && isMain ? 'act act-main' : isMain ? 'act' : 'ms-3 underline'" @click="charged">
+    {{ say('charge.has20') }}
   </button>
-  <button v-if="!charging" :class="isMain ? 'act act-main' : 'ml-3 underline'" @click="start">
-    Charge it first: {{ minutesText(range.medianMs) }}
+  <button v-if="!charging" :class="isMain ? 'act act-main' : 'ms-3 underline'" @click="start">
+    {{ say('charge.first', { time: words.wait(range.medianMs) }) }}
   </button>
 </template>

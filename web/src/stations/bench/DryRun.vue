@@ -12,6 +12,7 @@ import { useLiveTwin } from '../../parts/useLiveTwin.ts'
 import { useTwinKeys } from '../../parts/useTwinKeys.ts'
 import { useLag } from './useLag.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
+import { say, words } from '../../words/index.ts'
 
 /**
  * The combination once on the twin, with the computer's keys for the device's, judged as it goes. Nothing is
@@ -26,7 +27,7 @@ const props = defineProps<{
   sheet: ProcedureSheet
 }>()
 const emit = defineEmits<{ done: [] }>()
-const words = computed(() => phrases('en', namesIn(props.family)))
+const phrase = computed(() => phrases('en', namesIn(props.family)))
 const lag = useLag()
 const live = useLiveTwin(
   computed(() => props.running.machine),
@@ -93,33 +94,47 @@ function fold(): void {
   const to = postures[(postures.indexOf(live.posture.value) + 1) % postures.length]
   if (to) live.apply({ kind: 'fold', to })
 }
-usePageKeys({
-  ' ': () => seen(),
-  c: () => asked.value !== undefined && void plug(),
-  f: () => props.running.machine.postures.length > 0 && void fold(),
-  t: () => {
-    const [tap] = taps.value
-    if (!tap) return false
-    live.apply({ kind: 'tap', on: tap.on })
+usePageKeys(
+  { key: ' ', does: 'keyHelp.seenNow', press: () => seen() },
+  { key: 'c', does: 'keyHelp.cable', when: () => asked.value !== undefined, press: () => plug() },
+  {
+    key: 'f',
+    does: 'keyHelp.fold',
+    when: () => props.running.machine.postures.length > 0,
+    press: () => fold(),
   },
-  r: () => void begin(),
-  x: () => emit('done'),
-})
+  {
+    key: 't',
+    does: 'keyHelp.tap',
+    when: () => taps.value.length > 0,
+    press() {
+      const [tap] = taps.value
+      if (tap) live.apply({ kind: 'tap', on: tap.on })
+    },
+  },
+  { key: 'r', does: 'keyHelp.again', press: () => begin() },
+  { key: 'x', does: 'keyHelp.toDevice', press: () => emit('done') },
+)
 onMounted(begin)
 </script>
 
 <template>
   <div class="px-6 py-4">
     <p class="text-3xl leading-tight font-bold" role="status" data-testid="dry">
-      <span class="text-waiting">Dry run: </span
-      ><span v-if="hasReached" class="text-clear">{{ words.cue[procedure.goal] }}. That is how it goes.</span
+      <span class="me-1 text-waiting">{{ say('dryRun.title') }}</span><span
+        v-if="hasReached"
+        class="text-clear"
+        >{{ say('dryRun.reached', { place: phrase.cue[procedure.goal] }) }}</span
       ><span v-else-if="lost" class="text-stop" data-testid="lost">{{ lost }}</span
-      ><span v-else>hold the number keys for the device’s keys</span>
+      ><span v-else>{{ say('dryRun.holdNumbers') }}</span>
     </p>
     <p class="mt-1 text-lg text-ink-soft">
-      A made-up device that behaves like this family; nothing is recorded. Space when you see a cue: your lag
-      is learnt, now
-      {{ (lag.lagMs.value / 1000).toFixed(2) }} s from {{ lag.count.value }}.
+      {{
+        say('dryRun.about', {
+          seconds: words.number(Math.round(lag.lagMs.value / 10) / 100),
+          count: lag.count.value,
+        })
+      }}
     </p>
     <div class="beside-first mt-3" style="--narrow: 17rem">
       <div class="space-y-3">
@@ -130,14 +145,16 @@ onMounted(begin)
           :model-text="modelText"
         />
         <p>
-          On the cable: <b>{{ words.link[live.link.value] }}</b>
-          <button v-if="asked" class="ml-2 underline" @click="plug">
-            change <span class="key-hint">C</span>
+          {{ say('dryRun.onCable') }} <b>{{ phrase.link[live.link.value] }}</b>
+          <button v-if="asked" class="ms-2 underline" @click="plug">
+            {{ say('dryRun.change') }} <span class="key-hint">C</span>
           </button>
         </p>
         <p v-if="running.machine.postures.length">
-          Folded: <b>{{ words.posture[live.posture.value] }}</b>
-          <button class="ml-2 underline" @click="fold">change <span class="key-hint">F</span></button>
+          {{ say('dryRun.folded') }} <b>{{ phrase.posture[live.posture.value] }}</b>
+          <button class="ms-2 underline" @click="fold">
+            {{ say('dryRun.change') }} <span class="key-hint">F</span>
+          </button>
         </p>
         <button
           v-for="tap in taps"
@@ -145,7 +162,7 @@ onMounted(begin)
           class="act"
           @click="live.apply({ kind: 'tap', on: tap.on })"
         >
-          Tap “{{ tap.label ?? tap.on }}” <span class="key-hint">T</span>
+          {{ say('dryRun.tap', { label: tap.label ?? tap.on }) }} <span class="key-hint">T</span>
         </button>
       </div>
       <div class="beside">
@@ -159,7 +176,7 @@ onMounted(begin)
                 live.held.value.includes(key.id) ? 'border-brass bg-brass-pale font-bold' : 'border-ink-soft'
               "
             >
-              <span class="mr-1 font-mono font-bold">{{ index + 1 }}</span>{{ words.key[key.id] }}
+              <span class="me-1 font-mono font-bold">{{ index + 1 }}</span>{{ phrase.key[key.id] }}
             </li>
           </ul>
           <StepLines :lines="sheet.lines" :lost-at="lostAt" />
@@ -168,11 +185,11 @@ onMounted(begin)
       </div>
     </div>
     <Teleport defer to="#left-actions">
-      <button class="act" @click="begin">From the start <span class="key-hint">R</span></button>
+      <button class="act" @click="begin">{{ say('dryRun.again') }} <span class="key-hint">R</span></button>
     </Teleport>
     <Teleport defer to="#primary-action">
       <button class="act act-main" @click="emit('done')">
-        To the device <span class="key-hint">X</span>
+        {{ say('dryRun.toDevice') }} <span class="key-hint">X</span>
       </button>
     </Teleport>
   </div>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { gateName, gateSentence } from '@benevox/core/route'
 import { computed, ref } from 'vue'
 import { useJob } from '../../job/jobs.ts'
+import { checkText } from '@benevox/words'
+import { say, words } from '../../words/index.ts'
 
 /** What must hold before the wipe, with the right device confirmed here: tag scanned, or model text compared. */
 const job = useJob()
@@ -16,12 +17,19 @@ async function confirm(by: 'tag' | 'model-text', text: string): Promise<void> {
   await job.recordBench({ kind: 'right-device', by, read: text, ...(shown ? { build: shown } : {}) })
   read.value = ''
 }
+const inHand = computed(() => {
+  const { read: text = '', build: number } = job.saved?.bench.rightDevice ?? {}
+  return number ? `${text}, ${number}` : text
+})
+const onJob = computed(() =>
+  [job.saved?.ticket ?? '', ...(job.found ? [job.found.model.modelText] : [])].join(', '),
+)
 const isTag = computed(() => /^b\d+$/i.test(read.value.trim()))
 </script>
 
 <template>
-  <section aria-label="Gates">
-    <h2 class="mb-1">Before the last presses</h2>
+  <section :aria-label="say('checks.label')">
+    <h2 class="mb-1">{{ say('checks.before') }}</h2>
     <ul class="ruled border-t-2 border-ink">
       <li v-for="gate in closed" :key="gate.id" class="flex gap-2 py-1.5 text-lg">
         <span
@@ -31,7 +39,7 @@ const isTag = computed(() => /^b\d+$/i.test(read.value.trim()))
           >▮</span
         >
         <span
-          ><b>{{ gateName(gate) }}.</b> {{ gateSentence(gate) }}</span
+          ><b>{{ say(`check.${gate.id}`) }}.</b> {{ checkText(gate, words) }}</span
         >
       </li>
     </ul>
@@ -43,7 +51,7 @@ const isTag = computed(() => /^b\d+$/i.test(read.value.trim()))
       >
         <span aria-hidden="true" class="w-5 font-mono font-bold text-clear">✓</span>
         <span
-          >{{ gateName(gate)
+          >{{ say(`check.${gate.id}`)
           }}<span v-if="gate.byReason" class="text-ink-soft">: {{ reasonOf(gate.id) }}</span></span
         >
       </li>
@@ -54,18 +62,18 @@ const isTag = computed(() => /^b\d+$/i.test(read.value.trim()))
       @submit.prevent="confirm(isTag ? 'tag' : 'model-text', read)"
     >
       <label class="flex-1 font-bold"
-        >Scan the tag, or type the model text the device shows
+        >{{ say('checks.scan') }}
         <input
           v-model="read"
           class="field mt-1 font-mono"
           data-scan="own"
           maxlength="80"
           autocomplete="off"
-          placeholder="as the tag or the device in hand says"
+          :placeholder="say('checks.scanHint')"
         />
       </label>
       <label class="w-48"
-        >Build text, if it shows one
+        >{{ say('checks.build') }}
         <input
           v-model="build"
           class="field mt-1 font-mono"
@@ -74,20 +82,15 @@ const isTag = computed(() => /^b\d+$/i.test(read.value.trim()))
           autocomplete="off"
         />
       </label>
-      <button class="act" :disabled="read.trim() === ''">Compare</button>
+      <button class="act" :disabled="read.trim() === ''">{{ say('checks.compare') }}</button>
     </form>
     <p v-if="job.saved?.bench.rightDevice" class="mt-2 text-ink-soft">
-      In hand: {{ job.saved.bench.rightDevice.read
-      }}<template v-if="job.saved.bench.rightDevice.build"
-        >, build {{ job.saved.bench.rightDevice.build }}</template
-      >. On the job: {{ job.saved.ticket
-      }}<template v-if="job.found">, {{ job.found.model.modelText }}</template
-      >.
+      {{ say('checks.inHand', { read: inHand }) }}
+      ·
+      {{ say('checks.onJob', { ticket: onJob }) }}
     </p>
     <p v-if="closed.some(({ id }) => id !== 'right-device')" class="mt-2">
-      <RouterLink class="underline" :to="`/counter/${job.saved?.id}`"
-        >Record what is missing at the counter</RouterLink
-      >
+      <RouterLink class="underline" :to="`/counter/${job.saved?.id}`">{{ say('checks.record') }}</RouterLink>
     </p>
   </section>
 </template>

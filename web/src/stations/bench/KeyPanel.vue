@@ -22,13 +22,14 @@ import WhichSystem from './WhichSystem.vue'
 import { useTryRun } from './useTryRun.ts'
 import { useWayToTry } from './useWayToTry.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
+import { say } from '../../words/index.ts'
 
 /** The key combination: one sentence before, the beat during, the question after, and what to change. */
 const props = defineProps<{ model: Model; family: Family }>()
 const job = useJob()
 const kit = useKit()
 const jobs = useJobs()
-const words = phrases('en')
+const phrase = phrases('en')
 
 const keyWords = computed(() => phrases('en', namesIn(props.family)))
 
@@ -56,7 +57,6 @@ const lineMs = computed(() => line.value?.ms ?? 0)
 const stepNow = computed(() =>
   phase.value === 'running' && lineMs.value >= 0 ? (line.value?.step ?? -1) : -1,
 )
-const FLASH_WORDS = { press: 'hold', slide: 'slide', 'let-go': 'let go', plug: 'cable', tick: '·' } as const
 const pressedNow = computed(
   () =>
     chart.value?.lanes
@@ -128,20 +128,31 @@ function choose(procedureId: string): void {
   void job.recordBench({ kind: 'chose-procedure', procedureId })
 }
 
-usePageKeys({
-  // While it is to be charged first, beginning is not what the foot switch is for.
-  ' ': () =>
-    !isDry.value &&
-    !at.value &&
-    phase.value !== 'asking' &&
-    (phase.value !== 'before' || job.benchAction?.kind !== 'charge') &&
-    void next(),
-  x: () => !isDry.value && phase.value === 'running' && run.ask(),
-  d: () => {
-    if (isDry.value || phase.value !== 'before') return false
-    isDry.value = true
+usePageKeys(
+  {
+    key: ' ',
+    does: 'keyHelp.seenNow',
+    // While it is to be charged first, beginning is not what the foot switch is for.
+    when: () =>
+      !isDry.value &&
+      !at.value &&
+      phase.value !== 'asking' &&
+      (phase.value !== 'before' || job.benchAction?.kind !== 'charge'),
+    press: () => void next(),
   },
-})
+  {
+    key: 'x',
+    does: 'keyHelp.wrong',
+    when: () => !isDry.value && phase.value === 'running',
+    press: () => run.ask(),
+  },
+  {
+    key: 'd',
+    does: 'keyHelp.dryRun',
+    when: () => !isDry.value && phase.value === 'before',
+    press: () => (isDry.value = true),
+  },
+)
 /** It freezes, and whether an app is the cause can be seen without recovery. */
 const isSafeModeFirst = computed(
   () =>
@@ -189,25 +200,26 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
       aria-hidden="true"
       class="fixed inset-x-0 top-0 z-10 bg-ink py-3 text-center text-4xl font-bold text-paper"
     >
-      {{ FLASH_WORDS[flash] }}
+      {{ say(`flash.${flash}`) }}
     </div>
     <div v-if="procedure" class="beside">
       <div class="space-y-3">
-        <p v-if="phase === 'asking'" class="text-[2.1rem] leading-tight font-bold">What did you see?</p>
+        <p v-if="phase === 'asking'" class="text-[2.1rem] leading-tight font-bold">
+          {{ say('keys.whatSeen') }}
+        </p>
         <div v-else-if="phase === 'running'" data-testid="now">
           <p class="text-[2.6rem] leading-tight font-bold">
             {{
               lineMs < 0
-                ? `Both hands on the device: ${Math.ceil(-lineMs / 1000)}`
-                : (lines[stepNow] ?? 'Keep looking at the device')
+                ? say('keys.countIn', { seconds: Math.ceil(-lineMs / 1000) })
+                : (lines[stepNow] ?? say('keys.keepLooking'))
             }}
           </p>
           <p class="text-2xl text-ink-soft">
             {{ lineMs < 0 ? (critical?.sentence ?? lines[0]) : lines[stepNow + 1] }}
           </p>
-          <p v-if="tooEarly" role="alert" class="border-l-4 border-brass pl-3 text-xl">
-            Not counted: “{{ words.cue[tooEarly.cue.cue] }}” comes so soon on no unit. Is it there all the
-            same? Press again.
+          <p v-if="tooEarly" role="alert" class="border-s-4 border-brass ps-3 text-xl">
+            {{ say('keys.tooEarly', { sign: phrase.cue[tooEarly.cue.cue] }) }}
           </p>
         </div>
         <AdvicePanel
@@ -222,33 +234,27 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
         />
         <p v-else-if="!isBarred" class="text-[2.1rem] leading-tight font-bold" data-testid="critical">
           {{ critical?.sentence ?? lines[0] }}
-          <span v-if="critical?.sentence" class="block text-lg font-normal text-ink-soft"
-            >{{ critical.room }} Nothing has to be touched here meanwhile.</span
-          >
+          <span v-if="critical?.sentence" class="block text-lg font-normal text-ink-soft">{{
+            say('keys.room', { room: critical.room })
+          }}</span>
         </p>
-        <p v-if="phase === 'before' && way.beginsWith.value" class="border-l-4 border-brass pl-3 text-xl">
-          It begins with the device <b>{{ words.start[way.beginsWith.value].toLowerCase() }}</b>: bring it
-          there first.
+        <p v-if="phase === 'before' && way.beginsWith.value" class="border-s-4 border-brass ps-3 text-xl">
+          {{ say('keys.beginsWith', { start: phrase.start[way.beginsWith.value] }) }}
         </p>
-        <p v-if="sheet?.notProven" role="alert" class="border-l-4 border-stop pl-3 text-lg">
-          <b class="text-stop">Not proven.</b> {{ sheet.notProven }} Try it only if nothing else is left.
+        <p v-if="sheet?.notProven" role="alert" class="border-s-4 border-stop ps-3 text-lg">
+          <b class="text-stop">{{ say('keys.notVerified') }}</b>
+          {{ say('keys.onlyIfNothing', { why: sheet.notProven }) }}
         </p>
         <p
           v-if="isBarred && way.broken.value"
           role="alert"
-          class="border-l-4 border-stop pl-3 text-[1.9rem] leading-tight font-bold"
+          class="border-s-4 border-stop ps-3 text-[1.9rem] leading-tight font-bold"
         >
-          <span class="text-stop"
-            >Found broken: {{ way.broken.value.keys.map((key) => keyWords.key[key]).join(', ') }}.</span
-          >
-          {{
-            way.broken.value.isWithout
-              ? 'This method needs it: choose one that goes without.'
-              : 'No method of this family goes without it: a matter for repair.'
-          }}
-          <span class="block text-lg font-normal"
-            >If it does answer after all, say so under “Keys work”.</span
-          >
+          <span class="text-stop">{{
+            say('keys.broken', { keys: way.broken.value.keys.map((key) => keyWords.key[key]).join(', ') })
+          }}</span>
+          {{ way.broken.value.isWithout ? say('keys.chooseWithout') : say('keys.noneWithout') }}
+          <span class="block text-lg font-normal">{{ say('keys.ifItAnswers') }}</span>
         </p>
         <template v-if="phase !== 'asking' && chart">
           <KeyChart
@@ -265,13 +271,12 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
       </div>
       <div v-if="phase !== 'asking'" class="space-y-3">
         <template v-if="phase === 'before'">
-          <p v-if="isSafeModeFirst" class="border-l-4 border-clear pl-3" data-testid="safe-mode">
-            Gentler still, at the lock screen: <b>{{ family.safeModePath.join(' › ') }}</b> starts it without
-            the owner’s apps. If it runs then, one of them is the cause.
+          <p v-if="isSafeModeFirst" class="border-s-4 border-clear ps-3" data-testid="safe-mode">
+            {{ say('keys.safeMode', { path: family.safeModePath.join(' › ') }) }}
           </p>
           <WhichSystem
             :systems="way.systems.value"
-            hint="What you see at each attempt counts for or against each of them."
+            :hint="say('keys.systemHint')"
             @taken="nextTick(letGoOfFocus)"
           />
           <WayChoice
@@ -284,10 +289,10 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
             @chosen="choose"
           />
           <p v-if="places.length" class="text-base">
-            <span class="text-ink-soft">It shows a page already: </span>
+            <span class="me-1 text-ink-soft">{{ say('keys.showsPage') }}</span>
             <template v-for="(place, index) in places" :key="place"
               ><template v-if="index">, </template
-              ><button class="underline" @click="at = place">{{ words.cue[place] }}</button></template
+              ><button class="underline" @click="at = place">{{ phrase.cue[place] }}</button></template
             >
           </p>
           <PrepList
@@ -301,7 +306,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           />
         </template>
         <p v-else-if="line?.next" class="text-2xl">
-          Next to come: <b>{{ words.cue[line.next.cue] }}</b>
+          {{ say('keys.nextSign') }} <b>{{ phrase.cue[line.next.cue] }}</b>
         </p>
         <DevicePicture
           :family="family"
@@ -321,13 +326,17 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
     />
     <template v-else-if="procedure && chart">
       <Teleport v-if="phase === 'before'" defer to="#left-actions">
-        <button class="act" @click="isDry = true">Dry run <span class="key-hint">D</span></button>
-        <button class="underline" @click="job.tell({ kind: 'in-recovery' })">In recovery already</button>
+        <button class="act" @click="isDry = true">
+          {{ say('keys.dryRun') }} <span class="key-hint">D</span>
+        </button>
+        <button class="underline" @click="job.tell({ kind: 'in-recovery' })">
+          {{ say('keys.inRecovery') }}
+        </button>
         <fieldset class="flex items-center gap-3 text-base" @change="wasSet">
-          <legend class="sr-only">How the run is told</legend>
-          <label><input v-model="sounds" type="checkbox" /> beeps</label>
-          <label><input v-model="speaks" type="checkbox" /> words</label>
-          <label><input v-model="flashes" type="checkbox" /> flash</label>
+          <legend class="sr-only">{{ say('keys.signals') }}</legend>
+          <label><input v-model="sounds" type="checkbox" /> {{ say('keys.beeps') }}</label>
+          <label><input v-model="speaks" type="checkbox" /> {{ say('keys.speech') }}</label>
+          <label><input v-model="flashes" type="checkbox" /> {{ say('keys.flash') }}</label>
         </fieldset>
       </Teleport>
     </template>

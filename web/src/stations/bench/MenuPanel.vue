@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import { GENTLE, type Family, type Model } from '@benevox/core/catalog'
 import { diagnoseCameBack } from '@benevox/core/diagnosis'
-import { answerWords } from '@benevox/core/facts'
-import { ACTION_WORDS } from '@benevox/core/route'
 import { computed } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../job/jobs.ts'
@@ -16,6 +14,8 @@ import { useMenuPlace } from './useMenuPlace.ts'
 import { possibleSystem } from './useWayToTry.ts'
 import WhichSystem from './WhichSystem.vue'
 import { usePageKeys } from '../../parts/pageKeys.ts'
+import { answerText } from '@benevox/words'
+import { say, words } from '../../words/index.ts'
 
 /** Through recovery's menu, cut at the last question; the last presses only once the gates hold and the button was held. */
 const props = defineProps<{ model: Model; family: Family }>()
@@ -54,10 +54,6 @@ const visible = computed(() =>
 )
 const line = computed(() => text(visible.value))
 const cacheFirst = computed(() => first.value === 'clear-cache')
-const GENTLE_WORDS = {
-  'repair-apps': 'looks after the apps',
-  'start-safe-mode': 'starts it without the owner’s apps; if it runs then, one of them is the cause',
-} as const
 /** Other lines of this menu that delete nothing. */
 const gentler = computed(() =>
   GENTLE.map((effect) => [effect, text(menus.toEffect(effect))] as const).filter(([, way]) => way !== ''),
@@ -83,15 +79,15 @@ const systems = computed(() => {
 const whoAnswers = computed(() => {
   const { accountOnDevice, accountAddress, knowsAccountPassword, secondStep } = job.facts
   if (accountOnDevice !== 'yes' || !props.family.accountLock.asksAfterRecoveryReset) return undefined
-  const who = accountAddress || job.customer.name || 'the owner'
+  const who = accountAddress || job.customer.name || say('menus.owner')
   const knows =
     knowsAccountPassword === 'yes'
-      ? 'who knows the password'
+      ? say('menus.knows', { who })
       : knowsAccountPassword === 'no'
-        ? 'who does not know the password'
-        : 'and nobody has said whether the password is known'
-  const step = answerWords('secondStep', secondStep)
-  return `${who}, ${knows}${step ? `; second step: ${step}` : ''}`
+        ? say('menus.knowsNot', { who })
+        : say('menus.notAsked', { who })
+  const how = answerText('secondStep', secondStep, words)
+  return how ? `${knows}. ${say('menus.code', { how })}` : knows
 })
 const cameBack = computed(() => job.saved?.bench.cameBack ?? 0)
 const back = computed(() =>
@@ -134,10 +130,10 @@ async function next(): Promise<void> {
     menus.given(toWipe.value?.beforeLastQuestion ?? [])
   } else if (isReleased.value) await record('wipe-started')
 }
-usePageKeys({
-  ' ': () => spaceGoesOn.value && void next(),
-  x: () => void record('back-to-keys'),
-})
+usePageKeys(
+  { key: ' ', does: 'keyHelp.next', when: () => spaceGoesOn.value, press: () => void next() },
+  { key: 'x', does: 'keyHelp.notInRecovery', press: () => void record('back-to-keys') },
+)
 defineExpose({
   next,
   back,
@@ -153,30 +149,32 @@ defineExpose({
 <template>
   <div class="beside beside-wide items-start px-6 py-4">
     <div>
-      <section v-if="isGone" aria-label="Left by itself" data-testid="left-by-itself">
-        <p class="text-3xl leading-tight font-bold">Look at the device: it may have left this menu.</p>
+      <section v-if="isGone" :aria-label="say('menus.leftLabel')" data-testid="left-by-itself">
+        <p class="text-3xl leading-tight font-bold">{{ say('menus.look') }}</p>
         <p class="mt-1 text-lg">
-          After {{ Math.round((menus.idleExit.value?.soonestMs ?? 0) / 1000) }} s without a key it leaves by
-          itself. What does it show?
+          {{
+            say('menus.leavesAfter', { seconds: Math.round((menus.idleExit.value?.soonestMs ?? 0) / 1000) })
+          }}
         </p>
         <p v-if="menus.keepsIt.value" class="mt-2 text-lg">
-          Still this menu? One press keeps it while you read: <b>{{ menus.keepsIt.value }}</b>. Then click the
-          line where it stands.
+          {{ say('menus.keepIt', { key: menus.keepsIt.value }) }}
         </p>
         <p class="mt-3 flex gap-4">
           <button v-if="!menus.keepsIt.value" class="act" @click="menus.keyPressed">
-            Still this menu, and a key was pressed
+            {{ say('menus.stillPressed') }}
           </button>
-          <button class="act" @click="hasLeft">It shows “{{ menus.leavesFor.value }}”</button>
+          <button class="act" @click="hasLeft">
+            {{ say('menus.shows', { page: menus.leavesFor.value ?? '' }) }}
+          </button>
           <button v-if="atLastQuestion" class="underline" @click="record('wipe-started')">
-            It is wiping already
+            {{ say('menus.isWiping') }}
           </button>
         </p>
-        <p class="mt-2 text-ink-soft">Another line or screen: click it in the list.</p>
+        <p class="mt-2 text-ink-soft">{{ say('menus.clickOther') }}</p>
       </section>
       <p v-else-if="staysMs !== undefined" class="mb-2 text-lg" role="timer">
-        This menu leaves by itself in {{ Math.ceil(staysMs / 1000) }} s without a key.
-        <button class="underline" @click="menus.keyPressed">A key was pressed: from the beginning</button>
+        {{ say('menus.leavesIn', { seconds: Math.ceil(staysMs / 1000) }) }}
+        <button class="underline" @click="menus.keyPressed">{{ say('menus.keyPressed') }}</button>
       </p>
       <CameBack
         v-if="back"
@@ -189,30 +187,30 @@ defineExpose({
       <template v-else-if="keepsData">
         <template v-if="cacheFirst && toCache.length">
           <p class="text-lg text-ink-soft">
-            What was signed keeps everything on the device. From where you are, this clears the cache:
+            {{ say('menus.cacheSigned') }}
           </p>
           <p class="text-[3.4rem] leading-tight font-bold" data-testid="menu-line">{{ text(toCache) }}</p>
         </template>
         <p v-else-if="!installFirst" class="text-3xl leading-tight font-bold">
-          Nothing on this device is to be deleted. Restart it: {{ text(toRestart) }}
+          {{ say('menus.nothingDeleted', { line: text(toRestart) }) }}
         </p>
         <p v-if="atLastQuestion" class="mt-2 text-2xl font-bold text-stop">
-          Stop: this question is about deleting everything. Go back to the list.
+          {{ say('menus.stopDeleting') }}
         </p>
       </template>
       <p v-else-if="notFromHere" class="text-3xl leading-tight font-bold" data-testid="not-from-here">
-        Not from recovery now: {{ ACTION_WORDS[notFromHere] }}. Restart it: {{ text(toRestart) }}
+        {{ say('menus.notFromHere', { action: say(`action.${notFromHere}`), line: text(toRestart) }) }}
       </p>
       <template v-else-if="line">
         <p class="text-lg text-ink-soft">
           {{
             atLastQuestion
-              ? 'The last presses. After them everything is gone.'
+              ? say('menus.wipeKeys')
               : isResetNext
-                ? 'All keys let go. From where you are to the last question'
+                ? say('menus.toConfirmation')
                 : back?.next === 'repair'
-                  ? 'From where you are to the last question'
-                  : 'Only if that does not help: from where you are to the last question'
+                  ? say('menus.fromHere')
+                  : say('menus.onlyIfNot')
           }}
         </p>
         <p
@@ -224,60 +222,58 @@ defineExpose({
         </p>
       </template>
       <p v-else-if="!toWipe && !keepsData" class="text-2xl font-bold">
-        From here no way leads to the reset. Click where you are, or begin again with the keys.
+        {{ say('menus.noWay') }}
       </p>
       <template v-else-if="!keepsData">
-        <p class="text-3xl leading-tight font-bold">The last question. Stop here.</p>
+        <p class="text-3xl leading-tight font-bold">{{ say('menus.confirmation') }}</p>
         <p class="mt-1 text-xl">
-          Everything on this {{ model.kind }} will be gone<template v-if="whoAnswers"
-            >, and it will ask for the account that is on it now</template
-          >.
+          {{ whoAnswers ? say('menus.allGoneAccount') : say('menus.allGone') }}
         </p>
         <p v-if="whoAnswers" class="mt-1 text-xl" data-testid="who-answers">
-          It will be answered by <b>{{ whoAnswers }}</b>.
+          {{ say('menus.whoAnswers', { who: whoAnswers }) }}
         </p>
       </template>
 
       <p
         v-if="cacheFirst && !cameBack && (keepsData || (!atLastQuestion && toCache.length))"
-        class="mt-3 border-l-4 border-clear pl-3 text-lg"
+        class="mt-3 border-s-4 border-clear ps-3 text-lg"
       >
-        <template v-if="!keepsData"
-          >Harmless first: <b>{{ text(toCache) }}</b> clears the cache.
-        </template>
-        <span v-for="[effect, way] in gentler" :key="effect"
-          >Harmless too: <b>{{ way }}</b> {{ GENTLE_WORDS[effect] }}.
-        </span>
-        Restart and look whether it helps.
-        <button class="underline" @click="didNotHelp('clear-cache')">It did not help</button>
+        <template v-if="!keepsData">{{ say('menus.clearsCache', { line: text(toCache) }) }}</template>
+        <span v-for="[effect, way] in gentler" :key="effect" class="block">{{
+          say(`menus.${effect}`, { line: way })
+        }}</span>
+        {{ say('menus.restartAndLook') }}
+        <button class="underline" @click="didNotHelp('clear-cache')">{{ say('menus.didNotHelp') }}</button>
       </p>
       <p
         v-if="installFirst && (keepsData || !atLastQuestion)"
-        class="mt-3 border-l-4 border-clear pl-3 text-lg"
+        class="mt-3 border-s-4 border-clear ps-3 text-lg"
       >
-        Before the reset: install the system again with the file that the maker provides for this very model.
-        Choose <b>apply update</b> in this menu and follow the maker’s page; it may keep what is on it.
-        <button class="underline" @click="didNotHelp('install-system-again')">It did not help</button>
+        {{ say('menus.installFirst') }}
+        <button class="underline" @click="didNotHelp('install-system-again')">
+          {{ say('menus.didNotHelp') }}
+        </button>
       </p>
 
       <div v-if="atLastQuestion && !isReleased && !isGone" class="mt-4">
         <GatePanel />
         <div class="mt-4 flex items-center gap-4">
-          <PressAndHold :disabled="resetGates.length > 0" @held="record('revealed')"
-            >Hold to show the last presses</PressAndHold
-          >
-          <span v-if="resetGates.length" class="text-ink-soft">{{ resetGates.length }} closed</span>
+          <PressAndHold :disabled="resetGates.length > 0" @held="record('revealed')">{{
+            say('menus.hold')
+          }}</PressAndHold>
+          <span v-if="resetGates.length" class="text-ink-soft">{{
+            say('gentle.missing', { count: resetGates.length })
+          }}</span>
         </div>
         <p class="mt-3 text-[0.95rem] text-ink-soft">
-          Was it pressed all the same? Then say so:
-          <button class="underline" @click="record('wipe-started')">it is wiping already</button>. It stands
-          on the record.
+          {{ say('menus.pressedAnyway') }}
+          <button class="underline" @click="record('wipe-started')">{{ say('menus.isWiping') }}</button> ·
+          {{ say('gentle.isReset.note') }}
         </p>
       </div>
       <p v-if="atLastQuestion && isReleased && !isGone" class="mt-3 text-lg">
-        Never cut the power while it wipes.<template v-if="whoAnswers">
-          Afterwards it asks for the account: {{ whoAnswers }}.</template
-        >
+        {{ say('menus.neverCut') }}
+        <template v-if="whoAnswers">{{ say('menus.whoAnswers', { who: whoAnswers }) }}</template>
       </p>
     </div>
 
@@ -295,13 +291,8 @@ defineExpose({
         :passes="passesOf(isGone ? [] : keepsData && cacheFirst ? toCache : marked)"
         @here="menus.atItem"
       />
-      <WhichSystem
-        class="mt-2"
-        :systems="systems"
-        hint="The update changed this menu: compare it with the device."
-        @taken="menus.forget"
-      />
-      <p class="mt-2 text-sm text-ink-soft">Click the line the device’s cursor is on. Another screen:</p>
+      <WhichSystem class="mt-2" :systems="systems" :hint="say('menus.updateChanged')" @taken="menus.forget" />
+      <p class="mt-2 text-sm text-ink-soft">{{ say('menus.clickLine') }}</p>
       <ul class="text-[0.95rem]">
         <li v-for="other in otherMenus" :key="other.name">
           <button class="underline" @click="menus.atMenu(other.name)">{{ other.title }}</button>

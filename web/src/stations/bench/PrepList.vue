@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { linksIn, namesIn, type Family, type KeyId, type LinkKind, type Model } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
-import { BEFORE_SHORT } from '@benevox/core/route'
 import { computed, ref, watch } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
 import ChargeFirst from './ChargeFirst.vue'
+import { say } from '../../words/index.ts'
 
 /** What to have in hand before the keys: the numbered cable, keys that work, charge, the puck, glasses. */
 const props = defineProps<{
@@ -20,14 +20,15 @@ const cable = defineModel<number | undefined>('cable', { required: true })
 const job = useJob()
 const kit = useKit()
 const before = computed(() => job.route?.before ?? [])
-const words = computed(() => phrases('en', namesIn(props.family)))
+const phrase = computed(() => phrases('en', namesIn(props.family)))
 const cables = computed(() => kit.fitting(props.model.port))
 const chosen = computed(() => kit.cables.find(({ number }) => number === cable.value))
 const record = computed(() => {
   if (!chosen.value) return ''
   const { reached, failed, note } = chosen.value
   const tried = reached + failed
-  return `${note}${note ? '; ' : ''}${tried === 0 ? 'no tries yet' : `${reached} of ${tried} tries reached`}`
+  const attempts = tried === 0 ? say('prep.noAttempts') : say('prep.attempts', { reached, tried })
+  return note ? `${note}; ${attempts}` : attempts
 })
 const isWatch = computed(() => props.model.kind === 'watch')
 const tested = computed(() => job.saved?.bench.keysTested ?? {})
@@ -44,7 +45,7 @@ const isLow = computed(
 )
 const toggle = (key: KeyId) =>
   void job.tell({ kind: 'key-tested', key, state: tested.value[key] === 'works' ? 'broken' : 'works' })
-const retire = () => chosen.value && void kit.retire(chosen.value.number, 'carries no data')
+const retire = () => chosen.value && void kit.retire(chosen.value.number, say('prep.noData'))
 const linkField = ref<HTMLSelectElement>()
 const isAsked = ref(false)
 watch(link, () => (isAsked.value = false))
@@ -65,22 +66,22 @@ watch(
 </script>
 
 <template>
-  <section aria-label="In hand" class="text-[1.05rem]">
-    <h2 class="border-b-2 border-ink">In hand</h2>
+  <section :aria-label="say('prep.title')" class="text-[1.05rem]">
+    <h2 class="border-b-2 border-ink">{{ say('prep.title') }}</h2>
     <ul class="ruled">
       <li v-if="needsLink" class="py-1.5">
         <div class="flex items-end gap-3">
           <label class="w-32 shrink-0 text-sm text-ink-soft"
-            >{{ isWatch ? 'Puck' : 'Cable' }}
+            >{{ isWatch ? say('prep.puck') : say('prep.cable') }}
             <select v-model="cable" data-testid="cable" class="field font-mono font-bold">
-              <option :value="undefined">not numbered</option>
+              <option :value="undefined">{{ say('prep.notNumbered') }}</option>
               <option v-for="one in cables" :key="one.number" :value="one.number">
-                no. {{ one.number }}
+                {{ say('prep.number', { number: one.number }) }}
               </option>
             </select>
           </label>
           <label class="min-w-0 flex-1 text-sm text-ink-soft"
-            >On the cable now
+            >{{ say('prep.onCable') }}
             <select
               ref="linkField"
               v-model="link"
@@ -88,23 +89,23 @@ watch(
               :aria-invalid="isAsked"
               :aria-describedby="isAsked ? 'say-what-is-on-the-cable' : undefined"
             >
-              <option v-if="link === undefined" :value="undefined">not said yet</option>
+              <option v-if="link === undefined" :value="undefined">{{ say('prep.notSaid') }}</option>
               <option v-for="kind in linksIn(family)" :key="kind" :value="kind">
-                {{ words.link[kind] }}
+                {{ phrase.link[kind] }}
               </option>
             </select>
           </label>
         </div>
         <p v-if="isAsked" id="say-what-is-on-the-cable" role="alert" class="text-stop">
-          Say what hangs on it now: at the last attempt it was something else.
+          {{ say('prep.sayCable') }}
         </p>
         <p v-if="chosen" class="text-sm text-ink-soft">
           {{ record }}
-          <button class="ml-1 underline" @click="retire">it carries no data: retire it</button>
+          <button class="ms-1 underline" @click="retire">{{ say('prep.retire') }}</button>
         </p>
       </li>
       <li v-if="toTest.length" class="flex flex-wrap items-center gap-x-3 gap-y-1 py-1.5">
-        <span class="text-ink-soft">Keys work:</span>
+        <span class="text-ink-soft">{{ say('prep.keysWork') }}</span>
         <button
           v-for="key in toTest"
           :key="key"
@@ -112,19 +113,28 @@ watch(
           :aria-pressed="tested[key] === 'works'"
           @click="toggle(key)"
         >
-          <span aria-hidden="true" class="mr-1 font-mono font-bold">{{
+          <span aria-hidden="true" class="me-1 font-mono font-bold">{{
             tested[key] === 'works' ? '✓' : tested[key] === 'broken' ? '✕' : '?'
-          }}</span>{{ words.key[key] }}<span class="sr-only">{{ tested[key] ?? 'not tested' }}</span>
+          }}</span>{{ phrase.key[key]
+          }}<span class="sr-only">{{
+            say(
+              tested[key] === 'works'
+                ? 'prep.works'
+                : tested[key] === 'broken'
+                  ? 'prep.broken'
+                  : 'prep.notTested',
+            )
+          }}</span>
         </button>
       </li>
-      <li v-if="!isLow" class="py-1.5">Battery is at the safe level or on power.</li>
+      <li v-if="!isLow" class="py-1.5">{{ say('prep.batteryOk') }}</li>
       <li v-else-if="job.benchAction?.kind !== 'charge'" class="py-1.5"><ChargeFirst /></li>
       <li class="py-1.5 text-ink-soft">
-        {{ isWatch ? 'On its puck, strap off. ' : '' }}Reading glasses: the print in recovery is tiny.
+        {{ isWatch ? say('prep.glassesWatch') : say('prep.glasses') }}
       </li>
       <li v-if="before.length" class="py-1.5">
-        <span class="text-ink-soft">Before the reset: </span>
-        {{ before.map((step) => BEFORE_SHORT[step]).join('; ') }}.
+        <span class="me-1 text-ink-soft">{{ say('prep.beforeReset') }}</span>
+        {{ before.map((step) => say(`beforeShort.${step}`)).join('; ') }}.
       </li>
     </ul>
   </section>

@@ -4,6 +4,7 @@ import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { ApiProblem, call, ServerAway } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
+import { say } from '../../words/index.ts'
 
 /** Unlocking from afar through the maker’s service: the owner signs in on the maker’s page, nobody else. */
 const job = useJob()
@@ -31,30 +32,21 @@ const state = computed(() => request.value?.state)
 useIntervalFn(() => {
   if (state.value === 'waiting-for-owner' || state.value === 'unlocking') void ask('look')
 }, 1500)
-const SAYS: Readonly<Record<RemoteUnlock['state'], string>> = {
-  'waiting-for-owner': 'Waiting for the owner to sign in on the maker’s page.',
-  'signed-in': 'The owner has signed in.',
-  unlocking: 'Sent. Waiting for the device to answer.',
-  unlocked: 'Unlocked. Look at the device: it opens without the lock.',
-  unreachable: 'The device was not reached. Put it on Wi-Fi, look at its signal, and send it again.',
-  refused: 'The maker’s service refuses this device. Another way is needed.',
-  expired: 'This request is over. Begin again.',
-}
 </script>
 
 <template>
-  <section aria-label="Maker’s service" class="mt-5 border-t-2 border-ink pt-3">
-    <p v-if="fault" role="alert" class="mb-2 border-l-4 border-stop pl-3 text-lg">{{ fault }}</p>
-    <p v-if="request" class="text-2xl font-bold" role="status">{{ SAYS[request.state] }}</p>
+  <section :aria-label="say('remote.label')" class="mt-5 border-t-2 border-ink pt-3">
+    <p v-if="fault" role="alert" class="mb-2 border-s-4 border-stop ps-3 text-lg">{{ fault }}</p>
+    <p v-if="request" class="text-2xl font-bold" role="status">{{ say(`remoteState.${request.state}`) }}</p>
     <p v-if="request && !request.reachable && request.state !== 'unlocked'" class="text-lg">
-      The device does not answer now: is it on Wi-Fi or mobile data?
+      {{ say('remote.noAnswer') }}
     </p>
     <p v-if="request && request.state === 'unlocked'" class="text-lg">
-      The maker’s locating is {{ request.locating ? 'still on' : 'off' }}.
+      {{ request.locating ? say('remote.locatingOn') : say('remote.locatingIsOff') }}
     </p>
     <div class="mt-3 flex flex-wrap items-center gap-3">
       <button v-if="!request || state === 'expired'" class="act" :disabled="isBusy" @click="ask('begin')">
-        Ask the maker’s service
+        {{ say('remote.ask') }}
       </button>
       <a
         v-if="state === 'waiting-for-owner'"
@@ -62,7 +54,7 @@ const SAYS: Readonly<Record<RemoteUnlock['state'], string>> = {
         :href="request?.page"
         target="_blank"
         rel="noopener noreferrer"
-        >Turn the maker’s page to the owner</a
+        >{{ say('remote.turn') }}</a
       >
       <button
         v-if="state === 'signed-in' || state === 'unreachable'"
@@ -70,14 +62,14 @@ const SAYS: Readonly<Record<RemoteUnlock['state'], string>> = {
         :disabled="isBusy"
         @click="ask('unlock')"
       >
-        Send the unlock
+        {{ say('remote.send') }}
       </button>
       <button v-if="state === 'unlocked' && request?.locating" class="act" @click="ask('locating-off')">
-        Switch locating off
+        {{ say('remote.locatingOff') }}
       </button>
     </div>
     <p class="mt-2 text-ink-soft">
-      Passwords are typed on the maker’s page by their owner; none is kept here.
+      {{ say('remote.passwords') }}
     </p>
   </section>
 </template>

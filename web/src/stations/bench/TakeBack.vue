@@ -3,7 +3,8 @@ import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
-import { eventWords } from '../../words/en.ts'
+import { eventText } from '../../words/job.ts'
+import { say } from '../../words/index.ts'
 
 /** Takes the last step back that was recorded by mistake: with a reason, and by a supervisor where it is a breach. */
 const job = useJob()
@@ -18,7 +19,7 @@ const code = ref('')
 async function takeBack(): Promise<void> {
   const key = last.value?.key
   if (key === undefined) return
-  const isDone = await job.record('a step taken back', (version, id) =>
+  const isDone = await job.record(say('doing.undo'), (version, id) =>
     call('takeBack', {
       params: { id },
       body: {
@@ -39,12 +40,12 @@ async function takeBack(): Promise<void> {
 <template>
   <template v-if="last">
     <button v-if="!isOpen" type="button" class="underline" @click="isOpen = true">
-      Undo “{{ eventWords(last.change) }}”
+      {{ say('undo.undo', { what: eventText(last.change) }) }}
     </button>
     <form v-else class="flex flex-wrap items-center gap-2" @submit.prevent="takeBack">
       <FreeText
-        label="Why it is taken back"
-        placeholder="why, like: by mistake"
+        :label="say('undo.why')"
+        :placeholder="say('undo.whyHint')"
         :value="reason"
         :maxlength="200"
         @keep="(text) => (reason = text)"
@@ -54,15 +55,15 @@ async function takeBack(): Promise<void> {
         v-model="code"
         class="field !w-60 font-mono"
         type="password"
-        aria-label="Code of a supervisor"
-        placeholder="supervisor’s code"
+        :aria-label="say('waive.code')"
+        :placeholder="say('waive.codeHint')"
         autocomplete="off"
         maxlength="20"
       />
       <button class="act" :disabled="reason.trim().length < 3 || (isBreach && code.length < 4)">
-        Undo it
+        {{ say('undo.doIt') }}
       </button>
-      <button type="button" class="underline" @click="isOpen = false">Leave it</button>
+      <button type="button" class="underline" @click="isOpen = false">{{ say('undo.keep') }}</button>
     </form>
   </template>
 </template>

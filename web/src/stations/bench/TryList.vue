@@ -1,20 +1,20 @@
 <script setup lang="ts">
 import type { Attempt } from '@benevox/contract'
 import { phrases } from '@benevox/core/procedure'
-import { clockText } from '../../words/en.ts'
+import { say, words } from '../../words/index.ts'
 
 defineProps<{ tries: readonly Attempt[] }>()
-const words = phrases('en')
+const phrase = phrases('en')
 </script>
 
 <template>
-  <section v-if="tries.length" class="mt-3" aria-label="Tries so far">
-    <h2 class="text-base">Tries so far</h2>
+  <section v-if="tries.length" class="mt-3" :aria-label="say('attempts.title')">
+    <h2 class="text-base">{{ say('attempts.title') }}</h2>
     <ol class="ruled border-t border-ink text-[0.95rem]" data-testid="tries">
       <li v-for="one in tries" :key="one.id" class="py-1">
-        <span class="font-mono">{{ clockText(one.startedAt) }}</span> {{ one.by }},
-        <b>{{ one.outcome ?? 'not ended' }}</b><template v-if="one.seen.length"
-          >: {{ one.seen.map((cue) => words.cue[cue]).join(', ') }}</template
+        <span class="font-mono">{{ words.time(one.startedAt) }}</span> {{ one.by }},
+        <b>{{ say(`attempts.${one.outcome ?? 'running'}`) }}</b><template v-if="one.seen.length"
+          >: {{ one.seen.map((cue) => phrase.cue[cue]).join(', ') }}</template
         >
       </li>
     </ol>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { Cue, DeviceKind, Family, KeyId, Procedure, StartState } from '@benevox/core/catalog'
 import { cuesToReport, linkAskedFor, type TryMade } from '@benevox/core/diagnosis'
-import { hundredths } from '@benevox/core/hand'
 import { phrases, procedureSheet } from '@benevox/core/procedure'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
@@ -15,19 +14,16 @@ import AdvicePanel from './AdvicePanel.vue'
 import DryRun from './DryRun.vue'
 import { useDiagnosis } from './useDiagnosis.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
+import { chanceText, say } from '../../words/index.ts'
 
 /** No model on the job: which families it may be of, the try that tells them apart best, and what to do after it. */
 const props = defineProps<{ jobId: number }>()
 const job = useJob()
 const catalog = useCatalog()
 const kit = useKit()
-const words = phrases('en')
+const phrase = phrases('en')
 const kind = ref<DeviceKind>('phone')
-const kinds = [
-  ['phone', 'phone'],
-  ['tablet', 'tablet'],
-  ['watch', 'watch'],
-] as const
+const kinds = (['phone', 'tablet', 'watch'] as const).map((one) => [one, phrase.kind[one]] as const)
 const start = computed<StartState>(() => (job.facts.powersOn === 'no' ? 'off' : 'on-locked'))
 const ofKind = computed(() => (catalog.pack?.families ?? []).filter((family) => family.kind === kind.value))
 /** Keys that some of these families have and others do not: the device itself shows which. */
@@ -142,18 +138,21 @@ function forget(): void {
 }
 usePageKeys(
   {
-    d: () => {
-      if (isDry.value || !dryFamily.value) return false
-      isDry.value = true
-    },
+    key: 'd',
+    does: 'keyHelp.dryRun',
+    when: () => !isDry.value && dryFamily.value !== undefined,
+    press: () => (isDry.value = true),
   },
-  (n) => {
+  {
+    key: 'digit',
+    does: 'keyHelp.whatSeen',
     // What is asked or tested has the number keys to itself.
-    if (isDry.value || advised.value) return false
-    const cue = cues.value[n - 1]
-    if (cue) saw(cue)
-    else if (n === 0) saw('recovery-menu', true)
-    else return false
+    when: () => !isDry.value && !advised.value,
+    press(n) {
+      const cue = cues.value[n - 1]
+      if (cue) saw(cue)
+      else if (n === 0) saw('recovery-menu', true)
+    },
   },
 )
 </script>
@@ -169,11 +168,11 @@ usePageKeys(
     @done="isDry = false"
   />
   <div v-else class="px-6 py-4">
-    <h1>Which family is it?</h1>
+    <h1>{{ say('unknownModel.which') }}</h1>
     <div class="mt-2 flex flex-wrap items-center gap-4">
-      <OneOf v-model="kind" label="Kind of device" :answers="kinds" />
+      <OneOf v-model="kind" :label="say('unknownModel.kind')" :answers="kinds" />
       <span v-if="extraKeys.length" class="flex items-center gap-2"
-        >It has:
+        >{{ say('unknownModel.has') }}
         <button
           v-for="key in extraKeys"
           :key="key"
@@ -182,16 +181,13 @@ usePageKeys(
           :aria-pressed="has.includes(key)"
           @click="toggle(key)"
         >
-          {{ words.key[key] }}
+          {{ phrase.key[key] }}
         </button></span
       >
-      <RouterLink class="underline" :to="`/counter/${jobId}`"
-        >The model is known: name it at the counter</RouterLink
-      >
+      <RouterLink class="underline" :to="`/counter/${jobId}`">{{ say('unknownModel.known') }}</RouterLink>
     </div>
-    <p v-if="isThere" role="status" class="mt-3 border-l-4 border-clear pl-3 text-xl">
-      <b>In recovery.</b> Its first lines name the device: name the model at the counter, then go on here with
-      its own menu.
+    <p v-if="isThere" role="status" class="mt-3 border-s-4 border-clear ps-3 text-xl">
+      <b>{{ say('unknownModel.inRecovery') }}</b> {{ say('unknownModel.firstLines') }}
     </p>
     <div class="beside mt-3">
       <AdvicePanel
@@ -203,67 +199,70 @@ usePageKeys(
         @told="told"
         @there="isThere = true"
       />
-      <section v-else-if="way && sheet?.chart" aria-label="Try this">
+      <section v-else-if="way && sheet?.chart" :aria-label="say('unknownModel.tryThis')">
         <p class="text-2xl font-bold">
           {{
             telling && way.procedure.id === telling.procedure.id
-              ? 'This try tells them apart best:'
-              : 'Try this:'
+              ? say('unknownModel.tellsApart', { method: way.procedure.school })
+              : say('unknownModel.tryMethod', { method: way.procedure.school })
           }}
-          {{ way.procedure.school }}
         </p>
         <p v-if="linkAskedFor(way.procedure)" class="mt-1 text-lg">
-          <b v-if="takesAnotherCable">Take another cable: </b>
+          <b v-if="takesAnotherCable" class="me-1">{{ say('unknownModel.otherCable') }}</b>
           <label
-            >Cable
+            >{{ say('prep.cable') }}
             <select v-model="cable" class="field !inline-block !w-56 font-mono font-bold">
-              <option :value="undefined">not numbered</option>
+              <option :value="undefined">{{ say('prep.notNumbered') }}</option>
               <option v-for="one in cables" :key="one.number" :value="one.number">
-                no. {{ one.number }}, {{ words.port[one.fits] }}
+                {{ say('unknownModel.numbered', { number: one.number, port: phrase.port[one.fits] }) }}
               </option>
             </select>
           </label>
-          on {{ words.link[linkAskedFor(way.procedure) ?? 'none'] }}
+          {{ say('unknownModel.on', { link: phrase.link[linkAskedFor(way.procedure) ?? 'none'] }) }}
         </p>
         <KeyChart :chart="sheet.chart" class="mt-2" />
         <StepLines :lines="sheet.lines" class="mt-1" />
         <p v-if="best && best.procedure.id !== way.procedure.id" class="mt-2">
-          Quickest into recovery, if it fits:
+          {{ say('unknownModel.quickest') }}
           <button class="underline" @click="picked = best">{{ best.procedure.school }}</button>
         </p>
       </section>
       <div class="space-y-4">
-        <section v-if="!advised && way" aria-label="What was seen">
-          <p class="mb-1 text-xl font-bold">What did you see?</p>
+        <section v-if="!advised && way" :aria-label="say('seen.label')">
+          <p class="mb-1 text-xl font-bold">{{ say('keys.whatSeen') }}</p>
           <div class="flex flex-wrap gap-2">
             <button v-for="(cue, index) in cues" :key="cue" class="act" @click="saw(cue)">
-              {{ words.cue[cue] }} <span v-if="index < 9" class="key-hint">{{ index + 1 }}</span>
+              {{ phrase.cue[cue] }} <span v-if="index < 9" class="key-hint">{{ index + 1 }}</span>
             </button>
-            <button class="act" @click="saw(undefined)">nothing at all</button>
+            <button class="act" @click="saw(undefined)">{{ say('seen.nothing') }}</button>
             <button class="act act-main" @click="saw('recovery-menu', true)">
-              {{ words.cue['recovery-menu'] }} <span class="key-hint">0</span>
+              {{ phrase.cue['recovery-menu'] }} <span class="key-hint">0</span>
             </button>
           </div>
         </section>
-        <section aria-label="Possible families">
-          <h2 class="border-b-2 border-ink">Still possible</h2>
+        <section :aria-label="say('unknownModel.families')">
+          <h2 class="border-b-2 border-ink">{{ say('unknownModel.possible') }}</h2>
           <ul class="ruled" data-testid="possible">
             <li v-for="one in likely" :key="one.familyId" class="flex items-baseline gap-3 py-1">
-              <span class="w-20 text-right font-mono">{{ hundredths(one.chance) }}</span>
+              <span class="w-20 text-end font-mono">{{ chanceText(one.chance) }}</span>
               <RouterLink class="underline" :to="`/playbook/families/${one.familyId}`">{{
                 familyOf(one.familyId)?.name
               }}</RouterLink>
             </li>
           </ul>
           <p class="mt-1 text-sm text-ink-soft">
-            of 100, after {{ tries.length }} {{ tries.length === 1 ? 'try' : 'tries' }}
+            {{ say('unknownModel.chances', { count: tries.length }) }}
           </p>
-          <button v-if="tries.length" class="mt-2 underline" @click="forget">Forget these tries</button>
+          <button v-if="tries.length" class="mt-2 underline" @click="forget">
+            {{ say('unknownModel.forget') }}
+          </button>
         </section>
       </div>
     </div>
     <Teleport v-if="dryFamily && !advised" defer to="#left-actions">
-      <button class="act" @click="isDry = true">Dry run <span class="key-hint">D</span></button>
+      <button class="act" @click="isDry = true">
+        {{ say('keys.dryRun') }} <span class="key-hint">D</span>
+      </button>
     </Teleport>
   </div>
 </template>

@@ -2,6 +2,7 @@
 import type { Family, Procedure } from '@benevox/core/catalog'
 import type { StudiedVariant } from '@benevox/core/hand'
 import { defineAsyncComponent } from 'vue'
+import { say } from '../../words/index.ts'
 
 /** The ways into recovery by what they begin with, and what is known of the one chosen. */
 defineProps<{
@@ -21,11 +22,11 @@ function choose({ target }: Event): void {
 
 <template>
   <label class="block text-sm text-ink-soft"
-    >Way
+    >{{ say('method.method') }}
     <select class="field" :value="procedureId" @change="choose">
       <optgroup v-for="way in ways" :key="way.says" :label="way.says">
         <option v-for="one in way.procedures" :key="one.id" :value="one.id">
-          {{ one.school }}{{ notProven.has(one.id) ? ' (not proven)' : '' }}
+          {{ one.school }}{{ notProven.has(one.id) ? ` (${say('keys.notVerifiedShort')})` : '' }}
         </option>
       </optgroup>
     </select>

@@ -122,7 +122,7 @@ describe('the button of the bench', () => {
     const button = benchButton(action, 'keys', {
       keys: { phase: 'before', countingIn: false, isForRepair: false },
     })
-    expect(button).toMatchObject({ text: 'Begin the try', onSpace: isOnSpace })
+    expect(button).toMatchObject({ text: 'Start attempt', onSpace: isOnSpace })
   })
   it('where no method goes without a broken key, the device is handed back as it is', () => {
     const keys = { phase: 'other', countingIn: false, isForRepair: true } as const
@@ -145,7 +145,7 @@ describe('the button of the bench', () => {
     }
     expect(benchButton(action, 'menu', { menu })).toMatchObject({ onSpace: false })
     expect(isOnTheWay(action, { menu })).toBe(false)
-    expect(allTheSame(action, 'menu', { menu })?.text).toBe('The last question shows')
+    expect(allTheSame(action, 'menu', { menu })?.text).toBe('The wipe confirmation is on the screen')
     expect(allTheSame(action, 'menu', { menu: { ...menu, keepsData: true } })).toBeUndefined()
   })
   it('asks what the device shows before it goes on in a menu that may have left by itself', () => {

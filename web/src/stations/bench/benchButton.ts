@@ -1,6 +1,7 @@
 import type { BenchChange, BenchPlace, BenchStepKind, MainAction } from '@benevox/core/job'
 import type { CameBack } from '@benevox/core/diagnosis'
 import type { RouteAction } from '@benevox/core/route'
+import { say } from '../../words/index.ts'
 
 /** What the button of the bench does: a step is told, or the panel on the page goes on. */
 type Does =
@@ -43,21 +44,21 @@ export interface Panels {
     | undefined
 }
 
-const WORKED_WORDS: Partial<Record<RouteAction, string>> = {
-  remember: 'It is unlocked',
-  'remote-unlock': 'It is unlocked',
-  'reset-from-settings': 'Reset from the settings is done',
-  'recover-account': 'The password is found',
-  'clear-cache': 'It helped: it works again',
-  'install-system-again': 'It helped: it works again',
-}
-const TELL_WORDS: Partial<Record<BenchStepKind, string>> = {
-  'account-taken-off': 'The list of accounts is empty',
-  'back-to-keys': 'Not in recovery any more',
-  'wipe-finished': 'The menu is back',
-  'first-start': 'It restarts',
-  'set-up': 'The set-up wizard shows',
-}
+const WORKED = [
+  'remember',
+  'remote-unlock',
+  'reset-from-settings',
+  'recover-account',
+  'clear-cache',
+  'install-system-again',
+] as const satisfies readonly RouteAction[]
+const TOLD = [
+  'account-taken-off',
+  'back-to-keys',
+  'wipe-finished',
+  'first-start',
+  'set-up',
+] as const satisfies readonly BenchStepKind[]
 
 /** The button of what is next at the device; none where that is held, chosen or answered on the page itself. */
 export function benchButton(action: MainAction, place: BenchPlace, panels: Panels): BenchButton | undefined {
@@ -65,7 +66,7 @@ export function benchButton(action: MainAction, place: BenchPlace, panels: Panel
   switch (action.kind) {
     case 'try':
       return {
-        text: WORKED_WORDS[action.action] ?? '',
+        text: textOf(WORKED.find((one) => one === action.action)),
         onSpace: false,
         does: action.worked ? { kind: 'tell', change: action.worked } : { kind: 'password-found' },
       }
@@ -73,7 +74,7 @@ export function benchButton(action: MainAction, place: BenchPlace, panels: Panel
       return action.change.kind === 'wipe-started'
         ? throughTheMenu(panels)
         : {
-            text: TELL_WORDS[action.change.kind] ?? '',
+            text: textOf(TOLD.find((one) => one === action.change.kind)),
             onSpace: place === 'after',
             does: { kind: 'tell', change: action.change },
           }
@@ -113,7 +114,7 @@ export const handsBack = (action: MainAction, { keys, menu }: Panels): boolean =
 function atTheKeys(action: MainAction, { keys }: Panels): BenchButton | undefined {
   if (!keys || keys.phase === 'asking' || keys.phase === 'other') return undefined
   return {
-    text: keys.phase === 'before' ? 'Begin the try' : keys.countingIn ? 'Begin at once' : 'Seen',
+    text: textOf(keys.phase === 'before' ? 'start' : keys.countingIn ? 'startNow' : 'seen'),
     // While it is to be charged first, beginning is not what the foot switch is for.
     onSpace: keys.phase !== 'before' || action.kind !== 'charge',
     does: { kind: 'keys' },
@@ -122,11 +123,21 @@ function atTheKeys(action: MainAction, { keys }: Panels): BenchButton | undefine
 
 function throughTheMenu({ menu }: Panels): BenchButton | undefined {
   if (!menu || menu.keepsData || menu.isGone) return undefined
-  if (!menu.atLastQuestion) return { text: 'The last question shows', onSpace: true, does: { kind: 'menu' } }
-  return menu.isReleased ? { text: 'It is wiping', onSpace: true, does: { kind: 'menu' } } : undefined
+  if (!menu.atLastQuestion) return { text: textOf('confirmation'), onSpace: true, does: { kind: 'menu' } }
+  return menu.isReleased ? { text: textOf('isWiping'), onSpace: true, does: { kind: 'menu' } } : undefined
 }
 
 const restarts = ({ menu }: Panels): BenchButton | undefined =>
   menu?.back === 'repair'
     ? undefined
-    : { text: 'It restarts', onSpace: false, does: { kind: 'tell', change: { kind: 'first-start' } } }
+    : { text: textOf('first-start'), onSpace: false, does: { kind: 'tell', change: { kind: 'first-start' } } }
+
+type ButtonName =
+  | (typeof WORKED)[number]
+  | (typeof TOLD)[number]
+  | 'start'
+  | 'startNow'
+  | 'seen'
+  | 'confirmation'
+  | 'isWiping'
+const textOf = (name: ButtonName | undefined): string => (name ? say(`benchButton.${name}`) : '')

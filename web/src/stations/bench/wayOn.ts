@@ -1,5 +1,6 @@
 import type { WayOn } from '@benevox/core/diagnosis'
 import { inParts, menuLineText, stepWords, type KeyChart } from '@benevox/core/procedure'
+import { say } from '../../words/index.ts'
 
 /**
  * The way on from a place in lines: one for each line that the place may open on, where the ways differ.
@@ -9,17 +10,17 @@ export function wayOnLines(
   on: WayOn,
   chartOf: (procedureId: string) => KeyChart | undefined,
 ): readonly string[] {
-  if (on.kind === 'there') return ['It is in recovery']
+  if (on.kind === 'there') return [say('wayOn.inRecovery')]
   if (on.kind === 'leave') {
     const chart = chartOf(on.procedure.id)
     return chart ? stepWords(on.procedure, chart, 'en') : []
   }
   const lines = on.ways.map(({ shows, steps }) => ({
     shows,
-    line: menuLineText(inParts(steps), 'en') || 'Let go of every key and wait',
+    line: menuLineText(inParts(steps), 'en') || say('wayOn.letGo'),
   }))
   const [first, ...others] = lines
   return first && others.every(({ line }) => line === first.line)
     ? [first.line]
-    : lines.map(({ shows, line }) => (shows ? `“${shows}” shows: ${line}` : line))
+    : lines.map(({ shows, line }) => (shows ? `${say('menus.shows', { page: shows })}: ${line}` : line))
 }

@@ -3,6 +3,7 @@ import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
 import OrderDesk from './OrderDesk.vue'
+import { say } from '../../words/index.ts'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()
@@ -12,13 +13,15 @@ const job = useJob()
   <JobFrame :id="props.id">
     <template #default>
       <div class="px-6 py-5">
-        <h1 class="mb-3">Carrier lock</h1>
+        <h1 class="mb-3">{{ say('station.carriers') }}</h1>
         <OrderDesk lock="carrier" />
       </div>
     </template>
     <template #left="{ job: saved }">
-      <RouterLink class="underline" :to="`/counter/${saved.id}`">What was asked</RouterLink>
-      <RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink>
+      <RouterLink class="underline" :to="`/counter/${saved.id}`">{{
+        say('carrier.whatWasAsked')
+      }}</RouterLink>
+      <RouterLink class="underline" :to="`/jobs/${saved.id}`">{{ say('counter.wholeJob') }}</RouterLink>
     </template>
     <template #action="{ job: saved }">
       <NextStation v-if="saved.station !== 'carriers'" :job="saved" />
@@ -27,7 +30,7 @@ const job = useJob()
         class="act"
         :class="{ 'act-main': job.main?.action.kind === 'hand-back' }"
         :to="`/hand-back/${saved.id}`"
-        >Hand back, lock not clear</RouterLink
+        >{{ say('carrier.handBackOn') }}</RouterLink
       >
     </template>
   </JobFrame>

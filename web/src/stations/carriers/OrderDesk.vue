@@ -8,13 +8,15 @@ import {
   type Supplier,
 } from '@benevox/contract'
 import { orderUnderWay, releasedBy, type ReleasedLock } from '@benevox/core/job'
-import { gateName, gateSentence, isOfItsCarrier } from '@benevox/core/route'
+import { isOfItsCarrier } from '@benevox/core/route'
 import { computed, onMounted, ref } from 'vue'
 import { ApiProblem, call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
-import { dayText, money, bothVersions, eventWords, orderChangeWords, orderStands } from '../../words/en.ts'
+import { eventText, orderChangeText, orderStands } from '../../words/job.ts'
 import { countryName } from '../../words/countries.ts'
 import OrderView from './OrderView.vue'
+import { checkText } from '@benevox/words'
+import { say, words } from '../../words/index.ts'
 
 /** Orders of a release: what is under way, what can be ordered, and what still has to hold for it. */
 const props = defineProps<{ lock: ReleasedLock }>()
@@ -39,8 +41,10 @@ const isUnderWay = computed(() => job.saved && orderUnderWay(job.saved, props.lo
 const gates = computed(() => job.gatesBefore(props.lock).filter(({ state }) => state !== 'open'))
 const inCountry = (carrier: string, code: string) => `${carrier} (${countryName(code) ?? code})`
 const original = computed(() => {
-  const { originalCarrier = 'a carrier not known', carrierCountry } = job.facts
-  return carrierCountry ? inCountry(originalCarrier, carrierCountry) : `${originalCarrier}, country not known`
+  const { originalCarrier = say('orderDesk.unknownCarrier'), carrierCountry } = job.facts
+  return carrierCountry
+    ? inCountry(originalCarrier, carrierCountry)
+    : say('orderDesk.unknownCountry', { carrier: originalCarrier })
 })
 const carriers = computed(() =>
   [
@@ -76,24 +80,24 @@ async function attempt(mine: string, work: () => Promise<unknown>): Promise<void
   } catch (error) {
     const now = error instanceof ApiProblem ? orderSchema.safeParse(error.problem.current) : undefined
     fault.value = now?.success
-      ? bothVersions((error as Error).message, orderStands(now.data), mine)
+      ? say('versions.both', { problem: (error as Error).message, theirs: orderStands(now.data), mine })
       : error instanceof ApiProblem
         ? error.message
-        : 'The server does not answer: nothing was ordered or changed as far as is known. Look again in a moment.'
+        : say('orderDesk.noAnswer')
   } finally {
     await job.reload().catch(() => undefined)
     busy.value = false
   }
 }
 const order = (service: Service) =>
-  attempt(eventWords({ kind: props.lock === 'account' ? 'account-release-ordered' : 'order-placed' }), () =>
+  attempt(eventText({ kind: props.lock === 'account' ? 'account-release-ordered' : 'order-placed' }), () =>
     call('placeOrder', {
       params: { id: job.id },
       body: { id: crypto.randomUUID(), serviceId: service.id },
     }),
   )
 const change = ({ id, version }: Order, made: OrderChange) =>
-  attempt(orderChangeWords(made), () =>
+  attempt(orderChangeText(made), () =>
     call('changeOrder', { params: { orderId: id }, body: { version, change: made } }),
   )
 </script>
@@ -111,26 +115,26 @@ const change = ({ id, version }: Order, made: OrderChange) =>
     />
     <section v-if="!isUnderWay">
       <p v-if="lock === 'account'" class="mb-3 max-w-3xl text-lg">
-        Only with a clean answer of the registry and proof of purchase, and with the IMEI that stands on both.
-        It takes days, and the fee is gone when an answer says no.
+        {{ say('orderDesk.accountTerms') }}
       </p>
       <p v-else class="mb-3 max-w-3xl text-lg">
-        Ask the original carrier first: free where its terms are met. Check that it is not unlocked already. A
-        supplier costs money, and an error in IMEI, carrier or model costs the fee.
+        {{ say('orderDesk.carrierTerms') }}
       </p>
       <ul v-if="gates.length || !job.facts.imei" class="mb-4">
         <li v-for="gate in gates" :key="gate.id" class="py-0.5">
-          <b>{{ gateName(gate) }}.</b> {{ gateSentence(gate) }}
+          <b>{{ say(`check.${gate.id}`) }}.</b> {{ checkText(gate, words) }}
         </li>
-        <li v-if="!job.facts.imei"><b>IMEI of the right slot.</b> Record it at the counter.</li>
+        <li v-if="!job.facts.imei">
+          <b>{{ say('orderDesk.rightSlot') }}</b> {{ say('orderDesk.recordAtCounter') }}
+        </li>
       </ul>
-      <table v-if="fitting.length" class="w-full text-left">
+      <table v-if="fitting.length" class="w-full text-start">
         <thead>
           <tr class="border-b-2 border-ink">
-            <th class="py-1.5">Supplier</th>
-            <th v-if="lock === 'carrier'">Carrier</th>
-            <th class="text-right">Fee</th>
-            <th class="pl-8">Promised, ordered now</th>
+            <th class="py-1.5">{{ say('orderDesk.supplier') }}</th>
+            <th v-if="lock === 'carrier'">{{ say('orderDesk.carrier') }}</th>
+            <th class="text-end">{{ say('orderDesk.fee') }}</th>
+            <th class="ps-8">{{ say('orderDesk.promised') }}</th>
             <th></th>
           </tr>
         </thead>
@@ -138,31 +142,39 @@ const change = ({ id, version }: Order, made: OrderChange) =>
           <tr v-for="({ supplier, service }, index) in fitting" :key="service.id">
             <td class="py-2 font-bold">{{ supplier.name }}</td>
             <td v-if="lock === 'carrier'">{{ inCountry(service.carrier, service.carrierCountry) }}</td>
-            <td class="text-right font-mono">{{ money(service.feeMinor, service.currency) }}</td>
-            <td class="pl-8">
-              <template v-if="promises[service.id]"
-                >{{ dayText(promises[service.id]!.earliest) }} to
-                <b>{{ dayText(promises[service.id]!.latest) }}</b></template
-              >
+            <td class="text-end font-mono">{{ words.money(service.feeMinor, service.currency) }}</td>
+            <td class="ps-8">
+              <template v-if="promises[service.id]">{{
+                say('orderDesk.between', {
+                  first: words.shortDay(promises[service.id]!.earliest),
+                  last: words.shortDay(promises[service.id]!.latest),
+                })
+              }}</template>
               <span class="text-ink-soft">
-                ({{ service.minDays }} to {{ service.maxDays }} working days, {{ supplier.country }})</span
+                {{
+                  say('orderDesk.workingDays', {
+                    least: service.minDays,
+                    most: service.maxDays,
+                    country: supplier.country,
+                  })
+                }}</span
               >
             </td>
-            <td class="text-right">
+            <td class="text-end">
               <button
                 class="act"
                 :class="{ 'act-main': index === 0 && job.main?.action.kind === 'order' }"
                 :disabled="!job.canOrder(lock) || busy"
                 @click="order(service)"
               >
-                Order
+                {{ say('orderDesk.order') }}
               </button>
             </td>
           </tr>
         </tbody>
       </table>
       <p v-else-if="suppliers.length && lock === 'carrier'">
-        No supplier for {{ original }}. There are services for: {{ carriers }}.
+        {{ say('orderDesk.noSupplier', { carrier: original, carriers }) }}
       </p>
     </section>
   </div>

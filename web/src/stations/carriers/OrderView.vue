@@ -3,7 +3,7 @@ import type { Order, OrderChange } from '@benevox/contract'
 import { networkKey } from '@benevox/contract'
 import { releasedBy } from '@benevox/core/job'
 import { computed, ref } from 'vue'
-import { ACCOUNT_RELEASED, ANSWER_WORDS, dayText, instantText, money, ORDER_WORDS } from '../../words/en.ts'
+import { say, words } from '../../words/index.ts'
 
 /** One order: its promise, the answer when it comes, the code with its counted tries, the result. */
 const props = defineProps<{ order: Order; dialledCode: string | undefined; busy: boolean }>()
@@ -19,7 +19,12 @@ const left = computed(() => props.order.triesAllowed - props.order.triesMade)
 <template>
   <section class="mb-5 border-t-2 border-ink pt-2">
     <p class="flex flex-wrap items-baseline gap-x-6">
-      <b class="text-xl">{{ order.supplier }}, {{ isAccount ? 'account lock' : order.carrier }}</b>
+      <b class="text-xl">{{
+        say('orderView.head', {
+          supplier: order.supplier,
+          what: isAccount ? say('lock.account') : order.carrier,
+        })
+      }}</b>
       <span
         class="font-bold"
         :class="{
@@ -27,14 +32,20 @@ const left = computed(() => props.order.triesAllowed - props.order.triesMade)
           'text-waiting': order.state === 'waiting',
           'text-stop': order.state === 'blocked',
         }"
-        >{{ ORDER_WORDS[order.state] }}</span
+        >{{ say(`order.${order.state}`) }}</span
       >
-      <span class="text-ink-soft"
-        >ordered {{ instantText(order.orderedAt) }} for {{ money(order.feeMinor, order.currency) }}</span
-      >
-      <span
-        >promised {{ dayText(order.promise.earliest) }} to <b>{{ dayText(order.promise.latest) }}</b></span
-      >
+      <span class="text-ink-soft">{{
+        say('orderView.ordered', {
+          at: words.instant(order.orderedAt),
+          fee: words.money(order.feeMinor, order.currency),
+        })
+      }}</span>
+      <span>{{
+        say('orderView.promised', {
+          first: words.shortDay(order.promise.earliest),
+          last: words.shortDay(order.promise.latest),
+        })
+      }}</span>
     </p>
     <div v-if="order.state === 'waiting' && isAccount" class="mt-3 flex gap-3">
       <button
@@ -42,15 +53,15 @@ const left = computed(() => props.order.triesAllowed - props.order.triesMade)
         :disabled="busy"
         @click="emit('change', { kind: 'answered', answer: 'over-the-air' })"
       >
-        Released, they say
+        {{ say('orderView.released') }}
       </button>
       <button class="act" :disabled="busy" @click="emit('change', { kind: 'failed' })">
-        They refused it
+        {{ say('orderView.refused') }}
       </button>
     </div>
     <div v-else-if="order.state === 'waiting'" class="mt-3 flex flex-wrap items-end gap-3">
       <label class="w-72 font-bold"
-        >The code that came
+        >{{ say('orderView.code') }}
         <input
           v-model="code"
           class="field mt-1 font-mono text-xl"
@@ -58,10 +69,12 @@ const left = computed(() => props.order.triesAllowed - props.order.triesMade)
           maxlength="32"
           autocomplete="off"
           data-scan="own"
-          placeholder="8 to 16 digits"
+          :placeholder="say('orderView.codeHint')"
         />
         <span v-if="typed && !isCode" class="text-sm text-brass">{{
-          /^\d+$/.test(typed) ? `${typed.length} digits; a code has 8 to 16.` : 'A code is of digits alone.'
+          /^\d+$/.test(typed)
+            ? say('orderView.wrongLength', { count: typed.length })
+            : say('orderView.digitsOnly')
         }}</span>
       </label>
       <button
@@ -69,33 +82,34 @@ const left = computed(() => props.order.triesAllowed - props.order.triesMade)
         :disabled="!isCode || busy"
         @click="emit('change', { kind: 'answered', answer: 'code', code: typed })"
       >
-        Keep the code
+        {{ say('orderView.saveCode') }}
       </button>
-      <span>or</span>
+      <span>{{ say('orderView.or') }}</span>
       <button
         class="act"
         :disabled="busy"
         @click="emit('change', { kind: 'answered', answer: 'over-the-air' })"
       >
-        Released over the air
+        {{ say('orderView.overTheAir') }}
       </button>
       <button class="act" :disabled="busy" @click="emit('change', { kind: 'answered', answer: 'app' })">
-        Use the app
+        {{ say('orderView.app') }}
       </button>
-      <button class="act" :disabled="busy" @click="emit('change', { kind: 'failed' })">It failed</button>
+      <button class="act" :disabled="busy" @click="emit('change', { kind: 'failed' })">
+        {{ say('orderView.failed') }}
+      </button>
     </div>
     <div v-if="order.state === 'answered' && order.answer" class="mt-3">
-      <p class="max-w-3xl text-lg">{{ isAccount ? ACCOUNT_RELEASED : ANSWER_WORDS[order.answer].how }}</p>
+      <p class="max-w-3xl text-lg">{{ say(`orderHow.${isAccount ? 'account' : order.answer}`) }}</p>
       <template v-if="order.answer === 'code'">
         <p class="mt-2 font-mono text-5xl font-bold tracking-widest">
           {{ order.code?.replace(/(.{4})/g, '$1 ') }}
         </p>
         <p class="mt-1" :class="{ 'font-bold text-stop': left <= 2 }">
-          {{ order.triesMade }} of {{ order.triesAllowed }} tries made, {{ left }} left. At none left the
-          device is blocked.
+          {{ say('orderView.entries', { made: order.triesMade, allowed: order.triesAllowed, left }) }}
         </p>
         <p v-if="dialledCode" class="text-ink-soft">
-          If it does not ask, dial <span class="font-mono">{{ dialledCode }}</span>.
+          {{ say('orderView.dial', { code: dialledCode }) }}
         </p>
         <div class="mt-2 flex gap-3">
           <button
@@ -103,26 +117,24 @@ const left = computed(() => props.order.triesAllowed - props.order.triesMade)
             :disabled="busy"
             @click="emit('change', { kind: 'code-tried', worked: true })"
           >
-            It was taken; another carrier’s SIM registers
+            {{ say('orderView.accepted') }}
           </button>
           <button class="act" :disabled="busy" @click="emit('change', { kind: 'code-tried', worked: false })">
-            It was refused
+            {{ say('orderView.codeRefused') }}
           </button>
         </div>
       </template>
       <div v-else class="mt-2 flex gap-3">
         <button class="act act-main" :disabled="busy" @click="emit('change', { kind: 'proven' })">
-          {{
-            isAccount
-              ? 'The account step can be skipped'
-              : 'Another carrier’s SIM registers and a call goes through'
-          }}
+          {{ isAccount ? say('accountProof.step-skipped') : say('orderView.simRegisters') }}
         </button>
-        <button class="act" :disabled="busy" @click="emit('change', { kind: 'failed' })">It failed</button>
+        <button class="act" :disabled="busy" @click="emit('change', { kind: 'failed' })">
+          {{ say('orderView.failed') }}
+        </button>
       </div>
     </div>
     <p v-if="order.state === 'blocked'" class="mt-2 font-bold">
-      Stop: no tries are left. Ask the supplier for a second code, or turn to the carrier.
+      {{ say('orderView.blocked') }}
     </p>
   </section>
 </template>

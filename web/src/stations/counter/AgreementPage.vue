@@ -9,6 +9,7 @@ import SignatureField from './SignatureField.vue'
 import { useCustomerLanguage } from './useCustomerLanguage.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import { useLoadedJob } from '../../parts/useLoadedJob.ts'
+import { say } from '../../words/index.ts'
 
 /** The agreement turned towards the customer: read large, in their language, signed with finger or mouse. */
 const props = defineProps<{ id: number }>()
@@ -30,10 +31,10 @@ const mayBeSaid = computed(() => job.facts.deviceHere === 'no' && job.route?.con
 type Said = Body<'recordConsent'>['said']
 async function record(said: Said): Promise<void> {
   if (!(await job.settled())) {
-    fault.value = 'Something answered at the counter is not recorded yet; try again in a moment.'
+    fault.value = say('agreementPage.notRecorded')
     return
   }
-  const isRecorded = await job.record('the customer’s agreement', (version, id) =>
+  const isRecorded = await job.record(say('doing.agreement'), (version, id) =>
     call('recordConsent', { params: { id }, body: { version, said } }),
   )
   if (isRecorded) await router.push(`/counter/${props.id}`)
@@ -50,13 +51,13 @@ function agree(how: 'signature' | 'paper' | 'telephone'): void {
   })
 }
 
-usePageKeys({ p: () => void agree('paper') })
+usePageKeys({ key: 'p', does: 'keyHelp.onPaper', press: () => agree('paper') })
 </script>
 
 <template>
   <div class="min-h-screen" :class="{ 'rotate-180': isTurned }">
     <header class="flex flex-wrap items-center gap-2 border-b-2 border-ink px-6 py-2">
-      <div role="radiogroup" aria-label="Language" class="flex flex-wrap gap-2">
+      <div role="radiogroup" :aria-label="say('agreementPage.language')" class="flex flex-wrap gap-2">
         <button
           v-for="one in LANGUAGES"
           :key="one"
@@ -72,19 +73,21 @@ usePageKeys({ p: () => void agree('paper') })
         </button>
       </div>
       <span class="flex-1" />
-      <button type="button" class="underline" @click="isTurned = !isTurned">Turn the picture</button>
-      <RouterLink class="act" :to="`/counter/${id}`">Back to the counter</RouterLink>
+      <button type="button" class="underline" @click="isTurned = !isTurned">
+        {{ say('agreementPage.turn') }}
+      </button>
+      <RouterLink class="act" :to="`/counter/${id}`">{{ say('agreementPage.back') }}</RouterLink>
     </header>
     <p v-if="fault" role="alert" class="bg-stop-pale px-6 py-2 font-bold text-stop">{{ fault }}</p>
     <main v-if="text && words" :lang="language" class="mx-auto max-w-5xl px-6 py-5">
       <h1 class="!text-[2.1rem]">{{ text.title }}</h1>
       <p class="text-xl text-ink-soft">{{ text.subject }}</p>
-      <ul class="mt-3 list-disc space-y-1.5 pl-6 text-[1.35rem] leading-snug" data-testid="agreement">
+      <ul class="mt-3 list-disc space-y-1.5 ps-6 text-[1.35rem] leading-snug" data-testid="agreement">
         <li v-for="line in text.lines" :key="line">{{ line }}</li>
       </ul>
       <p class="mt-4 text-[1.35rem] font-bold">{{ text.agree }}</p>
       <p v-if="!job.hasName" role="alert" class="mt-3 font-bold text-stop">
-        The customer’s name is missing. Write it down at the counter first.
+        {{ say('agreementPage.nameMissing') }}
       </p>
       <div v-else class="mt-3 flex flex-wrap items-end gap-5">
         <SignatureField
@@ -108,15 +111,15 @@ usePageKeys({ p: () => void agree('paper') })
       </div>
     </main>
     <footer class="flex flex-wrap items-center gap-5 border-t border-rule px-6 py-3 text-ink-soft">
-      <span>For the counter:</span>
-      <a class="underline" :href="`/api/jobs/${id}/consent.pdf?language=${language}`" target="_blank"
-        >print it to sign by hand</a
-      >
+      <span>{{ say('agreementPage.forCounter') }}</span>
+      <a class="underline" :href="`/api/jobs/${id}/consent.pdf?language=${language}`" target="_blank">{{
+        say('agreementPage.print')
+      }}</a>
       <button type="button" class="underline" :disabled="!job.hasName" @click="agree('paper')">
-        It was signed on paper <span class="key-hint">P</span>
+        {{ say('agreementPage.onPaper') }} <span class="key-hint">P</span>
       </button>
       <button v-if="mayBeSaid" type="button" class="underline" @click="agree('telephone')">
-        It was read out and agreed to on the telephone
+        {{ say('agreementPage.onTelephone') }}
       </button>
     </footer>
   </div>

@@ -1,28 +1,38 @@
 <script setup lang="ts">
-import { fieldOf, sheetOf, type Asked } from '@benevox/core/facts'
+import { fieldOf, type Asked } from '@benevox/core/facts'
 import type { Question } from '@benevox/core/route'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import CodePhoto from '../../parts/CodePhoto.vue'
 import { useIdentifying } from '../../parts/useIdentifying.ts'
-import { wholeMoney } from '../../words/en.ts'
-import { questionText, WHY_ASKED } from '../../words/questions.ts'
 import BoxCompare from './BoxCompare.vue'
 import CustomerFields from './CustomerFields.vue'
 import FactField from './FactField.vue'
 import HazardAdvice from './HazardAdvice.vue'
 import RegistryBlock from './RegistryBlock.vue'
+import { hintText } from '@benevox/words'
+import { say, words } from '../../words/index.ts'
 
 /** The one question asked now, with why it is worth asking. */
 const props = defineProps<{ name: Asked | undefined; question: Question | undefined; isDone: boolean }>()
 const emit = defineEmits<{ next: []; later: [] }>()
 const job = useJob()
 const identifying = useIdentifying()
-const hint = computed(() => (props.name && props.name !== 'customer' ? sheetOf(props.name).hint : undefined))
+const hint = computed(() => props.name && hintText(props.name, words))
 const hasOwnField = computed(() => props.name !== undefined && fieldOf(props.name) !== 'choices')
 const worth = computed(() => {
   const minor = props.question?.worthMinor ?? 0
-  return minor >= 100 && job.prices ? wholeMoney(minor, job.prices.currency) : ''
+  return minor >= 100 && job.prices ? words.wholeMoney(minor, job.prices.currency) : ''
+})
+/** Why it is asked, with what, and what knowing it brings. */
+const why = computed(() => {
+  const { question } = props
+  if (!question) return ''
+  return [
+    say(`why.${question.why}`),
+    ...(question.with ? [say('askNow.togetherWith', { question: say(`ask.${question.with}`) })] : []),
+    ...(worth.value ? [say('askNow.value', { amount: worth.value })] : []),
+  ].join(' · ')
 })
 /** What is typed and not yet an answer stays in its field. */
 const isAnswered = computed(() =>
@@ -35,15 +45,11 @@ function take(first: string, second?: string): void {
 </script>
 
 <template>
-  <section id="ask-now" aria-label="Asked now" class="border-b-2 border-ink px-4 pt-3 pb-4">
+  <section id="ask-now" :aria-label="say('askNow.now')" class="border-b-2 border-ink px-4 pt-3 pb-4">
     <template v-if="name">
       <p class="flex items-baseline justify-between gap-4">
-        <b class="text-[1.7rem] leading-tight" data-testid="question">{{ questionText(name) }}</b>
-        <span v-if="question" class="text-right text-sm text-ink-soft"
-          >{{ WHY_ASKED[question.why]
-          }}<template v-if="question.with"> together with “{{ questionText(question.with) }}”</template
-          ><template v-if="worth">, worth about {{ worth }}</template></span
-        >
+        <b class="text-[1.7rem] leading-tight" data-testid="question">{{ say(`ask.${name}`) }}</b>
+        <span v-if="question" class="text-end text-sm text-ink-soft">{{ why }}</span>
       </p>
       <p v-if="hint" class="text-ink-soft">{{ hint }}</p>
       <div class="mt-3" @keydown.enter="hasOwnField && isAnswered && emit('next')">
@@ -61,21 +67,20 @@ function take(first: string, second?: string): void {
         <BoxCompare />
       </template>
       <p v-if="name === 'systemVersion' && job.found" class="mt-2 text-ink-soft">
-        <template v-if="job.versions.length > 1"
-          >If nobody knows it, go on: an update changed how this model behaves, and the bench tells by what
-          you see there.</template
-        ><template v-else>Behaves like “{{ job.found.family.name }}”.</template>
+        <template v-if="job.versions.length > 1">{{ say('askNow.versionUnknown') }}</template><template
+          v-else
+          >{{ say('askNow.behavesLike', { family: job.found.family.name }) }}</template
+        >
       </p>
       <p v-if="name === 'modelId'" class="mt-2 text-ink-soft">
-        Not in the catalogue?
-        <RouterLink class="underline" to="/playbook" @click="identifying = job.saved?.id ?? null"
-          >What you see</RouterLink
-        >
-        finds families that fit; or go on without a model, the route then counts with it.
+        {{ say('askNow.notInCatalogue') }}
+        <RouterLink class="underline" to="/playbook" @click="identifying = job.saved?.id ?? null">{{
+          say('askNow.findFamily')
+        }}</RouterLink>
       </p>
       <p class="mt-3 flex gap-3">
         <button v-if="hasOwnField" type="button" class="act" :disabled="!isAnswered" @click="emit('next')">
-          Next <span class="key-hint">Enter</span>
+          {{ say('askNow.next') }} <span class="key-hint">{{ say('keyboard.enter') }}</span>
         </button>
         <button
           v-if="name === 'systemVersion'"
@@ -83,14 +88,16 @@ function take(first: string, second?: string): void {
           class="act"
           @click="(job.setFact('systemVersion', 'unknown'), emit('next'))"
         >
-          Not known
+          {{ say('answer.unknown') }}
         </button>
         <button type="button" class="underline" @click="emit('later')">
-          Later <span class="key-hint">L</span>
+          {{ say('askNow.later') }} <span class="key-hint">L</span>
         </button>
       </p>
     </template>
-    <p v-else-if="isDone" class="text-xl"><b>Nothing more to ask.</b> No answer would change the route.</p>
+    <p v-else-if="isDone" class="text-xl">
+      <b>{{ say('askNow.nothingMore') }}</b> {{ say('askNow.nothingChanges') }}
+    </p>
     <p v-else class="text-xl text-ink-soft">…</p>
   </section>
 </template>

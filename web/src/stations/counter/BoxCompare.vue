@@ -2,6 +2,7 @@
 import { compareImei, readImei } from '@benevox/core/imei'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
+import { say } from '../../words/index.ts'
 
 /** What the box says against what the device says. */
 const job = useJob()
@@ -14,14 +15,6 @@ const compared = computed(() => {
   )
   return withEach.find(({ kind }) => kind === 'same') ?? withEach[0]
 })
-const WORDS = {
-  same: 'The box says the same: it belongs to this device.',
-  'perhaps-other-slot':
-    'The box says a neighbouring number: the other SIM slot, or a device of the same delivery.',
-  misread: 'The box says nearly the same: read both again.',
-  different: 'The box belongs to another device: it proves nothing here.',
-  unreadable: 'One of the two cannot be read.',
-} as const
 </script>
 
 <template>
@@ -31,6 +24,6 @@ const WORDS = {
     :class="compared.kind === 'same' ? 'text-clear' : 'font-bold text-brass'"
     role="status"
   >
-    {{ WORDS[compared.kind] }}
+    {{ say(`boxImei.${compared.kind}`) }}
   </p>
 </template>

@@ -6,6 +6,7 @@ import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
 import OneOf from '../../parts/OneOf.vue'
+import { say } from '../../words/index.ts'
 
 /** What was left with the device, and its condition marked on a drawing of both sides. */
 const job = useJob()
@@ -24,25 +25,22 @@ let stood: IntakeRecord | null | undefined
 const kind = ref<ConditionMark['kind']>('scratch')
 const drawing = computed(() => conditionDrawing(job.found?.model.kind ?? 'phone'))
 
-const LEFT: readonly (readonly [LeftWithIt, string])[] = [
-  ['sim', 'SIM'],
-  ['sim-tray', 'SIM tray'],
-  ['memory-card', 'Memory card'],
-  ['case', 'Case'],
-  ['charger', 'Charger'],
-  ['cable', 'Cable'],
-  ['box', 'Box'],
-  ['pen', 'Pen'],
-  ['strap', 'Strap'],
+const LEFT: readonly LeftWithIt[] = [
+  'sim',
+  'sim-tray',
+  'memory-card',
+  'case',
+  'charger',
+  'cable',
+  'box',
+  'pen',
+  'strap',
 ]
-const KINDS: readonly (readonly [ConditionMark['kind'], string])[] = [
-  ['scratch', 'S scratch'],
-  ['crack', 'C crack'],
-  ['dent', 'D dent'],
-  ['missing', 'M missing'],
-]
-const ROWS = ['top', 'middle', 'bottom']
-const COLUMNS = ['left', 'middle', 'right']
+const KINDS = ['scratch', 'crack', 'dent', 'missing'] as const
+/** Each by its letter: so it stands on the drawing. */
+const kinds = computed(() =>
+  KINDS.map((one) => [one, `${say(`markLetter.${one}`)} ${say(`mark.${one}`)}`] as const),
+)
 
 const here = (zone: ConditionZone) =>
   intake.value.marks.filter(
@@ -50,10 +48,13 @@ const here = (zone: ConditionZone) =>
   )
 const letters = (zone: ConditionZone) =>
   here(zone)
-    .map((mark) => KINDS.find(([value]) => value === mark.kind)?.[1][0])
+    .map((mark) => say(`markLetter.${mark.kind}`))
     .join('')
-const zoneName = (zone: ConditionZone) =>
-  `${zone.side}, ${ROWS[zone.row]} ${COLUMNS[zone.column]}${letters(zone) ? `: ${letters(zone)}` : ''}`
+const zoneName = (zone: ConditionZone) => {
+  const place = { row: String(zone.row), column: String(zone.column) }
+  const name = say(`condition.zone.${zone.side}`, place)
+  return letters(zone) ? `${name}: ${letters(zone)}` : name
+}
 
 async function keep(change: Partial<IntakeRecord>, noSecret: string[] = []): Promise<void> {
   const next = { ...intake.value, ...change }
@@ -61,7 +62,7 @@ async function keep(change: Partial<IntakeRecord>, noSecret: string[] = []): Pro
   intake.value = next
   underWay++
   try {
-    await job.record('condition and accessories', (version, id) =>
+    await job.record(say('doing.condition'), (version, id) =>
       call('recordIntake', { params: { id }, body: { version, intake: next, noSecret } }),
     )
   } finally {
@@ -87,23 +88,23 @@ function toggleMark({ side, column, row }: ConditionZone): void {
   <div class="flex flex-wrap gap-6 py-2">
     <div class="min-w-60 flex-1">
       <fieldset>
-        <legend class="font-bold">Left with it</legend>
+        <legend class="font-bold">{{ say('condition.left') }}</legend>
         <ul class="mt-1 flex flex-wrap gap-x-4 gap-y-1">
-          <li v-for="[one, text] in LEFT" :key="one">
+          <li v-for="one in LEFT" :key="one">
             <label class="flex items-center gap-2"
               ><input type="checkbox" :checked="intake.left.includes(one)" @change="toggleLeft(one)" />{{
-                text
+                say(`part.${one}`)
               }}</label
             >
           </li>
         </ul>
       </fieldset>
-      <p class="mt-3 font-bold">Mark with</p>
-      <OneOf v-model="kind" label="Kind of mark" :answers="KINDS" />
+      <p class="mt-3 font-bold">{{ say('condition.markWith') }}</p>
+      <OneOf v-model="kind" :label="say('condition.kind')" :answers="kinds" />
       <p class="mt-3"></p>
       <FreeText
-        label="Noted on its condition"
-        placeholder="in a few words"
+        :label="say('condition.note')"
+        :placeholder="say('condition.inFewWords')"
         :value="intake.note"
         :maxlength="300"
         @keep="(note, isNoSecret) => keep({ note }, isNoSecret ? ['note'] : [])"
@@ -114,7 +115,7 @@ function toggleMark({ side, column, row }: ConditionZone): void {
         :viewBox="`0 0 ${drawing.width} ${drawing.height}`"
         class="h-56 w-auto"
         role="group"
-        aria-label="The device from front and back"
+        :aria-label="say('condition.drawing')"
       >
         <rect
           v-for="side in drawing.sides"
@@ -160,7 +161,9 @@ function toggleMark({ side, column, row }: ConditionZone): void {
           </text>
         </g>
       </svg>
-      <p class="flex justify-around text-sm text-ink-soft"><span>front</span><span>back</span></p>
+      <p class="flex justify-around text-sm text-ink-soft">
+        <span>{{ say('condition.front') }}</span><span>{{ say('condition.back') }}</span>
+      </p>
     </div>
   </div>
 </template>

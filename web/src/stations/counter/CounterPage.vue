@@ -1,12 +1,5 @@
 <script setup lang="ts">
-import {
-  changeOfRoute,
-  FACT_WORDS,
-  type FactName,
-  type Given,
-  type Route,
-  type RouteChange,
-} from '@benevox/core/route'
+import { changeOfRoute, type FactName, type Given, type Route, type RouteChange } from '@benevox/core/route'
 import { computed, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useForesight, useReading } from '../../api/foresight.ts'
@@ -14,7 +7,6 @@ import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import OneOf from '../../parts/OneOf.vue'
 import { useIdentifying } from '../../parts/useIdentifying.ts'
-import { STATION_WORDS } from '../../words/en.ts'
 import AskNow from './AskNow.vue'
 import ConditionBlock from './ConditionBlock.vue'
 import CustomerFields from './CustomerFields.vue'
@@ -27,6 +19,7 @@ import RouteBeside from './RouteBeside.vue'
 import WhichKeys from './WhichKeys.vue'
 import { useQuestions } from './useQuestions.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
+import { say } from '../../words/index.ts'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()
@@ -110,14 +103,19 @@ async function toCustomer(): Promise<void> {
   else await router.push(`/counter/${props.id}/agreement`)
 }
 
-usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
+usePageKeys({
+  key: 'c',
+  does: 'keyHelp.agreement',
+  when: () => needsAgreement.value,
+  press: () => void toCustomer(),
+})
 </script>
 
 <template>
   <JobFrame :id="props.id">
     <template #default="{ route }">
       <div class="beside beside-route items-start">
-        <div class="border-r border-rule">
+        <div class="border-e border-rule">
           <AskNow
             :name="now"
             :question="question"
@@ -135,22 +133,22 @@ usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
             <CustomerFields v-if="now !== 'customer'" />
             <OneOf
               :model-value="job.facts.deviceHere ?? 'yes'"
-              label="Where the device is"
+              :label="say('counter.where')"
               :answers="[
-                ['yes', 'Device here'],
-                ['no', 'On the telephone'],
+                ['yes', say('counter.deviceHere')],
+                ['no', say('counter.telephone')],
               ]"
               @update:model-value="(here) => job.setFact('deviceHere', here)"
             />
           </div>
           <FactLines :now="now" :open="open" :known="known" :more="more" @ask="ask" />
           <details v-if="now !== 'registryAnswer'" class="fold" :open="job.facts.imei !== undefined">
-            <summary>Registry</summary>
+            <summary>{{ say('counter.registry') }}</summary>
             <RegistryBlock />
           </details>
           <details class="fold">
             <summary>
-              Evidence of ownership
+              {{ say('counter.ownership') }}
               <span v-if="job.saved?.ownershipFiles.length" class="font-normal">{{
                 job.saved.ownershipFiles.length
               }}</span>
@@ -158,11 +156,11 @@ usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
             <EvidenceBlock />
           </details>
           <details class="fold">
-            <summary>Condition and accessories</summary>
+            <summary>{{ say('counter.condition') }}</summary>
             <ConditionBlock />
           </details>
           <details class="fold">
-            <summary>Tag, receipt, letters</summary>
+            <summary>{{ say('counter.documents') }}</summary>
             <PapersBlock />
           </details>
         </div>
@@ -178,25 +176,25 @@ usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
       </div>
     </template>
     <template #left="{ job: saved }">
-      <RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink>
-      <span class="text-ink-soft" role="status">{{ job.hasPending ? 'recording …' : 'all recorded' }}</span>
+      <RouterLink class="underline" :to="`/jobs/${saved.id}`">{{ say('counter.wholeJob') }}</RouterLink>
+      <span class="text-ink-soft" role="status">{{
+        job.hasPending ? say('counter.recording') : say('counter.allRecorded')
+      }}</span>
     </template>
     <template #action="{ job: saved }">
-      <span v-if="station === 'counter' && firstGate && !waitsForDevice" class="text-ink-soft"
-        >Still closed: {{ FACT_WORDS[firstGate] }}</span
-      >
-      <span v-else-if="needsAgreement && !job.hasName" class="text-ink-soft"
-        >The customer’s name is missing</span
-      >
-      <span v-if="hasRoute && waitsForDevice" class="text-ink-soft"
-        >Goes on when the device is here: then it is looked at, and signed for</span
-      >
+      <span v-if="station === 'counter' && firstGate && !waitsForDevice" class="text-ink-soft">{{
+        say('counter.stillNeeded', { fact: say(`fact.${firstGate}`) })
+      }}</span>
+      <span v-else-if="needsAgreement && !job.hasName" class="text-ink-soft">{{
+        say('counter.nameNeeded')
+      }}</span>
+      <span v-if="hasRoute && waitsForDevice" class="text-ink-soft">{{ say('counter.waitsForDevice') }}</span>
       <RouterLink
         v-else-if="action === 'leave-it' || (station === 'counter' && job.main?.action.kind === 'hand-back')"
         class="act act-main"
         :to="`/hand-back/${saved.id}`"
       >
-        Hand it back as it is
+        {{ say('counter.handBackAsIs') }}
       </RouterLink>
       <button
         v-else-if="needsAgreement"
@@ -204,7 +202,7 @@ usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
         :class="{ 'act-main': job.main?.action.kind === 'show-agreement' }"
         @click="toCustomer"
       >
-        Turn to the customer <span class="key-hint">C</span>
+        {{ say('counter.showAgreement') }} <span class="key-hint">C</span>
       </button>
       <button
         v-else
@@ -213,7 +211,7 @@ usePageKeys({ c: () => needsAgreement.value && void toCustomer() })
         :disabled="station === 'counter'"
         @click="router.push(`/${station}/${saved.id}`)"
       >
-        {{ station === 'counter' ? 'To the bench' : `To the ${STATION_WORDS[station].toLowerCase()}` }}
+        {{ say(`goTo.${station === 'counter' ? 'bench' : station}`) }}
       </button>
     </template>
   </JobFrame>

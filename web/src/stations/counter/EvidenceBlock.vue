@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import { sendEvidence } from '../../api/upload.ts'
-import { instantText } from '../../words/en.ts'
+import { say, words } from '../../words/index.ts'
 
 /** Photos and documents that show the person's right to the device: for the shop's own people only. */
 const job = useJob()
@@ -15,7 +15,7 @@ async function send(chosen: FileList | null): Promise<void> {
   const id = job.saved?.id
   for (const file of chosen ?? []) {
     if (id === undefined) return
-    says.value = `sending ${file.name} …`
+    says.value = say('ownershipFile.sending', { name: file.name })
     try {
       job.take(await sendEvidence(id, file))
       says.value = ''
@@ -26,27 +26,28 @@ async function send(chosen: FileList | null): Promise<void> {
   }
 }
 async function remove(evidenceId: string): Promise<void> {
-  await job.record('removing evidence', (_, id) => call('removeEvidence', { params: { id, evidenceId } }))
+  await job.record(say('doing.removingFile'), (_, id) =>
+    call('removeEvidence', { params: { id, evidenceId } }),
+  )
 }
 </script>
 
 <template>
   <div class="py-2">
     <label class="act inline-block cursor-pointer focus-within:outline-3 focus-within:outline-brass"
-      >Photo or PDF
+      >{{ say('ownershipFile.choose') }}
       <input
         type="file"
         multiple
         accept="image/jpeg,image/png,image/webp,application/pdf"
         class="sr-only"
-        aria-label="Evidence: photo or PDF"
+        :aria-label="say('ownershipFile.label')"
         @change="send(($event.target as HTMLInputElement).files)"
       />
     </label>
-    <span v-if="says" role="status" class="ml-3 font-bold text-brass">{{ says }}</span>
+    <span v-if="says" role="status" class="ms-3 font-bold text-brass">{{ says }}</span>
     <p class="mt-1 text-sm text-ink-soft">
-      Kept with the job, without the place it was taken at; seen by the shop only. No picture of a PIN or
-      pattern.
+      {{ say('ownershipFile.kept') }}
     </p>
     <ul class="mt-2 flex flex-wrap gap-4">
       <li v-for="file in files" :key="file.id" class="w-36">
@@ -61,9 +62,13 @@ async function remove(evidenceId: string): Promise<void> {
         </a>
         <span class="block truncate text-sm" :title="file.name">{{ file.name }}</span>
         <span class="flex justify-between text-sm text-ink-soft"
-          >{{ file.by }}, {{ instantText(file.at) }}
-          <button class="underline" :aria-label="`Remove ${file.name}`" @click="remove(file.id)">
-            remove
+          >{{ file.by }}, {{ words.instant(file.at) }}
+          <button
+            class="underline"
+            :aria-label="say('ownershipFile.removeNamed', { name: file.name })"
+            @click="remove(file.id)"
+          >
+            {{ say('ownershipFile.remove') }}
           </button></span
         >
       </li>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { fieldOf, offeredAnswers, sheetOf, type FactName, type Facts } from '@benevox/core/facts'
+import { fieldOf, type FactName, type Facts } from '@benevox/core/facts'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import CountryField from '../../parts/CountryField.vue'
@@ -8,12 +8,14 @@ import ImeiField from '../../parts/ImeiField.vue'
 import ModelFinder from '../../parts/ModelFinder.vue'
 import NumberedChoices from './NumberedChoices.vue'
 import WrongTries from './WrongTries.vue'
+import { offeredTexts } from '@benevox/words'
+import { say, words } from '../../words/index.ts'
 
 /** The field of one question, whichever kind of answer it takes. */
 const props = defineProps<{ name: FactName }>()
 const job = useJob()
 const kind = computed(() => fieldOf(props.name))
-const label = computed(() => sheetOf(props.name).ask)
+const label = computed(() => say(`ask.${props.name}`))
 const value = computed(() => String(job.facts[props.name] ?? ''))
 
 function set(value: string | number | null): void {
@@ -53,7 +55,7 @@ function setCount(text: string, to: number): void {
   <NumberedChoices
     v-else
     :label="label"
-    :answers="offeredAnswers(name, job.device)"
+    :answers="offeredTexts(name, job.device, words)"
     :chosen="value"
     @choose="(answer) => set(answer === value ? null : answer)"
   />

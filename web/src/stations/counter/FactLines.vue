@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { namesIn } from '@benevox/core/catalog'
-import { sheetOf, type Asked, type FactName } from '@benevox/core/facts'
+import { type Asked, type FactName } from '@benevox/core/facts'
 import { phrases } from '@benevox/core/procedure'
 import type { Question } from '@benevox/core/route'
 import { computed } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../job/jobs.ts'
-import { factText } from '../../words/facts.ts'
-import { questionText } from '../../words/questions.ts'
+import { factText } from '@benevox/words'
+import { say, words } from '../../words/index.ts'
 
 /** What is still open, in the order of its worth, and what is known, each folded into a line that opens again. */
 defineProps<{
@@ -21,7 +21,7 @@ const job = useJob()
 const catalog = useCatalog()
 const keyWords = computed(() => phrases('en', job.found && namesIn(job.found.family)).key)
 const text = (name: FactName) => {
-  const said = factText(name, job.facts[name], catalog.modelName)
+  const said = factText(name, job.facts[name], catalog.modelName, words)
   const broken = name === 'keysWork' && job.facts.keysWork === 'no' ? (job.progress?.brokenKeys ?? []) : []
   return [said, ...broken.map((key) => keyWords.value[key])].join(', ')
 }
@@ -29,8 +29,11 @@ const text = (name: FactName) => {
 
 <template>
   <div data-testid="facts">
-    <section v-if="open.length" aria-label="Still open" class="border-b border-rule px-4 py-2">
-      <h2 class="!text-base">Still open <span class="font-normal text-ink-soft">by worth</span></h2>
+    <section v-if="open.length" :aria-label="say('facts.stillOpen')" class="border-b border-rule px-4 py-2">
+      <h2 class="!text-base">
+        {{ say('facts.stillOpen') }}
+        <span class="font-normal text-ink-soft">{{ say('facts.mostUseful') }}</span>
+      </h2>
       <ul class="mt-1 flex flex-wrap gap-x-1.5 gap-y-1">
         <li v-for="question in open" :key="question.name">
           <button
@@ -40,33 +43,33 @@ const text = (name: FactName) => {
             :aria-current="question.name === now"
             @click="emit('ask', question.name)"
           >
-            {{ questionText(question.name) }}
+            {{ say(`ask.${question.name}`) }}
           </button>
         </li>
       </ul>
     </section>
-    <section v-if="known.length" aria-label="Known" class="px-4 py-2">
-      <h2 class="!text-base">Known</h2>
+    <section v-if="known.length" :aria-label="say('facts.known')" class="px-4 py-2">
+      <h2 class="!text-base">{{ say('facts.known') }}</h2>
       <ul class="grid grid-cols-[repeat(auto-fill,minmax(20rem,1fr))] gap-x-5">
         <li v-for="name in known" :id="`fact-${name}`" :key="name" class="border-b border-rule">
           <button
             type="button"
-            class="flex w-full items-baseline justify-between gap-3 py-1 text-left hover:bg-paper-deep"
+            class="flex w-full items-baseline justify-between gap-3 py-1 text-start hover:bg-paper-deep"
             :class="{ 'bg-brass-pale': name === now }"
             @click="emit('ask', name)"
           >
-            <span class="text-ink-soft">{{ sheetOf(name).ask }}</span>
-            <b class="max-w-[62%] min-w-[22%] text-right break-words">{{ text(name) }}</b>
+            <span class="text-ink-soft">{{ say(`ask.${name}`) }}</span>
+            <b class="max-w-[62%] min-w-[22%] text-end break-words">{{ text(name) }}</b>
           </button>
         </li>
       </ul>
     </section>
     <details v-if="more.length" class="px-4 pb-2 text-sm text-ink-soft">
-      <summary class="cursor-pointer">May also be told</summary>
+      <summary class="cursor-pointer">{{ say('facts.more') }}</summary>
       <template v-for="(name, index) in more" :key="name"
         ><template v-if="index > 0">, </template
         ><button type="button" class="underline" @click="emit('ask', name)">
-          {{ sheetOf(name).ask }}
+          {{ say(`ask.${name}`) }}
         </button></template
       >
     </details>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
+import { say } from '../../words/index.ts'
 
 /** The short check, and what to do at once. Local rules for damaged lithium batteries stand above it. */
 const job = useJob()
@@ -11,14 +12,12 @@ const found = computed(() => job.facts.hazard)
   <div class="mt-3">
     <p
       v-if="found && found !== 'none'"
-      class="border-l-4 border-stop bg-stop-pale px-3 py-2 font-bold text-stop"
+      class="border-s-4 border-stop bg-stop-pale px-3 py-2 font-bold text-stop"
     >
-      Stop. Do not charge, do not press, do not open. Put it away from what burns, on something that does not
-      burn; keep people away from smoke. Follow the local rules for damaged lithium batteries.
+      {{ say('hazard.stop') }}
     </p>
     <p v-else class="text-ink-soft">
-      Lay it on a flat surface: does it rock, gape or bulge? Is it warm though it lies still? A wet port, a
-      tide mark, a burnt or sweet smell?
+      {{ say('hazard.look') }}
     </p>
   </div>
 </template>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { gateName, gateSentence, LEAD_MAY_OPEN, type Gate } from '@benevox/core/route'
+import { LEAD_MAY_OPEN, type Gate } from '@benevox/core/route'
 import type { WaivedCheck } from '@benevox/core/job'
 import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
+import { checkText } from '@benevox/words'
+import { say, words } from '../../words/index.ts'
 
 /** A lead of the shop answers for a gate, with a reason that is recorded. What is reported, nobody opens. */
 const job = useJob()
@@ -20,7 +22,7 @@ const opened = computed(() => job.saved?.waived ?? [])
 const reason = ref('')
 const code = ref('')
 async function open(gate: Gate): Promise<void> {
-  const isOpen = await job.record(`opening “${gateName(gate)}”`, (version, id) =>
+  const isOpen = await job.record(say('doing.waiving', { check: say(`check.${gate.id}`) }), (version, id) =>
     call('openGate', {
       params: { id },
       body: { version, gate: gate.id as WaivedCheck['check'], reason: reason.value, code: code.value },
@@ -29,22 +31,18 @@ async function open(gate: Gate): Promise<void> {
   code.value = ''
   if (isOpen) reason.value = ''
 }
-const nameOf = (id: string) => {
-  const gate = gates.value.find((one) => one.id === id)
-  return gate ? gateName(gate) : id
-}
 </script>
 
 <template>
   <div v-if="mayBeOpened.length || opened.length" class="border-b border-rule px-4 py-3">
     <div v-for="gate in mayBeOpened" :key="gate.id">
       <p>
-        <b>{{ gateName(gate) }}.</b> {{ gateSentence(gate) }} A lead may open it, with a reason.
+        <b>{{ say(`check.${gate.id}`) }}.</b> {{ checkText(gate, words) }} {{ say('waive.may') }}
       </p>
       <form class="mt-2 flex flex-wrap items-start gap-3" @submit.prevent="open(gate)">
         <FreeText
-          label="Reason"
-          placeholder="why it may be opened, in a sentence"
+          :label="say('waive.reason')"
+          :placeholder="say('waive.reasonHint')"
           :value="reason"
           :maxlength="300"
           @keep="(text) => (reason = text)"
@@ -53,16 +51,18 @@ const nameOf = (id: string) => {
           v-model="code"
           class="field !w-32 font-mono"
           type="password"
-          aria-label="Code of a lead"
-          placeholder="lead’s code"
+          :aria-label="say('waive.code')"
+          :placeholder="say('waive.codeHint')"
           autocomplete="off"
           maxlength="20"
         />
-        <button class="act" :disabled="reason.trim().length < 10 || code.length < 4">Open it</button>
+        <button class="act" :disabled="reason.trim().length < 10 || code.length < 4">
+          {{ say('waive.waive') }}
+        </button>
       </form>
     </div>
     <p v-for="one in opened" :key="one.check">
-      <b>{{ nameOf(one.check) }}:</b> opened by {{ one.by }}. {{ one.reason }}
+      {{ say('waive.waivedBy', { check: say(`check.${one.check}`), person: one.by, reason: one.reason }) }}
     </p>
   </div>
 </template>

@@ -17,7 +17,7 @@ const emit = defineEmits<{ choose: [answer: string] }>()
       role="radio"
       :aria-checked="chosen === value"
       :aria-keyshortcuts="String(index + 1)"
-      class="flex min-h-11 items-baseline gap-2 border-2 px-3 py-1.5 text-left text-lg"
+      class="flex min-h-11 items-baseline gap-2 border-2 px-3 py-1.5 text-start text-lg"
       :class="
         chosen === value
           ? 'border-ink bg-ink font-bold text-paper'

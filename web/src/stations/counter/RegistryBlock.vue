@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { Mail } from '@benevox/contract'
-import { answerWords } from '@benevox/core/facts'
 import { groupImei } from '@benevox/core/imei'
 import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
-import { instantText, money } from '../../words/en.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
+import { answerText } from '@benevox/words'
+import { say, words } from '../../words/index.ts'
 
 /** Asks the registry about the IMEI, keeps what it said, and looks for the report that comes by mail. */
 const props = defineProps<{ withKey?: boolean }>()
@@ -15,32 +15,34 @@ const isAsking = ref(false)
 const mails = ref<readonly Mail[]>([])
 const mailbox = ref('')
 const records = computed(() => [...(job.saved?.registry ?? [])].reverse())
-const fee = computed(() => job.prices && money(job.prices.fees.registryReport, job.prices.currency))
+const fee = computed(() =>
+  job.prices ? words.money(job.prices.fees.registryReport, job.prices.currency) : '',
+)
 
 async function ask(report: boolean): Promise<void> {
   if (!job.facts.imei || isAsking.value) return
   isAsking.value = true
-  await job.record('asking the registry', (version, id) =>
+  await job.record(say('doing.registry'), (version, id) =>
     call('askRegistry', { params: { id }, body: { version, report } }),
   )
   isAsking.value = false
   if (report) await look()
 }
-usePageKeys({ r: () => props.withKey && void ask(false) })
-const NO_MAIL = {
-  read: 'No mail for this job yet.',
-  away: 'The mailbox does not answer; what came before is shown.',
-  none: 'No mailbox is set up here.',
-} as const
+usePageKeys({
+  key: 'r',
+  does: 'keyHelp.registry',
+  when: () => props.withKey === true,
+  press: () => void ask(false),
+})
 async function look(): Promise<void> {
   const id = job.saved?.id
   if (id === undefined) return
   const found = await call('listMails', { params: { id } }).catch(() => undefined)
   mails.value = found?.mails ?? mails.value
   mailbox.value = !found
-    ? NO_MAIL.away
+    ? say('mailbox.away')
     : found.mails.length === 0 || found.mailbox === 'away'
-      ? NO_MAIL[found.mailbox]
+      ? say(`mailbox.${found.mailbox}`)
       : ''
 }
 </script>
@@ -49,17 +51,17 @@ async function look(): Promise<void> {
   <div class="py-2">
     <p class="flex flex-wrap items-center gap-3">
       <button class="act" :disabled="!job.facts.imei || isAsking" @click="ask(false)">
-        Ask the registry <span v-if="withKey" class="key-hint">R</span>
+        {{ say('registry.ask') }} <span v-if="withKey" class="key-hint">R</span>
       </button>
       <button
         class="underline disabled:no-underline"
         :disabled="!job.facts.imei || isAsking"
         @click="ask(true)"
       >
-        with a report by mail, {{ fee }}
+        {{ say('registry.withReport', { fee }) }}
       </button>
-      <span v-if="isAsking" role="status" class="text-waiting">asking …</span>
-      <span v-if="!job.facts.imei" class="text-ink-soft">needs the IMEI</span>
+      <span v-if="isAsking" role="status" class="text-waiting">{{ say('registry.asking') }}</span>
+      <span v-if="!job.facts.imei" class="text-ink-soft">{{ say('registry.needsImei') }}</span>
     </p>
     <ul class="ruled mt-2">
       <li v-for="record in records" :key="record.at" class="py-1">
@@ -71,26 +73,28 @@ async function look(): Promise<void> {
                 ? 'text-stop'
                 : 'text-brass'
           "
-          >{{ answerWords('registryAnswer', record.answer) ?? record.answer }}</b
+          >{{ answerText('registryAnswer', record.answer, words) ?? record.answer }}</b
         >
-        · <span class="font-mono">{{ groupImei(record.imei) }}</span> · {{ instantText(record.at) }}
+        · <span class="font-mono">{{ groupImei(record.imei) }}</span> · {{ words.instant(record.at) }}
         <span v-if="record.reference" class="text-ink-soft"> · {{ record.reference }}</span>
         <span v-if="record.feeMinor" class="text-ink-soft">
-          · {{ money(record.feeMinor, record.currency) }}</span
+          · {{ words.money(record.feeMinor, record.currency) }}</span
         >
         <span v-if="record.detail" class="block">{{ record.detail }}</span>
       </li>
     </ul>
     <p v-if="records.length" class="mt-2">
-      <button class="underline" @click="look">Look for mail</button>
-      <span v-if="mailbox" class="ml-3 text-ink-soft" role="status">{{ mailbox }}</span>
+      <button class="underline" @click="look">{{ say('registry.lookForMail') }}</button>
+      <span v-if="mailbox" class="ms-3 text-ink-soft" role="status">{{ mailbox }}</span>
     </p>
     <details v-for="mail in mails" :key="mail.id" class="mt-1">
       <summary class="cursor-pointer">
-        <b>{{ mail.subject }}</b> · {{ mail.from }} · {{ instantText(mail.at) }}
+        <b>{{ mail.subject }}</b> · {{ mail.from }} · {{ words.instant(mail.at) }}
       </summary>
       <pre class="font-sans whitespace-pre-wrap">{{ mail.text }}</pre>
-      <a class="underline" :href="`/api/jobs/${job.saved?.id}/mails/${mail.id}.eml`">as .eml</a>
+      <a class="underline" :href="`/api/jobs/${job.saved?.id}/mails/${mail.id}.eml`">{{
+        say('registry.asFile')
+      }}</a>
     </details>
   </div>
 </template>

@@ -4,6 +4,7 @@ import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
+import { say } from '../../words/index.ts'
 
 /** Which key does not work, told on the drawing: only what needs it is closed. */
 const props = defineProps<{ model: Model; family: Family }>()
@@ -18,14 +19,14 @@ const toggle = (key: KeyId) =>
 </script>
 
 <template>
-  <section aria-label="Which key" class="flex items-start gap-4 border-b-2 border-ink px-4 py-3">
+  <section :aria-label="say('whichKey.label')" class="flex items-start gap-4 border-b-2 border-ink px-4 py-3">
     <div class="w-44 shrink-0">
       <DevicePicture :family="family" :kind="model.kind" :pressed="broken" choosable @chosen="toggle" />
     </div>
     <div>
-      <b class="text-[1.3rem] leading-tight">Which key does not work?</b>
+      <b class="text-[1.3rem] leading-tight">{{ say('whichKey.ask') }}</b>
       <p class="text-ink-soft">
-        Each pressed alone: does the device answer? A method that goes without the broken one stays open.
+        {{ say('whichKey.how') }}
       </p>
       <p class="mt-2 flex flex-wrap gap-2">
         <button
@@ -36,7 +37,7 @@ const toggle = (key: KeyId) =>
           :aria-pressed="tested[id] === 'broken'"
           @click="toggle(id)"
         >
-          <span aria-hidden="true" class="mr-1 font-mono font-bold">{{
+          <span aria-hidden="true" class="me-1 font-mono font-bold">{{
             tested[id] === 'broken' ? '✕' : ''
           }}</span>{{ words[id] }}
         </button>

@@ -1,16 +1,21 @@
 <script setup lang="ts">
 import { PLATFORM_WAIT_LAW, totalForMoreMs, waitAfterMs } from '@benevox/core/clocks'
-import { sheetOf } from '@benevox/core/facts'
+import { offeredTexts } from '@benevox/words'
 import { computed, ref } from 'vue'
 import { useJob } from '../../job/jobs.ts'
-import { waitText } from '../../words/en.ts'
 import NumberedChoices from './NumberedChoices.vue'
+import { say, words } from '../../words/index.ts'
 
 /** How many wrong tries, and what more of them would take by the law of waiting. */
 const job = useJob()
 const law = computed(() => job.found?.family.waitLaw ?? PLATFORM_WAIT_LAW)
 const tries = computed(() => job.facts.wrongTries)
 const more = ref(3)
+/** Until the next entry: `none` where it may be made at once. */
+const next = computed(() => {
+  const ms = tries.value === undefined ? 0 : waitAfterMs(law.value, tries.value)
+  return ms <= 0 ? 'none' : words.wait(ms)
+})
 /** What typing one try takes. Common practice, no source. */
 const TRY_MS = 5000
 const MOST = 1000
@@ -26,40 +31,38 @@ function set(text: string): void {
   <div>
     <div class="flex flex-wrap items-center gap-4">
       <NumberedChoices
-        :label="sheetOf('wrongTries').ask"
-        :answers="sheetOf('wrongTries').choices ?? []"
+        :label="say('ask.wrongTries')"
+        :answers="offeredTexts('wrongTries', job.device, words)"
         :chosen="String(tries ?? '')"
         @choose="set"
       />
       <label
-        >exactly
+        >{{ say('wrongEntries.exactly') }}
         <input
           class="field !w-20 font-mono"
           inputmode="numeric"
-          aria-label="Wrong tries, exactly"
+          :aria-label="say('wrongEntries.exactlyLabel')"
           :value="tries ?? ''"
           @input="set(($event.target as HTMLInputElement).value)"
       /></label>
     </div>
     <p v-if="tries !== undefined" class="mt-2 text-waiting">
-      Next try after <b>{{ waitText(waitAfterMs(law, tries)) }}</b>;
-      <label
-        ><select
-          v-model.number="more"
-          class="field !inline-block !min-h-0 !w-auto !py-0"
-          aria-label="More tries"
-        >
-          <option v-for="n in 10" :key="n" :value="n">{{ n }}</option>
-        </select>
-        more take</label
+      {{ say('wrongEntries.next', { wait: next }) }}
+      ·
+      <select
+        v-model.number="more"
+        class="field !inline-block !min-h-0 !w-auto !py-0"
+        :aria-label="say('wrongEntries.moreLabel')"
       >
-      <b>{{ waitText(totalForMoreMs(law, tries, more, TRY_MS)) }}</b>.
+        <option v-for="n in 10" :key="n" :value="n">{{ n }}</option>
+      </select>
+      {{ say('wrongEntries.moreTake', { wait: words.wait(totalForMoreMs(law, tries, more, TRY_MS)) }) }}
     </p>
     <p v-if="job.facts.wipesItself === 'yes'" class="mt-1 font-bold text-stop">
-      It is set to wipe itself: no more tries until the owner is sure.
+      {{ say('wrongEntries.willWipe') }}
     </p>
     <p v-else-if="tries !== undefined && job.facts.wipesItself !== 'no'" class="mt-1 text-ink-soft">
-      Some devices wipe themselves after too many: ask first.
+      {{ say('wrongEntries.mayWipe') }}
     </p>
   </div>
 </template>

@@ -80,13 +80,22 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
   })
   usePageKeys(
     // The next question’s field takes the focus: the letter is not for it.
-    { l: () => now.value !== undefined && putOff() },
-    (n) => {
-      const name = now.value
-      if (!name || name === 'customer') return false
-      const choice = offeredAnswers(name, job.device)[n - 1]
-      if (!choice) return false
-      job.setFact(name, (name === 'wrongTries' ? Number(choice[0]) : choice[0]) as Facts[FactName])
+    {
+      key: 'l',
+      does: 'keyHelp.later',
+      when: () => now.value !== undefined,
+      press: () => putOff(),
+    },
+    {
+      key: 'digit',
+      does: 'keyHelp.answerQuestion',
+      when: () => now.value !== undefined && fieldOf(now.value) === 'choices',
+      press(n) {
+        const name = now.value
+        const choice = name && name !== 'customer' ? offeredAnswers(name, job.device)[n - 1] : undefined
+        if (!name || name === 'customer' || !choice) return false
+        job.setFact(name, (name === 'wrongTries' ? Number(choice) : choice) as Facts[FactName])
+      },
     },
   )
 

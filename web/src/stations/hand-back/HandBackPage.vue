@@ -1,36 +1,23 @@
 <script setup lang="ts">
 import type { Body, Job } from '@benevox/contract'
-import { LOCK_STATE_WORDS, LOCK_WORDS } from '@benevox/core/route'
+import type { LockStatement } from '@benevox/core/job'
 import { computed, reactive, ref, watchEffect } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
 import JobFrame from '../../parts/JobFrame.vue'
-import { eventWords, money } from '../../words/en.ts'
+import { eventText } from '../../words/job.ts'
+import { say, words } from '../../words/index.ts'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()
 const LOCKS = ['screen', 'account', 'carrier'] as const
-const STATEMENTS = {
-  'confirmed-off': 'Confirmed off',
-  on: 'On, and said so',
-  'not-tested': 'Not tested',
-  none: 'This device has none',
-  'not-part-of-this-job': 'Not part of this job',
-} as const
-const PARTS = [
-  ['device', 'device'],
-  ['sim', 'SIM'],
-  ['sim-tray', 'SIM tray'],
-  ['cable', 'cable'],
-  ['memory-card', 'memory card'],
-] as const
+const PARTS = ['device', 'sim', 'sim-tray', 'cable', 'memory-card'] as const
 
-type Statement = keyof typeof STATEMENTS
 const form = reactive<{
-  screen: Statement
-  account: Statement
-  carrier: Statement
+  screen: LockStatement
+  account: LockStatement
+  carrier: LockStatement
   whoSignsIn: string
   returned: Body<'handBack'>['returned']
   note: string
@@ -69,12 +56,12 @@ const isTooMuch = computed(() => priceMinor.value !== undefined && priceMinor.va
 const fees = computed(() =>
   [
     ...(job.saved?.orders ?? []).map(
-      ({ supplier, feeMinor, currency }) => `${supplier} ${money(feeMinor, currency)}`,
+      ({ supplier, feeMinor, currency }) => `${supplier} ${words.money(feeMinor, currency)}`,
     ),
     ...(job.saved?.registry ?? [])
       .filter(({ feeMinor }) => feeMinor > 0)
-      .map(
-        ({ feeMinor, currency, reference }) => `registry’s report ${reference} ${money(feeMinor, currency)}`,
+      .map(({ feeMinor, currency, reference }) =>
+        say('handBackPage.reportFee', { reference, fee: words.money(feeMinor, currency) }),
       ),
   ].join(', '),
 )
@@ -86,7 +73,7 @@ const priceMinor = computed(() =>
 
 async function handBack(): Promise<void> {
   const { price: _, ...said } = form
-  await job.record(eventWords({ kind: 'handed-back' }), (version, id) =>
+  await job.record(eventText({ kind: 'handed-back' }), (version, id) =>
     call('handBack', {
       params: { id },
       body: {
@@ -106,19 +93,19 @@ const isOpen = (saved: Job) => saved.handBack === null
   <JobFrame :id="props.id">
     <template #default="{ job: saved, route }">
       <div class="max-w-5xl px-6 py-5">
-        <h1 class="mb-3">Hand back</h1>
-        <p v-if="saved.handBack" class="text-xl">Handed back. The paper is ready to print.</p>
+        <h1 class="mb-3">{{ say('station.hand-back') }}</h1>
+        <p v-if="saved.handBack" class="text-xl">{{ say('handBackPage.done') }}</p>
         <form v-else id="hand-back" @submit.prevent="handBack">
-          <table class="w-full text-left">
+          <table class="w-full text-start">
             <tbody class="ruled border-y-2 border-ink">
               <tr v-for="lock in LOCKS" :key="lock">
-                <th class="w-40 py-2 font-bold">{{ LOCK_WORDS[lock] }}</th>
-                <td class="w-36">{{ LOCK_STATE_WORDS[route.locks[lock]] }}</td>
+                <th class="w-40 py-2 font-bold">{{ say(`lock.${lock}`) }}</th>
+                <td class="w-36">{{ say(`lockState.${route.locks[lock]}`) }}</td>
                 <td>
                   <label
                     v-for="value in job.statements?.[lock] ?? []"
                     :key="value"
-                    class="mr-5 inline-flex items-center gap-2 py-1"
+                    class="me-5 inline-flex items-center gap-2 py-1"
                   >
                     <input
                       v-model="form[lock]"
@@ -126,60 +113,63 @@ const isOpen = (saved: Job) => saved.handBack === null
                       :name="lock"
                       :value="value"
                       class="size-5 accent-ink"
-                    />{{ STATEMENTS[value] }}
+                    />{{ say(`statement.${value}`) }}
                   </label>
                 </td>
               </tr>
             </tbody>
           </table>
           <div class="mt-4 grid grid-cols-[12rem_1fr] items-center gap-x-4 gap-y-3">
-            <span>Who signs in</span>
+            <span>{{ say('handBackPage.whoSignsIn') }}</span>
             <FreeText
-              label="Who signs in"
+              :label="say('handBackPage.whoSignsIn')"
               :value="form.whoSignsIn"
               :maxlength="120"
-              placeholder="the owner, here or at home"
+              :placeholder="say('handBackPage.whoHint')"
               @keep="(text, isNoSecret) => keep('whoSignsIn', text, isNoSecret)"
             />
-            <span>Given back</span>
+            <span>{{ say('handBackPage.given') }}</span>
             <span class="flex flex-wrap gap-5">
-              <label v-for="[part, text] in PARTS" :key="part" class="inline-flex items-center gap-2"
+              <label v-for="part in PARTS" :key="part" class="inline-flex items-center gap-2"
                 ><input v-model="form.returned" type="checkbox" :value="part" class="size-5 accent-ink" />{{
-                  text
+                  say(`part.${part}`)
                 }}</label
               >
             </span>
-            <span>What was done</span>
+            <span>{{ say('handBackPage.what') }}</span>
             <FreeText
-              label="What was done"
+              :label="say('handBackPage.what')"
               :value="form.note"
               :maxlength="500"
-              placeholder="in plain words, for the paper"
+              :placeholder="say('handBackPage.whatHint')"
               @keep="(text, isNoSecret) => keep('note', text, isNoSecret)"
             />
-            <label for="price">Price, {{ currency }}</label>
+            <label for="price">{{ say('handBackPage.price', { currency }) }}</label>
             <span
               ><input id="price" v-model="form.price" class="field !w-32 font-mono" inputmode="decimal" /><b
                 v-if="priceMinor === undefined"
-                class="ml-3"
-                >an amount, like 35.00</b
-              ><span class="ml-3" :class="isTooMuch ? 'font-bold text-stop' : 'text-ink-soft'">{{
+                class="ms-3"
+                >{{ say('handBackPage.amount', { example: words.money(3500, currency) }) }}</b
+              ><span class="ms-3" :class="isTooMuch ? 'font-bold text-stop' : 'text-ink-soft'">{{
                 job.mostToAskMinor
-                  ? `agreed: at most ${money(job.mostToAskMinor, currency)}`
-                  : 'nothing was agreed that costs anything'
+                  ? say('handBackPage.mostAgreed', { most: words.money(job.mostToAskMinor, currency) })
+                  : say('handBackPage.nothingAgreed')
               }}</span
-              ><span v-if="fees" class="ml-3 text-ink-soft">fees of its orders: {{ fees }}</span></span
+              ><span v-if="fees" class="ms-3 text-ink-soft">{{
+                say('handBackPage.fees', { fees })
+              }}</span></span
             >
           </div>
           <p class="mt-4 text-ink-soft">
-            Say it in plain words: what is gone, who signs in, to write the account down, and to take the
-            account off before selling.
+            {{ say('handBackPage.tell') }}
           </p>
         </form>
       </div>
     </template>
     <template #left="{ job: saved }"
-      ><RouterLink class="underline" :to="`/jobs/${saved.id}`">The whole job</RouterLink></template
+      ><RouterLink class="underline" :to="`/jobs/${saved.id}`">{{
+        say('counter.wholeJob')
+      }}</RouterLink></template
     >
     <template #action="{ job: saved }">
       <button
@@ -188,11 +178,11 @@ const isOpen = (saved: Job) => saved.handBack === null
         form="hand-back"
         :disabled="priceMinor === undefined || isTooMuch"
       >
-        Hand back and close
+        {{ say('handBackPage.close') }}
       </button>
-      <a v-else class="act act-main" :href="`/api/jobs/${saved.id}/hand-back.pdf`" target="_blank"
-        >Hand-back paper</a
-      >
+      <a v-else class="act act-main" :href="`/api/jobs/${saved.id}/hand-back.pdf`" target="_blank">{{
+        say('handBackPage.document')
+      }}</a>
     </template>
   </JobFrame>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { JobEvent } from '@benevox/contract'
 import { isLanguage, nameOf } from '@benevox/words'
-import { FACT_WORDS, type FactName } from '@benevox/core/route'
+import { type FactName } from '@benevox/core/route'
 import { phrases } from '@benevox/core/procedure'
 import type { Cue } from '@benevox/core/catalog'
 import { computed, ref, watch } from 'vue'
@@ -11,8 +11,9 @@ import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
 import RouteView from '../../parts/RouteView.vue'
-import { BREACH_WORDS, eventWords, HOW_AGREED, instantText, NOT_HELD_WORDS } from '../../words/en.ts'
-import { factText } from '../../words/facts.ts'
+import { eventText } from '../../words/job.ts'
+import { factText } from '@benevox/words'
+import { say, words } from '../../words/index.ts'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()
@@ -26,7 +27,7 @@ watch(
       events.value),
   { immediate: true },
 )
-const words = phrases('en')
+const phrase = phrases('en')
 /** Until the wipe has begun a job may go on with what the shop has learnt since. */
 const canTakeNewer = computed(
   () =>
@@ -43,11 +44,14 @@ function detailText({ kind, detail }: JobEvent): string {
     return (Object.keys(detail) as (FactName | 'customer')[])
       .map((name) =>
         name === 'customer'
-          ? 'customer'
-          : `${FACT_WORDS[name]}: ${factText(name, detail[name] ?? undefined, catalog.modelName)}`,
+          ? say('jobPage.customer')
+          : say('jobPage.fact', {
+              fact: say(`fact.${name}`),
+              answer: factText(name, detail[name] ?? undefined, catalog.modelName, words),
+            }),
       )
       .join(' · ')
-  if (Array.isArray(detail['seen'])) return (detail['seen'] as Cue[]).map((cue) => words.cue[cue]).join(', ')
+  if (Array.isArray(detail['seen'])) return (detail['seen'] as Cue[]).map((cue) => phrase.cue[cue]).join(', ')
   return Object.values(detail)
     .filter(
       (value) =>
@@ -61,63 +65,76 @@ function detailText({ kind, detail }: JobEvent): string {
   <JobFrame :id="props.id">
     <template #default="{ job: saved, route }">
       <div class="grid grid-cols-[24rem_minmax(0,1fr)] items-start">
-        <div class="border-r border-rule px-6 py-4">
+        <div class="border-e border-rule px-6 py-4">
           <RouteView
             :route="route"
             :job-id="props.id"
             :handed-back="saved.handBack ? { at: saved.handBack.at, deleted: saved.deleted } : undefined"
           />
         </div>
-        <section class="px-6 py-4" aria-label="Events">
+        <section class="px-6 py-4" :aria-label="say('jobPage.history')">
           <p class="mb-3" data-testid="catalogue">
-            Catalogue version <b>{{ job.saved?.catalogId }}</b><template v-if="canTakeNewer">
-              · version {{ catalog.inUse?.id }} is in use.
+            <template v-if="!canTakeNewer">{{
+              say('jobPage.catalogue', { version: job.saved?.catalogId ?? 0 })
+            }}</template>
+            <template v-else>
+              {{
+                say('jobPage.newer', {
+                  version: job.saved?.catalogId ?? 0,
+                  newer: catalog.inUse?.id ?? 0,
+                })
+              }}
               <button class="underline" @click="job.setFact('modelId', job.facts.modelId ?? null)">
-                Go on with the newer one
+                {{ say('jobPage.useNewer') }}
               </button>
             </template>
           </p>
           <p v-if="job.saved?.agreement" class="mb-3">
-            <template v-if="job.saved.agreement.kind === 'refused'"
-              >The customer refused, {{ instantText(job.saved.agreement.at) }}.</template
-            >
+            <template v-if="job.saved.agreement.kind === 'refused'">{{
+              say('jobPage.refused', { at: words.instant(job.saved.agreement.at) })
+            }}</template>
             <template v-else>
-              Agreed to in
               {{
-                isLanguage(job.saved.agreement.language)
-                  ? nameOf(job.saved.agreement.language)
-                  : job.saved.agreement.language
+                say('jobPage.agreed', {
+                  how: say(`howAgreed.${job.saved.agreement.how}`),
+                  language: isLanguage(job.saved.agreement.language)
+                    ? nameOf(job.saved.agreement.language)
+                    : job.saved.agreement.language,
+                  at: words.instant(job.saved.agreement.at),
+                  person: job.saved.agreement.by,
+                  isVoid: String(job.route?.consent.state === 'void'),
+                })
               }}
-              {{ HOW_AGREED[job.saved.agreement.how] }}, {{ instantText(job.saved.agreement.at) }}, before
-              {{ job.saved.agreement.by
-              }}<b v-if="job.route?.consent.state === 'void'" class="text-stop">, void since</b>.
-              <a class="underline" :href="`/api/jobs/${id}/consent.pdf`" target="_blank">Agreement</a>
+              <a class="underline" :href="`/api/jobs/${id}/consent.pdf`" target="_blank">{{
+                say('document.agreement')
+              }}</a>
             </template>
           </p>
           <section
             v-if="job.saved?.breaches.length"
-            class="mb-4 border-l-[6px] border-stop pl-4"
+            class="mb-4 border-s-[6px] border-stop ps-4"
             role="alert"
           >
-            <h2>For a supervisor: done against what had to hold</h2>
+            <h2>{{ say('jobPage.forSupervisor') }}</h2>
             <ul>
               <li v-for="one in job.saved.breaches" :key="`${one.at} ${one.did}`">
-                <time class="font-mono" :datetime="one.at">{{ instantText(one.at) }}</time>
-                <b class="mx-2">{{ one.by }}</b>{{ BREACH_WORDS[one.did] }}, {{ NOT_HELD_WORDS[one.without] }}
+                <time class="font-mono" :datetime="one.at">{{ words.instant(one.at) }}</time>
+                <b class="mx-2">{{ one.by }}</b>{{ say(`breach.${one.did}`) }},
+                {{ say(`breachWithout.${one.without}`) }}
               </li>
             </ul>
           </section>
-          <h2 class="mb-1">What happened</h2>
+          <h2 class="mb-1">{{ say('jobPage.history') }}</h2>
           <ol class="border-t-2 border-ink">
             <li
               v-for="event in events"
               :key="event.id"
               class="grid grid-cols-[8.5rem_4rem_1fr] gap-3 border-b border-rule py-1.5 text-[0.95rem]"
             >
-              <time class="font-mono" :datetime="event.at">{{ instantText(event.at) }}</time>
+              <time class="font-mono" :datetime="event.at">{{ words.instant(event.at) }}</time>
               <b>{{ event.by }}</b>
               <span
-                >{{ eventWords({ ...event, how: event.detail['how'] })
+                >{{ eventText({ ...event, how: event.detail['how'] })
                 }}<span v-if="detailText(event)" class="text-ink-soft">: {{ detailText(event) }}</span></span
               >
             </li>
@@ -126,10 +143,12 @@ function detailText({ kind, detail }: JobEvent): string {
       </div>
     </template>
     <template #left="{ job: saved }">
-      <RouterLink class="underline" :to="`/counter/${saved.id}`">What was asked</RouterLink>
-      <RouterLink v-if="saved.station !== 'closed'" class="underline" :to="`/hand-back/${saved.id}`"
-        >Hand back as it is</RouterLink
-      >
+      <RouterLink class="underline" :to="`/counter/${saved.id}`">{{
+        say('carrier.whatWasAsked')
+      }}</RouterLink>
+      <RouterLink v-if="saved.station !== 'closed'" class="underline" :to="`/hand-back/${saved.id}`">{{
+        say('counter.handBackAsIs')
+      }}</RouterLink>
     </template>
     <template #action="{ job: saved }">
       <a
@@ -137,7 +156,7 @@ function detailText({ kind, detail }: JobEvent): string {
         class="act act-main"
         :href="`/api/jobs/${saved.id}/hand-back.pdf`"
         target="_blank"
-        >Hand-back paper</a
+        >{{ say('handBackPage.document') }}</a
       >
       <NextStation v-else :job="saved" />
     </template>

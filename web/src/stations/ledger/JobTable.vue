@@ -3,7 +3,7 @@ import type { JobSummary } from '@benevox/contract'
 import { hasName } from '@benevox/core/job'
 import { useNow } from '@vueuse/core'
 import LockBolts from '../../parts/LockBolts.vue'
-import { dayText, instantText, minutesText, STATION_WORDS, WAITS_WORDS } from '../../words/en.ts'
+import { minutesText, say, words } from '../../words/index.ts'
 
 /** Jobs as ruled lines: ticket, device, customer, the three locks, where it waits and for what. */
 defineProps<{ jobs: readonly JobSummary[]; showStation?: boolean }>()
@@ -11,12 +11,13 @@ const now = useNow({ interval: 1000 })
 const link = ({ id, station }: JobSummary) => (station === 'closed' ? `/jobs/${id}` : `/${station}/${id}`)
 function waiting({ waits }: JobSummary): string {
   if (!waits) return ''
+  const what = say(`waits.${waits.for}`)
   if (waits.for === 'carrier' || waits.for === 'account')
-    return `${WAITS_WORDS[waits.for]} by ${dayText(waits.until)}`
+    return say('jobs.waitsUntil', { for: what, day: words.shortDay(waits.until) })
   const leftMs = Date.parse(waits.until) - now.value.getTime()
   return leftMs > 0
-    ? `${WAITS_WORDS[waits.for]}, about ${minutesText(leftMs)} more`
-    : `${WAITS_WORDS[waits.for]}, should be over: look`
+    ? say('jobs.waitsMore', { for: what, time: minutesText(leftMs) })
+    : say('jobs.waitsOver', { for: what })
 }
 </script>
 
@@ -28,15 +29,17 @@ function waiting({ waits }: JobSummary): string {
         class="grid grid-cols-[5rem_minmax(0,1.4fr)_minmax(0,1fr)_auto_minmax(0,1.2fr)] items-center gap-4 px-2 py-2.5 hover:bg-paper-deep"
       >
         <span class="font-mono text-lg font-bold">{{ job.ticket }}</span>
-        <span class="truncate font-bold">{{ job.device || 'model not found yet' }}</span>
-        <span class="truncate">{{ hasName(job.customer) ? job.customer.name : 'no name yet' }}</span>
+        <span class="truncate font-bold">{{ job.device || say('jobs.noModel') }}</span>
+        <span class="truncate">{{ hasName(job.customer) ? job.customer.name : say('jobs.noName') }}</span>
         <LockBolts :locks="job.locks" />
-        <span class="text-right text-[0.95rem]">
-          <b v-if="showStation" class="block">{{ STATION_WORDS[job.station] }}</b>
-          <span class="block text-waiting">{{ waiting(job) || `since ${instantText(job.openedAt)}` }}</span>
+        <span class="text-end text-[0.95rem]">
+          <b v-if="showStation" class="block">{{ say(`station.${job.station}`) }}</b>
+          <span class="block text-waiting">{{
+            waiting(job) || say('jobs.since', { at: words.instant(job.openedAt) })
+          }}</span>
         </span>
       </RouterLink>
     </li>
   </ul>
-  <p v-if="jobs.length === 0" class="py-4 text-ink-soft">Nothing here.</p>
+  <p v-if="jobs.length === 0" class="py-4 text-ink-soft">{{ say('jobs.none') }}</p>
 </template>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { STATION_WORDS } from '../../words/en.ts'
 import JobTable from './JobTable.vue'
 import { useJobList } from './useJobList.ts'
+import { say } from '../../words/index.ts'
 
 const typed = ref('')
 const search = refDebounced(typed, 150)
@@ -20,14 +20,14 @@ const groups = computed(() =>
 <template>
   <main class="flex-1 px-6 py-5">
     <div class="mb-4 flex items-end gap-8">
-      <h1>Ledger</h1>
+      <h1>{{ say('station.ledger') }}</h1>
       <label class="max-w-xl flex-1">
-        <span class="sr-only">Search jobs</span>
+        <span class="sr-only">{{ say('jobs.search') }}</span>
         <input
           v-model="typed"
           type="search"
           class="field text-lg"
-          placeholder="ticket, customer, model or IMEI; finds closed jobs too"
+          :placeholder="say('jobs.searchHint')"
           maxlength="80"
           autofocus
         />
@@ -36,14 +36,14 @@ const groups = computed(() =>
     <p v-if="fault" role="alert" class="font-bold text-stop">{{ fault }}</p>
     <section v-for="{ station, here } in groups" :key="station" class="mb-6">
       <h2 class="mb-1">
-        {{ STATION_WORDS[station] }}
+        {{ say(`station.${station}`) }}
         <span class="font-mono font-normal text-ink-soft">{{ here.length }}</span>
       </h2>
       <JobTable :jobs="here" />
     </section>
-    <button v-if="hasMore" type="button" class="act" @click="more">Show more</button>
+    <button v-if="hasMore" type="button" class="act" @click="more">{{ say('jobs.more') }}</button>
     <p v-if="loaded && groups.length === 0" class="py-4">
-      No job fits. Search by ticket, customer, model or the first digits of the IMEI.
+      {{ say('jobs.noneFits') }}
     </p>
   </main>
 </template>

@@ -3,10 +3,10 @@ import type { JobSummary } from '@benevox/contract'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../../api/client.ts'
-import { STATION_WORDS } from '../../words/en.ts'
 import JobTable from './JobTable.vue'
 import { useJobList } from './useJobList.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
+import { say } from '../../words/index.ts'
 
 /** What waits at one station. At the counter, also the way to a new job. */
 const props = defineProps<{ station: JobSummary['station'] }>()
@@ -22,20 +22,27 @@ async function takeIn(): Promise<void> {
     refused.value = error instanceof Error ? error.message : String(error)
   }
 }
-usePageKeys({ n: () => props.station === 'counter' && void takeIn() })
+usePageKeys({
+  key: 'n',
+  does: 'keyHelp.checkIn',
+  when: () => props.station === 'counter',
+  press: () => void takeIn(),
+})
 </script>
 
 <template>
   <main class="flex-1 px-6 py-5">
-    <h1 class="mb-4">{{ STATION_WORDS[station] }}</h1>
+    <h1 class="mb-4">{{ say(`station.${station}`) }}</h1>
     <p v-if="fault || refused" role="alert" class="mb-3 font-bold text-stop">{{ fault || refused }}</p>
     <JobTable :jobs="jobs" />
-    <button v-if="hasMore" type="button" class="act mt-3" @click="more">Show more</button>
+    <button v-if="hasMore" type="button" class="act mt-3" @click="more">{{ say('jobs.more') }}</button>
   </main>
   <footer
     v-if="station === 'counter'"
     class="sticky bottom-0 flex min-h-16 items-center justify-end border-t-2 border-ink bg-paper-deep px-6 py-2.5"
   >
-    <button class="act act-main" @click="takeIn">Take in a device <span class="key-hint">N</span></button>
+    <button class="act act-main" @click="takeIn">
+      {{ say('jobs.checkIn') }} <span class="key-hint">N</span>
+    </button>
   </footer>
 </template>

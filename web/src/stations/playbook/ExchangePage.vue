@@ -6,10 +6,10 @@ import { useCatalog } from '../../api/catalog.ts'
 import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
 import SupervisorSaves from '../../parts/SupervisorSaves.vue'
-import { instantText } from '../../words/en.ts'
 import PlaybookFrame from './PlaybookFrame.vue'
 import RulesForm from './RulesForm.vue'
 import { useImport } from './useImport.ts'
+import { words } from '../../words/index.ts'
 
 /** The catalogue out of the house and into it: packs, the platform’s device list, TAC lists. */
 const catalog = useCatalog()
@@ -78,8 +78,8 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
             Or drop it here. Nothing changes before you have seen what would, and then all of it or nothing.
           </p>
         </div>
-        <p v-if="done" role="status" class="border-l-4 border-clear pl-3 font-bold">{{ done }}</p>
-        <div v-if="reading?.kind === 'refused'" role="alert" class="border-l-4 border-stop pl-3">
+        <p v-if="done" role="status" class="border-s-4 border-clear ps-3 font-bold">{{ done }}</p>
+        <div v-if="reading?.kind === 'refused'" role="alert" class="border-s-4 border-stop ps-3">
           <p class="font-bold text-stop">{{ fileName }} is refused. Nothing was taken in.</p>
           <ul>
             <li v-for="(remark, index) in reading.remarks" :key="index">
@@ -96,7 +96,7 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
           <table class="w-full" data-testid="pack-difference">
             <tbody class="ruled border-y border-rule">
               <tr v-for="(difference, what) in pack.difference" :key="what">
-                <th scope="row" class="py-1 pr-3 text-left align-top">{{ what }}</th>
+                <th scope="row" class="py-1 pe-3 text-start align-top">{{ what }}</th>
                 <td class="py-1">
                   <template
                     v-if="difference.added.length + difference.changed.length + difference.gone.length === 0"
@@ -159,7 +159,7 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
             </details>
             <table class="w-full text-[0.95rem]">
               <thead>
-                <tr class="text-left text-sm text-ink-soft">
+                <tr class="text-start text-sm text-ink-soft">
                   <th scope="col">Model</th>
                   <th scope="col">Model text</th>
                   <th scope="col">Code names</th>
@@ -169,13 +169,13 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
               </thead>
               <tbody class="ruled border-y border-rule">
                 <tr v-for="{ before, after } in digest.samples" :key="after.id">
-                  <td class="py-0.5 pr-2">
+                  <td class="py-0.5 pe-2">
                     <b>{{ after.maker }} {{ after.name }}</b>
                     <span v-if="!before" class="text-brass"> new</span>
                   </td>
-                  <td class="pr-2">{{ after.modelText }}</td>
-                  <td class="pr-2">{{ after.codeNames.join(', ') }}</td>
-                  <td class="pr-2 font-mono">
+                  <td class="pe-2">{{ after.modelText }}</td>
+                  <td class="pe-2">{{ after.codeNames.join(', ') }}</td>
+                  <td class="pe-2 font-mono">
                     {{ after.tacs.slice(0, 3).join(' ') }}{{ after.tacs.length > 3 ? ' …' : '' }}
                   </td>
                   <td>{{ after.family ? catalog.familyInUse(after.family)?.name : '' }}</td>
@@ -199,7 +199,7 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
           <li v-for="(version, index) in versions" :key="version.id" class="py-1.5">
             <b>{{ version.id }}</b> {{ version.note }}
             <span class="block text-sm text-ink-soft"
-              >{{ instantText(version.at) }}{{ version.by ? `, ${version.by}` : ''
+              >{{ words.instant(version.at) }}{{ version.by ? `, ${version.by}` : ''
               }}{{ index === 0 ? ' · in use' : '' }}</span
             >
             <span class="flex gap-4">
@@ -222,7 +222,7 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
       <p v-else-if="refusal" role="alert" class="bg-stop-pale px-3 py-2 font-bold text-stop">{{ refusal }}</p>
     </template>
     <template #action>
-      <SupervisorSaves v-if="!people.isSupervisor" does="take it in" />
+      <SupervisorSaves v-if="!people.isSupervisor" does="import" />
       <button v-else type="button" class="act act-main" :disabled="!canTakeIn" @click="takeIn">
         {{ pack?.findings.length ? 'Take it in, marked' : 'Take it in' }}
       </button>

@@ -40,7 +40,7 @@ const ownTimes = (durations: object = {}) =>
           >from system {{ update.fromSystem }}:
           {{ update.family === family.id ? 'this family' : catalog.familyInUse(update.family)?.name }}</span
         >
-        <span class="ml-auto text-sm text-ink-soft">{{
+        <span class="ms-auto text-sm text-ink-soft">{{
           [
             model.codeNames.join(', '),
             words.kind[model.kind],

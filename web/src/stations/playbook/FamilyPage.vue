@@ -9,17 +9,17 @@ import OneOf from '../../parts/OneOf.vue'
 import SelectOf from '../../parts/SelectOf.vue'
 import { useIdentifying } from '../../parts/useIdentifying.ts'
 import { useVariantStudy } from '../../parts/useVariantStudy.ts'
-import { lengthText } from '../../words/en.ts'
 import FamilyModels from './FamilyModels.vue'
 import MenusAsShown from './MenusAsShown.vue'
 import PlaybookFrame from './PlaybookFrame.vue'
 import VariantBlock from './VariantBlock.vue'
+import { words } from '../../words/index.ts'
 
 /** All that the catalogue knows of a family: keys, ways side by side, menus, times, and where each comes from. */
 const props = defineProps<{ familyId: string }>()
 const catalog = useCatalog()
 const identifying = useIdentifying()
-const words = phrases('en')
+const phrase = phrases('en')
 const written = computed(() => catalog.familyInUse(props.familyId))
 /** The system it is shown with, where updates change it; none: as it came. */
 const system = ref<string | null>(null)
@@ -49,7 +49,7 @@ const kinds = computed<readonly DeviceKind[]>(() =>
 const starts = computed(() =>
   startState.options
     .filter((start) => family.value?.procedures.some(({ from }) => from === start))
-    .map((start) => [start, words.start[start]] as const),
+    .map((start) => [start, phrase.start[start]] as const),
 )
 const chosen = ref<StartState>()
 const start = computed<StartState>({
@@ -82,7 +82,7 @@ const ranked = computed(() => {
     }))
 })
 const sourceOf = (part: 'keys' | 'durations' | 'menus' | 'settings' | 'account-lock' | 'carrier-lock') =>
-  family.value && words.source[family.value.sources[part] ?? family.value.source]
+  family.value && phrase.source[family.value.sources[part] ?? family.value.source]
 const plainName = (name: string) => name.replaceAll('-', ' ')
 </script>
 
@@ -94,7 +94,7 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
   <PlaybookFrame
     v-else
     :title="family.name"
-    :says="`${words.kind[family.kind]} · ${models.length} ${models.length === 1 ? 'model' : 'models'} · ${words.source[family.source]}`"
+    :says="`${phrase.kind[family.kind]} · ${models.length} ${models.length === 1 ? 'model' : 'models'} · ${phrase.source[family.source]}`"
   >
     <template #above><RouterLink class="underline" to="/playbook">Playbook</RouterLink></template>
     <div class="beside-first">
@@ -115,14 +115,14 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
         </section>
         <section>
           <h2>Mind</h2>
-          <ul class="list-disc pl-5">
+          <ul class="list-disc ps-5">
             <li v-for="caution in family.cautions" :key="caution">{{ caution }}</li>
             <li>Swollen, hot, wet or smelling: do not press, do not charge, set it aside.</li>
           </ul>
         </section>
         <section>
           <h2>Locks</h2>
-          <ul class="list-disc pl-5">
+          <ul class="list-disc ps-5">
             <li>
               {{
                 family.accountLock.asksAfterRecoveryReset
@@ -160,13 +160,9 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
           <table class="w-full text-[0.95rem]">
             <tbody class="ruled">
               <tr v-for="(range, name) in family.durations" :key="name">
-                <th scope="row" class="py-0.5 text-left font-normal">{{ plainName(String(name)) }}</th>
-                <td
-                  v-for="ms in [range.minMs, range.medianMs, range.maxMs]"
-                  :key="ms"
-                  class="pl-2 text-right"
-                >
-                  {{ lengthText(ms) }}
+                <th scope="row" class="py-0.5 text-start font-normal">{{ plainName(String(name)) }}</th>
+                <td v-for="ms in [range.minMs, range.medianMs, range.maxMs]" :key="ms" class="ps-2 text-end">
+                  {{ words.length(ms) }}
                 </td>
               </tr>
             </tbody>

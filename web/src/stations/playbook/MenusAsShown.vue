@@ -79,7 +79,7 @@ const textsOnTheWay = computed(() => [
         @here="(item) => (at = machine.stateIndex.get(placeName(name, item)))"
       />
     </div>
-    <p class="mt-2 border-l-4 border-stop pl-3">
+    <p class="mt-2 border-s-4 border-stop ps-3">
       The last presses stand at the bench only, on a job whose gates are all open.
     </p>
   </section>

@@ -185,7 +185,7 @@ const ages = Object.entries(AGES).map(([age, { text }]) => [age, text] as const)
                 {{ models.map(({ maker, name }) => `${maker} ${name}`).join(', ') || 'no model yet' }}
               </p>
             </div>
-            <span class="shrink-0 text-right text-sm text-ink-soft"
+            <span class="shrink-0 text-end text-sm text-ink-soft"
               >{{ words.kind[family.kind] }}<br />{{ models.length }}
               {{ models.length === 1 ? 'model' : 'models' }}</span
             >

@@ -116,10 +116,10 @@ function addSystem(): void {
       }}</RouterLink></template
     >
     <p v-if="refusal" role="alert" class="mb-3 bg-stop-pale px-3 py-2 font-bold text-stop">{{ refusal }}</p>
-    <p v-if="isTaken" role="alert" class="mb-3 border-l-4 border-stop pl-3">
+    <p v-if="isTaken" role="alert" class="mb-3 border-s-4 border-stop ps-3">
       The short name “{{ draft.family.id }}” belongs to “{{ known?.name }}” already. Give this family another.
     </p>
-    <p v-if="isOldBase" role="note" class="mb-3 border-l-4 border-brass pl-3">
+    <p v-if="isOldBase" role="note" class="mb-3 border-s-4 border-brass ps-3">
       The catalogue has changed since this draft was begun.
       <button type="button" class="underline" @click="draft.base = catalog.inUse?.id ?? draft.base">
         Put the draft on the catalogue as it is now</button
@@ -140,7 +140,7 @@ function addSystem(): void {
             >
               {{ version === undefined ? 'As it came' : `From system ${version} on` }}
             </button>
-            <form class="ml-auto flex items-center gap-2" @submit.prevent="addSystem">
+            <form class="ms-auto flex items-center gap-2" @submit.prevent="addSystem">
               <label class="flex items-center gap-2"
                 >An update changes it, from system
                 <input v-model="newSystem" class="field !w-20" inputmode="numeric" maxlength="3"
@@ -217,7 +217,7 @@ function addSystem(): void {
       /></label>
     </template>
     <template #action>
-      <SupervisorSaves v-if="!people.isSupervisor" does="save it in the catalogue" />
+      <SupervisorSaves v-if="!people.isSupervisor" does="saveInCatalogue" />
       <button v-else type="button" class="act act-main" :disabled="!canSave" @click="save">
         {{ draft.isNew ? 'Save the family' : 'Save the change' }}
       </button>

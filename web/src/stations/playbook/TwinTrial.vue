@@ -156,11 +156,21 @@ useTwinKeys(
   () => props.family,
   computed(() => mode.value === 'hands'),
 )
-usePageKeys({
-  arrowright: () => mode.value === 'watch' && replay.go(1),
-  arrowleft: () => mode.value === 'watch' && replay.go(-1),
-  ' ': () => mainAction(),
-})
+usePageKeys(
+  {
+    key: 'arrowright',
+    does: 'keyHelp.stepOn',
+    when: () => mode.value === 'watch',
+    press: () => replay.go(1),
+  },
+  {
+    key: 'arrowleft',
+    does: 'keyHelp.stepBack',
+    when: () => mode.value === 'watch',
+    press: () => replay.go(-1),
+  },
+  { key: ' ', does: 'keyHelp.play', press: () => mainAction() },
+)
 function mainAction(): void {
   if (mode.value === 'hands') {
     if (live.isRunning.value) live.end()
@@ -219,7 +229,7 @@ function press(event: PointerEvent, key: KeyId): void {
       <div class="beside items-start">
         <section aria-label="The run" class="min-w-0">
           <template v-if="mode === 'watch'">
-            <p v-if="sheet?.notProven" role="note" class="mb-2 border-l-4 border-stop pl-3">
+            <p v-if="sheet?.notProven" role="note" class="mb-2 border-s-4 border-stop ps-3">
               <b class="text-stop">Not proven.</b> {{ sheet.notProven }}
             </p>
             <KeyChart

@@ -5,7 +5,7 @@ import { chartDrawing, drawingSvg } from '@benevox/core/drawing'
 import { criticalSentence, phrases, type ProcedureSheet } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import KeyChart from '../../parts/KeyChart.vue'
-import { tenthsText } from '../../words/en.ts'
+import { words } from '../../words/index.ts'
 
 /** One way of a family: its chart, its figures, its presses, and where it departs from the way beside it. */
 const props = defineProps<{
@@ -20,7 +20,7 @@ const props = defineProps<{
   /** It has half the page, beside another. */
   narrow?: boolean
 }>()
-const words = phrases('en')
+const phrase = phrases('en')
 const procedure = computed(() => props.sheet.procedure)
 const svg = computed(
   () =>
@@ -43,8 +43,8 @@ const slacks = computed(() =>
     .filter(({ safe }) => safe.toMs < SCAN.latestMs)
     .map(({ step, safe, windows, isFreeEarly }) => ({
       line: props.sheet.lines[step] ?? '',
-      early: isFreeEarly ? 'as early as you like' : `${tenthsText(-safe.fromMs)} s early`,
-      late: `${tenthsText(safe.toMs)} s late`,
+      early: isFreeEarly ? 'as early as you like' : `${words.tenths(-safe.fromMs)} s early`,
+      late: `${words.tenths(safe.toMs)} s late`,
       isSplit: windows.length > 1,
     })),
 )
@@ -58,11 +58,11 @@ const slacks = computed(() =>
   >
     <header class="flex items-baseline gap-3">
       <h3 class="text-lg leading-tight font-bold">{{ procedure.school }}</h3>
-      <span class="ml-auto shrink-0 text-sm text-ink-soft">{{
-        words.source[procedure.source ?? family.source]
+      <span class="ms-auto shrink-0 text-sm text-ink-soft">{{
+        phrase.source[procedure.source ?? family.source]
       }}</span>
     </header>
-    <p v-if="sheet.notProven" role="note" class="mt-1 border-l-4 border-stop pl-3">
+    <p v-if="sheet.notProven" role="note" class="mt-1 border-s-4 border-stop ps-3">
       <b class="text-stop">Not proven.</b> {{ sheet.notProven }}
     </p>
     <template v-else>
@@ -90,7 +90,7 @@ const slacks = computed(() =>
       <li
         v-for="(line, index) in sheet.lines"
         :key="index"
-        class="flex gap-3 border-l-4 py-0.5 pl-2"
+        class="flex gap-3 border-s-4 py-0.5 ps-2"
         :class="departs(line) ? 'border-brass bg-brass-pale/60' : 'border-transparent'"
       >
         <span class="font-mono text-ink-soft">{{ index + 1 }}</span><span>{{ line }}</span>
@@ -101,8 +101,8 @@ const slacks = computed(() =>
       <table class="mt-1 w-full text-[0.95rem]">
         <tbody class="ruled">
           <tr v-for="slack in slacks" :key="slack.line">
-            <td class="py-1 pr-3">{{ slack.line }}</td>
-            <td class="py-1 pr-3 whitespace-nowrap">{{ slack.early }}</td>
+            <td class="py-1 pe-3">{{ slack.line }}</td>
+            <td class="py-1 pe-3 whitespace-nowrap">{{ slack.early }}</td>
             <td class="py-1 whitespace-nowrap">{{ slack.late }}<span v-if="slack.isSplit"> *</span></td>
           </tr>
         </tbody>

@@ -51,7 +51,7 @@ const lines = computed(() =>
 <template>
   <ol class="ruled border-y border-rule" data-testid="happenings">
     <li v-for="(line, index) in lines" :key="lines.length - index" class="flex gap-3 py-0.5">
-      <span class="w-16 shrink-0 text-right font-mono text-ink-soft">{{ line.at }} s</span>
+      <span class="w-16 shrink-0 text-end font-mono text-ink-soft">{{ line.at }} s</span>
       <span class="w-14 shrink-0 text-sm leading-6 text-ink-soft">{{ line.who }}</span>
       <span :class="{ 'font-bold': line.who === 'device' }">{{ line.text }}</span>
     </li>

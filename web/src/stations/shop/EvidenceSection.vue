@@ -3,6 +3,7 @@ import { useSession } from '../../api/session.ts'
 import { sendTries } from '../../api/upload.ts'
 import { refusedBySize } from '../../workers/readText.ts'
 import { useOutcome } from './useOutcome.ts'
+import { say } from '../../words/index.ts'
 
 /** What the shop learnt from its tries, out as a file, and another shop's in. */
 const people = useSession()
@@ -15,24 +16,24 @@ async function merge(event: Event): Promise<void> {
     const tooLarge = refusedBySize(file.size)
     if (tooLarge) return tooLarge
     const { added, known } = await sendTries(file)
-    return `${added} tries taken in, ${known} known before.`
+    return say('shopResults.imported', { added, known })
   })
   input.value = ''
 }
 </script>
 
 <template>
-  <section aria-label="Evidence" class="mt-8 max-w-3xl">
-    <h2 class="border-b-2 border-ink pb-1">What the tries have taught</h2>
+  <section :aria-label="say('shopResults.title')" class="mt-8 max-w-3xl">
+    <h2 class="border-b-2 border-ink pb-1">{{ say('shopResults.title') }}</h2>
     <p class="mt-1">
-      Each try is evidence for its family, without anybody’s name.
-      <a class="underline" href="/api/evidence.json">Save it as a file</a> for another shop, or take theirs
-      in; a try is counted once however often it comes.
+      {{ say('shopResults.about') }}
+      <a class="underline" href="/api/evidence.json">{{ say('shopResults.save') }}</a>
     </p>
     <p v-if="says" role="status" class="mt-1 font-bold">{{ says }}</p>
-    <p v-if="!people.isSupervisor" class="mt-2">Only a supervisor can take another shop’s file in.</p>
+    <p v-if="!people.isSupervisor" class="mt-2">{{ say('shopResults.supervisorOnly') }}</p>
     <label v-else class="mt-2 block"
-      >Another shop’s file <input type="file" accept="application/json" class="ml-2" @change="merge"
+      >{{ say('shopResults.otherFile') }}
+      <input type="file" accept="application/json" class="ms-2" @change="merge"
     /></label>
   </section>
 </template>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import type { OpeningHours } from '@benevox/core/clocks'
 import ShopField from './ShopField.vue'
+import { say, words } from '../../words/index.ts'
 
 /** When the shop is open: what it promises lies within. */
 defineProps<{ isLead: boolean }>()
 const opening = defineModel<OpeningHours>({ required: true })
-const WEEK = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
+/** The first of January 2024 was a Monday. */
+const dayName = (index: number) => words.weekday(`2024-01-${String(index + 1).padStart(2, '0')}`)
 const zones = Intl.supportedValuesOf('timeZone')
 
 function setDay(index: number, change: Partial<{ from: string; until: string }> | null): void {
@@ -30,7 +32,7 @@ function setRegion(text: string): void {
 
 <template>
   <section aria-labelledby="opening-title">
-    <h2 id="opening-title" class="border-b-2 border-ink pb-1">Opening hours, for what is promised</h2>
+    <h2 id="opening-title" class="border-b-2 border-ink pb-1">{{ say('opening.title') }}</h2>
     <div
       v-for="(day, index) in opening.days"
       :key="index"
@@ -43,38 +45,38 @@ function setRegion(text: string): void {
           :checked="day !== null"
           :disabled="!isLead"
           @change="setDay(index, day === null ? {} : null)"
-        />{{ WEEK[index] }}</label
+        />{{ dayName(index) }}</label
       >
       <span v-if="day" class="flex items-center gap-1">
         <input
           v-for="end in ['from', 'until'] as const"
           :key="end"
-          class="field !min-h-0 !w-20 text-right font-mono"
+          class="field !min-h-0 !w-20 text-end font-mono"
           inputmode="numeric"
           maxlength="5"
-          :aria-label="`${WEEK[index]}, ${end}`"
+          :aria-label="say(`opening.${end}`, { day: dayName(index) })"
           :readonly="!isLead"
           :value="day[end]"
           @change="setTime(index, end, $event)"
         />
       </span>
-      <span v-else class="text-ink-soft">closed</span>
+      <span v-else class="text-ink-soft">{{ say('opening.closed') }}</span>
     </div>
     <label class="flex items-center justify-between gap-4 border-b border-rule py-1"
-      >Its clock
+      >{{ say('opening.zone') }}
       <select v-model="opening.zone" class="field !min-h-0 !w-56" :disabled="!isLead">
         <option v-for="zone in zones" :key="zone">{{ zone }}</option>
       </select>
     </label>
     <ShopField
-      name="Public holidays of, two letters"
+      :name="say('opening.holidays')"
       :value="opening.country"
       :maxlength="2"
       :is-lead="isLead"
       @change="opening.country = $event.toUpperCase()"
     />
     <ShopField
-      name="and of its region, if any"
+      :name="say('opening.region')"
       :value="opening.region ?? ''"
       :maxlength="3"
       :is-lead="isLead"

@@ -8,7 +8,7 @@ const emit = defineEmits<{ change: [text: string] }>()
   <label class="flex items-center justify-between gap-4 border-b border-rule py-1"
     >{{ name }}
     <input
-      class="field !min-h-0 !w-28 text-right font-mono"
+      class="field !min-h-0 !w-28 text-end font-mono"
       :inputmode="inputmode"
       :maxlength="maxlength"
       :readonly="!isLead"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { shapeSentence } from '@benevox/core/catalog'
-import { priceList, WORK, type PriceList, type Work } from '@benevox/core/price'
+import { priceList, WORK, type PriceList } from '@benevox/core/price'
 import { computed, onMounted, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
@@ -8,6 +8,7 @@ import EvidenceSection from './EvidenceSection.vue'
 import KitSection from './KitSection.vue'
 import OpeningSection from './OpeningSection.vue'
 import ShopField from './ShopField.vue'
+import { say, words } from '../../words/index.ts'
 
 /** The shop's prices, its hours and what it weighs when a route is decided. A lead changes them; jobs keep what they were quoted. */
 const sessions = useSession()
@@ -16,37 +17,20 @@ const prices = ref<PriceList>()
 const says = ref('')
 const fault = ref('')
 
-const WORK_WORDS: Readonly<Record<Work, string>> = {
-  'unlock-from-afar': 'Unlock from afar',
-  'reset-from-settings': 'Reset from the settings',
-  'clear-cache': 'Clear the cache',
-  'install-system-again': 'Install the system again',
-  'reset-from-recovery': 'Reset from recovery',
-  'account-help': 'Help with the account',
-  'carrier-order': 'Order at a carrier',
-  'send-to-makers-service': 'Send to the maker’s service',
-}
-type Fees = keyof PriceList['fees']
-const FEE_WORDS: Readonly<Record<Fees, string>> = {
-  registryReport: 'Report of the registry',
-  carrierOrderFrom: 'Carrier order, from',
-  carrierOrderTo: 'Carrier order, to',
-  makersService: 'Maker’s service',
-}
-type Weight = Exclude<keyof PriceList['weights'], 'dataMinor'>
-const WEIGHT_WORDS: Readonly<Record<Weight, string>> = {
-  workingDeviceMinor: 'A device that works again',
-  releasedCarrierMinor: 'A carrier lock released',
-  setUpAgainMinor: 'Setting up again after a wipe',
-  benchHourMinor: 'An hour at the bench',
-  waitingDayMinor: 'A day of waiting',
-  wrongDeviceMinor: 'Working on a device one must not',
-}
-const DATA_WORDS = {
-  none: 'Data worth nothing',
-  some: 'Data worth something',
-  precious: 'Data worth very much',
-} as const
+const FEES = [
+  'registryReport',
+  'carrierOrderFrom',
+  'carrierOrderTo',
+  'makersService',
+] as const satisfies readonly (keyof PriceList['fees'])[]
+const WEIGHTS = [
+  'workingDeviceMinor',
+  'releasedCarrierMinor',
+  'setUpAgainMinor',
+  'benchHourMinor',
+  'waitingDayMinor',
+  'wrongDeviceMinor',
+] as const satisfies readonly (keyof PriceList['weights'])[]
 
 onMounted(async () => {
   try {
@@ -73,52 +57,62 @@ async function keep(): Promise<void> {
   fault.value = ''
   if (!read.success) {
     fault.value = read.error.issues
-      .map((issue) => `${issue.path.join(', ')}: ${shapeSentence(issue)}`)
+      .map((issue) => say('settings.field', { field: fieldName(issue.path), because: shapeSentence(issue) }))
       .join(' ')
     return
   }
   try {
     prices.value = (await call('changePrices', { body: { prices: read.data } })).prices
-    says.value = 'Kept. New jobs are quoted by it; jobs that are open keep what they were quoted.'
+    says.value = say('settings.saved')
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
   }
+}
+/** The line of the page that a fault lies on. */
+function fieldName(path: readonly PropertyKey[]): string {
+  const last = String(path.at(-1) ?? '')
+  return (
+    ['work', 'fee', 'value', 'dataValue'].map((part) => words.find(`${part}.${last}`)).find(Boolean) ?? last
+  )
 }
 interface Row {
   readonly name: string
   readonly minor: number
   readonly set: (minor: number) => void
 }
-const groups = computed<readonly { title: string; rows: readonly Row[] }[]>(() => {
+const groups = computed<readonly { name: string; title: string; rows: readonly Row[] }[]>(() => {
   const list = prices.value
   if (!list) return []
   return [
     {
-      title: 'Work, tax included, due when it succeeds',
+      name: 'work',
+      title: say('settings.work'),
       rows: WORK.map((work) => ({
-        name: WORK_WORDS[work],
+        name: say(`work.${work}`),
         minor: list.work[work],
         set: (minor) => (list.work[work] = minor),
       })),
     },
     {
-      title: 'Fees, passed on as they are',
-      rows: (Object.keys(FEE_WORDS) as Fees[]).map((fee) => ({
-        name: FEE_WORDS[fee],
+      name: 'fees',
+      title: say('settings.fees'),
+      rows: FEES.map((fee) => ({
+        name: say(`fee.${fee}`),
         minor: list.fees[fee],
         set: (minor) => (list.fees[fee] = minor),
       })),
     },
     {
-      title: 'What things are worth when routes are compared',
+      name: 'values',
+      title: say('settings.values'),
       rows: [
-        ...(Object.keys(WEIGHT_WORDS) as Weight[]).map((weight) => ({
-          name: WEIGHT_WORDS[weight],
+        ...WEIGHTS.map((weight) => ({
+          name: say(`value.${weight}`),
           minor: list.weights[weight],
           set: (minor: number) => (list.weights[weight] = minor),
         })),
         ...(['none', 'some', 'precious'] as const).map((worth) => ({
-          name: DATA_WORDS[worth],
+          name: say(`dataValue.${worth}`),
           minor: list.weights.dataMinor[worth],
           set: (minor: number) => (list.weights.dataMinor[worth] = minor),
         })),
@@ -130,9 +124,9 @@ const shares = computed(() => {
   const list = prices.value
   return list
     ? [
-        { name: 'Tax on the net price, %', share: list.taxRate, set: (to: number) => (list.taxRate = to) },
+        { name: say('settings.tax'), share: list.taxRate, set: (to: number) => (list.taxRate = to) },
         {
-          name: 'Deposit, % of the highest price',
+          name: say('settings.deposit'),
           share: list.depositShare,
           set: (to: number) => (list.depositShare = to),
         },
@@ -143,10 +137,10 @@ const shares = computed(() => {
 
 <template>
   <main class="flex-1 px-6 py-5">
-    <h1 class="mb-1">Shop</h1>
+    <h1 class="mb-1">{{ say('station.shop') }}</h1>
     <p class="text-ink-soft">
-      Prices, hours and weights, in {{ prices?.currency }}.
-      <template v-if="!isLead">A lead of the shop changes them.</template>
+      {{ say('settings.about', { currency: prices?.currency ?? '' }) }}
+      <template v-if="!isLead">{{ say('settings.supervisor') }}</template>
     </p>
     <p v-if="fault" role="alert" class="mt-2 font-bold text-stop">{{ fault }}</p>
     <p v-if="says" role="status" class="mt-2 font-bold text-clear">{{ says }}</p>
@@ -154,7 +148,7 @@ const shares = computed(() => {
       v-if="prices"
       class="mt-4 grid grid-cols-[repeat(auto-fit,minmax(min(20rem,100%),1fr))] gap-x-10 gap-y-6"
     >
-      <section v-for="group in groups" :key="group.title">
+      <section v-for="group in groups" :key="group.name">
         <h2 class="border-b-2 border-ink pb-1">{{ group.title }}</h2>
         <ShopField
           v-for="row in group.rows"
@@ -165,7 +159,7 @@ const shares = computed(() => {
           :is-lead="isLead"
           @change="amount($event, row.set)"
         />
-        <template v-if="group.title.startsWith('Fees')">
+        <template v-if="group.name === 'fees'">
           <ShopField
             v-for="row in shares"
             :key="row.name"
@@ -186,6 +180,6 @@ const shares = computed(() => {
     v-if="isLead"
     class="sticky bottom-0 flex min-h-16 items-center justify-end border-t-2 border-ink bg-paper-deep px-6 py-2.5"
   >
-    <button class="act act-main" @click="keep">Keep the prices and hours</button>
+    <button class="act act-main" @click="keep">{{ say('settings.save') }}</button>
   </footer>
 </template>

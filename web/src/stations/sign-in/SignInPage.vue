@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useSession } from '../../api/session.ts'
+import { say } from '../../words/index.ts'
 
 const sessions = useSession()
 const router = useRouter()
@@ -34,7 +35,8 @@ async function enter(): Promise<void> {
     <p class="text-lg text-ink-soft">{{ sessions.session?.shop }}</p>
     <form class="mt-6 space-y-4" @submit.prevent="enter">
       <label class="block font-bold"
-        >Name<input
+        >{{ say('signIn.name')
+        }}<input
           v-model="name"
           class="field mt-1 text-lg"
           autocomplete="username"
@@ -43,7 +45,8 @@ async function enter(): Promise<void> {
           autofocus
       /></label>
       <label class="block font-bold"
-        >Password<input
+        >{{ say('signIn.password')
+        }}<input
           v-model="password"
           type="password"
           class="field mt-1 text-lg"
@@ -52,7 +55,9 @@ async function enter(): Promise<void> {
           maxlength="200"
       /></label>
       <p v-if="fault" role="alert" class="font-bold text-stop">{{ fault }}</p>
-      <div class="flex justify-end"><button class="act act-main" :disabled="busy">Sign in</button></div>
+      <div class="flex justify-end">
+        <button class="act act-main" :disabled="busy">{{ say('signIn.signIn') }}</button>
+      </div>
     </form>
     <p v-if="sessions.session?.hint" class="mt-8 border-t border-rule pt-3 text-ink-soft">
       {{ sessions.session.hint }}

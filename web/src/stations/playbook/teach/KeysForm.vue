@@ -109,7 +109,7 @@ const PATHS = [
             <input v-model.number="key.at" type="range" min="0" max="1" step="0.01" class="w-32" />
           </label>
           <RowButtons
-            class="ml-auto"
+            class="ms-auto"
             :name="words.key[key.id]"
             :index="index"
             :length="family.keys.length"

@@ -70,7 +70,7 @@ function addKey(name: string): void {
               v-for="offer in part.offers"
               :key="offer.id"
               type="button"
-              class="border border-ink-soft px-2 py-1 text-left hover:bg-paper-deep"
+              class="border border-ink-soft px-2 py-1 text-start hover:bg-paper-deep"
               @click="addPart(offer, part.as)"
             >
               <b>{{ offer.id }}</b> {{ offer.says }}

@@ -184,7 +184,7 @@ const PARTS = { minMs: 'quickest', medianMs: 'usual', maxMs: 'slowest' } as cons
     <div
       v-for="update in model.updates"
       :key="update.fromSystem"
-      class="col-span-2 flex items-center gap-2 pl-4"
+      class="col-span-2 flex items-center gap-2 ps-4"
     >
       From system {{ update.fromSystem }} on: {{ catalog.familyInUse(update.family)?.name }}
       <AwayButton
@@ -204,7 +204,7 @@ const PARTS = { minMs: 'quickest', medianMs: 'usual', maxMs: 'slowest' } as cons
     <div
       v-for="(range, time) in model.durations"
       :key="time"
-      class="col-span-2 flex flex-wrap items-center gap-2 pl-4"
+      class="col-span-2 flex flex-wrap items-center gap-2 ps-4"
     >
       {{ String(time).replaceAll('-', ' ') }}, quickest to slowest, in s
       <SecondsField

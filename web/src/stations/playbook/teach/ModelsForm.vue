@@ -89,7 +89,7 @@ const ownerOf = (of: Model) => (tac: string) => {
         <div class="flex items-center gap-3 py-1">
           <button
             type="button"
-            class="flex grow items-baseline gap-3 text-left"
+            class="flex grow items-baseline gap-3 text-start"
             :aria-expanded="opened === model.id"
             @click="opened = opened === model.id ? undefined : model.id"
           >

@@ -13,8 +13,8 @@ import {
 } from '@benevox/core/catalog'
 import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
-import { lengthText } from '../../../words/en.ts'
 import SomeOf from '../../../parts/SomeOf.vue'
+import { words } from '../../../words/index.ts'
 
 /** One thing handed over to a shared part; what is not handed over is as the part has it. */
 const props = defineProps<{
@@ -26,15 +26,15 @@ const props = defineProps<{
   usual: unknown
 }>()
 const value = defineModel<Family['compose'][number]['with'][string]>()
-const words = computed(() => phrases('en', namesIn(props.family)))
+const phrase = computed(() => phrases('en', namesIn(props.family)))
 const shown = computed(() => (value.value === undefined ? props.usual : value.value))
 const asText = computed(() =>
   typeof shown.value === 'string'
     ? shown.value
     : JSON.stringify(shown.value === undefined ? '' : shown.value),
 )
-const keys = computed(() => props.family.keys.map(({ id }) => [id, words.value.key[id]] as const))
-const links = computed(() => linksIn(props.family).map((link) => [link, words.value.link[link]] as const))
+const keys = computed(() => props.family.keys.map(({ id }) => [id, phrase.value.key[id]] as const))
+const links = computed(() => linksIn(props.family).map((link) => [link, phrase.value.link[link]] as const))
 const postures = posture.options.map((one) => [one, phrases('en').posture[one]] as const)
 const list = <One extends string>(known: readonly One[]) =>
   (Array.isArray(shown.value) ? shown.value : []).filter((one): one is One => known.includes(one as One))
@@ -67,7 +67,7 @@ const choices = computed<readonly (readonly [string, string])[] | undefined>(() 
   }
 })
 const isNumber = (name: string) => /^\d+$/.test(name)
-const timeName = (name: string) => (isNumber(name) ? lengthText(Number(name)) : name.replaceAll('-', ' '))
+const timeName = (name: string) => (isNumber(name) ? words.length(Number(name)) : name.replaceAll('-', ' '))
 function takeChoice(choice: string): void {
   value.value = choice === 'null' ? null : props.kind === 'time' && isNumber(choice) ? Number(choice) : choice
 }

@@ -59,7 +59,7 @@ const faultsOf = (index: number) =>
         <div class="flex items-baseline gap-3">
           <button
             type="button"
-            class="min-w-0 flex-1 text-left"
+            class="min-w-0 flex-1 text-start"
             :aria-expanded="open === use.as"
             @click="open = open === use.as ? undefined : use.as"
           >
@@ -68,7 +68,7 @@ const faultsOf = (index: number) =>
           <AwayButton :name="`Part ${use.as} away`" @click="family.compose.splice(index, 1)" />
         </div>
         <p v-for="fault in faultsOf(index)" :key="fault.sentence" class="text-stop">{{ fault.sentence }}</p>
-        <div v-if="open === use.as && fragmentOf(use.fragment)" class="mt-1 border-l-4 border-rule pl-3">
+        <div v-if="open === use.as && fragmentOf(use.fragment)" class="mt-1 border-s-4 border-rule ps-3">
           <ParameterField
             v-for="name in fragmentOf(use.fragment)?.parameters"
             :key="name"

@@ -37,7 +37,7 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
       <section class="min-w-0 flex-1" aria-labelledby="proof-title" aria-live="polite">
         <h2 id="proof-title">On the twin</h2>
         <p v-if="isWaiting && faults.length === 0">It is proven as soon as nothing is missing.</p>
-        <ul v-else-if="faults.length" class="list-disc pl-5" data-testid="draft-faults">
+        <ul v-else-if="faults.length" class="list-disc ps-5" data-testid="draft-faults">
           <li v-for="fault in faults.slice(0, MOST_SHOWN)" :key="fault">{{ fault }}</li>
           <li v-if="faults.length > MOST_SHOWN">and {{ faults.length - MOST_SHOWN }} more</li>
         </ul>
@@ -53,7 +53,7 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
           </p>
           <ul class="ruled">
             <li v-for="one in notProven" :key="one.procedure.id" class="py-1">
-              <button type="button" class="text-left underline" @click="emit('choose', one.procedure.id)">
+              <button type="button" class="text-start underline" @click="emit('choose', one.procedure.id)">
                 {{ one.notProven }}
               </button>
             </li>
@@ -61,7 +61,7 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
         </div>
         <div v-if="findings.length" class="mt-2" data-testid="findings">
           <p class="font-bold">Found by the check</p>
-          <ul class="list-disc pl-5">
+          <ul class="list-disc ps-5">
             <li v-for="(finding, index) in findings.slice(0, MOST_SHOWN)" :key="index">
               {{ finding.sentence }}
             </li>

@@ -150,11 +150,11 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
         <li v-for="[name, shared] in within" :key="name" class="py-2">
           <div class="flex items-baseline gap-3">
             <b>{{ name }}</b> <span class="text-ink-soft">{{ words.cue[shared.screen] }}</span>
-            <button type="button" class="ml-auto underline" @click="makeOwn(name, shared)">
+            <button type="button" class="ms-auto underline" @click="makeOwn(name, shared)">
               Change it for this family
             </button>
           </div>
-          <ul class="pl-4">
+          <ul class="ps-4">
             <li v-for="(one, index) in shared.transitions" :key="index" class="text-ink-soft">
               {{ sentence(one) }}
             </li>
@@ -170,7 +170,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
     >
       <div class="flex flex-wrap items-end gap-3">
         <h3 class="font-bold">{{ chosen }}</h3>
-        <button v-if="state" type="button" class="ml-auto underline" @click="takeOut">
+        <button v-if="state" type="button" class="ms-auto underline" @click="takeOut">
           {{ chosen.includes('.') ? 'Take the shared part’s again' : 'Take this screen out' }}
         </button>
       </div>
@@ -210,7 +210,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
           <div class="flex items-start gap-3">
             <button
               type="button"
-              class="min-w-0 flex-1 text-left underline decoration-dotted"
+              class="min-w-0 flex-1 text-start underline decoration-dotted"
               :aria-expanded="open === index"
               @click="open = open === index ? -1 : index"
             >

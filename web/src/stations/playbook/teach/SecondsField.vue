@@ -15,11 +15,5 @@ function take(event: Event): void {
 </script>
 
 <template>
-  <input
-    class="field !w-24 text-right"
-    inputmode="decimal"
-    :aria-label="label"
-    :value="shown"
-    @change="take"
-  />
+  <input class="field !w-24 text-end" inputmode="decimal" :aria-label="label" :value="shown" @change="take" />
 </template>

@@ -48,7 +48,7 @@ function take(): void {
       >The family as it stands in the catalogue’s file
       <textarea v-model="text" class="field font-mono text-sm" rows="24" spellcheck="false" />
     </label>
-    <ul v-if="faults.length" role="alert" class="border-l-4 border-stop pl-3">
+    <ul v-if="faults.length" role="alert" class="border-s-4 border-stop ps-3">
       <li v-for="(fault, index) in faults.slice(0, 12)" :key="index">
         <span class="font-mono">{{ fault.path.join('.') }}</span> {{ fault.sentence }}
       </li>

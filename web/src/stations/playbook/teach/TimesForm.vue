@@ -44,7 +44,7 @@ const isNeeded = (duration: string) => Object.values(family.value.durationsOfThe
   <div class="space-y-4">
     <table class="w-full">
       <thead>
-        <tr class="text-left text-sm text-ink-soft">
+        <tr class="text-start text-sm text-ink-soft">
           <th scope="col">Time, in seconds</th>
           <th scope="col">quickest</th>
           <th scope="col">usual</th>
@@ -54,11 +54,11 @@ const isNeeded = (duration: string) => Object.values(family.value.durationsOfThe
       </thead>
       <tbody class="ruled">
         <tr v-for="(range, duration) in family.durations" :key="duration">
-          <th scope="row" class="py-1 text-left font-bold">{{ String(duration).replaceAll('-', ' ') }}</th>
+          <th scope="row" class="py-1 text-start font-bold">{{ String(duration).replaceAll('-', ' ') }}</th>
           <td><SecondsField v-model="range.minMs" :label="`${duration}, quickest`" /></td>
           <td><SecondsField v-model="range.medianMs" :label="`${duration}, usual`" /></td>
           <td><SecondsField v-model="range.maxMs" :label="`${duration}, slowest`" /></td>
-          <td class="text-right">
+          <td class="text-end">
             <AwayButton
               v-if="!isNeeded(String(duration))"
               :name="`${duration} away`"
@@ -84,7 +84,7 @@ const isNeeded = (duration: string) => Object.values(family.value.durationsOfThe
             :model-value="parts"
             @update:model-value="(chosen) => chosen.length > 1 && setSum(sum, chosen)"
           />
-          <AwayButton class="ml-auto" :name="`${sum} away`" @click="setSum(sum, undefined)" />
+          <AwayButton class="ms-auto" :name="`${sum} away`" @click="setSum(sum, undefined)" />
         </li>
       </ul>
       <form class="flex items-end gap-2" @submit.prevent="addSum">

@@ -95,7 +95,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
 </script>
 
 <template>
-  <div class="space-y-3 border-l-4 border-rule pl-3">
+  <div class="space-y-3 border-s-4 border-rule ps-3">
     <div class="flex flex-wrap items-end gap-3">
       <SelectOf
         label="It goes on when"

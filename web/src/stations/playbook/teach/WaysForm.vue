@@ -72,7 +72,7 @@ function remove(): void {
       <li v-for="one in family.procedures" :key="one.id">
         <button
           type="button"
-          class="border px-2.5 py-1 text-left"
+          class="border px-2.5 py-1 text-start"
           :class="
             one.id === chosen ? 'border-ink bg-ink font-bold text-paper' : 'border-ink-soft bg-white/50'
           "
@@ -114,7 +114,7 @@ function remove(): void {
       </div>
       <ol class="ruled border-y border-rule" aria-label="Steps">
         <li v-for="(step, index) in way.steps" :key="index" class="flex items-start gap-2 py-1.5">
-          <span class="w-6 pt-2 text-right font-mono text-ink-soft">{{ index + 1 }}</span>
+          <span class="w-6 pt-2 text-end font-mono text-ink-soft">{{ index + 1 }}</span>
           <StepFields
             :family="family"
             :menus="menus"
@@ -139,7 +139,7 @@ function remove(): void {
           Add a step
         </button>
         <button type="button" class="act" @click="copy">Copy this way</button>
-        <button type="button" class="act ml-auto" @click="remove">Take this way out</button>
+        <button type="button" class="act ms-auto" @click="remove">Take this way out</button>
       </div>
     </div>
   </div>

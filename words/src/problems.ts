@@ -1,0 +1,72 @@
+import type { Refusal } from '@benevox/core/job'
+import type { Messages } from './catalogues.ts'
+import { checkText } from './route.ts'
+import type { Words } from './words.ts'
+
+type NameIn<Part extends string> = {
+  [K in keyof Messages]: K extends `${Part}.${infer Name}` ? Name : never
+}[keyof Messages]
+type ProblemName = NameIn<'problem'>
+
+/** Why something cannot be done, as the wire carries it: a code, and the facts that its sentence names. */
+export type Reason = {
+  [Name in ProblemName]: { readonly code: Name } & Messages[`problem.${Name}`]
+}[ProblemName]
+
+/** Of a refusal or of any other problem: what is wrong, where, and what to do now. Empty where the code is of a later program. */
+export function problemText(reason: { readonly code: string }, words: Words): string {
+  if (words.has(`refusal.${reason.code}`)) return refusalText(reason as Refusal, words)
+  const key = `problem.${reason.code}` as `problem.${ProblemName}`
+  // Facts come with their code: they were typed where the problem was made.
+  return words.has(key) ? (words.say as (key: string, facts: object) => string)(key, reason) : ''
+}
+
+/** Why a command of the job is not carried out. */
+export function refusalText(refusal: Refusal, words: Words): string {
+  const { say } = words
+  switch (refusal.code) {
+    case 'looks-like-secret':
+      return say('refusal.looks-like-secret', { found: refusal.texts[0]?.found ?? '' })
+    case 'stays-once-said':
+      return say('refusal.stays-once-said', { fact: say(`fact.${refusal.fact}`) })
+    case 'no-work':
+      return say('refusal.no-work', {
+        because: refusal.gates.map((gate) => checkText(gate, words)).join(' '),
+      })
+    case 'checks-missing':
+      return say('refusal.checks-missing', {
+        checks: words.list(
+          refusal.gates.map((gate) => {
+            const check = say(`check.${gate.id}`)
+            return gate.because
+              ? say('refusal.check-because', { check, because: checkText(gate, words) })
+              : check
+          }),
+        ),
+      })
+    case 'not-a-supervisor':
+      return say('refusal.not-a-supervisor', { name: refusal.name })
+    case 'other-device':
+      return say('refusal.other-device', { read: refusal.read, wanted: refusal.wanted })
+    case 'attempt-ended':
+      return say('refusal.attempt-ended', { outcome: refusal.outcome })
+    case 'order-under-way':
+      return say('refusal.order-under-way', { state: refusal.state })
+    case 'order-not-so':
+      return say('refusal.order-not-so', { state: refusal.state })
+    case 'other-carrier':
+      return say('refusal.other-carrier', { wanted: refusal.wanted, service: refusal.service })
+    case 'too-many-files':
+      return say('refusal.too-many-files', { most: refusal.most })
+    case 'not-so':
+      return say('refusal.not-so', { lock: say(`lock.${refusal.lock}`) })
+    case 'price-above-agreed':
+      return refusal.mostMinor === 0
+        ? say('refusal.nothing-agreed')
+        : say('refusal.price-above-agreed', { most: words.money(refusal.mostMinor, refusal.currency) })
+    case 'other-currency':
+      return say('refusal.other-currency', { currency: refusal.currency })
+    default:
+      return say(`refusal.${refusal.code}`)
+  }
+}
