@@ -31,7 +31,10 @@ const why = computed(() => {
   return [
     say(`why.${question.why}`),
     ...(question.with ? [say('askNow.togetherWith', { question: say(`ask.${question.with}`) })] : []),
-    ...(worth.value ? [say('askNow.value', { amount: worth.value })] : []),
+    // What is required is asked whatever it brings.
+    ...(worth.value && question.why === 'may-change-the-route'
+      ? [say('askNow.value', { amount: worth.value })]
+      : []),
   ].join(' · ')
 })
 /** What is typed and not yet an answer stays in its field. */
