@@ -159,7 +159,8 @@ describe('the questions on the page and the gates at signing', () => {
       const note = route.stages.find(({ id }) => id === 'account')?.note
       if (!note) continue
       const said = ENGLISH.say(`note.${note.code}`)
-      const told = note.code === 'will-not-ask' ? 'none' : / may | can make /.test(said) ? 'perhaps' : 'surely'
+      const told =
+        note.code === 'will-not-ask' ? 'none' : / may | can make /.test(said) ? 'perhaps' : 'surely'
       const agreed = agreedIn(route)
       const written = !/(device|asks) .*account/.test(agreed)
         ? 'none'
