@@ -36,23 +36,17 @@ usePageKeys({ key: '?', does: 'keyHelp.help', press: () => (open.value = true) }
     <div class="fixed inset-0 flex items-center justify-center p-6">
       <DialogPanel class="w-full max-w-lg border-2 border-ink bg-paper p-6">
         <DialogTitle class="text-xl font-bold">{{ say('keyHelp.title') }}</DialogTitle>
-        <dl class="ruled mt-3">
-          <div v-for="[key, says] in here" :key="key" class="flex gap-4 py-2">
-            <dt class="w-32 shrink-0">
-              <span class="key-hint">{{ key }}</span>
-            </dt>
-            <dd>{{ says }}</dd>
-          </div>
-        </dl>
-        <h3 class="mt-4 font-bold">{{ say('keyHelp.others') }}</h3>
-        <dl class="ruled">
-          <div v-for="[key, says] in everywhere" :key="key" class="flex gap-4 py-2">
-            <dt class="w-32 shrink-0">
-              <span class="key-hint">{{ key }}</span>
-            </dt>
-            <dd>{{ says }}</dd>
-          </div>
-        </dl>
+        <template v-for="(group, index) in [here, everywhere]" :key="index">
+          <h3 v-if="index > 0" class="mt-4 font-bold">{{ say('keyHelp.others') }}</h3>
+          <dl class="ruled mt-3">
+            <div v-for="[key, says] in group" :key="key" class="flex gap-4 py-2">
+              <dt class="w-32 shrink-0">
+                <span class="key-hint">{{ key }}</span>
+              </dt>
+              <dd>{{ says }}</dd>
+            </div>
+          </dl>
+        </template>
         <button class="act act-main mt-4" @click="open = false">{{ say('keyHelp.close') }}</button>
       </DialogPanel>
     </div>

@@ -20,33 +20,10 @@ export function pseudoChosen(): Pseudo | undefined {
 }
 
 /** What the screens are written with: in the language of who is signed in, and anew when that changes. */
-export const words: Words = {
-  get language() {
-    return spoken.value.language
-  },
-  say: (...said) => spoken.value.say(...said),
-  has: (key) => spoken.value.has(key),
-  find: (key) => spoken.value.find(key),
-  money: (...of) => spoken.value.money(...of),
-  wholeMoney: (...of) => spoken.value.wholeMoney(...of),
-  number: (value) => spoken.value.number(value),
-  percent: (share) => spoken.value.percent(share),
-  day: (at) => spoken.value.day(at),
-  shortDay: (at) => spoken.value.shortDay(at),
-  weekday: (day) => spoken.value.weekday(day),
-  time: (at) => spoken.value.time(at),
-  instant: (at) => spoken.value.instant(at),
-  dayAndTime: (...of) => spoken.value.dayAndTime(...of),
-  moment: (at) => spoken.value.moment(at),
-  duration: (minutes) => spoken.value.duration(minutes),
-  span: (minutes) => spoken.value.span(minutes),
-  wait: (ms) => spoken.value.wait(ms),
-  length: (ms) => spoken.value.length(ms),
-  tenths: (ms) => spoken.value.tenths(ms),
-  list: (parts) => spoken.value.list(parts),
-  either: (parts) => spoken.value.either(parts),
-}
-export const { say } = words
+export const words: Words = new Proxy({} as Words, {
+  get: (_, name) => Reflect.get(spoken.value, name) as unknown,
+})
+export const say: Words['say'] = (...said) => spoken.value.say(...said)
 
 /** A chance as it is said: never certain unless it is. */
 export function chanceText(chance: number): string {
