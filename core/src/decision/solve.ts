@@ -11,6 +11,11 @@ export function solve<State, World>(problem: DecisionProblem<State, World>): Pol
   return new Solver(problem).solve()
 }
 
+/** The expected worth of the best policy, without the policy: a fraction of the work where only that is asked. */
+export function worthOfBest<State, World>(problem: DecisionProblem<State, World>): number {
+  return new Solver(problem).worth()
+}
+
 /** The best policy among those that begin with an act. @returns undefined where the act is not to be had */
 export function solveBeginningWith<State, World>(
   problem: DecisionProblem<State, World>,
@@ -48,9 +53,9 @@ export function valueOfKnowing<State, World>(
   for (const { probability, worlds } of byAnswer.values()) {
     if (probability <= 0) continue
     const told = worlds.map(({ world, probability: share }) => ({ world, probability: share / probability }))
-    knowing += probability * solve({ ...problem, worlds: told }).worth
+    knowing += probability * worthOfBest({ ...problem, worlds: told })
   }
-  return Math.max(0, knowing - solve(problem).worth)
+  return Math.max(0, knowing - worthOfBest(problem))
 }
 
 /** By the world's place. A belief may sum to anything: its sum is the chance of having come there. */
@@ -88,7 +93,14 @@ interface Known<State, World> {
   /** By two sums over all worlds what is believed is told apart: worlds of one kind weigh the same. */
   readonly one: Float64Array
   readonly other: Float64Array
-  readonly best: Map<number, { readonly other: number; readonly policy: Policy<State, World> }[]>
+  readonly best: Map<number, Best<State, World>[]>
+}
+
+/** What is best at a state, by what is believed there. */
+interface Best<State, World> {
+  readonly other: number
+  readonly worth: number
+  readonly act: Prepared<State, World> | undefined
 }
 
 /** Folds back; what is the same for all beliefs and places is worked out once. */
@@ -99,6 +111,8 @@ class Solver<State, World> {
   readonly #columns = new Map<(world: World) => number, Column>()
   readonly #start: Known<State, World>
   readonly #belief: Belief
+  /** What is believed on the way, one for each act since the start, written over and over. */
+  readonly #beliefs: Belief[] = []
   constructor(problem: DecisionProblem<State, World>) {
     this.#problem = problem
     this.#start = this.#knownOf(problem.start)
@@ -106,17 +120,20 @@ class Solver<State, World> {
   }
 
   begin(): readonly Policy<State, World>[] {
-    const total = sumOf(this.#belief)
-    return this.#start.acts.map((act) => this.#follow(this.#start, act, this.#belief, total))
+    return this.#start.acts.map((act) => this.#policyBy(act, this.#start, this.#belief))
   }
 
   beginWith(actId: string): Policy<State, World> | undefined {
     const prepared = this.#start.acts.find(({ act }) => act.id === actId)
-    return prepared && this.#follow(this.#start, prepared, this.#belief, sumOf(this.#belief))
+    return prepared && this.#policyBy(prepared, this.#start, this.#belief)
   }
 
   solve(): Policy<State, World> {
-    return this.#best(this.#start, this.#belief, sumOf(this.#belief))
+    return this.#policyAt(this.#start, this.#belief)
+  }
+
+  worth(): number {
+    return this.#best(this.#start, this.#belief, sumOf(this.#belief), 0).worth
   }
 
   #knownOf(state: State): Known<State, World> {
@@ -168,48 +185,72 @@ class Solver<State, World> {
     return column
   }
 
-  #best(known: Known<State, World>, belief: Belief, total: number): Policy<State, World> {
+  /** @param depth how many acts ago it began: each has a belief of its own to write to */
+  #best(known: Known<State, World>, belief: Belief, total: number, depth: number): Best<State, World> {
     const one = partOf(belief, known.one, total)
     const other = partOf(belief, known.other, total)
     const alike = known.best.get(one) ?? []
     const before = alike.find((candidate) => candidate.other === other)
-    if (before) return before.policy
-    let best: Policy<State, World> = { state: known.state, worth: 0, branches: [] }
+    if (before) return before
+    let [worth, best]: [number, Prepared<State, World> | undefined] = [0, undefined]
     for (const act of known.acts) {
-      const policy = this.#follow(known, act, belief, total)
-      if (!best.act || policy.worth > best.worth + 1e-9) best = policy
+      const its = this.#worthBy(act, belief, total, depth)
+      if (!best || its > worth + 1e-9) [worth, best] = [its, act]
     }
-    alike.push({ other, policy: best })
+    const found = { other, worth, act: best }
+    alike.push(found)
     known.best.set(one, alike)
-    return best
+    return found
   }
 
-  #follow(
-    { state }: Known<State, World>,
+  #worthBy({ outcomes }: Prepared<State, World>, belief: Belief, total: number, depth: number): number {
+    const after = (this.#beliefs[depth] ??= new Float64Array(belief.length))
+    let worth = 0
+    for (const { chances, worths, next } of outcomes) {
+      const { chance, own } = follow(belief, chances.values, worths.values, after)
+      if (chance <= NOTHING) continue
+      worth += own / total
+      if (next) worth += (this.#best(next, after, chance, depth + 1).worth * chance) / total
+    }
+    return worth
+  }
+
+  #policyAt(known: Known<State, World>, belief: Belief): Policy<State, World> {
+    const { act } = this.#best(known, belief, sumOf(belief), 0)
+    return act ? this.#policyBy(act, known, belief) : { state: known.state, worth: 0, branches: [] }
+  }
+
+  #policyBy(
     { act, outcomes }: Prepared<State, World>,
+    { state }: Known<State, World>,
     belief: Belief,
-    total: number,
   ): Policy<State, World> {
+    const total = sumOf(belief)
     let worth = 0
     const branches: Policy<State, World>['branches'][number][] = []
-    for (const { outcome, chances: chanceIn, worths: worthIn, next } of outcomes) {
-      const [chances, worths] = [chanceIn.values, worthIn.values]
-      const after = next && new Float64Array(belief.length)
-      let chance = 0
-      let own = 0
-      for (let index = 0; index < belief.length; index++) {
-        const both = (belief[index] ?? 0) * (chances[index] ?? 0)
-        if (after) after[index] = both
-        chance += both
-        own += both * (worths[index] ?? 0)
-      }
+    for (const { outcome, chances, worths, next } of outcomes) {
+      const after = new Float64Array(belief.length)
+      const { chance, own } = follow(belief, chances.values, worths.values, after)
       if (chance <= NOTHING) continue
-      const then = next && after ? this.#best(next, after, chance) : undefined
+      const then = next && this.#policyAt(next, after)
       worth += own / total + ((then?.worth ?? 0) * chance) / total
       branches.push({ outcome, chance: chance / total, worth: own / chance, then })
     }
     return { state, worth, act, branches }
   }
+}
+
+/** What is believed after an outcome, how likely that is, and what the outcome itself is worth, times its chance. */
+function follow(belief: Belief, chances: Float64Array, worths: Float64Array, after: Belief) {
+  let chance = 0
+  let own = 0
+  for (let index = 0; index < belief.length; index++) {
+    const both = (belief[index] ?? 0) * (chances[index] ?? 0)
+    after[index] = both
+    chance += both
+    own += both * (worths[index] ?? 0)
+  }
+  return { chance, own }
 }
 
 /** Worlds by number, from 0: those of one number are alike. */

@@ -1,4 +1,4 @@
-import { solve } from '../decision/index.ts'
+import { worthOfBest } from '../decision/index.ts'
 import { asItIs, decide, problemOf, type Decision, type Given } from './decide.ts'
 import {
   areSaid,
@@ -251,7 +251,7 @@ export const ORDINARY: DeviceOnJob = {
   canReachRecovery: true,
 }
 
-const worth = (given: Given): number => solve(problemOf(given)).worth
+const worth = (given: Given): number => worthOfBest(problemOf(given))
 export const withFact = (given: Given, name: FactName, value: string | number): Given => ({
   ...given,
   facts: { ...given.facts, [name]: value } as Facts,
