@@ -2,7 +2,6 @@ import { composeFamily, type Family, type Procedure } from '@benevox/core/catalo
 import {
   cuesToReport,
   diagnose,
-  dryRunSentence,
   judgeDryRun,
   Knowledge,
   linkAskedFor,
@@ -23,6 +22,8 @@ import {
 import { compileFamily, durationsAt, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
+import { dryRunText } from '../words/src/index.ts'
+import { ENGLISH } from '../words/src/fixtures.ts'
 
 const pack = demoPack()
 interface Combination {
@@ -206,22 +207,22 @@ describe('a dry run is judged by the twin', () => {
   it.each([
     [
       'late',
-      'Volume-down let go 2.5 s too late. Sooner. At dark: slide from volume-down to volume-up, keep power.',
+      '2.5 s too late: volume-down released. Sooner. At the black screen: slide from volume-down to volume-up, keep power.',
     ],
     [
       'early',
-      'Volume-down let go 0.9 s too early. Wait for it. At dark: slide from volume-down to volume-up, keep power.',
+      '0.9 s too early: volume-down released. Wait for it. At the black screen: slide from volume-down to volume-up, keep power.',
     ],
-    ['wrong-key', 'Lost here. Take volume-up, not volume-down.'],
-    ['both-keys', 'Lost here. Press volume-up without volume-down.'],
+    ['wrong-key', 'This is where it failed. Use volume-up, not volume-down.'],
+    ['both-keys', 'This is where it failed. Press volume-up without volume-down.'],
   ] as const)('says of a slide that was %s what to do otherwise', (kind, says) => {
     const slide = combinations.find(({ name }) => name === 'slide-at-dark, slide')
     if (!slide) throw new Error('The demo has no slide')
     const { machine, procedure } = slide
     const { slip } = slipsOf(machine, procedure).find((one) => one.slip.kind === kind) ?? {}
-    const { chart } = procedureSheet(machine, procedure, 'en')
+    const { chart } = procedureSheet(machine, procedure)
     const verdict = judged(slide, doneBy(slide, slipping(slide, slip as Slip)))
     if (verdict.kind !== 'failed' || !chart) throw new Error(verdict.kind)
-    expect(dryRunSentence(verdict, procedure, chart, 'en')).toBe(says)
+    expect(dryRunText(verdict, procedure, chart, ENGLISH)).toBe(says)
   })
 })

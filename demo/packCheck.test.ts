@@ -2,6 +2,8 @@ import { readPack } from '@benevox/core/catalog'
 import { checkPack, type PackFinding } from '@benevox/core/procedure'
 import { describe, expect, it } from 'vitest'
 import document from './pack.json' with { type: 'json' }
+import { findingText } from '../words/src/index.ts'
+import { ENGLISH } from '../words/src/fixtures.ts'
 
 type Json = Record<string | number, unknown>
 
@@ -91,7 +93,7 @@ describe('the pack check finds what is planted once, and names its path', () => 
           on: { kind: 'hold', keys: ['power'], time: 9000, from: 'entry' },
           to: 'boot.logo',
         }),
-      'hold-never-met families.4.states.settling.transitions.1.on',
+      'hold-too-long families.4.states.settling.transitions.1.on',
     ],
     [
       'a hold on a key that it ignores',
@@ -100,7 +102,7 @@ describe('the pack check finds what is planted once, and names its path', () => 
           on: { kind: 'hold', keys: ['crown'], ignore: ['crown'], time: 900 },
           to: 'boot.restart',
         }),
-      'hold-never-met families.13.states.greeting.transitions.2.on',
+      'hold-ignores-its-key families.13.states.greeting.transitions.2.on',
     ],
     [
       'a menu item that leads nowhere',
@@ -139,7 +141,7 @@ describe('the pack check finds what is planted once, and names its path', () => 
     [
       'a wipe that ends at the lock screen',
       (place) => (place(...CROWN, 'states', 'wiping')['transitions'] = [after(9000, 'lock')]),
-      'no-way-out families.13.menus',
+      'ends-elsewhere families.13.menus',
     ],
     [
       'a page on the way that is gone before anybody can tap',
@@ -185,7 +187,7 @@ describe('the pack check finds what is planted once, and names its path', () => 
   ])('%s', (_, change, expected) => {
     const found = findings(planted(change))
     expect(short(found).some((one) => one.startsWith(expected))).toBe(true)
-    for (const { sentence } of found) expect(sentence).toMatch(/^[A-Z“].{10,}\.$/)
+    for (const one of found) expect(findingText(one, ENGLISH)).toMatch(/^[A-Z“].{10,}\.$/)
   })
   it('nothing else, where several stand in one pack', () => {
     const found = findings(
@@ -207,8 +209,8 @@ describe('the pack check finds what is planted once, and names its path', () => 
     const found = findings(
       planted((place) => (place('families', 1, 'procedures', 0, 'with')['count'] = 4)),
     ).find(({ code }) => code === 'misses-its-goal')
-    expect(found?.sentence).toBe(
-      '“Power let go by count, volume kept” does not get past step 10 on a middling unit and the quickest unit.',
+    expect(found && findingText(found, ENGLISH)).toBe(
+      '“Power let go by count, volume kept” does not get past step 10 on an average device and the quickest device.',
     )
   })
   it('counts a sum of times as long as its parts together', () => {
@@ -225,7 +227,7 @@ describe('the pack check finds what is planted once, and names its path', () => 
         ),
       )
     // The dark lasts a millisecond; whoever holds for twice its own dark is too late.
-    expect(held(['dark', 'dark'])).toContain('hold-never-met families.13.states.dark.transitions.1.on')
+    expect(held(['dark', 'dark'])).toContain('hold-too-long families.13.states.dark.transitions.1.on')
   })
   it('reads an update of the system as a family of its own, and says what it breaks there', () => {
     const at = document.families.findIndex(({ id }) => id === 'changed-by-an-update')

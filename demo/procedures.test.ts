@@ -3,19 +3,18 @@ import { criticalSlack, slackOf } from '@benevox/core/hand'
 import {
   beatOf,
   LEAD_MS,
-  criticalSentence,
   inParts,
   keyChart,
-  menuLineText,
   prove,
   quickestPath,
-  stepWords,
   Ways,
   wayToWipe,
 } from '@benevox/core/procedure'
 import { durationsAt, Twin, USUAL_SITUATION, type Machine, type TwinInput } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { familyOf, machineOf, mainMenu, pack, press, procedureOf } from './families.ts'
+import { beatText, criticalText, menuLineText, stepTexts } from '../words/src/index.ts'
+import { ENGLISH } from '../words/src/fixtures.ts'
 
 /** By state: the ways there from wherever. */
 const everyGoal = (machine: Machine): readonly Ways[] =>
@@ -110,13 +109,13 @@ describe('the words and the chart', () => {
     expect(chart.cues.map(({ cue }) => cue)).toEqual(['dark', 'logo', 'short-buzz', 'recovery-menu'])
   })
   it('say each step before its moment', () => {
-    expect(stepWords(procedure, chart, 'en')).toEqual([
+    expect(stepTexts(procedure, chart, ENGLISH)).toEqual([
       'Hold power + volume-down',
-      'Keep power + volume-down until the screen turns dark (about 8 s, 7 to 9)',
+      'Keep power + volume-down until the screen is black (about 8 s, 7 to 9 s)',
       'Slide from volume-down to volume-up, keep power',
-      'Keep power + volume-up until the logo (about 1.0 s, 0.8 to 1.2)',
+      'Keep power + volume-up until the logo (about 1 s, 0.8 to 1.2 s)',
       'Let go of power + volume-up',
-      'Hands off until the recovery menu (about 8 s, 5 to 14)',
+      'Hands off until the recovery menu (about 8 s, 5 to 14 s)',
     ])
   })
   it('find the critical second on the twin, and say it in one sentence', () => {
@@ -129,18 +128,20 @@ describe('the words and the chart', () => {
       windows: [{ fromMs: 0, toMs: 1000 }],
       safe: { fromMs: 0, toMs: 800 },
     })
-    expect(criticalSentence(procedure, 2, chart, 'en')).toBe(
-      'At dark: slide from volume-down to volume-up, keep power.',
+    expect(criticalText(procedure, 2, chart, ENGLISH)).toBe(
+      'At the black screen: slide from volume-down to volume-up, keep power.',
     )
   })
   it('beat what runs by time, and leave what hangs on a cue to the eye', () => {
-    const [first, afterDark, afterLogo] = beatOf(procedure, chart, 'en')
+    const [first, afterDark, afterLogo] = beatOf(procedure, chart)
     const said = (segment: typeof first) =>
-      segment?.beats.flatMap(({ kind, atMs, text }) => (kind === 'say' ? [`${atMs} ${text}`] : []))
+      segment?.beats.flatMap((one) =>
+        one.kind === 'say' ? [`${one.atMs} ${beatText(one, procedure, chart, ENGLISH)}`] : [],
+      )
     // Before its moment, in the count-in; and what the dark will ask for, while one waits for it.
     expect(said(first)).toEqual([
       `${-LEAD_MS} Hold power + volume-down`,
-      '200 At dark: slide from volume-down to volume-up, keep power.',
+      '200 At the black screen: slide from volume-down to volume-up, keep power.',
     ])
     expect(first?.beats.filter(({ kind }) => kind === 'press')).toEqual([{ atMs: 0, kind: 'press' }])
     // Seven whole seconds before the dark, which comes at 7.5 s on a middling unit.
@@ -158,32 +159,29 @@ describe('the words and the chart', () => {
     const machine = machineOf(byCount)
     const procedure = byCount.procedures[0] as Procedure
     const chart = keyChart(machine, procedure, prove(machine, procedure, USUAL_SITUATION))
-    const beats = beatOf(procedure, chart, 'en').flatMap((segment) => segment.beats)
+    const beats = beatOf(procedure, chart).flatMap((segment) => segment.beats)
     const letGo = beats.findIndex(({ kind }) => kind === 'let-go')
     const atMs = beats[letGo]?.atMs ?? 0
     expect(atMs).toBe(3000)
-    expect(beats).toContainEqual({
-      atMs: atMs - LEAD_MS,
-      kind: 'say',
-      text: 'Let go of power, keep volume-up',
-    })
+    const ahead = beats.find((one) => one.kind === 'say' && one.atMs === atMs - LEAD_MS)
+    expect(ahead && beatText(ahead, procedure, chart, ENGLISH)).toBe('Let go of power, keep volume-up')
   })
   it('cut the menu line at the last question', () => {
     const way = wayToWipe(machine, mainMenu(family), USUAL_SITUATION)
-    expect(menuLineText(inParts(way?.beforeLastQuestion ?? []), 'en')).toBe('volume-down ×3 · power')
-    expect(menuLineText(inParts(way?.lastQuestion ?? []), 'en')).toBe('volume-down · power')
+    expect(menuLineText(inParts(way?.beforeLastQuestion ?? []), ENGLISH)).toBe('volume-down ×3 · power')
+    expect(menuLineText(inParts(way?.lastQuestion ?? []), ENGLISH)).toBe('volume-down · power')
   })
   it('go round the end on a watch whose cursor only goes down', () => {
     const watch = machineOf(familyOf('watch-two-keys'))
     const logs = watch.stateIndex.get('recovery.main#6') ?? -1
     const way = wayToWipe(watch, logs, USUAL_SITUATION)
-    expect(menuLineText(inParts(way?.beforeLastQuestion ?? []), 'en')).toBe('lower key ×7 · upper key')
+    expect(menuLineText(inParts(way?.beforeLastQuestion ?? []), ENGLISH)).toBe('lower key ×7 · upper key')
   })
   it('cut before the account warning after the typed word', () => {
     const family = familyOf('own-recovery-typed-word')
     const own = machineOf(family)
     const way = wayToWipe(own, mainMenu(family), USUAL_SITUATION)
-    expect(menuLineText(inParts(way?.beforeLastQuestion ?? []), 'en')).toBe(
+    expect(menuLineText(inParts(way?.beforeLastQuestion ?? []), ENGLISH)).toBe(
       'volume-down · power · volume-down · power · type “erase”',
     )
     expect(own.states[way?.lastQuestion[0]?.from ?? -1]?.screen).toBe('account-warning')

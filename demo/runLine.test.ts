@@ -17,7 +17,7 @@ const pack = demoPack()
 const UNITS = 12
 
 function chartOf(machine: Machine, procedure: Procedure): KeyChart {
-  const { chart } = procedureSheet(machine, procedure, 'en')
+  const { chart } = procedureSheet(machine, procedure)
   if (!chart) throw new Error(`${procedure.id} has no chart.`)
   return chart
 }

@@ -1,5 +1,4 @@
 import { randomInt } from 'node:crypto'
-import { phrases } from '@benevox/core/procedure'
 import type { Job } from '@benevox/contract'
 import { expect, test, type Page } from '@playwright/test'
 import { startServer } from '../scripts/lib/application.mjs'
@@ -15,8 +14,7 @@ import {
   throughTheMenu,
 } from './shop.ts'
 import { TechnicianAtDevice, type HiddenFault } from './technician.ts'
-
-const words = phrases('en')
+import { ENGLISH } from '../words/src/fixtures.ts'
 
 /** Does the step list as far as the device lets one. @returns whether it came to the goal */
 async function oneTry(page: Page, at: TechnicianAtDevice): Promise<boolean> {
@@ -45,7 +43,7 @@ function mostTelling(at: TechnicianAtDevice, from: number): string {
     'lock-screen',
   ] as const
   const first = order.find((cue) => came.includes(cue))
-  return first ? words.cue[first] : 'nothing at all'
+  return first ? ENGLISH.say(`sign.${first}`) : 'nothing at all'
 }
 
 /** The technician hears what the screen says: a habit that is named is dropped. */

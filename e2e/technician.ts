@@ -1,5 +1,12 @@
-import { modelInPack, type Cue, type KeyId, type LinkKind, type Pack } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
+import {
+  cue,
+  linkKind,
+  modelInPack,
+  type Cue,
+  type KeyId,
+  type LinkKind,
+  type Pack,
+} from '@benevox/core/catalog'
 import {
   durationsAt,
   runnableFamily,
@@ -8,6 +15,8 @@ import {
   type Machine,
   type TwinInput,
 } from '@benevox/core/twin'
+import { plugText } from '@benevox/words'
+import { ENGLISH } from '../words/src/fixtures.ts'
 import { demoPack } from '../demo/demoPack.ts'
 
 /** Something wrong that the screen does not know of. */
@@ -27,7 +36,6 @@ export interface HiddenFault {
 export class TechnicianAtDevice {
   readonly #machine: Machine
   readonly #twin: Twin
-  readonly #words = phrases('en')
   /** How much had been seen before the last move. */
   #since = 0
   fault: HiddenFault
@@ -74,13 +82,13 @@ export class TechnicianAtDevice {
   follow(line: string): Cue | undefined {
     const quoted = /“(.+)”/.exec(line)?.[1]
     const [move = ''] = line.split(', keep ')
-    const plug = Object.entries(this.#words.link).find(([, name]) => move === `Plug in ${name}`)
+    const plug = linkKind.options.find((link) => move === ENGLISH.atStart(plugText(link, {}, ENGLISH)))
     const fold = Object.entries({
-      Open: 'open',
+      'Open it': 'open',
       'Fold it half open': 'half-open',
-      Shut: 'shut',
+      'Close it': 'shut',
     } as const).find(([says]) => move.startsWith(says))
-    if (plug) this.plug(plug[0] as LinkKind)
+    if (plug) this.plug(plug)
     else if (fold) this.#apply([{ kind: 'fold', to: fold[1] }], 500)
     else if (/^(Keep|Hands off)/.test(line)) {
       const cue = this.#cueIn(line)
@@ -121,7 +129,7 @@ export class TechnicianAtDevice {
         this.#apply([{ kind: 'type', word }], 800)
         continue
       }
-      if (part === this.#words.typeShown) {
+      if (part === ENGLISH.say('step.typeShown')) {
         this.#apply([{ kind: 'type', word: this.#twin.word ?? '' }], 800)
         continue
       }
@@ -183,14 +191,14 @@ export class TechnicianAtDevice {
   }
 
   #cueIn(line: string): Cue {
-    const found = Object.entries(this.#words.until).filter(([, words]) => line.includes(`until ${words}`))
+    const found = cue.options.filter((one) => new RegExp(`${ENGLISH.say(`until.${one}`)}( \\(|$)`).test(line))
     if (found.length !== 1) throw new Error(`No one cue in: ${line}`)
-    return found[0]?.[0] as Cue
+    return found[0] as Cue
   }
 
   #keysIn(text: string): KeyId[] {
     const known = this.#machine.keys
-      .map((key) => ({ key, at: text.indexOf(this.#words.key[key]) }))
+      .map((key) => ({ key, at: text.indexOf(ENGLISH.say(`key.${key}`)) }))
       .filter(({ at }) => at >= 0)
     if (known.length === 0) throw new Error(`No key in: ${text}`)
     return known.sort((a, b) => a.at - b.at).map(({ key }) => key)

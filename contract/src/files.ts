@@ -105,6 +105,7 @@ export const files = {
     path: '/api/catalog/families/:familyId/card.pdf',
     says: 'A family of the playbook on paper',
     params: z.object({ familyId: z.string().max(48) }),
+    query: inLanguage,
     produces: PDF,
   },
   shopResults: {

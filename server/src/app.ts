@@ -133,7 +133,7 @@ export function createApp(
     ...orderHandlers(database, life),
   })
 
-  mountFiles(app, { config, database, catalog, life, evidence })
+  mountFiles(app, { config, database, catalog, life, evidence, prices })
   app.use('/api', notFoundHandler)
 
   if (config.web) serveWeb(app, config.web)

@@ -28,6 +28,7 @@ import { tagPdf, tagPng } from './intake/tag.ts'
 import type { JobLife } from './jobs/life.ts'
 import { laidOut } from './reading/readApart.ts'
 import type { PaperOf } from './paper/head.ts'
+import type { PriceLists } from './prices/service.ts'
 import { mailEntity } from './registry/mailbox.ts'
 
 /** What leaves the application as a file: papers as PDF, the catalogue as JSON. */
@@ -39,12 +40,14 @@ export function mountFiles(
     catalog,
     life,
     evidence,
+    prices,
   }: {
     config: Config
     database: DataSource
     catalog: Catalog
     life: JobLife
     evidence: Evidence
+    prices: PriceLists
   },
 ): void {
   /** The job of an address, and what it is looked at with. */
@@ -149,11 +152,13 @@ export function mountFiles(
     pdf(response, `hand-back-${state.ticket}`, bytes)
   })
 
-  file('familyCard', async ({ params, response }) => {
+  file('familyCard', async ({ params, query, response }) => {
     const inUse = await catalog.inUse()
     const family = inUse.pack.families.find(({ id }) => id === params.familyId)
     if (!family) throw new ProblemError('not-found', { code: 'no-such-family' })
-    pdf(response, `card-${family.id}`, await familyCard(inUse, family))
+    const { zone, country } = (await prices.inUse()).prices.opening
+    const words = wordsIn(query.language ?? 'en', { zone, country })
+    pdf(response, `card-${family.id}`, await familyCard(inUse, family, words))
   })
   file('shopResults', async ({ response }) => {
     const text = Buffer.from(JSON.stringify(await evidence.document(), null, 1))

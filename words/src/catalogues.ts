@@ -1403,4 +1403,297 @@ export interface Messages {
   'keyHelp.stepBack': object
   'keyHelp.play': object
   'keyHelp.others': object
+  'key.power': object
+  'key.volume-up': object
+  'key.volume-down': object
+  'key.assistant': object
+  'key.home': object
+  'key.upper': object
+  'key.lower': object
+  'key.crown': object
+  'key.own-key-1': object
+  'key.own-key-2': object
+  'key.own-key-3': object
+  'sign.lock-screen': object
+  'sign.power-menu': object
+  'sign.dark': object
+  'sign.logo': object
+  'sign.charge-blank': object
+  'sign.charge-percent': object
+  'sign.robot': object
+  'sign.bootloader-page': object
+  'sign.download-page': object
+  'sign.service-menu': object
+  'sign.recovery-menu': object
+  'sign.question': object
+  'sign.typed-word': object
+  'sign.account-warning': object
+  'sign.text': object
+  'sign.wiping': object
+  'sign.first-start': object
+  'sign.set-up': object
+  'sign.short-buzz': object
+  'sign.long-buzz': object
+  'sign.off-buzz': object
+  'until.lock-screen': object
+  'until.power-menu': object
+  'until.dark': object
+  'until.logo': object
+  'until.charge-blank': object
+  'until.charge-percent': object
+  'until.robot': object
+  'until.bootloader-page': object
+  'until.download-page': object
+  'until.service-menu': object
+  'until.recovery-menu': object
+  'until.question': object
+  'until.typed-word': object
+  'until.account-warning': object
+  'until.text': object
+  'until.wiping': object
+  'until.first-start': object
+  'until.set-up': object
+  'until.short-buzz': object
+  'until.long-buzz': object
+  'until.off-buzz': object
+  'at.lock-screen': object
+  'at.power-menu': object
+  'at.dark': object
+  'at.logo': object
+  'at.charge-blank': object
+  'at.charge-percent': object
+  'at.robot': object
+  'at.bootloader-page': object
+  'at.download-page': object
+  'at.service-menu': object
+  'at.recovery-menu': object
+  'at.question': object
+  'at.typed-word': object
+  'at.account-warning': object
+  'at.text': object
+  'at.wiping': object
+  'at.first-start': object
+  'at.set-up': object
+  'at.short-buzz': object
+  'at.long-buzz': object
+  'at.off-buzz': object
+  'link.none': object
+  'link.charger': object
+  'link.computer': object
+  'link.data-headset': object
+  'link.own-link-1': object
+  'link.own-link-2': object
+  'plug.none': object
+  'plug.charger': object
+  'plug.computer': object
+  'plug.other': { readonly link: string | number }
+  'start.on-locked': object
+  'start.off': object
+  'start.off-charging': object
+  'start.looping': object
+  'start.dead-battery': object
+  'start.in-download': object
+  'kind.phone': object
+  'kind.tablet': object
+  'kind.watch': object
+  'edge.left': object
+  'edge.right': object
+  'edge.top': object
+  'edge.bottom': object
+  'port.usb-c': object
+  'port.micro-usb': object
+  'port.round-pin': object
+  'port.contacts': object
+  'source.tried-here': object
+  'source.told-by-another-shop': object
+  'source.makers-document': object
+  'source.published-list': object
+  'source.invented-for-the-demo': object
+  'posture.open': object
+  'posture.half-open': object
+  'posture.shut': object
+  'fold.open': object
+  'fold.half-open': object
+  'fold.shut': object
+  'lane.cable': object
+  'lane.hinge': object
+  'lane.touch': object
+  'step.then': { readonly one: string | number; readonly other: string | number }
+  'step.keeping': { readonly move: string | number; readonly kept: string | number }
+  'step.hold': { readonly keys: string | number }
+  'step.keepUntil': { readonly keys: string; readonly until: string | number; readonly about: string }
+  'step.keepFor': { readonly keys: string; readonly about: string | number }
+  'step.count': { readonly keys: string; readonly count: string | number }
+  'step.letGo': { readonly keys: string | number }
+  'step.slide': { readonly from: string | number; readonly to: string | number }
+  'step.press': { readonly held: string; readonly key: string | number; readonly times: number }
+  'step.longPress': { readonly key: string | number }
+  'step.tap': { readonly label: string | number }
+  'step.type': { readonly word: string | number }
+  'step.typeShown': object
+  'step.choose': { readonly item: string | number; readonly line: string | number }
+  'step.atSign': { readonly at: string | number; readonly actions: string | number }
+  'step.afterCount': { readonly count: string | number; readonly actions: string | number }
+  'step.afterTime': { readonly about: string | number; readonly actions: string | number }
+  'about.one': { readonly seconds: string | number }
+  'about.range': { readonly seconds: string | number; readonly from: string | number; readonly to: string | number }
+  'room.afterSign': { readonly seconds: string | number }
+  'room.notBefore': { readonly from: string | number }
+  'room.notAfter': { readonly to: string | number }
+  'room.between': { readonly from: string | number; readonly to: string | number }
+  'menuLine.times': { readonly key: string | number; readonly times: string | number }
+  'menuLine.inOneGo': { readonly times: number; readonly key: string | number }
+  'menuLine.again': { readonly line: string | number; readonly times: string | number }
+  'menuLine.long': { readonly key: string | number }
+  'menuLine.held': { readonly kept: string | number; readonly line: string | number }
+  'menuLine.turn': { readonly by: string; readonly key: string | number }
+  'correction.again': object
+  'correction.sooner': { readonly what: string | number }
+  'correction.later': { readonly what: string | number }
+  'correction.promptly': { readonly what: string | number }
+  'correction.count': { readonly what: string | number }
+  'correction.fold': { readonly what: string | number }
+  'correction.right-key': { readonly key: string | number; readonly not: string | number }
+  'correction.one-key': { readonly key: string | number; readonly not: string | number }
+  'correction.other-cable': object
+  'correction.other-data-cable': object
+  'correction.test-key': { readonly key: string | number }
+  'correction.charge': object
+  'correction.clear-cache': object
+  'correction.other-way': object
+  'correction.other-family': object
+  'adviceSays.computer': object
+  'adviceSays.another-method': { readonly method: string | number }
+  'adviceSays.charge-sign': object
+  'adviceSays.buzz': object
+  'adviceSays.repair': { readonly key: string | number }
+  'adviceSays.go-on': { readonly place: string | number }
+  'adviceSays.leave': { readonly place: string | number }
+  'adviceWhy.first': object
+  'adviceWhy.because': { readonly seen: string | number; readonly times: number; readonly cause: string | number }
+  'adviceWhy.unsure': { readonly cause: string | number }
+  'adviceWhy.place': { readonly place: string | number }
+  'cause.again': object
+  'cause.sooner': object
+  'cause.later': object
+  'cause.promptly': object
+  'cause.count': object
+  'cause.fold': object
+  'cause.right-key': { readonly not: string | number; readonly key: string | number }
+  'cause.one-key': { readonly key: string | number; readonly not: string | number }
+  'cause.no-data': object
+  'cause.no-power': object
+  'cause.test-key': { readonly key: string | number }
+  'cause.charge': object
+  'cause.clear-cache': object
+  'cause.other-way': object
+  'cause.other-family': object
+  'chartChange.sooner': object
+  'chartChange.later': object
+  'chartChange.promptly': object
+  'chartChange.count': object
+  'chartChange.fold': object
+  'chartChange.cable': object
+  'chartChange.link': object
+  'dryRunLost.tooEarly': { readonly seconds: string | number; readonly what: string | number }
+  'dryRunLost.tooLate': { readonly seconds: string | number; readonly what: string | number }
+  'dryRunLost.pressed': { readonly key: string | number }
+  'dryRunLost.letGo': { readonly key: string | number }
+  'dryRunLost.plugged': { readonly link: string | number }
+  'dryRunLost.folded': { readonly posture: string | number }
+  'dryRunLost.unplugged': object
+  'dryRunLost.lost': { readonly how: string | number }
+  'dryRunLost.notPlugged': { readonly step: string | number }
+  'rank.only': object
+  'rank.first': object
+  'rank.asGood': object
+  'rank.fewer': { readonly of100: string | number; readonly firstOf100: string | number }
+  'rank.longer': { readonly seconds: string | number; readonly firstSeconds: string | number }
+  'rank.fewerAndLonger': { readonly of100: string | number; readonly firstOf100: string | number; readonly seconds: string | number; readonly firstSeconds: string | number }
+  'rank.fewerButQuicker': { readonly seconds: string | number; readonly firstSeconds: string | number; readonly of100: string | number; readonly firstOf100: string | number }
+  'rank.longerButMore': { readonly of100: string | number; readonly firstOf100: string | number; readonly seconds: string | number; readonly firstSeconds: string | number }
+  'rank.over99': object
+  'rank.under1': object
+  'notVerified.posture': { readonly method: string | number; readonly posture: string }
+  'notVerified.stuck': { readonly method: string | number; readonly step: string | number; readonly devices: string | number }
+  'notVerified.misses': { readonly method: string | number; readonly devices: string | number }
+  'notVerified.any': object
+  'notVerified.median': object
+  'notVerified.min': object
+  'notVerified.max': object
+  'notVerified.noStart': { readonly method: string | number; readonly start: string | number }
+  'notVerified.noKey': { readonly method: string | number; readonly key: string | number }
+  'notVerified.endless': { readonly method: string | number }
+  'trigger.after': { readonly time: string | number }
+  'trigger.hold': { readonly keys: string | number; readonly time: string | number; readonly from: string; readonly ignored: string }
+  'trigger.press': { readonly key: string | number; readonly times: number; readonly held: string; readonly rest: string }
+  'trigger.longPress': { readonly key: string | number; readonly time: string }
+  'trigger.keyDown': { readonly key: string | number }
+  'trigger.link': { readonly links: string | number }
+  'trigger.fold': { readonly postures: string | number }
+  'trigger.tap': { readonly label: string | number }
+  'trigger.type': { readonly word: string | number }
+  'trigger.typeShown': object
+  'trigger.typeOther': object
+  'trigger.idle': { readonly time: string | number; readonly from: string }
+  'trigger.timeNamed': { readonly name: string | number }
+  'guard.held': { readonly keys: string; readonly fresh: string; readonly ignored: string }
+  'guard.links': { readonly links: string | number }
+  'guard.postures': { readonly postures: string | number }
+  'guard.batteryFrom': { readonly share: string | number }
+  'guard.batteryBelow': { readonly share: string | number }
+  'guard.screenLock': { readonly is: string }
+  'guard.account': { readonly is: string }
+  'guard.loop': { readonly is: string }
+  'guard.wiped': { readonly is: string }
+  'guard.chargedTo': { readonly share: string | number }
+  'effect.wipe-data': object
+  'effect.wipe-cache': object
+  'effect.repair-apps': object
+  'effect.start-safe-mode': object
+  'effect.arm-account-lock': object
+  'effect.charged': object
+  'finding.fromSystem': { readonly system: string | number; readonly finding: string | number }
+  'finding.unreachable': { readonly name: string | number }
+  'finding.dead-end': { readonly name: string | number }
+  'finding.never-fires': { readonly number: string | number; readonly name: string | number; readonly earlier: string | number }
+  'finding.fires-at-once': { readonly earlier: string | number; readonly number: string | number; readonly name: string | number }
+  'finding.hold-ignores-its-key': { readonly name: string | number }
+  'finding.hold-of-other-keys': { readonly name: string | number }
+  'finding.hold-never-met': { readonly name: string | number; readonly number: string | number }
+  'finding.hold-too-long': { readonly name: string | number }
+  'finding.leads-nowhere': { readonly label: string | number; readonly name: string | number }
+  'finding.model-times': { readonly why: string | number }
+  'finding.no-wipe': object
+  'finding.no-way-out': object
+  'finding.ends-elsewhere': { readonly name: string | number }
+  'finding.does-not-wipe': { readonly name: string | number }
+  'finding.does-not-clear': { readonly name: string | number }
+  'finding.does-not-leave': { readonly name: string | number }
+  'finding.menus-endless': object
+  'finding.unused': { readonly name: string | number }
+  'devicePicture.keyAt': { readonly key: string | number; readonly edge: string | number }
+  'keyChart.label': object
+  'happened.battery': { readonly share: string | number }
+  'happened.down': { readonly key: string | number }
+  'happened.up': { readonly key: string | number }
+  'happened.shows': { readonly screen: string | number; readonly text: string | number }
+  'card.title': { readonly family: string | number }
+  'card.version': { readonly number: string | number }
+  'card.mind': object
+  'card.takes': object
+  'card.models': object
+  'card.swollen': object
+  'card.beforeReset': object
+  'card.asks': object
+  'card.asksNot': object
+  'card.more': { readonly count: number }
+  'card.noModels': object
+  'card.duration': { readonly what: string | number; readonly usual: string | number; readonly least: string | number; readonly most: string | number }
+  'card.wipe': object
+  'card.firstStart': object
+  'card.notVerified': object
+  'card.menu': object
+  'card.wipeKeys': object
+  'trigger.seconds': { readonly seconds: string | number }
 }

@@ -31,6 +31,8 @@ export interface Formats {
   length(ms: number): string
   /** Seconds with one decimal, rounded down: room is never said larger than it is. */
   tenths(ms: number): string
+  /** As it is written at the start of a line. */
+  atStart(text: string): string
   /** “a, b and c”. */
   list(parts: readonly string[]): string
   /** “a, b or c”. */
@@ -118,6 +120,7 @@ export function formatsOf(locale: Intl.Locale, timeZone: string): Formats {
     },
     tenths: (ms) =>
       number({ minimumFractionDigits: 1, maximumFractionDigits: 1 }).format(Math.floor(ms / 100) / 10),
+    atStart: (text) => text.charAt(0).toLocaleUpperCase(locale.toString()) + text.slice(1),
     list: (parts) => lists.format(parts),
     either: (parts) => eithers.format(parts),
   }

@@ -2,17 +2,12 @@ import { describe, expect, it } from 'vitest'
 import { smallFamily } from '../../test/smallFamily.ts'
 import { family as familySchema, type Cue, type Procedure } from '../catalog/index.ts'
 import { criticalSlack, slackOf } from '../hand/index.ts'
-import { criticalSentence, perform, procedureSheet, roomSentence } from '../procedure/index.ts'
+import { perform, procedureSheet } from '../procedure/index.ts'
 import { compileFamily, durationsAt, USUAL_SITUATION } from '../twin/index.ts'
-import {
-  adviceOf,
-  diagnose,
-  dryRunSentence,
-  judgeDryRun,
-  Knowledge,
-  nextThings,
-  type TryMade,
-} from './index.ts'
+import { adviceOf, diagnose, judgeDryRun, Knowledge, nextThings, type TryMade } from './index.ts'
+import type { Advice } from './index.ts'
+import { adviceText, adviceWhyText, criticalText, dryRunText, roomText } from '../../../words/src/index.ts'
+import { ENGLISH } from '../../../words/src/fixtures.ts'
 
 /** Mistakes of families that the demo does not have: common practice, no source. */
 
@@ -30,14 +25,18 @@ function known(name: string, parts: Parameters<typeof smallFamily>[0], steps: St
   } as Procedure
   const family = { ...composed.family, id: name, procedures: [procedure] }
   const knowledge = new Knowledge([{ family, machine, prior: 1 }], 'on-locked')
-  const { chart } = procedureSheet(machine, procedure, 'en')
+  const { chart } = procedureSheet(machine, procedure)
   if (!chart) throw new Error(`${name} is not proven`)
+  const said = (advice: Advice) => ({
+    says: adviceText(advice, procedure, chart, ENGLISH),
+    why: adviceWhyText(advice.why, procedure, chart, ENGLISH),
+  })
   const after = (...seen: readonly Cue[]) => {
     const tries: readonly TryMade[] = [{ procedure, reached: false, seen }]
     const { causes, belief } = diagnose(knowledge, tries)
     const [next] = nextThings(knowledge, belief, tries)
     if (!next) throw new Error('Nothing to do next')
-    return { causes, next, advice: adviceOf(next, causes, tries, chart, 'en') }
+    return { causes, next, advice: said(adviceOf(next, causes, tries)) }
   }
   const judged = (slips: Parameters<typeof perform>[4]) => {
     const { actions, endedAtMs } = perform(
@@ -48,7 +47,7 @@ function known(name: string, parts: Parameters<typeof smallFamily>[0], steps: St
       slips,
     )
     const verdict = judgeDryRun(machine, procedure, actions, endedAtMs)
-    return verdict.kind === 'failed' ? dryRunSentence(verdict, procedure, chart, 'en') : verdict.kind
+    return verdict.kind === 'failed' ? dryRunText(verdict, procedure, chart, ENGLISH) : verdict.kind
   }
   const slack = slackOf(machine, procedure, USUAL_SITUATION)
   return { machine, procedure, chart, after, judged, slack }
@@ -93,19 +92,19 @@ describe('a cable that is moved while keys are held', () => {
     })
   })
   it('is said with what is held meanwhile', () => {
-    expect(criticalSentence(cable.procedure, 3, cable.chart, 'en')).toBe(
-      'At dark: let go of power, keep volume-down, then plug in a computer, with a data cable, keep volume-down.',
+    expect(criticalText(cable.procedure, 3, cable.chart, ENGLISH)).toBe(
+      'At the black screen: let go of power, keep volume-down, then plug in a computer, with a data cable, keep volume-down.',
     )
   })
   it('put in too late is a mistake of its moment, not “again, the same way”', () => {
     const { causes, advice } = cable.after('dark', 'text', 'lock-screen')
     expect(causes[0]?.correction).toEqual({ kind: 'sooner', step: 2 })
-    expect(advice.says).toMatch(/^Sooner\. At dark: .*plug in a computer/)
-    expect(advice.why).toMatch(/moving too late/)
+    expect(advice.says).toMatch(/^Sooner\. At the black screen: .*plug in a computer/)
+    expect(advice.why).toMatch(/the move came too late/)
   })
   it('the dry run says how late it was', () => {
     expect(cable.judged({ lateMs: new Map([[3, 6000]]) })).toMatch(
-      /^A computer, with a data cable, plugged in 6\.0 s too late\. Sooner\./,
+      /^6\.0 s too late: plugged in: a computer, with a data cable\. Sooner\./,
     )
   })
 })
@@ -152,7 +151,7 @@ describe('a number of presses that is one thing', () => {
     const { causes } = counted.after('service-menu', 'logo', 'lock-screen')
     expect(causes.map(({ correction }) => correction)).toContainEqual({ kind: 'count', step: 3 })
     expect(counted.judged({ miscount: { step: 3, by: 1 } })).toBe(
-      'Lost here. Count the presses. Press volume-up 3 times.',
+      'This is where it failed. Count the presses. Press volume-up 3 times.',
     )
   })
 })
@@ -191,11 +190,11 @@ describe('a menu that leaves by itself', () => {
     const { causes, advice } = leaving.after('power-menu', 'lock-screen')
     expect(causes[0]?.correction).toEqual({ kind: 'promptly', step: 3 })
     expect(advice.says).toBe('Do not wait there: it goes away by itself. Tap “Recovery”.')
-    expect(advice.why).toMatch(/a screen that went away meanwhile/)
+    expect(advice.why).toMatch(/the screen went away meanwhile/)
   })
   it('in the dry run too', () => {
     expect(leaving.judged({ lateMs: new Map([[3, 20_000]]) })).toBe(
-      'Lost here. Do not wait there: it goes away by itself. Tap “Recovery”.',
+      'This is where it failed. Do not wait there: it goes away by itself. Tap “Recovery”.',
     )
   })
 })
@@ -234,11 +233,11 @@ describe('what hangs on a count', () => {
     expect(critical).toMatchObject({ step: 2, isCounted: true, isFreeEarly: false })
     expect(critical?.safe).toEqual({ fromMs: -1000, toMs: 400 })
     if (!critical) return
-    expect(criticalSentence(byCount.procedure, 2, byCount.chart, 'en')).toBe(
+    expect(criticalText(byCount.procedure, 2, byCount.chart, ENGLISH)).toBe(
       'At the count of 3: let go of power, keep volume-up.',
     )
-    expect(roomSentence(byCount.procedure, critical, byCount.chart, 'en')).toBe(
-      'Between 2.0 and 3.4 s after the count began, on any unit.',
+    expect(roomText(byCount.procedure, critical, byCount.chart, ENGLISH)).toBe(
+      'Between 2.0 and 3.4 s after the count began, on any device.',
     )
   })
 })

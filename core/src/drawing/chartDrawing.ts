@@ -1,5 +1,6 @@
 import { widthOf, type Drawing, type DrawingMark } from './drawing.ts'
-import { phrases, type ChartTime, type KeyChart, type LinkSpan, type Locale } from '../procedure/index.ts'
+import type { Cue, KeyId, LinkKind, Posture } from '../catalog/index.ts'
+import type { ChartTime, KeyChart, LinkSpan } from '../procedure/index.ts'
 
 /** A key chart laid out: the same drawing on the screen, in a file and on paper. Lengths in its own units. */
 export interface ChartDrawing extends Drawing {
@@ -21,6 +22,15 @@ const FIRST_LEVEL = 17
 const NOTICEABLE_MS = 200
 const FADE = 16
 
+/** What is written on a drawing, in one language and with a family's own names. */
+export interface DrawnNames {
+  key(key: KeyId): string
+  cue(cue: Cue): string
+  link(link: LinkKind): string
+  posture(posture: Posture): string
+  lane(lane: 'touch' | 'hinge' | 'cable'): string
+}
+
 /** Something to be done otherwise than before, at a step, in a word. */
 export interface ChartChange {
   readonly step: number
@@ -36,20 +46,19 @@ export interface ChartChange {
  */
 export function chartDrawing(
   chart: KeyChart,
-  locale: Locale,
+  names: DrawnNames,
   width = WIDE,
   changes: readonly ChartChange[] = [],
 ): ChartDrawing {
-  const words = phrases(locale, chart.names)
   const labels = [
-    ...chart.lanes.map(({ key }) => words.key[key]),
-    ...(chart.touches.length > 0 ? [words.touch] : []),
-    ...(chart.postures.length > 0 ? [words.hinge] : []),
-    ...(chart.links.length > 0 ? [words.cable] : []),
+    ...chart.lanes.map(({ key }) => names.key(key)),
+    ...(chart.touches.length > 0 ? [names.lane('touch')] : []),
+    ...(chart.postures.length > 0 ? [names.lane('hinge')] : []),
+    ...(chart.links.length > 0 ? [names.lane('cable')] : []),
   ]
   const left = Math.max(SHORTEST_LABEL, ...labels.map((label) => widthOf(label, FIGURE.label, true) + 10))
   const xOf = scaleOf(chart, left, width)
-  const cues = placedCues(chart, xOf, width, (cue) => words.cue[cue])
+  const cues = placedCues(chart, xOf, width, (cue) => names.cue(cue))
   const levels = Math.max(1, ...cues.map(({ level }) => level + 1))
   const top = FIRST_LEVEL + levels * CUE_LEVEL - 6
   const height = top + labels.length * LANE + 2
@@ -72,7 +81,7 @@ export function chartDrawing(
   }
   for (const [index, { key, spans }] of chart.lanes.entries()) {
     const y = top + index * LANE
-    lane(words.key[key], y)
+    lane(names.key(key), y)
     for (const [n, { from, to }] of spans.entries()) {
       const x = xOf(from.ms)
       const again = spans[n + 1]
@@ -87,7 +96,7 @@ export function chartDrawing(
   }
   if (chart.touches.length > 0) {
     const y = top + chart.lanes.length * LANE
-    lane(words.touch, y)
+    lane(names.lane('touch'), y)
     for (const { at, label } of chart.touches) {
       const x = xOf(at.ms)
       const isLast = x + 11 + widthOf(label, FIGURE.link) > width
@@ -132,13 +141,13 @@ export function chartDrawing(
   const [hinge, cable] = rowsOfHandling(chart)
   handled(
     hinge,
-    words.hinge,
-    chart.postures.map((span) => ({ ...span, name: words.posture[span.posture] })),
+    names.lane('hinge'),
+    chart.postures.map((span) => ({ ...span, name: names.posture(span.posture) })),
   )
   handled(
     cable,
-    words.cable,
-    chart.links.map((span) => ({ ...span, name: words.link[span.link] })),
+    names.lane('cable'),
+    chart.links.map((span) => ({ ...span, name: names.link(span.link) })),
   )
   // All lines before all words, so that no line goes over a word of another cue.
   const yOf = (level: number) => FIRST_LEVEL + level * CUE_LEVEL

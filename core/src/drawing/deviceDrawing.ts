@@ -1,6 +1,6 @@
 import { edge, turned, type DeviceKind, type Edge, type Family, type KeyId } from '../catalog/index.ts'
 import { widthOf, type Drawing, type DrawingMark } from './drawing.ts'
-import { phrases, type Locale } from '../procedure/index.ts'
+import type { DrawnNames } from './chartDrawing.ts'
 
 type DeviceKey = Family['keys'][number]
 
@@ -30,22 +30,22 @@ interface PlacedKey {
 /**
  * The device as it lies in hand, with the place and the name of each key on its edge. Names that would touch are
  * moved apart and led to their key by a line.
- * @param locale absent: without names
+ * @param names absent: without names
  * @param used keys that are in use now, drawn bold
  * @param isTurned a quarter turn clockwise, as tablets are held too
  */
 export function deviceDrawing(
   { keys }: Pick<Family, 'keys'>,
   kind: DeviceKind,
-  locale: Locale | undefined,
+  names: Pick<DrawnNames, 'key'> | undefined,
   used: readonly KeyId[] = [],
   isTurned = false,
 ): Drawing {
   const { width, height, round } = BODY[kind]
   const body = isTurned ? { width: height, height: width } : { width, height }
   const held = keys.map((key) => (isTurned ? turnedKey(key) : key))
-  const nameOf = ({ id, byPlace }: DeviceKey) => byPlace ?? (locale ? phrases(locale).key[id] : '')
-  const room = locale ? roomForNames(held, nameOf, body.width) : NO_ROOM
+  const nameOf = ({ id, byPlace }: DeviceKey) => byPlace ?? names?.key(id) ?? ''
+  const room = names ? roomForNames(held, nameOf, body.width) : NO_ROOM
   const strap = kind === 'watch' ? STRAP.length : 0
   const x = room.left + MARGIN
   const y = Math.max(strap, room.top) + 8
@@ -76,7 +76,7 @@ export function deviceDrawing(
       })
       .sort((a, b) => (isBeside ? a.y - b.y : a.x - b.x))
     marks.push(...ones.map((one) => keyMark(one, isBeside)))
-    if (locale) marks.push(...(isBeside ? namesBeside(ones, side) : namesOutside(ones, side)))
+    if (names) marks.push(...(isBeside ? namesBeside(ones, side) : namesOutside(ones, side)))
   }
   // Names moved apart may reach below the body.
   const lowest = Math.max(0, ...marks.map((mark) => (mark.kind === 'text' ? mark.y + 6 : 0)))

@@ -4,6 +4,8 @@ import type { Procedure } from '../catalog/index.ts'
 import { compileFamily } from '../twin/index.ts'
 import { chartDrawing, deviceDrawing, drawingSvg, type Drawing, type DrawingMark } from './index.ts'
 import { procedureSheet, wipeFromRecovery } from '../procedure/index.ts'
+import { drawnNames, notVerifiedText, stepTexts } from '../../../words/src/index.ts'
+import { ENGLISH } from '../../../words/src/fixtures.ts'
 
 /** Switched off by a tap, then power and volume-up until the recovery's menu, whose last line asks. */
 const composed = smallFamily({
@@ -65,10 +67,10 @@ const way: Procedure = {
     { do: 'let-go', keys: ['volume-up'] },
   ],
 }
-const sheet = procedureSheet(machine, way, 'en')
+const sheet = procedureSheet(machine, way)
 const drawn = (width?: number) => {
   if (!sheet.chart) throw new Error('no chart')
-  return chartDrawing(sheet.chart, 'en', width)
+  return chartDrawing(sheet.chart, drawnNames(ENGLISH), width)
 }
 const texts = ({ marks }: Drawing) => marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []))
 const rects = ({ marks }: Drawing, ink: DrawingMark['ink']) =>
@@ -125,31 +127,43 @@ describe('the chart of a way, laid out', () => {
 
 describe('a sheet of a way', () => {
   it('has its words, and nothing against it where the proof holds', () => {
-    expect(sheet.notProven).toBeUndefined()
-    expect(sheet.lines).toHaveLength(way.steps.length)
-    expect(sheet.lines[1]).toBe('Tap “Switch off”')
+    expect(sheet.notVerified).toBeUndefined()
+    expect(sheet.chart && stepTexts(way, sheet.chart, ENGLISH)).toEqual([
+      'Press power long',
+      'Tap “Switch off”',
+      'Hold power + volume-up',
+      expect.stringMatching(/^Keep power \+ volume-up until the logo/),
+      'Let go of power, keep volume-up',
+      expect.stringMatching(/^Keep volume-up until the recovery menu/),
+      'Let go of volume-up',
+    ])
   })
   it('says where a way gets stuck, and still draws what there is', () => {
-    const stuck = procedureSheet(
-      machine,
-      { ...way, steps: way.steps.filter(({ do: does }) => does !== 'tap') },
-      'en',
+    const stuck = procedureSheet(machine, {
+      ...way,
+      steps: way.steps.filter(({ do: does }) => does !== 'tap'),
+    })
+    expect(stuck.notVerified && notVerifiedText(stuck.notVerified, 'Off first', ENGLISH)).toBe(
+      '“Off first” does not get past step 3 on any device.',
     )
-    expect(stuck.notProven).toBe('“Off first” does not get past step 3 on any unit.')
     expect(stuck.chart?.lanes.map(({ key }) => key)).toContain('power')
   })
   it('never throws: a key or a start that the device has not got is said', () => {
-    const noKey = procedureSheet(machine, { ...way, steps: [{ do: 'press', key: 'crown', times: 1 }] }, 'en')
+    const noKey = procedureSheet(machine, { ...way, steps: [{ do: 'press', key: 'crown', times: 1 }] })
     expect(noKey).toMatchObject({
-      notProven: '“Off first” cannot be done: The device has no key crown.',
-      lines: [],
+      notVerified: { why: 'no-key', key: 'crown' },
     })
-    const noStart = procedureSheet(machine, { ...way, from: 'looping' }, 'en')
-    expect(noStart.notProven).toContain('The family has no start “looping”')
+    const noStart = procedureSheet(machine, { ...way, from: 'looping' })
+    expect(noStart.notVerified).toEqual({ why: 'no-start', start: 'looping' })
+    for (const { notVerified } of [noKey, noStart])
+      expect(notVerified && notVerifiedText(notVerified, 'Off first', ENGLISH)).toMatch(
+        /^“Off first” cannot be done: .*(crown|Restarts again and again)/,
+      )
   })
   it('counts with nothing in hand as with something', () => {
     const counted: Procedure = { ...way, steps: [{ do: 'wait', until: { count: 3 } }, ...way.steps] }
-    expect(procedureSheet(machine, counted, 'en').lines[0]).toBe('Hands off, count to 3')
+    const { chart } = procedureSheet(machine, counted)
+    expect(chart && stepTexts(counted, chart, ENGLISH)[0]).toBe('Hands off, count to 3')
   })
 })
 
@@ -175,7 +189,7 @@ describe('a device drawn', () => {
   const { family } = composed
   it('has its names only where they are wanted, and the keys in use bold', () => {
     expect(texts(deviceDrawing(family, 'phone', undefined))).toEqual([])
-    const drawing = deviceDrawing(family, 'phone', 'en', ['power'])
+    const drawing = deviceDrawing(family, 'phone', drawnNames(ENGLISH), ['power'])
     expect(rects(drawing, 'used-key')).toHaveLength(1)
     expect(rects(drawing, 'key')).toHaveLength(2)
     const bold = drawing.marks.flatMap((mark) => (mark.kind === 'text' && mark.bold ? [mark.text] : []))
@@ -183,7 +197,7 @@ describe('a device drawn', () => {
   })
   it('held turned is as wide as it was tall, its right edge below', () => {
     const [upright, turned] = [false, true].map((isTurned) =>
-      deviceDrawing(family, 'tablet', 'en', [], isTurned),
+      deviceDrawing(family, 'tablet', drawnNames(ENGLISH), [], isTurned),
     )
     const body = (drawing: Drawing | undefined) => drawing && rects(drawing, 'body')[0]
     expect([body(turned)?.width, body(turned)?.height]).toEqual([body(upright)?.height, body(upright)?.width])

@@ -1,7 +1,6 @@
 import type { Procedure, Step } from '../catalog/index.ts'
 import type { KeyChart } from './keyChart.ts'
 import { movesOf } from './moves.ts'
-import { criticalSentence, stepWords, type Locale } from './words.ts'
 
 /** One sound of the beat, in milliseconds from the start of its segment. */
 export interface Beat {
@@ -9,7 +8,8 @@ export interface Beat {
   readonly atMs: number
   /** A key going down, fingers sliding, a key let go, the cable or the hinge moved, a second that passes, or words. */
   readonly kind: 'press' | 'slide' | 'let-go' | 'plug' | 'tick' | 'say'
-  readonly text?: string | undefined
+  /** What is said: a step of the procedure, or all that follows the sign before it in one sentence. */
+  readonly says?: { readonly step: number; readonly isCritical: boolean } | undefined
 }
 
 /**
@@ -34,8 +34,8 @@ const AT_THE_CUE_MS = 60
  * The beat of a procedure: what runs by time sounds at its moment and is told ahead of it; what the next cue asks
  * for is told while one waits for it; and a tick a second while keys are held.
  */
-export function beatOf(procedure: Procedure, chart: KeyChart, locale: Locale): readonly BeatSegment[] {
-  const words = stepWords(procedure, chart, locale)
+export function beatOf(procedure: Procedure, chart: KeyChart): readonly BeatSegment[] {
+  const step = (at: number) => ({ step: at, isCritical: false })
   const moves = movesOf(procedure)
   const soundAt = (index: number) => {
     const step = procedure.steps[index]
@@ -45,7 +45,7 @@ export function beatOf(procedure: Procedure, chart: KeyChart, locale: Locale): r
   }
   const segments: { afterStep?: number; chartMs: number; endMs: number; beats: Beat[] }[] = []
   let current = { chartMs: 0, endMs: 0, beats: [] as Beat[] } as (typeof segments)[number]
-  for (const [index, step] of procedure.steps.entries()) {
+  for (const [index, one] of procedure.steps.entries()) {
     const beginsMs = chart.stepEnds[index - 1]?.ms ?? 0
     const atMs = beginsMs - current.chartMs
     const hangsOnCue = current.afterStep !== undefined && atMs < AT_THE_CUE_MS
@@ -53,14 +53,14 @@ export function beatOf(procedure: Procedure, chart: KeyChart, locale: Locale): r
     if (sound && !hangsOnCue) {
       // Between two cues there may be less time than a hand would like: then it is told at the cue.
       const earliestMs = current.afterStep === undefined ? -LEAD_MS : 0
-      current.beats.push({ atMs: Math.max(earliestMs, atMs - LEAD_MS), kind: 'say', text: words[index] })
+      current.beats.push({ atMs: Math.max(earliestMs, atMs - LEAD_MS), kind: 'say', says: step(index) })
       current.beats.push({ atMs, kind: sound })
     }
-    if (step.do === 'wait' && !('cue' in step.until))
-      current.beats.push({ atMs, kind: 'say', text: words[index] })
-    if (step.do !== 'wait' || !('cue' in step.until)) continue
-    const ahead = soundAt(index + 1) ? criticalSentence(procedure, index + 1, chart, locale) : undefined
-    current.beats.push({ atMs: Math.max(0, atMs) + 200, kind: 'say', text: ahead ?? words[index] })
+    if (one.do === 'wait' && !('cue' in one.until))
+      current.beats.push({ atMs, kind: 'say', says: step(index) })
+    if (one.do !== 'wait' || !('cue' in one.until)) continue
+    const ahead = soundAt(index + 1) ? { step: index + 1, isCritical: true } : step(index)
+    current.beats.push({ atMs: Math.max(0, atMs) + 200, kind: 'say', says: ahead })
     current.endMs = chart.stepEnds[index]?.ms ?? beginsMs
     segments.push(current)
     current = { afterStep: index, chartMs: current.endMs, endMs: current.endMs, beats: [] }

@@ -1,5 +1,12 @@
 import type { Family } from '../catalog/index.ts'
-import { durationsAt, Twin, USUAL_SITUATION, type Machine, type Situation } from '../twin/index.ts'
+import {
+  durationsAt,
+  EndlessMachine,
+  Twin,
+  USUAL_SITUATION,
+  type Machine,
+  type Situation,
+} from '../twin/index.ts'
 import { giveInput, letRest } from './drive.ts'
 import { waysOut, waysToWipe } from './menuLine.ts'
 import type { PathStep } from './menuEdges.ts'
@@ -7,10 +14,12 @@ import { Ways } from './menuPath.ts'
 import { whereRecoveryOpens, whereTheWipeEnds } from './recoveryPlaces.ts'
 
 /** What a family's menus lack for whoever follows the lines that are shown. */
-export interface MenuFinding {
-  readonly code: 'no-wipe' | 'no-way-out' | 'does-not-arrive'
-  readonly sentence: string
-}
+export type MenuFinding =
+  | { readonly code: 'no-wipe' | 'no-way-out' | 'menus-endless' }
+  /** After the reset it does not come to its set-up wizard, but there. */
+  | { readonly code: 'ends-elsewhere'; readonly name: string }
+  /** The line from there does not lead where it says. */
+  | { readonly code: 'does-not-wipe' | 'does-not-clear' | 'does-not-leave'; readonly name: string }
 
 const WIPED: Situation = { ...USUAL_SITUATION, wiped: true, screenLock: false }
 /** The longest first start, with room. Common practice, no source. */
@@ -26,35 +35,30 @@ export function checkMenus(machine: Machine, family: Pick<Family, 'procedures'>)
   try {
     return followEveryLine(machine, family)
   } catch (error) {
-    const sentence = `The menus cannot be followed: ${error instanceof Error ? error.message : String(error)}.`
-    return [{ code: 'does-not-arrive', sentence }]
+    if (error instanceof EndlessMachine) return [{ code: 'menus-endless' }]
+    throw error
   }
 }
 
-/** @throws Error where the machine goes in a circle in no time */
+/** @throws EndlessMachine where the machine goes in a circle in no time */
 function followEveryLine(machine: Machine, family: Pick<Family, 'procedures'>): readonly MenuFinding[] {
   const opensAt = whereRecoveryOpens(machine, family, USUAL_SITUATION)
   // That no method leads into recovery is found elsewhere.
   if (opensAt === undefined) return []
   const findings: MenuFinding[] = []
   const nameOf = (state: number) => machine.states[state]?.cursor?.label ?? machine.states[state]?.name ?? ''
-  const missing = (code: MenuFinding['code'], sentence: string) => findings.push({ code, sentence })
 
   const follow = follower(machine)
   const toWipe = waysToWipe(machine, USUAL_SITUATION)
   const toCache = new Ways(machine, { kind: 'effect', effect: 'wipe-cache' }, USUAL_SITUATION)
   const [outUnwiped, outWiped] = [waysOut(machine, USUAL_SITUATION), waysOut(machine, WIPED)]
-  if (!toWipe(opensAt)) missing('no-wipe', 'From where recovery opens, no way leads to the reset.')
-  if (outUnwiped(opensAt).length === 0)
-    missing('no-way-out', 'From where recovery opens, no way leads out without a reset.')
+  if (!toWipe(opensAt)) findings.push({ code: 'no-wipe' })
+  if (outUnwiped(opensAt).length === 0) findings.push({ code: 'no-way-out' })
   const ends = whereTheWipeEnds(machine, opensAt, USUAL_SITUATION)
   if (ends !== undefined) {
     const after = follow(ends, outWiped(ends), WIPED, STARTING_MS)
     if (after.state.screen !== 'set-up')
-      missing(
-        'no-way-out',
-        `After the reset the device does not come to its set-up wizard, but to “${nameOf(after.stateIndex)}”.`,
-      )
+      findings.push({ code: 'ends-elsewhere', name: nameOf(after.stateIndex) })
   }
 
   for (const from of cursorsFrom(machine, opensAt)) {
@@ -64,18 +68,17 @@ function followEveryLine(machine: Machine, family: Pick<Family, 'procedures'>): 
       const twin = follow(from, wipe.beforeLastQuestion, USUAL_SITUATION)
       const isTooEarly = twin.wiped
       go(twin, machine, wipe.lastQuestion)
-      if (isTooEarly || !twin.wiped)
-        missing('does-not-arrive', `From “${nameOf(from)}” the way to the reset does not arrive there.`)
+      if (isTooEarly || !twin.wiped) findings.push({ code: 'does-not-wipe', name: nameOf(from) })
     }
     const cache = toCache.from(from)
     if (cache && !didClear(follow(from, cache.steps, USUAL_SITUATION)))
-      missing('does-not-arrive', `From “${nameOf(from)}” the way to clear the cache does not arrive there.`)
+      findings.push({ code: 'does-not-clear', name: nameOf(from) })
     for (const [around, out] of [
       [USUAL_SITUATION, outUnwiped(from)],
       [WIPED, outWiped(from)],
     ] as const) {
       if (out.length > 0 && follow(from, out, around, STARTING_MS).state.cursor)
-        missing('does-not-arrive', `From “${nameOf(from)}” the way out does not lead out.`)
+        findings.push({ code: 'does-not-leave', name: nameOf(from) })
     }
   }
   return findings

@@ -4,7 +4,6 @@ import { smallFamily } from '../../test/smallFamily.ts'
 import { compileFamily, durationsAt, USUAL_SITUATION, type Machine, type Situation } from '../twin/index.ts'
 import {
   inParts,
-  menuLineText,
   performPlan,
   planOfWholeReset,
   quickestPath,
@@ -14,6 +13,8 @@ import {
   whereTheWipeEnds,
 } from './index.ts'
 import { checkMenus } from './menuCheck.ts'
+import { menuLineText } from '../../../words/src/index.ts'
+import { ENGLISH } from '../../../words/src/fixtures.ts'
 
 const item = (id: string, to: string, effects: string[] = []) => ({ id, label: id, to, effects })
 const menu = (items: object[], rest: object = {}) => ({
@@ -34,7 +35,7 @@ const line = (machine: Machine, from: string, to: string, around: Partial<Situat
     { kind: 'state', isGoal: (state) => machine.states[state]?.name === to },
     { ...USUAL_SITUATION, ...around },
   )
-  return path && menuLineText(inParts(path.steps), 'en')
+  return path && menuLineText(inParts(path.steps), ENGLISH)
 }
 
 describe('the way through a menu', () => {
@@ -68,7 +69,7 @@ describe('the way through a menu', () => {
       },
       states: { out: { screen: 'text' } },
     })
-    expect(line(far, 'list#0', 'out')).toBe('Tap “last”')
+    expect(line(far, 'list#0', 'out')).toBe('tap “last”')
     expect(line(far, 'list#5', 'out')).toBe('power')
     const long = machineOf({
       menus: {
@@ -101,10 +102,10 @@ describe('the point of no return', () => {
   })
   const at = (name: string) => wayToWipe(deep, deep.stateIndex.get(name) ?? -1, USUAL_SITUATION)
   it('is found on the graph: the way is cut at the last of several questions', () => {
-    expect(menuLineText(inParts(at('list#0')?.beforeLastQuestion ?? []), 'en')).toBe(
+    expect(menuLineText(inParts(at('list#0')?.beforeLastQuestion ?? []), ENGLISH)).toBe(
       'volume-down · power · volume-down · power',
     )
-    expect(menuLineText(inParts(at('list#0')?.lastQuestion ?? []), 'en')).toBe('volume-down ×2 · power')
+    expect(menuLineText(inParts(at('list#0')?.lastQuestion ?? []), ENGLISH)).toBe('volume-down ×2 · power')
   })
   it('keeps back even the moves of the cursor once the last question stands there', () => {
     expect(at('really#0')?.beforeLastQuestion).toEqual([])
@@ -145,7 +146,10 @@ describe('what a way weighs', () => {
     })
     expect(line(machine, 'list#0', 'there')).toBe('power')
     expect(
-      menuLineText(inParts(wayOut(machine, machine.stateIndex.get('list#1') ?? -1, USUAL_SITUATION)), 'en'),
+      menuLineText(
+        inParts(wayOut(machine, machine.stateIndex.get('list#1') ?? -1, USUAL_SITUATION)),
+        ENGLISH,
+      ),
     ).toBe('volume-up · power')
   })
   it('is, of equally many presses, the one that takes fewer lines; only then the quicker one', () => {
@@ -192,7 +196,10 @@ describe('what a device does of itself, and what it asks for', () => {
     })
     const to = (link: Situation['link']) => {
       const way = wayToWipe(machine, machine.stateIndex.get('list#0') ?? -1, { ...USUAL_SITUATION, link })
-      return menuLineText(inParts([...(way?.beforeLastQuestion ?? []), ...(way?.lastQuestion ?? [])]), 'en')
+      return menuLineText(
+        inParts([...(way?.beforeLastQuestion ?? []), ...(way?.lastQuestion ?? [])]),
+        ENGLISH,
+      )
     }
     expect(to('charger')).toBe('power')
     expect(to('none')).toBe('plug in a charger · power')
@@ -327,7 +334,7 @@ describe('where recovery opens, and where the wipe ends', () => {
         menus: { ...parts.menus, sure: { ...parts.menus.sure, transitions: [after(350, 'list')] } },
       }),
     )
-    expect(checkMenus(hurried, { procedures: [hold] }).map(({ code }) => code)).toContain('does-not-arrive')
+    expect(checkMenus(hurried, { procedures: [hold] }).map(({ code }) => code)).toContain('does-not-wipe')
   })
   it('a device that starts by itself after the wipe stands in no menu', () => {
     const byItself = compileFamily(

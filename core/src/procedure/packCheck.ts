@@ -13,24 +13,34 @@ import {
 import { compileFamily, type Machine } from '../twin/index.ts'
 import { excludes, implies } from './guardLogic.ts'
 import { checkMenus, type MenuFinding } from './menuCheck.ts'
-import { whyMissed } from './proof.ts'
+import { whyMissed, type NotVerified } from './proof.ts'
 
-/** Something in a pack that can be read but will not serve: where it is, what it is, and the sentence. */
-export interface PackFinding {
+/** Something in a pack that can be read but will not serve: where it is, and what it is. */
+export type PackFinding = Found & {
   readonly path: readonly (string | number)[]
-  readonly code:
-    | 'unreachable'
-    | 'dead-end'
-    | 'fires-at-once'
-    | 'never-fires'
-    | 'hold-never-met'
-    | 'leads-nowhere'
-    | 'misses-its-goal'
-    | 'model-times'
-    | MenuFinding['code']
-    | 'unused'
-  readonly sentence: string
+  /** It is so from this version of the system on. */
+  readonly fromSystem?: number | undefined
 }
+
+/** What was found, with the names of states and menus as the pack has them; transitions are counted from 1. */
+type Found =
+  | { readonly code: 'unreachable' | 'dead-end'; readonly name: string }
+  | {
+      readonly code: 'never-fires' | 'fires-at-once'
+      readonly name: string
+      readonly number: number
+      readonly earlier: number
+    }
+  | { readonly code: 'hold-ignores-its-key' | 'hold-of-other-keys' | 'hold-too-long'; readonly name: string }
+  | { readonly code: 'hold-never-met'; readonly name: string; readonly number: number }
+  | { readonly code: 'leads-nowhere'; readonly label: string; readonly name: string }
+  | {
+      readonly code: 'misses-its-goal' | 'model-times'
+      readonly method: string
+      readonly notVerified: NotVerified
+    }
+  | MenuFinding
+  | { readonly code: 'unused'; readonly fragment: string }
 
 /** Screens at which a run may rest for good, or from which a person goes on. */
 const RESTING = new Set(['lock-screen', 'recovery-menu', 'set-up'])
@@ -58,13 +68,14 @@ export function checkVersions(
   const told = new Set<string>()
   return versionsOf(family).flatMap(({ family: version, fromSystem }, n) => {
     const at = n === 0 ? path : [...path, 'updates', n - 1]
-    const found = checkFamily(pack, version, at).filter(({ sentence }) => !told.has(sentence))
-    for (const { sentence } of found) told.add(sentence)
-    return fromSystem === undefined
-      ? found
-      : found.map((one) => ({ ...one, sentence: `From system ${fromSystem} on: ${one.sentence}` }))
+    const found = checkFamily(pack, version, at).filter((one) => !told.has(factsOf(one)))
+    for (const one of found) told.add(factsOf(one))
+    return fromSystem === undefined ? found : found.map((one) => ({ ...one, fromSystem }))
   })
 }
+
+/** What was found, wherever. */
+const factsOf = ({ path: _, ...facts }: PackFinding) => JSON.stringify(facts)
 
 /** The same for one family. */
 export function checkFamily(
@@ -117,7 +128,7 @@ function unreachable(machine: Machine, { states, menus }: ComposedFamily, place:
     .map(({ kind, name }) => ({
       path: place(kind, name),
       code: 'unreachable',
-      sentence: `Nothing leads to “${name}”, from any start.`,
+      name,
     }))
 }
 
@@ -138,7 +149,7 @@ function deadEnds(machine: Machine, place: Place): PackFinding[] {
       {
         path: placeOfState(machine, place, index),
         code: 'dead-end',
-        sentence: `From “${whole}” nothing leads to a lock screen, a recovery menu or the set-up wizard.`,
+        name: whole,
       },
     ]
   })
@@ -167,7 +178,9 @@ function collisions(composed: ComposedFamily, place: Place): PackFinding[] {
             {
               path,
               code: 'never-fires',
-              sentence: `Transition ${index + 1} of “${name}” never fires: number ${before + 1} always comes first.`,
+              name,
+              number: index + 1,
+              earlier: before + 1,
             },
           ]
         if (!implies(earlier.if, later.if))
@@ -175,7 +188,9 @@ function collisions(composed: ComposedFamily, place: Place): PackFinding[] {
             {
               path,
               code: 'fires-at-once',
-              sentence: `Transitions ${before + 1} and ${index + 1} of “${name}” can fire at the same instant, and neither is the other’s special case.`,
+              name,
+              number: index + 1,
+              earlier: before + 1,
             },
           ]
       }
@@ -207,23 +222,19 @@ function holdsNeverMet(composed: ComposedFamily, place: Place): PackFinding[] {
     return transitions.flatMap(({ on, if: guard }, index): PackFinding[] => {
       if (on.kind !== 'hold') return []
       const path = [...place(kind, name), 'transitions', index, 'on']
-      const found = (why: string): PackFinding[] => [{ path, code: 'hold-never-met', sentence: why }]
-      if (on.keys.some((key) => on.ignore.includes(key)))
-        return found(`A hold in “${name}” asks for a key that it ignores.`)
+      const found = (one: Found): PackFinding[] => [{ path, ...one }]
+      if (on.keys.some((key) => on.ignore.includes(key))) return found({ code: 'hold-ignores-its-key', name })
       if (
         guard.held &&
         (guard.held.length !== on.keys.length || !on.keys.every((key) => guard.held?.includes(key)))
       )
-        return found(`A hold in “${name}” asks for other keys than its own condition.`)
+        return found({ code: 'hold-of-other-keys', name })
       const sooner = transitions.findIndex(
         (other, n) => n !== index && isHoldBefore(other, transitions[index] as Transition, range),
       )
-      if (sooner >= 0)
-        return found(
-          `A hold in “${name}” never comes true: the shorter one, number ${sooner + 1}, comes first.`,
-        )
+      if (sooner >= 0) return found({ code: 'hold-never-met', name, number: sooner + 1 })
       if (on.from !== 'carried' && range(on.time).minMs > leavesByMs)
-        return found(`A hold in “${name}” takes longer than “${name}” ever lasts.`)
+        return found({ code: 'hold-too-long', name })
       return []
     })
   })
@@ -249,7 +260,8 @@ function leadingNowhere({ menus }: ComposedFamily, place: Place): PackFinding[] 
             {
               path: [...place('menus', name), 'items', index],
               code: 'leads-nowhere',
-              sentence: `“${label}” in “${name}” leads back to itself and does nothing.`,
+              label,
+              name,
             },
           ]
         : [],
@@ -259,10 +271,10 @@ function leadingNowhere({ menus }: ComposedFamily, place: Place): PackFinding[] 
 
 function missedGoals(machine: Machine, family: Family, path: readonly (string | number)[]): PackFinding[] {
   return family.procedures.flatMap((procedure, index): PackFinding[] => {
-    const why = whyMissed(machine, procedure)
-    return why === undefined
-      ? []
-      : [{ path: [...path, 'procedures', index], code: 'misses-its-goal', sentence: why }]
+    const notVerified = whyMissed(machine, procedure)
+    if (!notVerified) return []
+    const at = [...path, 'procedures', index]
+    return [{ path: at, code: 'misses-its-goal', method: procedure.school, notVerified }]
   })
 }
 
@@ -275,10 +287,10 @@ function ownTimes(pack: Pack): PackFinding[] {
     const machine = (of: Family) => compileFamily(composedFamily(pack, of))
     const [own, usual] = [machine(familyForModel(family, model)), machine(family)]
     return family.procedures.flatMap((procedure): PackFinding[] => {
-      const why = whyMissed(own, procedure)
-      if (why === undefined || whyMissed(usual, procedure) !== undefined) return []
-      const sentence = `With the times of this model: ${why}`
-      return [{ path: ['models', index, 'durations'], code: 'model-times', sentence }]
+      const notVerified = whyMissed(own, procedure)
+      if (!notVerified || whyMissed(usual, procedure)) return []
+      const path = ['models', index, 'durations']
+      return [{ path, code: 'model-times', method: procedure.school, notVerified }]
     })
   })
 }
@@ -286,8 +298,6 @@ function ownTimes(pack: Pack): PackFinding[] {
 function unused(pack: Pack): PackFinding[] {
   const used = new Set(pack.families.flatMap(({ compose }) => compose.map(({ fragment }) => fragment)))
   return pack.fragments.flatMap(({ id }, index): PackFinding[] =>
-    used.has(id)
-      ? []
-      : [{ path: ['fragments', index], code: 'unused', sentence: `No family uses the fragment “${id}”.` }],
+    used.has(id) ? [] : [{ path: ['fragments', index], code: 'unused', fragment: id }],
   )
 }

@@ -1,4 +1,4 @@
-import type { KeyId, LinkKind, Posture, Procedure, ScreenKind, Step } from '../catalog/index.ts'
+import type { KeyId, LinkKind, Posture, Procedure, ScreenKind, StartState, Step } from '../catalog/index.ts'
 import { codeOfCue, type KeySet, type Machine, type Situation } from '../twin/index.ts'
 import type { Handled, PathStep } from './menuEdges.ts'
 import { Ways, type PathGoal } from './menuPath.ts'
@@ -47,15 +47,27 @@ export function situationAtStart(from: Procedure['from'], usual: Situation): Sit
   }
 }
 
+/** What a procedure asks for and its machine lacks. */
+export type Impossible =
+  { readonly why: 'no-start'; readonly start: StartState } | { readonly why: 'no-key'; readonly key: KeyId }
+
+export class ImpossibleProcedure extends Error {
+  readonly impossible: Impossible
+  constructor(impossible: Impossible) {
+    super(`The machine lacks what a procedure needs: ${JSON.stringify(impossible)}`)
+    this.impossible = impossible
+  }
+}
+
 /**
  * Makes a procedure ready for its machine.
  * @param usual what is on the device and around it, where the procedure's own start does not say otherwise
- * @throws Error where it names a key or a start the machine lacks
+ * @throws ImpossibleProcedure where it names a key or a start the machine lacks
  */
 export function planOf(machine: Machine, procedure: Procedure, usual: Situation): Plan {
   const situation = situationAtStart(procedure.from, usual)
   const start = machine.starts[procedure.from]
-  if (start === undefined) throw new Error(`The family has no start “${procedure.from}”`)
+  if (start === undefined) throw new ImpossibleProcedure({ why: 'no-start', start: procedure.from })
   let around = situation
   const steps = procedure.steps.map((step): PlannedStep => {
     around = { ...around, ...handledBy(step) }
@@ -127,7 +139,7 @@ const PASSING_SCREENS: readonly ScreenKind[] = ['dark', 'logo', 'power-menu', 't
 function planned(machine: Machine, step: Step, around: Situation): PlannedStep {
   const key = (id: KeyId): number => {
     const at = machine.keys.indexOf(id)
-    if (at < 0) throw new Error(`The device has no key ${id}`)
+    if (at < 0) throw new ImpossibleProcedure({ why: 'no-key', key: id })
     return at
   }
   const set = (keys: readonly number[]): KeySet => keys.reduce((all, one) => all | (1 << one), 0)

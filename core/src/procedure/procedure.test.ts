@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest'
 import type { Procedure, Step } from '../catalog/index.ts'
 import { smallFamily } from '../../test/smallFamily.ts'
 import { compileFamily, durationsAt, USUAL_SITUATION } from '../twin/index.ts'
-import { keyChart, PATIENCE_MS, perform, prove, stepWords } from './index.ts'
+import { keyChart, PATIENCE_MS, perform, prove } from './index.ts'
+import { stepTexts } from '../../../words/src/index.ts'
+import { ENGLISH } from '../../../words/src/fixtures.ts'
 
 const machineOf = (parts: Parameters<typeof smallFamily>[0]) =>
   compileFamily(smallFamily({ start: 'list', ...parts }))
@@ -96,7 +98,7 @@ describe('doing a procedure', () => {
     ]
     const spoken = { ...procedure, steps: all }
     expect(
-      stepWords(spoken, keyChart(machine, spoken, prove(machine, spoken, USUAL_SITUATION)), 'en'),
+      stepTexts(spoken, keyChart(machine, spoken, prove(machine, spoken, USUAL_SITUATION)), ENGLISH),
     ).toEqual([
       'Plug in a charger',
       'Take the cable out',

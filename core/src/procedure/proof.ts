@@ -1,7 +1,7 @@
-import type { Procedure } from '../catalog/index.ts'
-import { durationsAt, USUAL_SITUATION, type Machine, type Situation } from '../twin/index.ts'
+import type { Posture, Procedure } from '../catalog/index.ts'
+import { durationsAt, EndlessMachine, USUAL_SITUATION, type Machine, type Situation } from '../twin/index.ts'
 import { perform, type Performance } from './perform.ts'
-import { phrases } from './words.ts'
+import { ImpossibleProcedure, type Impossible } from './plan.ts'
 
 /** A procedure done with a perfect hand on a unit in the middle and on both extremes. */
 export interface Proof {
@@ -24,12 +24,24 @@ export function prove(machine: Machine, procedure: Procedure, situation: Situati
   }
 }
 
+/** A device in the middle, the quickest and the slowest: what a proof is made on. */
+export type ProofUnit = 'median' | 'min' | 'max'
+
+/** Why a procedure is not verified. */
+export type NotVerified =
+  /** However it lies there at its beginning, but so. */
+  | { readonly why: 'posture'; readonly posture: Posture }
+  | { readonly why: 'stuck'; readonly step: number; readonly on: readonly ProofUnit[] }
+  | { readonly why: 'misses'; readonly on: readonly ProofUnit[] }
+  | Impossible
+  | { readonly why: 'endless' }
+
 /** Why a procedure fails its proof; undefined where it holds, however a foldable lies there at its beginning. */
-export function whyMissed(machine: Machine, procedure: Procedure): string | undefined {
+export function whyMissed(machine: Machine, procedure: Procedure): NotVerified | undefined {
   try {
-    return whyNotProven(machine, procedure, prove(machine, procedure, USUAL_SITUATION))
+    return whyNotVerified(machine, procedure, prove(machine, procedure, USUAL_SITUATION))
   } catch (error) {
-    return cannotBeDone(procedure, error)
+    return cannotBeDone(error)
   }
 }
 
@@ -37,29 +49,29 @@ export function whyMissed(machine: Machine, procedure: Procedure): string | unde
  * The same where it was proven already.
  * @param proof in the usual situation
  */
-export function whyNotProven(machine: Machine, procedure: Procedure, proof: Proof): string | undefined {
-  if (!proof.holds) return whyItFails(procedure, proof)
-  const missed = machine.postures.find(
-    (posture) => !prove(machine, procedure, { ...USUAL_SITUATION, posture }).holds,
+export function whyNotVerified(
+  machine: Machine,
+  procedure: Procedure,
+  proof: Proof,
+): NotVerified | undefined {
+  if (!proof.holds) return whyItFails(proof)
+  const posture = machine.postures.find(
+    (one) => !prove(machine, procedure, { ...USUAL_SITUATION, posture: one }).holds,
   )
-  return (
-    missed &&
-    `“${procedure.school}” does not reach its goal where the device is ${phrases('en').posture[missed]} at the beginning: say in a step how it is folded.`
-  )
+  return posture && { why: 'posture', posture }
 }
 
-function whyItFails(procedure: Procedure, proof: Proof): string {
-  const units = (['median', 'min', 'max'] as const).filter(
+function whyItFails(proof: Proof): NotVerified {
+  const on = (['median', 'min', 'max'] as const).filter(
     (unit) => !proof[unit].reached || proof[unit].stuckAtStep !== undefined,
   )
-  const stuck = proof[units[0] ?? 'median'].stuckAtStep
-  const on = { median: 'a middling unit', min: 'the quickest unit', max: 'the slowest unit' }
-  const where = stuck === undefined ? 'does not reach its goal' : `does not get past step ${stuck + 1}`
-  const which = units.length === 3 ? 'any unit' : units.map((unit) => on[unit]).join(' and ')
-  return `“${procedure.school}” ${where} on ${which}.`
+  const step = proof[on[0] ?? 'median'].stuckAtStep
+  return step === undefined ? { why: 'misses', on } : { why: 'stuck', step, on }
 }
 
-/** The same where the steps cannot even be done on the machine. */
-export function cannotBeDone({ school }: Procedure, error: unknown): string {
-  return `“${school}” cannot be done: ${error instanceof Error ? error.message : String(error)}.`
+/** The same where the steps cannot even be done on the machine. @throws what is no fault of a procedure */
+export function cannotBeDone(error: unknown): NotVerified {
+  if (error instanceof ImpossibleProcedure) return error.impossible
+  if (error instanceof EndlessMachine) return { why: 'endless' }
+  throw error
 }

@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { smallFamily, smallTwin } from '../../test/smallFamily.ts'
 import { drawUnit, seeded } from '../hand/index.ts'
-import { giveInput, inParts, menuLineText, quickestPath, type PathGoal } from '../procedure/index.ts'
+import { giveInput, inParts, quickestPath, type PathGoal } from '../procedure/index.ts'
 import { compileFamily, USUAL_SITUATION, type Machine, type Situation, type Twin } from './index.ts'
+import { menuLineText } from '../../../words/src/index.ts'
+import { ENGLISH } from '../../../words/src/fixtures.ts'
 
 /** What version 2 of the pack's format can say: common practice of devices, no source. */
 
@@ -286,7 +288,7 @@ describe('a menu moved by turning a key', () => {
   it('the way found is turns and a press, the shorter way round, and a hand that follows it arrives', () => {
     const { twin, machine } = smallTwin(parts)
     const way = wayTo(machine, WIPE)
-    expect(menuLineText(inParts(way), 'en')).toMatch(/^turn volume-up (up|down) ×2 · volume-up$/)
+    expect(menuLineText(inParts(way), ENGLISH)).toMatch(/^turn volume-up (up|down) ×2 · volume-up$/)
     for (const { input } of way) giveInput(twin, machine, input)
     expect(twin.wiped).toBe(true)
   })

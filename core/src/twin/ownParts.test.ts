@@ -3,17 +3,10 @@ import { demoPackAsWritten } from '../../../demo/demoPack.ts'
 import { readPack } from '../catalog/index.ts'
 import { linkAskedFor } from '../diagnosis/index.ts'
 import { deviceDrawing } from '../drawing/index.ts'
-import {
-  inParts,
-  keyChart,
-  menuLineText,
-  prove,
-  quickestPath,
-  stepWords,
-  wayToWipe,
-  whereRecoveryOpens,
-} from '../procedure/index.ts'
+import { inParts, keyChart, prove, quickestPath, wayToWipe, whereRecoveryOpens } from '../procedure/index.ts'
 import { runnableFamily, USUAL_SITUATION } from './index.ts'
+import { drawnNames, menuLineText, stepTexts } from '../../../words/src/index.ts'
+import { ENGLISH } from '../../../words/src/fixtures.ts'
 
 /** A key and a cradle that only one maker has, with the names the family gives them. Common practice, no source. */
 const written = demoPackAsWritten()
@@ -48,10 +41,14 @@ it('a family with a key and a cradle of its own proves, and says them by its nam
       ...procedure.steps,
     ],
   }
-  const lines = stepWords(plugged, keyChart(machine, plugged, prove(machine, plugged, USUAL_SITUATION)), 'en')
+  const lines = stepTexts(
+    plugged,
+    keyChart(machine, plugged, prove(machine, plugged, USUAL_SITUATION)),
+    ENGLISH,
+  )
   expect(lines.slice(0, 2)).toEqual(['Plug in the cradle', 'Press orange key'])
   expect(linkAskedFor({ ...plugged, steps: plugged.steps.slice(0, 2) })).toBe('own-link-1')
-  const texts = deviceDrawing(family, 'tablet', 'en').marks.flatMap((mark) =>
+  const texts = deviceDrawing(family, 'tablet', drawnNames(ENGLISH)).marks.flatMap((mark) =>
     mark.kind === 'text' ? [mark.text] : [],
   )
   expect(texts).toContain('orange key')
@@ -94,7 +91,7 @@ it('a line that asks for the cradle is told to be put on it, and no other device
   const way = wayToWipe(machine, from, USUAL_SITUATION)
   const line = menuLineText(
     inParts([...(way?.beforeLastQuestion ?? []), ...(way?.lastQuestion ?? [])]),
-    'en',
+    ENGLISH,
     machine.names,
   )
   expect(line).toContain('plug in the cradle')

@@ -3,18 +3,10 @@ import { demoPack, demoPackAsWritten } from '../../../demo/demoPack.ts'
 import { smallFamily, smallTwin } from '../../test/smallFamily.ts'
 import { readPack, type Posture, type Procedure } from '../catalog/index.ts'
 import { judgeDryRun } from '../diagnosis/index.ts'
-import {
-  giveInput,
-  inParts,
-  keyChart,
-  menuLineText,
-  movesOf,
-  prove,
-  quickestPath,
-  stepWords,
-  whyMissed,
-} from '../procedure/index.ts'
+import { giveInput, inParts, keyChart, movesOf, prove, quickestPath, whyMissed } from '../procedure/index.ts'
 import { compileFamily, runnableFamily, USUAL_SITUATION } from './index.ts'
+import { menuLineText, stepTexts, notVerifiedText } from '../../../words/src/index.ts'
+import { ENGLISH } from '../../../words/src/fixtures.ts'
 
 /** A device that folds: what it answers to, open, half open and shut. Common practice of devices, no source. */
 const pack = demoPack()
@@ -37,13 +29,15 @@ describe('a method of a foldable', () => {
   it('that does not say how it is folded does so only by luck, and the check says which posture it forgot', () => {
     expect(prove(machine, unopened, lying('open')).holds).toBe(true)
     expect(prove(machine, unopened, lying('shut')).holds).toBe(false)
-    expect(whyMissed(machine, unopened)).toMatch(
-      /where the device is half open at the beginning: say in a step/,
+    const missed = whyMissed(machine, unopened)
+    expect(missed).toEqual({ why: 'posture', posture: 'half-open' })
+    expect(missed && notVerifiedText(missed, 'Slide', ENGLISH)).toMatch(
+      /when the device starts half open: add a step/,
     )
   })
   it('is told and drawn with the hinge as a lane of its own', () => {
     const chart = keyChart(machine, slide, prove(machine, slide, lying('shut')))
-    expect(stepWords(slide, chart, 'en')[0]).toBe('Open it')
+    expect(stepTexts(slide, chart, ENGLISH)[0]).toBe('Open it')
     expect(chart.postures).toMatchObject([{ posture: 'open', atStep: 0 }])
   })
   it('is folded at leisure before all else; while keys are held its moment matters', () => {
@@ -73,7 +67,7 @@ describe('a menu of a foldable', () => {
   const toTheQuestion = (posture: Posture) =>
     quickestPath(machine, list, { kind: 'choice', menu: 'list', item: 'erase' }, lying(posture))
   it('asks to be opened where a line is taken only so, and says nothing where it is open', () => {
-    const line = (posture: Posture) => menuLineText(inParts(toTheQuestion(posture)?.steps ?? []), 'en')
+    const line = (posture: Posture) => menuLineText(inParts(toTheQuestion(posture)?.steps ?? []), ENGLISH)
     expect(line('open')).toBe('volume-down ×2 · power')
     // Before the line is taken; whether before the cursor goes there does not matter.
     expect(line('half-open')).toMatch(/^(open it · volume-down ×2|volume-down ×2 · open it) · power$/)

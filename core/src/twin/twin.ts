@@ -28,6 +28,13 @@ const NEVER = Number.POSITIVE_INFINITY
 const NOT_TRUE = Number.NaN
 /** More transitions than this without time passing is a circle in the family, and a bug of its author. */
 const INSTANT_LIMIT = 200
+/** States that lead back to each other without any time passing. */
+export class EndlessMachine extends Error {
+  constructor(readonly state: string) {
+    super(`The state ${state} goes in a circle in no time`)
+  }
+}
+
 /**
  * The locked device: a timed state machine driven by events. Deterministic; the cost of a run is its
  * transitions, not its seconds. Semantics: at one instant timers come before inputs, the inputs of the
@@ -167,8 +174,7 @@ export class Twin {
       if (dueMs > atMs) break
       inInstant = dueMs === instantMs ? inInstant + 1 : 0
       instantMs = dueMs
-      if (inInstant > INSTANT_LIMIT)
-        throw new Error(`The state ${this.#state.name} goes in a circle in no time`)
+      if (inInstant > INSTANT_LIMIT) throw new EndlessMachine(this.#state.name)
       this.#nowMs = dueMs
       this.#fireDue()
     }

@@ -1,34 +1,12 @@
-import { type DeviceKind, type Family, type Model, type Pack, type StartState } from '@benevox/core/catalog'
+import { startState, type DeviceKind, type Family, type Model, type Pack } from '@benevox/core/catalog'
 import { criticalSlack, slackOf } from '@benevox/core/hand'
 import { chartDrawing, deviceDrawing, drawingSvg } from '@benevox/core/drawing'
-import {
-  criticalSentence,
-  familySheets,
-  inParts,
-  menuLineText,
-  phrases,
-  roomSentence,
-  wipeFromRecovery,
-  type ProcedureSheet,
-} from '@benevox/core/procedure'
+import { familySheets, inParts, wipeFromRecovery, type ProcedureSheet } from '@benevox/core/procedure'
+import { criticalText, drawnNames, menuLineText, roomText, stepTexts, type Words } from '@benevox/words'
 import { runnableFamily, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
 import type { Content } from 'pdfmake/interfaces'
 import { HOUSE, inFonts, pdfOf } from '../paper/pdf.ts'
 
-/** What stands on the card in words of its own. English; one place, ready for other languages. */
-const WORDS = {
-  notProven: 'NOT PROVEN on the twin. Do not rely on it.',
-  menu: 'In recovery, from the line the cursor opens on to the last question',
-  lastPresses: 'The last presses are not on paper: the bench shows them once every gate is open.',
-  account: {
-    asks: 'A reset from recovery brings up the account question.',
-    asksNot: 'A reset from recovery brings up no account question.',
-  },
-  cautions: [
-    'Swollen, hot, wet or smelling: do not press, do not charge, set it aside by the shop’s rules.',
-    'Nothing is reset before whose it is, what will be lost and the account question are settled.',
-  ],
-} as const
 const MOST_MODELS = 60
 /** The chart beside the words: its width on paper, and in its own units. */
 const CHART_WIDTH = 250
@@ -39,51 +17,56 @@ const INK_SOFT = '#555555'
 export async function familyCard(
   { pack, id }: { readonly pack: Pack; readonly id: number },
   family: Family,
+  words: Words,
 ): Promise<Buffer> {
+  const { say } = words
   const { machine } = runnableFamily(pack, family)
-  const words = phrases('en', machine.names)
-  const sheets = familySheets(machine, family, 'en')
+  const sheets = familySheets(machine, family)
   const models = pack.models.filter((model) => model.family === family.id)
-  const starts = Object.keys(words.start) as StartState[]
-  return pdfOf(`Card ${family.name}`, [
-    inFonts(`${words.kind[family.kind]} · catalogue version ${id} · ${words.source[family.source]}`),
+  return pdfOf(say('card.title', { family: family.name }), [
+    inFonts(
+      `${say(`kind.${family.kind}`)} · ${say('card.version', { number: id })} · ${say(`source.${family.source}`)}`,
+    ),
     { stack: [inFonts(family.name)], fontSize: 20, bold: true, margin: [0, 2, 0, 10] },
     {
       columns: [
-        { stack: pictures(family, models), width: 190 },
+        { stack: pictures(family, models, words), width: 190 },
         {
           width: '*',
           stack: [
-            heading('Mind'),
-            { ul: [...family.cautions, ...WORDS.cautions].map(inFonts) },
-            heading('Takes'),
-            { ul: durations(family) },
-            heading('Account'),
-            family.accountLock.asksAfterRecoveryReset ? WORDS.account.asks : WORDS.account.asksNot,
+            heading(say('card.mind')),
+            { ul: [...family.cautions, say('card.swollen'), say('card.beforeReset')].map(inFonts) },
+            heading(say('card.takes')),
+            { ul: durations(family, words) },
+            heading(say('station.accounts')),
+            say(family.accountLock.asksAfterRecoveryReset ? 'card.asks' : 'card.asksNot'),
           ],
         },
       ],
       columnGap: 18,
     },
-    ...starts.flatMap((start) => {
+    ...startState.options.flatMap((start) => {
       const ones = sheets.filter(({ procedure }) => procedure.from === start)
       return ones.map((sheet, index): Content => ({
         // A heading never stands alone at the foot of a page.
         unbreakable: true,
-        stack: [...(index === 0 ? [heading(words.start[start])] : []), wayOf(machine, sheet, family)],
+        stack: [
+          ...(index === 0 ? [heading(say(`start.${start}`))] : []),
+          wayOf(machine, sheet, family, words),
+        ],
       }))
     }),
-    ...toTheQuestion(machine, family),
-    { unbreakable: true, stack: [heading('Models'), inFonts(namesOf(models))] },
+    ...toTheQuestion(machine, family, words),
+    { unbreakable: true, stack: [heading(say('card.models')), inFonts(namesOf(models, words))] },
   ])
 }
 
-function namesOf(models: readonly Model[]): string {
+function namesOf(models: readonly Model[], { say, list }: Words): string {
   const named = models
     .slice(0, MOST_MODELS)
     .map(({ maker, name, modelText }) => `${maker} ${name} (${modelText})`)
-  const more = models.length > MOST_MODELS ? [`and ${models.length - MOST_MODELS} more`] : []
-  return [...named, ...more].join(', ') || 'none yet'
+  const more = models.length > MOST_MODELS ? [say('card.more', { count: models.length - MOST_MODELS })] : []
+  return list([...named, ...more]) || say('card.noModels')
 }
 
 function heading(text: string): Content {
@@ -91,49 +74,59 @@ function heading(text: string): Content {
 }
 
 /** The device as it lies in hand; what is held in two ways, in both. */
-function pictures(family: Family, models: readonly Model[]): Content[] {
+function pictures(family: Family, models: readonly Model[], words: Words): Content[] {
   const kinds = new Set<DeviceKind>([family.kind, ...models.map(({ kind }) => kind)])
   return [...kinds].flatMap((kind) =>
     (kind === 'tablet' ? [false, true] : [false]).map((turned): Content => ({
-      svg: drawingSvg(deviceDrawing(family, kind, 'en', [], turned), `Keys of the ${kind}`, HOUSE),
+      svg: drawingSvg(
+        deviceDrawing(family, kind, drawnNames(words), [], turned),
+        words.say(`kind.${kind}`),
+        HOUSE,
+      ),
       width: 180,
       margin: [0, 0, 0, 6],
     })),
   )
 }
 
-function durations({ durations: all, durationsOfTheWork }: Family): Content[] {
+function durations({ durations: all, durationsOfTheWork }: Family, { say, length }: Words): Content[] {
   const line = (what: string, name: string): Content[] => {
     const range = all[name]
     return range
-      ? [`${what}: ${minutes(range.medianMs)}, ${minutes(range.minMs)} to ${minutes(range.maxMs)}`]
+      ? [
+          say('card.duration', {
+            what,
+            usual: length(range.medianMs),
+            least: length(range.minMs),
+            most: length(range.maxMs),
+          }),
+        ]
       : []
   }
-  return [...line('Wipe', durationsOfTheWork.wipe), ...line('First start', durationsOfTheWork.firstStart)]
-}
-
-function minutes(ms: number): string {
-  return ms < 100_000 ? `${Math.round(ms / 1000)} s` : `${Math.round(ms / 60_000)} min`
+  return [
+    ...line(say('card.wipe'), durationsOfTheWork.wipe),
+    ...line(say('card.firstStart'), durationsOfTheWork.firstStart),
+  ]
 }
 
 function wayOf(
   machine: Machine,
-  { procedure, chart, lines, notProven }: ProcedureSheet,
+  { procedure, chart, notVerified }: ProcedureSheet,
   family: Family,
+  words: Words,
 ): Content {
-  const words = phrases('en')
-  const critical = notProven ? undefined : criticalSlack(slackOf(machine, procedure, USUAL_SITUATION))
-  const sentence = critical && chart && criticalSentence(procedure, critical.step, chart, 'en')
+  const critical = notVerified ? undefined : criticalSlack(slackOf(machine, procedure, USUAL_SITUATION))
+  const sentence = critical && chart && criticalText(procedure, critical.step, chart, words)
   return {
     margin: [0, 0, 0, 8],
     stack: [
       { stack: [inFonts(procedure.school)], bold: true },
-      { text: words.source[procedure.source ?? family.source], color: INK_SOFT, fontSize: 9 },
-      ...(notProven ? [{ text: WORDS.notProven, bold: true } satisfies Content] : []),
+      { text: words.say(`source.${procedure.source ?? family.source}`), color: INK_SOFT, fontSize: 9 },
+      ...(notVerified ? [{ text: words.say('card.notVerified'), bold: true } satisfies Content] : []),
       ...(sentence
         ? [
             {
-              text: `${sentence} ${roomSentence(procedure, critical, chart, 'en')}`,
+              text: `${sentence} ${roomText(procedure, critical, chart, words)}`,
               margin: [0, 2, 0, 2],
             } satisfies Content,
           ]
@@ -143,28 +136,32 @@ function wayOf(
         columns: [
           chart
             ? {
-                svg: drawingSvg(chartDrawing(chart, 'en', CHART_UNITS), procedure.school, HOUSE),
+                svg: drawingSvg(
+                  chartDrawing(chart, drawnNames(words, chart.names), CHART_UNITS),
+                  procedure.school,
+                  HOUSE,
+                ),
                 width: CHART_WIDTH,
               }
             : { text: '', width: CHART_WIDTH },
-          { ol: lines.map(inFonts), fontSize: 9.5, width: '*' },
+          { ol: (chart ? stepTexts(procedure, chart, words) : []).map(inFonts), fontSize: 9.5, width: '*' },
         ],
       },
     ],
   }
 }
 
-function toTheQuestion(machine: Machine, family: Family): Content[] {
+function toTheQuestion(machine: Machine, family: Family, words: Words): Content[] {
   const found = wipeFromRecovery(machine, family)
   if (!found) return []
-  const line = menuLineText(inParts(found.way.beforeLastQuestion), 'en', machine.names)
+  const line = menuLineText(inParts(found.way.beforeLastQuestion), words, machine.names)
   return [
     {
       unbreakable: true,
       stack: [
-        heading(WORDS.menu),
+        heading(words.say('card.menu')),
         { stack: [inFonts(line)], fontSize: 18, bold: true },
-        { text: WORDS.lastPresses, color: INK_SOFT },
+        { text: words.say('card.wipeKeys'), color: INK_SOFT },
       ],
     },
   ]

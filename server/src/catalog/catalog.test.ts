@@ -288,8 +288,8 @@ describe('the card of a family', () => {
     expect(text).toContain('Orrelin Vane 5 (OR-V510)')
     expect(text).toContain('Do not cut the power while it is wiping.')
     expect(text).not.toContain('volume-down · power')
-    expect(text).toContain('The last presses are not on paper')
-    expect(text).not.toContain('NOT PROVEN')
+    expect(text).toContain('The wipe keys are not on paper')
+    expect(text).not.toContain('NOT VERIFIED')
   })
   it('says of a way that fails its proof that it does', async () => {
     const { id, pack } = await inUse()
@@ -300,7 +300,7 @@ describe('the card of a family', () => {
       ...family.procedures,
     ]
     await change(id, { kind: 'family', family: { ...family, id: 'half-taught', procedures } })
-    expect(await card('half-taught')).toContain('NOT PROVEN on the twin.')
+    expect(await card('half-taught')).toContain('NOT VERIFIED on the simulator.')
   })
   it('of no family is not found', async () => {
     expect((await runa.ask('GET', '/api/catalog/families/none/card.pdf')).status).toBe(404)

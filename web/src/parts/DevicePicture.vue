@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { DeviceKind, Family, KeyId } from '@benevox/core/catalog'
 import { deviceDrawing } from '@benevox/core/drawing'
-import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
+import { drawnNames } from '@benevox/words'
 import { say, words } from '../words/index.ts'
 import DrawnMarks from './DrawnMarks.vue'
 
@@ -18,9 +18,14 @@ const props = defineProps<{
   choosable?: boolean
 }>()
 defineEmits<{ chosen: [key: KeyId] }>()
-const phrase = phrases('en')
 const drawing = computed(() =>
-  deviceDrawing(props.family, props.kind, props.plain ? undefined : 'en', props.pressed, props.turned),
+  deviceDrawing(
+    props.family,
+    props.kind,
+    props.plain ? undefined : drawnNames(words),
+    props.pressed,
+    props.turned,
+  ),
 )
 /** How far beside a key a finger or a mouse still means it. */
 const ROUND_A_KEY = 12
@@ -31,7 +36,10 @@ const keyMarks = computed(() =>
 )
 const label = computed(() => {
   const keys = words.list(
-    props.family.keys.map(({ id, edge, byPlace }) => byPlace ?? `${phrase.key[id]} ${edge}`),
+    props.family.keys.map(
+      ({ id, edge, byPlace }) =>
+        byPlace ?? say('devicePicture.keyAt', { key: say(`key.${id}`), edge: say(`edge.${edge}`) }),
+    ),
   )
   return props.turned ? say('devicePicture.keysTurned', { keys }) : say('devicePicture.keys', { keys })
 })

@@ -1,13 +1,11 @@
 <script setup lang="ts">
 import type { Menu, ScreenKind } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
 import type { MachineState } from '@benevox/core/twin'
 import { computed } from 'vue'
 import { say } from '../words/index.ts'
 
 /** What the device shows now, as the technician would name it; its menus line by line. */
 const props = defineProps<{ state: MachineState; menus: ReadonlyMap<string, Menu>; modelText?: string }>()
-const words = phrases('en')
 const menu = computed(() => props.menus.get(props.state.cursor?.menu ?? ''))
 const DARK: readonly ScreenKind[] = ['dark', 'charge-blank', 'charge-percent', 'robot']
 const isDark = computed(() => DARK.includes(props.state.screen) || menu.value !== undefined)
@@ -26,7 +24,7 @@ const lines = computed(() =>
     :aria-label="say('deviceScreen.label')"
     data-testid="device-screen"
   >
-    <p class="text-xl leading-tight font-bold">{{ words.cue[state.screen] }}</p>
+    <p class="text-xl leading-tight font-bold">{{ say(`sign.${state.screen}`) }}</p>
     <p v-if="state.text" class="mt-1">“{{ state.text }}”</p>
     <template v-if="menu">
       <p v-if="menu.title" class="mt-1 font-mono text-sm opacity-80">{{ menu.title }}</p>

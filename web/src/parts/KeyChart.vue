@@ -2,6 +2,8 @@
 import { chartDrawing, type ChartChange } from '@benevox/core/drawing'
 import type { KeyChart } from '@benevox/core/procedure'
 import { computed } from 'vue'
+import { drawnNames } from '@benevox/words'
+import { say, words } from '../words/index.ts'
 import DrawnMarks from './DrawnMarks.vue'
 
 /** The key chart on the screen, with the moving line of a run. */
@@ -14,7 +16,14 @@ const props = defineProps<{
   /** For a place half as wide as the page. */
   narrow?: boolean
 }>()
-const drawing = computed(() => chartDrawing(props.chart, 'en', props.narrow ? 500 : undefined, props.changes))
+const drawing = computed(() =>
+  chartDrawing(
+    props.chart,
+    drawnNames(words, props.chart.names),
+    props.narrow ? 500 : undefined,
+    props.changes,
+  ),
+)
 const nowX = computed(() => (props.nowMs === undefined ? undefined : drawing.value.xOf(props.nowMs)))
 </script>
 
@@ -23,7 +32,7 @@ const nowX = computed(() => (props.nowMs === undefined ? undefined : drawing.val
     :viewBox="`0 0 ${drawing.width} ${drawing.height}`"
     class="block w-full"
     role="img"
-    :aria-label="label ?? 'Key chart'"
+    :aria-label="label ?? say('keyChart.label')"
   >
     <DrawnMarks :marks="drawing.marks" />
     <g v-if="nowX !== undefined" :data-now-ms="nowMs?.toFixed(1)">

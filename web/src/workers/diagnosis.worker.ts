@@ -2,8 +2,6 @@ import type { Family, Fragment, Procedure, StartState } from '@benevox/core/cata
 import {
   adviceOf,
   changesOf,
-  correctionSentence,
-  causeWords,
   diagnose,
   familyChances,
   Knowledge,
@@ -11,14 +9,15 @@ import {
   nextThings,
   tellingFamiliesApart,
   type Advice,
+  type Correction,
   type FamilyChance,
   type Findings,
   type NextOptions,
   type NextThing,
+  type StepChange,
   type TryMade,
 } from '@benevox/core/diagnosis'
-import type { ChartChange } from '@benevox/core/drawing'
-import { procedureSheet } from '@benevox/core/procedure'
+import { procedureSheet, type KeyChart } from '@benevox/core/procedure'
 import { runnableFamily } from '@benevox/core/twin'
 import { expose } from 'comlink'
 import { LRUCache } from 'lru-cache'
@@ -30,12 +29,14 @@ export interface AskedFor {
 }
 
 export interface Diagnosed {
-  readonly causes: readonly { readonly cause: string; readonly says: string; readonly chance: number }[]
+  readonly causes: readonly { readonly correction: Correction; readonly chance: number }[]
   readonly things: readonly {
     readonly thing: NextThing
     readonly advice: Advice
-    readonly changes: readonly ChartChange[]
+    readonly changes: readonly StepChange[]
   }[]
+  /** The last attempt, which the advice is about. */
+  readonly last?: { readonly procedure: Procedure; readonly chart: KeyChart } | undefined
   readonly families: readonly FamilyChance[]
   /** Ways by how well they tell the families apart, in bits. */
   readonly telling: readonly {
@@ -78,21 +79,18 @@ const api = {
     const isOfLast = (one: Procedure) => last !== undefined && nameOfWay(one) === nameOfWay(last.procedure)
     const of =
       knowledge.families.find(({ family }) => family.procedures.some(isOfLast)) ?? knowledge.families[0]
-    const chart = last && of ? procedureSheet(of.machine, last.procedure, 'en').chart : undefined
+    const chart = last && of ? procedureSheet(of.machine, last.procedure).chart : undefined
     return {
       causes:
         last && chart
-          ? causes.slice(0, MOST_THINGS).map(({ correction, chance }) => ({
-              cause: causeWords(correction, last.procedure, chart, 'en'),
-              says: correctionSentence(correction, last.procedure, chart, 'en'),
-              chance,
-            }))
+          ? causes.slice(0, MOST_THINGS).map(({ correction, chance }) => ({ correction, chance }))
           : [],
       things: things.map((thing) => ({
         thing,
-        advice: chart ? adviceOf(thing, causes, tries, chart, 'en') : { says: '', why: '' },
-        changes: changesOf(thing, causes, tries, 'en'),
+        advice: adviceOf(thing, causes, tries),
+        changes: changesOf(thing, causes, tries),
       })),
+      last: last && chart && { procedure: last.procedure, chart },
       families: familyChances(belief),
       telling:
         knowledge.families.length > 1

@@ -12,7 +12,7 @@ import {
   type Pack,
   type PackAsWritten,
 } from '@benevox/core/catalog'
-import { checkPack } from '@benevox/core/procedure'
+import { checkPack, type PackFinding } from '@benevox/core/procedure'
 import { expose } from 'comlink'
 import Papa from 'papaparse'
 import { call, rememberCsrfToken } from '../api/client.ts'
@@ -54,7 +54,7 @@ export type FileReading =
       readonly title: string
       readonly difference: PackDifference
       /** Of the pack check: what can be read and will not serve. */
-      readonly findings: readonly Remark[]
+      readonly findings: readonly PackFinding[]
     }
   | {
       readonly kind: 'list'
@@ -130,7 +130,7 @@ function packIn(text: string, current: Pack, told: Progress): FileReading {
   if (reading.kind === 'refused')
     return { kind: 'refused', remarks: reading.faults.slice(0, MOST_REMARKS).map(remarkOf) }
   told(0.6, 'Proving every way on its twin')
-  const findings = checkPack(reading.pack).slice(0, MOST_REMARKS).map(remarkOf)
+  const findings = checkPack(reading.pack).slice(0, MOST_REMARKS)
   pack = reading.written
   told(1, 'Checked')
   return {

@@ -2,12 +2,13 @@
 import type { Attempt } from '@benevox/contract'
 import type { Cue } from '@benevox/core/catalog'
 import { QUESTION_CUES, type NextThing, type Question } from '@benevox/core/diagnosis'
-import { phrases, type KeyChart } from '@benevox/core/procedure'
+import { type KeyChart } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import type { Diagnosed } from '../../workers/diagnosis.worker.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import { wayOnLines } from './wayOn.ts'
+import { adviceText, adviceWhyText, causeText, correctionText, signsText } from '@benevox/words'
 import { chanceText, say, words } from '../../words/index.ts'
 
 /** Why the last try failed, in one sentence, and what to do: a try, a test, a question, or on from where it is. */
@@ -24,10 +25,30 @@ const emit = defineEmits<{
   there: []
 }>()
 const job = useJob()
-const phrase = phrases('en')
 const first = computed(() => props.diagnosed.things[0])
 const thing = computed<NextThing | undefined>(() => first.value?.thing)
 const others = computed(() => props.cues.filter((cue) => !props.last.seen.includes(cue)))
+/** What is advised, said of the last attempt. */
+const advised = ({ advice }: Diagnosed['things'][number]) => {
+  const { last } = props.diagnosed
+  return last ? adviceText(advice, last.procedure, last.chart, words) : ''
+}
+const why = computed(() => {
+  const { last } = props.diagnosed
+  return last && first.value ? adviceWhyText(first.value.advice.why, last.procedure, last.chart, words) : ''
+})
+const causes = computed(() => {
+  const { last } = props.diagnosed
+  if (!last) return []
+  const { procedure, chart } = last
+  return props.diagnosed.causes.map(({ correction, chance }) =>
+    say('advice.cause', {
+      chance: chanceText(chance),
+      cause: causeText(correction, procedure, chart, words),
+      todo: correctionText(correction, procedure, chart, words),
+    }),
+  )
+})
 const after = computed(() => props.diagnosed.things.slice(1, 4))
 
 const question = computed<Question | undefined>(() =>
@@ -38,7 +59,7 @@ const answers = computed<readonly { text: string; seen: readonly Cue[]; notSeen:
   if (!question.value) return []
   const cues = QUESTION_CUES[question.value]
   return [
-    ...cues.map((cue) => ({ text: phrase.cue[cue], seen: [...seen, cue], notSeen })),
+    ...cues.map((cue) => ({ text: say(`sign.${cue}`), seen: [...seen, cue], notSeen })),
     { text: say('answer.no'), seen, notSeen: [...notSeen, ...cues] },
   ]
 })
@@ -64,14 +85,18 @@ usePageKeys({
 })
 
 /** What stands behind a thing that is not first, in a few words. */
-const shortly = ({ thing: one, advice }: Diagnosed['things'][number]) =>
-  say('advice.option', { what: advice.says, chance: chanceText(one.chance), time: words.wait(one.ms) })
+const shortly = (one: Diagnosed['things'][number]) =>
+  say('advice.option', {
+    what: advised(one),
+    chance: chanceText(one.thing.chance),
+    time: words.wait(one.thing.ms),
+  })
 </script>
 
 <template>
   <section v-if="first" :aria-label="say('advice.title')" class="border-s-[6px] border-brass ps-4">
-    <p class="text-[2.1rem] leading-tight font-bold" data-testid="advice">{{ first.advice.says }}</p>
-    <p class="mt-1 text-xl" data-testid="reason">{{ first.advice.why }}</p>
+    <p class="text-[2.1rem] leading-tight font-bold" data-testid="advice">{{ advised(first) }}</p>
+    <p class="mt-1 text-xl" data-testid="reason">{{ why }}</p>
 
     <div v-if="thing?.kind === 'test-key'" class="mt-3 flex gap-3">
       <button class="act" @click="test('works')">
@@ -113,7 +138,7 @@ const shortly = ({ thing: one, advice }: Diagnosed['things'][number]) =>
     <div class="mt-2 flex flex-wrap items-center gap-1.5 text-base">
       <span class="text-ink-soft">{{
         last.seen.length > 0
-          ? say('advice.seenAlso', { seen: last.seen.map((cue) => phrase.cue[cue]).join(', ') })
+          ? say('advice.seenAlso', { seen: signsText(last.seen, words) })
           : say('advice.seenNothing')
       }}</span>
       <button
@@ -122,16 +147,14 @@ const shortly = ({ thing: one, advice }: Diagnosed['things'][number]) =>
         class="border border-ink-soft bg-white/50 px-2 py-0.5 hover:bg-paper-deep"
         @click="add(cue)"
       >
-        {{ phrase.cue[cue] }}
+        {{ say(`sign.${cue}`) }}
       </button>
     </div>
     <details class="mt-1 text-base">
       <summary class="cursor-pointer text-ink-soft">{{ say('advice.numbers') }}</summary>
       <div class="beside mt-1">
         <ul data-testid="causes">
-          <li v-for="one in diagnosed.causes" :key="one.says">
-            {{ say('advice.cause', { chance: chanceText(one.chance), cause: one.cause, todo: one.says }) }}
-          </li>
+          <li v-for="one in causes" :key="one">{{ one }}</li>
         </ul>
         <ul>
           <li v-for="one in after" :key="shortly(one)">{{ shortly(one) }}</li>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Cue, Family } from '@benevox/core/catalog'
 import { wayOffFrom, wayOnFrom } from '@benevox/core/diagnosis'
-import { phrases, type KeyChart } from '@benevox/core/procedure'
+import { type KeyChart } from '@benevox/core/procedure'
 import type { RunnableFamily, Situation } from '@benevox/core/twin'
 import { computed } from 'vue'
 import { usePageKeys } from '../../parts/pageKeys.ts'
@@ -19,7 +19,7 @@ const props = defineProps<{
   chartOf: (procedureId: string) => KeyChart | undefined
 }>()
 const emit = defineEmits<{ there: []; left: [] }>()
-const name = computed(() => phrases('en').cue[props.place])
+const name = computed(() => say(`sign.${props.place}`))
 const of = computed(() => ({ family: props.family, machine: props.running.machine }))
 const on = computed(() => wayOnFrom(of.value, props.place, props.situation))
 const off = computed(() => wayOffFrom(of.value, props.place, props.situation))

@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { dryRunText, keyText, linkText, stepTexts } from '@benevox/words'
 import { namesIn, type DeviceKind, type Family, type Procedure } from '@benevox/core/catalog'
-import { dryRunSentence, judgeDryRun, linkAskedFor, type Verdict } from '@benevox/core/diagnosis'
-import { phrases, type ProcedureSheet } from '@benevox/core/procedure'
+import { judgeDryRun, linkAskedFor, type Verdict } from '@benevox/core/diagnosis'
+import { type ProcedureSheet } from '@benevox/core/procedure'
 import { USUAL_SITUATION } from '@benevox/core/twin'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import type { RunnableFamily } from '@benevox/core/twin'
@@ -27,7 +28,7 @@ const props = defineProps<{
   sheet: ProcedureSheet
 }>()
 const emit = defineEmits<{ done: [] }>()
-const phrase = computed(() => phrases('en', namesIn(props.family)))
+const own = computed(() => namesIn(props.family))
 const lag = useLag()
 const live = useLiveTwin(
   computed(() => props.running.machine),
@@ -47,9 +48,10 @@ const verdict = shallowRef<Verdict>()
 const lost = computed(() => {
   const { chart } = props.sheet
   return verdict.value?.kind === 'failed' && chart && !hasReached.value
-    ? dryRunSentence(verdict.value, props.procedure, chart, 'en')
+    ? dryRunText(verdict.value, props.procedure, chart, words)
     : undefined
 })
+const lines = computed(() => (props.sheet.chart ? stepTexts(props.procedure, props.sheet.chart, words) : []))
 const lostAt = computed(() => (lost.value && verdict.value?.kind === 'failed' ? verdict.value.step : -1))
 function judge(): void {
   const { machine } = props.running
@@ -124,7 +126,7 @@ onMounted(begin)
       <span class="me-1 text-waiting">{{ say('dryRun.title') }}</span><span
         v-if="hasReached"
         class="text-clear"
-        >{{ say('dryRun.reached', { place: phrase.cue[procedure.goal] }) }}</span
+        >{{ say('dryRun.reached', { place: say(`sign.${procedure.goal}`) }) }}</span
       ><span v-else-if="lost" class="text-stop" data-testid="lost">{{ lost }}</span
       ><span v-else>{{ say('dryRun.holdNumbers') }}</span>
     </p>
@@ -145,13 +147,13 @@ onMounted(begin)
           :model-text="modelText"
         />
         <p>
-          {{ say('dryRun.onCable') }} <b>{{ phrase.link[live.link.value] }}</b>
+          {{ say('dryRun.onCable') }} <b>{{ linkText(live.link.value, own, words) }}</b>
           <button v-if="asked" class="ms-2 underline" @click="plug">
             {{ say('dryRun.change') }} <span class="key-hint">C</span>
           </button>
         </p>
         <p v-if="running.machine.postures.length">
-          {{ say('dryRun.folded') }} <b>{{ phrase.posture[live.posture.value] }}</b>
+          {{ say('dryRun.folded') }} <b>{{ say(`posture.${live.posture.value}`) }}</b>
           <button class="ms-2 underline" @click="fold">
             {{ say('dryRun.change') }} <span class="key-hint">F</span>
           </button>
@@ -176,10 +178,10 @@ onMounted(begin)
                 live.held.value.includes(key.id) ? 'border-brass bg-brass-pale font-bold' : 'border-ink-soft'
               "
             >
-              <span class="me-1 font-mono font-bold">{{ index + 1 }}</span>{{ phrase.key[key.id] }}
+              <span class="me-1 font-mono font-bold">{{ index + 1 }}</span>{{ keyText(key.id, own, words) }}
             </li>
           </ul>
-          <StepLines :lines="sheet.lines" :lost-at="lostAt" />
+          <StepLines :lines="lines" :lost-at="lostAt" />
         </div>
         <DevicePicture :family="family" :kind="kind" :pressed="live.held.value" />
       </div>

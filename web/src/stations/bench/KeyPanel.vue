@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import { keyText } from '@benevox/words'
 import type { Attempt } from '@benevox/contract'
 import { namesIn, type Cue, type Family, type Model } from '@benevox/core/catalog'
 import { placesOf } from '@benevox/core/diagnosis'
-import { phrases } from '@benevox/core/procedure'
 import { AS_IT_CAME } from '@benevox/core/route'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useJob, useJobs } from '../../job/jobs.ts'
@@ -22,19 +22,31 @@ import WhichSystem from './WhichSystem.vue'
 import { useTryRun } from './useTryRun.ts'
 import { useWayToTry } from './useWayToTry.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
-import { say } from '../../words/index.ts'
+import { say, words } from '../../words/index.ts'
 
 /** The key combination: one sentence before, the beat during, the question after, and what to change. */
 const props = defineProps<{ model: Model; family: Family }>()
 const job = useJob()
 const kit = useKit()
 const jobs = useJobs()
-const phrase = phrases('en')
 
-const keyWords = computed(() => phrases('en', namesIn(props.family)))
+const own = computed(() => namesIn(props.family))
 
 const way = useWayToTry(props)
-const { running, last, cable, link, diagnosed, advised, advisedTry, picked, procedure, sheet, chart } = way
+const {
+  running,
+  last,
+  cable,
+  link,
+  diagnosed,
+  advised,
+  advisedTry,
+  picked,
+  procedure,
+  sheet,
+  chart,
+  notVerified,
+} = way
 const { lines, critical, goal, cuesToChoose, usedKeys } = way
 
 const run = useTryRun(
@@ -219,7 +231,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
             {{ lineMs < 0 ? (critical?.sentence ?? lines[0]) : lines[stepNow + 1] }}
           </p>
           <p v-if="tooEarly" role="alert" class="border-s-4 border-brass ps-3 text-xl">
-            {{ say('keys.tooEarly', { sign: phrase.cue[tooEarly.cue.cue] }) }}
+            {{ say('keys.tooEarly', { sign: say(`sign.${tooEarly.cue.cue}`) }) }}
           </p>
         </div>
         <AdvicePanel
@@ -239,11 +251,11 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           }}</span>
         </p>
         <p v-if="phase === 'before' && way.beginsWith.value" class="border-s-4 border-brass ps-3 text-xl">
-          {{ say('keys.beginsWith', { start: phrase.start[way.beginsWith.value] }) }}
+          {{ say('keys.beginsWith', { start: say(`start.${way.beginsWith.value}`) }) }}
         </p>
-        <p v-if="sheet?.notProven" role="alert" class="border-s-4 border-stop ps-3 text-lg">
+        <p v-if="notVerified" role="alert" class="border-s-4 border-stop ps-3 text-lg">
           <b class="text-stop">{{ say('keys.notVerified') }}</b>
-          {{ say('keys.onlyIfNothing', { why: sheet.notProven }) }}
+          {{ say('keys.onlyIfNothing', { why: notVerified }) }}
         </p>
         <p
           v-if="isBarred && way.broken.value"
@@ -251,7 +263,9 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           class="border-s-4 border-stop ps-3 text-[1.9rem] leading-tight font-bold"
         >
           <span class="text-stop">{{
-            say('keys.broken', { keys: way.broken.value.keys.map((key) => keyWords.key[key]).join(', ') })
+            say('keys.broken', {
+              keys: way.broken.value.keys.map((key) => keyText(key, own, words)).join(', '),
+            })
           }}</span>
           {{ way.broken.value.isWithout ? say('keys.chooseWithout') : say('keys.noneWithout') }}
           <span class="block text-lg font-normal">{{ say('keys.ifItAnswers') }}</span>
@@ -262,7 +276,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
             :now-ms="phase === 'running' ? lineMs : undefined"
             :changes="
               phase === 'before' && advisedTry?.way.procedure.id === procedure.id
-                ? advised?.changes
+                ? way.changes.value
                 : undefined
             "
           />
@@ -292,7 +306,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
             <span class="me-1 text-ink-soft">{{ say('keys.showsPage') }}</span>
             <template v-for="(place, index) in places" :key="place"
               ><template v-if="index">, </template
-              ><button class="underline" @click="at = place">{{ phrase.cue[place] }}</button></template
+              ><button class="underline" @click="at = place">{{ say(`sign.${place}`) }}</button></template
             >
           </p>
           <PrepList
@@ -306,7 +320,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           />
         </template>
         <p v-else-if="line?.next" class="text-2xl">
-          {{ say('keys.nextSign') }} <b>{{ phrase.cue[line.next.cue] }}</b>
+          {{ say('keys.nextSign') }} <b>{{ say(`sign.${line.next.cue}`) }}</b>
         </p>
         <DevicePicture
           :family="family"

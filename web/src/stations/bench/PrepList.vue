@@ -1,11 +1,11 @@
 <script setup lang="ts">
+import { keyText, linkText } from '@benevox/words'
 import { linksIn, namesIn, type Family, type KeyId, type LinkKind, type Model } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
 import { computed, ref, watch } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
 import ChargeFirst from './ChargeFirst.vue'
-import { say } from '../../words/index.ts'
+import { say, words } from '../../words/index.ts'
 
 /** What to have in hand before the keys: the numbered cable, keys that work, charge, the puck, glasses. */
 const props = defineProps<{
@@ -20,7 +20,7 @@ const cable = defineModel<number | undefined>('cable', { required: true })
 const job = useJob()
 const kit = useKit()
 const before = computed(() => job.route?.before ?? [])
-const phrase = computed(() => phrases('en', namesIn(props.family)))
+const own = computed(() => namesIn(props.family))
 const cables = computed(() => kit.fitting(props.model.port))
 const chosen = computed(() => kit.cables.find(({ number }) => number === cable.value))
 const record = computed(() => {
@@ -91,7 +91,7 @@ watch(
             >
               <option v-if="link === undefined" :value="undefined">{{ say('prep.notSaid') }}</option>
               <option v-for="kind in linksIn(family)" :key="kind" :value="kind">
-                {{ phrase.link[kind] }}
+                {{ linkText(kind, own, words) }}
               </option>
             </select>
           </label>
@@ -115,7 +115,7 @@ watch(
         >
           <span aria-hidden="true" class="me-1 font-mono font-bold">{{
             tested[key] === 'works' ? '✓' : tested[key] === 'broken' ? '✕' : '?'
-          }}</span>{{ phrase.key[key]
+          }}</span>{{ keyText(key, own, words)
           }}<span class="sr-only">{{
             say(
               tested[key] === 'works'

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { Cue } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import { say } from '../../words/index.ts'
 
@@ -10,7 +9,6 @@ const emit = defineEmits<{
   answered: [outcome: 'reached' | 'failed', seen: readonly Cue[]]
   left: []
 }>()
-const phrase = phrases('en')
 const failed = (cue?: Cue) =>
   emit('answered', 'failed', [...new Set([...props.already, ...(cue ? [cue] : [])])])
 const reached = () => emit('answered', 'reached', [...props.already, props.goal])
@@ -39,7 +37,7 @@ usePageKeys(
         >
           <span aria-hidden="true" class="w-8 font-mono text-ink-soft">{{
             index < 9 ? index + 1 : ''
-          }}</span>{{ phrase.cue[cue] }}
+          }}</span>{{ say(`sign.${cue}`) }}
         </button>
       </li>
       <li>
@@ -57,7 +55,7 @@ usePageKeys(
     </p>
     <Teleport defer to="#primary-action">
       <button class="act act-main" @click="reached">
-        {{ say('seen.worked', { place: phrase.cue[goal] }) }} <span class="key-hint">0</span>
+        {{ say('seen.worked', { place: say(`sign.${goal}`) }) }} <span class="key-hint">0</span>
       </button>
     </Teleport>
   </div>

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import type { Attempt } from '@benevox/contract'
-import { phrases } from '@benevox/core/procedure'
+import { signsText } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
 defineProps<{ tries: readonly Attempt[] }>()
-const phrase = phrases('en')
 </script>
 
 <template>
@@ -14,7 +13,7 @@ const phrase = phrases('en')
       <li v-for="one in tries" :key="one.id" class="py-1">
         <span class="font-mono">{{ words.time(one.startedAt) }}</span> {{ one.by }},
         <b>{{ say(`attempts.${one.outcome ?? 'running'}`) }}</b><template v-if="one.seen.length"
-          >: {{ one.seen.map((cue) => phrase.cue[cue]).join(', ') }}</template
+          >: {{ signsText(one.seen, words) }}</template
         >
       </li>
     </ol>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Cue, DeviceKind, Family, KeyId, Procedure, StartState } from '@benevox/core/catalog'
 import { cuesToReport, linkAskedFor, type TryMade } from '@benevox/core/diagnosis'
-import { phrases, procedureSheet } from '@benevox/core/procedure'
+import { procedureSheet } from '@benevox/core/procedure'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
@@ -14,16 +14,16 @@ import AdvicePanel from './AdvicePanel.vue'
 import DryRun from './DryRun.vue'
 import { useDiagnosis } from './useDiagnosis.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
-import { chanceText, say } from '../../words/index.ts'
+import { stepTexts } from '@benevox/words'
+import { chanceText, say, words } from '../../words/index.ts'
 
 /** No model on the job: which families it may be of, the try that tells them apart best, and what to do after it. */
 const props = defineProps<{ jobId: number }>()
 const job = useJob()
 const catalog = useCatalog()
 const kit = useKit()
-const phrase = phrases('en')
 const kind = ref<DeviceKind>('phone')
-const kinds = (['phone', 'tablet', 'watch'] as const).map((one) => [one, phrase.kind[one]] as const)
+const kinds = (['phone', 'tablet', 'watch'] as const).map((one) => [one, say(`kind.${one}`)] as const)
 const start = computed<StartState>(() => (job.facts.powersOn === 'no' ? 'off' : 'on-locked'))
 const ofKind = computed(() => (catalog.pack?.families ?? []).filter((family) => family.kind === kind.value))
 /** Keys that some of these families have and others do not: the device itself shows which. */
@@ -101,7 +101,7 @@ const way = computed(() => picked.value ?? telling.value ?? best.value)
 const sheet = computed(() => {
   const family = familyOf(way.value?.familyId ?? '')
   return way.value && family
-    ? procedureSheet(catalog.machineOf(family).machine, way.value.procedure, 'en')
+    ? procedureSheet(catalog.machineOf(family).machine, way.value.procedure)
     : undefined
 })
 const cues = computed<readonly Cue[]>(() => {
@@ -112,9 +112,7 @@ const dryFamily = computed(() => familyOf(way.value?.familyId ?? ''))
 const chartOf = (procedureId: string) => {
   const family = families.value.find(({ procedures }) => procedures.some(({ id }) => id === procedureId))
   const procedure = family?.procedures.find(({ id }) => id === procedureId)
-  return family && procedure
-    ? procedureSheet(catalog.machineOf(family).machine, procedure, 'en').chart
-    : undefined
+  return family && procedure ? procedureSheet(catalog.machineOf(family).machine, procedure).chart : undefined
 }
 function saw(cue: Cue | undefined, reached = false): void {
   if (!way.value) return
@@ -181,7 +179,7 @@ usePageKeys(
           :aria-pressed="has.includes(key)"
           @click="toggle(key)"
         >
-          {{ phrase.key[key] }}
+          {{ say(`key.${key}`) }}
         </button></span
       >
       <RouterLink class="underline" :to="`/counter/${jobId}`">{{ say('unknownModel.known') }}</RouterLink>
@@ -214,14 +212,14 @@ usePageKeys(
             <select v-model="cable" class="field !inline-block !w-56 font-mono font-bold">
               <option :value="undefined">{{ say('prep.notNumbered') }}</option>
               <option v-for="one in cables" :key="one.number" :value="one.number">
-                {{ say('unknownModel.numbered', { number: one.number, port: phrase.port[one.fits] }) }}
+                {{ say('unknownModel.numbered', { number: one.number, port: say(`port.${one.fits}`) }) }}
               </option>
             </select>
           </label>
-          {{ say('unknownModel.on', { link: phrase.link[linkAskedFor(way.procedure) ?? 'none'] }) }}
+          {{ say('unknownModel.on', { link: say(`link.${linkAskedFor(way.procedure) ?? 'none'}`) }) }}
         </p>
         <KeyChart :chart="sheet.chart" class="mt-2" />
-        <StepLines :lines="sheet.lines" class="mt-1" />
+        <StepLines :lines="stepTexts(way.procedure, sheet.chart, words)" class="mt-1" />
         <p v-if="best && best.procedure.id !== way.procedure.id" class="mt-2">
           {{ say('unknownModel.quickest') }}
           <button class="underline" @click="picked = best">{{ best.procedure.school }}</button>
@@ -232,11 +230,11 @@ usePageKeys(
           <p class="mb-1 text-xl font-bold">{{ say('keys.whatSeen') }}</p>
           <div class="flex flex-wrap gap-2">
             <button v-for="(cue, index) in cues" :key="cue" class="act" @click="saw(cue)">
-              {{ phrase.cue[cue] }} <span v-if="index < 9" class="key-hint">{{ index + 1 }}</span>
+              {{ say(`sign.${cue}`) }} <span v-if="index < 9" class="key-hint">{{ index + 1 }}</span>
             </button>
             <button class="act" @click="saw(undefined)">{{ say('seen.nothing') }}</button>
             <button class="act act-main" @click="saw('recovery-menu', true)">
-              {{ phrase.cue['recovery-menu'] }} <span class="key-hint">0</span>
+              {{ say(`sign.${'recovery-menu'}`) }} <span class="key-hint">0</span>
             </button>
           </div>
         </section>

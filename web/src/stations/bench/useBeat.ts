@@ -1,6 +1,7 @@
 import type { Beat, BeatSegment } from '@benevox/core/procedure'
 import { useLocalStorage } from '@vueuse/core'
 import { onScopeDispose, ref } from 'vue'
+import { words } from '../../words/index.ts'
 
 type Sound = Exclude<Beat['kind'], 'say'>
 
@@ -14,6 +15,8 @@ const SOUNDS: Readonly<Record<Sound, { from: number; to: number; seconds: number
 }
 /** A flash stays so long that it is seen from the corner of the eye. Common practice, no source. */
 const FLASH_MS = 180
+/** Of a tag as `de-AT`; a pseudo-language is English. */
+const languageOf = (tag: string) => new Intl.Locale(tag.startsWith('pseudo') ? 'en' : tag).language
 /** How long the loudspeaker may take to start before the page's own clock is taken. */
 const SOUND_STARTS_MS = 400
 
@@ -29,11 +32,14 @@ export function useBeat() {
   let audio: AudioContext | undefined
   let isAudioClock = false
   let playing: GainNode | undefined
+  let textOf: (beat: Beat) => string = () => ''
   let toCome: { atMs: number; beat: Beat }[] = []
   let flashEndsMs = 0
 
   /** Starts the sound, after a key was pressed; the clock may be read from then on. */
   async function ready(): Promise<void> {
+    // Voices are loaded when they are first asked for.
+    if ('speechSynthesis' in window) window.speechSynthesis.getVoices()
     try {
       audio ??= new AudioContext()
       const late = new Promise((resolve) => setTimeout(resolve, SOUND_STARTS_MS))
@@ -63,8 +69,15 @@ export function useBeat() {
 
   function say(text: string): void {
     if (!speaks.value || !('speechSynthesis' in window)) return
-    window.speechSynthesis.cancel()
-    window.speechSynthesis.speak(new SpeechSynthesisUtterance(text))
+    const { speechSynthesis: speech } = window
+    speech.cancel()
+    // Read by a voice of another language nobody understands it: then it is only shown.
+    const voice = speech.getVoices().find(({ lang }) => languageOf(lang) === languageOf(words.language))
+    if (!voice) return
+    const spoken = new SpeechSynthesisUtterance(text)
+    spoken.voice = voice
+    spoken.lang = voice.lang
+    speech.speak(spoken)
   }
 
   function silence(): void {
@@ -96,10 +109,11 @@ export function useBeat() {
     /**
      * Plays a segment.
      * @param zeroMs when its zero lies, on this clock
-     * @param countInMs how long before it the count-in ticks
+     * @param says what is said at a beat @param countInMs how long before it the count-in ticks
      */
-    play({ beats }: BeatSegment, zeroMs: number, countInMs = 0): void {
+    play({ beats }: BeatSegment, says: (beat: Beat) => string, zeroMs: number, countInMs = 0): void {
       silence()
+      textOf = says
       const from = nowMs()
       const countIn = Array.from({ length: Math.ceil(countInMs / 1000) }, (_, n): Beat => ({
         atMs: -1000 * (n + 1),
@@ -119,7 +133,7 @@ export function useBeat() {
     frame(now: number): void {
       while (toCome[0] && toCome[0].atMs <= now) {
         const { beat } = toCome.shift() as { beat: Beat }
-        if (beat.kind === 'say') say(beat.text ?? '')
+        if (beat.kind === 'say') say(textOf(beat))
         else if (flashes.value) {
           flash.value = beat.kind
           flashEndsMs = now + FLASH_MS

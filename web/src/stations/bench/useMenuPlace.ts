@@ -3,8 +3,6 @@ import {
   handledBy,
   idleExitOf,
   inParts,
-  menuLineText,
-  phrases,
   quickestPath,
   wayOut,
   wayToWipe,
@@ -17,6 +15,8 @@ import { placeName } from '@benevox/core/twin'
 import { useNow, useSessionStorage } from '@vueuse/core'
 import { computed, type ComputedRef, type Ref } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
+import { menuLineText } from '@benevox/words'
+import { say, words } from '../../words/index.ts'
 import type { JobSession } from '../../job/session.ts'
 
 /** What is kept of one stay in recovery: the next one opens where it begins. */
@@ -127,7 +127,7 @@ export function useMenuPlace(
   const toCache = computed(() => toEffect('wipe-cache'))
   const toRestart = computed(() => wayOut(machine.value, stateIndex.value, situation.value))
   const text = (steps: readonly PathStep[]) =>
-    menuLineText(inParts(steps), 'en', composed.value.machine.names)
+    menuLineText(inParts(steps), words, composed.value.machine.names)
   /** The item of the present menu at which the way leaves it. */
   const targetOf = (steps: readonly PathStep[]) => {
     const leaving = steps.findLast(
@@ -176,7 +176,7 @@ export function useMenuPlace(
       const to = machine.value.states[idleExit.value?.to ?? -1]
       if (!to) return undefined
       const { title } = composed.value.menus.get(to.cursor?.menu ?? '') ?? {}
-      return title ?? phrases('en').cue[to.screen]
+      return title ?? say(`sign.${to.screen}`)
     }),
     staysMs,
     isGone,

@@ -3,13 +3,16 @@ import type { Cue, LinkKind, Procedure } from '@benevox/core/catalog'
 import {
   awaitedCues,
   beatOf,
+  type Beat,
   isTooEarly,
   runLine,
   type AwaitedCue,
   type KeyChart,
 } from '@benevox/core/procedure'
 import { useRafFn } from '@vueuse/core'
+import { beatText } from '@benevox/words'
 import { computed, ref, shallowRef, type ComputedRef } from 'vue'
+import { words } from '../../words/index.ts'
 import { useJob } from '../../job/jobs.ts'
 import { useBeat } from './useBeat.ts'
 import { useLag } from './useLag.ts'
@@ -60,8 +63,10 @@ export function useTryRun(
   let countsIn = false
 
   const segments = computed(() =>
-    procedure.value && chart.value ? beatOf(procedure.value, chart.value, 'en') : [],
+    procedure.value && chart.value ? beatOf(procedure.value, chart.value) : [],
   )
+  const said = (one: Beat) =>
+    procedure.value && chart.value ? beatText(one, procedure.value, chart.value, words) : ''
   const line = computed(() => chart.value && runLine(chart.value, elapsedMs.value, reported.value))
   const longestMs = computed(() => (chart.value?.length.latestMs ?? 0) + GRACE_MS)
 
@@ -89,7 +94,7 @@ export function useTryRun(
     reported.value = undefined
     resume()
     const first = segments.value[0]
-    if (first && fromMs <= 0) beat.play(first, zeroMs, -fromMs)
+    if (first && fromMs <= 0) beat.play(first, said, zeroMs, -fromMs)
   }
 
   async function start({ link, cable }: SetUp): Promise<void> {
@@ -133,7 +138,7 @@ export function useTryRun(
       reportedMs = zeroMs
       elapsedMs.value = 0
       const first = segments.value[0]
-      if (first) beat.play(first, zeroMs)
+      if (first) beat.play(first, said, zeroMs)
       return 'going-on'
     }
     const cue = chart.value && runLine(chart.value, now - zeroMs, reported.value).next
@@ -154,7 +159,7 @@ export function useTryRun(
     zeroMs = cameMs - cue.at.ms
     elapsedMs.value = now - zeroMs
     const segment = segments.value.find(({ afterStep }) => afterStep === cue.step)
-    if (segment) beat.play(segment, cameMs)
+    if (segment) beat.play(segment, said, cameMs)
     return 'going-on'
   }
 

@@ -1,4 +1,11 @@
-import type { Family, LinkKind, Model, ModelVersion, Procedure } from '@benevox/core/catalog'
+import {
+  startState,
+  type Family,
+  type LinkKind,
+  type Model,
+  type ModelVersion,
+  type Procedure,
+} from '@benevox/core/catalog'
 import {
   brokenKeysOf,
   cuesToReport,
@@ -8,16 +15,11 @@ import {
   type TryMade,
   type Way,
 } from '@benevox/core/diagnosis'
-import {
-  criticalSentence,
-  phrases,
-  procedureSheet,
-  roomSentence,
-  startWithout,
-  whyMissed,
-} from '@benevox/core/procedure'
+import { procedureSheet, startWithout, whyMissed } from '@benevox/core/procedure'
 import { resetsWithout, startTold } from '@benevox/core/route'
+import { changeTexts, criticalText, notVerifiedText, roomText, stepTexts } from '@benevox/words'
 import { computed, ref, watch } from 'vue'
+import { say, words } from '../../words/index.ts'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
@@ -51,7 +53,6 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
   const job = useJob()
   const catalog = useCatalog()
   const kit = useKit()
-  const words = phrases('en')
 
   /** What the counter was told decides which ways stand first; the technician may choose another. */
   const start = computed(() =>
@@ -137,6 +138,10 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
   })
   const isHere = ({ procedure }: Way) =>
     props.family.procedures.find((one) => nameOfWay(one) === nameOfWay(procedure))
+  const changes = computed(() => {
+    const of = diagnosed.value?.last
+    return of && advised.value ? changeTexts(advised.value.changes, of.chart, words) : []
+  })
   const advisedTry = computed(() => {
     const best = last.value ? bestTry.value : undefined
     return best && isHere(best.way) ? best : undefined
@@ -198,16 +203,22 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
   })
   const sheetOf = (id: string | undefined) => {
     const one = props.family.procedures.find((candidate) => candidate.id === id)
-    return one && procedureSheet(machine.value, one, 'en')
+    return one && procedureSheet(machine.value, one)
   }
   const sheet = computed(() => sheetOf(procedure.value?.id))
   const chart = computed(() => sheet.value?.chart)
-  const lines = computed(() => sheet.value?.lines ?? [])
+  const lines = computed(() =>
+    procedure.value && chart.value ? stepTexts(procedure.value, chart.value, words) : [],
+  )
+  const notVerified = computed(() => {
+    const why = sheet.value?.notVerified
+    return procedure.value && why && notVerifiedText(why, procedure.value.school, words)
+  })
   /** The ways by what they begin with, in the family's order. */
   const ways = computed(() =>
-    Object.entries(words.start)
-      .map(([from, says]) => ({
-        says,
+    startState.options
+      .map((from) => ({
+        says: say(`start.${from}`),
         procedures: props.family.procedures.filter((one) => one.from === from),
       }))
       .filter(({ procedures }) => procedures.length > 0),
@@ -221,8 +232,8 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
     const slack = study.value?.critical
     if (!procedure.value || !chart.value || !slack) return undefined
     return {
-      sentence: criticalSentence(procedure.value, slack.step, chart.value, 'en'),
-      room: roomSentence(procedure.value, slack, chart.value, 'en'),
+      sentence: criticalText(procedure.value, slack.step, chart.value, words),
+      room: roomText(procedure.value, slack, chart.value, words),
     }
   })
   const needsLink = computed(() => procedure.value && linkAskedFor(procedure.value))
@@ -271,6 +282,8 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
     sheet,
     chart,
     lines,
+    notVerified,
+    changes,
     ways,
     study,
     critical,

@@ -1,6 +1,7 @@
 import type { WayOn } from '@benevox/core/diagnosis'
-import { inParts, menuLineText, stepWords, type KeyChart } from '@benevox/core/procedure'
-import { say } from '../../words/index.ts'
+import { inParts, type KeyChart } from '@benevox/core/procedure'
+import { menuLineText, stepTexts } from '@benevox/words'
+import { say, words } from '../../words/index.ts'
 
 /**
  * The way on from a place in lines: one for each line that the place may open on, where the ways differ.
@@ -13,11 +14,11 @@ export function wayOnLines(
   if (on.kind === 'there') return [say('wayOn.inRecovery')]
   if (on.kind === 'leave') {
     const chart = chartOf(on.procedure.id)
-    return chart ? stepWords(on.procedure, chart, 'en') : []
+    return chart ? stepTexts(on.procedure, chart, words) : []
   }
   const lines = on.ways.map(({ shows, steps }) => ({
     shows,
-    line: menuLineText(inParts(steps), 'en') || say('wayOn.letGo'),
+    line: menuLineText(inParts(steps), words) || say('wayOn.letGo'),
   }))
   const [first, ...others] = lines
   return first && others.every(({ line }) => line === first.line)

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { namesIn } from '@benevox/core/catalog'
 import { type Asked, type FactName } from '@benevox/core/facts'
-import { phrases } from '@benevox/core/procedure'
 import type { Question } from '@benevox/core/route'
 import { computed } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../job/jobs.ts'
-import { factText } from '@benevox/words'
+import { factText, keyText } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
 /** What is still open, in the order of its worth, and what is known, each folded into a line that opens again. */
@@ -19,11 +18,11 @@ defineProps<{
 const emit = defineEmits<{ ask: [name: Asked] }>()
 const job = useJob()
 const catalog = useCatalog()
-const keyWords = computed(() => phrases('en', job.found && namesIn(job.found.family)).key)
+const own = computed(() => (job.found ? namesIn(job.found.family) : {}))
 const text = (name: FactName) => {
   const said = factText(name, job.facts[name], catalog.modelName, words)
   const broken = name === 'keysWork' && job.facts.keysWork === 'no' ? (job.progress?.brokenKeys ?? []) : []
-  return [said, ...broken.map((key) => keyWords.value[key])].join(', ')
+  return [said, ...broken.map((key) => keyText(key, own.value, words))].join(', ')
 }
 </script>
 

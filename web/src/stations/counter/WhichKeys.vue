@@ -1,15 +1,15 @@
 <script setup lang="ts">
+import { keyText } from '@benevox/words'
 import { namesIn, type Family, type KeyId, type Model } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
-import { say } from '../../words/index.ts'
+import { say, words } from '../../words/index.ts'
 
 /** Which key does not work, told on the drawing: only what needs it is closed. */
 const props = defineProps<{ model: Model; family: Family }>()
 const job = useJob()
-const words = computed(() => phrases('en', namesIn(props.family)).key)
+const own = computed(() => namesIn(props.family))
 const tested = computed(() => job.saved?.bench.keysTested ?? {})
 const broken = computed(() =>
   props.family.keys.flatMap(({ id }) => (tested.value[id] === 'broken' ? [id] : [])),
@@ -39,7 +39,7 @@ const toggle = (key: KeyId) =>
         >
           <span aria-hidden="true" class="me-1 font-mono font-bold">{{
             tested[id] === 'broken' ? '✕' : ''
-          }}</span>{{ words[id] }}
+          }}</span>{{ keyText(id, own, words) }}
         </button>
       </p>
     </div>

@@ -2,7 +2,6 @@
 import type { JobEvent } from '@benevox/contract'
 import { isLanguage, nameOf } from '@benevox/words'
 import { type FactName } from '@benevox/core/route'
-import { phrases } from '@benevox/core/procedure'
 import type { Cue } from '@benevox/core/catalog'
 import { computed, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
@@ -27,7 +26,6 @@ watch(
       events.value),
   { immediate: true },
 )
-const phrase = phrases('en')
 /** Until the wipe has begun a job may go on with what the shop has learnt since. */
 const canTakeNewer = computed(
   () =>
@@ -51,7 +49,8 @@ function detailText({ kind, detail }: JobEvent): string {
             }),
       )
       .join(' · ')
-  if (Array.isArray(detail['seen'])) return (detail['seen'] as Cue[]).map((cue) => phrase.cue[cue]).join(', ')
+  if (Array.isArray(detail['seen']))
+    return (detail['seen'] as Cue[]).map((cue) => say(`sign.${cue}`)).join(', ')
   return Object.values(detail)
     .filter(
       (value) =>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { findingText } from '@benevox/words'
 import type { CatalogVersion } from '@benevox/contract'
 import type { MappingRule } from '@benevox/core/catalog'
 import { computed, onUnmounted, ref, watch } from 'vue'
@@ -121,8 +122,8 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
             </h3>
             <ul class="ruled border-y border-rule">
               <li v-for="(finding, index) in pack.findings" :key="index" class="py-1">
-                <span class="font-mono text-sm text-ink-soft">{{ finding.at }}</span><br />{{
-                  finding.sentence
+                <span class="font-mono text-sm text-ink-soft">{{ finding.path.join('.') }}</span><br />{{
+                  findingText(finding, words)
                 }}
               </li>
             </ul>

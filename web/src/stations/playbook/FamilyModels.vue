@@ -1,15 +1,14 @@
 <script setup lang="ts">
 import type { Family, Model } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
 import { useCatalog } from '../../api/catalog.ts'
 import { useIdentifying } from '../../parts/useIdentifying.ts'
+import { say } from '../../words/index.ts'
 
 /** The models that behave like a family; each may be taken to the job that waits for one. */
 defineProps<{ family: Family; models: readonly Model[] }>()
 const MOST_SHOWN = 40
 const catalog = useCatalog()
 const identifying = useIdentifying()
-const words = phrases('en')
 const ownTimes = (durations: object = {}) =>
   Object.keys(durations).length > 0
     ? `own times: ${Object.keys(durations)
@@ -43,10 +42,10 @@ const ownTimes = (durations: object = {}) =>
         <span class="ms-auto text-sm text-ink-soft">{{
           [
             model.codeNames.join(', '),
-            words.kind[model.kind],
-            model.port && words.port[model.port],
+            say(`kind.${model.kind}`),
+            model.port && say(`port.${model.port}`),
             model.year,
-            words.source[model.source],
+            say(`source.${model.source}`),
           ]
             .filter(Boolean)
             .join(' · ')

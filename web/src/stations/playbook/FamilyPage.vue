@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { deviceKind, familyAt, startState, type DeviceKind, type StartState } from '@benevox/core/catalog'
 import { inOrderOfChance, rankReasons } from '@benevox/core/hand'
-import { phrases, procedureSheet } from '@benevox/core/procedure'
+import { procedureSheet } from '@benevox/core/procedure'
 import { computed, ref } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
@@ -13,13 +13,13 @@ import FamilyModels from './FamilyModels.vue'
 import MenusAsShown from './MenusAsShown.vue'
 import PlaybookFrame from './PlaybookFrame.vue'
 import VariantBlock from './VariantBlock.vue'
-import { words } from '../../words/index.ts'
+import { languageFor, rankText, stepTexts } from '@benevox/words'
+import { say, words } from '../../words/index.ts'
 
 /** All that the catalogue knows of a family: keys, ways side by side, menus, times, and where each comes from. */
 const props = defineProps<{ familyId: string }>()
 const catalog = useCatalog()
 const identifying = useIdentifying()
-const phrase = phrases('en')
 const written = computed(() => catalog.familyInUse(props.familyId))
 /** The system it is shown with, where updates change it; none: as it came. */
 const system = ref<string | null>(null)
@@ -49,7 +49,7 @@ const kinds = computed<readonly DeviceKind[]>(() =>
 const starts = computed(() =>
   startState.options
     .filter((start) => family.value?.procedures.some(({ from }) => from === start))
-    .map((start) => [start, phrase.start[start]] as const),
+    .map((start) => [start, say(`start.${start}`)] as const),
 )
 const chosen = ref<StartState>()
 const start = computed<StartState>({
@@ -64,14 +64,18 @@ const studies = useVariantStudy(
 )
 const here = computed(() => {
   const machine = running.value?.machine
-  return machine ? ways.value.map((way) => procedureSheet(machine, way, 'en')) : []
+  return machine ? ways.value.map((way) => procedureSheet(machine, way)) : []
 })
 /** In the order to try them, once all are worked out; what is not proven comes last. */
 const ranked = computed(() => {
   const proven = here.value.flatMap(({ procedure }) => studies.get(procedure.id) ?? [])
   const isComplete = here.value.every(({ procedure }) => studies.has(procedure.id))
   const order = isComplete ? inOrderOfChance(proven).map(({ procedure }) => procedure.id) : []
-  const reasons = isComplete ? rankReasons(inOrderOfChance(proven), 'en') : []
+  const inOrder = isComplete ? inOrderOfChance(proven) : []
+  const reasons = rankReasons(inOrder).flatMap((reason, place) => {
+    const [one, first] = [inOrder[place], inOrder[0]]
+    return one && first ? [rankText(reason, one, first, words)] : []
+  })
   const placeOf = (id: string) => (order.includes(id) ? order.indexOf(id) : order.length)
   return [...here.value]
     .sort((a, b) => placeOf(a.procedure.id) - placeOf(b.procedure.id))
@@ -81,8 +85,12 @@ const ranked = computed(() => {
       reason: reasons[order.indexOf(sheet.procedure.id)],
     }))
 })
+const firstLines = computed(() => {
+  const first = ranked.value[0]?.sheet
+  return first?.chart && stepTexts(first.procedure, first.chart, words)
+})
 const sourceOf = (part: 'keys' | 'durations' | 'menus' | 'settings' | 'account-lock' | 'carrier-lock') =>
-  family.value && phrase.source[family.value.sources[part] ?? family.value.source]
+  family.value && say(`source.${family.value.sources[part] ?? family.value.source}`)
 const plainName = (name: string) => name.replaceAll('-', ' ')
 </script>
 
@@ -94,7 +102,7 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
   <PlaybookFrame
     v-else
     :title="family.name"
-    :says="`${phrase.kind[family.kind]} · ${models.length} ${models.length === 1 ? 'model' : 'models'} · ${phrase.source[family.source]}`"
+    :says="`${say(`kind.${family.kind}`)} · ${models.length} ${models.length === 1 ? 'model' : 'models'} · ${say(`source.${family.source}`)}`"
   >
     <template #above><RouterLink class="underline" to="/playbook">Playbook</RouterLink></template>
     <div class="beside-first">
@@ -186,7 +194,7 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
               :sheet="sheet"
               :study="study"
               :reason="reason"
-              :first-lines="index > 0 ? ranked[0]?.sheet.lines : undefined"
+              :first-lines="index > 0 ? firstLines : undefined"
               :narrow="ranked.length > 1"
             />
           </div>
@@ -202,7 +210,12 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
       </div>
     </div>
     <template #left>
-      <a class="act" :href="`/api/catalog/families/${family.id}/card.pdf`" target="_blank">Card as PDF</a>
+      <a
+        class="act"
+        :href="`/api/catalog/families/${family.id}/card.pdf?language=${languageFor(words.language)}`"
+        target="_blank"
+        >Card as PDF</a
+      >
       <RouterLink class="act" :to="`/playbook/families/${family.id}/teach`">Change or copy it</RouterLink>
     </template>
     <template #action>

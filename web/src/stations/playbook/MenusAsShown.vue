@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import type { Family } from '@benevox/core/catalog'
-import { inParts, menuLineText, wayToWipe, wipeFromRecovery } from '@benevox/core/procedure'
+import { inParts, wayToWipe, wipeFromRecovery } from '@benevox/core/procedure'
 import { placeName, USUAL_SITUATION } from '@benevox/core/twin'
 import { computed, ref, watch } from 'vue'
 import type { RunnableFamily } from '@benevox/core/twin'
+import { menuLineText } from '@benevox/words'
+import { words } from '../../words/index.ts'
 import MenuList from '../../parts/MenuList.vue'
 
 /** The menus on the way to the reset as they will appear, each line clickable; the last presses are not here. */
@@ -25,7 +27,7 @@ const way = computed(() =>
   at.value === undefined ? undefined : wayToWipe(machine.value, at.value, USUAL_SITUATION),
 )
 const line = computed(() =>
-  menuLineText(inParts(way.value?.beforeLastQuestion ?? []), 'en', machine.value.names),
+  menuLineText(inParts(way.value?.beforeLastQuestion ?? []), words, machine.value.names),
 )
 /** The menus the way goes through, in order, each with the place its cursor comes to. */
 const menus = computed(() => {

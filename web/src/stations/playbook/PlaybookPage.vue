@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../../words/index.ts'
 import {
   deviceKind,
   edge,
@@ -11,7 +12,7 @@ import {
   type Look,
   type PortKind,
 } from '@benevox/core/catalog'
-import { phrases, whyMissed } from '@benevox/core/procedure'
+import { whyMissed } from '@benevox/core/procedure'
 import { useSessionStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
@@ -25,7 +26,6 @@ import PlaybookFrame from './PlaybookFrame.vue'
 /** From a name, or from what one sees on a device nobody can name, to the families that fit. */
 const catalog = useCatalog()
 workOutAhead(catalog.pack?.fragments ?? [], catalog.pack?.families[0])
-const words = phrases('en')
 const query = ref('')
 const { results, answered } = useModelSearch(query, 6)
 
@@ -59,7 +59,7 @@ const makers = computed(() => [...new Set(catalog.pack?.models.map(({ maker }) =
 const keysThere = computed(() =>
   keyId.options
     .filter((key) => catalog.pack?.families.some(({ keys }) => keys.some(({ id }) => id === key)))
-    .map((key) => [key, words.key[key]] as const),
+    .map((key) => [key, say(`key.${key}`)] as const),
 )
 const fitting = computed(() => (catalog.pack ? fittingFamilies(catalog.pack, look.value) : []))
 /** How many ways of each family fail their proof; worked out once a catalogue. */
@@ -85,10 +85,13 @@ const COUNTS = [
   [2, '2'],
   [3, '3'],
 ] as const
-const kinds = [['', 'any'], ...deviceKind.options.map((kind) => [kind, words.kind[kind]] as const)] as const
+const kinds = [
+  ['', 'any'],
+  ...deviceKind.options.map((kind) => [kind, say(`kind.${kind}`)] as const),
+] as const
 const ports = [
   ['', 'not looked'],
-  ...portKind.options.map((port) => [port, words.port[port]] as const),
+  ...portKind.options.map((port) => [port, say(`port.${port}`)] as const),
 ] as const
 const ages = Object.entries(AGES).map(([age, { text }]) => [age, text] as const)
 </script>
@@ -147,7 +150,7 @@ const ages = Object.entries(AGES).map(([age, { text }]) => [age, text] as const)
               <dd>
                 <OneOf
                   :model-value="on(side)"
-                  :label="`Keys on the ${words.edge[side]}`"
+                  :label="`Keys on the ${say(`edge.${side}`)}`"
                   :answers="COUNTS"
                   :nothing="NOT_LOOKED"
                   @update:model-value="(count) => setOn(side, count)"
@@ -186,7 +189,7 @@ const ages = Object.entries(AGES).map(([age, { text }]) => [age, text] as const)
               </p>
             </div>
             <span class="shrink-0 text-end text-sm text-ink-soft"
-              >{{ words.kind[family.kind] }}<br />{{ models.length }}
+              >{{ say(`kind.${family.kind}`) }}<br />{{ models.length }}
               {{ models.length === 1 ? 'model' : 'models' }}</span
             >
           </li>

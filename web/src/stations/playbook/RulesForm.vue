@@ -1,15 +1,14 @@
 <script setup lang="ts">
 import { deviceKind, type DeviceKind, type MappingRule } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
 import { useCatalog } from '../../api/catalog.ts'
 import RowButtons from './teach/RowButtons.vue'
 import { move } from './teach/moved.ts'
+import { say } from '../../words/index.ts'
 
 /** Which listed devices belong to which family: the first rule that fits counts. */
 defineProps<{ makers: readonly string[] }>()
 const rules = defineModel<MappingRule[]>({ required: true })
 const catalog = useCatalog()
-const words = phrases('en')
 const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value.trim()
 function change(index: number, part: Partial<MappingRule>): void {
   rules.value = rules.value.map((rule, n) => (n === index ? { ...rule, ...part } : rule))
@@ -77,7 +76,7 @@ function moveRule(index: number, by: -1 | 1): void {
           >
             <option value="">as it is</option>
             <option v-for="kind in deviceKind.options" :key="kind" :value="kind">
-              {{ words.kind[kind] }}
+              {{ say(`kind.${kind}`) }}
             </option>
           </select>
         </label>

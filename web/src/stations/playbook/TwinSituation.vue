@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { linkText } from '@benevox/words'
 import { linksIn, namesIn, type Family, type LinkKind, type Posture } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
 import type { Situation } from '@benevox/core/twin'
 import { computed } from 'vue'
 import NumberField from '../../parts/NumberField.vue'
 import TickBox from '../../parts/TickBox.vue'
+import { say, words } from '../../words/index.ts'
 
 /** What hangs on a twin and is on it before a run. */
 const props = defineProps<{
@@ -13,7 +14,7 @@ const props = defineProps<{
   atStart: Situation
 }>()
 const situation = defineModel<Situation>({ required: true })
-const words = computed(() => phrases('en', namesIn(props.family)))
+const own = computed(() => namesIn(props.family))
 const set = (change: Partial<Situation>) => (situation.value = { ...situation.value, ...change })
 const FACTS = [
   ['screenLock', 'has a screen lock'],
@@ -31,7 +32,7 @@ const FACTS = [
       :value="situation.link"
       @change="set({ link: ($event.target as HTMLSelectElement).value as LinkKind })"
     >
-      <option v-for="one in linksIn(family)" :key="one" :value="one">{{ words.link[one] }}</option>
+      <option v-for="one in linksIn(family)" :key="one" :value="one">{{ linkText(one, own, words) }}</option>
     </select>
   </label>
   <label v-if="family.postures" class="mt-2 block text-sm text-ink-soft"
@@ -41,7 +42,7 @@ const FACTS = [
       :value="situation.posture"
       @change="set({ posture: ($event.target as HTMLSelectElement).value as Posture })"
     >
-      <option v-for="one in family.postures" :key="one" :value="one">{{ words.posture[one] }}</option>
+      <option v-for="one in family.postures" :key="one" :value="one">{{ say(`posture.${one}`) }}</option>
     </select>
   </label>
   <label class="mt-2 block text-sm text-ink-soft"

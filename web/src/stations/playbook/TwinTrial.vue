@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { say, words } from '../../words/index.ts'
+import { keyText, linkText, notVerifiedText, stepTexts } from '@benevox/words'
 import {
   linksIn,
   namesIn,
@@ -8,7 +10,7 @@ import {
   type LinkKind,
   type StartState,
 } from '@benevox/core/catalog'
-import { phrases, procedureSheet, situationAtStart } from '@benevox/core/procedure'
+import { procedureSheet, situationAtStart } from '@benevox/core/procedure'
 import { USUAL_SITUATION, type Situation, type TwinInput } from '@benevox/core/twin'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
@@ -28,13 +30,13 @@ import { usePageKeys } from '../../parts/pageKeys.ts'
 /** A family on its twin: watch a way being done, rightly or with a mistake, or do it with one’s own fingers. */
 const props = defineProps<{ family: Family; running: RunnableFamily }>()
 const route = useRoute()
-const words = computed(() => phrases('en', namesIn(props.family)))
+const own = computed(() => namesIn(props.family))
 const machine = computed(() => props.running.machine)
 
 const mode = ref<'watch' | 'hands'>('watch')
 const wayId = ref(String(route.query['way'] ?? props.family.procedures[0]?.id ?? ''))
 const procedure = computed(() => props.family.procedures.find(({ id }) => id === wayId.value))
-const sheet = computed(() => procedure.value && procedureSheet(machine.value, procedure.value, 'en'))
+const sheet = computed(() => procedure.value && procedureSheet(machine.value, procedure.value))
 const start = ref<StartState>('on-locked')
 const starts = computed(() => startState.options.filter((one) => one in props.family.starts))
 const unit = ref<'min' | 'median' | 'max'>('median')
@@ -119,7 +121,7 @@ const touches = computed(() =>
       case 'turn': {
         const key = props.running.machine.keys[trigger.key]
         if (!key) return []
-        const says = `Turn the ${words.value.key[key]} ${trigger.by}`
+        const says = `Turn the ${keyText(key, own.value, words)} ${trigger.by}`
         return [{ says, input: { kind: 'turn', key, by: trigger.by } }]
       }
       default:
@@ -149,7 +151,13 @@ const mistakes = [
   ['dead-key', 'a key that does nothing'],
   ['other-cable', 'another cable'],
 ] as const
-const lines = computed(() => sheet.value?.lines ?? [])
+const lines = computed(() =>
+  sheet.value?.chart ? stepTexts(sheet.value.procedure, sheet.value.chart, words) : [],
+)
+const notVerified = computed(() => {
+  const one = sheet.value
+  return one?.notVerified && notVerifiedText(one.notVerified, one.procedure.school, words)
+})
 
 useTwinKeys(
   live,
@@ -194,7 +202,7 @@ function press(event: PointerEvent, key: KeyId): void {
       <label v-if="mode === 'watch'" class="text-sm text-ink-soft"
         >Way
         <select v-model="wayId" class="field max-w-96">
-          <optgroup v-for="from in starts" :key="from" :label="words.start[from]">
+          <optgroup v-for="from in starts" :key="from" :label="say(`start.${from}`)">
             <option
               v-for="one in family.procedures.filter((p) => p.from === from)"
               :key="one.id"
@@ -208,7 +216,7 @@ function press(event: PointerEvent, key: KeyId): void {
       <label v-else class="text-sm text-ink-soft"
         >The device is
         <select v-model="start" class="field max-w-72">
-          <option v-for="from in starts" :key="from" :value="from">{{ words.start[from] }}</option>
+          <option v-for="from in starts" :key="from" :value="from">{{ say(`start.${from}`) }}</option>
         </select>
       </label>
     </div>
@@ -219,18 +227,18 @@ function press(event: PointerEvent, key: KeyId): void {
         <div v-else class="min-h-72 border-2 border-dashed border-ink-soft p-3">Not begun.</div>
         <DevicePicture :family="family" :kind="family.kind" :pressed="held" />
         <p>
-          On the cable: <b>{{ words.link[link] }}</b>
+          On the cable: <b>{{ linkText(link, own, words) }}</b>
         </p>
         <p v-if="machine.postures.length">
-          Folded: <b>{{ words.posture[posture] }}</b>
+          Folded: <b>{{ say(`posture.${posture}`) }}</b>
         </p>
       </section>
 
       <div class="beside items-start">
         <section aria-label="The run" class="min-w-0">
           <template v-if="mode === 'watch'">
-            <p v-if="sheet?.notProven" role="note" class="mb-2 border-s-4 border-stop ps-3">
-              <b class="text-stop">Not proven.</b> {{ sheet.notProven }}
+            <p v-if="notVerified" role="note" class="mb-2 border-s-4 border-stop ps-3">
+              <b class="text-stop">Not proven.</b> {{ notVerified }}
             </p>
             <KeyChart
               v-if="sheet?.chart"
@@ -240,10 +248,10 @@ function press(event: PointerEvent, key: KeyId): void {
             />
             <p class="my-2 text-xl" role="status">
               <b v-if="hasReached" class="text-clear"
-                >{{ words.cue[procedure?.goal ?? 'recovery-menu'] }}: reached.</b
+                >{{ say(`sign.${procedure?.goal ?? 'recovery-menu'}`) }}: reached.</b
               >
               <b v-else-if="hasEnded" class="text-brass"
-                >It ends here: {{ state && words.cue[state.screen] }}.</b
+                >It ends here: {{ state && say(`sign.${state.screen}`) }}.</b
               >
               <span v-else
                 >{{ (atMs / 1000).toFixed(1) }} s<template v-if="stepNow >= 0 && lines[stepNow]"
@@ -277,7 +285,7 @@ function press(event: PointerEvent, key: KeyId): void {
                 @keydown.enter.prevent="live.keyDown(key.id)"
                 @keyup.enter="live.keyUp(key.id)"
               >
-                {{ words.key[key.id] }} <span class="key-hint">{{ index + 1 }}</span>
+                {{ keyText(key.id, own, words) }} <span class="key-hint">{{ index + 1 }}</span>
               </button>
             </div>
             <div class="mt-3 flex flex-wrap gap-2">
@@ -288,7 +296,7 @@ function press(event: PointerEvent, key: KeyId): void {
                 :disabled="!live.isRunning.value || link === one"
                 @click="live.apply({ kind: 'link', link: one })"
               >
-                {{ one === 'none' ? 'Cable out' : `Plug in ${words.link[one]}` }}
+                {{ one === 'none' ? 'Cable out' : `Plug in ${linkText(one, own, words)}` }}
               </button>
               <button
                 v-for="one in machine.postures"
@@ -297,7 +305,7 @@ function press(event: PointerEvent, key: KeyId): void {
                 :disabled="!live.isRunning.value || posture === one"
                 @click="live.apply({ kind: 'fold', to: one })"
               >
-                Fold it {{ words.posture[one] }}
+                Fold it {{ say(`posture.${one}`) }}
               </button>
               <button v-for="{ says, input } in touches" :key="says" class="act" @click="live.apply(input)">
                 {{ says }}
@@ -333,19 +341,25 @@ function press(event: PointerEvent, key: KeyId): void {
               class="text-sm text-ink-soft"
               >Key
               <select v-model="mistakeKey" class="field" aria-label="Key">
-                <option v-for="{ id } in family.keys" :key="id" :value="id">{{ words.key[id] }}</option>
+                <option v-for="{ id } in family.keys" :key="id" :value="id">
+                  {{ keyText(id, own, words) }}
+                </option>
               </select>
             </label>
             <label v-if="mistakeKind === 'other-key'" class="text-sm text-ink-soft"
               >Instead of it
               <select v-model="insteadKey" class="field" aria-label="Instead of it">
-                <option v-for="{ id } in family.keys" :key="id" :value="id">{{ words.key[id] }}</option>
+                <option v-for="{ id } in family.keys" :key="id" :value="id">
+                  {{ keyText(id, own, words) }}
+                </option>
               </select>
             </label>
             <label v-if="mistakeKind === 'other-cable'" class="text-sm text-ink-soft"
               >On the cable
               <select v-model="otherLink" class="field">
-                <option v-for="one in linksIn(family)" :key="one" :value="one">{{ words.link[one] }}</option>
+                <option v-for="one in linksIn(family)" :key="one" :value="one">
+                  {{ linkText(one, own, words) }}
+                </option>
               </select>
             </label>
           </div>

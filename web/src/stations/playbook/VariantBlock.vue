@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { Family } from '@benevox/core/catalog'
-import { hundredths, SCAN, type StudiedVariant } from '@benevox/core/hand'
+import { SCAN, type StudiedVariant } from '@benevox/core/hand'
 import { chartDrawing, drawingSvg } from '@benevox/core/drawing'
-import { criticalSentence, phrases, type ProcedureSheet } from '@benevox/core/procedure'
+import type { ProcedureSheet } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import KeyChart from '../../parts/KeyChart.vue'
-import { words } from '../../words/index.ts'
+import { criticalText, drawnNames, notVerifiedText, of100Text, stepTexts } from '@benevox/words'
+import { say, words } from '../../words/index.ts'
 
 /** One way of a family: its chart, its figures, its presses, and where it departs from the way beside it. */
 const props = defineProps<{
@@ -20,29 +21,32 @@ const props = defineProps<{
   /** It has half the page, beside another. */
   narrow?: boolean
 }>()
-const phrase = phrases('en')
 const procedure = computed(() => props.sheet.procedure)
+const lines = computed(() => (props.sheet.chart ? stepTexts(procedure.value, props.sheet.chart, words) : []))
+const notVerified = computed(
+  () => props.sheet.notVerified && notVerifiedText(props.sheet.notVerified, procedure.value.school, words),
+)
 const svg = computed(
   () =>
     props.sheet.chart &&
-    `data:image/svg+xml;charset=utf-8,${encodeURIComponent(drawingSvg(chartDrawing(props.sheet.chart, 'en'), procedure.value.school))}`,
+    `data:image/svg+xml;charset=utf-8,${encodeURIComponent(drawingSvg(chartDrawing(props.sheet.chart, drawnNames(words, props.sheet.chart.names)), procedure.value.school))}`,
 )
 const critical = computed(() => props.study?.critical)
 const sentence = computed(
   () =>
     critical.value &&
     props.sheet.chart &&
-    criticalSentence(procedure.value, critical.value.step, props.sheet.chart, 'en'),
+    criticalText(procedure.value, critical.value.step, props.sheet.chart, words),
 )
 /** Room is kept for what is being worked out: nothing moves under a hand that is about to press. */
-const isWorking = computed(() => !props.study && !props.sheet.notProven)
+const isWorking = computed(() => !props.study && !props.sheet.notVerified)
 const departs = (line: string) => props.firstLines !== undefined && !props.firstLines.includes(line)
 /** The slack of every key change that does not forgive everything, in the words of its step. */
 const slacks = computed(() =>
   (props.study?.slacks ?? [])
     .filter(({ safe }) => safe.toMs < SCAN.latestMs)
     .map(({ step, safe, windows, isFreeEarly }) => ({
-      line: props.sheet.lines[step] ?? '',
+      line: lines.value[step] ?? '',
       early: isFreeEarly ? 'as early as you like' : `${words.tenths(-safe.fromMs)} s early`,
       late: `${words.tenths(safe.toMs)} s late`,
       isSplit: windows.length > 1,
@@ -59,15 +63,15 @@ const slacks = computed(() =>
     <header class="flex items-baseline gap-3">
       <h3 class="text-lg leading-tight font-bold">{{ procedure.school }}</h3>
       <span class="ms-auto shrink-0 text-sm text-ink-soft">{{
-        phrase.source[procedure.source ?? family.source]
+        say(`source.${procedure.source ?? family.source}`)
       }}</span>
     </header>
-    <p v-if="sheet.notProven" role="note" class="mt-1 border-s-4 border-stop ps-3">
-      <b class="text-stop">Not proven.</b> {{ sheet.notProven }}
+    <p v-if="notVerified" role="note" class="mt-1 border-s-4 border-stop ps-3">
+      <b class="text-stop">Not proven.</b> {{ notVerified }}
     </p>
     <template v-else>
       <p v-if="study" class="mt-1" data-testid="figures">
-        <b class="text-xl">{{ hundredths(study.study.firstTry) }}</b> of 100 hands at the first try ·
+        <b class="text-xl">{{ of100Text(study.study.firstTry, words) }}</b> of 100 hands at the first try ·
         <b class="text-xl">{{ Math.round(study.study.tryMs / 1000) }}</b> s a try ·
         <b class="text-xl">{{ study.study.tries.toFixed(1) }}</b> tries on average
       </p>
@@ -88,7 +92,7 @@ const slacks = computed(() =>
     <p v-else-if="isWorking && sheet.chart" class="mt-1" aria-hidden="true">&nbsp;</p>
     <ol class="mt-1 leading-snug">
       <li
-        v-for="(line, index) in sheet.lines"
+        v-for="(line, index) in lines"
         :key="index"
         class="flex gap-3 border-s-4 py-0.5 ps-2"
         :class="departs(line) ? 'border-brass bg-brass-pale/60' : 'border-transparent'"

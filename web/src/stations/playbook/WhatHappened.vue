@@ -1,46 +1,49 @@
 <script setup lang="ts">
-import { effectWords, phrases, type Action } from '@benevox/core/procedure'
+import { keyText, plugText } from '@benevox/words'
+import type { Action } from '@benevox/core/procedure'
 import type { Machine, Observation } from '@benevox/core/twin'
 import { computed } from 'vue'
 import type { Happening } from './useReplay.ts'
+import { say, words } from '../../words/index.ts'
 
 /** What the hand did and what the device showed, the newest first, with its second. */
 const props = defineProps<{ happenings: readonly Happening[]; machine: Machine }>()
-const words = computed(() => phrases('en', props.machine.names))
-const EFFECTS = effectWords('en')
+const own = computed(() => props.machine.names)
 
 function handText({ input }: Action): string {
   switch (input.kind) {
     case 'key-down':
-      return `${words.value.key[input.key]} down`
+      return say('happened.down', { key: keyText(input.key, own.value, words) })
     case 'key-up':
-      return `${words.value.key[input.key]} let go`
+      return say('happened.up', { key: keyText(input.key, own.value, words) })
     case 'link':
-      return words.value.plug(words.value.link[input.link], '')
+      return plugText(input.link, own.value, words)
     case 'fold':
-      return words.value.fold(input.to, '')
+      return say(`fold.${input.to}`)
     case 'turn':
-      return words.value.turn(words.value.key[input.key], input.by)
+      return say('menuLine.turn', { key: keyText(input.key, own.value, words), by: input.by })
     case 'tap':
-      return `tap ${input.on}`
+      return say('step.tap', { label: input.on })
     case 'type':
-      return words.value.typeWord(input.word)
+      return say('step.type', { word: input.word })
     case 'battery':
-      return `battery at ${input.percent} %`
+      return say('happened.battery', { share: words.percent(input.percent / 100) })
   }
 }
 function deviceText(seen: Observation): string {
-  if (seen.kind === 'effect') return EFFECTS[seen.effect]
-  if (seen.kind === 'buzz') return words.value.cue[seen.buzz]
+  if (seen.kind === 'effect') return say(`effect.${seen.effect}`)
+  if (seen.kind === 'buzz') return say(`sign.${seen.buzz}`)
   const text = props.machine.states[seen.state]?.text
-  return words.value.cue[seen.screen] + (text ? `: “${text}”` : '')
+  return text === undefined
+    ? say(`sign.${seen.screen}`)
+    : say('happened.shows', { screen: say(`sign.${seen.screen}`), text })
 }
 const MOST_SHOWN = 40
 const lines = computed(() =>
   props.happenings
     .slice(-MOST_SHOWN)
     .map((one) => ({
-      at: (one.atMs / 1000).toFixed(1),
+      at: words.tenths(one.atMs),
       who: one.kind,
       text: one.kind === 'hand' ? handText(one.action) : deviceText(one.seen),
     }))

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { portKind } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
 import { onMounted, ref } from 'vue'
 import { useKit } from '../../api/kit.ts'
 import { useOutcome } from './useOutcome.ts'
@@ -8,7 +7,6 @@ import { say, words } from '../../words/index.ts'
 
 /** The kit: each numbered cable with its record. */
 const kit = useKit()
-const phrase = phrases('en')
 const fits = ref<(typeof portKind.options)[number]>('usb-c')
 const note = ref('')
 onMounted(() => kit.load())
@@ -44,7 +42,7 @@ const retire = (number: number, because: string | null) =>
       <tbody class="ruled">
         <tr v-for="one in kit.cables" :key="one.number" :class="{ 'text-ink-soft': one.retiredAt }">
           <td class="py-1 font-mono font-bold">{{ one.number }}</td>
-          <td>{{ phrase.port[one.fits] }}</td>
+          <td>{{ say(`port.${one.fits}`) }}</td>
           <td>{{ one.note }}</td>
           <td class="font-mono">
             {{ say('kit.of', { reached: one.reached, tried: one.reached + one.failed }) }}
@@ -68,7 +66,9 @@ const retire = (number: number, because: string | null) =>
       <label class="text-sm text-ink-soft"
         >{{ say('kit.fits') }}
         <select v-model="fits" class="field">
-          <option v-for="port in portKind.options" :key="port" :value="port">{{ phrase.port[port] }}</option>
+          <option v-for="port in portKind.options" :key="port" :value="port">
+            {{ say(`port.${port}`) }}
+          </option>
         </select></label
       >
       <label class="flex-1 text-sm text-ink-soft"

@@ -1,18 +1,21 @@
 <script setup lang="ts">
+import { keyText, linkText } from '@benevox/words'
 import { linksIn, namesIn, type Family, type Guard, type KeyId } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import NumberField from '../../../parts/NumberField.vue'
 import SelectOf from '../../../parts/SelectOf.vue'
 import SomeOf from '../../../parts/SomeOf.vue'
+import { say, words } from '../../../words/index.ts'
 
 /** What must hold besides: keys, cable, folding, battery, what is on the device. What is not asked is left out. */
 const props = defineProps<{ label: string; family: Family }>()
 const guard = defineModel<Guard>({ required: true })
-const words = computed(() => phrases('en', namesIn(props.family)))
-const keys = computed(() => props.family.keys.map(({ id }) => [id, words.value.key[id]] as const))
-const links = computed(() => linksIn(props.family).map((link) => [link, words.value.link[link]] as const))
-const postures = computed(() => props.family.postures?.map((one) => [one, words.value.posture[one]] as const))
+const own = computed(() => namesIn(props.family))
+const keys = computed(() => props.family.keys.map(({ id }) => [id, keyText(id, own.value, words)] as const))
+const links = computed(() =>
+  linksIn(props.family).map((link) => [link, linkText(link, own.value, words)] as const),
+)
+const postures = computed(() => props.family.postures?.map((one) => [one, say(`posture.${one}`)] as const))
 const HELD = [
   ['any', 'does not matter'],
   ['none', 'no key is held'],

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../../../words/index.ts'
 import {
   deviceKind,
   edge,
@@ -10,7 +11,6 @@ import {
   type Posture,
   type Source,
 } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import TickBox from '../../../parts/TickBox.vue'
 import OneOf from '../../../parts/OneOf.vue'
@@ -23,7 +23,6 @@ import { shortName } from './useDraft.ts'
 /** What the family is called, what it is, and where its keys sit. */
 defineProps<{ isNew: boolean }>()
 const family = defineModel<Family>({ required: true })
-const words = phrases('en')
 /** What else may hang on its port. */
 const OWN_LINKS = linkKind.options.filter((id) => id.startsWith('own-')) as OwnLink[]
 type OwnLink = NonNullable<Family['links']>[number]['id']
@@ -33,10 +32,10 @@ function nameLink(id: OwnLink, name: string): void {
   const { links: _, ...rest } = family.value
   family.value = links.length > 0 ? { ...rest, links } : rest
 }
-const kinds = deviceKind.options.map((kind) => [kind, words.kind[kind]] as const)
-const sources = source.options.map((one) => [one, words.source[one]] as const)
+const kinds = deviceKind.options.map((kind) => [kind, say(`kind.${kind}`)] as const)
+const sources = source.options.map((one) => [one, say(`source.${one}`)] as const)
 const unused = computed(() => keyId.options.filter((id) => !family.value.keys.some((key) => key.id === id)))
-const POSTURES = posture.options.map((one) => [one, words.posture[one]] as const)
+const POSTURES = posture.options.map((one) => [one, say(`posture.${one}`)] as const)
 /** How a foldable stands, in the order it opens; one posture alone is none. */
 function fold(postures: readonly Posture[]): void {
   const { postures: _, ...others } = family.value
@@ -91,16 +90,16 @@ const PATHS = [
       <ul class="ruled">
         <li v-for="(key, index) in family.keys" :key="index" class="flex flex-wrap items-center gap-3 py-2">
           <select v-model="key.id" class="field !w-40" :aria-label="`Key ${index + 1}`">
-            <option v-for="id in [key.id, ...unused]" :key="id" :value="id">{{ words.key[id] }}</option>
+            <option v-for="id in [key.id, ...unused]" :key="id" :value="id">{{ say(`key.${id}`) }}</option>
           </select>
-          <select v-model="key.edge" class="field !w-36" :aria-label="`Edge of ${words.key[key.id]}`">
-            <option v-for="side in edge.options" :key="side" :value="side">{{ words.edge[side] }}</option>
+          <select v-model="key.edge" class="field !w-36" :aria-label="`Edge of ${say(`key.${key.id}`)}`">
+            <option v-for="side in edge.options" :key="side" :value="side">{{ say(`edge.${side}`) }}</option>
           </select>
           <input
             class="field !w-40"
             maxlength="120"
             placeholder="other name"
-            :aria-label="`${words.key[key.id]}: named by its place`"
+            :aria-label="`${say(`key.${key.id}`)}: named by its place`"
             :value="key.byPlace ?? ''"
             @change="key.byPlace = ($event.target as HTMLInputElement).value.trim() || undefined"
           />
@@ -110,7 +109,7 @@ const PATHS = [
           </label>
           <RowButtons
             class="ms-auto"
-            :name="words.key[key.id]"
+            :name="say(`key.${key.id}`)"
             :index="index"
             :length="family.keys.length"
             @move="(by) => move(family.keys, index, by)"

@@ -1,17 +1,16 @@
 <script setup lang="ts">
 import { source, type Family, type Source } from '@benevox/core/catalog'
 import { PLATFORM_WAIT_LAW } from '@benevox/core/clocks'
-import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import NumberField from '../../../parts/NumberField.vue'
 import TickBox from '../../../parts/TickBox.vue'
 import SelectOf from '../../../parts/SelectOf.vue'
 import SecondsField from './SecondsField.vue'
 import AwayButton from './AwayButton.vue'
+import { say } from '../../../words/index.ts'
 
 /** How its locks behave, how long wrong entries make one wait, which times the work takes, and where parts are known from. */
 const family = defineModel<Family>({ required: true })
-const words = phrases('en')
 const USUAL_ENTRIES = 10
 const MOST_ENTRIES = 1000
 const SYSTEM_FILE = [
@@ -62,7 +61,7 @@ const PARTS = [
 ] as const
 const sources = [
   ['', 'as the family'] as const,
-  ...source.options.map((one) => [one, words.source[one]] as const),
+  ...source.options.map((one) => [one, say(`source.${one}`)] as const),
 ]
 function knowFrom(part: (typeof PARTS)[number][0], from: Source | ''): void {
   const { [part]: _, ...others } = family.value.sources

@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import { keyText } from '@benevox/words'
 import { effect, freeId, namesIn, screenKind, type Family, type Menu } from '@benevox/core/catalog'
-import { effectWords, phrases } from '@benevox/core/procedure'
 import { computed, ref } from 'vue'
 import TickBox from '../../../parts/TickBox.vue'
 import SelectOf from '../../../parts/SelectOf.vue'
@@ -10,19 +10,20 @@ import { move } from './moved.ts'
 import MenuTiming from './MenuTiming.vue'
 import RowButtons from './RowButtons.vue'
 import { shortName } from './useDraft.ts'
+import { say, words } from '../../../words/index.ts'
 
 /** The menus as the device shows them. One that is changed is the family's own from then on. */
 const props = defineProps<{ menus: ReadonlyMap<string, Menu>; places: readonly string[] }>()
 const family = defineModel<Family>({ required: true })
-const words = computed(() => phrases('en', namesIn(family.value)))
+const own = computed(() => namesIn(family.value))
 const name = ref([...props.menus.keys()][0] ?? '')
 const menu = computed(() => family.value.menus[name.value] ?? props.menus.get(name.value))
 const isOwn = computed(() => name.value in family.value.menus)
-const keys = computed(() => family.value.keys.map(({ id }) => [id, words.value.key[id]] as const))
-const screens = screenKind.options.map((screen) => [screen, phrases('en').cue[screen]] as const)
+const keys = computed(() => family.value.keys.map(({ id }) => [id, keyText(id, own.value, words)] as const))
+const screens = screenKind.options.map((screen) => [screen, say(`sign.${screen}`)] as const)
 const EFFECTS = effect.options
   .filter((one) => one !== 'charged')
-  .map((one) => [one, effectWords('en')[one]] as const)
+  .map((one) => [one, say(`effect.${one}`)] as const)
 
 /** Writes into the family's own menu, which a change makes out of the part's. */
 function change(make: (menu: Menu) => void): void {

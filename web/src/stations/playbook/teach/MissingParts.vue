@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Family, Fragment, Lacking, PackFault, StartState } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
+import type { Family, Fragment, KeyId, Lacking, PackFault, StartState } from '@benevox/core/catalog'
 import { computed } from 'vue'
+import { say } from '../../../words/index.ts'
 
 /** What is named and not there, each with a button that adds it: a shared part, a screen, a time, a key. */
 const props = defineProps<{
@@ -13,7 +13,6 @@ const props = defineProps<{
   isUpdate: boolean
 }>()
 const family = defineModel<Family>({ required: true })
-const words = phrases('en')
 const keys = computed(() => [
   ...new Set(props.faults.flatMap(({ lacks }) => (lacks?.what === 'key on this family' ? [lacks.name] : []))),
 ])
@@ -90,7 +89,7 @@ function addKey(name: string): void {
         <button type="button" class="underline" @click="addDuration(name)">Add this time</button>
       </li>
       <li v-for="start in lacking.starts" :key="start" class="py-1.5">
-        A way begins with the device <b>{{ words.start[start].toLowerCase() }}</b>. Which screen is that?
+        A way begins with the device <b>{{ say(`start.${start}`).toLowerCase() }}</b>. Which screen is that?
         <span class="mt-1 flex flex-wrap items-center gap-2">
           <button
             v-for="place in likely(start)"
@@ -103,7 +102,7 @@ function addKey(name: string): void {
           </button>
           <select
             class="field !w-auto"
-            :aria-label="`Screen where it is ${words.start[start].toLowerCase()}`"
+            :aria-label="`Screen where it is ${say(`start.${start}`).toLowerCase()}`"
             @change="addStart(start, ($event.target as HTMLSelectElement).value)"
           >
             <option value="">another screen</option>
@@ -113,7 +112,7 @@ function addKey(name: string): void {
       </li>
       <li v-for="name in keys" :key="name" class="py-1.5">
         A part asks for a key that this device does not have:
-        <b>{{ words.key[name as keyof typeof words.key] }}</b>.
+        <b>{{ say(`key.${name as KeyId}`) }}</b>.
         <button type="button" class="underline" @click="addKey(name)">Add this key</button>
       </li>
     </ul>

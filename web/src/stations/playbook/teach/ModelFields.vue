@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { portKind, type Family, type Model } from '@benevox/core/catalog'
 import { imeiOf, readImei } from '@benevox/core/imei'
-import { phrases } from '@benevox/core/procedure'
 import { computed, ref } from 'vue'
 import { useCatalog } from '../../../api/catalog.ts'
 import SecondsField from './SecondsField.vue'
 import AwayButton from './AwayButton.vue'
+import { say } from '../../../words/index.ts'
 
 /** All that is known of one model: how it is found, and where it differs from its family. */
 const props = defineProps<{
@@ -17,7 +17,6 @@ const props = defineProps<{
 }>()
 const model = defineModel<Model>({ required: true })
 const catalog = useCatalog()
-const words = phrases('en')
 const valueOf = ({ target }: Event) => (target as HTMLInputElement | HTMLSelectElement).value.trim()
 
 function setText(field: 'maker' | 'name' | 'modelText', event: Event): void {
@@ -155,7 +154,7 @@ const PARTS = { minMs: 'quickest', medianMs: 'usual', maxMs: 'slowest' } as cons
       >Port
       <select class="field" :value="model.port ?? ''" @change="setPort">
         <option value="">not known</option>
-        <option v-for="port in portKind.options" :key="port" :value="port">{{ words.port[port] }}</option>
+        <option v-for="port in portKind.options" :key="port" :value="port">{{ say(`port.${port}`) }}</option>
       </select>
     </label>
     <div class="col-span-2 flex flex-wrap items-center gap-2">

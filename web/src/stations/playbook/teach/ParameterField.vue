@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { keyText, linkText } from '@benevox/words'
 import {
   keyId,
   linkKind,
@@ -11,10 +12,9 @@ import {
   type ParameterKind,
   type Posture,
 } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import SomeOf from '../../../parts/SomeOf.vue'
-import { words } from '../../../words/index.ts'
+import { say, words } from '../../../words/index.ts'
 
 /** One thing handed over to a shared part; what is not handed over is as the part has it. */
 const props = defineProps<{
@@ -26,16 +26,18 @@ const props = defineProps<{
   usual: unknown
 }>()
 const value = defineModel<Family['compose'][number]['with'][string]>()
-const phrase = computed(() => phrases('en', namesIn(props.family)))
+const own = computed(() => namesIn(props.family))
 const shown = computed(() => (value.value === undefined ? props.usual : value.value))
 const asText = computed(() =>
   typeof shown.value === 'string'
     ? shown.value
     : JSON.stringify(shown.value === undefined ? '' : shown.value),
 )
-const keys = computed(() => props.family.keys.map(({ id }) => [id, phrase.value.key[id]] as const))
-const links = computed(() => linksIn(props.family).map((link) => [link, phrase.value.link[link]] as const))
-const postures = posture.options.map((one) => [one, phrases('en').posture[one]] as const)
+const keys = computed(() => props.family.keys.map(({ id }) => [id, keyText(id, own.value, words)] as const))
+const links = computed(() =>
+  linksIn(props.family).map((link) => [link, linkText(link, own.value, words)] as const),
+)
+const postures = posture.options.map((one) => [one, say(`posture.${one}`)] as const)
 const list = <One extends string>(known: readonly One[]) =>
   (Array.isArray(shown.value) ? shown.value : []).filter((one): one is One => known.includes(one as One))
 const chosenKeys = computed<KeyId[]>(() => list(keyId.options))

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../../../words/index.ts'
 import {
   parameterKinds,
   startState,
@@ -7,7 +8,6 @@ import {
   type PackFault,
   type StartState,
 } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
 import { computed, ref } from 'vue'
 import { useCatalog } from '../../../api/catalog.ts'
 import ParameterField from './ParameterField.vue'
@@ -17,7 +17,6 @@ import AwayButton from './AwayButton.vue'
 const props = defineProps<{ faults: readonly PackFault[]; places: readonly string[] }>()
 const family = defineModel<Family>({ required: true })
 const catalog = useCatalog()
-const words = phrases('en')
 const fragments = computed(() => catalog.pack?.fragments ?? [])
 const fragmentOf = (id: string) => fragments.value.find((fragment) => fragment.id === id)
 const open = ref<string>()
@@ -105,10 +104,10 @@ const faultsOf = (index: number) =>
         v-for="start in startState.options"
         :key="start"
         class="grid grid-cols-[12rem_1fr] items-center gap-2 py-1"
-        >{{ words.start[start] }}
+        >{{ say(`start.${start}`) }}
         <select
           class="field"
-          :aria-label="words.start[start]"
+          :aria-label="say(`start.${start}`)"
           :value="family.starts[start] ?? ''"
           @change="setStart(start, ($event.target as HTMLSelectElement).value)"
         >

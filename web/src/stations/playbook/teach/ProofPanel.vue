@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { Family } from '@benevox/core/catalog'
 import { computed } from 'vue'
+import { findingText, notVerifiedText, stepTexts } from '@benevox/words'
+import { words } from '../../../words/index.ts'
 import DevicePicture from '../../../parts/DevicePicture.vue'
 import KeyChart from '../../../parts/KeyChart.vue'
 import type { DraftReading } from './useDraft.ts'
@@ -17,9 +19,12 @@ const faults = computed(() => [
     ),
   ),
 ])
+const lines = computed(() =>
+  sheet.value?.chart ? stepTexts(sheet.value.procedure, sheet.value.chart, words) : [],
+)
 const isWaiting = computed(() => props.reading.running === undefined)
 const MOST_SHOWN = 8
-const notProven = computed(() => props.reading.sheets.filter(({ notProven: why }) => why !== undefined))
+const notProven = computed(() => props.reading.sheets.filter(({ notVerified: why }) => why !== undefined))
 /** Findings that are no proof of a way: those stand with the ways. */
 const findings = computed(() => props.reading.findings.filter(({ code }) => code !== 'misses-its-goal'))
 </script>
@@ -54,7 +59,7 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
           <ul class="ruled">
             <li v-for="one in notProven" :key="one.procedure.id" class="py-1">
               <button type="button" class="text-start underline" @click="emit('choose', one.procedure.id)">
-                {{ one.notProven }}
+                {{ one.notVerified && notVerifiedText(one.notVerified, one.procedure.school, words) }}
               </button>
             </li>
           </ul>
@@ -63,7 +68,7 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
           <p class="font-bold">Found by the check</p>
           <ul class="list-disc ps-5">
             <li v-for="(finding, index) in findings.slice(0, MOST_SHOWN)" :key="index">
-              {{ finding.sentence }}
+              {{ findingText(finding, words) }}
             </li>
             <li v-if="findings.length > MOST_SHOWN">and {{ findings.length - MOST_SHOWN }} more</li>
           </ul>
@@ -73,7 +78,7 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
     <template v-if="sheet">
       <KeyChart v-if="sheet.chart" narrow :chart="sheet.chart" />
       <ol class="leading-snug" data-testid="draft-lines">
-        <li v-for="(line, index) in sheet.lines" :key="index" class="flex gap-3">
+        <li v-for="(line, index) in lines" :key="index" class="flex gap-3">
           <span class="font-mono text-ink-soft">{{ index + 1 }}</span><span>{{ line }}</span>
         </li>
       </ol>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say, words } from '../../../words/index.ts'
 import {
   namesIn,
   screenKind,
@@ -7,7 +8,7 @@ import {
   type State,
   type Transition,
 } from '@benevox/core/catalog'
-import { conditionWords, doesWords, phrases, triggerWords } from '@benevox/core/procedure'
+import { conditionText, doesText, triggerText } from '@benevox/words'
 import { computed, ref } from 'vue'
 import SelectOf from '../../../parts/SelectOf.vue'
 import { BOX_HEIGHT, boxOf, machineMap } from './machineMap.ts'
@@ -19,7 +20,6 @@ import { shortName } from './useDraft.ts'
 /** What the device shows and what leads out of it: a map of screens, one of which is looked at and changed below. */
 const props = defineProps<{ composed: ComposedFamily; places: readonly string[] }>()
 const family = defineModel<Family>({ required: true })
-const words = phrases('en')
 const names = computed(() => namesIn(family.value))
 const map = computed(() => machineMap(family.value, props.composed))
 const chosen = ref('')
@@ -36,7 +36,7 @@ const transitions = computed<Transition[] | undefined>(() => (state.value ?? men
 const open = ref(-1)
 const isStart = (name: string) =>
   Object.values(family.value.starts).some((place) => place && boxOf(family.value, place) === name)
-const screens = screenKind.options.map((screen) => [screen, words.cue[screen]] as const)
+const screens = screenKind.options.map((screen) => [screen, say(`sign.${screen}`)] as const)
 const newName = ref('')
 
 function look(name: string): void {
@@ -72,9 +72,9 @@ function setWords(typed: string): void {
   state.value.words = list.length > 1 ? list : undefined
 }
 const sentence = ({ on, if: guard, to, ...does }: Transition) => {
-  const condition = conditionWords(guard, 'en', names.value)
-  const done = doesWords(does, 'en')
-  return `${triggerWords(on, 'en', names.value)}${condition ? ` (${condition})` : ''} → ${to}${done ? `: ${done}` : ''}`
+  const condition = conditionText(guard, words, names.value)
+  const done = doesText(does, words)
+  return `${triggerText(on, words, names.value)}${condition ? ` (${condition})` : ''} → ${to}${done ? `: ${done}` : ''}`
 }
 const text = (event: Event) => (event.target as HTMLInputElement).value
 </script>
@@ -149,7 +149,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
       <ul class="ruled border-y border-rule">
         <li v-for="[name, shared] in within" :key="name" class="py-2">
           <div class="flex items-baseline gap-3">
-            <b>{{ name }}</b> <span class="text-ink-soft">{{ words.cue[shared.screen] }}</span>
+            <b>{{ name }}</b> <span class="text-ink-soft">{{ say(`sign.${shared.screen}`) }}</span>
             <button type="button" class="ms-auto underline" @click="makeOwn(name, shared)">
               Change it for this family
             </button>

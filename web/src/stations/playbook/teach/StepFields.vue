@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { say, words } from '../../../words/index.ts'
+import { keyText, linkText } from '@benevox/words'
 import {
   cue,
   linksIn,
@@ -10,7 +12,6 @@ import {
   type Menu,
   type Step,
 } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import SomeOf from '../../../parts/SomeOf.vue'
 import SecondsField from './SecondsField.vue'
@@ -18,8 +19,8 @@ import SecondsField from './SecondsField.vue'
 /** One step in the technician's terms: what is done, with what, until when. */
 const props = defineProps<{ family: Family; menus: ReadonlyMap<string, Menu> }>()
 const step = defineModel<Step>({ required: true })
-const words = computed(() => phrases('en', namesIn(props.family)))
-const keys = computed(() => props.family.keys.map(({ id }) => [id, words.value.key[id]] as const))
+const own = computed(() => namesIn(props.family))
+const keys = computed(() => props.family.keys.map(({ id }) => [id, keyText(id, own.value, words)] as const))
 const first = computed<KeyId>(() => props.family.keys[0]?.id ?? 'power')
 const DOES: readonly (readonly [Step['do'], string])[] = [
   ['plug', 'plug'],
@@ -91,11 +92,13 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
       <option v-for="[kind, name] in DOES" :key="kind" :value="kind">{{ name }}</option>
     </select>
     <select v-if="step.do === 'plug'" v-model="step.link" class="field !w-72" aria-label="On the cable">
-      <option v-for="link in linksIn(family)" :key="link" :value="link">{{ words.link[link] }}</option>
+      <option v-for="link in linksIn(family)" :key="link" :value="link">
+        {{ linkText(link, own, words) }}
+      </option>
     </select>
     <select v-if="step.do === 'fold'" v-model="step.to" class="field !w-40" aria-label="Folded">
       <option v-for="one in family.postures ?? posture.options" :key="one" :value="one">
-        {{ words.posture[one] }}
+        {{ say(`posture.${one}`) }}
       </option>
     </select>
     <template v-if="step.do === 'hold'">
@@ -119,7 +122,7 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
         :value="step.until.cue"
         @change="step = { do: 'wait', until: { cue: text($event) as Cue } }"
       >
-        <option v-for="one in cue.options" :key="one" :value="one">{{ words.cue[one] }}</option>
+        <option v-for="one in cue.options" :key="one" :value="one">{{ say(`sign.${one}`) }}</option>
       </select>
       <SecondsField
         v-else-if="'ms' in step.until"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { say, words } from '../../../words/index.ts'
+import { keyText, linkText } from '@benevox/words'
 import {
   buzz,
   effect,
@@ -11,7 +13,6 @@ import {
   type Transition,
   type Trigger,
 } from '@benevox/core/catalog'
-import { effectWords, phrases } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import NumberField from '../../../parts/NumberField.vue'
 import TickBox from '../../../parts/TickBox.vue'
@@ -23,8 +24,8 @@ import TimeField from './TimeField.vue'
 /** One thing that leads out of a screen: what makes it go on, under which condition, where to, and what it does. */
 const props = defineProps<{ label: string; family: Family; places: readonly string[] }>()
 const transition = defineModel<Transition>({ required: true })
-const words = computed(() => phrases('en', namesIn(props.family)))
-const keys = computed(() => props.family.keys.map(({ id }) => [id, words.value.key[id]] as const))
+const own = computed(() => namesIn(props.family))
+const keys = computed(() => props.family.keys.map(({ id }) => [id, keyText(id, own.value, words)] as const))
 const first = computed<KeyId>(() => props.family.keys[0]?.id ?? 'power')
 const KINDS: readonly (readonly [Trigger['kind'], string])[] = [
   ['after', 'a time has passed'],
@@ -49,13 +50,15 @@ const FROM = [
   ['fresh', 'only keys pressed here'],
 ] as const
 const IDLE_FROM = FROM.slice(0, 2) as readonly (readonly ['carried' | 'entry', string])[]
-const links = computed(() => linksIn(props.family).map((link) => [link, words.value.link[link]] as const))
+const links = computed(() =>
+  linksIn(props.family).map((link) => [link, linkText(link, own.value, words)] as const),
+)
 const postures = computed(() =>
-  (props.family.postures ?? posture.options).map((one) => [one, words.value.posture[one]] as const),
+  (props.family.postures ?? posture.options).map((one) => [one, say(`posture.${one}`)] as const),
 )
 const TURNS = turn.options.map((by) => [by, by] as const)
-const BUZZES = buzz.options.map((one) => [one, phrases('en').cue[one]] as const)
-const EFFECTS = effect.options.map((one) => [one, effectWords('en')[one]] as const)
+const BUZZES = buzz.options.map((one) => [one, say(`sign.${one}`)] as const)
+const EFFECTS = effect.options.map((one) => [one, say(`effect.${one}`)] as const)
 const HOLD_MS = 1500
 /** After so long a number of presses is usually final. Common practice, no source. */
 const REST_MS = 600

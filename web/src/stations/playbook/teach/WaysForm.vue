@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../../../words/index.ts'
 import {
   freeId,
   procedureOfTheSchool,
@@ -8,7 +9,6 @@ import {
   type Family,
   type Menu,
 } from '@benevox/core/catalog'
-import { phrases } from '@benevox/core/procedure'
 import { computed, ref } from 'vue'
 import { useCatalog } from '../../../api/catalog.ts'
 import { move } from './moved.ts'
@@ -21,7 +21,6 @@ const family = defineModel<Family>({ required: true })
 /** The way that the chart beside the form shows. */
 const chosen = defineModel<string>('chosen', { required: true })
 const catalog = useCatalog()
-const words = phrases('en')
 const schools = computed(() => catalog.pack?.schools ?? [])
 const schoolId = ref('')
 const way = computed(() => family.value.procedures.find(({ id }) => id === chosen.value))
@@ -62,7 +61,7 @@ function remove(): void {
         <select v-model="schoolId" class="field">
           <option value="">nothing</option>
           <option v-for="school in schools" :key="school.id" :value="school.id">
-            {{ school.school }} ({{ words.start[school.from] }})
+            {{ school.school }} ({{ say(`start.${school.from}`) }})
           </option>
         </select>
       </label>
@@ -92,7 +91,7 @@ function remove(): void {
           >The device is
           <select v-model="way.from" class="field">
             <option v-for="start in startState.options" :key="start" :value="start">
-              {{ words.start[start] }}
+              {{ say(`start.${start}`) }}
             </option>
           </select>
         </label>
@@ -100,7 +99,7 @@ function remove(): void {
           >It worked when this comes
           <select v-model="way.goal" class="field">
             <option v-for="screen in screenKind.options" :key="screen" :value="screen">
-              {{ words.cue[screen] }}
+              {{ say(`sign.${screen}`) }}
             </option>
           </select>
         </label>
@@ -108,7 +107,7 @@ function remove(): void {
           >Known from
           <select v-model="way.source" class="field">
             <option :value="undefined">as the family</option>
-            <option v-for="one in source.options" :key="one" :value="one">{{ words.source[one] }}</option>
+            <option v-for="one in source.options" :key="one" :value="one">{{ say(`source.${one}`) }}</option>
           </select>
         </label>
       </div>

@@ -126,7 +126,7 @@ export function useDraft(familyId: string | undefined) {
       lacking,
       faults,
       running,
-      sheets: familySheets(running.machine, looked, 'en'),
+      sheets: familySheets(running.machine, looked),
       findings:
         version === undefined ? checkVersions({ fragments }, family) : checkFamily({ fragments }, looked),
     }

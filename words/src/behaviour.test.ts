@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { demoPack } from '../../../demo/demoPack.ts'
-import { composeFamily, guard, transition, trigger, type Guard, type Trigger } from '../catalog/index.ts'
-import { conditionWords, doesWords, triggerWords } from './index.ts'
+import { demoPack } from '../../demo/demoPack.ts'
+import { composeFamily, guard, transition, trigger, type Guard, type Trigger } from '@benevox/core/catalog'
+import { ENGLISH } from './fixtures.ts'
+import { conditionText, doesText, triggerText } from './index.ts'
 
 /** What a form says of what leads out of a screen. */
 it.each([
@@ -27,7 +28,7 @@ it.each([
   [{ kind: 'type-shown', right: false }, 'another word typed'],
   [{ kind: 'idle', time: 'leaves', from: 'carried' }, 'no input for “leaves”, counted from before'],
 ])('%j is “%s”', (on, says) => {
-  expect(triggerWords(transition.parse({ on, to: 'a' }).on, 'en')).toBe(says)
+  expect(triggerText(transition.parse({ on, to: 'a' }).on, ENGLISH)).toBe(says)
 })
 
 it('a condition and what is done are lists, and nothing where nothing is', () => {
@@ -39,11 +40,11 @@ it('a condition and what is done are lists, and nothing where nothing is', () =>
     effects: ['wipe-data'],
     chargedTo: 40,
   })
-  expect(conditionWords(one.if, 'en')).toBe(
-    'no key is held, on the cable: a charger, folded open, battery at 20 % or more, before the reset',
+  expect(conditionText(one.if, ENGLISH)).toBe(
+    'no key is held, on the cable: a charger, folded open, battery at 20% or more, before the reset',
   )
-  expect(doesWords(one, 'en')).toBe('short buzz, deletes everything, is charged to 40 %')
-  expect([conditionWords({}, 'en'), doesWords({ cues: [], effects: [] }, 'en')]).toEqual(['', ''])
+  expect(doesText(one, ENGLISH)).toBe('short buzz, deletes everything, is charged to 40%')
+  expect([conditionText({}, ENGLISH), doesText({ cues: [], effects: [] }, ENGLISH)]).toEqual(['', ''])
 })
 
 it('whatever the demo’s families do has its words, with no name of the format in them', () => {
@@ -52,8 +53,8 @@ it('whatever the demo’s families do has its words, with no name of the format 
     const { states, menus } = composeFamily(pack, family).composed
     for (const { transitions } of [...states.values(), ...menus.values()])
       for (const { on, if: guard } of transitions) {
-        expect(triggerWords(on, 'en')).toMatch(/^\S.*\S$/)
-        expect(`${triggerWords(on, 'en')} ${conditionWords(guard, 'en')}`).not.toMatch(
+        expect(triggerText(on, ENGLISH)).toMatch(/^\S.*\S$/)
+        expect(`${triggerText(on, ENGLISH)} ${conditionText(guard, ENGLISH)}`).not.toMatch(
           /undefined|-press|data-headset/,
         )
       }
@@ -125,7 +126,7 @@ describe('what differs is said differently', () => {
       fc.property(one, one, takes, (first, second, some) => {
         const here = trigger.parse(first)
         const there = trigger.parse(mixed(first, second, some))
-        if (triggerWords(here, 'en') === triggerWords(there, 'en')) expect(there).toEqual(here)
+        if (triggerText(here, ENGLISH) === triggerText(there, ENGLISH)) expect(there).toEqual(here)
       }),
       { numRuns: 400 },
     )
@@ -135,7 +136,8 @@ describe('what differs is said differently', () => {
       fc.property(conditions, conditions, takes, (first, second, some) => {
         const here = guard.parse(first)
         const there = guard.parse(mixed(first, second, some))
-        if (conditionWords(here, 'en') === conditionWords(there, 'en')) expect(asked(there)).toBe(asked(here))
+        if (conditionText(here, ENGLISH) === conditionText(there, ENGLISH))
+          expect(asked(there)).toBe(asked(here))
       }),
       { numRuns: 4000 },
     )
