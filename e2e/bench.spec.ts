@@ -237,10 +237,10 @@ test('a foot that slips on the switch reports nothing that cannot be there yet',
   await stopTheClock(page)
   await page.locator('body').press('Space')
   await page.keyboard.press('Space')
-  const next = page.getByText('Comes next: dark')
+  const next = page.getByText('Comes next: black screen')
   await expect(next).toBeVisible()
   await page.keyboard.press('Space')
-  await expect(page.getByRole('alert')).toContainText('Not counted: this never comes so soon: dark.')
+  await expect(page.getByRole('alert')).toContainText('Not counted: this never comes so soon: black screen.')
   await expect(next).toBeVisible()
   // The switch bounces: that is no second report.
   await page.clock.fastForward(50)
@@ -312,8 +312,8 @@ test('a model nobody knows: a cable of the kit, a dry run, what was seen, and on
   await page.keyboard.press('d')
   await expect(page.getByTestId('dry')).toContainText('hold the number keys')
   await page.keyboard.press('x')
-  await page.getByRole('button', { name: 'lying robot' }).click()
-  await expect(page.getByTestId('advice')).toHaveText(/^Go on from the lying robot/)
+  await page.getByRole('button', { name: 'lying figure' }).click()
+  await expect(page.getByTestId('advice')).toHaveText(/^Go on from here: lying figure/)
   await expect(page.getByTestId('way-on')).toContainText('hold power, tap volume-up')
   await expect(async () => expect(await likeliest()).toBeGreaterThan(before)).toPass()
   // It led nowhere: told so, what settles most is asked, then another try is offered; that one worked.

@@ -81,9 +81,9 @@ test('an updated device whose system nobody knows: told by what is seen, and led
   await page.getByRole('button', { name: 'lock screen', exact: true }).click()
   await expect(page.getByTestId('tries')).toContainText('it failed: lock screen')
   await expect(page.getByTestId('reason')).toHaveText(
-    'Lock screen: a way that is not for this device explains it best.',
+    'Seen: lock screen. The likeliest cause: a method that is not for this device.',
   )
-  await expect(page.getByTestId('advice')).toContainText('Another way: ')
+  await expect(page.getByTestId('advice')).toContainText('Another method: ')
   await expect(which.getByRole('radio', { checked: true })).toHaveText(/^system 13 or later: (>\s)?9\d\s?%$/)
   // Whoever knows better takes the other, and it stays.
   await which.getByRole('radio', { name: /^as it came/ }).click()

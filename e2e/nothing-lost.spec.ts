@@ -123,7 +123,7 @@ test('a reload in the middle of a try goes on where it was, and so does one in t
   await expect(page.getByTestId('tries').getByText('running')).toHaveCount(0)
   await page.waitForTimeout(3500)
   await page.reload()
-  await expect(page.getByTestId('now')).toContainText('Keep power + volume-down until the screen turns dark')
+  await expect(page.getByTestId('now')).toContainText('Keep power + volume-down until the screen is black')
   await page.keyboard.press('x')
   await page.keyboard.press('0')
   await expect(page.getByTestId('menu-line')).toHaveText('volume-down ×3 · power')
@@ -222,7 +222,7 @@ test('a dry run shows the combination and records nothing', async ({ page }) => 
   // Power and volume-down held for the device’s, by the computer’s keys.
   await page.keyboard.down('2')
   await page.keyboard.down('3')
-  await expect(page.getByTestId('device-screen')).toContainText('dark')
+  await expect(page.getByTestId('device-screen')).toContainText('black screen')
   await page.waitForTimeout(300)
   await page.keyboard.press('Space')
   await page.keyboard.up('2')
@@ -236,7 +236,7 @@ test('a dry run shows the combination and records nothing', async ({ page }) => 
   await page.keyboard.up('2')
   await page.keyboard.down('1')
   await expect(page.getByTestId('lost')).toHaveText(
-    /^Volume-down let go [4-9]\.\d s too early\. Wait for it\. At dark: slide/,
+    /^[4-9]\.\d s too early: volume-down released\. Wait for it\. At the black screen: slide/,
   )
   await page.keyboard.up('1')
   await page.keyboard.up('3')

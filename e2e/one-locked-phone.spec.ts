@@ -58,7 +58,7 @@ test('a phone of family 1, from the counter to the paper: first without a data l
 
   await page.getByRole('button', { name: 'Go to the bench' }).click()
   await expect(page.getByTestId('critical')).toContainText(
-    'At dark: slide from volume-down to volume-up, keep power.',
+    'At the black screen: slide from volume-down to volume-up, keep power.',
   )
 
   await test.step('a key found broken: said where no method goes without it, and put right', async () => {
