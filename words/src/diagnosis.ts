@@ -1,0 +1,208 @@
+import type { Procedure } from '@benevox/core/catalog'
+import {
+  linkAskedFor,
+  type Advice,
+  type AdviceSays,
+  type AdviceWhy,
+  type Correction,
+  type StepChange,
+  type Verdict,
+} from '@benevox/core/diagnosis'
+import type { ChartChange } from '@benevox/core/drawing'
+import type { RankReason, StudiedVariant } from '@benevox/core/hand'
+import type { KeyChart } from '@benevox/core/procedure'
+import type { TwinInput } from '@benevox/core/twin'
+import { keyText, linkText, type OwnNames } from './names.ts'
+import { criticalText, stepTexts } from './steps.ts'
+import type { Words } from './words.ts'
+
+/** What a correction asks for, in one sentence. */
+export function correctionText(
+  correction: Correction,
+  procedure: Procedure,
+  chart: KeyChart,
+  words: Words,
+): string {
+  const { say } = words
+  const step = (at: number) => stepTexts(procedure, chart, words)[at] ?? ''
+  switch (correction.kind) {
+    case 'sooner':
+    case 'later':
+      return say(`correction.${correction.kind}`, {
+        what: criticalText(procedure, correction.step, chart, words) ?? step(correction.step),
+      })
+    case 'promptly':
+    case 'count':
+    case 'fold':
+      return say(`correction.${correction.kind}`, { what: step(correction.step) })
+    case 'right-key':
+    case 'one-key':
+      return say(`correction.${correction.kind}`, keysIn(correction, chart.names, words))
+    case 'data-link':
+      return say(`correction.${linkAskedFor(procedure) === 'charger' ? 'other-cable' : 'other-data-cable'}`)
+    case 'test-key':
+      return say('correction.test-key', { key: keyText(correction.key, chart.names, words) })
+    default:
+      return say(`correction.${correction.kind}`)
+  }
+}
+
+const keysIn = (
+  { key, not }: Extract<Correction, { kind: 'right-key' | 'one-key' }>,
+  own: OwnNames,
+  words: Words,
+) => ({ key: keyText(key, own, words), not: keyText(not, own, words) })
+
+/** What went wrong where a correction is needed, as part of a sentence. */
+export function causeText(
+  correction: Correction,
+  procedure: Procedure,
+  { names }: Pick<KeyChart, 'names'>,
+  words: Words,
+): string {
+  const { say } = words
+  switch (correction.kind) {
+    case 'right-key':
+    case 'one-key':
+      return say(`cause.${correction.kind}`, keysIn(correction, names, words))
+    case 'data-link':
+      return say(linkAskedFor(procedure) === 'charger' ? 'cause.no-power' : 'cause.no-data')
+    case 'test-key':
+      return say('cause.test-key', { key: keyText(correction.key, names, words) })
+    default:
+      return say(`cause.${correction.kind}`)
+  }
+}
+
+/** The next thing, said to a colleague. @param procedure of the last attempt @param chart of it */
+export const adviceText = ({ says }: Advice, procedure: Procedure, chart: KeyChart, words: Words): string =>
+  says.map((one) => partText(one, procedure, chart, words)).join(' ')
+
+function partText(one: AdviceSays, procedure: Procedure, chart: KeyChart, words: Words): string {
+  const { say } = words
+  switch (one.kind) {
+    case 'correction':
+      return correctionText(one.correction, procedure, chart, words)
+    case 'another-method':
+      return say('adviceSays.another-method', { method: one.method })
+    case 'computer':
+      return say('adviceSays.computer')
+    case 'ask':
+      return say(`adviceSays.${one.question}`)
+    case 'repair':
+      return say('adviceSays.repair', { key: keyText(one.key, chart.names, words) })
+    case 'go-on':
+    case 'leave':
+      return say(`adviceSays.${one.kind}`, { place: say(`sign.${one.place}`) })
+  }
+}
+
+/** Why that is advised. */
+export function adviceWhyText(why: AdviceWhy, procedure: Procedure, chart: KeyChart, words: Words): string {
+  const { say } = words
+  switch (why.kind) {
+    case 'first':
+      return say('adviceWhy.first')
+    case 'because':
+      return say('adviceWhy.because', {
+        seen:
+          why.seen.length > 0
+            ? why.seen
+                .map((cue) => say(`sign.${cue}`))
+                .reduce((one, other) => say('step.then', { one, other }))
+            : say('seen.nothing'),
+        cause: causeText(why.cause, procedure, chart, words),
+        times: why.times,
+      })
+    case 'unsure':
+      return say('adviceWhy.unsure', { cause: causeText(why.cause, procedure, chart, words) })
+    case 'place':
+      return say('adviceWhy.place', { place: say(`sign.${why.place}`) })
+  }
+}
+
+/** What the next attempt does otherwise, a word each, for the chart. */
+export const changeTexts = (
+  changes: readonly StepChange[],
+  { names }: Pick<KeyChart, 'names'>,
+  words: Words,
+): readonly ChartChange[] =>
+  changes.map(({ step, change }) => ({
+    step,
+    word: typeof change === 'object' ? keyText(change.key, names, words) : words.say(`chartChange.${change}`),
+  }))
+
+/** Why a dry run was lost, and what to do otherwise the next time: two sentences or three. */
+export function dryRunText(
+  { correction, off }: Extract<Verdict, { kind: 'failed' }>,
+  procedure: Procedure,
+  chart: KeyChart,
+  words: Words,
+): string {
+  const { say } = words
+  if (correction.kind === 'data-link') {
+    const plug = procedure.steps.findLastIndex((step) => step.do === 'plug')
+    return say('dryRunLost.notPlugged', { step: stepTexts(procedure, chart, words)[plug] ?? '' })
+  }
+  const how = correctionText(correction, procedure, chart, words)
+  const what = off && movedText(off.input, chart.names, words)
+  if (!what) return say('dryRunLost.lost', { how })
+  // A tenth is the least that is worth saying.
+  const seconds = words.tenths(Math.max(100, Math.round(off.byMs / 100) * 100))
+  const when = correction.kind === 'sooner' ? 'tooLate' : 'tooEarly'
+  return `${say(`dryRunLost.${when}`, { what, seconds })} ${how}`
+}
+
+/** A move whose moment was wrong; undefined for those that have none. */
+function movedText(input: TwinInput, own: OwnNames, words: Words): string | undefined {
+  const { say } = words
+  switch (input.kind) {
+    case 'key-down':
+      return say('dryRunLost.pressed', { key: keyText(input.key, own, words) })
+    case 'key-up':
+      return say('dryRunLost.letGo', { key: keyText(input.key, own, words) })
+    case 'link':
+      return input.link === 'none'
+        ? say('dryRunLost.unplugged')
+        : say('dryRunLost.plugged', { link: linkText(input.link, own, words) })
+    case 'fold':
+      return say('dryRunLost.folded', { posture: say(`posture.${input.to}`) })
+    default:
+      return undefined
+  }
+}
+
+/** Why a method stands where it stands in the list. @param first the one that stands first */
+export function rankText(
+  reason: RankReason,
+  { study }: StudiedVariant,
+  first: StudiedVariant,
+  words: Words,
+): string {
+  const fewer = {
+    of100: of100Text(study.firstTry, words),
+    firstOf100: of100Text(first.study.firstTry, words),
+  }
+  const seconds = (ms: number) => words.number(Math.round(ms / 1000))
+  const longer = { seconds: seconds(study.tryMs), firstSeconds: seconds(first.study.tryMs) }
+  switch (reason) {
+    case 'only':
+    case 'first':
+    case 'asGood':
+      return words.say(`rank.${reason}`)
+    case 'fewer':
+      return words.say('rank.fewer', fewer)
+    case 'longer':
+      return words.say('rank.longer', longer)
+    default:
+      return words.say(`rank.${reason}`, { ...fewer, ...longer })
+  }
+}
+
+/** A chance as hands out of a hundred, never a bare 0 or 100 for what is neither. */
+export function of100Text(chance: number, { say, number }: Words): string {
+  const of100 = Math.round(chance * 100)
+  if (of100 === 100 && chance < 1) return say('rank.over99')
+  if (of100 === 0 && chance > 0) return say('rank.under1')
+  return number(of100)
+}

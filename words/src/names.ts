@@ -1,0 +1,28 @@
+import type { Cue, KeyId, LinkKind } from '@benevox/core/catalog'
+import type { DrawnNames } from '@benevox/core/drawing'
+import type { KeyChart } from '@benevox/core/procedure'
+import type { Words } from './words.ts'
+
+/** What a family calls its own keys and cables, by their ids. */
+export type OwnNames = KeyChart['names']
+
+export const keyText = (key: KeyId, own: OwnNames, { say }: Words): string => own[key] ?? say(`key.${key}`)
+export const linkText = (link: LinkKind, own: OwnNames, { say }: Words): string =>
+  own[link] ?? say(`link.${link}`)
+
+/** Keys that are held together. */
+export const keysText = (keys: readonly KeyId[], own: OwnNames, words: Words): string =>
+  keys.map((key) => keyText(key, own, words)).join(' + ')
+
+/** What was seen, in its order. */
+export const signsText = (cues: readonly Cue[], { say }: Words): string =>
+  cues.map((cue) => say(`sign.${cue}`)).join(', ')
+
+/** What stands on a drawing of keys and of what is done with them. */
+export const drawnNames = (words: Words, own: OwnNames = {}): DrawnNames => ({
+  key: (key) => keyText(key, own, words),
+  cue: (cue) => words.say(`sign.${cue}`),
+  link: (link) => linkText(link, own, words),
+  posture: (posture) => words.say(`posture.${posture}`),
+  lane: (lane) => words.say(`lane.${lane}`),
+})
