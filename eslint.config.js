@@ -97,13 +97,12 @@ export default tseslint.config(
   {
     // What is read on a screen is said through the room of the words.
     files: ['web/src/**/*.vue'],
-    ignores: ['web/src/stations/playbook/**'],
     rules: {
       'vue/no-bare-strings-in-template': [
         'error',
         {
           allowlist: [
-            ...'·:;,.()%×→←↔+-–—…/?✓✕▮▸›↵“”0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ',
+            ...'·:;,.()%×→←↔↑↓*=+-–—…/?✓✕▮▸›↵“”0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ',
             'PDF',
             'Benevox',
             '← →',

@@ -1,4 +1,6 @@
 import { readPack, type Pack, type PackAsWritten } from '@benevox/core/catalog'
+import { flawText } from '@benevox/words'
+import { ENGLISH } from '../words/src/fixtures.ts'
 import document from './pack.json' with { type: 'json' }
 
 /** The demo's catalogue, read and checked. @throws Error naming each fault, should somebody have broken it */
@@ -10,5 +12,7 @@ export const demoPackAsWritten = (): PackAsWritten => read().written
 function read(): { readonly pack: Pack; readonly written: PackAsWritten } {
   const reading = readPack(document)
   if (reading.kind === 'pack') return reading
-  throw new Error(reading.faults.map(({ path, sentence }) => `${path.join('.')}: ${sentence}`).join('\n'))
+  throw new Error(
+    reading.faults.map(({ path, flaw }) => `${path.join('.')}: ${flawText(flaw, ENGLISH)}`).join('\n'),
+  )
 }

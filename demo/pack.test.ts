@@ -4,6 +4,8 @@ import { checkPack } from '@benevox/core/procedure'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
 import document from './pack.json' with { type: 'json' }
+import { flawText } from '../words/src/index.ts'
+import { ENGLISH } from '../words/src/fixtures.ts'
 
 /** The demo pack with one thing changed, by path. */
 function changed(path: readonly (string | number)[], value: unknown): unknown {
@@ -159,7 +161,7 @@ describe('a pack with a fault is refused with its path and a sentence', () => {
     expect(reading.kind).toBe('refused')
     if (reading.kind === 'refused') {
       expect(reading.faults.map((fault) => fault.path.join('.'))).toContain(faultPath)
-      for (const { sentence } of reading.faults) expect(sentence.length).toBeGreaterThan(5)
+      for (const { flaw } of reading.faults) expect(flawText(flaw, ENGLISH).length).toBeGreaterThan(5)
     }
   })
   it.each([null, [], 'pack', { format: 'benevox-pack' }])('and so is %j', (what) => {

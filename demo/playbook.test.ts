@@ -16,7 +16,7 @@ import { familySheets, inParts, wipeFromRecovery } from '@benevox/core/procedure
 import { compileFamily, USUAL_SITUATION } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
-import { drawnNames, menuLineText, rankText } from '../words/src/index.ts'
+import { drawnNames, flawText, menuLineText, rankText } from '../words/src/index.ts'
 import { ENGLISH } from '../words/src/fixtures.ts'
 
 const pack = demoPack()
@@ -104,7 +104,7 @@ describe('a family built from nothing out of the shared parts', () => {
   it('says of a part what it still asks for, and of a key that the device has not', () => {
     const family = begun()
     family.compose.push({ fragment: 'off-gated', as: 'off', with: {} })
-    expect(whatIsLacking(pack, family).faults.map(({ sentence }) => sentence)).toEqual([
+    expect(whatIsLacking(pack, family).faults.map(({ flaw }) => flawText(flaw, ENGLISH))).toEqual([
       '“off-gated” needs “gate”.',
     ])
     const watch = { ...newFamily('watch'), compose: [{ fragment: 'charge-sign', as: 'charge', with: {} }] }
@@ -112,8 +112,8 @@ describe('a family built from nothing out of the shared parts', () => {
       { fragment: 'loading', as: 'loading', with: {} },
       { fragment: 'recovery', as: 'recovery', with: {} },
     )
-    expect(whatIsLacking(pack, watch).faults.map(({ sentence }) => sentence)).toContain(
-      'There is no key on this family “volume-down”.',
+    expect(whatIsLacking(pack, watch).faults.map(({ flaw }) => flawText(flaw, ENGLISH))).toContain(
+      'This family has no key “volume-down”.',
     )
   })
   it('every parameter of every part and school is of a kind that a form has a field for', () => {

@@ -51,7 +51,7 @@ function heed(at: TechnicianAtDevice, said: string): void {
   const { mistakes, letsGoEarly, ...rest } = at.fault
   at.fault = {
     ...rest,
-    ...(mistakes && !/in place of|not volume-down/.test(said) ? { mistakes } : {}),
+    ...(mistakes && !/instead of|not volume-down/.test(said) ? { mistakes } : {}),
     ...(letsGoEarly && !/Wait for it|too early/.test(said) ? { letsGoEarly } : {}),
   }
 }

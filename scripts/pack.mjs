@@ -11,6 +11,7 @@ if (command !== 'check' || !file) give('Say what to check: npm run pack -- check
 ensureNodeModules()
 const { tsImport } = await import('tsx/esm/api')
 const { readPack } = await tsImport('../core/src/catalog/index.ts', import.meta.url)
+const { findingText, flawText, wordsIn } = await tsImport('../words/src/index.ts', import.meta.url)
 const { checkPack } = await tsImport('../core/src/procedure/index.ts', import.meta.url)
 
 const found = findingsIn(file)
@@ -23,20 +24,29 @@ else {
 process.exitCode = found.length === 0 ? 0 : 1
 
 function findingsIn(name) {
-  const whole = (sentence) => [{ path: [], code: 'shape', sentence }]
+  const words = wordsIn('en', { zone: 'UTC', country: 'GB' })
+  const faulty = ({ path, flaw }) => ({ path, code: flaw.code, sentence: flawText(flaw, words) })
+  const whole = (flaw) => [faulty({ path: [], flaw })]
   let text
   try {
-    if (statSync(name).size > LARGEST_BYTES) return whole('The file is larger than 64 MB.')
+    if (statSync(name).size > LARGEST_BYTES)
+      return whole({ code: 'large-file', megabytes: Math.round(statSync(name).size / 1024 / 1024), most: 64 })
     text = new TextDecoder('utf-8', { fatal: true }).decode(readFileSync(name))
   } catch (error) {
-    return whole(error instanceof TypeError ? 'The file is not UTF-8 text.' : 'The file cannot be read.')
+    if (!(error instanceof TypeError)) throw error
+    return whole({ code: 'no-encoding' })
   }
   let written
   try {
     written = JSON.parse(text)
   } catch {
-    return whole('The file is not JSON.')
+    return whole({ code: 'not-json' })
   }
   const reading = readPack(written)
-  return reading.kind === 'refused' ? reading.faults : checkPack(reading.pack)
+  if (reading.kind === 'refused') return reading.faults.map(faulty)
+  return checkPack(reading.pack).map((finding) => ({
+    path: finding.path,
+    code: finding.code,
+    sentence: findingText(finding, words),
+  }))
 }

@@ -14,7 +14,7 @@ export const recordBenchBody = z
   })
   .refine(({ version, told }) => (version === undefined) !== (told === undefined), {
     path: ['version'],
-    error: 'either the version that was seen, or what was told when',
+    error: 'version-or-told',
   })
 
 /** Takes a step back that was recorded by mistake, or the last refusal of an unlock code. */

@@ -6,7 +6,7 @@ import { z } from 'zod'
 const signature = z
   .string()
   .max(200_000)
-  .regex(/^iVBORw0KGgo[A-Za-z0-9+/]+={0,2}$/, 'a PNG picture in base64')
+  .regex(/^iVBORw0KGgo[A-Za-z0-9+/]+={0,2}$/, 'png')
 
 export const recordConsentBody = z.strictObject({
   version: z.int().min(1),

@@ -59,11 +59,7 @@ export type JobEvent = z.infer<typeof jobEvent>
 export const noSecret = z.array(z.string().max(40)).max(20).optional()
 
 /** As the page takes it: no registry knows one whose check digit does not fit. */
-const imei = facts.shape.imei
-  .unwrap()
-  .refine(hasValidCheckDigit, 'the check digit does not fit: read it again')
-  .nullable()
-  .optional()
+const imei = facts.shape.imei.unwrap().refine(hasValidCheckDigit, 'check-digit').nullable().optional()
 /** Facts to set; null takes an answer back. */
 export const factsChange = z
   .strictObject(

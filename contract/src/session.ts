@@ -30,4 +30,4 @@ export const signInBody = z.strictObject({
 })
 export const languageBody = z.strictObject({ language })
 /** The short code by which a person takes over the shared machine. */
-export const switchBody = z.strictObject({ code: z.string().regex(/^\d{4,8}$/, 'four to eight digits') })
+export const switchBody = z.strictObject({ code: z.string().regex(/^\d{4,8}$/, 'staff-code') })

@@ -973,7 +973,7 @@ export interface Messages {
   'keyboard.scanner': object
   'problem.sign-in-limit': object
   'problem.not-signed-in': object
-  'problem.import-refused': { readonly because: string | number }
+  'problem.import-refused': { readonly at: string; readonly because: string | number; readonly more: number }
   'problem.no-catalogue': object
   'problem.no-catalogue-version': { readonly id: string | number }
   'problem.import-cancelled': object
@@ -1355,7 +1355,6 @@ export interface Messages {
   'settings.values': object
   'settings.tax': object
   'settings.deposit': object
-  'settings.field': { readonly field: string | number; readonly because: string | number }
   'work.unlock-from-afar': object
   'work.reset-from-settings': object
   'work.clear-cache': object
@@ -1696,4 +1695,620 @@ export interface Messages {
   'card.menu': object
   'card.wipeKeys': object
   'trigger.seconds': { readonly seconds: string | number }
+  'exchange.title': object
+  'exchange.import': object
+  'exchange.which': object
+  'exchange.drop': object
+  'exchange.refused': { readonly file: string | number }
+  'exchange.unchanged': object
+  'exchange.isNew': { readonly count: number; readonly names: string | number }
+  'exchange.changed': { readonly count: number; readonly names: string | number }
+  'exchange.gone': { readonly count: number; readonly names: string | number }
+  'exchange.found': { readonly count: number }
+  'exchange.foundNothing': object
+  'exchange.whichFamily': object
+  'exchange.firstRule': object
+  'exchange.model': object
+  'exchange.modelCode': object
+  'exchange.codeNames': object
+  'exchange.tacs': object
+  'exchange.family': object
+  'exchange.new': object
+  'exchange.shown': { readonly count: number; readonly all: number }
+  'exchange.versions': object
+  'exchange.everyChange': object
+  'exchange.export': object
+  'exchange.useAgain': object
+  'exchange.cancel': object
+  'exchange.whole': { readonly file: string | number; readonly title: string | number }
+  'exchange.list.devices': { readonly file: string | number; readonly count: number }
+  'exchange.list.tacs': { readonly file: string | number; readonly count: number }
+  'exchange.digest': { readonly added: number; readonly changed: number; readonly unchanged: number; readonly withoutFamily: number }
+  'exchange.leftOut': { readonly count: number }
+  'exchange.fewNames': { readonly names: string | number; readonly count: number }
+  'exchange.inUse': object
+  'exchange.part.families': object
+  'exchange.part.models': object
+  'exchange.part.fragments': object
+  'exchange.takeIn': object
+  'exchange.takeInMarked': object
+  'exchange.doing.reading': { readonly file: string | number }
+  'exchange.doing.checking': { readonly file: string | number }
+  'exchange.doing.verifying': { readonly file: string | number }
+  'exchange.doing.comparing': { readonly file: string | number }
+  'exchange.doing.importing': { readonly file: string | number }
+  'exchange.imported': { readonly file: string | number; readonly version: string | number }
+  'exchange.cancelled': object
+  'exchange.tooLate': { readonly version: string | number }
+  'exchange.lookingAgain': object
+  'exchange.note': { readonly file: string | number }
+  'exchange.oldVersion': { readonly number: string | number }
+  'exchange.line': { readonly number: string | number }
+  'family.models': object
+  'family.isThisOne': object
+  'family.update': { readonly system: string | number; readonly family: string | number }
+  'family.noModel': object
+  'family.moreModels': { readonly count: number }
+  'family.thisFamily': object
+  'family.ownTimes': { readonly names: string | number }
+  'family.none': object
+  'family.toPlaybook': object
+  'family.device': object
+  'family.system': object
+  'family.keys': object
+  'family.swollen': object
+  'family.locks': object
+  'family.oldLockToo': object
+  'family.accountPath': { readonly path: string | number }
+  'family.safeModePath': { readonly path: string | number }
+  'family.settingsPath': { readonly path: string | number }
+  'family.times': object
+  'family.timesHow': { readonly source: string | number }
+  'family.deviceIs': object
+  'family.howFound': object
+  'family.card': object
+  'family.change': object
+  'family.practise': object
+  'family.asItCame': object
+  'family.fromSystem': { readonly system: string | number }
+  'family.carrierCode': { readonly entries: number; readonly dialled: string }
+  'family.says': { readonly kind: string | number; readonly count: number; readonly source: string | number }
+  'family.menus': object
+  'family.menusHow': object
+  'family.onTheWay': { readonly text: string | number }
+  'family.wipeKeysAtBench': object
+  'family.youAreThere': object
+  'playbook.known': object
+  'playbook.searchHint': object
+  'playbook.noneFits': object
+  'playbook.orSeen': object
+  'playbook.maker': object
+  'playbook.any': object
+  'playbook.kind': object
+  'playbook.keysAtHand': object
+  'playbook.port': object
+  'playbook.age': object
+  'playbook.forget': object
+  'playbook.fitting': { readonly count: number; readonly all: number }
+  'playbook.notVerified': { readonly count: number; readonly all: number }
+  'playbook.nothingLike': object
+  'playbook.teachNew': object
+  'playbook.familyUnknown': object
+  'playbook.keysOn': { readonly edge: string | number }
+  'playbook.notLooked': object
+  'playbook.notKnown': object
+  'playbook.ageOld': object
+  'playbook.ageMiddle': object
+  'playbook.ageNew': object
+  'playbook.noModel': object
+  'playbook.models': { readonly count: number }
+  'rules.title': object
+  'rules.yearFrom': object
+  'rules.yearTo': object
+  'rules.asListed': object
+  'rules.noneYet': object
+  'rules.add': object
+  'rules.name': object
+  'rules.rule': { readonly number: string | number }
+  'teach.draftKept': object
+  'teach.taken': { readonly short: string | number; readonly name: string | number }
+  'teach.oldBase': object
+  'teach.rebase': object
+  'teach.rebaseMeans': object
+  'teach.version': object
+  'teach.updateFrom': object
+  'teach.addVersion': object
+  'teach.ofVersion': { readonly system: string | number }
+  'teach.simulatorSays': object
+  'teach.throwAway': object
+  'teach.makeCopy': object
+  'teach.why': object
+  'teach.whyHint': object
+  'teach.title': { readonly family: string | number }
+  'teach.back': object
+  'teach.asItCame': object
+  'teach.fromSystem': { readonly system: string | number }
+  'teach.copyName': { readonly name: string | number }
+  'teach.note': { readonly family: string | number }
+  'teach.notSaved': object
+  'teach.saveFamily': object
+  'teach.saveChange': object
+  'teach.tab.keys': object
+  'teach.tab.behaviour': object
+  'teach.tab.screens': object
+  'teach.tab.times': object
+  'teach.tab.methods': object
+  'teach.tab.menus': object
+  'teach.tab.models': object
+  'teach.tab.text': object
+  'practice.cableAtStart': object
+  'practice.foldedAtStart': object
+  'practice.battery': object
+  'practice.screenLock': object
+  'practice.account': object
+  'practice.loop': object
+  'practice.wiped': object
+  'practice.whatToDo': object
+  'practice.notBegun': object
+  'practice.onCable': object
+  'practice.folded': object
+  'practice.run': object
+  'practice.reached': { readonly place: string | number }
+  'practice.endsHere': { readonly place: string | number }
+  'practice.toStart': object
+  'practice.back': object
+  'practice.oneStep': object
+  'practice.pace': object
+  'practice.holdHow': object
+  'practice.happened': object
+  'practice.tried': object
+  'practice.mistake': object
+  'practice.which': object
+  'practice.lateBy': object
+  'practice.key': object
+  'practice.instead': object
+  'practice.cable': object
+  'practice.speed': object
+  'practice.onlySimulator': object
+  'practice.space': object
+  'practice.title': { readonly family: string | number }
+  'practice.watch': object
+  'practice.hands': object
+  'practice.speed.min': object
+  'practice.speed.median': object
+  'practice.speed.max': object
+  'practice.realTime': object
+  'practice.faster': { readonly times: string | number }
+  'practice.mistake.none': object
+  'practice.mistake.late': object
+  'practice.mistake.other-key': object
+  'practice.mistake.dead-key': object
+  'practice.mistake.other-cable': object
+  'practice.typeOther': object
+  'practice.atSeconds': { readonly seconds: string | number; readonly line: string }
+  'practice.stop': object
+  'practice.begin': object
+  'practice.play': object
+  'method.studying': object
+  'method.howExact': object
+  'method.again': object
+  'method.practise': object
+  'method.chart': object
+  'method.figures': { readonly of100: string | number; readonly seconds: string | number; readonly attempts: string | number }
+  'method.anyEarly': object
+  'method.early': { readonly seconds: string | number }
+  'method.late': { readonly seconds: string | number }
+  'method.chartOf': { readonly method: string | number }
+  'happened.nothing': object
+  'happened.by.hand': object
+  'happened.by.device': object
+  'guardField.keys': object
+  'guardField.whether': object
+  'guardField.batteryFrom': object
+  'guardField.batteryBelow': object
+  'guardField.cable': object
+  'guardField.folded': object
+  'guardField.any': object
+  'guardField.none': object
+  'guardField.these': object
+  'guardField.fresh': object
+  'guardField.screenLock': object
+  'guardField.account': object
+  'guardField.loop': object
+  'guardField.wiped': object
+  'guardField.with': object
+  'guardField.without': object
+  'guardField.does': object
+  'guardField.doesNot': object
+  'guardField.after': object
+  'guardField.before': object
+  'guardField.of': { readonly row: string | number; readonly part: string | number }
+  'guardField.heldOrNot': object
+  'keysForm.name': object
+  'keysForm.shortName': object
+  'keysForm.source': object
+  'keysForm.otherName': object
+  'keysForm.howFar': object
+  'keysForm.addKey': object
+  'keysForm.ownCable': object
+  'keysForm.folding': object
+  'keysForm.canFold': object
+  'keysForm.postures': object
+  'keysForm.cautions': object
+  'keysForm.firstCable': object
+  'keysForm.secondCable': object
+  'keysForm.key': { readonly number: string | number }
+  'keysForm.edgeOf': { readonly key: string | number }
+  'keysForm.byPlace': { readonly key: string | number }
+  'keysForm.path.safeModePath': object
+  'keysForm.path.settingsPath': object
+  'keysForm.path.accountPath': object
+  'locksForm.asks': object
+  'locksForm.oldLock': object
+  'locksForm.carrier': object
+  'locksForm.entries': object
+  'locksForm.dialled': object
+  'locksForm.nothing': object
+  'locksForm.systemFile': object
+  'locksForm.ownWaits': object
+  'locksForm.waits': object
+  'locksForm.from': object
+  'locksForm.wait': object
+  'locksForm.every': object
+  'locksForm.seconds': object
+  'locksForm.addWait': object
+  'locksForm.wipes': object
+  'locksForm.startsFirst': object
+  'locksForm.partSource': object
+  'locksForm.file.unknown': object
+  'locksForm.file.yes': object
+  'locksForm.file.no': object
+  'locksForm.band.none': object
+  'locksForm.band.each': object
+  'locksForm.band.every': object
+  'locksForm.band.doubling': object
+  'locksForm.part.keys': object
+  'locksForm.part.durations': object
+  'locksForm.part.menus': object
+  'locksForm.part.settings': object
+  'locksForm.part.account-lock': object
+  'locksForm.part.carrier-lock': object
+  'locksForm.asFamily': object
+  'locksForm.waitFrom': { readonly number: string | number }
+  'locksForm.waitEvery': { readonly number: string | number }
+  'locksForm.waitSeconds': { readonly number: string | number }
+  'locksForm.waitNumber': { readonly number: string | number }
+  'menuForm.press': object
+  'menuForm.howMany': object
+  'menuForm.finalAfter': object
+  'menuForm.numberFinal': object
+  'menuForm.longFrom': object
+  'menuForm.pressLongFrom': object
+  'menuForm.leaves': object
+  'menuForm.after': object
+  'menuForm.leavesAfter': object
+  'menuForm.to': object
+  'menuForm.short': object
+  'menuForm.long': object
+  'menuForm.counted': object
+  'menuForm.presses': { readonly count: number }
+  'menuForm.noMenu': object
+  'menuForm.menu': object
+  'menuForm.own': object
+  'menuForm.heading': object
+  'menuForm.next': object
+  'menuForm.previous': object
+  'menuForm.turning': object
+  'menuForm.chosenWith': object
+  'menuForm.opensOn': object
+  'menuForm.screen': object
+  'menuForm.wraps': object
+  'menuForm.touch': object
+  'menuForm.oneAtATime': object
+  'menuForm.lines': object
+  'menuForm.does': object
+  'menuForm.condition': object
+  'menuForm.addLine': object
+  'menuForm.ownMenu': object
+  'menuForm.addMenu': object
+  'menuForm.line': { readonly number: string | number }
+  'menuForm.lineTo': { readonly number: string | number }
+  'menuForm.takeShared': object
+  'menuForm.takeMenuOut': object
+  'menuForm.noNext': object
+  'menuForm.noPrevious': object
+  'menuForm.noTurn': object
+  'menuForm.firstLine': object
+  'menuForm.furtherLine': object
+  'missing.title': object
+  'missing.addTime': object
+  'missing.otherScreen': object
+  'missing.addKey': object
+  'missing.part': { readonly name: string | number }
+  'missing.addScreen': object
+  'missing.orOwnScreen': object
+  'missing.duration': { readonly name: string | number }
+  'missing.start': { readonly start: string | number }
+  'missing.screenWhere': { readonly start: string | number }
+  'missing.key': { readonly key: string | number }
+  'modelForm.name': object
+  'modelForm.modelCode': object
+  'modelForm.codeNames': object
+  'modelForm.tacs': object
+  'modelForm.cellular': object
+  'modelForm.notTaken': { readonly because: string | number }
+  'modelForm.year': object
+  'modelForm.fromSystem': object
+  'modelForm.behavesLike': object
+  'modelForm.update': { readonly system: string | number; readonly family: string | number }
+  'modelForm.ownTime': object
+  'modelForm.choose': object
+  'modelForm.ownTimes': { readonly time: string | number }
+  'modelForm.checkDigit': { readonly typed: string | number }
+  'modelForm.noImei': { readonly typed: string | number }
+  'modelForm.owned': { readonly tac: string | number; readonly model: string | number }
+  'modelForm.quickest': object
+  'modelForm.usual': object
+  'modelForm.slowest': object
+  'modelForm.chooseFamily': object
+  'modelForm.versionFirst': object
+  'modelForm.systemOf': { readonly model: string | number }
+  'modelForm.behavesLikeOf': { readonly model: string | number }
+  'modelForm.updateOf': { readonly model: string | number; readonly system: string | number }
+  'modelForm.timeOf': { readonly model: string | number; readonly time: string | number; readonly part: string | number }
+  'modelForm.timeName': { readonly model: string | number; readonly time: string | number }
+  'modelForm.there': object
+  'modelForm.more': { readonly count: number }
+  'modelForm.models': object
+  'modelForm.another': object
+  'modelForm.add': object
+  'partForm.asUsual': object
+  'partForm.begin': object
+  'partForm.nothingToSet': object
+  'partForm.further': object
+  'partForm.choose': object
+  'partForm.add': object
+  'partForm.starts': object
+  'proof.title': object
+  'proof.waiting': object
+  'proof.more': { readonly count: number }
+  'proof.verified': { readonly count: number; readonly all: number }
+  'proof.findings': object
+  'proof.notVerified': { readonly count: number }
+  'screenForm.how': object
+  'screenForm.isStart': object
+  'screenForm.own': object
+  'screenForm.add': object
+  'screenForm.shared': { readonly name: string | number }
+  'screenForm.makeOwn': object
+  'screenForm.underMenus': object
+  'screenForm.shows': object
+  'screenForm.text': object
+  'screenForm.words': object
+  'screenForm.none': object
+  'screenForm.like': { readonly name: string | number }
+  'screenForm.noLonger': object
+  'screenForm.exits': object
+  'screenForm.noExit': object
+  'screenForm.addExit': object
+  'screenForm.part': { readonly name: string | number }
+  'screenForm.screen': { readonly name: string | number }
+  'screenForm.exit': { readonly number: string | number }
+  'screenForm.takeOut': object
+  'screenForm.leads': { readonly when: string | number; readonly condition: string; readonly to: string | number; readonly does: string }
+  'stepForm.what': object
+  'stepForm.keysToHold': object
+  'stepForm.order': object
+  'stepForm.together': object
+  'stepForm.inOrder': object
+  'stepForm.keysToLetGo': object
+  'stepForm.untilWhat': object
+  'stepForm.until': object
+  'stepForm.forSeconds': object
+  'stepForm.forCount': object
+  'stepForm.sign': object
+  'stepForm.count': object
+  'stepForm.from': object
+  'stepForm.to': object
+  'stepForm.keyToPress': object
+  'stepForm.times': object
+  'stepForm.timesAfter': object
+  'stepForm.place': object
+  'stepForm.whatStands': object
+  'stepForm.word': object
+  'stepForm.item': object
+  'stepForm.do.plug': object
+  'stepForm.do.fold': object
+  'stepForm.do.hold': object
+  'stepForm.do.wait': object
+  'stepForm.do.let-go': object
+  'stepForm.do.slide': object
+  'stepForm.do.press': object
+  'stepForm.do.long-press': object
+  'stepForm.do.tap': object
+  'stepForm.do.type': object
+  'stepForm.do.choose': object
+  'textForm.text': object
+  'textForm.take': object
+  'timeForm.seconds': object
+  'timeForm.inSeconds': { readonly label: string | number }
+  'timeForm.time': object
+  'timeForm.remove': object
+  'timeForm.further': object
+  'timeForm.sums': object
+  'timeForm.sumsMean': object
+  'timeForm.furtherSum': object
+  'timeForm.addSum': object
+  'timeForm.longFrom': object
+  'timeForm.longPress': object
+  'timeForm.of': { readonly time: string | number; readonly part: string | number }
+  'timeForm.addedUpFrom': { readonly sum: string | number }
+  'exitForm.when': object
+  'exitForm.ownLong': object
+  'exitForm.howLong': object
+  'exitForm.counted': object
+  'exitForm.turned': object
+  'exitForm.typed': object
+  'exitForm.exactly': object
+  'exitForm.nothingFor': object
+  'exitForm.withHeld': object
+  'exitForm.next': object
+  'exitForm.does': object
+  'exitForm.charged': object
+  'exitForm.kind.after': object
+  'exitForm.kind.idle': object
+  'exitForm.kind.hold': object
+  'exitForm.kind.press': object
+  'exitForm.kind.long-press': object
+  'exitForm.kind.key-down': object
+  'exitForm.kind.turn': object
+  'exitForm.kind.link': object
+  'exitForm.kind.fold': object
+  'exitForm.kind.tap': object
+  'exitForm.kind.type': object
+  'exitForm.kind.type-shown': object
+  'exitForm.from.carried': object
+  'exitForm.from.entry': object
+  'exitForm.from.fresh': object
+  'exitForm.turn.up': object
+  'exitForm.turn.down': object
+  'exitForm.shownWord': object
+  'exitForm.otherWord': object
+  'exitForm.changedTo': object
+  'exitForm.foldedTo': object
+  'exitForm.withTheseHeld': object
+  'exitForm.buzz': object
+  'exitForm.effects': object
+  'exitForm.chargedTo': object
+  'exitForm.leadsTo': { readonly exit: string | number }
+  'methodForm.beginFrom': object
+  'methodForm.nothing': object
+  'methodForm.add': object
+  'methodForm.methods': object
+  'methodForm.called': object
+  'methodForm.goal': object
+  'methodForm.knownFrom': object
+  'methodForm.steps': object
+  'methodForm.addStep': object
+  'methodForm.copy': object
+  'methodForm.remove': object
+  'methodForm.step': { readonly number: string | number }
+  'methodForm.ours': object
+  'methodForm.copyName': { readonly name: string | number }
+  'row.up': { readonly row: string | number }
+  'row.down': { readonly row: string | number }
+  'row.remove': { readonly row: string | number }
+  'modelForm.noSim': object
+  'imei.imei': object
+  'flaw.quoted': { readonly value: string | number }
+  'flaw.missing': object
+  'flaw.no-form': object
+  'flaw.broken-letter': object
+  'flaw.expected.string': object
+  'flaw.expected.number': object
+  'flaw.expected.int': object
+  'flaw.expected.boolean': object
+  'flaw.expected.array': object
+  'flaw.expected.object': object
+  'flaw.expected.other': object
+  'flaw.format.uuid': object
+  'flaw.format.datetime': object
+  'flaw.format.date': object
+  'flaw.format.email': object
+  'flaw.format.url': object
+  'flaw.format.other': object
+  'flaw.at-least': { readonly value: string | number }
+  'flaw.at-most': { readonly value: string | number }
+  'flaw.more-than': { readonly value: string | number }
+  'flaw.less-than': { readonly value: string | number }
+  'flaw.multiple-of': { readonly value: string | number }
+  'flaw.letters-at-least': { readonly value: number }
+  'flaw.letters-at-most': { readonly value: number }
+  'flaw.entries-at-least': { readonly value: number }
+  'flaw.entries-at-most': { readonly value: number }
+  'flaw.one-of': { readonly values: string | number }
+  'flaw.one-of-many': { readonly values: string | number }
+  'flaw.unknown-parts': { readonly names: string | number }
+  'flaw.within': { readonly at: string | number; readonly flaw: string | number }
+  'flaw.unusable-name': { readonly flaw: string | number }
+  'flaw.must.small-name': object
+  'flaw.must.state-name': object
+  'flaw.must.part-name': object
+  'flaw.must.parameter-name': object
+  'flaw.must.ascending-times': object
+  'flaw.must.eight-digits': object
+  'flaw.must.time-of-day': object
+  'flaw.must.closes-after-it-opens': object
+  'flaw.must.time-zone': object
+  'flaw.must.country-code': object
+  'flaw.must.open-one-day': object
+  'flaw.must.imei-digits': object
+  'flaw.must.check-digit': object
+  'flaw.must.network-key': object
+  'flaw.must.currency-code': object
+  'flaw.must.png': object
+  'flaw.must.staff-code': object
+  'flaw.must.version-or-told': object
+  'flaw.lacks.state-or-menu': { readonly name: string | number }
+  'flaw.lacks.state': { readonly name: string | number }
+  'flaw.lacks.item': { readonly name: string | number }
+  'flaw.lacks.duration': { readonly name: string | number }
+  'flaw.lacks.key': { readonly name: string | number }
+  'flaw.lacks.posture': { readonly name: string | number }
+  'flaw.lacks.link': { readonly name: string | number }
+  'flaw.lacks.fragment': { readonly name: string | number }
+  'flaw.lacks.school': { readonly name: string | number }
+  'flaw.lacks.family': { readonly name: string | number }
+  'flaw.lacks.part': { readonly name: string | number }
+  'flaw.lacks.start': { readonly name: string | number }
+  'flaw.twice.fragment': { readonly name: string | number }
+  'flaw.twice.school': { readonly name: string | number }
+  'flaw.twice.family': { readonly name: string | number }
+  'flaw.twice.model': { readonly name: string | number }
+  'flaw.twice.key': { readonly name: string | number }
+  'flaw.twice.link': { readonly name: string | number }
+  'flaw.twice.part': { readonly name: string | number }
+  'flaw.twice.procedure': { readonly name: string | number }
+  'flaw.line-twice': { readonly name: string | number; readonly menu: string | number }
+  'flaw.update-twice': { readonly system: string | number }
+  'flaw.tac-twice': { readonly tac: string | number }
+  'flaw.no-time-of-family': { readonly family: string | number; readonly name: string | number }
+  'flaw.is-duration': { readonly name: string | number }
+  'flaw.own-key-unnamed': { readonly name: string | number }
+  'flaw.shows-no-word': { readonly name: string | number }
+  'flaw.no-name': { readonly name: string | number }
+  'flaw.choice-unclear': { readonly menu: string | number; readonly times: string | number }
+  'flaw.needs': { readonly part: string | number; readonly name: string | number }
+  'flaw.has-no': { readonly part: string | number; readonly name: string | number }
+  'flaw.too-deep': { readonly most: number }
+  'flaw.too-many-entries': { readonly most: number }
+  'flaw.too-many-values': { readonly millions: number }
+  'flaw.written-out-too-large': { readonly millions: number }
+  'flaw.newer-format': { readonly version: string | number; readonly known: string | number }
+  'flaw.headings-devices': object
+  'flaw.headings-tacs': object
+  'flaw.wrong-letters': object
+  'flaw.unreadable-line': object
+  'flaw.too-many-lines': { readonly most: number }
+  'flaw.long-cell': { readonly most: number }
+  'flaw.no-year': { readonly text: string | number }
+  'flaw.no-tac': { readonly text: string | number }
+  'flaw.formula': { readonly text: string | number }
+  'flaw.several-models': { readonly text: string | number }
+  'flaw.unknown-model': { readonly text: string | number }
+  'flaw.too-many-cells': { readonly cells: string | number; readonly columns: string | number }
+  'flaw.tac-taken': { readonly tac: string | number; readonly model: string | number }
+  'flaw.empty-file': object
+  'flaw.no-text': object
+  'flaw.no-encoding': object
+  'flaw.not-json': object
+  'flaw.large-file': { readonly megabytes: number; readonly most: number }
+  'flaw.json-unfinished': { readonly line: number }
+  'flaw.json-from': { readonly line: number; readonly letter: number }
+  'exchange.lineRefused': { readonly line: number; readonly because: string | number }
+  'draft.noName': object
+  'draft.shortName': object
+  'draft.noMethod': object
+  'draft.times': { readonly name: string | number; readonly because: string | number }
+  'draft.at': { readonly at: string | number; readonly because: string | number }
 }

@@ -1,5 +1,7 @@
 import type { Refusal } from '@benevox/core/job'
 import type { Messages } from './catalogues.ts'
+import type { Flaw } from '@benevox/core/catalog'
+import { fieldText, flawText, pathText } from './flaws.ts'
 import { checkText } from './route.ts'
 import type { Words } from './words.ts'
 
@@ -9,13 +11,37 @@ type NameIn<Part extends string> = {
 type ProblemName = NameIn<'problem'>
 
 /** Why something cannot be done, as the wire carries it: a code, and the facts that its sentence names. */
-export type Reason = {
-  [Name in ProblemName]: { readonly code: Name } & Messages[`problem.${Name}`]
-}[ProblemName]
+export type Reason =
+  | {
+      [Name in Exclude<ProblemName, WithFlaw['code']>]: { readonly code: Name } & Messages[`problem.${Name}`]
+    }[Exclude<ProblemName, WithFlaw['code']>]
+  | WithFlaw
+/** Something that was sent or imported, with where in it the first flaw is. */
+type WithFlaw =
+  | { readonly code: 'field'; readonly path: readonly (string | number)[]; readonly flaw: Flaw }
+  | {
+      readonly code: 'import-refused'
+      readonly path: readonly (string | number)[]
+      readonly flaw: Flaw
+      /** How many others there are. */
+      readonly more: number
+    }
 
 /** Of a refusal or of any other problem: what is wrong, where, and what to do now. Empty where the code is of a later program. */
 export function problemText(reason: { readonly code: string }, words: Words): string {
   if (words.has(`refusal.${reason.code}`)) return refusalText(reason as Refusal, words)
+  if (reason.code === 'field') {
+    const { path, flaw } = reason as Extract<Reason, { code: 'field' }>
+    return words.say('problem.field', { field: fieldText(path, words), because: flawText(flaw, words) })
+  }
+  if (reason.code === 'import-refused') {
+    const { path, flaw, more } = reason as Extract<Reason, { code: 'import-refused' }>
+    return words.say('problem.import-refused', {
+      at: pathText(path) || 'none',
+      because: flawText(flaw, words),
+      more,
+    })
+  }
   const key = `problem.${reason.code}` as `problem.${ProblemName}`
   // Facts come with their code: they were typed where the problem was made.
   return words.has(key) ? (words.say as (key: string, facts: object) => string)(key, reason) : ''

@@ -8,6 +8,8 @@ import {
   readPack,
   searchText,
 } from './index.ts'
+import { flawText } from '../../../words/src/index.ts'
+import { ENGLISH } from '../../../words/src/fixtures.ts'
 
 const family = (rest: object = {}) => ({
   id: 'small',
@@ -105,16 +107,22 @@ describe('reading a pack', () => {
     expect(old.written.formatVersion).toBe(2)
   })
   it.each([
-    [3, 'This file is of version 3 of the format; up to 2 can be read here. A newer Benevox reads it.'],
+    [
+      3,
+      'This file has version 3 of the format; only versions up to 2 can be read here. A newer Benevox reads it.',
+    ],
     [0, 'This must be “2”.'],
     ['2', 'This must be “2”.'],
   ])('refuses version %j, and says so', (formatVersion, sentence) => {
     const read = readPack(document({ formatVersion }))
-    expect(read.kind === 'refused' && read.faults).toMatchObject([{ path: ['formatVersion'], sentence }])
+    expect(
+      read.kind === 'refused' &&
+        read.faults.map(({ path, flaw }) => [path.join('.'), flawText(flaw, ENGLISH)]),
+    ).toEqual([['formatVersion', sentence]])
   })
   it.each<[string, object, string]>([
-    ['a sum of what is not there', { sums: { all: ['boot', 'nowhere'] } }, 'There is no duration “nowhere”.'],
-    ['a sum named like a duration', { sums: { boot: ['boot', 'boot'] } }, '“boot” is a duration already.'],
+    ['a sum of what is not there', { sums: { all: ['boot', 'nowhere'] } }, 'There is no time “nowhere”.'],
+    ['a sum named like a duration', { sums: { boot: ['boot', 'boot'] } }, '“boot” is a time already.'],
     [
       'a number of presses that is never final',
       {
@@ -140,7 +148,9 @@ describe('reading a pack', () => {
     ],
   ])('refuses %s', (_, rest, sentence) => {
     const read = readPack(document({ families: [family(rest)] }))
-    expect(read.kind === 'refused' ? read.faults.map((fault) => fault.sentence) : []).toContain(sentence)
+    expect(read.kind === 'refused' ? read.faults.map(({ flaw }) => flawText(flaw, ENGLISH)) : []).toContain(
+      sentence,
+    )
   })
   it('takes a right one', () => {
     expect(readPack(document()).kind).toBe('pack')
@@ -215,8 +225,7 @@ describe('reading a pack', () => {
       document({ fragments: [called], families: [family({ compose: [{ ...use, with: { to: 'lock' } }] })] }),
     )
     expect(reading.kind === 'refused' && reading.faults[0]).toMatchObject({
-      code: 'missing-parameter',
-      sentence: '“boot” needs “constructor”.',
+      flaw: { code: 'needs', part: 'boot', name: 'constructor' },
     })
   })
   it('refuses names of the prototype as it refuses any other that is not a name', () => {

@@ -14,26 +14,12 @@ import {
   type State,
 } from './pack.ts'
 import { Allowance } from './limits.ts'
-import { shapeSentence } from './shapeSentence.ts'
+import { flawOf, type Flaw } from './flaw.ts'
 
-/** A fault of a pack: where it is, what kind it is, and the sentence that says so. */
+/** A fault of a pack: where it is, and what it is. */
 export interface PackFault {
   readonly path: readonly (string | number)[]
-  readonly code: 'shape' | 'unknown-name' | 'duplicate-id' | 'missing-parameter' | 'surplus-parameter'
-  readonly sentence: string
-  /** With `unknown-name`: what is named and not there. */
-  readonly lacks?: {
-    readonly what:
-      | 'state or menu'
-      | 'state'
-      | 'item'
-      | 'duration'
-      | 'start'
-      | 'key on this family'
-      | 'posture on this family'
-      | 'link on this family'
-    readonly name: string
-  }
+  readonly flaw: Flaw
 }
 
 /** A family with its fragments filled in: every state and menu under its full name. */
@@ -73,7 +59,7 @@ export function composeFamily(
     const at = [...path, 'compose', index]
     const fragment = fragments.get(use.fragment)
     if (!fragment) {
-      faults.push({ path: at, code: 'unknown-name', sentence: `There is no fragment “${use.fragment}”.` })
+      faults.push({ path: at, flaw: { code: 'lacks', what: 'fragment', name: use.fragment } })
       continue
     }
     allowance.use(1 + fragment.parameters.length + Object.keys(use.with).length)
@@ -127,7 +113,7 @@ export function writeOutProcedures(
     const at = [...path, 'procedures', index]
     const school = schools.find(({ id }) => id === one.like)
     if (!school) {
-      faults.push({ path: at, code: 'unknown-name', sentence: `There is no school “${one.like}”.` })
+      faults.push({ path: at, flaw: { code: 'lacks', what: 'school', name: one.like } })
       return []
     }
     faults.push(...parameterFaults(school, one.with, at))
@@ -168,8 +154,7 @@ export function writeOutFamily(
 export function shapeFaults(error: z.ZodError, path: readonly (string | number)[] = []): PackFault[] {
   return error.issues.map((issue) => ({
     path: [...path, ...issue.path.filter((part) => typeof part !== 'symbol')],
-    code: 'shape',
-    sentence: shapeSentence(issue),
+    flaw: flawOf(issue),
   }))
 }
 
@@ -190,13 +175,11 @@ function parameterFaults(
   return [
     ...missing.map((name): PackFault => ({
       path: [...path, 'with'],
-      code: 'missing-parameter',
-      sentence: `“${template.id}” needs “${name}”.`,
+      flaw: { code: 'needs', part: template.id, name },
     })),
     ...surplus.map((name): PackFault => ({
       path: [...path, 'with', name],
-      code: 'surplus-parameter',
-      sentence: `“${template.id}” has no parameter “${name}”.`,
+      flaw: { code: 'has-no', part: template.id, name },
     })),
   ]
 }

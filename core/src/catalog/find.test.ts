@@ -87,15 +87,13 @@ describe('what no honest document has', () => {
   it('is nesting without end, found without end of memory or time', () => {
     const deep = nested(200_000)
     expect(cpuMs(() => hostileParts(deep))).toBeLessThan(2000)
-    expect(hostileParts(deep).map(({ sentence }) => sentence)).toEqual([
-      'It is nested more than 40 levels deep.',
-    ])
+    expect(hostileParts(deep).map(({ flaw }) => flaw)).toEqual([{ code: 'too-deep', most: 40 }])
     expect(hostileParts(nested(39))).toEqual([])
   })
   it('is a key named like the prototype, with its path', () => {
     const document: unknown = JSON.parse('{"models": [{"id": "a"}, {"__proto__": {"admin": true}}]}')
     expect(hostileParts(document)).toEqual([
-      { path: ['models', 1, '__proto__'], code: 'shape', sentence: 'This is no name.' },
+      { path: ['models', 1, '__proto__'], flaw: { code: 'no-name', name: '__proto__' } },
     ])
   })
   it('is not listed without end', () => {

@@ -17,20 +17,18 @@ export function hostileParts(document: unknown): readonly PackFault[] {
     if (path.length > LIMITS.depth) {
       faults.push({
         path: path.slice(0, 4),
-        code: 'shape',
-        sentence: `It is nested more than ${LIMITS.depth} levels deep.`,
+        flaw: { code: 'too-deep', most: LIMITS.depth },
       })
       continue
     }
     const isList = Array.isArray(value)
     if (isList && value.length > LIMITS.entries) {
-      const sentence = `This list has more than ${LIMITS.entries.toLocaleString('en')} entries; none may.`
-      faults.push({ path, code: 'shape', sentence })
+      faults.push({ path, flaw: { code: 'too-many-entries', most: LIMITS.entries } })
       continue
     }
     for (const [key, inner] of Object.entries(value)) {
       if (key === '__proto__') {
-        faults.push({ path: [...path, key], code: 'shape', sentence: 'This is no name.' })
+        faults.push({ path: [...path, key], flaw: { code: 'no-name', name: key } })
         continue
       }
       if (inner !== null && typeof inner === 'object')

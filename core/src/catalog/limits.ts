@@ -1,4 +1,4 @@
-import type { PackFault } from './compose.ts'
+import type { SizeFlaw } from './flaw.ts'
 
 /** What no honest catalogue exceeds. */
 export const LIMITS = {
@@ -16,7 +16,7 @@ export const LIMITS = {
  * Looks through a text of JSON, without reading it, for more than anybody would write: in one pass, and before
  * anything is made of it.
  */
-export function tooMuchIn(text: string): PackFault | undefined {
+export function tooMuchIn(text: string): SizeFlaw | undefined {
   let depth = 0
   let deepest = 0
   let values = 0
@@ -34,14 +34,8 @@ export function tooMuchIn(text: string): PackFault | undefined {
       values++
       if (++depth > deepest) deepest = depth
     } else if (sign === CLOSE_LIST || sign === CLOSE_OBJECT) depth--
-    if (deepest > LIMITS.depth)
-      return { path: [], code: 'shape', sentence: `It is nested more than ${LIMITS.depth} levels deep.` }
-    if (values > LIMITS.values)
-      return {
-        path: [],
-        code: 'shape',
-        sentence: `It has more than ${LIMITS.values / 1e6} million values; no catalogue has.`,
-      }
+    if (deepest > LIMITS.depth) return { code: 'too-deep', most: LIMITS.depth }
+    if (values > LIMITS.values) return { code: 'too-many-values', millions: LIMITS.values / 1e6 }
   }
   return undefined
 }

@@ -9,6 +9,8 @@ import {
   type MappingRule,
   type Model,
 } from './index.ts'
+import { flawText } from '../../../words/src/index.ts'
+import { ENGLISH } from '../../../words/src/fixtures.ts'
 
 const model = (id: string, more: Partial<Model> = {}): Model => ({
   id,
@@ -24,12 +26,12 @@ const model = (id: string, more: Partial<Model> = {}): Model => ({
 })
 const rows = (kind: ListKind, text: string) => {
   const reading = readList(kind, Papa.parse<string[]>(text).data)
-  if (reading.kind === 'refused') throw new Error(`line ${reading.line}: ${reading.sentence}`)
+  if (reading.kind === 'refused') throw new Error(`line ${reading.line}: ${flawText(reading.flaw, ENGLISH)}`)
   return reading.devices
 }
 const refusal = (kind: ListKind, text: string) => {
   const reading = readList(kind, Papa.parse<string[]>(text).data)
-  return reading.kind === 'refused' ? `${reading.line}: ${reading.sentence}` : undefined
+  return reading.kind === 'refused' ? `${reading.line}: ${flawText(reading.flaw, ENGLISH)}` : undefined
 }
 const DEVICES = 'Retail Branding,Marketing Name,Device,Model\n'
 const preview = (
@@ -39,7 +41,7 @@ const preview = (
   rules: readonly MappingRule[] = [],
 ): ImportPreview => {
   const reading = previewImport({ models: [...models] }, rows(kind, text), rules)
-  if (reading.kind === 'refused') throw new Error(reading.sentence)
+  if (reading.kind === 'refused') throw new Error(flawText(reading.flaw, ENGLISH))
   return reading.preview
 }
 
@@ -57,7 +59,7 @@ describe('a list of devices', () => {
     })
   })
   it.each<[string, ListKind, string, string]>([
-    ['without its headings', 'devices', 'Norvane,Drift,a,b', '1: The first line has to name four columns'],
+    ['without its headings', 'devices', 'Norvane,Drift,a,b', '1: The first line must name four columns'],
     ['with a heading twice', 'devices', 'Brand,Brand,Device,Model,Name\n', '1: The first line'],
     ['with a formula', 'devices', `${DEVICES}Norvane,=1+1,a,b`, '2: The cell “=1+1” is a formula.'],
     [
@@ -70,19 +72,24 @@ describe('a list of devices', () => {
       'with a name of prototypes',
       'devices',
       `${DEVICES}__proto__,Drift,a,b`,
-      '2: The cell “__proto__” is no name.',
+      '2: “__proto__” cannot be a name.',
     ],
     ['with too many cells', 'devices', `${DEVICES}Norvane,Drift,a,b,c`, '2: The line has 5 cells'],
     ['with a cell without end', 'devices', `${DEVICES}Norvane,${'x'.repeat(121)},a,b`, '2: A cell is longer'],
-    ['with broken letters', 'devices', `${DEVICES}Norvane,Dr\ufffdft,a,b`, '2: A cell has signs'],
-    ['of TACs with seven digits', 'tacs', 'tac,model\n1234567,NV-4', '2: “1234567” is no TAC'],
+    ['with broken letters', 'devices', `${DEVICES}Norvane,Dr\ufffdft,a,b`, '2: A cell contains characters'],
+    ['of TACs with seven digits', 'tacs', 'tac,model\n1234567,NV-4', '2: “1234567” is not a TAC'],
     [
       'of TACs that names no model',
       'tacs',
       'tac,year\n00100101,2020',
-      '1: The first line has to name the column tac',
+      '1: The first line must name the column tac',
     ],
-    ['of TACs with a year that is none', 'tacs', 'tac,model,year\n00100101,NV-4,20', '2: “20” is no year.'],
+    [
+      'of TACs with a year that is none',
+      'tacs',
+      'tac,model,year\n00100101,NV-4,20',
+      '2: “20” is not a year.',
+    ],
   ])('%s is refused with its line', (_, kind, text, sentence) => {
     expect(refusal(kind, text)).toContain(sentence)
   })
@@ -164,8 +171,8 @@ describe('a list of TACs', () => {
     const { leftOut, changed } = preview(twins, 'tacs', 'tac,model\n00100105,NV-9\n00100106,NV-4\n')
     expect(changed).toEqual([])
     expect(leftOut).toEqual([
-      { line: 2, sentence: expect.stringContaining('No model “NV-9” is in the catalogue') },
-      { line: 3, sentence: 'Several models are called “NV-4”.' },
+      { line: 2, flaw: { code: 'unknown-model', text: 'NV-9' } },
+      { line: 3, flaw: { code: 'several-models', text: 'NV-4' } },
     ])
   })
   it('is refused where one TAC would stand for two models', () => {
@@ -173,7 +180,7 @@ describe('a list of TACs', () => {
     expect(reading).toEqual({
       kind: 'refused',
       line: 2,
-      sentence: 'TAC 00100101 already stands for “Norvane Drift 4”.',
+      flaw: { code: 'tac-taken', tac: '00100101', model: 'Norvane Drift 4' },
     })
   })
 })

@@ -1,3 +1,4 @@
+import type { ListFlaw } from './flaw.ts'
 import slugify from 'slugify'
 import type { ListedDevice } from './table.ts'
 import type { Model, Pack } from './pack.ts'
@@ -29,14 +30,14 @@ export interface ImportPreview {
   /** Models on the list that are in the catalogue as they are. */
   readonly unchanged: number
   /** Lines that fit no model of the catalogue and say too little to make one. */
-  readonly leftOut: readonly { readonly line: number; readonly sentence: string }[]
+  readonly leftOut: readonly { readonly line: number; readonly flaw: ListFlaw }[]
   /** Devices that no rule gave a family; they are found by name, and led through no keys. */
   readonly withoutFamily: number
 }
 
 export type ImportReading =
   | { readonly kind: 'preview'; readonly preview: ImportPreview }
-  | { readonly kind: 'refused'; readonly line: number; readonly sentence: string }
+  | { readonly kind: 'refused'; readonly line: number; readonly flaw: ListFlaw }
 
 /** Progress is told after so many lines. */
 const STRIDE = 1000
@@ -59,21 +60,21 @@ export function previewImport(
     name: rule.name === undefined ? undefined : wildcard(rule.name),
   }))
   const desk = new Desk(pack.models)
-  const leftOut: { line: number; sentence: string }[] = []
+  const leftOut: { line: number; flaw: ListFlaw }[] = []
   for (const [done, device] of devices.entries()) {
     if (done % STRIDE === 0) told(done)
     const found = desk.find(device)
     if (found === 'several') {
       leftOut.push({
         line: device.line,
-        sentence: `Several models are called “${device.modelText ?? device.name}”.`,
+        flaw: { code: 'several-models', text: device.modelText ?? device.name ?? '' },
       })
       continue
     }
     if (!found && !(device.maker && (device.name ?? device.modelText))) {
       leftOut.push({
         line: device.line,
-        sentence: `No model “${device.modelText ?? device.name ?? ''}” is in the catalogue, and the line says too little to make one.`,
+        flaw: { code: 'unknown-model', text: device.modelText ?? device.name ?? '' },
       })
       continue
     }
@@ -82,7 +83,7 @@ export function previewImport(
       return {
         kind: 'refused',
         line: device.line,
-        sentence: `TAC ${device.tac} already stands for “${taken.maker} ${taken.name}”.`,
+        flaw: { code: 'tac-taken', tac: device.tac ?? '', model: `${taken.maker} ${taken.name}` },
       }
     const listed = found ?? desk.add(device)
     const rule = compiled.find((one) =>

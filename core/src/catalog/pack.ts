@@ -17,13 +17,11 @@ import {
 
 /** The catalogue pack: one document that a shop exports, edits, imports and shares. */
 
-const slug = z.string().regex(/^[a-z0-9][a-z0-9-]{0,47}$/, 'made of small letters, digits and dashes')
+const slug = z.string().regex(/^[a-z0-9][a-z0-9-]{0,47}$/, 'small-name')
 const label = z.string().trim().min(1).max(120)
-const stateName = z.string().regex(/^\.?[a-z0-9][a-z0-9.@-]{0,79}$/, 'a state, a menu or menu@item')
+const stateName = z.string().regex(/^\.?[a-z0-9][a-z0-9.@-]{0,79}$/, 'state-name')
 /** A family's own state or menu, or one of a part that it says itself instead: `recovery.main`. */
-const ownName = z
-  .string()
-  .regex(/^[a-z0-9][a-z0-9-]{0,47}(\.[a-z0-9][a-z0-9-]{0,47})?$/, 'a name, or part.name')
+const ownName = z.string().regex(/^[a-z0-9][a-z0-9-]{0,47}(\.[a-z0-9][a-z0-9-]{0,47})?$/, 'part-name')
 
 /** A fixed time in milliseconds, or the name of one of the family's durations. */
 export const time = z.union([z.int().min(1).max(3_600_000), slug])
@@ -35,10 +33,7 @@ export const durationRange = z
     medianMs: z.int().min(1).max(3_600_000),
     maxMs: z.int().min(1).max(3_600_000),
   })
-  .refine(
-    (range) => range.minMs <= range.medianMs && range.medianMs <= range.maxMs,
-    'The shortest, the usual and the longest time must ascend.',
-  )
+  .refine((range) => range.minMs <= range.medianMs && range.medianMs <= range.maxMs, 'ascending-times')
 
 export const trigger = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('after'), time }),
@@ -163,7 +158,7 @@ const json: z.ZodType<Json> = z.any()
 /** JSON that becomes states and menus once its `{"parameter": name}` places are filled; checked where used. */
 const template = z.record(slug, json)
 
-const parameterName = z.string().regex(/^[a-z][A-Za-z0-9]*$/, 'a name such as forceKeys')
+const parameterName = z.string().regex(/^[a-z][A-Za-z0-9]*$/, 'parameter-name')
 
 export const fragment = z.strictObject({
   id: slug,
@@ -385,7 +380,7 @@ export const model = z.strictObject({
   /** Where this model's times differ from its family's. */
   durations: z.record(slug, durationRange).optional(),
   cellular: z.boolean(),
-  tacs: z.array(z.string().regex(/^\d{8}$/, 'eight digits')).default([]),
+  tacs: z.array(z.string().regex(/^\d{8}$/, 'eight-digits')).default([]),
   source,
 })
 export type Model = z.infer<typeof model>

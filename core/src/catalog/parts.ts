@@ -1,3 +1,4 @@
+import { isOfForm, type LackedWhat } from './flaw.ts'
 import type { PackFault } from './compose.ts'
 import type { Family, Fragment, Pack } from './pack.ts'
 import { faultsOfFamily } from './readPack.ts'
@@ -24,23 +25,25 @@ export interface Lacking {
 }
 
 /** What is asked for by name; it is no fault besides. */
-const ASKED_FOR: readonly NonNullable<PackFault['lacks']>['what'][] = ['state or menu', 'duration', 'start']
+const ASKED_FOR: readonly LackedWhat[] = ['state-or-menu', 'duration', 'start']
 
 /** What a family lacks, with the parts that would fill each gap: one is built by following them. */
 export function whatIsLacking(pack: Pick<Pack, 'fragments' | 'families'>, family: Family): Lacking {
   const all = faultsOfFamily(pack, family)
-  const open = new Set(all.flatMap(({ code, path }) => (code === 'missing-parameter' ? [path[1]] : [])))
+  const open = new Set(all.flatMap(({ flaw, path }) => (flaw.code === 'needs' ? [path[1]] : [])))
   // What a part cannot be while something is not handed over to it is no fault of its own.
   const faults = all.filter(
-    ({ code, path }) => code !== 'shape' || path[0] !== 'compose' || !open.has(path[1]),
+    ({ flaw, path }) => !isOfForm(flaw) || path[0] !== 'compose' || !open.has(path[1]),
   )
-  const named = (what: NonNullable<PackFault['lacks']>['what']) => [
-    ...new Set(faults.flatMap(({ lacks }) => (lacks?.what === what ? [lacks.name] : []))),
+  const named = (what: LackedWhat) => [
+    ...new Set(
+      faults.flatMap(({ flaw }) => (flaw.code === 'lacks' && flaw.what === what ? [flaw.name] : [])),
+    ),
   ]
   const usesAs = (id: string, as: string) =>
     pack.families.filter(({ compose }) => compose.some((use) => use.fragment === id && use.as === as)).length
   const used = new Set(family.compose.map(({ as }) => as))
-  const places = new Set(named('state or menu').map((name) => name.split('@')[0] ?? name))
+  const places = new Set(named('state-or-menu').map((name) => name.split('@')[0] ?? name))
   return {
     parts: [...places].map((name): MissingPart => {
       const [as = '', local = ''] = name.split('.')
@@ -53,7 +56,7 @@ export function whatIsLacking(pack: Pick<Pack, 'fragments' | 'families'>, family
     }),
     durations: named('duration'),
     starts: startState.options.filter((start) => named('start').includes(start)),
-    faults: faults.filter(({ lacks }) => !lacks || !ASKED_FOR.includes(lacks.what)),
+    faults: faults.filter(({ flaw }) => flaw.code !== 'lacks' || !ASKED_FOR.includes(flaw.what)),
   }
 }
 

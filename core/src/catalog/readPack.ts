@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { composeFamily, shapeFaults, writeOutFamily, type ComposedFamily, type PackFault } from './compose.ts'
+import type { Flaw, LackedWhat, NameFlaw } from './flaw.ts'
 import { inPresentForm } from './formatVersions.ts'
 import { hostileParts } from './hostile.ts'
 import { Allowance, LIMITS, WrittenOutTooLarge } from './limits.ts'
@@ -26,7 +27,7 @@ export type PackReading =
 
 /**
  * Reads a catalogue pack of any version of the format: its shape, then every name it uses. All or nothing: an invalid document is refused
- * with the path of each fault and a sentence.
+ * with the path of each fault and what it is.
  * @param document the parsed JSON of the file
  */
 export function readPack(document: unknown): PackReading {
@@ -41,8 +42,8 @@ export function readPack(document: unknown): PackReading {
     return readNames(read.data)
   } catch (error) {
     if (!(error instanceof WrittenOutTooLarge)) throw error
-    const sentence = `With their parts written out the families have more than ${LIMITS.writtenOut / 1e6} million values: use fewer parts, or smaller ones.`
-    return { kind: 'refused', faults: [{ path: ['families'], code: 'shape', sentence }] }
+    const flaw: Flaw = { code: 'written-out-too-large', millions: LIMITS.writtenOut / 1e6 }
+    return { kind: 'refused', faults: [{ path: ['families'], flaw }] }
   }
 }
 
@@ -51,8 +52,8 @@ function newerVersion(document: unknown): PackFault | undefined {
   if (document === null || typeof document !== 'object' || !('formatVersion' in document)) return undefined
   const { formatVersion } = document
   if (typeof formatVersion !== 'number' || !(formatVersion > FORMAT_VERSION)) return undefined
-  const sentence = `This file is of version ${formatVersion} of the format; up to ${FORMAT_VERSION} can be read here. A newer Benevox reads it.`
-  return { path: ['formatVersion'], code: 'shape', sentence }
+  const flaw: Flaw = { code: 'newer-format', version: formatVersion, known: FORMAT_VERSION }
+  return { path: ['formatVersion'], flaw }
 }
 
 /** @throws WrittenOutTooLarge */
@@ -83,25 +84,27 @@ export function faultsOfFamily(
     return [...faults, ...duplicatesOfFamily(composed, at), ...namesOfFamily(composed, at)]
   }
   const asItCame = ofVersion(family, path)
-  const told = new Set(asItCame.map(({ sentence }) => sentence))
+  const told = new Set(asItCame.map(({ flaw }) => JSON.stringify(flaw)))
   return [
     ...asItCame,
     ...twice(
       family.updates,
       ({ fromSystem }) => fromSystem,
       (n) => [...path, 'updates', n, 'fromSystem'],
-      (system) => `Two updates begin with system ${system}.`,
+      (system) => ({ code: 'update-twice', system }),
     ),
     ...family.updates.flatMap(({ fromSystem, with: given }, n) => {
       const at = [...path, 'updates', n]
       const parts = Object.keys(given).flatMap((as): PackFault[] =>
         family.compose.some((part) => part.as === as)
           ? []
-          : [{ path: [...at, 'with', as], code: 'unknown-name', sentence: `There is no part “${as}”.` }],
+          : [{ path: [...at, 'with', as], flaw: { code: 'lacks', what: 'part', name: as } }],
       )
       // What was wrong before the update is said once.
-      const own = ofVersion(familyAt(family, fromSystem), at).filter(({ sentence }) => !told.has(sentence))
-      for (const { sentence } of own) told.add(sentence)
+      const own = ofVersion(familyAt(family, fromSystem), at).filter(
+        ({ flaw }) => !told.has(JSON.stringify(flaw)),
+      )
+      for (const { flaw } of own) told.add(JSON.stringify(flaw))
       return [...parts, ...own]
     }),
   ]
@@ -115,28 +118,29 @@ export function packJsonSchema(): object {
 type Path = readonly (string | number)[]
 
 /** What stands twice where each may stand once. */
-function twice<One>(
+function twice<One, Name extends string | number>(
   list: readonly One[],
-  nameOf: (one: One) => string | number,
+  nameOf: (one: One) => Name,
   pathOf: (index: number) => Path,
-  sentenceOf: (name: string | number) => string,
+  flawOf: (name: Name) => NameFlaw,
 ): PackFault[] {
-  const met = new Set<string | number>()
+  const met = new Set<Name>()
   return list.flatMap((one, index): PackFault[] => {
     const name = nameOf(one)
-    if (met.has(name)) return [{ path: pathOf(index), code: 'duplicate-id', sentence: sentenceOf(name) }]
+    if (met.has(name)) return [{ path: pathOf(index), flaw: flawOf(name) }]
     met.add(name)
     return []
   })
 }
 
 function duplicates(pack: Pack): PackFault[] {
+  const what = { fragments: 'fragment', schools: 'school', families: 'family', models: 'model' } as const
   const lists = (['fragments', 'schools', 'families', 'models'] as const).flatMap((list) =>
-    twice<{ readonly id: string }>(
+    twice<{ readonly id: string }, string>(
       pack[list],
       ({ id }) => id,
       (index) => [list, index, 'id'],
-      (id) => `“${id}” stands twice among the ${list}.`,
+      (name) => ({ code: 'twice', what: what[list], name }),
     ),
   )
   const updates = pack.models.flatMap(({ updates = [] }, model) =>
@@ -144,7 +148,7 @@ function duplicates(pack: Pack): PackFault[] {
       updates,
       ({ fromSystem }) => fromSystem,
       (index) => ['models', model, 'updates', index, 'fromSystem'],
-      (system) => `Two updates begin with system ${system}.`,
+      (system) => ({ code: 'update-twice', system }),
     ),
   )
   const tacs = pack.models.flatMap((model, index) => model.tacs.map((tac, n) => ({ tac, index, n })))
@@ -152,7 +156,7 @@ function duplicates(pack: Pack): PackFault[] {
     tacs,
     ({ tac }) => tac,
     (place) => ['models', tacs[place]?.index ?? 0, 'tacs', tacs[place]?.n ?? 0],
-    (tac) => `The type allocation code ${tac} stands at two places.`,
+    (tac) => ({ code: 'tac-twice', tac }),
   )
   return [...lists, ...updates, ...ofTwoModels]
 }
@@ -165,32 +169,32 @@ function duplicatesOfFamily({ family, menus }: ComposedFamily, path: Path): Pack
       keys,
       ({ id }) => id,
       (index) => [...path, 'keys', index, 'id'],
-      (id) => `The key “${id}” stands twice.`,
+      (name) => ({ code: 'twice', what: 'key', name }),
     ),
     ...twice(
       family.links ?? [],
       ({ id }) => id,
       (index) => [...path, 'links', index, 'id'],
-      (id) => `“${id}” stands twice among the links.`,
+      (name) => ({ code: 'twice', what: 'link', name }),
     ),
     ...twice(
       compose,
       ({ as }) => as,
       (index) => [...path, 'compose', index, 'as'],
-      (as) => `Two parts are used as “${as}”.`,
+      (name) => ({ code: 'twice', what: 'part', name }),
     ),
     ...twice(
       procedures,
       ({ id }) => id,
       (index) => [...path, 'procedures', index, 'id'],
-      (id) => `“${id}” stands twice among the procedures.`,
+      (name) => ({ code: 'twice', what: 'procedure', name }),
     ),
     ...[...menus].flatMap(([name, { items }]) =>
       twice(
         items,
         ({ id }) => id,
         (index) => [...path, 'menus', name, 'items', index, 'id'],
-        (id) => `The line “${id}” stands twice in “${name}”.`,
+        (line) => ({ code: 'line-twice', name: line, menu: name }),
       ),
     ),
   ]
@@ -210,7 +214,7 @@ function unknownNames(pack: Pack, allowance: Allowance): PackFault[] {
     const own = families.get(model.family ?? '')
     return [
       ...named.flatMap(({ id, path }): PackFault[] =>
-        families.has(id) ? [] : [{ path, code: 'unknown-name', sentence: `There is no family “${id}”.` }],
+        families.has(id) ? [] : [{ path, flaw: { code: 'lacks', what: 'family', name: id } }],
       ),
       ...Object.keys(own ? (model.durations ?? {}) : {}).flatMap((name): PackFault[] =>
         own && Object.hasOwn(own.durations, name)
@@ -218,8 +222,7 @@ function unknownNames(pack: Pack, allowance: Allowance): PackFault[] {
           : [
               {
                 path: [...at, 'durations', name],
-                code: 'unknown-name',
-                sentence: `The family “${own?.id ?? ''}” has no duration “${name}”.`,
+                flaw: { code: 'no-time-of-family', family: own?.id ?? '', name },
               },
             ],
       ),
@@ -236,24 +239,15 @@ function namesOfFamily(
   path: readonly (string | number)[],
 ): PackFault[] {
   const faults: PackFault[] = []
-  const unknown = (
-    at: readonly (string | number)[],
-    what: NonNullable<PackFault['lacks']>['what'],
-    name: string,
-  ) =>
-    faults.push({
-      path: [...path, ...at],
-      code: 'unknown-name',
-      sentence: `There is no ${what} “${name}”.`,
-      lacks: { what, name },
-    })
+  const unknown = (at: readonly (string | number)[], what: LackedWhat, name: string) =>
+    faults.push({ path: [...path, ...at], flaw: { code: 'lacks', what, name } })
   const target = (name: string, at: readonly (string | number)[]) => {
     const [menuName = '', itemId] = name.split('@')
     const known =
       itemId === undefined
         ? states.has(name) || menus.has(name)
         : menus.get(menuName)?.items.some(({ id }) => id === itemId)
-    if (!known) unknown(at, 'state or menu', name)
+    if (!known) unknown(at, 'state-or-menu', name)
   }
   const isDuration = (
     said: { readonly [name: string]: unknown },
@@ -269,8 +263,7 @@ function namesOfFamily(
     if (Object.hasOwn(family.durations, name))
       faults.push({
         path: [...path, 'sums', name],
-        code: 'duplicate-id',
-        sentence: `“${name}” is a duration already.`,
+        flaw: { code: 'is-duration', name },
       })
     for (const [index, part] of parts.entries())
       if (!Object.hasOwn(family.durations, part)) unknown(['sums', name, index], 'duration', part)
@@ -281,22 +274,20 @@ function namesOfFamily(
     ...[...menus].map(([name, { transitions }]) => ({ at: ['menus', name], transitions })),
   ]
   const hasKeys = (named: readonly (KeyId | null | undefined)[], at: readonly (string | number)[]) => {
-    for (const key of named) if (key && !keys.has(key)) unknown(at, 'key on this family', key)
+    for (const key of named) if (key && !keys.has(key)) unknown(at, 'key', key)
   }
   for (const [index, { id, byPlace }] of family.keys.entries())
     if (id.startsWith('own-') && !byPlace)
       faults.push({
         path: [...path, 'keys', index],
-        code: 'shape',
-        sentence: `The key “${id}” needs a name: say it with “byPlace”.`,
+        flaw: { code: 'own-key-unnamed', name: id },
       })
   const links = linksIn(family)
   const hasLinks = (named: readonly LinkKind[] | undefined, at: readonly (string | number)[]) => {
-    for (const one of named ?? []) if (!links.includes(one)) unknown(at, 'link on this family', one)
+    for (const one of named ?? []) if (!links.includes(one)) unknown(at, 'link', one)
   }
   const hasPostures = (named: readonly Posture[] | undefined, at: readonly (string | number)[]) => {
-    for (const one of named ?? [])
-      if (!family.postures?.includes(one)) unknown(at, 'posture on this family', one)
+    for (const one of named ?? []) if (!family.postures?.includes(one)) unknown(at, 'posture', one)
   }
   for (const { at, transitions } of transitionsOf)
     for (const [index, { on, to, if: guard }] of transitions.entries()) {
@@ -312,8 +303,7 @@ function namesOfFamily(
       if (on.kind === 'type-shown' && !states.get(at[1] ?? '')?.words)
         faults.push({
           path: [...path, ...at, 'transitions', index, 'on'],
-          code: 'shape',
-          sentence: `“${at[1] ?? ''}” asks for the word that it shows, and shows none: give it “words”.`,
+          flaw: { code: 'shows-no-word', name: at[1] ?? '' },
         })
     }
   for (const [name, { items, start, next, previous, turn, choose }] of menus) {
@@ -323,8 +313,7 @@ function namesOfFamily(
     if (choose.times > 1 && choose.rest === undefined && (next === choose.key || previous === choose.key))
       faults.push({
         path: [...path, 'menus', name, 'choose'],
-        code: 'shape',
-        sentence: `In “${name}” one press of a key moves and ${choose.times} choose: say with “rest” after how long the number is final.`,
+        flaw: { code: 'choice-unclear', menu: name, times: choose.times },
       })
     for (const [index, { to, if: asked }] of items.entries()) {
       target(to, ['menus', name, 'items', index, 'to'])

@@ -1,3 +1,5 @@
+import type { Flaw } from './flaw.ts'
+
 /** A device as one line of a list says it; what the list does not say is absent. */
 export interface ListedDevice {
   /** The line in the file, the first being 1. */
@@ -15,7 +17,7 @@ export type ListKind = 'devices' | 'tacs'
 
 export type ListReading =
   | { readonly kind: 'devices'; readonly devices: readonly ListedDevice[] }
-  | { readonly kind: 'refused'; readonly line: number; readonly sentence: string }
+  | { readonly kind: 'refused'; readonly line: number; readonly flaw: Flaw }
 
 /** Longer cells are no names. */
 const LONGEST_CELL = 120
@@ -40,23 +42,18 @@ const HEADINGS: Readonly<Record<ListKind, readonly (readonly [RegExp, Column])[]
   ],
 }
 
-const NEEDED: Readonly<Record<ListKind, string>> = {
-  devices: 'The first line has to name four columns: branding, marketing name, device, model.',
-  tacs: 'The first line has to name the column tac, and model, or maker and name.',
-}
-
 /**
  * Reads a list that was taken apart into cells: the platform's device list with its four columns, or a TAC list
  * with two or more. All or nothing: the first line that cannot be is named.
  */
 export function readList(kind: ListKind, table: readonly (readonly string[])[]): ListReading {
-  const refused = (line: number, sentence: string): ListReading => ({ kind: 'refused', line, sentence })
+  const refused = (line: number, flaw: Flaw): ListReading => ({ kind: 'refused', line, flaw })
   if (table.length - 1 > MOST_LINES)
-    return refused(MOST_LINES + 2, `The list has more than ${MOST_LINES} lines.`)
+    return refused(MOST_LINES + 2, { code: 'too-many-lines', most: MOST_LINES })
   const columns = (table[0] ?? []).map(
     (heading) => HEADINGS[kind].find(([name]) => name.test(heading.trim()))?.[1],
   )
-  if (!isEnough(kind, columns)) return refused(1, NEEDED[kind])
+  if (!isEnough(kind, columns)) return refused(1, { code: `headings-${kind}` })
   const devices: ListedDevice[] = []
   for (const [index, cells] of table.entries()) {
     if (index === 0 || cells.every((cell) => cell.trim() === '')) continue
@@ -68,12 +65,12 @@ export function readList(kind: ListKind, table: readonly (readonly string[])[]):
       const text = cells[place]?.trim() ?? ''
       if (column === undefined || text === '') continue
       if (column === 'year') {
-        if (!/^20\d\d$/.test(text)) return refused(line, `“${text}” is no year.`)
+        if (!/^20\d\d$/.test(text)) return refused(line, { code: 'no-year', text })
         device.year = Number(text)
       } else device[column] = text
     }
     if (kind === 'tacs' && !/^\d{8}$/.test(device.tac ?? ''))
-      return refused(line, `“${device.tac ?? ''}” is no TAC: it has eight digits.`)
+      return refused(line, { code: 'no-tac', text: device.tac ?? '' })
     devices.push(device)
   }
   return { kind: 'devices', devices }
@@ -88,15 +85,14 @@ function isEnough(kind: ListKind, columns: readonly (Column | undefined)[]): boo
 }
 
 /** Why a line cannot be taken: cells that a spreadsheet would run, names no honest list has, broken letters. */
-function faultOf(cells: readonly string[], columns: number): string | undefined {
-  if (cells.length > columns) return `The line has ${cells.length} cells, the first line ${columns}.`
+function faultOf(cells: readonly string[], columns: number): Flaw | undefined {
+  if (cells.length > columns) return { code: 'too-many-cells', cells: cells.length, columns }
   for (const cell of cells) {
-    if (cell.length > LONGEST_CELL) return `A cell is longer than ${LONGEST_CELL} letters.`
-    if (/^[=+\-@\t\r]/.test(cell)) return `The cell “${cell.slice(0, 30)}” is a formula.`
-    if (cell === '__proto__') return 'The cell “__proto__” is no name.'
+    if (cell.length > LONGEST_CELL) return { code: 'long-cell', most: LONGEST_CELL }
+    if (/^[=+\-@\t\r]/.test(cell)) return { code: 'formula', text: cell.slice(0, 30) }
+    if (cell === '__proto__') return { code: 'no-name', name: cell }
 
-    if (/[\u0000-\u0008\u000b-\u001f\ufffd]/.test(cell))
-      return 'A cell has signs that are no letters: the encoding is wrong.'
+    if (/[\u0000-\u0008\u000b-\u001f\ufffd]/.test(cell)) return { code: 'wrong-letters' }
   }
   return undefined
 }

@@ -4,6 +4,8 @@ import { demoPack, demoPackAsWritten } from '../../../demo/demoPack.ts'
 import { whyMissed } from '../procedure/index.ts'
 import { runnableFamily } from '../twin/index.ts'
 import { familyAt, modelInPack, readPack, updateBetween, versionsOf, type Family } from './index.ts'
+import { flawText } from '../../../words/src/index.ts'
+import { ENGLISH } from '../../../words/src/fixtures.ts'
 
 /** What an update of the system changes inside one family. */
 const pack = demoPack()
@@ -52,7 +54,7 @@ describe('an update in a file', () => {
     Object.assign(one ?? {}, { updates: [{ fromSystem: 13 }, update] })
     const read = readPack(written)
     return read.kind === 'refused'
-      ? read.faults.map(({ path, sentence }) => [path.slice(2).join('.'), sentence])
+      ? read.faults.map(({ path, flaw }) => [path.slice(2).join('.'), flawText(flaw, ENGLISH)])
       : []
   }
   it.each([
@@ -61,12 +63,12 @@ describe('an update in a file', () => {
     [
       { fromSystem: 14, with: { window: { window: 'night' } } },
       'updates.1.states.window.dark.transitions.0.on.time',
-      'There is no duration “night”.',
+      'There is no time “night”.',
     ],
     [
       { fromSystem: 14, procedures: [{ id: 'x', like: 'no-such-school' }] },
       'updates.1.procedures.0',
-      'There is no school “no-such-school”.',
+      'There is no common method “no-such-school”.',
     ],
   ])('%j is refused where it is wrong', (update, path, sentence) => {
     expect(refused(update)).toContainEqual([path, sentence])

@@ -2,23 +2,23 @@ import { DateTime, IANAZone } from 'luxon'
 import { z } from 'zod'
 import { isWorkingDay } from './workingDays.ts'
 
-const localTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time of day, like 09:30')
+const localTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'time-of-day')
 /** One day of the week; null where the shop is closed. */
 const openDay = z
   .strictObject({ from: localTime, until: localTime })
-  .refine(({ from, until }) => from < until, 'closes after it opens')
+  .refine(({ from, until }) => from < until, 'closes-after-it-opens')
   .nullable()
 
 /** When a shop is open: local times from Monday to Sunday (ISO 8601), closed on public holidays. */
 export const openingHours = z.strictObject({
-  zone: z.string().refine((zone) => IANAZone.isValidZone(zone), 'a zone, like Europe/Berlin'),
+  zone: z.string().refine((zone) => IANAZone.isValidZone(zone), 'time-zone'),
   /** Country and region of the public holidays, as ISO 3166 has them; a country without data has none. */
-  country: z.string().regex(/^[A-Z]{2}$/, 'two capital letters'),
+  country: z.string().regex(/^[A-Z]{2}$/, 'country-code'),
   region: z.string().max(3).optional(),
   days: z
     .array(openDay)
     .length(7)
-    .refine((days) => days.some((day) => day !== null), 'open on one day of the week at least'),
+    .refine((days) => days.some((day) => day !== null), 'open-one-day'),
 })
 export type OpeningHours = z.infer<typeof openingHours>
 

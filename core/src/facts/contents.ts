@@ -53,7 +53,7 @@ export const CONTENTS_SHEETS = {
     isForTheOrder: true,
   },
   carrierCountry: {
-    schema: z.string().regex(/^[A-Z]{2}$/, 'a two-letter country'),
+    schema: z.string().regex(/^[A-Z]{2}$/, 'country-code'),
     field: 'country',
     who: 'customer',
     isForTheOrder: true,

@@ -48,6 +48,6 @@ export type RouteAction = (typeof ROUTE_ACTIONS)[number]
 export const language = z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/)
 
 export const note = z.string().trim().max(500)
-export const imeiDigits = z.string().regex(/^(?!0{15})\d{15}$/, 'fifteen digits that are not all zeros')
+export const imeiDigits = z.string().regex(/^(?!0{15})\d{15}$/, 'imei-digits')
 
 export const YES_NO = ['yes', 'no', 'unknown'] as const

@@ -269,7 +269,7 @@ export const orderState = z.enum(['waiting', 'answered', 'released', 'blocked', 
 export const orderAnswer = z.enum(['code', 'over-the-air', 'app'])
 
 /** 3GPP TS 22.022 (from memory): a network control key is a string of 8 to 16 decimal digits. */
-export const networkKey = z.string().regex(/^\d{8,16}$/, '8 to 16 digits')
+export const networkKey = z.string().regex(/^\d{8,16}$/, 'network-key')
 
 /** What a release can be ordered for. */
 export const releasedLock = z.enum(['carrier', 'account'])

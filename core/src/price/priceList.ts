@@ -18,7 +18,7 @@ const minor = z.int().min(0).max(10_000_000)
 
 /** A shop's prices, in minor units of its currency, tax included; its hours; and what it weighs when a route is decided. */
 export const priceList = z.strictObject({
-  currency: z.string().regex(/^[A-Z]{3}$/, 'three capital letters'),
+  currency: z.string().regex(/^[A-Z]{3}$/, 'currency-code'),
   /** The share of tax on top of the net price: 0.19 is 19 %. */
   taxRate: z.number().min(0).max(1),
   /** Due when the work succeeds. */

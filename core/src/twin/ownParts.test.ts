@@ -5,7 +5,7 @@ import { linkAskedFor } from '../diagnosis/index.ts'
 import { deviceDrawing } from '../drawing/index.ts'
 import { inParts, keyChart, prove, quickestPath, wayToWipe, whereRecoveryOpens } from '../procedure/index.ts'
 import { runnableFamily, USUAL_SITUATION } from './index.ts'
-import { drawnNames, menuLineText, stepTexts } from '../../../words/src/index.ts'
+import { drawnNames, flawText, menuLineText, stepTexts } from '../../../words/src/index.ts'
 import { ENGLISH } from '../../../words/src/fixtures.ts'
 
 /** A key and a cradle that only one maker has, with the names the family gives them. Common practice, no source. */
@@ -106,12 +106,12 @@ it.each([
     'needs a name',
   ],
   ['a usual link named anew', { links: [{ id: 'charger', name: 'ours' }] }, 'links'],
-  ['one link twice', { links: [...links, ...links] }, 'stands twice among the links'],
+  ['one link twice', { links: [...links, ...links] }, 'is there twice'],
 ])('%s is refused', (_, more, says) => {
   const read = readPack({ ...written, models: [], families: [{ ...base, ...more }] })
   expect(
     read.kind === 'refused' &&
-      read.faults.map(({ path, sentence }) => `${path.join('.')} ${sentence}`).join(),
+      read.faults.map(({ path, flaw }) => `${path.join('.')} ${flawText(flaw, ENGLISH)}`).join(),
   ).toContain(says)
 })
 
@@ -128,7 +128,9 @@ it('a link that the family does not have is refused where it is named', () => {
       },
     ],
   })
-  expect(read.kind === 'refused' && read.faults.map(({ sentence }) => sentence)).toContain(
-    'There is no link on this family “own-link-2”.',
-  )
+  expect(read.kind === 'refused' && read.faults.map(({ flaw }) => flaw)).toContainEqual({
+    code: 'lacks',
+    what: 'link',
+    name: 'own-link-2',
+  })
 })

@@ -171,7 +171,7 @@ describe('a change is refused whole', () => {
         kind: 'family',
         family: { ...familyIn(pack, 'slide-at-dark'), starts: { off: 'no.where' } },
       }),
-      'There is no state or menu “no.where”.',
+      'There is no screen or menu “no.where”.',
     ],
     [
       'a model of no family',
@@ -186,7 +186,7 @@ describe('a change is refused whole', () => {
     [
       'a pack with an id twice',
       (pack) => ({ kind: 'pack', pack: { ...pack, models: [listed('a'), listed('a')] } }),
-      '“a” stands twice',
+      '“a” is there twice',
     ],
   ])('%s', async (_, what, sentence) => {
     const before = await inUse()
@@ -198,7 +198,7 @@ describe('a change is refused whole', () => {
 
   it.each([
     ['nested a hundred thousand deep', `{"a":`.repeat(100_000) + '1' + '}'.repeat(100_000), 'levels deep'],
-    ['with prototype names', '{"__proto__": {"admin": true}}', 'This is no name.'],
+    ['with prototype names', '{"__proto__": {"admin": true}}', '“__proto__” cannot be a name.'],
   ])('a file %s', async (_, pack, sentence) => {
     const { id } = await inUse()
     const raw = `{"base": ${id}, "note": "", "change": {"kind": "pack", "pack": ${pack}}}`

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import type { CatalogChange } from '@benevox/contract'
 import type { Model, PackAsWritten, PackFault } from '@benevox/core/catalog'
-import { ProblemError } from '../http/problem.ts'
+import { errorOf, ProblemError } from '../http/problem.ts'
 
 /** More faults than these are not listed. */
 const MOST_FAULTS = 50
@@ -40,17 +40,11 @@ function withOnes<One extends { readonly id: string }>(
 /** A change that makes no catalogue: each fault with its path. */
 export function faulty(faults: readonly PackFault[], change: CatalogChange): ProblemError {
   const at = change.kind === 'pack' ? 'body.change.pack' : 'body.change'
-  const errors = faults
-    .slice(0, MOST_FAULTS)
-    .map(({ path, sentence }) => ({ path: [at, ...path].join('.'), sentence }))
+  const errors = faults.slice(0, MOST_FAULTS).map((fault) => errorOf(at, fault))
   const [first] = faults
-  const more = faults.length > 1 ? ` And ${faults.length - 1} more.` : ''
   return new ProblemError(
     'bad-request',
-    {
-      code: 'import-refused',
-      because: `${first ? `${first.path.join('.') || 'The file'}: ${first.sentence}` : ''}${more}`,
-    },
+    first ? { code: 'import-refused', ...first, more: faults.length - 1 } : { code: 'does-not-fit' },
     { errors },
   )
 }

@@ -9,7 +9,7 @@ import {
 } from '@benevox/contract'
 import type { Request, Response, Router } from 'express'
 import type { z } from 'zod'
-import { badRequest, isAnswered, ProblemError } from './problem.ts'
+import { badRequest, errorOf, isAnswered, ProblemError } from './problem.ts'
 
 /** What a handler is given: the checked parts of the request and who asks. */
 interface Asked<Name extends ApiName> {
@@ -70,14 +70,10 @@ export function checked(
   given: unknown,
 ): unknown {
   if (!schema) return undefined
-  const broken = brokenText(given, [where])
+  const broken = brokenText(given, [])
   if (broken) {
-    const sentence = 'This text has half a character in it: write it anew.'
-    throw new ProblemError(
-      'bad-request',
-      { code: 'field', field: broken.join('.'), because: sentence },
-      { errors: [{ path: broken.join('.'), sentence }] },
-    )
+    const fault = { path: broken, flaw: { code: 'broken-letter' } } as const
+    throw new ProblemError('bad-request', { code: 'field', ...fault }, { errors: [errorOf(where, fault)] })
   }
   const read = schema.safeParse(given)
   if (!read.success) throw badRequest(where, read.error)

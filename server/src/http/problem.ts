@@ -1,7 +1,7 @@
 import type { Problem, ProblemCode } from '@benevox/contract'
-import { shapeSentence } from '@benevox/core/catalog'
+import { flawOf, type PackFault } from '@benevox/core/catalog'
 import type { Refusal } from '@benevox/core/job'
-import { problemText, wordsIn, type Reason } from '@benevox/words'
+import { flawText, problemText, wordsIn, type Reason } from '@benevox/words'
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express'
 import type { Logger } from 'pino'
 import type { z } from 'zod'
@@ -65,18 +65,22 @@ export class ProblemError extends Error {
   }
 }
 
+/** For whoever calls without the interface. */
+export const errorOf = (at: string, { path, flaw }: PackFault): NonNullable<Problem['errors']>[number] => ({
+  path: [at, ...path].join('.'),
+  sentence: flawText(flaw, ENGLISH),
+})
+
 /** The faults of a request's part, each with its path, as one problem. */
 export function badRequest(where: 'path' | 'query' | 'body', error: z.ZodError): ProblemError {
-  const errors = error.issues.map((issue) => ({
-    path: [where, ...issue.path.map(String)].join('.'),
-    sentence: shapeSentence(issue),
+  const faults = error.issues.map((issue) => ({
+    path: issue.path.filter((part) => typeof part !== 'symbol'),
+    flaw: flawOf(issue),
   }))
-  const first = errors[0]
-  return new ProblemError(
-    'bad-request',
-    first ? { code: 'field', field: first.path, because: first.sentence } : { code: 'does-not-fit' },
-    { errors },
-  )
+  const [first] = faults
+  return new ProblemError('bad-request', first ? { code: 'field', ...first } : { code: 'does-not-fit' }, {
+    errors: faults.map((fault) => errorOf(where, fault)),
+  })
 }
 
 export const notFoundHandler: RequestHandler = () => {

@@ -103,7 +103,8 @@ function documentIn(bytes: Uint8Array): unknown {
     throw new ProblemError('bad-json', { code: 'not-utf8' })
   }
   const tooMuch = tooMuchIn(text)
-  if (tooMuch) throw new ProblemError('bad-request', { code: 'import-refused', because: tooMuch.sentence })
+  if (tooMuch)
+    throw new ProblemError('bad-request', { code: 'import-refused', path: [], flaw: tooMuch, more: 0 })
   let document: unknown
   try {
     document = JSON.parse(text)
@@ -111,13 +112,7 @@ function documentIn(bytes: Uint8Array): unknown {
     throw new ProblemError('bad-json', { code: 'not-json' })
   }
   const [hostile] = hostileParts(document)
-  if (hostile)
-    throw new ProblemError('bad-request', {
-      code: 'import-refused',
-      because: [...(hostile.path.length > 0 ? [`${hostile.path.join('.')}:`] : []), hostile.sentence].join(
-        ' ',
-      ),
-    })
+  if (hostile) throw new ProblemError('bad-request', { code: 'import-refused', ...hostile, more: 0 })
   return document
 }
 

@@ -4,6 +4,7 @@ import {
   readList,
   readPack,
   tooMuchIn,
+  type Flaw,
   type ImportPreview,
   type ListedDevice,
   type ListKind,
@@ -16,12 +17,13 @@ import { checkPack, type PackFinding } from '@benevox/core/procedure'
 import { expose } from 'comlink'
 import Papa from 'papaparse'
 import { call, rememberCsrfToken } from '../api/client.ts'
-import { noJsonSentence, readText, refusedBySize } from './readText.ts'
+import { noJson, readText, refusedBySize } from './readText.ts'
 
 /** What is wrong with a file or worth knowing about it, by its place. */
 export interface Remark {
-  readonly at: string
-  readonly sentence: string
+  /** Inside a pack, or the line of a list; empty for the file as a whole. */
+  readonly at: readonly (string | number)[] | number
+  readonly flaw: Flaw
 }
 
 /** What taking a pack in would change. */
@@ -63,7 +65,9 @@ export type FileReading =
       readonly makers: readonly string[]
     }
 
-export type Progress = (part: number, doing: string) => void
+/** What is being done: a message of its own each. */
+export type Doing = 'reading' | 'checking' | 'verifying' | 'comparing' | 'importing'
+export type Progress = (part: number, doing: Doing) => void
 
 const MOST_REMARKS = 50
 const MOST_SAMPLES = 60
@@ -76,17 +80,20 @@ let pack: PackAsWritten | undefined
 let devices: readonly ListedDevice[] = []
 let taken: readonly Model[] = []
 
-const refused = (sentence: string, at = ''): FileReading => ({ kind: 'refused', remarks: [{ at, sentence }] })
+const refused = (flaw: Flaw, at: Remark['at'] = []): FileReading => ({
+  kind: 'refused',
+  remarks: [{ at, flaw }],
+})
 
 const api = {
   /** Reads a file and says what it is; nothing is changed. */
   async read(file: File, current: Pack, told: Progress): Promise<FileReading> {
     const tooLarge = refusedBySize(file.size)
     if (tooLarge) return refused(tooLarge)
-    told(0, 'Reading')
+    told(0, 'reading')
     const reading = readText(new Uint8Array(await file.arrayBuffer()))
-    if (reading.kind === 'refused') return refused(reading.sentence)
-    told(0.1, 'Reading')
+    if (reading.kind === 'refused') return refused(reading.flaw)
+    told(0.1, 'reading')
     return /^\s*[{[]/.test(reading.text.slice(0, 200))
       ? packIn(reading.text, current, told)
       : listIn(reading.text, told)
@@ -95,18 +102,18 @@ const api = {
   /** What the list that was read would change under some rules. */
   preview(current: Pick<Pack, 'models'>, rules: readonly MappingRule[], told: Progress): ListDigest | Remark {
     const reading = previewImport(current, devices, rules, (done) =>
-      told(0.5 + 0.4 * (done / Math.max(1, devices.length)), 'Comparing'),
+      told(0.5 + 0.4 * (done / Math.max(1, devices.length)), 'comparing'),
     )
-    if (reading.kind === 'refused') return { at: `line ${reading.line}`, sentence: reading.sentence }
+    if (reading.kind === 'refused') return { at: reading.line, flaw: reading.flaw }
     const { added, changed } = reading.preview
     taken = [...added, ...changed.map(({ after }) => after)]
-    told(1, 'Compared')
+    told(1, 'comparing')
     return digestOf(reading.preview)
   },
 
   /** Sends what was read: all of it, or nothing. */
   async takeIn(base: number, note: string, told: Progress): Promise<CatalogVersion> {
-    told(0.9, 'Taking in')
+    told(0.9, 'importing')
     const { csrfToken } = await call('getSession', {})
     rememberCsrfToken(csrfToken)
     const change = pack ? { kind: 'pack' as const, pack } : { kind: 'models' as const, models: [...taken] }
@@ -118,21 +125,24 @@ expose(api)
 
 function packIn(text: string, current: Pack, told: Progress): FileReading {
   const tooMuch = tooMuchIn(text)
-  if (tooMuch) return refused(`${tooMuch.sentence} It was not read.`)
+  if (tooMuch) return refused(tooMuch)
   let document: unknown
   try {
     document = JSON.parse(text)
   } catch (error) {
-    return refused(noJsonSentence(text, error))
+    return refused(noJson(text, error))
   }
-  told(0.4, 'Checking')
+  told(0.4, 'checking')
   const reading = readPack(document)
   if (reading.kind === 'refused')
-    return { kind: 'refused', remarks: reading.faults.slice(0, MOST_REMARKS).map(remarkOf) }
-  told(0.6, 'Proving every way on its twin')
+    return {
+      kind: 'refused',
+      remarks: reading.faults.slice(0, MOST_REMARKS).map(({ path, flaw }) => ({ at: path, flaw })),
+    }
+  told(0.6, 'verifying')
   const findings = checkPack(reading.pack).slice(0, MOST_REMARKS)
   pack = reading.written
-  told(1, 'Checked')
+  told(1, 'checking')
   return {
     kind: 'pack',
     title: reading.pack.title,
@@ -143,10 +153,6 @@ function packIn(text: string, current: Pack, told: Progress): FileReading {
       fragments: differenceOf(current.fragments, reading.pack.fragments, ({ id }) => id),
     },
   }
-}
-
-function remarkOf({ path, sentence }: { path: readonly (string | number)[]; sentence: string }): Remark {
-  return { at: path.join('.'), sentence }
 }
 
 function differenceOf<One extends { readonly id: string }>(
@@ -171,19 +177,19 @@ function listIn(text: string, told: Progress): FileReading {
       table.push(data)
       const error = errors.find(({ type }) => type === 'Quotes')
       if (error) {
-        wrong = { at: `line ${table.length}`, sentence: `The line cannot be read: ${error.message}.` }
+        wrong = { at: table.length, flaw: { code: 'unreadable-line' } }
         parser.abort()
       }
-      if (table.length % STRIDE === 0) told(0.1 + 0.3 * (meta.cursor / text.length), 'Reading')
+      if (table.length % STRIDE === 0) told(0.1 + 0.3 * (meta.cursor / text.length), 'reading')
     },
   })
   if (wrong) return { kind: 'refused', remarks: [wrong] }
   const headings = (table[0] ?? []).map((cell) => cell.trim().toLowerCase())
   const list: ListKind = headings.includes('tac') ? 'tacs' : 'devices'
   const reading = readList(list, table)
-  if (reading.kind === 'refused') return refused(reading.sentence, `line ${reading.line}`)
+  if (reading.kind === 'refused') return refused(reading.flaw, reading.line)
   ;({ devices } = reading)
-  told(0.5, 'Read')
+  told(0.5, 'reading')
   return {
     kind: 'list',
     list,
@@ -199,7 +205,7 @@ function digestOf({ added, changed, unchanged, withoutFamily, leftOut }: ImportP
     unchanged,
     withoutFamily,
     leftOutCount: leftOut.length,
-    leftOut: leftOut.slice(0, MOST_REMARKS).map(({ line, sentence }) => ({ at: `line ${line}`, sentence })),
+    leftOut: leftOut.slice(0, MOST_REMARKS).map(({ line, flaw }) => ({ at: line, flaw })),
     samples: [
       ...changed.slice(0, MOST_SAMPLES / 2),
       ...added.slice(0, MOST_SAMPLES).map((after) => ({ after })),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { LARGEST_BYTES, noJsonSentence, readText, refusedBySize } from './readText.ts'
+import { LARGEST_BYTES, noJson, readText, refusedBySize } from './readText.ts'
 
 const utf16 = (text: string, bigEndian = false) => {
   const bytes = Buffer.from(`\ufeff${text}`, 'utf16le')
@@ -24,28 +24,28 @@ describe('a file as text', () => {
     expect(readText(new Uint8Array(bytes)).kind).toBe('refused')
   })
   it('is refused by its size before it is read', () => {
-    expect(refusedBySize(0)).toBe('The file is empty.')
+    expect(refusedBySize(0)).toEqual({ code: 'empty-file' })
     expect(refusedBySize(LARGEST_BYTES)).toBeUndefined()
-    expect(refusedBySize(200 * 1024 * 1024)).toContain('The file has 200 MB')
+    expect(refusedBySize(200 * 1024 * 1024)).toEqual({ code: 'large-file', megabytes: 200, most: 64 })
   })
 })
 
 describe('a text that is no JSON', () => {
   it.each([
-    ['{"a": 1,\n "b": x}', 'The file is no JSON.'],
-    ['{"a": 1,\n "b" 2}', 'The file is no JSON from line 2, letter 6 on.'],
-    ['{"format":"benevox-pack",', 'The file is no JSON: it stops in line 1, unfinished.'],
-    ['[1,\n[2,\n', 'The file is no JSON: it stops in line 2, unfinished.'],
-    ['"half', 'The file is no JSON: it stops in line 1, unfinished.'],
-    ['{"a": "b"}}', 'The file is no JSON from line 1, letter 11 on.'],
-  ])('%j says where, in words', (text, sentence) => {
+    ['{"a": 1,\n "b": x}', { code: 'not-json' }],
+    ['{"a": 1,\n "b" 2}', { code: 'json-from', line: 2, letter: 6 }],
+    ['{"format":"benevox-pack",', { code: 'json-unfinished', line: 1 }],
+    ['[1,\n[2,\n', { code: 'json-unfinished', line: 2 }],
+    ['"half', { code: 'json-unfinished', line: 1 }],
+    ['{"a": "b"}}', { code: 'json-from', line: 1, letter: 11 }],
+  ])('%j says where', (text, flaw) => {
     const parse = () => {
       try {
         return JSON.parse(text) as unknown
       } catch (error) {
-        return noJsonSentence(text, error)
+        return noJson(text, error)
       }
     }
-    expect(parse()).toBe(sentence)
+    expect(parse()).toEqual(flaw)
   })
 })

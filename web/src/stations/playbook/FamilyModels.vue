@@ -11,15 +11,17 @@ const catalog = useCatalog()
 const identifying = useIdentifying()
 const ownTimes = (durations: object = {}) =>
   Object.keys(durations).length > 0
-    ? `own times: ${Object.keys(durations)
-        .map((name) => name.replaceAll('-', ' '))
-        .join(', ')}`
+    ? say('family.ownTimes', {
+        names: Object.keys(durations)
+          .map((name) => name.replaceAll('-', ' '))
+          .join(', '),
+      })
     : ''
 </script>
 
 <template>
   <section aria-labelledby="models-title">
-    <h2 id="models-title">Models</h2>
+    <h2 id="models-title">{{ say('family.models') }}</h2>
     <ul class="ruled border-t-2 border-ink">
       <li
         v-for="model in models.slice(0, MOST_SHOWN)"
@@ -32,13 +34,18 @@ const ownTimes = (durations: object = {}) =>
           v-if="identifying !== null"
           class="font-bold underline"
           :to="{ path: `/counter/${identifying}`, query: { model: model.id } }"
-          >It is this one, back to the job</RouterLink
+          >{{ say('family.isThisOne') }}</RouterLink
         >
         <span class="text-brass">{{ ownTimes(model.durations) }}</span>
-        <span v-for="update in model.updates" :key="update.fromSystem" class="text-brass"
-          >from system {{ update.fromSystem }}:
-          {{ update.family === family.id ? 'this family' : catalog.familyInUse(update.family)?.name }}</span
-        >
+        <span v-for="update in model.updates" :key="update.fromSystem" class="text-brass">{{
+          say('family.update', {
+            system: update.fromSystem,
+            family:
+              update.family === family.id
+                ? say('family.thisFamily')
+                : (catalog.familyInUse(update.family)?.name ?? ''),
+          })
+        }}</span>
         <span class="ms-auto text-sm text-ink-soft">{{
           [
             model.codeNames.join(', '),
@@ -51,9 +58,9 @@ const ownTimes = (durations: object = {}) =>
             .join(' · ')
         }}</span>
       </li>
-      <li v-if="models.length === 0" class="py-1">No model yet.</li>
+      <li v-if="models.length === 0" class="py-1">{{ say('family.noModel') }}</li>
       <li v-if="models.length > MOST_SHOWN" class="py-1">
-        and {{ models.length - MOST_SHOWN }} more, found by their name
+        {{ say('family.moreModels', { count: models.length - MOST_SHOWN }) }}
       </li>
     </ul>
   </section>

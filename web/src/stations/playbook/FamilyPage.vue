@@ -24,9 +24,9 @@ const written = computed(() => catalog.familyInUse(props.familyId))
 /** The system it is shown with, where updates change it; none: as it came. */
 const system = ref<string | null>(null)
 const systems = computed(() => [
-  [null, 'as it came'] as const,
+  [null, say('family.asItCame')] as const,
   ...(written.value?.updates ?? []).map(
-    ({ fromSystem }) => [String(fromSystem), `from system ${fromSystem} on`] as const,
+    ({ fromSystem }) => [String(fromSystem), say('family.fromSystem', { system: fromSystem })] as const,
   ),
 ])
 const family = computed(
@@ -96,20 +96,33 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
 
 <template>
   <p v-if="!family" class="p-6 text-lg">
-    There is no such family in the catalogue in use.
-    <RouterLink class="underline" to="/playbook">To the playbook</RouterLink>
+    {{ say('family.none') }}
+    <RouterLink class="underline" to="/playbook">{{ say('family.toPlaybook') }}</RouterLink>
   </p>
   <PlaybookFrame
     v-else
     :title="family.name"
-    :says="`${say(`kind.${family.kind}`)} · ${models.length} ${models.length === 1 ? 'model' : 'models'} · ${say(`source.${family.source}`)}`"
+    :says="
+      say('family.says', {
+        kind: say(`kind.${family.kind}`),
+        count: models.length,
+        source: say(`source.${family.source}`),
+      })
+    "
   >
-    <template #above><RouterLink class="underline" to="/playbook">Playbook</RouterLink></template>
+    <template #above
+      ><RouterLink class="underline" to="/playbook">{{ say('station.playbook') }}</RouterLink></template
+    >
     <div class="beside-first">
-      <aside class="space-y-4" aria-label="The device">
-        <SelectOf v-if="systems.length > 1" v-model="system" label="System" :options="systems" />
+      <aside class="space-y-4" :aria-label="say('family.device')">
+        <SelectOf
+          v-if="systems.length > 1"
+          v-model="system"
+          :label="say('family.system')"
+          :options="systems"
+        />
         <section>
-          <h2>Keys</h2>
+          <h2>{{ say('family.keys') }}</h2>
           <p class="text-sm text-ink-soft">{{ sourceOf('keys') }}</p>
           <template v-for="kind in kinds" :key="kind">
             <DevicePicture
@@ -122,49 +135,48 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
           </template>
         </section>
         <section>
-          <h2>Mind</h2>
+          <h2>{{ say('card.mind') }}</h2>
           <ul class="list-disc ps-5">
             <li v-for="caution in family.cautions" :key="caution">{{ caution }}</li>
-            <li>Swollen, hot, wet or smelling: do not press, do not charge, set it aside.</li>
+            <li>{{ say('family.swollen') }}</li>
           </ul>
         </section>
         <section>
-          <h2>Locks</h2>
+          <h2>{{ say('family.locks') }}</h2>
           <ul class="list-disc ps-5">
             <li>
-              {{
-                family.accountLock.asksAfterRecoveryReset
-                  ? 'After a reset from recovery it asks for the account.'
-                  : 'After a reset from recovery it does not ask for the account.'
-              }}
-              <span v-if="family.accountLock.acceptsOldScreenLock"
-                >The old screen lock may be taken instead.</span
-              >
+              {{ say(family.accountLock.asksAfterRecoveryReset ? 'card.asks' : 'card.asksNot') }}
+              <span v-if="family.accountLock.acceptsOldScreenLock">{{ say('family.oldLockToo') }}</span>
               <span class="text-sm text-ink-soft"> ({{ sourceOf('account-lock') }})</span>
             </li>
             <li v-if="family.carrierLock">
-              Carrier code: {{ family.carrierLock.triesAllowed }} tries<template
-                v-if="family.carrierLock.dialledCode"
-                >, entered after {{ family.carrierLock.dialledCode }}</template
-              >. <span class="text-sm text-ink-soft">({{ sourceOf('carrier-lock') }})</span>
+              {{
+                say('family.carrierCode', {
+                  entries: family.carrierLock.triesAllowed,
+                  dialled: family.carrierLock.dialledCode ?? 'none',
+                })
+              }}
+              <span class="text-sm text-ink-soft">({{ sourceOf('carrier-lock') }})</span>
             </li>
             <li v-if="family.accountPath.length">
-              To take the account off: {{ family.accountPath.join(' › ') }}. Then the list is empty.
+              {{ say('family.accountPath', { path: family.accountPath.join(' › ') }) }}
               <span class="text-sm text-ink-soft">({{ sourceOf('settings') }})</span>
             </li>
             <li v-if="family.safeModePath.length">
-              Safe mode from the lock screen: {{ family.safeModePath.join(' › ') }}
+              {{ say('family.safeModePath', { path: family.safeModePath.join(' › ') }) }}
               <span class="text-sm text-ink-soft">({{ sourceOf('settings') }})</span>
             </li>
             <li v-if="family.settingsPath.length">
-              With the PIN known: {{ family.settingsPath.join(' › ') }}
+              {{ say('family.settingsPath', { path: family.settingsPath.join(' › ') }) }}
               <span class="text-sm text-ink-soft">({{ sourceOf('settings') }})</span>
             </li>
           </ul>
         </section>
         <section>
-          <h2>Times of the device</h2>
-          <p class="text-sm text-ink-soft">{{ sourceOf('durations') }}; quickest, usual, slowest unit</p>
+          <h2>{{ say('family.times') }}</h2>
+          <p class="text-sm text-ink-soft">
+            {{ say('family.timesHow', { source: sourceOf('durations') ?? '' }) }}
+          </p>
           <table class="w-full text-[0.95rem]">
             <tbody class="ruled">
               <tr v-for="(range, name) in family.durations" :key="name">
@@ -183,8 +195,8 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
         <FamilyModels v-if="identifying !== null" :family="family" :models="models" />
         <section aria-labelledby="ways-title">
           <div class="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-2">
-            <h2 id="ways-title">The device is</h2>
-            <OneOf v-model="start" label="How the device is found" :answers="starts" />
+            <h2 id="ways-title">{{ say('family.deviceIs') }}</h2>
+            <OneOf v-model="start" :label="say('family.howFound')" :answers="starts" />
           </div>
           <div class="grid gap-x-8 gap-y-6" :class="{ 'xl:grid-cols-2': ranked.length > 1 }">
             <VariantBlock
@@ -214,14 +226,16 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
         class="act"
         :href="`/api/catalog/families/${family.id}/card.pdf?language=${languageFor(words.language)}`"
         target="_blank"
-        >Card as PDF</a
+        >{{ say('family.card') }}</a
       >
-      <RouterLink class="act" :to="`/playbook/families/${family.id}/teach`">Change or copy it</RouterLink>
+      <RouterLink class="act" :to="`/playbook/families/${family.id}/teach`">{{
+        say('family.change')
+      }}</RouterLink>
     </template>
     <template #action>
-      <RouterLink class="act act-main" :to="`/playbook/families/${family.id}/try`"
-        >Try it on the twin</RouterLink
-      >
+      <RouterLink class="act act-main" :to="`/playbook/families/${family.id}/try`">{{
+        say('family.practise')
+      }}</RouterLink>
     </template>
   </PlaybookFrame>
 </template>

@@ -5,7 +5,7 @@ import { placeName, USUAL_SITUATION } from '@benevox/core/twin'
 import { computed, ref, watch } from 'vue'
 import type { RunnableFamily } from '@benevox/core/twin'
 import { menuLineText } from '@benevox/words'
-import { words } from '../../words/index.ts'
+import { say, words } from '../../words/index.ts'
 import MenuList from '../../parts/MenuList.vue'
 
 /** The menus on the way to the reset as they will appear, each line clickable; the last presses are not here. */
@@ -62,13 +62,15 @@ const textsOnTheWay = computed(() => [
 <template>
   <section v-if="found" aria-labelledby="menus-title">
     <h2 id="menus-title">
-      Menus as they will appear <span class="text-sm font-normal text-ink-soft">({{ source }})</span>
+      {{ say('family.menus') }} <span class="text-sm font-normal text-ink-soft">({{ source }})</span>
     </h2>
     <p class="text-ink-soft">
-      From the line the cursor is on to the last question. Click another line to begin there.
+      {{ say('family.menusHow') }}
     </p>
-    <p class="text-4xl leading-tight font-bold" data-testid="menu-line">{{ line || 'You are there.' }}</p>
-    <p v-for="text in textsOnTheWay" :key="text">Comes up on the way: “{{ text }}”</p>
+    <p class="text-4xl leading-tight font-bold" data-testid="menu-line">
+      {{ line || say('family.youAreThere') }}
+    </p>
+    <p v-for="text in textsOnTheWay" :key="text">{{ say('family.onTheWay', { text }) }}</p>
     <div class="mt-2 flex flex-wrap items-start gap-4">
       <MenuList
         v-for="{ name, menu, cursor, target } in menus"
@@ -82,7 +84,7 @@ const textsOnTheWay = computed(() => [
       />
     </div>
     <p class="mt-2 border-s-4 border-stop ps-3">
-      The last presses stand at the bench only, on a job whose gates are all open.
+      {{ say('family.wipeKeysAtBench') }}
     </p>
   </section>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { say } from '../../words/index.ts'
+import { say, words } from '../../words/index.ts'
 import {
   deviceKind,
   edge,
@@ -40,11 +40,13 @@ interface Seen {
 const NOTHING: Seen = { maker: '', kind: '', keys: [], onEdge: {}, port: '', age: '' }
 const seen = useSessionStorage<Seen>('benevox.playbook.seen', { ...NOTHING }, { mergeDefaults: true })
 /** How old a device looks, in years it may be from. */
-const AGES: Readonly<Record<string, { text: string; years: Look['years'] }>> = {
-  '': { text: 'not known', years: undefined },
-  old: { text: 'up to 2015', years: { from: 2008, to: 2015 } },
-  middle: { text: '2016 to 2019', years: { from: 2016, to: 2019 } },
-  new: { text: '2020 on', years: { from: 2020, to: 2100 } },
+const AGES: Readonly<
+  Record<string, { says: `playbook.${'notKnown' | 'ageOld' | 'ageMiddle' | 'ageNew'}`; years: Look['years'] }>
+> = {
+  '': { says: 'playbook.notKnown', years: undefined },
+  old: { says: 'playbook.ageOld', years: { from: 2008, to: 2015 } },
+  middle: { says: 'playbook.ageMiddle', years: { from: 2016, to: 2019 } },
+  new: { says: 'playbook.ageNew', years: { from: 2020, to: 2100 } },
 }
 const NOT_LOOKED = -1
 const look = computed<Look>(() => ({
@@ -78,36 +80,33 @@ function setOn(side: Edge, count: number): void {
   const { [side]: _, ...others } = seen.value.onEdge
   seen.value.onEdge = count === NOT_LOOKED ? others : { ...others, [side]: count }
 }
-const COUNTS = [
-  [NOT_LOOKED, 'not looked'],
-  [0, '0'],
-  [1, '1'],
-  [2, '2'],
-  [3, '3'],
-] as const
-const kinds = [
-  ['', 'any'],
+const counts = computed(() => [
+  [NOT_LOOKED, say('playbook.notLooked')] as const,
+  ...[0, 1, 2, 3].map((count) => [count, words.number(count)] as const),
+])
+const kinds = computed(() => [
+  ['', say('playbook.any')] as const,
   ...deviceKind.options.map((kind) => [kind, say(`kind.${kind}`)] as const),
-] as const
-const ports = [
-  ['', 'not looked'],
+])
+const ports = computed(() => [
+  ['', say('playbook.notLooked')] as const,
   ...portKind.options.map((port) => [port, say(`port.${port}`)] as const),
-] as const
-const ages = Object.entries(AGES).map(([age, { text }]) => [age, text] as const)
+])
+const ages = computed(() => Object.entries(AGES).map(([age, { says }]) => [age, say(says)] as const))
 </script>
 
 <template>
-  <PlaybookFrame title="Playbook">
+  <PlaybookFrame :title="say('station.playbook')">
     <div class="beside-first" style="--narrow: 24rem">
-      <section aria-label="What is known" class="space-y-4">
+      <section :aria-label="say('playbook.known')" class="space-y-4">
         <div>
-          <label class="font-bold" for="playbook-search">Model</label>
+          <label class="font-bold" for="playbook-search">{{ say('exchange.model') }}</label>
           <input
             id="playbook-search"
             v-model="query"
             class="field"
             type="search"
-            placeholder="a few letters: maker, name, code name, year"
+            :placeholder="say('playbook.searchHint')"
             autocomplete="off"
             spellcheck="false"
           />
@@ -127,52 +126,56 @@ const ages = Object.entries(AGES).map(([age, { text }]) => [age, text] as const)
               <b v-else>{{ model.maker }} {{ model.name }}</b>
               <span class="text-sm text-ink-soft">
                 {{ [model.modelText, model.year].filter(Boolean).join(' · ')
-                }}<template v-if="!model.family"> · family not known yet</template></span
+                }}<template v-if="!model.family"> · {{ say('playbook.familyUnknown') }}</template></span
               >
             </li>
-            <li v-if="results.length === 0 && answered === query" class="py-1.5">No model fits.</li>
+            <li v-if="results.length === 0 && answered === query" class="py-1.5">
+              {{ say('playbook.noneFits') }}
+            </li>
           </ul>
         </div>
         <fieldset>
-          <legend class="font-bold">Or what you see</legend>
+          <legend class="font-bold">{{ say('playbook.orSeen') }}</legend>
           <dl class="mt-1 grid grid-cols-[6.5rem_1fr] items-baseline gap-x-3 gap-y-2.5">
-            <dt><label for="playbook-maker">Maker</label></dt>
+            <dt>
+              <label for="playbook-maker">{{ say('playbook.maker') }}</label>
+            </dt>
             <dd>
               <select id="playbook-maker" v-model="seen.maker" class="field">
-                <option value="">any</option>
+                <option value="">{{ say('playbook.any') }}</option>
                 <option v-for="maker in makers" :key="maker">{{ maker }}</option>
               </select>
             </dd>
-            <dt>Kind</dt>
-            <dd><OneOf v-model="seen.kind" label="Kind" :answers="kinds" nothing="" /></dd>
+            <dt>{{ say('playbook.kind') }}</dt>
+            <dd><OneOf v-model="seen.kind" :label="say('playbook.kind')" :answers="kinds" nothing="" /></dd>
             <template v-for="side in edge.options" :key="side">
-              <dt>Keys {{ side }}</dt>
+              <dt>{{ say('playbook.keysOn', { edge: say(`edge.${side}`) }) }}</dt>
               <dd>
                 <OneOf
                   :model-value="on(side)"
-                  :label="`Keys on the ${say(`edge.${side}`)}`"
-                  :answers="COUNTS"
+                  :label="say('playbook.keysOn', { edge: say(`edge.${side}`) })"
+                  :answers="counts"
                   :nothing="NOT_LOOKED"
                   @update:model-value="(count) => setOn(side, count)"
                 />
               </dd>
             </template>
-            <dt>Keys at hand</dt>
-            <dd><SomeOf v-model="seen.keys" label="Keys at hand" :choices="keysThere" /></dd>
-            <dt>Port</dt>
-            <dd><OneOf v-model="seen.port" label="Port" :answers="ports" nothing="" /></dd>
-            <dt>How old</dt>
-            <dd><OneOf v-model="seen.age" label="How old" :answers="ages" nothing="" /></dd>
+            <dt>{{ say('playbook.keysAtHand') }}</dt>
+            <dd><SomeOf v-model="seen.keys" :label="say('playbook.keysAtHand')" :choices="keysThere" /></dd>
+            <dt>{{ say('playbook.port') }}</dt>
+            <dd><OneOf v-model="seen.port" :label="say('playbook.port')" :answers="ports" nothing="" /></dd>
+            <dt>{{ say('playbook.age') }}</dt>
+            <dd><OneOf v-model="seen.age" :label="say('playbook.age')" :answers="ages" nothing="" /></dd>
           </dl>
           <button type="button" class="mt-3 underline" @click="seen = { ...NOTHING }">
-            Forget what I saw
+            {{ say('playbook.forget') }}
           </button>
         </fieldset>
       </section>
 
       <section aria-labelledby="families-title">
         <h2 id="families-title" aria-live="polite">
-          {{ fitting.length }} of {{ catalog.pack?.families.length }} families fit
+          {{ say('playbook.fitting', { count: fitting.length, all: catalog.pack?.families.length ?? 0 }) }}
         </h2>
         <ul class="ruled mt-1 border-y-2 border-ink">
           <li v-for="{ family, models } in fitting" :key="family.id" class="flex items-center gap-4 py-2">
@@ -182,29 +185,36 @@ const ages = Object.entries(AGES).map(([age, { text }]) => [age, text] as const)
                 family.name
               }}</RouterLink>
               <p v-if="notProven.get(family.id)" class="font-bold text-stop">
-                {{ notProven.get(family.id) }} of {{ family.procedures.length }} ways not proven
+                {{
+                  say('playbook.notVerified', {
+                    count: notProven.get(family.id) ?? 0,
+                    all: family.procedures.length,
+                  })
+                }}
               </p>
               <p class="truncate text-ink-soft">
-                {{ models.map(({ maker, name }) => `${maker} ${name}`).join(', ') || 'no model yet' }}
+                {{
+                  models.map(({ maker, name }) => `${maker} ${name}`).join(', ') || say('playbook.noModel')
+                }}
               </p>
             </div>
             <span class="shrink-0 text-end text-sm text-ink-soft"
-              >{{ say(`kind.${family.kind}`) }}<br />{{ models.length }}
-              {{ models.length === 1 ? 'model' : 'models' }}</span
+              >{{ say(`kind.${family.kind}`) }}<br />{{
+                say('playbook.models', { count: models.length })
+              }}</span
             >
           </li>
           <li v-if="fitting.length === 0" class="py-3">
-            Nothing in the catalogue looks like this. Take back what you are least sure of; a device that is
-            really new can be taught.
+            {{ say('playbook.nothingLike') }}
           </li>
         </ul>
       </section>
     </div>
     <template #left>
-      <RouterLink class="act" to="/playbook/exchange">Import and export</RouterLink>
+      <RouterLink class="act" to="/playbook/exchange">{{ say('exchange.title') }}</RouterLink>
     </template>
     <template #action>
-      <RouterLink class="act act-main" to="/playbook/teach">Teach a new family</RouterLink>
+      <RouterLink class="act act-main" to="/playbook/teach">{{ say('playbook.teachNew') }}</RouterLink>
     </template>
   </PlaybookFrame>
 </template>

@@ -29,30 +29,30 @@ function moveRule(index: number, by: -1 | 1): void {
 
 <template>
   <div>
-    <ol class="ruled border-y border-rule" aria-label="Rules">
+    <ol class="ruled border-y border-rule" :aria-label="say('rules.title')">
       <li v-for="(rule, index) in rules" :key="index" class="flex flex-wrap items-end gap-2 py-2">
         <label class="text-sm text-ink-soft"
-          >Maker
+          >{{ say('playbook.maker') }}
           <select
             class="field !w-40"
             :value="rule.maker ?? ''"
             @change="change(index, { maker: text($event) || undefined })"
           >
-            <option value="">any</option>
+            <option value="">{{ say('playbook.any') }}</option>
             <option v-for="maker in makers" :key="maker">{{ maker }}</option>
           </select>
         </label>
         <label class="text-sm text-ink-soft"
-          >Name, * for any letters
+          >{{ say('rules.name') }}
           <input
             class="field !w-40"
             :value="rule.name ?? ''"
-            placeholder="any"
+            :placeholder="say('playbook.any')"
             maxlength="80"
             @change="change(index, { name: text($event) || undefined })"
         /></label>
         <label class="text-sm text-ink-soft"
-          >Year from
+          >{{ say('rules.yearFrom') }}
           <input
             class="field !w-20"
             inputmode="numeric"
@@ -60,7 +60,7 @@ function moveRule(index: number, by: -1 | 1): void {
             @change="setYear(index, 'from', text($event))"
         /></label>
         <label class="text-sm text-ink-soft"
-          >to
+          >{{ say('rules.yearTo') }}
           <input
             class="field !w-20"
             inputmode="numeric"
@@ -68,33 +68,33 @@ function moveRule(index: number, by: -1 | 1): void {
             @change="setYear(index, 'to', text($event))"
         /></label>
         <label class="text-sm text-ink-soft"
-          >is a
+          >{{ say('playbook.kind') }}
           <select
             class="field !w-28"
             :value="rule.kind ?? ''"
             @change="change(index, { kind: (text($event) || undefined) as DeviceKind | undefined })"
           >
-            <option value="">as it is</option>
+            <option value="">{{ say('rules.asListed') }}</option>
             <option v-for="kind in deviceKind.options" :key="kind" :value="kind">
               {{ say(`kind.${kind}`) }}
             </option>
           </select>
         </label>
         <label class="text-sm text-ink-soft"
-          >of the family
+          >{{ say('exchange.family') }}
           <select
             class="field !w-64"
             :value="rule.family ?? ''"
             @change="change(index, { family: text($event) || undefined })"
           >
-            <option value="">none yet</option>
+            <option value="">{{ say('rules.noneYet') }}</option>
             <option v-for="family in catalog.pack?.families" :key="family.id" :value="family.id">
               {{ family.name }}
             </option>
           </select>
         </label>
         <RowButtons
-          :name="`Rule ${index + 1}`"
+          :name="say('rules.rule', { number: index + 1 })"
           :index="index"
           :length="rules.length"
           @move="(by) => moveRule(index, by)"
@@ -102,6 +102,6 @@ function moveRule(index: number, by: -1 | 1): void {
         />
       </li>
     </ol>
-    <button type="button" class="act mt-2" @click="rules = [...rules, {}]">Add a rule</button>
+    <button type="button" class="act mt-2" @click="rules = [...rules, {}]">{{ say('rules.add') }}</button>
   </div>
 </template>

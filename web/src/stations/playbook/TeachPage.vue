@@ -20,6 +20,7 @@ import TextForm from './teach/TextForm.vue'
 import TimesForm from './teach/TimesForm.vue'
 import { useDraft } from './teach/useDraft.ts'
 import WaysForm from './teach/WaysForm.vue'
+import { say } from '../../words/index.ts'
 
 /** A family taught from nothing, changed or copied; proven on its twin while it is written. */
 const props = defineProps<{ familyId?: string }>()
@@ -57,7 +58,7 @@ function copyOfIt(): void {
   const { family } = draft.value
   draft.value.isNew = true
   family.id = freeId(family.id, catalog.pack?.families ?? [])
-  family.name = `${family.name}, ours`
+  family.name = say('teach.copyName', { name: family.name })
 }
 async function save(): Promise<void> {
   isSaving.value = true
@@ -67,7 +68,7 @@ async function save(): Promise<void> {
     await call('changeCatalog', {
       body: {
         base,
-        note: note.value.trim() || `Taught: ${family.name}`,
+        note: note.value.trim() || say('teach.note', { family: family.name }),
         change: { kind: 'family', family, models: models.map((model) => ({ ...model, family: family.id })) },
       },
       timeoutMs: 60_000,
@@ -76,8 +77,7 @@ async function save(): Promise<void> {
     await throwAway()
     await router.push(`/playbook/families/${family.id}`)
   } catch (error) {
-    if (error instanceof ServerAway)
-      refusal.value = 'The server does not answer: nothing is saved yet. The draft stays in this browser.'
+    if (error instanceof ServerAway) refusal.value = say('teach.notSaved')
     else if (error instanceof ApiProblem) {
       refusal.value = error.message
       if (error.problem.code === 'stale-version') await catalog.refresh().catch(() => undefined)
@@ -87,8 +87,8 @@ async function save(): Promise<void> {
   }
 }
 /** What an update of the system can change, and what it cannot. */
-const OF_ANY_SYSTEM = ['Behaviour', 'Screens', 'Times', 'Ways', 'Menus'] as const
-const TABS = ['Name and keys', ...OF_ANY_SYSTEM, 'Models', 'As text'] as const
+const OF_ANY_SYSTEM = ['behaviour', 'screens', 'times', 'methods', 'menus'] as const
+const TABS = ['keys', ...OF_ANY_SYSTEM, 'models', 'text'] as const
 type Tab = (typeof TABS)[number]
 const tabs = computed<readonly Tab[]>(() => (system.value === undefined ? TABS : OF_ANY_SYSTEM))
 const versions = computed(() => [
@@ -107,28 +107,29 @@ function addSystem(): void {
 
 <template>
   <PlaybookFrame
-    :title="familyId ? `Teach: ${draft.family.name}` : `Teach a new family`"
-    says="The draft is kept in this browser until it is saved."
+    :title="familyId ? say('teach.title', { family: draft.family.name }) : say('playbook.teachNew')"
+    :says="say('teach.draftKept')"
   >
     <template #above
       ><RouterLink class="underline" :to="familyId ? `/playbook/families/${familyId}` : '/playbook'">{{
-        familyId ? 'Back to the family' : 'Playbook'
+        say(familyId ? 'teach.back' : 'station.playbook')
       }}</RouterLink></template
     >
     <p v-if="refusal" role="alert" class="mb-3 bg-stop-pale px-3 py-2 font-bold text-stop">{{ refusal }}</p>
     <p v-if="isTaken" role="alert" class="mb-3 border-s-4 border-stop ps-3">
-      The short name “{{ draft.family.id }}” belongs to “{{ known?.name }}” already. Give this family another.
+      {{ say('teach.taken', { short: draft.family.id, name: known?.name ?? '' }) }}
     </p>
     <p v-if="isOldBase" role="note" class="mb-3 border-s-4 border-brass ps-3">
-      The catalogue has changed since this draft was begun.
+      {{ say('teach.oldBase') }}
       <button type="button" class="underline" @click="draft.base = catalog.inUse?.id ?? draft.base">
-        Put the draft on the catalogue as it is now</button
-      >; it then stands instead of what others wrote to this family.
+        {{ say('teach.rebase') }}
+      </button>
+      {{ say('teach.rebaseMeans') }}
     </p>
     <div class="beside beside-wide items-start">
       <TabGroup :key="system ?? 0">
         <div>
-          <div class="mb-3 flex flex-wrap items-end gap-2" role="group" aria-label="Version of the system">
+          <div class="mb-3 flex flex-wrap items-end gap-2" role="group" :aria-label="say('teach.version')">
             <button
               v-for="version in [undefined, ...versions]"
               :key="version ?? 0"
@@ -138,19 +139,22 @@ function addSystem(): void {
               :aria-pressed="version === system"
               @click="system = version"
             >
-              {{ version === undefined ? 'As it came' : `From system ${version} on` }}
+              {{
+                version === undefined ? say('teach.asItCame') : say('teach.fromSystem', { system: version })
+              }}
             </button>
             <form class="ms-auto flex items-center gap-2" @submit.prevent="addSystem">
               <label class="flex items-center gap-2"
-                >An update changes it, from system
+                >{{ say('teach.updateFrom') }}
                 <input v-model="newSystem" class="field !w-20" inputmode="numeric" maxlength="3"
               /></label>
-              <button class="act" :disabled="!/^[1-9]\d?$|^100$/.test(newSystem)">Add this version</button>
+              <button class="act" :disabled="!/^[1-9]\d?$|^100$/.test(newSystem)">
+                {{ say('teach.addVersion') }}
+              </button>
             </form>
           </div>
           <p v-if="system !== undefined" class="mb-3">
-            What is changed here holds from system {{ system }} on. What is not changed stays as before;
-            nothing can be taken away.
+            {{ say('teach.ofVersion', { system }) }}
           </p>
           <TabList class="mb-4 flex flex-wrap gap-1 border-b-2 border-ink">
             <TabButton v-for="tab in tabs" :key="tab" v-slot="{ selected }" as="template">
@@ -158,30 +162,35 @@ function addSystem(): void {
                 class="px-2 py-2"
                 :class="selected ? 'bg-ink font-bold text-paper' : 'hover:bg-paper-deep'"
               >
-                {{ tab }}
+                {{ say(`teach.tab.${tab}`) }}
               </button>
             </TabButton>
           </TabList>
           <TabPanels>
             <TabPanel v-for="tab in tabs" :key="tab">
-              <KeysForm v-if="tab === 'Name and keys'" v-model="edited" :is-new="draft.isNew" />
+              <KeysForm v-if="tab === 'keys'" v-model="edited" :is-new="draft.isNew" />
               <PartsForm
-                v-else-if="tab === 'Behaviour'"
+                v-else-if="tab === 'behaviour'"
                 v-model="edited"
                 :faults="reading.faults"
                 :places="places"
               />
               <ScreensForm
-                v-else-if="tab === 'Screens'"
+                v-else-if="tab === 'screens'"
                 v-model="edited"
                 :composed="composed"
                 :places="places"
               />
-              <TimesForm v-else-if="tab === 'Times'" v-model="edited" />
-              <WaysForm v-else-if="tab === 'Ways'" v-model="edited" v-model:chosen="chosen" :menus="menus" />
-              <MenusForm v-else-if="tab === 'Menus'" v-model="edited" :menus="menus" :places="places" />
+              <TimesForm v-else-if="tab === 'times'" v-model="edited" />
+              <WaysForm
+                v-else-if="tab === 'methods'"
+                v-model="edited"
+                v-model:chosen="chosen"
+                :menus="menus"
+              />
+              <MenusForm v-else-if="tab === 'menus'" v-model="edited" :menus="menus" :places="places" />
               <ModelsForm
-                v-else-if="tab === 'Models'"
+                v-else-if="tab === 'models'"
                 v-model="draft.models"
                 :family-id="draft.family.id"
                 :kind="draft.family.kind"
@@ -192,7 +201,7 @@ function addSystem(): void {
           </TabPanels>
         </div>
       </TabGroup>
-      <aside aria-label="What the twin says" class="lg:sticky lg:top-4">
+      <aside :aria-label="say('teach.simulatorSays')" class="lg:sticky lg:top-4">
         <MissingParts
           v-model="edited"
           :lacking="reading.lacking"
@@ -210,16 +219,19 @@ function addSystem(): void {
       </aside>
     </div>
     <template #left>
-      <button type="button" class="act" @click="throwAway">Throw the draft away</button>
-      <button v-if="!draft.isNew" type="button" class="act" @click="copyOfIt">Make it a copy</button>
+      <button type="button" class="act" @click="throwAway">{{ say('teach.throwAway') }}</button>
+      <button v-if="!draft.isNew" type="button" class="act" @click="copyOfIt">
+        {{ say('teach.makeCopy') }}
+      </button>
       <label class="flex items-center gap-2"
-        >Why <input v-model="note" class="field !w-64" maxlength="200" placeholder="what was changed"
+        >{{ say('teach.why') }}
+        <input v-model="note" class="field !w-64" maxlength="200" :placeholder="say('teach.whyHint')"
       /></label>
     </template>
     <template #action>
       <SupervisorSaves v-if="!people.isSupervisor" does="saveInCatalogue" />
       <button v-else type="button" class="act act-main" :disabled="!canSave" @click="save">
-        {{ draft.isNew ? 'Save the family' : 'Save the change' }}
+        {{ say(draft.isNew ? 'teach.saveFamily' : 'teach.saveChange') }}
       </button>
     </template>
   </PlaybookFrame>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import TwinTrial from './TwinTrial.vue'
+import { say } from '../../words/index.ts'
 
 /** The address of a family on its twin. */
 const props = defineProps<{ familyId: string }>()
@@ -13,7 +14,7 @@ const running = computed(() => family.value && catalog.machineOf(family.value))
 <template>
   <TwinTrial v-if="family && running" :family="family" :running="running" />
   <p v-else class="p-6 text-lg">
-    There is no such family in the catalogue in use.
-    <RouterLink class="underline" to="/playbook">To the playbook</RouterLink>
+    {{ say('family.none') }}
+    <RouterLink class="underline" to="/playbook">{{ say('family.toPlaybook') }}</RouterLink>
   </p>
 </template>

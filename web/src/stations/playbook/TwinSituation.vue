@@ -16,17 +16,12 @@ const props = defineProps<{
 const situation = defineModel<Situation>({ required: true })
 const own = computed(() => namesIn(props.family))
 const set = (change: Partial<Situation>) => (situation.value = { ...situation.value, ...change })
-const FACTS = [
-  ['screenLock', 'has a screen lock'],
-  ['account', 'has an account on it'],
-  ['loop', 'starts again and again'],
-  ['wiped', 'is wiped already'],
-] as const
+const FACTS = ['screenLock', 'account', 'loop', 'wiped'] as const
 </script>
 
 <template>
   <label class="mt-2 block text-sm text-ink-soft"
-    >On the cable at the start
+    >{{ say('practice.cableAtStart') }}
     <select
       class="field"
       :value="situation.link"
@@ -36,7 +31,7 @@ const FACTS = [
     </select>
   </label>
   <label v-if="family.postures" class="mt-2 block text-sm text-ink-soft"
-    >Folded at the start
+    >{{ say('practice.foldedAtStart') }}
     <select
       class="field"
       :value="situation.posture"
@@ -46,9 +41,9 @@ const FACTS = [
     </select>
   </label>
   <label class="mt-2 block text-sm text-ink-soft"
-    >Battery, %
+    >{{ say('practice.battery') }}
     <NumberField
-      label="Battery, %"
+      :label="say('practice.battery')"
       :least="0"
       :most="100"
       :model-value="situation.batteryPercent"
@@ -56,12 +51,12 @@ const FACTS = [
     />
   </label>
   <TickBox
-    v-for="[fact, says] in FACTS"
+    v-for="fact in FACTS"
     :key="fact"
     class="mt-1"
     :disabled="fact === 'loop' && atStart.loop && !situation.loop"
     :model-value="atStart[fact]"
     @update:model-value="(is) => set({ [fact]: is })"
-    >{{ says }}</TickBox
+    >{{ say(`practice.${fact}`) }}</TickBox
   >
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { say, words } from '../../words/index.ts'
-import { keyText, linkText, notVerifiedText, stepTexts } from '@benevox/words'
+import { keyText, linkText, notVerifiedText, plugText, stepTexts } from '@benevox/words'
 import {
   linksIn,
   namesIn,
@@ -108,20 +108,22 @@ const touches = computed(() =>
     switch (trigger.kind) {
       case 'tap': {
         const label = trigger.label ?? trigger.on.replaceAll('-', ' ')
-        return [{ says: `Tap “${label}”`, input: { kind: 'tap', on: trigger.on } }]
+        return [{ says: say('step.tap', { label }), input: { kind: 'tap', on: trigger.on } }]
       }
       case 'type':
-        return [{ says: `Type “${trigger.word}”`, input: { kind: 'type', word: trigger.word } }]
+        return [
+          { says: say('step.type', { word: trigger.word }), input: { kind: 'type', word: trigger.word } },
+        ]
       case 'type-shown': {
         const word = live.word.value ?? ''
         return trigger.right
-          ? [{ says: `Type “${word}”`, input: { kind: 'type', word } }]
-          : [{ says: 'Type another word', input: { kind: 'type', word: `${word}x` } }]
+          ? [{ says: say('step.type', { word }), input: { kind: 'type', word } }]
+          : [{ says: say('practice.typeOther'), input: { kind: 'type', word: `${word}x` } }]
       }
       case 'turn': {
         const key = props.running.machine.keys[trigger.key]
         if (!key) return []
-        const says = `Turn the ${keyText(key, own.value, words)} ${trigger.by}`
+        const says = say('menuLine.turn', { key: keyText(key, own.value, words), by: trigger.by })
         return [{ says, input: { kind: 'turn', key, by: trigger.by } }]
       }
       default:
@@ -130,27 +132,18 @@ const touches = computed(() =>
   }),
 )
 
-const modes = [
-  ['watch', 'Watch a way'],
-  ['hands', 'Do it yourself'],
-] as const
-const units = [
-  ['min', 'quickest'],
-  ['median', 'middling'],
-  ['max', 'slowest'],
-] as const
-const paces = [
-  [1, 'real time'],
-  [4, '4 × as fast'],
-  [16, '16 × as fast'],
-] as const
-const mistakes = [
-  ['none', 'none'],
-  ['late', 'a move comes late'],
-  ['other-key', 'a wrong key'],
-  ['dead-key', 'a key that does nothing'],
-  ['other-cable', 'another cable'],
-] as const
+const modes = computed(() =>
+  (['watch', 'hands'] as const).map((one) => [one, say(`practice.${one}`)] as const),
+)
+const units = computed(() =>
+  (['min', 'median', 'max'] as const).map((one) => [one, say(`practice.speed.${one}`)] as const),
+)
+const paces = computed(() =>
+  [1, 4, 16].map(
+    (times) => [times, times === 1 ? say('practice.realTime') : say('practice.faster', { times })] as const,
+  ),
+)
+const MISTAKES = ['none', 'late', 'other-key', 'dead-key', 'other-cable'] as const
 const lines = computed(() =>
   sheet.value?.chart ? stepTexts(sheet.value.procedure, sheet.value.chart, words) : [],
 )
@@ -193,14 +186,14 @@ function press(event: PointerEvent, key: KeyId): void {
 </script>
 
 <template>
-  <PlaybookFrame :title="`Try: ${family.name}`">
+  <PlaybookFrame :title="say('practice.title', { family: family.name })">
     <template #above
       ><RouterLink class="underline" :to="`/playbook/families/${family.id}`">{{ family.name }}</RouterLink>
     </template>
     <div class="mb-3 flex flex-wrap items-end gap-x-6 gap-y-2">
-      <OneOf v-model="mode" label="What to do" :answers="modes" />
+      <OneOf v-model="mode" :label="say('practice.whatToDo')" :answers="modes" />
       <label v-if="mode === 'watch'" class="text-sm text-ink-soft"
-        >Way
+        >{{ say('method.method') }}
         <select v-model="wayId" class="field max-w-96">
           <optgroup v-for="from in starts" :key="from" :label="say(`start.${from}`)">
             <option
@@ -214,7 +207,7 @@ function press(event: PointerEvent, key: KeyId): void {
         </select>
       </label>
       <label v-else class="text-sm text-ink-soft"
-        >The device is
+        >{{ say('family.deviceIs') }}
         <select v-model="start" class="field max-w-72">
           <option v-for="from in starts" :key="from" :value="from">{{ say(`start.${from}`) }}</option>
         </select>
@@ -222,23 +215,25 @@ function press(event: PointerEvent, key: KeyId): void {
     </div>
 
     <div class="beside-first" style="--narrow: 15rem">
-      <section aria-label="The device" class="space-y-3">
+      <section :aria-label="say('family.device')" class="space-y-3">
         <DeviceScreen v-if="state" :state="state" :menus="running.menus" />
-        <div v-else class="min-h-72 border-2 border-dashed border-ink-soft p-3">Not begun.</div>
+        <div v-else class="min-h-72 border-2 border-dashed border-ink-soft p-3">
+          {{ say('practice.notBegun') }}
+        </div>
         <DevicePicture :family="family" :kind="family.kind" :pressed="held" />
         <p>
-          On the cable: <b>{{ linkText(link, own, words) }}</b>
+          {{ say('practice.onCable') }} <b>{{ linkText(link, own, words) }}</b>
         </p>
         <p v-if="machine.postures.length">
-          Folded: <b>{{ say(`posture.${posture}`) }}</b>
+          {{ say('practice.folded') }} <b>{{ say(`posture.${posture}`) }}</b>
         </p>
       </section>
 
       <div class="beside items-start">
-        <section aria-label="The run" class="min-w-0">
+        <section :aria-label="say('practice.run')" class="min-w-0">
           <template v-if="mode === 'watch'">
             <p v-if="notVerified" role="note" class="mb-2 border-s-4 border-stop ps-3">
-              <b class="text-stop">Not proven.</b> {{ notVerified }}
+              <b class="text-stop">{{ say('keys.notVerified') }}</b> {{ notVerified }}
             </p>
             <KeyChart
               v-if="sheet?.chart"
@@ -247,29 +242,31 @@ function press(event: PointerEvent, key: KeyId): void {
               :now-ms="Math.min(atMs, sheet.chart.length.ms)"
             />
             <p class="my-2 text-xl" role="status">
-              <b v-if="hasReached" class="text-clear"
-                >{{ say(`sign.${procedure?.goal ?? 'recovery-menu'}`) }}: reached.</b
-              >
-              <b v-else-if="hasEnded" class="text-brass"
-                >It ends here: {{ state && say(`sign.${state.screen}`) }}.</b
-              >
-              <span v-else
-                >{{ (atMs / 1000).toFixed(1) }} s<template v-if="stepNow >= 0 && lines[stepNow]"
-                  >: {{ lines[stepNow] }}</template
-                ></span
-              >
+              <b v-if="hasReached" class="text-clear">{{
+                say('practice.reached', { place: say(`sign.${procedure?.goal ?? 'recovery-menu'}`) })
+              }}</b>
+              <b v-else-if="hasEnded" class="text-brass">{{
+                say('practice.endsHere', { place: state ? say(`sign.${state.screen}`) : '' })
+              }}</b>
+              <span v-else>{{
+                say('practice.atSeconds', { seconds: words.tenths(atMs), line: lines[stepNow] ?? 'none' })
+              }}</span>
             </p>
             <div class="flex flex-wrap items-center gap-2">
-              <button class="act" @click="replay.toStart()">To the start</button>
-              <button class="act" @click="replay.go(-1)">Back <span class="key-hint">←</span></button>
-              <button class="act" @click="replay.go(1)">One step <span class="key-hint">→</span></button>
-              <OneOf v-model="pace" label="Pace" :answers="paces" />
+              <button class="act" @click="replay.toStart()">{{ say('practice.toStart') }}</button>
+              <button class="act" @click="replay.go(-1)">
+                {{ say('practice.back') }} <span class="key-hint">←</span>
+              </button>
+              <button class="act" @click="replay.go(1)">
+                {{ say('practice.oneStep') }} <span class="key-hint">→</span>
+              </button>
+              <OneOf v-model="pace" :label="say('practice.pace')" :answers="paces" />
             </div>
           </template>
           <template v-else>
             <p class="mb-2">
-              Hold the number keys of the keyboard, or the buttons; several at once.
-              <b>{{ (live.atMs.value / 1000).toFixed(1) }} s</b>
+              {{ say('practice.holdHow') }}
+              <b>{{ say('practice.atSeconds', { seconds: words.tenths(live.atMs.value), line: 'none' }) }}</b>
             </p>
             <div class="flex flex-wrap gap-2">
               <button
@@ -296,7 +293,7 @@ function press(event: PointerEvent, key: KeyId): void {
                 :disabled="!live.isRunning.value || link === one"
                 @click="live.apply({ kind: 'link', link: one })"
               >
-                {{ one === 'none' ? 'Cable out' : `Plug in ${linkText(one, own, words)}` }}
+                {{ plugText(one, own, words) }}
               </button>
               <button
                 v-for="one in machine.postures"
@@ -305,57 +302,59 @@ function press(event: PointerEvent, key: KeyId): void {
                 :disabled="!live.isRunning.value || posture === one"
                 @click="live.apply({ kind: 'fold', to: one })"
               >
-                Fold it {{ say(`posture.${one}`) }}
+                {{ say(`fold.${one}`) }}
               </button>
               <button v-for="{ says, input } in touches" :key="says" class="act" @click="live.apply(input)">
                 {{ says }}
               </button>
             </div>
           </template>
-          <h2 class="mt-4">What happened</h2>
+          <h2 class="mt-4">{{ say('practice.happened') }}</h2>
           <WhatHappened :happenings="happenings" :machine="machine" />
         </section>
 
-        <section aria-label="What is tried" class="space-y-3">
+        <section :aria-label="say('practice.tried')" class="space-y-3">
           <div v-if="mode === 'watch'">
             <label class="text-sm text-ink-soft"
-              >Make a mistake
+              >{{ say('practice.mistake') }}
               <select v-model="mistakeKind" class="field">
-                <option v-for="[kind, text] in mistakes" :key="kind" :value="kind">{{ text }}</option>
+                <option v-for="kind in MISTAKES" :key="kind" :value="kind">
+                  {{ say(`practice.mistake.${kind}`) }}
+                </option>
               </select>
             </label>
             <template v-if="mistakeKind === 'late'">
               <label class="text-sm text-ink-soft"
-                >Which
+                >{{ say('practice.which') }}
                 <select v-model.number="mistakeStep" class="field">
                   <option v-for="(line, index) in lines" :key="index" :value="index">{{ line }}</option>
                 </select>
               </label>
               <label class="text-sm text-ink-soft"
-                >Late by, seconds
+                >{{ say('practice.lateBy') }}
                 <input v-model.number="lateS" class="field" type="number" min="0" max="60" step="0.1"
               /></label>
             </template>
             <label
               v-if="mistakeKind === 'other-key' || mistakeKind === 'dead-key'"
               class="text-sm text-ink-soft"
-              >Key
-              <select v-model="mistakeKey" class="field" aria-label="Key">
+              >{{ say('practice.key') }}
+              <select v-model="mistakeKey" class="field" :aria-label="say('practice.key')">
                 <option v-for="{ id } in family.keys" :key="id" :value="id">
                   {{ keyText(id, own, words) }}
                 </option>
               </select>
             </label>
             <label v-if="mistakeKind === 'other-key'" class="text-sm text-ink-soft"
-              >Instead of it
-              <select v-model="insteadKey" class="field" aria-label="Instead of it">
+              >{{ say('practice.instead') }}
+              <select v-model="insteadKey" class="field" :aria-label="say('practice.instead')">
                 <option v-for="{ id } in family.keys" :key="id" :value="id">
                   {{ keyText(id, own, words) }}
                 </option>
               </select>
             </label>
             <label v-if="mistakeKind === 'other-cable'" class="text-sm text-ink-soft"
-              >On the cable
+              >{{ say('practice.cable') }}
               <select v-model="otherLink" class="field">
                 <option v-for="one in linksIn(family)" :key="one" :value="one">
                   {{ linkText(one, own, words) }}
@@ -364,21 +363,29 @@ function press(event: PointerEvent, key: KeyId): void {
             </label>
           </div>
           <fieldset>
-            <legend class="font-bold">The device</legend>
-            <p class="text-sm text-ink-soft">Unit</p>
-            <OneOf v-model="unit" label="Unit" :answers="units" />
+            <legend class="font-bold">{{ say('family.device') }}</legend>
+            <p class="text-sm text-ink-soft">{{ say('practice.speed') }}</p>
+            <OneOf v-model="unit" :label="say('practice.speed')" :answers="units" />
             <TwinSituation v-model="situation" :family="family" :at-start="atStart" />
           </fieldset>
         </section>
       </div>
     </div>
     <template #left
-      ><span class="text-ink-soft">A twin: nothing here touches a device or a job.</span></template
+      ><span class="text-ink-soft">{{ say('practice.onlySimulator') }}</span></template
     >
     <template #action>
       <button class="act act-main" @click="mainAction()">
-        {{ mode === 'hands' ? (live.isRunning.value ? 'Stop' : 'Begin') : isPlaying ? 'Stop' : 'Play' }}
-        <span class="key-hint">Space</span>
+        {{
+          say(
+            (mode === 'hands' ? live.isRunning.value : isPlaying)
+              ? 'practice.stop'
+              : mode === 'hands'
+                ? 'practice.begin'
+                : 'practice.play',
+          )
+        }}
+        <span class="key-hint">{{ say('practice.space') }}</span>
       </button>
     </template>
   </PlaybookFrame>

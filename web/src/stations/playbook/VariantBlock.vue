@@ -47,8 +47,10 @@ const slacks = computed(() =>
     .filter(({ safe }) => safe.toMs < SCAN.latestMs)
     .map(({ step, safe, windows, isFreeEarly }) => ({
       line: lines.value[step] ?? '',
-      early: isFreeEarly ? 'as early as you like' : `${words.tenths(-safe.fromMs)} s early`,
-      late: `${words.tenths(safe.toMs)} s late`,
+      early: isFreeEarly
+        ? say('method.anyEarly')
+        : say('method.early', { seconds: words.tenths(-safe.fromMs) }),
+      late: say('method.late', { seconds: words.tenths(safe.toMs) }),
       isSplit: windows.length > 1,
     })),
 )
@@ -67,17 +69,19 @@ const slacks = computed(() =>
       }}</span>
     </header>
     <p v-if="notVerified" role="note" class="mt-1 border-s-4 border-stop ps-3">
-      <b class="text-stop">Not proven.</b> {{ notVerified }}
+      <b class="text-stop">{{ say('keys.notVerified') }}</b> {{ notVerified }}
     </p>
     <template v-else>
       <p v-if="study" class="mt-1" data-testid="figures">
-        <b class="text-xl">{{ of100Text(study.study.firstTry, words) }}</b> of 100 hands at the first try ·
-        <b class="text-xl">{{ Math.round(study.study.tryMs / 1000) }}</b> s a try ·
-        <b class="text-xl">{{ study.study.tries.toFixed(1) }}</b> tries on average
+        {{
+          say('method.figures', {
+            of100: of100Text(study.study.firstTry, words),
+            seconds: words.number(Math.round(study.study.tryMs / 1000)),
+            attempts: words.number(Math.round(study.study.tries * 10) / 10),
+          })
+        }}
       </p>
-      <p v-else class="mt-1 text-ink-soft">
-        <span class="text-xl">…</span> many hands are trying it on the twin
-      </p>
+      <p v-else class="mt-1 text-ink-soft"><span class="text-xl">…</span> {{ say('method.studying') }}</p>
       <p v-if="reason" class="text-ink-soft">{{ reason }}</p>
       <p v-else-if="isWorking && narrow" aria-hidden="true">&nbsp;</p>
     </template>
@@ -86,7 +90,7 @@ const slacks = computed(() =>
       class="mt-2 max-w-3xl"
       :chart="sheet.chart"
       :narrow="narrow"
-      :label="`Key chart: ${procedure.school}`"
+      :label="say('method.chartOf', { method: procedure.school })"
     />
     <p v-if="sentence" class="mt-1 font-bold">{{ sentence }}</p>
     <p v-else-if="isWorking && sheet.chart" class="mt-1" aria-hidden="true">&nbsp;</p>
@@ -101,7 +105,7 @@ const slacks = computed(() =>
       </li>
     </ol>
     <details v-if="slacks.length" class="mt-1">
-      <summary class="cursor-pointer underline">How exact each move has to be</summary>
+      <summary class="cursor-pointer underline">{{ say('method.howExact') }}</summary>
       <table class="mt-1 w-full text-[0.95rem]">
         <tbody class="ruled">
           <tr v-for="slack in slacks" :key="slack.line">
@@ -112,7 +116,7 @@ const slacks = computed(() =>
         </tbody>
       </table>
       <p v-if="slacks.some(({ isSplit }) => isSplit)" class="text-sm text-ink-soft">
-        * later it works again for a while, where the device reads its keys a second time
+        {{ say('method.again') }}
       </p>
     </details>
     <p v-else-if="isWorking" class="mt-1" aria-hidden="true">&nbsp;</p>
@@ -120,11 +124,11 @@ const slacks = computed(() =>
       <RouterLink
         class="underline"
         :to="{ path: `/playbook/families/${family.id}/try`, query: { way: procedure.id } }"
-        >Try it</RouterLink
+        >{{ say('method.practise') }}</RouterLink
       >
-      <a v-if="svg" class="underline" :href="svg" :download="`${family.id}-${procedure.id}.svg`"
-        >Chart as SVG</a
-      >
+      <a v-if="svg" class="underline" :href="svg" :download="`${family.id}-${procedure.id}.svg`">{{
+        say('method.chart')
+      }}</a>
     </p>
   </article>
 </template>

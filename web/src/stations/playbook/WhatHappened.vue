@@ -54,10 +54,12 @@ const lines = computed(() =>
 <template>
   <ol class="ruled border-y border-rule" data-testid="happenings">
     <li v-for="(line, index) in lines" :key="lines.length - index" class="flex gap-3 py-0.5">
-      <span class="w-16 shrink-0 text-end font-mono text-ink-soft">{{ line.at }} s</span>
-      <span class="w-14 shrink-0 text-sm leading-6 text-ink-soft">{{ line.who }}</span>
+      <span class="w-16 shrink-0 text-end font-mono text-ink-soft">{{
+        say('trigger.seconds', { seconds: line.at })
+      }}</span>
+      <span class="w-14 shrink-0 text-sm leading-6 text-ink-soft">{{ say(`happened.by.${line.who}`) }}</span>
       <span :class="{ 'font-bold': line.who === 'device' }">{{ line.text }}</span>
     </li>
-    <li v-if="lines.length === 0" class="py-0.5 text-ink-soft">Nothing yet.</li>
+    <li v-if="lines.length === 0" class="py-0.5 text-ink-soft">{{ say('happened.nothing') }}</li>
   </ol>
 </template>

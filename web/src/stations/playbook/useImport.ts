@@ -5,7 +5,9 @@ import { ref, shallowRef } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { ApiProblem, call, ServerAway } from '../../api/client.ts'
 import { useWorker } from '../../parts/useWorker.ts'
-import type { FileReading, ImportWorker, ListDigest, Remark } from '../../workers/import.worker.ts'
+import { flawText } from '@benevox/words'
+import { say, words } from '../../words/index.ts'
+import type { Doing, FileReading, ImportWorker, ListDigest, Remark } from '../../workers/import.worker.ts'
 
 /** How often, and with what pause, a busy server is asked what became of an import that was left off. */
 const MOST_LOOKS = 100
@@ -15,7 +17,7 @@ const LOOK_AGAIN_MS = 3000
 export function useImport() {
   const catalog = useCatalog()
   const fileName = ref('')
-  const progress = ref<{ part: number; doing: string }>()
+  const progress = ref<{ part: number; doing: Doing }>()
   const reading = shallowRef<FileReading>()
   const digest = shallowRef<ListDigest>()
   const refusal = ref('')
@@ -26,7 +28,7 @@ export function useImport() {
 
   /** The piece of work that runs now; what comes in from one that is over or left off counts no more. */
   let running = 0
-  const told = proxy((part: number, doing: string) => {
+  const told = proxy((part: number, doing: Doing) => {
     if (progress.value) progress.value = { part, doing }
   })
 
@@ -41,7 +43,7 @@ export function useImport() {
   }
 
   async function work<T>(
-    doing: string,
+    doing: Doing,
     does: (remote: Remote<ImportWorker>) => Promise<T>,
     then: (result: T) => void | Promise<void>,
   ): Promise<void> {
@@ -65,7 +67,7 @@ export function useImport() {
     if (!pack) return
     fileName.value = file.name
     await work(
-      'Reading',
+      'reading',
       async (from): Promise<FileReading> => from.read(file, pack, told),
       (result) => {
         reading.value = result
@@ -78,11 +80,15 @@ export function useImport() {
     if (!models) return
     digest.value = undefined
     await work(
-      'Comparing',
+      'comparing',
       async (from): Promise<ListDigest | Remark> =>
         from.preview({ models }, JSON.parse(JSON.stringify(rules)) as MappingRule[], told),
       (result) => {
-        if ('sentence' in result) refusal.value = `${result.at}: ${result.sentence} Nothing was taken in.`
+        if ('flaw' in result)
+          refusal.value = say('exchange.lineRefused', {
+            line: typeof result.at === 'number' ? result.at : 0,
+            because: flawText(result.flaw, words),
+          })
         else digest.value = result
       },
     )
@@ -91,14 +97,14 @@ export function useImport() {
   async function takeIn(): Promise<void> {
     const base = catalog.inUse?.id ?? 0
     await work(
-      'Taking in',
-      (from) => from.takeIn(base, `Import: ${fileName.value}`.slice(0, 200), told),
+      'importing',
+      (from) => from.takeIn(base, say('exchange.note', { file: fileName.value }).slice(0, 200), told),
       async (version: CatalogVersion) => {
-        progress.value = { part: 1, doing: 'Taken in' }
+        progress.value = { part: 1, doing: 'importing' }
         await catalog.refresh()
         const name = fileName.value
         reset()
-        done.value = `${name} is taken in: version ${version.id} of the catalogue is in use.`
+        done.value = say('exchange.imported', { file: name, version: version.id })
       },
     )
   }
@@ -119,8 +125,8 @@ export function useImport() {
     refusal.value = ''
     done.value =
       catalog.inUse?.id === before
-        ? 'Left off. Nothing was taken in.'
-        : `It was too late: version ${catalog.inUse?.id} of the catalogue is in use already.`
+        ? say('exchange.cancelled')
+        : say('exchange.tooLate', { version: catalog.inUse?.id ?? '' })
   }
 
   /** Asks which version is in use, again and again while the server is too busy with what it is making to answer. */
@@ -132,7 +138,7 @@ export function useImport() {
         return await catalog.refresh()
       } catch (error) {
         if (!(error instanceof ServerAway) || nth >= MOST_LOOKS || running !== mine) throw error
-        refusal.value = 'The server does not answer yet; looking again whether anything was taken in.'
+        refusal.value = say('exchange.lookingAgain')
         await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN_MS))
       }
   }

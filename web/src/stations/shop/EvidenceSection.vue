@@ -3,7 +3,8 @@ import { useSession } from '../../api/session.ts'
 import { sendTries } from '../../api/upload.ts'
 import { refusedBySize } from '../../workers/readText.ts'
 import { useOutcome } from './useOutcome.ts'
-import { say } from '../../words/index.ts'
+import { flawText } from '@benevox/words'
+import { say, words } from '../../words/index.ts'
 
 /** What the shop learnt from its tries, out as a file, and another shop's in. */
 const people = useSession()
@@ -14,7 +15,7 @@ async function merge(event: Event): Promise<void> {
   if (!file) return
   await tried(async () => {
     const tooLarge = refusedBySize(file.size)
-    if (tooLarge) return tooLarge
+    if (tooLarge) return flawText(tooLarge, words)
     const { added, known } = await sendTries(file)
     return say('shopResults.imported', { added, known })
   })

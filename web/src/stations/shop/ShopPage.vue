@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { shapeSentence } from '@benevox/core/catalog'
+import { flawOf } from '@benevox/core/catalog'
+import { fieldText, flawText } from '@benevox/words'
 import { priceList, WORK, type PriceList } from '@benevox/core/price'
 import { computed, onMounted, ref } from 'vue'
 import { call } from '../../api/client.ts'
@@ -57,7 +58,12 @@ async function keep(): Promise<void> {
   fault.value = ''
   if (!read.success) {
     fault.value = read.error.issues
-      .map((issue) => say('settings.field', { field: fieldName(issue.path), because: shapeSentence(issue) }))
+      .map((issue) =>
+        say('problem.field', {
+          field: fieldText(issue.path as (string | number)[], words),
+          because: flawText(flawOf(issue), words),
+        }),
+      )
       .join(' ')
     return
   }
@@ -67,13 +73,6 @@ async function keep(): Promise<void> {
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
   }
-}
-/** The line of the page that a fault lies on. */
-function fieldName(path: readonly PropertyKey[]): string {
-  const last = String(path.at(-1) ?? '')
-  return (
-    ['work', 'fee', 'value', 'dataValue'].map((part) => words.find(`${part}.${last}`)).find(Boolean) ?? last
-  )
 }
 interface Row {
   readonly name: string

@@ -16,12 +16,8 @@ const links = computed(() =>
   linksIn(props.family).map((link) => [link, linkText(link, own.value, words)] as const),
 )
 const postures = computed(() => props.family.postures?.map((one) => [one, say(`posture.${one}`)] as const))
-const HELD = [
-  ['any', 'does not matter'],
-  ['none', 'no key is held'],
-  ['these', 'only these keys are held'],
-  ['fresh', 'only these keys, pressed here'],
-] as const
+const HELD = ['any', 'none', 'these', 'fresh'] as const
+const ways = computed(() => HELD.map((how) => [how, say(`guardField.${how}`)] as const))
 const held = computed(() =>
   guard.value.held === undefined
     ? 'any'
@@ -32,18 +28,19 @@ const held = computed(() =>
         : 'these',
 )
 const FLAGS = [
-  ['screenLock', 'A screen lock', 'with one', 'without one'],
-  ['account', 'An account', 'with one', 'without one'],
-  ['loop', 'Restarting again and again', 'when it does', 'when it does not'],
-  ['wiped', 'The reset', 'after it', 'before it'],
+  ['screenLock', 'with', 'without'],
+  ['account', 'with', 'without'],
+  ['loop', 'does', 'doesNot'],
+  ['wiped', 'after', 'before'],
 ] as const
+const part = (of: string) => say('guardField.of', { row: props.label, part: of })
 
 /** A part that asks for nothing is left out. */
 function ask(part: Guard): void {
   const all = Object.entries({ ...guard.value, ...part })
   guard.value = Object.fromEntries(all.filter(([, asked]) => asked !== undefined))
 }
-function hold(how: (typeof HELD)[number][0]): void {
+function hold(how: (typeof HELD)[number]): void {
   const [first = 'power'] = props.family.keys.map(({ id }) => id)
   const these: KeyId[] = guard.value.held?.length ? guard.value.held : [first]
   ask({
@@ -58,19 +55,24 @@ const some = <One,>(list: One[]): One[] | undefined => (list.length > 0 ? list :
 <template>
   <div class="space-y-2">
     <div class="flex flex-wrap items-end gap-3">
-      <SelectOf label="Keys" :options="HELD" :model-value="held" @update:model-value="hold" />
+      <SelectOf
+        :label="say('guardField.keys')"
+        :options="ways"
+        :model-value="held"
+        @update:model-value="hold"
+      />
       <SomeOf
         v-if="guard.held?.length"
-        :label="`${label}: keys held`"
+        :label="part(say('guardField.these'))"
         :choices="keys"
         :model-value="guard.held"
         @update:model-value="(these) => ask({ held: these })"
       />
     </div>
     <template v-if="guard.held">
-      <p>Whether or not these are held as well</p>
+      <p>{{ say('guardField.whether') }}</p>
       <SomeOf
-        :label="`${label}: held or not besides`"
+        :label="part(say('guardField.heldOrNot'))"
         :choices="keys.filter(([id]) => !guard.held?.includes(id))"
         :model-value="guard.ignore ?? []"
         @update:model-value="(ignore) => ask({ ignore: some(ignore) })"
@@ -78,10 +80,10 @@ const some = <One,>(list: One[]): One[] | undefined => (list.length > 0 ? list :
     </template>
     <div class="flex flex-wrap gap-3">
       <label
-        >Battery at, in percent, or more
+        >{{ say('guardField.batteryFrom') }}
         <NumberField
           may-be-empty
-          :label="`${label} from a battery of`"
+          :label="part(say('guardField.batteryFrom'))"
           :least="0"
           :most="100"
           :model-value="guard.batteryFrom"
@@ -89,10 +91,10 @@ const some = <One,>(list: One[]): One[] | undefined => (list.length > 0 ? list :
         />
       </label>
       <label
-        >Battery below, in percent
+        >{{ say('guardField.batteryBelow') }}
         <NumberField
           may-be-empty
-          :label="`${label} below a battery of`"
+          :label="part(say('guardField.batteryBelow'))"
           :least="0"
           :most="100"
           :model-value="guard.batteryBelow"
@@ -100,17 +102,17 @@ const some = <One,>(list: One[]): One[] | undefined => (list.length > 0 ? list :
         />
       </label>
     </div>
-    <p>On the cable</p>
+    <p>{{ say('guardField.cable') }}</p>
     <SomeOf
-      :label="`${label}: on the cable`"
+      :label="part(say('guardField.cable'))"
       :choices="links"
       :model-value="guard.links ?? []"
       @update:model-value="(links) => ask({ links: some(links) })"
     />
     <template v-if="postures">
-      <p>Folded</p>
+      <p>{{ say('guardField.folded') }}</p>
       <SomeOf
-        :label="`${label}: folded`"
+        :label="part(say('guardField.folded'))"
         :choices="postures"
         :model-value="guard.postures ?? []"
         @update:model-value="(these) => ask({ postures: some(these) })"
@@ -118,13 +120,13 @@ const some = <One,>(list: One[]): One[] | undefined => (list.length > 0 ? list :
     </template>
     <div class="flex flex-wrap gap-3">
       <SelectOf
-        v-for="[flag, says, yes, no] in FLAGS"
+        v-for="[flag, yes, no] in FLAGS"
         :key="flag"
-        :label="says"
+        :label="say(`guardField.${flag}`)"
         :options="[
-          ['any', 'does not matter'],
-          ['yes', yes],
-          ['no', no],
+          ['any', say('guardField.any')],
+          ['yes', say(`guardField.${yes}`)],
+          ['no', say(`guardField.${no}`)],
         ]"
         :model-value="guard[flag] === undefined ? 'any' : guard[flag] ? 'yes' : 'no'"
         @update:model-value="(asked) => ask({ [flag]: asked === 'any' ? undefined : asked === 'yes' })"

@@ -32,10 +32,10 @@ function nameLink(id: OwnLink, name: string): void {
   const { links: _, ...rest } = family.value
   family.value = links.length > 0 ? { ...rest, links } : rest
 }
-const kinds = deviceKind.options.map((kind) => [kind, say(`kind.${kind}`)] as const)
-const sources = source.options.map((one) => [one, say(`source.${one}`)] as const)
+const kinds = computed(() => deviceKind.options.map((kind) => [kind, say(`kind.${kind}`)] as const))
+const sources = computed(() => source.options.map((one) => [one, say(`source.${one}`)] as const))
 const unused = computed(() => keyId.options.filter((id) => !family.value.keys.some((key) => key.id === id)))
-const POSTURES = posture.options.map((one) => [one, say(`posture.${one}`)] as const)
+const postures = computed(() => posture.options.map((one) => [one, say(`posture.${one}`)] as const))
 /** How a foldable stands, in the order it opens; one posture alone is none. */
 function fold(postures: readonly Posture[]): void {
   const { postures: _, ...others } = family.value
@@ -52,17 +52,13 @@ function addKey(): void {
   if (id) family.value.keys.push({ id, edge: 'right', at: 0.5 })
 }
 /** What is pressed one after the other, by name. */
-const PATHS = [
-  ['safeModePath', 'At the lock screen: what to press for safe mode'],
-  ['settingsPath', 'With the PIN known: the way through the settings to the reset'],
-  ['accountPath', 'The way through the settings to the list of accounts'],
-] as const
+const PATHS = ['safeModePath', 'settingsPath', 'accountPath'] as const
 </script>
 
 <template>
   <div class="space-y-4">
     <label class="block"
-      >Name, as one would call it to a colleague
+      >{{ say('keysForm.name') }}
       <input
         class="field"
         maxlength="120"
@@ -70,41 +66,50 @@ const PATHS = [
         @input="rename(($event.target as HTMLInputElement).value)"
     /></label>
     <label class="block"
-      >Short name <input v-model.trim="family.id" class="field font-mono" maxlength="48" :disabled="!isNew"
+      >{{ say('keysForm.shortName') }}
+      <input v-model.trim="family.id" class="field font-mono" maxlength="48" :disabled="!isNew"
     /></label>
     <div>
-      <p>Kind</p>
-      <OneOf v-model="family.kind" label="Kind" :answers="kinds" />
+      <p>{{ say('playbook.kind') }}</p>
+      <OneOf v-model="family.kind" :label="say('playbook.kind')" :answers="kinds" />
     </div>
     <div>
-      <p>Where this is known from</p>
+      <p>{{ say('keysForm.source') }}</p>
       <OneOf
         :model-value="family.source"
-        label="Source"
+        :label="say('keysForm.source')"
         :answers="sources"
         @update:model-value="(one: Source) => (family.source = one)"
       />
     </div>
     <fieldset>
-      <legend class="font-bold">Keys</legend>
+      <legend class="font-bold">{{ say('family.keys') }}</legend>
       <ul class="ruled">
         <li v-for="(key, index) in family.keys" :key="index" class="flex flex-wrap items-center gap-3 py-2">
-          <select v-model="key.id" class="field !w-40" :aria-label="`Key ${index + 1}`">
+          <select
+            v-model="key.id"
+            class="field !w-40"
+            :aria-label="say('keysForm.key', { number: index + 1 })"
+          >
             <option v-for="id in [key.id, ...unused]" :key="id" :value="id">{{ say(`key.${id}`) }}</option>
           </select>
-          <select v-model="key.edge" class="field !w-36" :aria-label="`Edge of ${say(`key.${key.id}`)}`">
+          <select
+            v-model="key.edge"
+            class="field !w-36"
+            :aria-label="say('keysForm.edgeOf', { key: say(`key.${key.id}`) })"
+          >
             <option v-for="side in edge.options" :key="side" :value="side">{{ say(`edge.${side}`) }}</option>
           </select>
           <input
             class="field !w-40"
             maxlength="120"
-            placeholder="other name"
-            :aria-label="`${say(`key.${key.id}`)}: named by its place`"
+            :placeholder="say('keysForm.otherName')"
+            :aria-label="say('keysForm.byPlace', { key: say(`key.${key.id}`) })"
             :value="key.byPlace ?? ''"
             @change="key.byPlace = ($event.target as HTMLInputElement).value.trim() || undefined"
           />
           <label class="flex items-center gap-2 text-sm text-ink-soft"
-            >how far along
+            >{{ say('keysForm.howFar') }}
             <input v-model.number="key.at" type="range" min="0" max="1" step="0.01" class="w-32" />
           </label>
           <RowButtons
@@ -118,13 +123,13 @@ const PATHS = [
         </li>
       </ul>
       <button type="button" class="act mt-1" :disabled="unused.length === 0" @click="addKey">
-        Add a key
+        {{ say('keysForm.addKey') }}
       </button>
     </fieldset>
     <details :open="family.links !== undefined">
-      <summary class="cursor-pointer underline">A cable or cradle of its own</summary>
+      <summary class="cursor-pointer underline">{{ say('keysForm.ownCable') }}</summary>
       <label v-for="(id, index) in OWN_LINKS" :key="id" class="mt-1 block"
-        >What the {{ index === 0 ? 'first' : 'second' }} is called
+        >{{ say(index === 0 ? 'keysForm.firstCable' : 'keysForm.secondCable') }}
         <input
           class="field"
           maxlength="120"
@@ -134,22 +139,22 @@ const PATHS = [
       </label>
     </details>
     <fieldset v-if="family.kind === 'phone' || family.kind === 'tablet'">
-      <legend class="font-bold">Folding</legend>
+      <legend class="font-bold">{{ say('keysForm.folding') }}</legend>
       <TickBox
         :model-value="family.postures !== undefined"
         @update:model-value="(folds) => fold(folds ? ['open', 'shut'] : [])"
-        >it can be folded</TickBox
+        >{{ say('keysForm.canFold') }}</TickBox
       >
       <SomeOf
         v-if="family.postures"
-        label="How it can stand"
-        :choices="POSTURES"
+        :label="say('keysForm.postures')"
+        :choices="postures"
         :model-value="family.postures"
         @update:model-value="fold"
       />
     </fieldset>
     <label class="block"
-      >What to mind, a line each
+      >{{ say('keysForm.cautions') }}
       <textarea
         class="field"
         rows="3"
@@ -162,8 +167,8 @@ const PATHS = [
         "
       />
     </label>
-    <label v-for="[path, says] in PATHS" :key="path" class="block"
-      >{{ says }}, with › between
+    <label v-for="path in PATHS" :key="path" class="block"
+      >{{ say(`keysForm.path.${path}`) }}
       <input
         class="field"
         :value="family[path].join(' › ')"

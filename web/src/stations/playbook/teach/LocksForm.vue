@@ -13,21 +13,14 @@ import { say } from '../../../words/index.ts'
 const family = defineModel<Family>({ required: true })
 const USUAL_ENTRIES = 10
 const MOST_ENTRIES = 1000
-const SYSTEM_FILE = [
-  ['unknown', 'nobody has said'],
-  ['yes', 'provided by the maker'],
-  ['no', 'not provided'],
-] as const
+const SYSTEM_FILE = ['unknown', 'yes', 'no'] as const
+const systemFiles = computed(() => SYSTEM_FILE.map((one) => [one, say(`locksForm.file.${one}`)] as const))
 const systemFile = computed(() =>
   family.value.systemFile === undefined ? 'unknown' : family.value.systemFile ? 'yes' : 'no',
 )
 type Band = NonNullable<Family['waitLaw']>[number]
-const BANDS: readonly (readonly [Band['kind'], string])[] = [
-  ['none', 'no wait'],
-  ['each', 'after each wrong entry'],
-  ['every', 'after every so many'],
-  ['doubling', 'after every so many, doubling'],
-]
+const BANDS: readonly Band['kind'][] = ['none', 'each', 'every', 'doubling']
+const bands = computed(() => BANDS.map((one) => [one, say(`locksForm.band.${one}`)] as const))
 function become(index: number, kind: Band['kind']): void {
   const band = family.value.waitLaw?.[index]
   if (!band) return
@@ -51,19 +44,12 @@ const times = computed(() =>
     (name) => [name, name.replaceAll('-', ' ')] as const,
   ),
 )
-const PARTS = [
-  ['keys', 'the keys'],
-  ['durations', 'the times'],
-  ['menus', 'the menus'],
-  ['settings', 'the settings'],
-  ['account-lock', 'the account lock'],
-  ['carrier-lock', 'the carrier lock'],
-] as const
-const sources = [
-  ['', 'as the family'] as const,
+const PARTS = ['keys', 'durations', 'menus', 'settings', 'account-lock', 'carrier-lock'] as const
+const sources = computed(() => [
+  ['', say('locksForm.asFamily')] as const,
   ...source.options.map((one) => [one, say(`source.${one}`)] as const),
-]
-function knowFrom(part: (typeof PARTS)[number][0], from: Source | ''): void {
+])
+function knowFrom(part: (typeof PARTS)[number], from: Source | ''): void {
   const { [part]: _, ...others } = family.value.sources
   family.value.sources = from === '' ? others : { ...others, [part]: from }
 }
@@ -72,21 +58,19 @@ const text = ({ target }: Event) => (target as HTMLInputElement).value.trim()
 
 <template>
   <fieldset class="space-y-2">
-    <legend class="font-bold">Locks</legend>
-    <TickBox v-model="family.accountLock.asksAfterRecoveryReset"
-      >asks for the account after a reset from recovery</TickBox
-    >
-    <TickBox v-model="family.accountLock.acceptsOldScreenLock">takes the old screen lock instead</TickBox>
+    <legend class="font-bold">{{ say('family.locks') }}</legend>
+    <TickBox v-model="family.accountLock.asksAfterRecoveryReset">{{ say('locksForm.asks') }}</TickBox>
+    <TickBox v-model="family.accountLock.acceptsOldScreenLock">{{ say('locksForm.oldLock') }}</TickBox>
     <TickBox
       :model-value="family.carrierLock !== undefined"
       @update:model-value="(can) => (family.carrierLock = can ? { triesAllowed: USUAL_ENTRIES } : undefined)"
-      >can have a carrier lock</TickBox
+      >{{ say('locksForm.carrier') }}</TickBox
     >
     <div v-if="family.carrierLock" class="flex flex-wrap gap-3">
       <label
-        >Entries of an unlock code allowed
+        >{{ say('locksForm.entries') }}
         <NumberField
-          label="Entries of an unlock code allowed"
+          :label="say('locksForm.entries')"
           :least="1"
           :most="100"
           :model-value="family.carrierLock.triesAllowed"
@@ -95,18 +79,18 @@ const text = ({ target }: Event) => (target as HTMLInputElement).value.trim()
           "
       /></label>
       <label
-        >Dialled before it is typed
+        >{{ say('locksForm.dialled') }}
         <input
           class="field !w-40 font-mono"
           maxlength="20"
-          placeholder="nothing"
+          :placeholder="say('locksForm.nothing')"
           :value="family.carrierLock.dialledCode ?? ''"
           @change="family.carrierLock && (family.carrierLock.dialledCode = text($event) || undefined)"
       /></label>
     </div>
     <SelectOf
-      label="The system’s file, to install it again"
-      :options="SYSTEM_FILE"
+      :label="say('locksForm.systemFile')"
+      :options="systemFiles"
       :model-value="systemFile"
       @update:model-value="(said) => (family.systemFile = said === 'unknown' ? undefined : said === 'yes')"
     />
@@ -115,62 +99,68 @@ const text = ({ target }: Event) => (target as HTMLInputElement).value.trim()
       @update:model-value="
         (own) => (family.waitLaw = own ? PLATFORM_WAIT_LAW.map((band) => ({ ...band })) : undefined)
       "
-      >waits after wrong entries otherwise than the platform does</TickBox
+      >{{ say('locksForm.ownWaits') }}</TickBox
     >
-    <ul v-if="family.waitLaw" class="ruled border-y border-rule" aria-label="Waits after wrong entries">
+    <ul v-if="family.waitLaw" class="ruled border-y border-rule" :aria-label="say('locksForm.waits')">
       <li v-for="(band, index) in family.waitLaw" :key="index" class="flex flex-wrap items-end gap-2 py-1">
         <label
-          >From how many
+          >{{ say('locksForm.from') }}
           <NumberField
-            :label="`Wait ${index + 1}, from how many`"
+            :label="say('locksForm.waitFrom', { number: index + 1 })"
             :least="0"
             :most="MOST_ENTRIES"
             :model-value="band.fromFailures"
             @update:model-value="(from = 0) => (band.fromFailures = from)"
         /></label>
         <SelectOf
-          label="Wait"
-          :options="BANDS"
+          :label="say('locksForm.wait')"
+          :options="bands"
           :model-value="band.kind"
           @update:model-value="(kind) => become(index, kind)"
         />
         <label v-if="'every' in band"
-          >So many
+          >{{ say('locksForm.every') }}
           <NumberField
-            :label="`Wait ${index + 1}, after so many`"
+            :label="say('locksForm.waitEvery', { number: index + 1 })"
             :least="1"
             :most="MOST_ENTRIES"
             :model-value="band.every"
             @update:model-value="(every = 1) => (band.every = every)"
         /></label>
         <label v-if="'waitMs' in band"
-          >Seconds <SecondsField v-model="band.waitMs" :label="`Wait ${index + 1}, seconds`"
+          >{{ say('locksForm.seconds') }}
+          <SecondsField v-model="band.waitMs" :label="say('locksForm.waitSeconds', { number: index + 1 })"
         /></label>
-        <AwayButton :name="`Wait ${index + 1} away`" @click="family.waitLaw?.splice(index, 1)" />
+        <AwayButton
+          :name="say('row.remove', { row: say('locksForm.waitNumber', { number: index + 1 }) })"
+          @click="family.waitLaw?.splice(index, 1)"
+        />
       </li>
-      <li class="py-1"><button type="button" class="act" @click="addBand">Add a wait</button></li>
+      <li class="py-1">
+        <button type="button" class="act" @click="addBand">{{ say('locksForm.addWait') }}</button>
+      </li>
     </ul>
     <div class="flex flex-wrap gap-3">
       <SelectOf
-        label="So long it wipes"
+        :label="say('locksForm.wipes')"
         :options="times"
         :model-value="family.durationsOfTheWork.wipe"
         @update:model-value="(time) => (family.durationsOfTheWork.wipe = time)"
       />
       <SelectOf
-        label="So long it starts the first time"
+        :label="say('locksForm.startsFirst')"
         :options="times"
         :model-value="family.durationsOfTheWork.firstStart"
         @update:model-value="(time) => (family.durationsOfTheWork.firstStart = time)"
       />
     </div>
     <details>
-      <summary class="cursor-pointer underline">Where a part of it is known from</summary>
+      <summary class="cursor-pointer underline">{{ say('locksForm.partSource') }}</summary>
       <div class="mt-1 flex flex-wrap gap-3">
         <SelectOf
-          v-for="[part, says] in PARTS"
+          v-for="part in PARTS"
           :key="part"
-          :label="says"
+          :label="say(`locksForm.part.${part}`)"
           :options="sources"
           :model-value="family.sources[part] ?? ''"
           @update:model-value="(from) => knowFrom(part, from)"

@@ -4,17 +4,18 @@ import { computed } from 'vue'
 import TickBox from '../../../parts/TickBox.vue'
 import SelectOf from '../../../parts/SelectOf.vue'
 import SecondsField from './SecondsField.vue'
+import { say } from '../../../words/index.ts'
 
 /** How a line is chosen, and whether the menu leaves by itself. */
 const props = defineProps<{ menu: Menu; places: readonly string[]; longPressMs: number }>()
 const emit = defineEmits<{ change: [make: (menu: Menu) => void] }>()
 
-const PRESSES = [
-  ['short', 'one short press'],
-  ['long', 'a long press'],
-  ['counted', 'a number of presses'],
-] as const
-const COUNTS = ['2', '3', '4', '5'].map((count) => [count, `${count} presses`] as const)
+const presses = computed(() =>
+  (['short', 'long', 'counted'] as const).map((one) => [one, say(`menuForm.${one}`)] as const),
+)
+const counts = computed(() =>
+  [2, 3, 4, 5].map((count) => [String(count), say('menuForm.presses', { count })] as const),
+)
 /** How long after the last press a number is usually final. Common practice, no source. */
 const REST_MS = 600
 const STAYS_MS = 30_000
@@ -41,27 +42,32 @@ function leaves(time: number | undefined, to = idle.value?.to ?? props.places[0]
 
 <template>
   <div class="flex flex-wrap items-end gap-x-6 gap-y-2">
-    <SelectOf label="Press" :options="PRESSES" :model-value="how" @update:model-value="choose" />
+    <SelectOf
+      :label="say('menuForm.press')"
+      :options="presses"
+      :model-value="how"
+      @update:model-value="choose"
+    />
     <template v-if="how === 'counted'">
       <SelectOf
-        label="How many"
-        :options="COUNTS"
+        :label="say('menuForm.howMany')"
+        :options="counts"
         :model-value="String(menu.choose.times)"
         @update:model-value="(times) => emit('change', (own) => (own.choose.times = Number(times)))"
       />
       <label v-if="asMs(menu.choose.rest) !== undefined"
-        >Final after, in seconds
+        >{{ say('menuForm.finalAfter') }}
         <SecondsField
-          label="The number is final after"
+          :label="say('menuForm.numberFinal')"
           :model-value="asMs(menu.choose.rest) ?? REST_MS"
           @update:model-value="(rest) => emit('change', (own) => (own.choose.rest = rest))"
         />
       </label>
     </template>
     <label v-if="how === 'long'"
-      >Long from, in seconds
+      >{{ say('menuForm.longFrom') }}
       <SecondsField
-        label="A press is long from"
+        :label="say('menuForm.pressLongFrom')"
         :model-value="asMs(menu.choose.time) ?? longPressMs"
         @update:model-value="(time) => emit('change', (own) => (own.choose.time = time))"
       />
@@ -69,19 +75,19 @@ function leaves(time: number | undefined, to = idle.value?.to ?? props.places[0]
     <TickBox
       :model-value="idle !== undefined"
       @update:model-value="(does) => leaves(does ? STAYS_MS : undefined)"
-      >leaves by itself</TickBox
+      >{{ say('menuForm.leaves') }}</TickBox
     >
     <template v-if="idle">
       <label v-if="idleMs !== undefined"
-        >After, in seconds
+        >{{ say('menuForm.after') }}
         <SecondsField
-          label="It leaves by itself after"
+          :label="say('menuForm.leavesAfter')"
           :model-value="idleMs"
           @update:model-value="(time) => leaves(time)"
         />
       </label>
       <SelectOf
-        label="To"
+        :label="say('menuForm.to')"
         :options="[...new Set([idle.to, ...places])].map((place) => [place, place] as const)"
         :model-value="idle.to"
         @update:model-value="(to) => leaves(idleMs ?? STAYS_MS, to)"

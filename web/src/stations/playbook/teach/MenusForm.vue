@@ -20,10 +20,10 @@ const name = ref([...props.menus.keys()][0] ?? '')
 const menu = computed(() => family.value.menus[name.value] ?? props.menus.get(name.value))
 const isOwn = computed(() => name.value in family.value.menus)
 const keys = computed(() => family.value.keys.map(({ id }) => [id, keyText(id, own.value, words)] as const))
-const screens = screenKind.options.map((screen) => [screen, say(`sign.${screen}`)] as const)
-const EFFECTS = effect.options
-  .filter((one) => one !== 'charged')
-  .map((one) => [one, say(`effect.${one}`)] as const)
+const screens = computed(() => screenKind.options.map((screen) => [screen, say(`sign.${screen}`)] as const))
+const effects = computed(() =>
+  effect.options.filter((one) => one !== 'charged').map((one) => [one, say(`effect.${one}`)] as const),
+)
 
 /** Writes into the family's own menu, which a change makes out of the part's. */
 function change(make: (menu: Menu) => void): void {
@@ -47,7 +47,7 @@ function addMenu(): void {
     ...family.value.menus,
     [short]: {
       screen: 'recovery-menu',
-      items: [{ id: 'line-1', label: 'The first line', if: {}, to: short, cues: [], effects: [] }],
+      items: [{ id: 'line-1', label: say('menuForm.firstLine'), if: {}, to: short, cues: [], effects: [] }],
       wrap: true,
       next,
       choose: { key: choose, press: 'short', times: 1 },
@@ -61,7 +61,7 @@ function addMenu(): void {
 function addItem(): void {
   change((own) => {
     const id = freeId(shortName(`line ${own.items.length + 1}`), own.items)
-    own.items.push({ id, label: 'A further line', if: {}, to: name.value, cues: [], effects: [] })
+    own.items.push({ id, label: say('menuForm.furtherLine'), if: {}, to: name.value, cues: [], effects: [] })
   })
 }
 const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectElement).value
@@ -69,9 +69,9 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
 
 <template>
   <div class="space-y-4">
-    <p v-if="menus.size === 0">The parts bring no menu yet.</p>
+    <p v-if="menus.size === 0">{{ say('menuForm.noMenu') }}</p>
     <label v-else class="block"
-      >Menu
+      >{{ say('menuForm.menu') }}
       <select v-model="name" class="field">
         <option v-for="[key, one] in menus" :key="key" :value="key">
           {{ one.title ?? key }} ({{ key }})
@@ -80,13 +80,13 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
     </label>
     <template v-if="menu">
       <p v-if="isOwn" class="text-brass">
-        This family’s own.
+        {{ say('menuForm.own') }}
         <button type="button" class="underline" @click="giveBack">
-          {{ name.includes('.') ? 'Take the shared part’s again' : 'Take this menu out' }}
+          {{ say(name.includes('.') ? 'menuForm.takeShared' : 'menuForm.takeMenuOut') }}
         </button>
       </p>
       <label class="block"
-        >What stands above it
+        >{{ say('menuForm.heading') }}
         <input
           class="field"
           maxlength="200"
@@ -95,37 +95,37 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
       /></label>
       <div class="grid grid-cols-3 gap-3">
         <SelectOf
-          label="Next line"
-          :options="[[null, 'none: turned or touched'], ...keys]"
+          :label="say('menuForm.next')"
+          :options="[[null, say('menuForm.noNext')], ...keys]"
           :model-value="menu.next ?? null"
           @update:model-value="(key) => change((own) => (own.next = key))"
         />
         <SelectOf
-          label="Line before"
-          :options="[[null, 'none: only downwards'], ...keys]"
+          :label="say('menuForm.previous')"
+          :options="[[null, say('menuForm.noPrevious')], ...keys]"
           :model-value="menu.previous ?? null"
           @update:model-value="(key) => change((own) => (own.previous = key))"
         />
         <SelectOf
-          label="Moved by turning"
-          :options="[[null, 'nothing turns'], ...keys]"
+          :label="say('menuForm.turning')"
+          :options="[[null, say('menuForm.noTurn')], ...keys]"
           :model-value="menu.turn ?? null"
           @update:model-value="(key) => change((own) => (own.turn = key ?? undefined))"
         />
         <SelectOf
-          label="Chosen with"
+          :label="say('menuForm.chosenWith')"
           :options="keys"
           :model-value="menu.choose.key"
           @update:model-value="(key) => change((own) => (own.choose.key = key))"
         />
         <SelectOf
-          label="The cursor opens on"
+          :label="say('menuForm.opensOn')"
           :options="menu.items.map(({ id, label }) => [id, label] as const)"
           :model-value="menu.start ?? menu.items[0]?.id"
           @update:model-value="(start) => change((own) => (own.start = start))"
         />
         <SelectOf
-          label="Screen"
+          :label="say('menuForm.screen')"
           :options="screens"
           :model-value="menu.screen"
           @update:model-value="(screen) => change((own) => (own.screen = screen))"
@@ -133,38 +133,38 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
       </div>
       <MenuTiming :menu="menu" :places="places" :long-press-ms="family.longPressMs" @change="change" />
       <p class="flex flex-wrap gap-x-6 gap-y-1">
-        <TickBox :model-value="menu.wrap" @update:model-value="(is) => change((own) => (own.wrap = is))"
-          >from the last line to the first</TickBox
-        >
-        <TickBox :model-value="menu.touch" @update:model-value="(is) => change((own) => (own.touch = is))"
-          >can be touched</TickBox
-        >
+        <TickBox :model-value="menu.wrap" @update:model-value="(is) => change((own) => (own.wrap = is))">{{
+          say('menuForm.wraps')
+        }}</TickBox>
+        <TickBox :model-value="menu.touch" @update:model-value="(is) => change((own) => (own.touch = is))">{{
+          say('menuForm.touch')
+        }}</TickBox>
         <TickBox
           :model-value="menu.oneAtATime"
           @update:model-value="(is) => change((own) => (own.oneAtATime = is))"
-          >shows one line at a time</TickBox
+          >{{ say('menuForm.oneAtATime') }}</TickBox
         >
       </p>
-      <ol class="ruled border-y border-rule" aria-label="Lines">
+      <ol class="ruled border-y border-rule" :aria-label="say('menuForm.lines')">
         <li v-for="(item, index) in menu.items" :key="item.id" class="space-y-1 py-2">
           <div class="flex items-center gap-2">
             <input
               class="field flex-1"
               maxlength="120"
-              :aria-label="`Line ${index + 1}`"
+              :aria-label="say('menuForm.line', { number: index + 1 })"
               :value="item.label"
               @change="change((own) => own.items[index] && (own.items[index].label = text($event)))"
             />
             <select
               class="field !w-56"
-              :aria-label="`Line ${index + 1} leads to`"
+              :aria-label="say('menuForm.lineTo', { number: index + 1 })"
               :value="item.to"
               @change="change((own) => own.items[index] && (own.items[index].to = text($event)))"
             >
               <option v-for="place in new Set([item.to, ...places])" :key="place">{{ place }}</option>
             </select>
             <RowButtons
-              :name="`Line ${index + 1}`"
+              :name="say('menuForm.line', { number: index + 1 })"
               :index="index"
               :length="menu.items.length"
               @move="(by) => change((own) => move(own.items, index, by))"
@@ -172,18 +172,18 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
             />
           </div>
           <SomeOf
-            label="What it does"
-            :choices="EFFECTS"
+            :label="say('menuForm.does')"
+            :choices="effects"
             :model-value="item.effects"
             @update:model-value="
               (effects) => change((own) => own.items[index] && (own.items[index].effects = effects))
             "
           />
           <details :open="Object.keys(item.if).length > 0">
-            <summary class="cursor-pointer text-sm underline">Only under a condition</summary>
+            <summary class="cursor-pointer text-sm underline">{{ say('menuForm.condition') }}</summary>
             <GuardFields
               class="mt-1"
-              :label="`Line ${index + 1}`"
+              :label="say('menuForm.line', { number: index + 1 })"
               :family="family"
               :model-value="item.if"
               @update:model-value="
@@ -193,11 +193,13 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
           </details>
         </li>
       </ol>
-      <button type="button" class="act" @click="addItem">Add a line</button>
+      <button type="button" class="act" @click="addItem">{{ say('menuForm.addLine') }}</button>
     </template>
     <form class="flex items-end gap-2" @submit.prevent="addMenu">
-      <label class="flex-1">A menu of its own <input v-model="newName" class="field" maxlength="40" /></label>
-      <button class="act" :disabled="!shortName(newName)">Add a menu</button>
+      <label class="flex-1"
+        >{{ say('menuForm.ownMenu') }} <input v-model="newName" class="field" maxlength="40"
+      /></label>
+      <button class="act" :disabled="!shortName(newName)">{{ say('menuForm.addMenu') }}</button>
     </form>
   </div>
 </template>

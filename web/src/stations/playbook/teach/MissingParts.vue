@@ -14,7 +14,9 @@ const props = defineProps<{
 }>()
 const family = defineModel<Family>({ required: true })
 const keys = computed(() => [
-  ...new Set(props.faults.flatMap(({ lacks }) => (lacks?.what === 'key on this family' ? [lacks.name] : []))),
+  ...new Set(
+    props.faults.flatMap(({ flaw }) => (flaw.code === 'lacks' && flaw.what === 'key' ? [flaw.name] : [])),
+  ),
 ])
 const isAny = computed(
   () =>
@@ -59,10 +61,10 @@ function addKey(name: string): void {
 
 <template>
   <section v-if="isAny" aria-labelledby="missing-title" class="mb-4">
-    <h2 id="missing-title">Still missing</h2>
+    <h2 id="missing-title">{{ say('missing.title') }}</h2>
     <ul class="ruled border-y border-rule">
       <li v-for="part in lacking.parts" :key="part.name" class="py-1.5">
-        A part names <b>{{ part.name }}</b>, which is not there.
+        {{ say('missing.part', { name: part.name }) }}
         <span class="mt-1 flex flex-col items-start gap-1">
           <template v-if="!isUpdate">
             <button
@@ -76,20 +78,18 @@ function addKey(name: string): void {
             </button>
           </template>
           <button type="button" class="underline" @click="addScreen(part.name)">
-            {{
-              part.offers.length === 0 || isUpdate
-                ? 'Add a screen of this name'
-                : 'or add a screen of its own'
-            }}
+            {{ say(part.offers.length === 0 || isUpdate ? 'missing.addScreen' : 'missing.orOwnScreen') }}
           </button>
         </span>
       </li>
       <li v-for="name in lacking.durations" :key="name" class="py-1.5">
-        How long is <b>{{ name.replaceAll('-', ' ') }}</b>?
-        <button type="button" class="underline" @click="addDuration(name)">Add this time</button>
+        {{ say('missing.duration', { name: name.replaceAll('-', ' ') }) }}
+        <button type="button" class="underline" @click="addDuration(name)">
+          {{ say('missing.addTime') }}
+        </button>
       </li>
       <li v-for="start in lacking.starts" :key="start" class="py-1.5">
-        A way begins with the device <b>{{ say(`start.${start}`).toLowerCase() }}</b>. Which screen is that?
+        {{ say('missing.start', { start: say(`start.${start}`) }) }}
         <span class="mt-1 flex flex-wrap items-center gap-2">
           <button
             v-for="place in likely(start)"
@@ -102,18 +102,17 @@ function addKey(name: string): void {
           </button>
           <select
             class="field !w-auto"
-            :aria-label="`Screen where it is ${say(`start.${start}`).toLowerCase()}`"
+            :aria-label="say('missing.screenWhere', { start: say(`start.${start}`) })"
             @change="addStart(start, ($event.target as HTMLSelectElement).value)"
           >
-            <option value="">another screen</option>
+            <option value="">{{ say('missing.otherScreen') }}</option>
             <option v-for="place in places" :key="place">{{ place }}</option>
           </select>
         </span>
       </li>
       <li v-for="name in keys" :key="name" class="py-1.5">
-        A part asks for a key that this device does not have:
-        <b>{{ say(`key.${name as KeyId}`) }}</b>.
-        <button type="button" class="underline" @click="addKey(name)">Add this key</button>
+        {{ say('missing.key', { key: say(`key.${name as KeyId}`) }) }}
+        <button type="button" class="underline" @click="addKey(name)">{{ say('missing.addKey') }}</button>
       </li>
     </ul>
   </section>

@@ -56,8 +56,8 @@ function beginningOf(typed: string): { readonly tac: string } | { readonly refus
   return {
     refused:
       read.kind === 'check-digit'
-        ? `“${typed}” is misread: its check digit is wrong.`
-        : `“${typed}” is neither eight digits nor a whole IMEI.`,
+        ? say('modelForm.checkDigit', { typed })
+        : say('modelForm.noImei', { typed }),
   }
 }
 function setTacs(event: Event): void {
@@ -70,7 +70,7 @@ function setTacs(event: Event): void {
   const owned = tacs.find((tac) => props.ownerOf(tac))
   refusedTac.value =
     read.flatMap((one) => ('refused' in one ? one.refused : []))[0] ??
-    (owned ? `An IMEI that begins with ${owned} is a ${props.ownerOf(owned)}.` : '')
+    (owned ? say('modelForm.owned', { tac: owned, model: props.ownerOf(owned) ?? '' }) : '')
   if (refusedTac.value) return
   model.value.tacs = tacs
   ;(event.target as HTMLInputElement).value = tacs.join(', ')
@@ -109,12 +109,13 @@ function dropTime(time: string): void {
   else delete model.value.durations
 }
 const PARTS = { minMs: 'quickest', medianMs: 'usual', maxMs: 'slowest' } as const
+const timeName = (time: string) => time.replaceAll('-', ' ')
 </script>
 
 <template>
   <div class="grid grid-cols-2 items-end gap-x-3 gap-y-2 pb-3">
     <label
-      >Maker
+      >{{ say('playbook.maker') }}
       <input
         class="field"
         maxlength="120"
@@ -123,18 +124,19 @@ const PARTS = { minMs: 'quickest', medianMs: 'usual', maxMs: 'slowest' } as cons
         @change="setText('maker', $event)"
     /></label>
     <label
-      >Name <input class="field" maxlength="120" :value="model.name" @change="setText('name', $event)"
+      >{{ say('modelForm.name') }}
+      <input class="field" maxlength="120" :value="model.name" @change="setText('name', $event)"
     /></label>
     <label
-      >Model text, as its recovery shows it
+      >{{ say('modelForm.modelCode') }}
       <input class="field" maxlength="120" :value="model.modelText" @change="setText('modelText', $event)"
     /></label>
     <label
-      >Code names, with commas between
+      >{{ say('modelForm.codeNames') }}
       <input class="field" maxlength="400" :value="model.codeNames.join(', ')" @change="setCodeNames"
     /></label>
     <label
-      >IMEI begins with, eight digits or a whole IMEI
+      >{{ say('modelForm.tacs') }}
       <input
         class="field"
         inputmode="numeric"
@@ -143,39 +145,43 @@ const PARTS = { minMs: 'quickest', medianMs: 'usual', maxMs: 'slowest' } as cons
         @change="setTacs"
     /></label>
     <label class="flex items-center gap-2 py-1.5"
-      ><input v-model="model.cellular" type="checkbox" class="size-5" />Takes a SIM or has an eSIM</label
+      ><input v-model="model.cellular" type="checkbox" class="size-5" />{{ say('modelForm.cellular') }}</label
     >
-    <p v-if="refusedTac" role="alert" class="col-span-2 font-bold text-stop">{{ refusedTac }} Not taken.</p>
+    <p v-if="refusedTac" role="alert" class="col-span-2 font-bold text-stop">
+      {{ say('modelForm.notTaken', { because: refusedTac }) }}
+    </p>
     <label
-      >Year it came out
+      >{{ say('modelForm.year') }}
       <input class="field" inputmode="numeric" maxlength="4" :value="model.year ?? ''" @change="setYear"
     /></label>
     <label
-      >Port
+      >{{ say('playbook.port') }}
       <select class="field" :value="model.port ?? ''" @change="setPort">
-        <option value="">not known</option>
+        <option value="">{{ say('playbook.notKnown') }}</option>
         <option v-for="port in portKind.options" :key="port" :value="port">{{ say(`port.${port}`) }}</option>
       </select>
     </label>
     <div class="col-span-2 flex flex-wrap items-center gap-2">
       <label class="flex items-center gap-2"
-        >From system
+        >{{ say('modelForm.fromSystem') }}
         <input
           v-model="fromSystem"
           class="field !w-20"
           inputmode="numeric"
           maxlength="3"
-          :aria-label="`${model.name}: from system`"
+          :aria-label="say('modelForm.systemOf', { model: model.name })"
       /></label>
       <label class="flex min-w-64 flex-1 items-center gap-2"
-        ><span class="shrink-0">it behaves like</span>
+        ><span class="shrink-0">{{ say('modelForm.behavesLike') }}</span>
         <select
           class="field"
-          :aria-label="`${model.name}: behaves like`"
+          :aria-label="say('modelForm.behavesLikeOf', { model: model.name })"
           :disabled="!isNewSystem"
           @change="addUpdate"
         >
-          <option value="">{{ isNewSystem ? 'choose a family' : 'the version first' }}</option>
+          <option value="">
+            {{ say(isNewSystem ? 'modelForm.chooseFamily' : 'modelForm.versionFirst') }}
+          </option>
           <option v-for="family in others" :key="family.id" :value="family.id">{{ family.name }}</option>
         </select>
       </label>
@@ -185,16 +191,25 @@ const PARTS = { minMs: 'quickest', medianMs: 'usual', maxMs: 'slowest' } as cons
       :key="update.fromSystem"
       class="col-span-2 flex items-center gap-2 ps-4"
     >
-      From system {{ update.fromSystem }} on: {{ catalog.familyInUse(update.family)?.name }}
+      {{
+        say('modelForm.update', {
+          system: update.fromSystem,
+          family: catalog.familyInUse(update.family)?.name ?? '',
+        })
+      }}
       <AwayButton
-        :name="`${model.name}: from system ${update.fromSystem} away`"
+        :name="
+          say('row.remove', {
+            row: say('modelForm.updateOf', { model: model.name, system: update.fromSystem }),
+          })
+        "
         @click="dropUpdate(update.fromSystem)"
       />
     </div>
     <label class="col-span-2 flex items-center gap-2"
-      >Its own time for
+      >{{ say('modelForm.ownTime') }}
       <select class="field !w-60" @change="addTime">
-        <option value="">choose</option>
+        <option value="">{{ say('modelForm.choose') }}</option>
         <option v-for="time in Object.keys(durations)" :key="time" :value="time">
           {{ time.replaceAll('-', ' ') }}
         </option>
@@ -205,14 +220,27 @@ const PARTS = { minMs: 'quickest', medianMs: 'usual', maxMs: 'slowest' } as cons
       :key="time"
       class="col-span-2 flex flex-wrap items-center gap-2 ps-4"
     >
-      {{ String(time).replaceAll('-', ' ') }}, quickest to slowest, in s
+      {{ say('modelForm.ownTimes', { time: String(time).replaceAll('-', ' ') }) }}
       <SecondsField
         v-for="part in ['minMs', 'medianMs', 'maxMs'] as const"
         :key="part"
         v-model="range[part]"
-        :label="`${model.name}: ${time}, ${PARTS[part]}`"
+        :label="
+          say('modelForm.timeOf', {
+            model: model.name,
+            time: timeName(String(time)),
+            part: say(`modelForm.${PARTS[part]}`),
+          })
+        "
       />
-      <AwayButton :name="`${model.name}: ${time} as the family`" @click="dropTime(String(time))" />
+      <AwayButton
+        :name="
+          say('row.remove', {
+            row: say('modelForm.timeName', { model: model.name, time: timeName(String(time)) }),
+          })
+        "
+        @click="dropTime(String(time))"
+      />
     </div>
   </div>
 </template>

@@ -5,6 +5,7 @@ import { useCatalog } from '../../../api/catalog.ts'
 import ModelFields from './ModelFields.vue'
 import { shortName } from './useDraft.ts'
 import AwayButton from './AwayButton.vue'
+import { say } from '../../../words/index.ts'
 
 /** The models that behave like this: new ones, known ones that had no family, and its own to be changed. */
 const props = defineProps<{
@@ -72,7 +73,7 @@ const ownerOf = (of: Model) => (tac: string) => {
   <div class="space-y-4">
     <datalist id="makers"><option v-for="maker in makers" :key="maker" :value="maker" /></datalist>
     <p v-if="there.length" class="flex flex-wrap items-center gap-1.5">
-      In the catalogue already, to be changed:
+      {{ say('modelForm.there') }}
       <button
         v-for="model in there.slice(0, MOST_SHOWN)"
         :key="model.id"
@@ -82,9 +83,11 @@ const ownerOf = (of: Model) => (tac: string) => {
       >
         {{ model.maker }} {{ model.name }}
       </button>
-      <template v-if="there.length > MOST_SHOWN">and {{ there.length - MOST_SHOWN }} more</template>
+      <template v-if="there.length > MOST_SHOWN">{{
+        say('modelForm.more', { count: there.length - MOST_SHOWN })
+      }}</template>
     </p>
-    <ul v-if="models.length" class="ruled border-y border-rule" aria-label="Models that come with it">
+    <ul v-if="models.length" class="ruled border-y border-rule" :aria-label="say('modelForm.models')">
       <li v-for="(model, index) in models" :key="model.id">
         <div class="flex items-center gap-3 py-1">
           <button
@@ -99,14 +102,17 @@ const ownerOf = (of: Model) => (tac: string) => {
               [
                 model.modelText,
                 model.year,
-                model.cellular ? '' : 'no SIM',
-                model.tacs.length > 0 ? `IMEI ${model.tacs.join(', ')}…` : '',
+                model.cellular ? '' : say('modelForm.noSim'),
+                model.tacs.length > 0 ? `${say('imei.imei')} ${model.tacs.join(', ')}…` : '',
               ]
                 .filter(Boolean)
                 .join(' · ')
             }}</span>
           </button>
-          <AwayButton :name="`${model.name} away`" @click="models = models.filter((_, n) => n !== index)" />
+          <AwayButton
+            :name="say('row.remove', { row: model.name })"
+            @click="models = models.filter((_, n) => n !== index)"
+          />
         </div>
         <ModelFields
           v-if="opened === model.id && models[index]"
@@ -117,13 +123,19 @@ const ownerOf = (of: Model) => (tac: string) => {
         />
       </li>
     </ul>
-    <form class="grid grid-cols-2 items-end gap-3" aria-label="A model more" @submit.prevent="add">
-      <label>Maker <input v-model="form.maker" class="field" maxlength="120" list="makers" /></label>
-      <label>Name <input v-model="form.name" class="field" maxlength="120" /></label>
+    <form
+      class="grid grid-cols-2 items-end gap-3"
+      :aria-label="say('modelForm.another')"
+      @submit.prevent="add"
+    >
       <label
-        >Model text, as its recovery shows it <input v-model="form.modelText" class="field" maxlength="120"
+        >{{ say('playbook.maker') }} <input v-model="form.maker" class="field" maxlength="120" list="makers"
       /></label>
-      <button class="act" :disabled="!canAdd">Add this model</button>
+      <label>{{ say('modelForm.name') }} <input v-model="form.name" class="field" maxlength="120" /></label>
+      <label
+        >{{ say('modelForm.modelCode') }} <input v-model="form.modelText" class="field" maxlength="120"
+      /></label>
+      <button class="act" :disabled="!canAdd">{{ say('modelForm.add') }}</button>
     </form>
   </div>
 </template>

@@ -37,7 +37,7 @@ const keys = computed(() => props.family.keys.map(({ id }) => [id, keyText(id, o
 const links = computed(() =>
   linksIn(props.family).map((link) => [link, linkText(link, own.value, words)] as const),
 )
-const postures = posture.options.map((one) => [one, say(`posture.${one}`)] as const)
+const postures = computed(() => posture.options.map((one) => [one, say(`posture.${one}`)] as const))
 const list = <One extends string>(known: readonly One[]) =>
   (Array.isArray(shown.value) ? shown.value : []).filter((one): one is One => known.includes(one as One))
 const chosenKeys = computed<KeyId[]>(() => list(keyId.options))
@@ -48,9 +48,9 @@ const choices = computed<readonly (readonly [string, string])[] | undefined>(() 
   const plain = (names: Iterable<string>) => [...new Set(names)].map((name) => [name, name] as const)
   switch (props.kind) {
     case 'key':
-      return [['null', 'none'], ...keys.value]
+      return [['null', say('screenForm.none')], ...keys.value]
     case 'posture':
-      return postures
+      return postures.value
     case 'press':
       return plain(['short', 'long'])
     case 'hold-from':
@@ -126,10 +126,10 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
       type="button"
       class="text-sm underline"
       :class="{ invisible: !isOwn || usual === undefined }"
-      :aria-label="`${label} as usual`"
+      :aria-label="`${label}: ${say('partForm.asUsual')}`"
       @click="value = undefined"
     >
-      as usual
+      {{ say('partForm.asUsual') }}
     </button>
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { say } from '../../../words/index.ts'
+import { flawText } from '@benevox/words'
+import { say, words } from '../../../words/index.ts'
 import {
   parameterKinds,
   startState,
@@ -51,7 +52,7 @@ const faultsOf = (index: number) =>
 <template>
   <div class="space-y-5">
     <p v-if="family.compose.length === 0">
-      Begin with what the device shows when it is on and locked; each part then asks for the next.
+      {{ say('partForm.begin') }}
     </p>
     <ul class="ruled border-y-2 border-ink">
       <li v-for="(use, index) in family.compose" :key="use.as" class="py-2">
@@ -64,9 +65,14 @@ const faultsOf = (index: number) =>
           >
             <b>{{ use.as }}</b> <span class="text-ink-soft">{{ fragmentOf(use.fragment)?.says }}</span>
           </button>
-          <AwayButton :name="`Part ${use.as} away`" @click="family.compose.splice(index, 1)" />
+          <AwayButton
+            :name="say('row.remove', { row: say('screenForm.part', { name: use.as }) })"
+            @click="family.compose.splice(index, 1)"
+          />
         </div>
-        <p v-for="fault in faultsOf(index)" :key="fault.sentence" class="text-stop">{{ fault.sentence }}</p>
+        <p v-for="fault in faultsOf(index)" :key="fault.path.join()" class="text-stop">
+          {{ flawText(fault.flaw, words) }}
+        </p>
         <div v-if="open === use.as && fragmentOf(use.fragment)" class="mt-1 border-s-4 border-rule ps-3">
           <ParameterField
             v-for="name in fragmentOf(use.fragment)?.parameters"
@@ -80,26 +86,28 @@ const faultsOf = (index: number) =>
             @update:model-value="(value) => setParameter(use, name, value)"
           />
           <p v-if="fragmentOf(use.fragment)?.parameters.length === 0" class="text-ink-soft">
-            Nothing to set.
+            {{ say('partForm.nothingToSet') }}
           </p>
         </div>
       </li>
     </ul>
     <div class="flex items-end gap-2">
       <label class="flex-1"
-        >A further part
+        >{{ say('partForm.further') }}
         <select v-model="chosen" class="field">
-          <option value="">choose</option>
+          <option value="">{{ say('partForm.choose') }}</option>
           <option v-for="fragment in fragments" :key="fragment.id" :value="fragment.id">
             {{ fragment.id }}: {{ fragment.says }}
           </option>
         </select>
       </label>
-      <button type="button" class="act" :disabled="!chosen" @click="addChosen">Add</button>
+      <button type="button" class="act" :disabled="!chosen" @click="addChosen">
+        {{ say('partForm.add') }}
+      </button>
     </div>
 
     <fieldset>
-      <legend class="font-bold">Where a device can be found</legend>
+      <legend class="font-bold">{{ say('partForm.starts') }}</legend>
       <label
         v-for="start in startState.options"
         :key="start"
@@ -111,7 +119,7 @@ const faultsOf = (index: number) =>
           :value="family.starts[start] ?? ''"
           @change="setStart(start, ($event.target as HTMLSelectElement).value)"
         >
-          <option value="">not known</option>
+          <option value="">{{ say('playbook.notKnown') }}</option>
           <option v-for="place in new Set([family.starts[start], ...places])" :key="place">
             {{ place }}
           </option>

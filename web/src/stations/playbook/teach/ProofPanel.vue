@@ -2,10 +2,10 @@
 import type { Family } from '@benevox/core/catalog'
 import { computed } from 'vue'
 import { findingText, notVerifiedText, stepTexts } from '@benevox/words'
-import { words } from '../../../words/index.ts'
+import { say, words } from '../../../words/index.ts'
 import DevicePicture from '../../../parts/DevicePicture.vue'
 import KeyChart from '../../../parts/KeyChart.vue'
-import type { DraftReading } from './useDraft.ts'
+import { faultText, type DraftReading } from './useDraft.ts'
 
 /** What the twin says to the draft as it stands: the chart of one way, which ways are proven, what is wrong. */
 const props = defineProps<{ family: Family; reading: DraftReading; chosen: string; isSettled: boolean }>()
@@ -14,8 +14,8 @@ const sheet = computed(() => props.reading.sheets.find(({ procedure }) => proced
 /** What is missing stands above, with a button that adds it. */
 const faults = computed(() => [
   ...new Set(
-    props.reading.faults.flatMap(({ sentence, lacks }) =>
-      lacks?.what === 'key on this family' ? [] : [sentence],
+    props.reading.faults.flatMap((fault) =>
+      fault.flaw.code === 'lacks' && fault.flaw.what === 'key' ? [] : [faultText(fault)],
     ),
   ),
 ])
@@ -40,21 +40,25 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
         />
       </div>
       <section class="min-w-0 flex-1" aria-labelledby="proof-title" aria-live="polite">
-        <h2 id="proof-title">On the twin</h2>
-        <p v-if="isWaiting && faults.length === 0">It is proven as soon as nothing is missing.</p>
+        <h2 id="proof-title">{{ say('proof.title') }}</h2>
+        <p v-if="isWaiting && faults.length === 0">{{ say('proof.waiting') }}</p>
         <ul v-else-if="faults.length" class="list-disc ps-5" data-testid="draft-faults">
           <li v-for="fault in faults.slice(0, MOST_SHOWN)" :key="fault">{{ fault }}</li>
-          <li v-if="faults.length > MOST_SHOWN">and {{ faults.length - MOST_SHOWN }} more</li>
+          <li v-if="faults.length > MOST_SHOWN">
+            {{ say('proof.more', { count: faults.length - MOST_SHOWN }) }}
+          </li>
         </ul>
         <div v-else data-testid="proofs">
           <p>
-            <b :class="notProven.length ? '' : 'text-clear'"
-              >{{ reading.sheets.length - notProven.length }} of {{ reading.sheets.length }} ways proven</b
-            >
+            <b :class="notProven.length ? '' : 'text-clear'">{{
+              say('proof.verified', {
+                count: reading.sheets.length - notProven.length,
+                all: reading.sheets.length,
+              })
+            }}</b>
           </p>
           <p v-if="notProven.length" class="font-bold text-stop">
-            {{ notProven.length }} {{ notProven.length === 1 ? 'way' : 'ways' }} not proven: marked at the
-            bench
+            {{ say('proof.notVerified', { count: notProven.length }) }}
           </p>
           <ul class="ruled">
             <li v-for="one in notProven" :key="one.procedure.id" class="py-1">
@@ -65,12 +69,14 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
           </ul>
         </div>
         <div v-if="findings.length" class="mt-2" data-testid="findings">
-          <p class="font-bold">Found by the check</p>
+          <p class="font-bold">{{ say('proof.findings') }}</p>
           <ul class="list-disc ps-5">
             <li v-for="(finding, index) in findings.slice(0, MOST_SHOWN)" :key="index">
               {{ findingText(finding, words) }}
             </li>
-            <li v-if="findings.length > MOST_SHOWN">and {{ findings.length - MOST_SHOWN }} more</li>
+            <li v-if="findings.length > MOST_SHOWN">
+              {{ say('proof.more', { count: findings.length - MOST_SHOWN }) }}
+            </li>
           </ul>
         </div>
       </section>

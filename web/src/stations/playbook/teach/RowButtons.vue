@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { say } from '../../../words/index.ts'
 import AwayButton from './AwayButton.vue'
+
 /** Up, down, away: for one row of a list. */
 defineProps<{ name: string; index: number; length: number }>()
 const emit = defineEmits<{ move: [by: -1 | 1]; remove: [] }>()
@@ -11,7 +13,7 @@ const emit = defineEmits<{ move: [by: -1 | 1]; remove: [] }>()
       type="button"
       class="border border-ink-soft px-2 py-1"
       :disabled="index === 0"
-      :aria-label="`${name} up`"
+      :aria-label="say('row.up', { row: name })"
       @click="emit('move', -1)"
     >
       ↑
@@ -20,11 +22,11 @@ const emit = defineEmits<{ move: [by: -1 | 1]; remove: [] }>()
       type="button"
       class="border border-ink-soft px-2 py-1"
       :disabled="index === length - 1"
-      :aria-label="`${name} down`"
+      :aria-label="say('row.down', { row: name })"
       @click="emit('move', 1)"
     >
       ↓
     </button>
-    <AwayButton :name="`${name} away`" @click="emit('remove')" />
+    <AwayButton :name="say('row.remove', { row: name })" @click="emit('remove')" />
   </span>
 </template>

@@ -36,7 +36,7 @@ const transitions = computed<Transition[] | undefined>(() => (state.value ?? men
 const open = ref(-1)
 const isStart = (name: string) =>
   Object.values(family.value.starts).some((place) => place && boxOf(family.value, place) === name)
-const screens = screenKind.options.map((screen) => [screen, say(`sign.${screen}`)] as const)
+const screens = computed(() => screenKind.options.map((screen) => [screen, say(`sign.${screen}`)] as const))
 const newName = ref('')
 
 function look(name: string): void {
@@ -72,9 +72,12 @@ function setWords(typed: string): void {
   state.value.words = list.length > 1 ? list : undefined
 }
 const sentence = ({ on, if: guard, to, ...does }: Transition) => {
-  const condition = conditionText(guard, words, names.value)
-  const done = doesText(does, words)
-  return `${triggerText(on, words, names.value)}${condition ? ` (${condition})` : ''} → ${to}${done ? `: ${done}` : ''}`
+  return say('screenForm.leads', {
+    when: triggerText(on, words, names.value),
+    condition: conditionText(guard, words, names.value) || 'none',
+    to,
+    does: doesText(does, words) || 'none',
+  })
 }
 const text = (event: Event) => (event.target as HTMLInputElement).value
 </script>
@@ -82,8 +85,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
 <template>
   <div class="space-y-4">
     <p>
-      Each box is a screen of this family, or a shared part with several. The lines show what leads where.
-      Choose a box to see what leads out of it.
+      {{ say('screenForm.how') }}
     </p>
     <div class="overflow-auto border-y border-rule" style="max-height: 26rem">
       <div class="relative" :style="{ width: `${map.width}px`, height: `${map.height}px` }">
@@ -133,25 +135,25 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
           :title="one.name"
           @click="look(one.name)"
         >
-          <span v-if="isStart(one.name)" aria-label="a start">▸ </span>{{ one.name }}
+          <span v-if="isStart(one.name)" :aria-label="say('screenForm.isStart')">▸ </span>{{ one.name }}
         </button>
       </div>
     </div>
     <form class="flex items-end gap-2" @submit.prevent="add">
       <label class="flex-1"
-        >A screen of its own <input v-model="newName" class="field" maxlength="40"
+        >{{ say('screenForm.own') }} <input v-model="newName" class="field" maxlength="40"
       /></label>
-      <button class="act" :disabled="!shortName(newName)">Add a screen</button>
+      <button class="act" :disabled="!shortName(newName)">{{ say('screenForm.add') }}</button>
     </form>
 
-    <section v-if="box?.kind === 'part'" :aria-label="`Part ${chosen}`">
-      <h3 class="font-bold">{{ chosen }}: a shared part</h3>
+    <section v-if="box?.kind === 'part'" :aria-label="say('screenForm.part', { name: chosen })">
+      <h3 class="font-bold">{{ say('screenForm.shared', { name: chosen }) }}</h3>
       <ul class="ruled border-y border-rule">
         <li v-for="[name, shared] in within" :key="name" class="py-2">
           <div class="flex items-baseline gap-3">
             <b>{{ name }}</b> <span class="text-ink-soft">{{ say(`sign.${shared.screen}`) }}</span>
             <button type="button" class="ms-auto underline" @click="makeOwn(name, shared)">
-              Change it for this family
+              {{ say('screenForm.makeOwn') }}
             </button>
           </div>
           <ul class="ps-4">
@@ -165,27 +167,27 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
 
     <section
       v-else-if="transitions"
-      :aria-label="`Screen ${chosen}`"
+      :aria-label="say('screenForm.screen', { name: chosen })"
       class="space-y-3 border-t-2 border-ink pt-3"
     >
       <div class="flex flex-wrap items-end gap-3">
         <h3 class="font-bold">{{ chosen }}</h3>
         <button v-if="state" type="button" class="ms-auto underline" @click="takeOut">
-          {{ chosen.includes('.') ? 'Take the shared part’s again' : 'Take this screen out' }}
+          {{ say(chosen.includes('.') ? 'menuForm.takeShared' : 'screenForm.takeOut') }}
         </button>
       </div>
       <p v-if="menu">
-        Its lines are under “Menus”. Here is what else leads out of it, wherever its cursor is.
+        {{ say('screenForm.underMenus') }}
       </p>
       <div v-if="state" class="grid grid-cols-2 gap-3">
         <SelectOf
-          label="What it shows"
+          :label="say('screenForm.shows')"
           :options="screens"
           :model-value="state.screen"
           @update:model-value="(screen) => state && (state.screen = screen)"
         />
         <label
-          >What it says
+          >{{ say('screenForm.text') }}
           <input
             class="field"
             maxlength="200"
@@ -193,19 +195,21 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
             @change="state.text = text($event) || undefined"
         /></label>
         <label class="col-span-2"
-          >It shows one of these words to be typed, another each time
+          >{{ say('screenForm.words') }}
           <input
             class="field"
             :value="state.words?.join(', ') ?? ''"
-            placeholder="none"
+            :placeholder="say('screenForm.none')"
             @change="setWords(text($event))"
         /></label>
         <p v-if="state.like" class="col-span-2">
-          It answers to everything that {{ state.like }} answers to as well.
-          <button type="button" class="underline" @click="state.like = undefined">No longer</button>
+          {{ say('screenForm.like', { name: state.like }) }}
+          <button type="button" class="underline" @click="state.like = undefined">
+            {{ say('screenForm.noLonger') }}
+          </button>
         </p>
       </div>
-      <ol class="ruled border-y border-rule" aria-label="What leads out of it">
+      <ol class="ruled border-y border-rule" :aria-label="say('screenForm.exits')">
         <li v-for="(one, index) in transitions" :key="index" class="space-y-2 py-2">
           <div class="flex items-start gap-3">
             <button
@@ -217,7 +221,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
               {{ sentence(one) }}
             </button>
             <RowButtons
-              :name="`Exit ${index + 1}`"
+              :name="say('screenForm.exit', { number: index + 1 })"
               :index="index"
               :length="transitions.length"
               @move="(by) => transitions && move(transitions, index, by)"
@@ -226,16 +230,16 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
           </div>
           <TransitionFields
             v-if="open === index"
-            :label="`Exit ${index + 1}`"
+            :label="say('screenForm.exit', { number: index + 1 })"
             :family="family"
             :places="places"
             :model-value="one"
             @update:model-value="(changed) => transitions?.splice(index, 1, changed)"
           />
         </li>
-        <li v-if="transitions.length === 0" class="py-2 text-ink-soft">Nothing leads out of it yet.</li>
+        <li v-if="transitions.length === 0" class="py-2 text-ink-soft">{{ say('screenForm.noExit') }}</li>
       </ol>
-      <button type="button" class="act" @click="addTransition">Add an exit</button>
+      <button type="button" class="act" @click="addTransition">{{ say('screenForm.addExit') }}</button>
     </section>
   </div>
 </template>

@@ -22,18 +22,18 @@ const step = defineModel<Step>({ required: true })
 const own = computed(() => namesIn(props.family))
 const keys = computed(() => props.family.keys.map(({ id }) => [id, keyText(id, own.value, words)] as const))
 const first = computed<KeyId>(() => props.family.keys[0]?.id ?? 'power')
-const DOES: readonly (readonly [Step['do'], string])[] = [
-  ['plug', 'plug'],
-  ['fold', 'fold'],
-  ['hold', 'hold'],
-  ['wait', 'keep or wait'],
-  ['let-go', 'let go'],
-  ['slide', 'slide'],
-  ['press', 'press'],
-  ['long-press', 'press long'],
-  ['tap', 'tap'],
-  ['type', 'type'],
-  ['choose', 'choose'],
+const DOES: readonly Step['do'][] = [
+  'plug',
+  'fold',
+  'hold',
+  'wait',
+  'let-go',
+  'slide',
+  'press',
+  'long-press',
+  'tap',
+  'type',
+  'choose',
 ]
 
 function become(kind: Step['do']): void {
@@ -85,40 +85,60 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
   <div class="flex min-w-0 flex-1 flex-wrap items-center gap-2">
     <select
       class="field !w-36"
-      aria-label="What is done"
+      :aria-label="say('stepForm.what')"
       :value="step.do"
       @change="become(text($event) as Step['do'])"
     >
-      <option v-for="[kind, name] in DOES" :key="kind" :value="kind">{{ name }}</option>
+      <option v-for="kind in DOES" :key="kind" :value="kind">{{ say(`stepForm.do.${kind}`) }}</option>
     </select>
-    <select v-if="step.do === 'plug'" v-model="step.link" class="field !w-72" aria-label="On the cable">
+    <select
+      v-if="step.do === 'plug'"
+      v-model="step.link"
+      class="field !w-72"
+      :aria-label="say('guardField.cable')"
+    >
       <option v-for="link in linksIn(family)" :key="link" :value="link">
         {{ linkText(link, own, words) }}
       </option>
     </select>
-    <select v-if="step.do === 'fold'" v-model="step.to" class="field !w-40" aria-label="Folded">
+    <select
+      v-if="step.do === 'fold'"
+      v-model="step.to"
+      class="field !w-40"
+      :aria-label="say('guardField.folded')"
+    >
       <option v-for="one in family.postures ?? posture.options" :key="one" :value="one">
         {{ say(`posture.${one}`) }}
       </option>
     </select>
     <template v-if="step.do === 'hold'">
-      <SomeOf v-model="step.keys" label="Keys to hold" :choices="keys" />
-      <select v-model="step.order" class="field !w-40" aria-label="Together or in order">
-        <option value="together">together</option>
-        <option value="in-order">one after the other</option>
+      <SomeOf v-model="step.keys" :label="say('stepForm.keysToHold')" :choices="keys" />
+      <select v-model="step.order" class="field !w-40" :aria-label="say('stepForm.order')">
+        <option value="together">{{ say('stepForm.together') }}</option>
+        <option value="in-order">{{ say('stepForm.inOrder') }}</option>
       </select>
     </template>
-    <SomeOf v-if="step.do === 'let-go'" v-model="step.keys" label="Keys to let go" :choices="keys" />
+    <SomeOf
+      v-if="step.do === 'let-go'"
+      v-model="step.keys"
+      :label="say('stepForm.keysToLetGo')"
+      :choices="keys"
+    />
     <template v-if="step.do === 'wait'">
-      <select class="field !w-32" aria-label="Until" :value="untilKind" @change="waitBy(text($event))">
-        <option value="cue">until</option>
-        <option value="ms">for seconds</option>
-        <option value="count">for a count of</option>
+      <select
+        class="field !w-32"
+        :aria-label="say('stepForm.untilWhat')"
+        :value="untilKind"
+        @change="waitBy(text($event))"
+      >
+        <option value="cue">{{ say('stepForm.until') }}</option>
+        <option value="ms">{{ say('stepForm.forSeconds') }}</option>
+        <option value="count">{{ say('stepForm.forCount') }}</option>
       </select>
       <select
         v-if="'cue' in step.until"
         class="field !w-60"
-        aria-label="Cue"
+        :aria-label="say('stepForm.sign')"
         :value="step.until.cue"
         @change="step = { do: 'wait', until: { cue: text($event) as Cue } }"
       >
@@ -126,7 +146,7 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
       </select>
       <SecondsField
         v-else-if="'ms' in step.until"
-        label="Seconds"
+        :label="say('locksForm.seconds')"
         :model-value="step.until.ms"
         @update:model-value="(ms) => (step = { do: 'wait', until: { ms } })"
       />
@@ -136,22 +156,22 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
         type="number"
         min="1"
         max="20"
-        aria-label="Count"
+        :aria-label="say('stepForm.count')"
         :value="step.until.count"
         @change="step = { do: 'wait', until: { count: Math.max(1, Number(text($event)) || 1) } }"
       />
     </template>
     <template v-if="step.do === 'slide'">
-      <select v-model="step.from" class="field !w-40" aria-label="From">
+      <select v-model="step.from" class="field !w-40" :aria-label="say('stepForm.from')">
         <option v-for="[id, name] in keys" :key="id" :value="id">{{ name }}</option>
       </select>
-      to
-      <select v-model="step.to" class="field !w-40" aria-label="To">
+      {{ say('stepForm.to') }}
+      <select v-model="step.to" class="field !w-40" :aria-label="say('menuForm.to')">
         <option v-for="[id, name] in keys" :key="id" :value="id">{{ name }}</option>
       </select>
     </template>
     <template v-if="step.do === 'press' || step.do === 'long-press'">
-      <select v-model="step.key" class="field !w-40" aria-label="Key to press">
+      <select v-model="step.key" class="field !w-40" :aria-label="say('stepForm.keyToPress')">
         <option v-for="[id, name] in keys" :key="id" :value="id">{{ name }}</option>
       </select>
       <label v-if="step.do === 'press'" class="flex items-center gap-1"
@@ -161,26 +181,26 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
           type="number"
           min="1"
           max="20"
-          aria-label="Times"
+          :aria-label="say('stepForm.times')"
         />
-        times</label
+        {{ say('stepForm.timesAfter') }}</label
       >
     </template>
     <template v-if="step.do === 'tap'">
-      <input v-model="step.on" class="field !w-40 font-mono" aria-label="Place on the screen" />
-      <input v-model="step.label" class="field !w-48" aria-label="What stands there" />
+      <input v-model="step.on" class="field !w-40 font-mono" :aria-label="say('stepForm.place')" />
+      <input v-model="step.label" class="field !w-48" :aria-label="say('stepForm.whatStands')" />
     </template>
     <input
       v-if="step.do === 'type'"
       v-model="step.word"
       class="field !w-40"
       maxlength="24"
-      aria-label="Word"
+      :aria-label="say('stepForm.word')"
     />
     <template v-if="step.do === 'choose'">
       <select
         class="field !w-44"
-        aria-label="Menu"
+        :aria-label="say('menuForm.menu')"
         :value="step.menu"
         @change="chooseItem(text($event), menus.get(text($event))?.items[0]?.id ?? '')"
       >
@@ -188,7 +208,7 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
       </select>
       <select
         class="field !w-60"
-        aria-label="Item"
+        :aria-label="say('stepForm.item')"
         :value="step.item"
         @change="chooseItem(step.menu, text($event))"
       >

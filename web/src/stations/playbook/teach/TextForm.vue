@@ -6,8 +6,11 @@ import {
   type Family,
   type PackFault,
 } from '@benevox/core/catalog'
+import { flawText, pathText } from '@benevox/words'
 import { ref, watch } from 'vue'
+import { noJson } from '../../../workers/readText.ts'
 import { useCatalog } from '../../../api/catalog.ts'
+import { say, words } from '../../../words/index.ts'
 
 /** All of the family as text, for what no form has: states of its own, times of single moves. */
 const family = defineModel<Family>({ required: true })
@@ -27,8 +30,7 @@ function take(): void {
   try {
     written = JSON.parse(text.value)
   } catch (error) {
-    const sentence = `This is not JSON: ${error instanceof Error ? error.message : ''}`
-    faults.value = [{ path: [], code: 'shape', sentence }]
+    faults.value = [{ path: [], flaw: noJson(text.value, error) }]
     return
   }
   const read = familyAsWritten.safeParse(written)
@@ -45,14 +47,14 @@ function take(): void {
 <template>
   <div class="space-y-2">
     <label class="block"
-      >The family as it stands in the catalogue’s file
+      >{{ say('textForm.text') }}
       <textarea v-model="text" class="field font-mono text-sm" rows="24" spellcheck="false" />
     </label>
     <ul v-if="faults.length" role="alert" class="border-s-4 border-stop ps-3">
       <li v-for="(fault, index) in faults.slice(0, 12)" :key="index">
-        <span class="font-mono">{{ fault.path.join('.') }}</span> {{ fault.sentence }}
+        <span class="font-mono">{{ pathText(fault.path) }}</span> {{ flawText(fault.flaw, words) }}
       </li>
     </ul>
-    <button type="button" class="act" @click="take">Take this text</button>
+    <button type="button" class="act" @click="take">{{ say('textForm.take') }}</button>
   </div>
 </template>

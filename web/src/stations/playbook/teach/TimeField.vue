@@ -2,6 +2,7 @@
 import type { Family } from '@benevox/core/catalog'
 import { computed } from 'vue'
 import SecondsField from './SecondsField.vue'
+import { say } from '../../../words/index.ts'
 
 /** A time of the family by its name, or one of its own in seconds. */
 const props = defineProps<{ label: string; family: Family }>()
@@ -26,13 +27,13 @@ const names = computed(() => [
         :value="typeof time === 'string' ? time : OWN"
         @change="time = ($event.target as HTMLSelectElement).value || USUAL_MS"
       >
-        <option :value="OWN">seconds</option>
+        <option :value="OWN">{{ say('timeForm.seconds') }}</option>
         <option v-for="name in names" :key="name" :value="name">{{ name.replaceAll('-', ' ') }}</option>
       </select>
     </label>
     <SecondsField
       v-if="typeof time === 'number'"
-      :label="`${label}, seconds`"
+      :label="say('timeForm.inSeconds', { label })"
       :model-value="time"
       @update:model-value="(ms) => (time = ms)"
     />

@@ -5,6 +5,7 @@ import SomeOf from '../../../parts/SomeOf.vue'
 import SecondsField from './SecondsField.vue'
 import { shortName } from './useDraft.ts'
 import AwayButton from './AwayButton.vue'
+import { say } from '../../../words/index.ts'
 
 /** How long the device takes for what: the quickest, the usual and the slowest unit. */
 const family = defineModel<Family>({ required: true })
@@ -37,6 +38,7 @@ function addSum(): void {
   )
   sumName.value = ''
 }
+const of = (time: string | number, part: string) => say('timeForm.of', { time: String(time), part })
 const isNeeded = (duration: string) => Object.values(family.value.durationsOfTheWork).includes(duration)
 </script>
 
@@ -45,23 +47,25 @@ const isNeeded = (duration: string) => Object.values(family.value.durationsOfThe
     <table class="w-full">
       <thead>
         <tr class="text-start text-sm text-ink-soft">
-          <th scope="col">Time, in seconds</th>
-          <th scope="col">quickest</th>
-          <th scope="col">usual</th>
-          <th scope="col">slowest</th>
-          <th scope="col"><span class="sr-only">away</span></th>
+          <th scope="col">{{ say('timeForm.time') }}</th>
+          <th scope="col">{{ say('modelForm.quickest') }}</th>
+          <th scope="col">{{ say('modelForm.usual') }}</th>
+          <th scope="col">{{ say('modelForm.slowest') }}</th>
+          <th scope="col">
+            <span class="sr-only">{{ say('timeForm.remove') }}</span>
+          </th>
         </tr>
       </thead>
       <tbody class="ruled">
         <tr v-for="(range, duration) in family.durations" :key="duration">
           <th scope="row" class="py-1 text-start font-bold">{{ String(duration).replaceAll('-', ' ') }}</th>
-          <td><SecondsField v-model="range.minMs" :label="`${duration}, quickest`" /></td>
-          <td><SecondsField v-model="range.medianMs" :label="`${duration}, usual`" /></td>
-          <td><SecondsField v-model="range.maxMs" :label="`${duration}, slowest`" /></td>
+          <td><SecondsField v-model="range.minMs" :label="of(duration, say('modelForm.quickest'))" /></td>
+          <td><SecondsField v-model="range.medianMs" :label="of(duration, say('modelForm.usual'))" /></td>
+          <td><SecondsField v-model="range.maxMs" :label="of(duration, say('modelForm.slowest'))" /></td>
           <td class="text-end">
             <AwayButton
               v-if="!isNeeded(String(duration))"
-              :name="`${duration} away`"
+              :name="say('row.remove', { row: String(duration) })"
               @click="remove(String(duration))"
             />
           </td>
@@ -69,31 +73,42 @@ const isNeeded = (duration: string) => Object.values(family.value.durationsOfThe
       </tbody>
     </table>
     <form class="flex items-end gap-2" @submit.prevent="add">
-      <label class="flex-1">A further time <input v-model="name" class="field" maxlength="40" /></label>
-      <button class="act" :disabled="!name.trim()">Add</button>
+      <label class="flex-1"
+        >{{ say('timeForm.further') }} <input v-model="name" class="field" maxlength="40"
+      /></label>
+      <button class="act" :disabled="!name.trim()">{{ say('partForm.add') }}</button>
     </form>
     <section v-if="sums.length > 0 || names.length > 1" aria-labelledby="sums-title">
-      <h3 id="sums-title" class="font-bold">Times that are others added up</h3>
-      <p>They are long when those are long.</p>
+      <h3 id="sums-title" class="font-bold">{{ say('timeForm.sums') }}</h3>
+      <p>{{ say('timeForm.sumsMean') }}</p>
       <ul class="ruled">
         <li v-for="[sum, parts] in sums" :key="sum" class="flex flex-wrap items-center gap-2 py-1">
           <b>{{ sum.replaceAll('-', ' ') }}</b> =
           <SomeOf
-            :label="`${sum}: added up from`"
+            :label="say('timeForm.addedUpFrom', { sum })"
             :choices="names"
             :model-value="parts"
             @update:model-value="(chosen) => chosen.length > 1 && setSum(sum, chosen)"
           />
-          <AwayButton class="ms-auto" :name="`${sum} away`" @click="setSum(sum, undefined)" />
+          <AwayButton
+            class="ms-auto"
+            :name="say('row.remove', { row: sum })"
+            @click="setSum(sum, undefined)"
+          />
         </li>
       </ul>
       <form class="flex items-end gap-2" @submit.prevent="addSum">
-        <label class="flex-1">A further sum <input v-model="sumName" class="field" maxlength="40" /></label>
-        <button class="act" :disabled="!shortName(sumName) || names.length < 2">Add a sum</button>
+        <label class="flex-1"
+          >{{ say('timeForm.furtherSum') }} <input v-model="sumName" class="field" maxlength="40"
+        /></label>
+        <button class="act" :disabled="!shortName(sumName) || names.length < 2">
+          {{ say('timeForm.addSum') }}
+        </button>
       </form>
     </section>
     <label class="flex items-center gap-3"
-      >A press is long from, seconds <SecondsField v-model="family.longPressMs" label="Long press from"
+      >{{ say('timeForm.longFrom') }}
+      <SecondsField v-model="family.longPressMs" :label="say('timeForm.longPress')"
     /></label>
   </div>
 </template>

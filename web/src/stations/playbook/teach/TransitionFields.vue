@@ -27,38 +27,39 @@ const transition = defineModel<Transition>({ required: true })
 const own = computed(() => namesIn(props.family))
 const keys = computed(() => props.family.keys.map(({ id }) => [id, keyText(id, own.value, words)] as const))
 const first = computed<KeyId>(() => props.family.keys[0]?.id ?? 'power')
-const KINDS: readonly (readonly [Trigger['kind'], string])[] = [
-  ['after', 'a time has passed'],
-  ['idle', 'no input for a time'],
-  ['hold', 'keys are held'],
-  ['press', 'a key is pressed'],
-  ['long-press', 'a key is pressed long'],
-  ['key-down', 'a key goes down'],
-  ['turn', 'a key is turned'],
-  ['link', 'the cable is changed'],
-  ['fold', 'it is folded'],
-  ['tap', 'the screen is tapped'],
-  ['type', 'a fixed word is typed'],
-  ['type-shown', 'the shown word is typed'],
+const KINDS: readonly Trigger['kind'][] = [
+  'after',
+  'idle',
+  'hold',
+  'press',
+  'long-press',
+  'key-down',
+  'turn',
+  'link',
+  'fold',
+  'tap',
+  'type',
+  'type-shown',
 ]
 const kinds = computed(() =>
-  KINDS.filter(([kind]) => kind !== 'fold' || props.family.postures || transition.value.on.kind === 'fold'),
+  KINDS.filter((kind) => kind !== 'fold' || props.family.postures || transition.value.on.kind === 'fold').map(
+    (kind) => [kind, say(`exitForm.kind.${kind}`)] as const,
+  ),
 )
-const FROM = [
-  ['carried', 'also from the screen before'],
-  ['entry', 'counted from here'],
-  ['fresh', 'only keys pressed here'],
-] as const
-const IDLE_FROM = FROM.slice(0, 2) as readonly (readonly ['carried' | 'entry', string])[]
+const idleFrom = computed(() =>
+  (['carried', 'entry'] as const).map((one) => [one, say(`exitForm.from.${one}`)] as const),
+)
+const holdFrom = computed(() => [...idleFrom.value, ['fresh', say('exitForm.from.fresh')] as const])
+const part = (of: string) => say('guardField.of', { row: props.label, part: of })
 const links = computed(() =>
   linksIn(props.family).map((link) => [link, linkText(link, own.value, words)] as const),
 )
 const postures = computed(() =>
   (props.family.postures ?? posture.options).map((one) => [one, say(`posture.${one}`)] as const),
 )
-const TURNS = turn.options.map((by) => [by, by] as const)
-const BUZZES = buzz.options.map((one) => [one, say(`sign.${one}`)] as const)
-const EFFECTS = effect.options.map((one) => [one, say(`effect.${one}`)] as const)
+const turns = computed(() => turn.options.map((by) => [by, say(`exitForm.turn.${by}`)] as const))
+const buzzes = computed(() => buzz.options.map((one) => [one, say(`sign.${one}`)] as const))
+const effects = computed(() => effect.options.map((one) => [one, say(`effect.${one}`)] as const))
 const HOLD_MS = 1500
 /** After so long a number of presses is usually final. Common practice, no source. */
 const REST_MS = 600
@@ -101,21 +102,21 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
   <div class="space-y-3 border-s-4 border-rule ps-3">
     <div class="flex flex-wrap items-end gap-3">
       <SelectOf
-        label="It goes on when"
+        :label="say('exitForm.when')"
         :options="kinds"
         :model-value="transition.on.kind"
         @update:model-value="(kind) => change({ on: begin(kind) })"
       />
       <SelectOf
         v-if="'key' in transition.on"
-        label="Key"
+        :label="say('practice.key')"
         :options="keys"
         :model-value="transition.on.key"
         @update:model-value="(key) => changeOn({ key })"
       />
       <SomeOf
         v-if="transition.on.kind === 'hold'"
-        :label="`${label}: keys`"
+        :label="part(say('guardField.keys'))"
         :choices="keys"
         :model-value="transition.on.keys"
         @update:model-value="(chosen) => chosen.length && changeOn({ keys: chosen })"
@@ -124,12 +125,12 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
         v-if="transition.on.kind === 'long-press'"
         :model-value="transition.on.time !== undefined"
         @update:model-value="(own) => changeOn({ time: own ? family.longPressMs : undefined })"
-        >long after a time of its own</TickBox
+        >{{ say('exitForm.ownLong') }}</TickBox
       >
       <label v-if="transition.on.kind === 'press'"
-        >Times
+        >{{ say('stepForm.times') }}
         <NumberField
-          label="Times"
+          :label="say('stepForm.times')"
           :least="1"
           :most="20"
           :model-value="transition.on.times"
@@ -138,48 +139,48 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
       </label>
       <TimeField
         v-if="'time' in transition.on && transition.on.time !== undefined"
-        label="How long"
+        :label="say('exitForm.howLong')"
         :family="family"
         :model-value="transition.on.time"
         @update:model-value="(time) => changeOn({ time })"
       />
       <SelectOf
         v-if="transition.on.kind === 'hold'"
-        label="Counted"
-        :options="FROM"
+        :label="say('exitForm.counted')"
+        :options="holdFrom"
         :model-value="transition.on.from"
         @update:model-value="(from) => changeOn({ from })"
       />
       <SelectOf
         v-if="transition.on.kind === 'idle'"
-        label="Counted"
-        :options="IDLE_FROM"
+        :label="say('exitForm.counted')"
+        :options="idleFrom"
         :model-value="transition.on.from"
         @update:model-value="(from) => changeOn({ from })"
       />
       <SelectOf
         v-if="transition.on.kind === 'turn'"
-        label="Turned"
-        :options="TURNS"
+        :label="say('exitForm.turned')"
+        :options="turns"
         :model-value="transition.on.by"
         @update:model-value="(by) => changeOn({ by })"
       />
       <SomeOf
         v-if="transition.on.kind === 'link'"
-        :label="`${label}: changed to`"
+        :label="part(say('exitForm.changedTo'))"
         :choices="links"
         :model-value="transition.on.to"
         @update:model-value="(to) => to.length && changeOn({ to })"
       />
       <SomeOf
         v-if="transition.on.kind === 'fold'"
-        :label="`${label}: folded to`"
+        :label="part(say('exitForm.foldedTo'))"
         :choices="postures"
         :model-value="transition.on.to"
         @update:model-value="(to) => to.length && changeOn({ to })"
       />
       <label v-if="transition.on.kind === 'tap'"
-        >What is written there
+        >{{ say('stepForm.whatStands') }}
         <input
           class="field"
           maxlength="120"
@@ -187,7 +188,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
           @change="changeOn({ label: text($event) })"
       /></label>
       <label v-if="transition.on.kind === 'type'"
-        >Word
+        >{{ say('stepForm.word') }}
         <input
           class="field !w-40"
           maxlength="24"
@@ -196,10 +197,10 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
       /></label>
       <SelectOf
         v-if="transition.on.kind === 'type-shown'"
-        label="Typed"
+        :label="say('exitForm.typed')"
         :options="[
-          ['right', 'the word on the screen'],
-          ['wrong', 'another word'],
+          ['right', say('exitForm.shownWord')],
+          ['wrong', say('exitForm.otherWord')],
         ]"
         :model-value="transition.on.right ? 'right' : 'wrong'"
         @update:model-value="(which) => changeOn({ right: which === 'right' })"
@@ -208,39 +209,39 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
         v-if="transition.on.kind === 'press'"
         :model-value="transition.on.rest !== undefined"
         @update:model-value="(exactly) => changeOn({ rest: exactly ? REST_MS : undefined })"
-        >exactly so many</TickBox
+        >{{ say('exitForm.exactly') }}</TickBox
       >
       <TimeField
         v-if="transition.on.kind === 'press' && transition.on.rest !== undefined"
-        label="Nothing more for"
+        :label="say('exitForm.nothingFor')"
         :family="family"
         :model-value="transition.on.rest"
         @update:model-value="(rest) => changeOn({ rest })"
       />
     </div>
     <div v-if="transition.on.kind === 'hold'">
-      <p>Whether or not these are held as well</p>
+      <p>{{ say('guardField.whether') }}</p>
       <SomeOf
-        :label="`${label}: held or not`"
+        :label="part(say('guardField.heldOrNot'))"
         :choices="keys"
         :model-value="transition.on.ignore"
         @update:model-value="(ignore) => changeOn({ ignore })"
       />
     </div>
     <div v-if="transition.on.kind === 'press'">
-      <p>With these held</p>
+      <p>{{ say('exitForm.withHeld') }}</p>
       <SomeOf
-        :label="`${label}: with held`"
+        :label="part(say('exitForm.withTheseHeld'))"
         :choices="keys"
         :model-value="transition.on.with"
         @update:model-value="(held) => changeOn({ with: held })"
       />
     </div>
     <label class="block"
-      >It shows next
+      >{{ say('exitForm.next') }}
       <select
         class="field"
-        :aria-label="`${label} leads to`"
+        :aria-label="say('exitForm.leadsTo', { exit: label })"
         :value="transition.to"
         @change="change({ to: text($event) })"
       >
@@ -248,7 +249,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
       </select>
     </label>
     <details :open="Object.keys(transition.if).length > 0">
-      <summary class="cursor-pointer underline">Only under a condition</summary>
+      <summary class="cursor-pointer underline">{{ say('menuForm.condition') }}</summary>
       <GuardFields
         class="mt-1"
         :label="label"
@@ -260,25 +261,25 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
     <details
       :open="transition.cues.length + transition.effects.length > 0 || transition.chargedTo !== undefined"
     >
-      <summary class="cursor-pointer underline">What it does on the way</summary>
+      <summary class="cursor-pointer underline">{{ say('exitForm.does') }}</summary>
       <div class="mt-1 space-y-2">
         <SomeOf
-          :label="`${label}: buzz`"
-          :choices="BUZZES"
+          :label="part(say('exitForm.buzz'))"
+          :choices="buzzes"
           :model-value="transition.cues"
           @update:model-value="(cues) => change({ cues })"
         />
         <SomeOf
-          :label="`${label}: effects`"
-          :choices="EFFECTS"
+          :label="part(say('exitForm.effects'))"
+          :choices="effects"
           :model-value="transition.effects"
           @update:model-value="(effects) => change({ effects })"
         />
         <label class="block"
-          >Charged by then to, in percent
+          >{{ say('exitForm.charged') }}
           <NumberField
             may-be-empty
-            :label="`${label}: charged to`"
+            :label="part(say('exitForm.chargedTo'))"
             :least="1"
             :most="100"
             :model-value="transition.chargedTo"

@@ -31,7 +31,7 @@ function add(): void {
   family.value.procedures.push(
     made ?? {
       id: freeId('way', family.value.procedures),
-      school: 'A way of our own',
+      school: say('methodForm.ours'),
       from: 'on-locked',
       goal: 'recovery-menu',
       steps: [{ do: 'hold', keys: [family.value.keys[0]?.id ?? 'power'], order: 'together' }],
@@ -43,7 +43,7 @@ function copy(): void {
   if (!way.value) return
   const made = structuredClone(JSON.parse(JSON.stringify(way.value)) as typeof way.value)
   made.id = freeId(made.id, family.value.procedures)
-  made.school = `${made.school}, ours`
+  made.school = say('methodForm.copyName', { name: made.school })
   family.value.procedures.push(made)
   chosen.value = made.id
 }
@@ -57,17 +57,17 @@ function remove(): void {
   <div class="space-y-4">
     <div class="flex flex-wrap items-end gap-2">
       <label class="min-w-60 flex-1"
-        >Begin a way from
+        >{{ say('methodForm.beginFrom') }}
         <select v-model="schoolId" class="field">
-          <option value="">nothing</option>
+          <option value="">{{ say('methodForm.nothing') }}</option>
           <option v-for="school in schools" :key="school.id" :value="school.id">
             {{ school.school }} ({{ say(`start.${school.from}`) }})
           </option>
         </select>
       </label>
-      <button type="button" class="act" @click="add">Add a way</button>
+      <button type="button" class="act" @click="add">{{ say('methodForm.add') }}</button>
     </div>
-    <ul class="flex flex-wrap gap-1.5" aria-label="Ways">
+    <ul class="flex flex-wrap gap-1.5" :aria-label="say('methodForm.methods')">
       <li v-for="one in family.procedures" :key="one.id">
         <button
           type="button"
@@ -84,11 +84,11 @@ function remove(): void {
     </ul>
     <div v-if="way" class="space-y-3 border-t-2 border-ink pt-3">
       <label class="block"
-        >What it is called <input v-model="way.school" class="field" maxlength="120"
+        >{{ say('methodForm.called') }} <input v-model="way.school" class="field" maxlength="120"
       /></label>
       <div class="flex flex-wrap gap-3">
         <label class="flex-1"
-          >The device is
+          >{{ say('family.deviceIs') }}
           <select v-model="way.from" class="field">
             <option v-for="start in startState.options" :key="start" :value="start">
               {{ say(`start.${start}`) }}
@@ -96,7 +96,7 @@ function remove(): void {
           </select>
         </label>
         <label class="flex-1"
-          >It worked when this comes
+          >{{ say('methodForm.goal') }}
           <select v-model="way.goal" class="field">
             <option v-for="screen in screenKind.options" :key="screen" :value="screen">
               {{ say(`sign.${screen}`) }}
@@ -104,14 +104,14 @@ function remove(): void {
           </select>
         </label>
         <label class="flex-1"
-          >Known from
+          >{{ say('methodForm.knownFrom') }}
           <select v-model="way.source" class="field">
-            <option :value="undefined">as the family</option>
+            <option :value="undefined">{{ say('locksForm.asFamily') }}</option>
             <option v-for="one in source.options" :key="one" :value="one">{{ say(`source.${one}`) }}</option>
           </select>
         </label>
       </div>
-      <ol class="ruled border-y border-rule" aria-label="Steps">
+      <ol class="ruled border-y border-rule" :aria-label="say('methodForm.steps')">
         <li v-for="(step, index) in way.steps" :key="index" class="flex items-start gap-2 py-1.5">
           <span class="w-6 pt-2 text-end font-mono text-ink-soft">{{ index + 1 }}</span>
           <StepFields
@@ -121,7 +121,7 @@ function remove(): void {
             @update:model-value="(changed) => way?.steps.splice(index, 1, changed)"
           />
           <RowButtons
-            :name="`Step ${index + 1}`"
+            :name="say('methodForm.step', { number: index + 1 })"
             :index="index"
             :length="way.steps.length"
             @move="(by) => way && move(way.steps, index, by)"
@@ -135,10 +135,10 @@ function remove(): void {
           class="act"
           @click="way.steps.push({ do: 'wait', until: { cue: 'recovery-menu' } })"
         >
-          Add a step
+          {{ say('methodForm.addStep') }}
         </button>
-        <button type="button" class="act" @click="copy">Copy this way</button>
-        <button type="button" class="act ms-auto" @click="remove">Take this way out</button>
+        <button type="button" class="act" @click="copy">{{ say('methodForm.copy') }}</button>
+        <button type="button" class="act ms-auto" @click="remove">{{ say('methodForm.remove') }}</button>
       </div>
     </div>
   </div>

@@ -1,6 +1,7 @@
 import {
   familyAsWritten,
   familyAt,
+  isOfForm,
   newFamily,
   shapeFaults,
   updateBetween,
@@ -18,8 +19,10 @@ import {
   type ProcedureSheet,
 } from '@benevox/core/procedure'
 import { runnableFamily, type RunnableFamily } from '@benevox/core/twin'
+import { flawText, pathText } from '@benevox/words'
 import { refDebounced, useStorage } from '@vueuse/core'
 import { computed, nextTick, ref, toRaw, watch } from 'vue'
+import { say, words } from '../../../words/index.ts'
 import { useCatalog } from '../../../api/catalog.ts'
 
 /** What is being taught, kept in the browser until it is saved or thrown away. */
@@ -114,7 +117,6 @@ export function useDraft(familyId: string | undefined) {
       : shapeFaults(shape.error)
           // The short name follows the name.
           .filter(({ path }) => path[0] !== 'id' || family.name !== '')
-          .map((fault) => ({ ...fault, sentence: sentenceAt(fault) }))
     const lacking = whatIsLacking({ fragments, families }, family)
     const faults = [...ofShape, ...lacking.faults]
     const { parts, durations, starts } = lacking
@@ -160,14 +162,16 @@ function completed(draft: Draft): Draft {
   return { ...draft, family }
 }
 
-/** The faults that a form meets most, in its own words. */
-function sentenceAt({ path, sentence }: PackFault): string {
+/** A fault where it lies, those that a form meets most in its own words. */
+export function faultText({ path, flaw }: PackFault): string {
   const [part, place] = path
-  if (part === 'name') return 'The family has no name yet.'
-  if (part === 'id') return 'The short name has small letters, digits and dashes.'
-  if (part === 'procedures' && place === undefined) return 'There is no way into recovery yet.'
-  if (part === 'durations') return `The times “${String(place)}”: ${sentence}`
-  return `${path.join(' › ')}: ${sentence}`
+  const because = flawText(flaw, words)
+  if (!isOfForm(flaw)) return because
+  if (part === 'name') return say('draft.noName')
+  if (part === 'id') return say('draft.shortName')
+  if (part === 'procedures' && place === undefined) return say('draft.noMethod')
+  if (part === 'durations') return say('draft.times', { name: String(place), because })
+  return say('draft.at', { at: pathText(path), because })
 }
 
 /** A short name made from a name. */

@@ -1,9 +1,12 @@
 import { expect, it } from 'vitest'
 import { z } from 'zod'
-import { pack, shapeSentence } from './index.ts'
+import { flawOf, MUST, pack, type Flaw } from './index.ts'
+import { ENGLISH } from '../../../words/src/fixtures.ts'
+import { CATALOGUES } from '../../../words/src/catalogues.ts'
+import { flawText, LANGUAGES, wordsIn } from '../../../words/src/index.ts'
 
 const said = (schema: z.ZodType, value: unknown): readonly string[] =>
-  schema.safeParse(value).error?.issues.map(shapeSentence) ?? []
+  schema.safeParse(value).error?.issues.map((issue) => flawText(flawOf(issue), ENGLISH)) ?? []
 
 it.each<[z.ZodType, unknown, string]>([
   [z.object({ a: z.string() }), {}, 'This part is missing.'],
@@ -17,16 +20,17 @@ it.each<[z.ZodType, unknown, string]>([
   [z.string().min(1), '', 'This must have at least 1 character.'],
   [z.string().max(3), 'abcd', 'This must have at most 3 characters.'],
   [z.array(z.string()).min(2), [], 'This must have at least 2 entries.'],
-  [z.enum(['a', 'b']), 'c', 'This must be one of “a”, “b”.'],
+  [z.enum(['a', 'b']), 'c', 'This must be “a” or “b”.'],
   [z.literal('a'), 'b', 'This must be “a”.'],
-  [z.strictObject({}), { colour: 1 }, 'Nothing here is called “colour”: check the spelling or take it out.'],
-  [z.string().regex(/^\d$/, 'eight digits'), 'x', 'This must be eight digits.'],
+  [z.strictObject({}), { colour: 1 }, 'Nothing here is called “colour”: check the spelling or remove it.'],
+  [z.string().regex(/^\d$/, 'eight-digits'), 'x', 'This must be eight digits.'],
+  [z.string().regex(/^\d$/, 'of a later program'), 'x', 'This must be written differently.'],
   [z.uuid(), 'x', 'This must be an identifier of 36 characters (a UUID).'],
   [z.number().multipleOf(5), 7, 'This must be a multiple of 5.'],
   [
     z.discriminatedUnion('kind', [z.object({ kind: z.literal('a') }), z.object({ kind: z.literal('b') })]),
     { kind: 'c' },
-    'This must be one of “a”, “b”.',
+    'This must be “a” or “b”.',
   ],
   [
     z.union([z.int(), z.strictObject({ cue: z.enum(['logo']) })]),
@@ -60,5 +64,43 @@ it('of a pack with a fault in every kind of place nothing sounds like a validato
   for (const sentence of sentences) {
     expect(sentence).toMatch(/^[A-Z“].*[.!?]$/)
     expect(sentence).not.toMatch(/expected|received|invalid|>=|<=|regex|undefined|pattern/i)
+  }
+})
+
+it('every flaw has a whole sentence in each language, with all its facts', () => {
+  const facts = {
+    value: 3,
+    name: 'n',
+    menu: 'm',
+    system: 13,
+    tac: '00100101',
+    family: 'f',
+    times: 2,
+    part: 'p',
+    most: 9,
+  }
+  const more = {
+    millions: 8,
+    version: 9,
+    known: 2,
+    text: 't',
+    cells: 5,
+    columns: 4,
+    model: 'M',
+    megabytes: 200,
+    line: 7,
+    letter: 5,
+  }
+  const codes = Object.keys(CATALOGUES.en).flatMap((key) => /^flaw\.([a-z-]+)$/.exec(key)?.[1] ?? [])
+  expect(codes.length).toBeGreaterThan(50)
+  for (const language of LANGUAGES) {
+    const words = wordsIn(language, { zone: 'UTC', country: 'DE' })
+    for (const code of codes) {
+      const known = { at: 'a', flaw: { code: 'missing' }, values: ['a', 'b'], names: ['a'], hasMore: false }
+      const text = flawText({ code, ...facts, ...more, ...known } as unknown as Flaw, words)
+      expect(text, `${language} ${code}`).not.toMatch(/undefined|\{|\}/)
+      if (code !== 'quoted') expect(text, `${language} ${code}`).toMatch(/[.!?]$/)
+    }
+    for (const must of MUST) expect(flawText({ code: 'must', must }, words)).toMatch(/\.$/)
   }
 })
