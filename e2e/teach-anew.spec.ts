@@ -17,10 +17,10 @@ const TIMES = {
 async function begin(page: Page, name: string): Promise<void> {
   await signIn(page, 'Imke')
   await page.goto('/playbook/teach')
-  await page.getByLabel('Name, as one would call it').fill(name)
+  await page.getByLabel('Name, as one would say it').fill(name)
 }
 async function addPart(page: Page, part: string): Promise<void> {
-  await page.getByLabel('A further part').selectOption(part)
+  await page.getByLabel('Another part').selectOption(part)
   await page.getByRole('button', { name: 'Add', exact: true }).click()
 }
 /** Sets what is handed over to a part. */
@@ -35,7 +35,7 @@ const map = (page: Page, name: string) =>
   page.getByRole('button', { name, exact: true }).and(page.locator('[title]'))
 /** A screen of the family's own, with what it shows. */
 async function addScreen(page: Page, name: string, shows: string): Promise<void> {
-  await page.getByLabel('A screen of its own').fill(name)
+  await page.getByLabel('A new screen').fill(name)
   await page.getByRole('button', { name: 'Add a screen', exact: true }).click()
   await page.getByLabel('What it shows').selectOption(shows)
 }
@@ -55,7 +55,7 @@ async function addExit(page: Page, { when, keys, time, only, to, does }: Exit): 
   await page.getByRole('button', { name: 'Add an exit' }).click()
   await page.getByLabel('It goes on when').selectOption(when)
   if (keys) {
-    const group = page.getByRole('group', { name: `${label}: keys` })
+    const group = page.getByRole('group', { name: `${label}: Keys` })
     for (const button of await group.getByRole('button').all()) {
       const isWanted = keys.includes((await button.textContent())?.trim() ?? '')
       if (((await button.getAttribute('aria-pressed')) === 'true') !== isWanted) await button.click()
@@ -77,10 +77,10 @@ async function addExit(page: Page, { when, keys, time, only, to, does }: Exit): 
   }
 }
 async function addMenu(page: Page, name: string, title: string): Promise<void> {
-  await page.getByLabel('A menu of its own').fill(name)
+  await page.getByLabel('A new menu').fill(name)
   await page.getByRole('button', { name: 'Add a menu' }).click()
-  await page.getByLabel('What stands above it').fill(title)
-  await page.getByLabel('What stands above it').blur()
+  await page.getByLabel('What is written above it').fill(title)
+  await page.getByLabel('What is written above it').blur()
 }
 /** Writes the lines of the menu that is looked at: what stands there, where it leads, what it does. */
 async function writeLines(page: Page, lines: readonly (readonly [string, string, string?])[]): Promise<void> {
@@ -103,23 +103,23 @@ async function writeLines(page: Page, lines: readonly (readonly [string, string,
   }
 }
 async function beginWay(page: Page, school: string): Promise<void> {
-  await page.getByLabel('Begin a way from').selectOption(school)
-  await page.getByRole('button', { name: 'Add a way' }).click()
+  await page.getByLabel('Begin a method from').selectOption(school)
+  await page.getByRole('button', { name: 'Add a method' }).click()
 }
 async function addModel(page: Page, name: string, text: string): Promise<void> {
   await tab(page, 'Models')
-  const adding = page.getByRole('form', { name: 'A model more' })
+  const adding = page.getByRole('form', { name: 'Another model' })
   await adding.getByLabel('Maker').fill('Tesmar')
   await adding.getByLabel('Name', { exact: true }).fill(name)
-  await adding.getByLabel('Model text').fill(text)
+  await adding.getByLabel('Model code').fill(text)
   await page.getByRole('button', { name: 'Add this model' }).click()
 }
 /** Saves what is proven, with nothing found by the check, and does a job with it. */
 async function saveAndWork(page: Page, letters: string, modelText: string, ways: number, facts: Facts = {}) {
-  await expect(page.getByTestId('proofs')).toHaveText(`${ways} of ${ways} ways proven`)
+  await expect(page.getByTestId('proofs')).toHaveText(`${ways} of ${ways} ${ways === 1 ? 'method' : 'methods'} verified`)
   await expect(page.getByTestId('findings')).toHaveCount(0)
   await page.getByRole('button', { name: 'Save the family' }).click()
-  await expect(page.getByTestId('figures').first()).toContainText('of 100 hands at the first try')
+  await expect(page.getByTestId('figures').first()).toContainText('of 100 hands at the first attempt')
   const { pack }: Answer<'getCatalog'> = await catalogue(page)
   const taught = pack.models.find((model) => model.modelText === modelText)
   await page.goto(`/bench/${await agreedTo(page, letters, facts)}`)
@@ -155,16 +155,16 @@ test('a foldable whose keys are read only when it is open', async ({ page }) => 
   await page.getByRole('button', { name: 'Change it for this family' }).click()
   await page.getByRole('button', { name: /^after “dark” \(only power \+ volume-up held\)/ }).click()
   await page
-    .getByRole('group', { name: 'Exit 1: folded' })
+    .getByRole('group', { name: 'Exit 1: Folded' })
     .getByRole('button', { name: 'open', exact: true })
     .click()
   await expect(page.getByRole('button', { name: /folded open\) → loading.logo: short buzz/ })).toBeVisible()
   await setTimes(page, { ...TIMES, dark: [1, 1.3, 1.7] })
 
-  await tab(page, 'Ways')
+  await tab(page, 'Methods')
   await beginWay(page, 'slide-until-menu')
   await expect(page.getByTestId('proofs')).toContainText(
-    'shut at the beginning: say in a step how it is folded',
+    'starts closed: add a step that says how it is folded',
   )
   await page.getByRole('button', { name: 'Add a step' }).click()
   const steps = page.getByRole('list', { name: 'Steps' }).getByRole('listitem')
@@ -187,7 +187,7 @@ test('counted presses in a menu of its own that leaves by itself', async ({ page
   await addExit(page, { when: 'after', time: 'wipe', to: 'list@line-1' })
   await tab(page, 'Menus')
   await addMenu(page, 'last', 'Everything will be gone')
-  await page.getByRole('combobox', { name: /^Screen/ }).selectOption('last question')
+  await page.getByRole('combobox', { name: /^Screen/ }).selectOption('wipe confirmation')
   for (const [menu, lines] of [
     [
       'last',
@@ -207,9 +207,9 @@ test('counted presses in a menu of its own that leaves by itself', async ({ page
     await page.getByRole('combobox', { name: /^Menu/ }).selectOption(menu)
     await page.getByLabel('Next line').selectOption('power')
     await page.getByRole('combobox', { name: /^Press/ }).selectOption('a number of presses')
-    await page.getByLabel('leaves by itself').check()
-    await page.getByLabel('It leaves by itself after').fill('60')
-    await page.getByLabel('It leaves by itself after').blur()
+    await page.getByLabel('closes by itself').check()
+    await page.getByLabel('It closes by itself after').fill('60')
+    await page.getByLabel('It closes by itself after').blur()
     await page.getByRole('combobox', { name: /^To/ }).selectOption('boot.restart')
     await writeLines(page, lines)
   }
@@ -219,16 +219,16 @@ test('counted presses in a menu of its own that leaves by itself', async ({ page
   await page.getByLabel('On and locked').selectOption('lock.lock')
   await page.getByLabel('Off', { exact: true }).selectOption('off.off')
   await setTimes(page, { ...TIMES, shutdown: [4, 6, 9] })
-  await tab(page, 'Ways')
+  await tab(page, 'Methods')
   await beginWay(page, 'off-until-menu')
   await page.getByRole('combobox', { name: 'The device is' }).selectOption('On and locked')
-  await expect(page.getByTestId('proofs')).toContainText('1 way not proven')
+  await expect(page.getByTestId('proofs')).toContainText('1 method is not verified')
   const steps = page.getByRole('list', { name: 'Steps' }).getByRole('listitem')
   for (const what of ['press long', 'tap', 'keep or wait']) {
     await page.getByRole('button', { name: 'Add a step' }).click()
     await steps.last().getByLabel('What is done').selectOption(what)
   }
-  await steps.last().getByLabel('Cue').selectOption('dark')
+  await steps.last().getByLabel('Sign').selectOption('black screen')
   await steps.nth(3).getByLabel('Key to press').selectOption('power')
   // The last three come first, in their order.
   for (const from of [4, 5, 6])
@@ -245,7 +245,7 @@ test('a watch of which no shared part knows anything: every screen drawn by hand
     [2, 'lower key'],
   ] as const)
     await page.getByLabel(`Key ${key}`).selectOption(id)
-  await page.getByRole('button', { name: 'power away' }).click()
+  await page.getByRole('button', { name: 'Remove power' }).click()
   await tab(page, 'Screens')
   for (const [name, shows] of [
     ['setting-up', 'set-up wizard'],
@@ -259,7 +259,7 @@ test('a watch of which no shared part knows anything: every screen drawn by hand
   await tab(page, 'Menus')
   await addMenu(page, 'list', 'Lower moves, upper takes it')
   await addMenu(page, 'last', 'Sure?')
-  await page.getByRole('combobox', { name: /^Screen/ }).selectOption('last question')
+  await page.getByRole('combobox', { name: /^Screen/ }).selectOption('wipe confirmation')
   for (const [menu, lines] of [
     [
       'last',
@@ -306,8 +306,8 @@ test('a watch of which no shared part knows anything: every screen drawn by hand
   ).toBeVisible()
   await tab(page, 'Behaviour')
   await page.getByLabel('On and locked').selectOption('locked')
-  await tab(page, 'Ways')
-  await page.getByRole('button', { name: 'Add a way' }).click()
+  await tab(page, 'Methods')
+  await page.getByRole('button', { name: 'Add a method' }).click()
   await page.getByLabel('What it is called').fill('Both keys until the menu')
   const steps = page.getByRole('list', { name: 'Steps' }).getByRole('listitem')
   await steps.nth(0).getByRole('button', { name: 'lower key' }).click()
@@ -320,7 +320,7 @@ test('a watch of which no shared part knows anything: every screen drawn by hand
   await page.getByLabel('Entries of an unlock code allowed').fill('5')
   await page.getByLabel('Entries of an unlock code allowed').blur()
   await page.getByLabel('waits after wrong entries otherwise').check()
-  await page.getByRole('button', { name: 'Wait 5 away' }).click()
+  await page.getByRole('button', { name: 'Remove Wait 5' }).click()
   await addModel(page, 'Sextant', 'TS-W1')
   await saveAndWork(page, 'sextant', 'TS-W1', 1)
   const { pack } = await catalogue(page)
@@ -338,7 +338,7 @@ test('an update that changes the method, and a word that the screen shows', asyn
   await tab(page, 'Screens')
   await addScreen(page, 'deleting', 'wiping')
   await addExit(page, { when: 'after', time: 'wipe', to: 'recovery.main@reboot' })
-  await addScreen(page, 'word', 'a word to type')
+  await addScreen(page, 'word', 'word to type')
   await page.getByLabel('It shows one of these words').fill('harbour, lantern, delta')
   await page.getByLabel('It shows one of these words').blur()
   await addExit(page, { when: 'type-shown', to: 'deleting', does: 'deletes everything' })
@@ -355,16 +355,16 @@ test('an update that changes the method, and a word that the screen shows', asyn
   await page.getByLabel('On and locked').selectOption('lock.lock')
   await page.getByLabel('Off', { exact: true }).selectOption('off.off')
   await setTimes(page, { ...TIMES, dark: [1, 1.3, 1.7] })
-  await tab(page, 'Ways')
+  await tab(page, 'Methods')
   await beginWay(page, 'slide-until-menu')
-  await expect(page.getByTestId('proofs')).toHaveText('1 of 1 ways proven')
+  await expect(page.getByTestId('proofs')).toHaveText('1 of 1 method verified')
 
   await page.getByLabel('An update changes it, from system').fill('13')
   await page.getByRole('button', { name: 'Add this version' }).click()
   await tab(page, 'Behaviour')
   await handOver(page, 'dark', 'fresh', '')
-  await expect(page.getByTestId('proofs')).toContainText('1 way not proven')
-  await tab(page, 'Ways')
+  await expect(page.getByTestId('proofs')).toContainText('1 method is not verified')
+  await tab(page, 'Methods')
   const steps = page.getByRole('list', { name: 'Steps' }).getByRole('listitem')
   await page.getByLabel('What it is called').fill('Let go at dark, press anew')
   await steps.nth(2).getByLabel('What is done').selectOption('let go')
@@ -377,9 +377,9 @@ test('an update that changes the method, and a word that the screen shows', asyn
   for (let n = await steps.count(); n > 4; n--)
     await page.getByRole('button', { name: `Step ${n} up` }).click()
   await expect(page.getByTestId('draft-lines')).toContainText('Let go of')
-  await expect(page.getByTestId('proofs')).toHaveText('1 of 1 ways proven')
+  await expect(page.getByTestId('proofs')).toHaveText('1 of 1 method verified')
   await page.getByRole('button', { name: 'As it came' }).click()
-  await expect(page.getByTestId('proofs')).toHaveText('1 of 1 ways proven')
+  await expect(page.getByTestId('proofs')).toHaveText('1 of 1 method verified')
   await addModel(page, 'Yawl', 'TS-Y1')
   await saveAndWork(page, 'yawl', 'TS-Y1', 1, { systemVersion: 13 })
 })

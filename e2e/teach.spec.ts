@@ -15,12 +15,12 @@ test('a new family is taught from nothing, proven, saved, and a job is done with
   await signInByHand(page, 'Imke')
   await page.getByRole('link', { name: 'Playbook' }).click()
   await page.getByRole('link', { name: 'Teach a new family' }).click()
-  await page.getByLabel('Name, as one would call it').fill('Forced off for good, pair from off')
+  await page.getByLabel('Name, as one would say it').fill('Forced off for good, pair from off')
   await expect(page.getByLabel('Short name')).toHaveValue('forced-off-for-good-pair-from-off')
-  await expect(page.getByTestId('draft-faults')).toContainText('There is no way into recovery yet.')
+  await expect(page.getByTestId('draft-faults')).toContainText('There is no method into recovery yet.')
 
   await tab(page, 'Behaviour')
-  await page.getByLabel('A further part').selectOption('lock-asks-pin')
+  await page.getByLabel('Another part').selectOption('lock-asks-pin')
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await fillTheGaps(page, {
     'off.off': 'off',
@@ -41,8 +41,8 @@ test('a new family is taught from nothing, proven, saved, and a job is done with
   })
 
   // A way of one’s own, first wrong: without letting go, the device never begins to listen for the pair.
-  await tab(page, 'Ways')
-  await page.getByRole('button', { name: 'Add a way' }).click()
+  await tab(page, 'Methods')
+  await page.getByRole('button', { name: 'Add a method' }).click()
   await page.getByLabel('What it is called').fill('Dark, off, then the pair')
   const steps = page.getByRole('list', { name: 'Steps' }).getByRole('listitem')
   await steps.nth(0).getByRole('button', { name: 'volume-down' }).click()
@@ -53,10 +53,10 @@ test('a new family is taught from nothing, proven, saved, and a job is done with
     await steps.last().getByLabel('What is done').selectOption(what)
   }
   await add('keep or wait')
-  await steps.last().getByLabel('Cue').selectOption('dark')
+  await steps.last().getByLabel('Sign').selectOption('black screen')
   await add('keep or wait')
   await expect(page.getByTestId('proofs')).toContainText('does not get past step 3')
-  await expect(page.getByText('1 way not proven: marked at the bench')).toBeVisible()
+  await expect(page.getByText('1 method is not verified and will be marked at the bench')).toBeVisible()
 
   // Then right.
   await steps.last().getByLabel('What is done').selectOption('let go')
@@ -69,16 +69,16 @@ test('a new family is taught from nothing, proven, saved, and a job is done with
   await add('let go')
   await steps.last().getByRole('button', { name: 'power' }).click()
   await expect(page.getByTestId('draft-lines')).toContainText('Hold volume-up + power')
-  await expect(page.getByTestId('proofs')).toHaveText('1 of 1 ways proven')
-  await page.getByLabel('Begin a way from').selectOption('off-until-menu')
-  await page.getByRole('button', { name: 'Add a way' }).click()
-  await expect(page.getByTestId('proofs')).toHaveText('2 of 2 ways proven')
+  await expect(page.getByTestId('proofs')).toHaveText('1 of 1 method verified')
+  await page.getByLabel('Begin a method from').selectOption('off-until-menu')
+  await page.getByRole('button', { name: 'Add a method' }).click()
+  await expect(page.getByTestId('proofs')).toHaveText('2 of 2 methods verified')
 
   await tab(page, 'Models')
-  const adding = page.getByRole('form', { name: 'A model more' })
+  const adding = page.getByRole('form', { name: 'Another model' })
   await adding.getByLabel('Maker').fill('Tesmar')
   await adding.getByLabel('Name', { exact: true }).fill('Cinder 9')
-  await adding.getByLabel('Model text').fill('TS-C9')
+  await adding.getByLabel('Model code').fill('TS-C9')
   await page.getByRole('button', { name: 'Add this model' }).click()
   const cinder = page.getByRole('list', { name: 'Models that come with it' }).getByRole('listitem').first()
   await cinder.getByLabel('Year it came out').fill('2025')
@@ -86,11 +86,11 @@ test('a new family is taught from nothing, proven, saved, and a job is done with
 
   // Whatever happens to the page, the draft is still there.
   await page.reload()
-  await expect(page.getByTestId('proofs')).toHaveText('2 of 2 ways proven')
+  await expect(page.getByTestId('proofs')).toHaveText('2 of 2 methods verified')
   const before = await catalogue(page)
   await page.getByRole('button', { name: 'Save the family' }).click()
   await expect(page.getByRole('heading', { name: 'Forced off for good, pair from off' })).toBeVisible()
-  await expect(page.getByTestId('figures')).toContainText('of 100 hands at the first try')
+  await expect(page.getByTestId('figures')).toContainText('of 100 hands at the first attempt')
   const after = await catalogue(page)
   expect(after.pack.families.length).toBe(before.pack.families.length + 1)
   const taught = after.pack.models.find(({ modelText }) => modelText === 'TS-C9')
@@ -120,17 +120,17 @@ test('a changed way that fails its proof carries its mark to the bench, and a jo
   await signIn(page, 'Imke')
   const begunBefore = await toTheBench(page, 'juno 3')
   await page.goto('/playbook/families/three-key-roll/teach')
-  await tab(page, 'Ways')
+  await tab(page, 'Methods')
   const steps = page.getByRole('list', { name: 'Steps' }).getByRole('listitem')
   const count = await steps.count()
-  await page.getByRole('button', { name: 'Step 2 away' }).click()
+  await page.getByRole('button', { name: 'Remove Step 2' }).click()
   await expect(steps).toHaveCount(count - 1)
-  await expect(page.getByText('1 way not proven: marked at the bench')).toBeVisible()
+  await expect(page.getByText('1 method is not verified and will be marked at the bench')).toBeVisible()
   await page.getByLabel('Why').fill('a test of the mark')
   await page.getByRole('button', { name: 'Save the change' }).click()
-  await expect(page.getByRole('note').filter({ hasText: 'Not proven.' })).toBeVisible()
+  await expect(page.getByRole('note').filter({ hasText: 'Not verified.' })).toBeVisible()
   await page.goto('/playbook')
-  await expect(page.getByText(/1 of \d ways not proven/)).toBeVisible()
+  await expect(page.getByText(/1 of \d methods? not verified/)).toBeVisible()
 
   await toTheBench(page, 'juno 3')
   await expect(page.getByRole('alert').filter({ hasText: 'Not verified.' })).toBeVisible()
@@ -151,10 +151,10 @@ test('a changed way that fails its proof carries its mark to the bench, and a jo
   await expect(version).toContainText('Imke')
   await page.getByRole('button', { name: 'Use it again' }).first().click()
   await expect(page.getByTestId('pack-difference')).toContainText('1 changed')
-  await page.getByRole('button', { name: 'Take it in' }).click()
-  await expect(page.getByText('is taken in')).toBeVisible()
+  await page.getByRole('button', { name: 'Import it' }).click()
+  await expect(page.getByText('is imported')).toBeVisible()
   await page.goto('/playbook')
-  await expect(page.getByText(/ways not proven/)).toHaveCount(0)
+  await expect(page.getByText(/methods? not verified/)).toHaveCount(0)
 })
 
 test('a copy with a menu of its own, taught also as text; a short name that is taken is refused', async ({
@@ -176,23 +176,23 @@ test('a copy with a menu of its own, taught also as text; a short name that is t
   await lines.getByLabel('Line 1', { exact: true }).fill('Start the system')
   await page.keyboard.press('Tab')
   await expect(page.getByText('This family’s own.')).toBeVisible()
-  await lines.getByRole('button', { name: 'Line 2 away' }).click()
+  await lines.getByRole('button', { name: 'Remove Line 2' }).click()
   await page.getByLabel('Line before').selectOption({ label: 'none: only downwards' })
-  await expect(page.getByTestId('proofs')).toContainText(/(\d) of \1 ways proven/)
+  await expect(page.getByTestId('proofs')).toContainText(/(\d) of \1 methods verified/)
 
   await tab(page, 'As text')
-  const text = page.getByLabel('The family as it stands')
+  const text = page.getByLabel('The family as it is written')
   const good = await text.inputValue()
   await text.fill(good.slice(0, -20))
-  await page.getByRole('button', { name: 'Take this text' }).click()
-  await expect(page.getByRole('alert')).toContainText('This is not JSON')
+  await page.getByRole('button', { name: 'Use this text' }).click()
+  await expect(page.getByRole('alert')).toContainText('is not JSON')
   await text.fill(good.replace('"kind": "phone"', '"kind": "toaster"'))
-  await page.getByRole('button', { name: 'Take this text' }).click()
+  await page.getByRole('button', { name: 'Use this text' }).click()
   await expect(page.getByRole('alert')).toContainText('kind')
   await text.fill(
     good.replace('"Two minutes', '"Three minutes').replace('"cautions": [', '"cautions": ["Patience.", '),
   )
-  await page.getByRole('button', { name: 'Take this text' }).click()
+  await page.getByRole('button', { name: 'Use this text' }).click()
   // A technician teaches; a supervisor puts it into the catalogue, at the same computer, and finds it as it was left.
   await page.getByRole('button', { name: 'Change to a supervisor' }).click()
   await page.getByLabel('Your code').fill('8642')
@@ -214,9 +214,9 @@ test('two people teach one family, and the server goes away: nothing is lost, no
   const path = '/playbook/families/assistant-three-keys/teach'
   await page.goto(path)
   await other.goto(path)
-  await page.getByLabel('What to mind').fill('Mine.')
+  await page.getByLabel('Cautions, one on each line').fill('Mine.')
   await page.keyboard.press('Tab')
-  await other.getByLabel('What to mind').fill('Theirs.')
+  await other.getByLabel('Cautions, one on each line').fill('Theirs.')
   await other.getByLabel('Why').fill('what they learnt')
   await other.getByRole('button', { name: 'Save the change' }).click()
   await expect(other.getByText('Theirs.')).toBeVisible()
@@ -225,7 +225,7 @@ test('two people teach one family, and the server goes away: nothing is lost, no
   await expect(page.getByRole('alert')).toContainText(
     'Somebody else changed the catalogue at the same time: “what they learnt”',
   )
-  await expect(page.getByLabel('What to mind')).toHaveValue('Mine.')
+  await expect(page.getByLabel('Cautions, one on each line')).toHaveValue('Mine.')
   await page.getByRole('button', { name: 'Put the draft on the catalogue as it is now' }).click()
 
   await page.route('**/api/catalog', (route) =>
@@ -237,15 +237,15 @@ test('two people teach one family, and the server goes away: nothing is lost, no
   )
   await page.unroute('**/api/catalog')
   await page.reload()
-  await expect(page.getByLabel('What to mind')).toHaveValue('Mine.')
+  await expect(page.getByLabel('Cautions, one on each line')).toHaveValue('Mine.')
   await page.getByRole('button', { name: 'Save the change' }).click()
   await expect(page.getByText('Mine.')).toBeVisible()
   // A draft that was saved is gone; the next begins from what stands in the catalogue.
   await page.goto(path)
-  await page.getByLabel('What to mind').fill('Thrown away.')
+  await page.getByLabel('Cautions, one on each line').fill('Thrown away.')
   await page.keyboard.press('Tab')
-  await page.getByRole('button', { name: 'Throw the draft away' }).click()
-  await expect(page.getByLabel('What to mind')).toHaveValue('Mine.')
+  await page.getByRole('button', { name: 'Discard the draft' }).click()
+  await expect(page.getByLabel('Cautions, one on each line')).toHaveValue('Mine.')
 })
 
 test('a menu of counted presses that leaves by itself, and a line with a condition, are taught by the form', async ({
@@ -257,23 +257,23 @@ test('a menu of counted presses that leaves by itself, and a line with a conditi
   await page.getByRole('combobox', { name: /^Menu/ }).selectOption('recovery.main')
   await page.getByRole('combobox', { name: /^Press/ }).selectOption('a number of presses')
   await page.getByLabel('How many').selectOption('3 presses')
-  await page.getByLabel('leaves by itself').check()
-  await page.getByLabel('It leaves by itself after').fill('25')
-  await page.getByLabel('It leaves by itself after').blur()
+  await page.getByLabel('closes by itself').check()
+  await page.getByLabel('It closes by itself after').fill('25')
+  await page.getByLabel('It closes by itself after').blur()
   await page.getByRole('combobox', { name: /^To/ }).selectOption('boot.restart')
-  await expect(page.getByTestId('proofs')).toHaveText('4 of 4 ways proven')
-  await expect(page.getByText('no way leads to the reset')).toHaveCount(0)
+  await expect(page.getByTestId('proofs')).toHaveText('4 of 4 methods verified')
+  await expect(page.getByText('nothing leads to the reset')).toHaveCount(0)
 
   // A condition that no usual device meets: the check says what it costs.
   const lines = page.getByRole('list', { name: 'Lines' }).getByRole('listitem')
   const wipe = lines.nth(3)
   await wipe.getByText('Only under a condition').click()
-  await wipe.getByLabel('Line 4 from a battery of').fill('90')
-  await wipe.getByLabel('Line 4 from a battery of').blur()
-  await expect(page.getByText('From where recovery opens, no way leads to the reset.')).toBeVisible()
-  await wipe.getByLabel('Line 4 from a battery of').fill('35')
-  await wipe.getByLabel('Line 4 from a battery of').blur()
-  await expect(page.getByText('no way leads to the reset')).toHaveCount(0)
+  await wipe.getByLabel('Line 4: Battery at').fill('90')
+  await wipe.getByLabel('Line 4: Battery at').blur()
+  await expect(page.getByText('From where recovery opens, nothing leads to the reset.')).toBeVisible()
+  await wipe.getByLabel('Line 4: Battery at').fill('35')
+  await wipe.getByLabel('Line 4: Battery at').blur()
+  await expect(page.getByText('nothing leads to the reset')).toHaveCount(0)
 })
 
 test('of a model its IMEI beginnings, whether it takes a SIM and what an update makes of it are changed by the form', async ({
@@ -293,7 +293,7 @@ test('of a model its IMEI beginnings, whether it takes a SIM and what an update 
   const told = row.getByRole('alert')
   await expect(beginning).toHaveValue(model.tacs.join(', '))
   for (const [typed, why] of [
-    [owner.tacs[0] ?? '', `is a ${owner.maker} ${owner.name}. Not taken.`],
+    [owner.tacs[0] ?? '', `is a ${owner.maker} ${owner.name}. Not recorded.`],
     ['3512', '“3512” is neither eight digits nor a whole IMEI.'],
     ['991122334455668', '“991122334455668” is misread: its check digit is wrong.'],
   ] as const) {
@@ -312,7 +312,7 @@ test('of a model its IMEI beginnings, whether it takes a SIM and what an update 
   await row.getByLabel('behaves like').selectOption(later.name)
   await row.getByRole('textbox', { name: 'from system' }).fill('99')
   await row.getByLabel('behaves like').selectOption(later.name)
-  await row.getByRole('button', { name: 'from system 98 away' }).click()
+  await row.getByRole('button', { name: 'from system 98' }).click()
   await page.getByLabel('Why').fill('what the box said')
   await page.getByRole('button', { name: 'Save the change' }).click()
   await expect(page.getByText(`from system 99: ${later.name}`).first()).toBeVisible()

@@ -9,7 +9,7 @@ export const tab = (page: Page, name: string) => page.getByRole('tab', { name })
 export async function fillTheGaps(page: Page, parts: Readonly<Record<string, string>>): Promise<void> {
   const missing = page.getByRole('region', { name: 'Still missing' })
   for (const [place, part] of Object.entries(parts)) {
-    const row = missing.getByRole('listitem').filter({ hasText: `names ${place}, which` })
+    const row = missing.getByRole('listitem').filter({ hasText: `names “${place}”, which` })
     await row.getByRole('button', { name: new RegExp(`^${part} `) }).click()
     await expect(row).toHaveCount(0)
   }
