@@ -10,6 +10,9 @@ const LANGUAGES = {
 } as const
 /** Jobs of the demo at each station whose views are said through the room of the words. */
 const CUSTOMERS = ['O. Brandal', 'F. Ostwick', 'N. Saltmarsh', 'P. Holm-Weir']
+/** Pages that belong to no job. */
+const FAMILY = '/playbook/families/slide-at-dark'
+const PAGES = ['/playbook', FAMILY, `${FAMILY}/try`, `${FAMILY}/teach`, '/playbook/exchange']
 const WIDTHS = [
   [1280, 800],
   [1024, 768],
@@ -147,6 +150,15 @@ test('each language at each station: read out rightly, nothing cut off at either
       }
       await expectAccessible(page, `${language}, ${customer}`)
     }
+    for (const path of PAGES) {
+      await page.goto(path)
+      await expect(page.locator('h1')).toBeVisible()
+      for (const [width, height] of WIDTHS) {
+        await page.setViewportSize({ width, height })
+        await expectNothingCutOff(page, `${language}, ${path}, ${width}`)
+      }
+      await expectAccessible(page, `${language}, ${path}`)
+    }
   }
   await page.getByRole('button', { name: /Teo/ }).click()
   await page.getByRole('dialog').getByRole('combobox').selectOption('en')
@@ -161,10 +173,15 @@ test('in the pseudo-language every word is bracketed that is ours, and all of it
       await expectNothingCutOff(page, `${name}, ${width}`)
     }
   }
-  for (const path of ['/counter', '/bench', '/ledger', '/shop']) {
+  for (const path of ['/counter', '/bench', '/ledger', '/shop', ...PAGES]) {
     await page.goto(path)
     await expect(page.locator('h1')).toBeVisible()
-    if (path !== '/shop') await looked(path)
+    await looked(path)
+  }
+  await page.goto(`${FAMILY}/teach`)
+  for (const tab of await page.getByRole('tab').all()) {
+    await tab.click()
+    await looked((await tab.textContent()) ?? '')
   }
   for (const customer of CUSTOMERS) {
     await openJob(page, customer)
