@@ -158,13 +158,13 @@ test('ten thousand listed devices: previewed under rules, left off, then taken i
   const list = deviceList(10_000, ['Orrelin,Vane 5,skylark,OR-V510'])
   await give(page, list)
   const digest = page.getByTestId('list-digest')
-  await expect(digest).toHaveText('10,000 new, 1 changed, 0 unchanged, 10,000 without a family')
+  await expect(digest).toHaveText(/^10.000 new, 1 changed, 0 unchanged, 10.000 without a family$/)
   await page.getByRole('button', { name: 'Add a rule' }).click()
   await page.getByLabel('Name, * for any letters').fill('Drift * Tab')
   await page.keyboard.press('Tab')
   await page.getByRole('combobox', { name: /^Kind/ }).selectOption('tablet')
   await page.getByRole('combobox', { name: /^Family/ }).selectOption('tablet-long-charge')
-  await expect(digest).toContainText('9,000 without a family')
+  await expect(digest).toContainText(/9.000 without a family/)
 
   await page.getByRole('button', { name: 'Import it' }).click()
   await page.getByRole('button', { name: 'Cancel' }).click()
@@ -175,7 +175,7 @@ test('ten thousand listed devices: previewed under rules, left off, then taken i
 
   if (isLeftOff) {
     await give(page, list)
-    await expect(digest).toContainText('9,000 without a family')
+    await expect(digest).toContainText(/9.000 without a family/)
     await page.getByRole('button', { name: 'Import it' }).click()
     // How long it takes is measured by itself (npm run perf -- screens).
     await expect(page.getByText('devices.csv is imported')).toBeVisible({ timeout: 900_000 })

@@ -166,7 +166,7 @@ test('a foldable whose keys are read only when it is open', async ({ page }) => 
   await expect(page.getByTestId('proofs')).toContainText(
     'starts closed: add a step that says how it is folded',
   )
-  await page.getByRole('button', { name: 'Add a step' }).click()
+  await page.getByRole('button', { name: 'Add a step', exact: true }).click()
   const steps = page.getByRole('list', { name: 'Steps' }).getByRole('listitem')
   await steps.last().getByLabel('What is done').selectOption('fold')
   for (let n = await steps.count(); n > 1; n--)
@@ -225,7 +225,7 @@ test('counted presses in a menu of its own that leaves by itself', async ({ page
   await expect(page.getByTestId('proofs')).toContainText('1 method is not verified')
   const steps = page.getByRole('list', { name: 'Steps' }).getByRole('listitem')
   for (const what of ['press long', 'tap', 'keep or wait']) {
-    await page.getByRole('button', { name: 'Add a step' }).click()
+    await page.getByRole('button', { name: 'Add a step', exact: true }).click()
     await steps.last().getByLabel('What is done').selectOption(what)
   }
   await steps.last().getByLabel('Sign').selectOption('black screen')
@@ -311,8 +311,8 @@ test('a watch of which no shared part knows anything: every screen drawn by hand
   await page.getByLabel('What it is called').fill('Both keys until the menu')
   const steps = page.getByRole('list', { name: 'Steps' }).getByRole('listitem')
   await steps.nth(0).getByRole('button', { name: 'lower key' }).click()
-  await page.getByRole('button', { name: 'Add a step' }).click()
-  await page.getByRole('button', { name: 'Add a step' }).click()
+  await page.getByRole('button', { name: 'Add a step', exact: true }).click()
+  await page.getByRole('button', { name: 'Add a step', exact: true }).click()
   await steps.last().getByLabel('What is done').selectOption('let go')
   await steps.last().getByRole('button', { name: 'lower key' }).click()
   await tab(page, 'Name and keys')
@@ -371,7 +371,7 @@ test('an update that changes the method, and a word that the screen shows', asyn
   await steps.nth(2).getByRole('button', { name: 'volume-up' }).click()
   await steps.nth(2).getByRole('button', { name: 'power' }).click()
   await steps.nth(2).getByRole('button', { name: 'volume-down' }).click()
-  await page.getByRole('button', { name: 'Add a step' }).click()
+  await page.getByRole('button', { name: 'Add a step', exact: true }).click()
   await steps.last().getByLabel('What is done').selectOption('hold')
   await steps.last().getByRole('button', { name: 'power' }).click()
   for (let n = await steps.count(); n > 4; n--)

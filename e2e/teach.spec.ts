@@ -49,7 +49,7 @@ test('a new family is taught from nothing, proven, saved, and a job is done with
   await steps.nth(0).getByRole('button', { name: 'volume-up' }).click()
   await steps.nth(0).getByRole('button', { name: 'power' }).click()
   const add = async (what: string) => {
-    await page.getByRole('button', { name: 'Add a step' }).click()
+    await page.getByRole('button', { name: 'Add a step', exact: true }).click()
     await steps.last().getByLabel('What is done').selectOption(what)
   }
   await add('keep or wait')
@@ -130,7 +130,7 @@ test('a changed way that fails its proof carries its mark to the bench, and a jo
   await page.getByRole('button', { name: 'Save the change' }).click()
   await expect(page.getByRole('note').filter({ hasText: 'Not verified.' })).toBeVisible()
   await page.goto('/playbook')
-  await expect(page.getByText(/1 of \d methods? not verified/)).toBeVisible()
+  await expect(page.getByText(/^1 of \d methods? not verified/)).toBeVisible()
 
   await toTheBench(page, 'juno 3')
   await expect(page.getByRole('alert').filter({ hasText: 'Not verified.' })).toBeVisible()

@@ -1894,7 +1894,7 @@ export interface Messages {
   'method.again': object
   'method.practise': object
   'method.chart': object
-  'method.figures': { readonly of100: string | number; readonly seconds: string | number; readonly attempts: string | number }
+  'method.figures': { readonly of100: string | number; readonly seconds: string | number; readonly attempts: number }
   'method.anyEarly': object
   'method.early': { readonly seconds: string | number }
   'method.late': { readonly seconds: string | number }
@@ -2311,4 +2311,8 @@ export interface Messages {
   'draft.noMethod': object
   'draft.times': { readonly name: string | number; readonly because: string | number }
   'draft.at': { readonly at: string | number; readonly because: string | number }
+  'keyShort.power': object
+  'keyShort.volume-up': object
+  'keyShort.volume-down': object
+  'file.choose': object
 }

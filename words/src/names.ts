@@ -20,7 +20,8 @@ export const signsText = (cues: readonly Cue[], { say }: Words): string =>
 
 /** What stands on a drawing of keys and of what is done with them. */
 export const drawnNames = (words: Words, own: OwnNames = {}): DrawnNames => ({
-  key: (key) => keyText(key, own, words),
+  // There is little room beside a key.
+  key: (key) => own[key] ?? words.find(`keyShort.${key}`) ?? words.say(`key.${key}`),
   cue: (cue) => words.say(`sign.${cue}`),
   link: (link) => linkText(link, own, words),
   posture: (posture) => words.say(`posture.${posture}`),

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import FilePick from '../../parts/FilePick.vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import { sendEvidence } from '../../api/upload.ts'
@@ -34,17 +35,13 @@ async function remove(evidenceId: string): Promise<void> {
 
 <template>
   <div class="py-2">
-    <label class="act inline-block cursor-pointer focus-within:outline-3 focus-within:outline-brass"
-      >{{ say('ownershipFile.choose') }}
-      <input
-        type="file"
-        multiple
-        accept="image/jpeg,image/png,image/webp,application/pdf"
-        class="sr-only"
-        :aria-label="say('ownershipFile.label')"
-        @change="send(($event.target as HTMLInputElement).files)"
-      />
-    </label>
+    <FilePick
+      multiple
+      :label="say('ownershipFile.label')"
+      :text="say('ownershipFile.choose')"
+      accept="image/jpeg,image/png,image/webp,application/pdf"
+      @chosen="send"
+    />
     <span v-if="says" role="status" class="ms-3 font-bold text-brass">{{ says }}</span>
     <p class="mt-1 text-sm text-ink-soft">
       {{ say('ownershipFile.kept') }}

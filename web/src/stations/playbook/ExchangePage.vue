@@ -6,6 +6,7 @@ import { computed, onUnmounted, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
+import FilePick from '../../parts/FilePick.vue'
 import SupervisorSaves from '../../parts/SupervisorSaves.vue'
 import PlaybookFrame from './PlaybookFrame.vue'
 import RulesForm from './RulesForm.vue'
@@ -36,12 +37,10 @@ const canTakeIn = computed(
     (pack.value !== undefined ||
       (digest.value !== undefined && digest.value.added + digest.value.changed > 0)),
 )
-const input = ref<HTMLInputElement>()
 const isOver = ref(false)
 function take(files: FileList | null | undefined): void {
   const file = files?.[0]
   if (file) void read(file)
-  if (input.value) input.value.value = ''
 }
 async function useAgain(version: CatalogVersion): Promise<void> {
   const response = await fetch(`/api/catalog/versions/${version.id}/pack.json`)
@@ -72,16 +71,12 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
           @dragleave="isOver = false"
           @drop.prevent="((isOver = false), take($event.dataTransfer?.files))"
         >
-          <label class="font-bold"
-            >{{ say('exchange.which') }}
-            <input
-              ref="input"
-              class="mt-2 block w-full"
-              type="file"
-              accept=".json,.csv,.txt,application/json,text/csv"
-              @change="take(($event.target as HTMLInputElement).files)"
-            />
-          </label>
+          <p class="mb-2 font-bold">{{ say('exchange.which') }}</p>
+          <FilePick
+            :label="say('exchange.which')"
+            accept=".json,.csv,.txt,application/json,text/csv"
+            @chosen="take"
+          />
           <p class="mt-1 text-ink-soft">
             {{ say('exchange.drop') }}
           </p>

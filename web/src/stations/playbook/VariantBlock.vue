@@ -77,7 +77,7 @@ const slacks = computed(() =>
           say('method.figures', {
             of100: of100Text(study.study.firstTry, words),
             seconds: words.number(Math.round(study.study.tryMs / 1000)),
-            attempts: words.number(Math.round(study.study.tries * 10) / 10),
+            attempts: Math.round(study.study.tries * 10) / 10,
           })
         }}
       </p>

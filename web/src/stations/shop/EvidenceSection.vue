@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useSession } from '../../api/session.ts'
 import { sendTries } from '../../api/upload.ts'
+import FilePick from '../../parts/FilePick.vue'
 import { refusedBySize } from '../../workers/readText.ts'
 import { useOutcome } from './useOutcome.ts'
 import { flawText } from '@benevox/words'
@@ -9,9 +10,8 @@ import { say, words } from '../../words/index.ts'
 /** What the shop learnt from its tries, out as a file, and another shop's in. */
 const people = useSession()
 const { says, tried } = useOutcome()
-async function merge(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const [file] = input.files ?? []
+async function merge(files: FileList | null): Promise<void> {
+  const [file] = files ?? []
   if (!file) return
   await tried(async () => {
     const tooLarge = refusedBySize(file.size)
@@ -19,7 +19,6 @@ async function merge(event: Event): Promise<void> {
     const { added, known } = await sendTries(file)
     return say('shopResults.imported', { added, known })
   })
-  input.value = ''
 }
 </script>
 
@@ -32,9 +31,13 @@ async function merge(event: Event): Promise<void> {
     </p>
     <p v-if="says" role="status" class="mt-1 font-bold">{{ says }}</p>
     <p v-if="!people.isSupervisor" class="mt-2">{{ say('shopResults.supervisorOnly') }}</p>
-    <label v-else class="mt-2 block"
-      >{{ say('shopResults.otherFile') }}
-      <input type="file" accept="application/json" class="ms-2" @change="merge"
-    /></label>
+    <p v-else class="mt-2">
+      <FilePick
+        :label="say('shopResults.otherFile')"
+        :text="say('shopResults.otherFile')"
+        accept="application/json"
+        @chosen="merge"
+      />
+    </p>
   </section>
 </template>

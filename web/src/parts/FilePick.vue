@@ -1,0 +1,26 @@
+<script setup lang="ts">
+import { say } from '../words/index.ts'
+
+/** A file is chosen, with words of ours on the button: those of the browser are in the browser's own language. */
+defineProps<{ label: string; accept: string; text?: string; multiple?: boolean }>()
+const emit = defineEmits<{ chosen: [files: FileList | null] }>()
+function take({ target }: Event): void {
+  const input = target as HTMLInputElement
+  emit('chosen', input.files)
+}
+</script>
+
+<template>
+  <label class="act inline-block cursor-pointer focus-within:outline-3 focus-within:outline-brass"
+    >{{ text ?? say('file.choose') }}
+    <input
+      type="file"
+      class="sr-only"
+      :multiple="multiple"
+      :accept="accept"
+      :aria-label="label"
+      @click="($event.target as HTMLInputElement).value = ''"
+      @change="take"
+    />
+  </label>
+</template>
