@@ -112,7 +112,9 @@ test('tried on the twin: rightly, with a mistake, with a key that is dead, and w
   await expect(screen).toContainText('Wipe data/factory reset')
 
   await page.getByLabel('Make a mistake').selectOption('late')
-  await page.getByLabel('Which step').selectOption({ label: 'Slide from volume-down to volume-up, keep power' })
+  await page
+    .getByLabel('Which step')
+    .selectOption({ label: 'Slide from volume-down to volume-up, keep power' })
   await page.getByLabel('Late by, seconds').fill('2')
   await toTheEnd()
   await expect(page.getByText('It ends here: lock screen.')).toBeVisible()

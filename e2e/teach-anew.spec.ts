@@ -116,7 +116,9 @@ async function addModel(page: Page, name: string, text: string): Promise<void> {
 }
 /** Saves what is proven, with nothing found by the check, and does a job with it. */
 async function saveAndWork(page: Page, letters: string, modelText: string, ways: number, facts: Facts = {}) {
-  await expect(page.getByTestId('proofs')).toHaveText(`${ways} of ${ways} ${ways === 1 ? 'method' : 'methods'} verified`)
+  await expect(page.getByTestId('proofs')).toHaveText(
+    `${ways} of ${ways} ${ways === 1 ? 'method' : 'methods'} verified`,
+  )
   await expect(page.getByTestId('findings')).toHaveCount(0)
   await page.getByRole('button', { name: 'Save the family' }).click()
   await expect(page.getByTestId('figures').first()).toContainText('of 100 hands at the first attempt')
