@@ -328,7 +328,7 @@ test('a model nobody knows: a cable of the kit, a dry run, what was seen, and on
   await page.getByRole('button', { name: 'Forget these attempts' }).click()
   await expect(async () => expect(await likeliest()).toBe(before)).toPass()
   // The quickest way plugs something in: the most trusted cable of the kit is in the hand already.
-  await page.getByRole('button', { name: /^Let go at dark, press anew/ }).click()
+  await page.getByRole('button', { name: /^Let go at black, press anew/ }).click()
   await expect(page.getByRole('region', { name: 'Try this' })).toContainText('Plug in')
   await expect(page.getByLabel('Cable')).not.toHaveValue('')
 })

@@ -475,7 +475,7 @@ test('a device nobody can name: what one sees leads to families, and a model of 
   const address = page.url()
   await page.getByRole('link', { name: 'Find a family' }).click()
   await page
-    .getByRole('link', { name: /^Slide at dark|slide/i })
+    .getByRole('link', { name: /^Slide at black|slide/i })
     .first()
     .click()
   await page.getByRole('link', { name: 'It is this one, back to the job' }).first().click()

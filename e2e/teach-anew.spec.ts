@@ -368,7 +368,7 @@ test('an update that changes the method, and a word that the screen shows', asyn
   await expect(page.getByTestId('proofs')).toContainText('1 method is not verified')
   await tab(page, 'Methods')
   const steps = page.getByRole('list', { name: 'Steps' }).getByRole('listitem')
-  await page.getByLabel('What it is called').fill('Let go at dark, press anew')
+  await page.getByLabel('What it is called').fill('Let go at black, press anew')
   await steps.nth(2).getByLabel('What is done').selectOption('let go')
   await steps.nth(2).getByRole('button', { name: 'volume-up' }).click()
   await steps.nth(2).getByRole('button', { name: 'power' }).click()

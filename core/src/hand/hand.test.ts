@@ -42,7 +42,7 @@ const slideFamily = (dark: object) => ({
 })
 const SLIDE: Procedure = {
   id: 'slide',
-  school: 'Slide at dark',
+  school: 'Slide at black',
   from: 'on-locked',
   goal: 'recovery-menu',
   steps: [
