@@ -45,7 +45,7 @@ const WRITTEN = new Set([
       ),
     ),
   ),
-  ...Array.from({ length: 12 }, (_, month) => Date.UTC(2026, month, month + 1)).flatMap((at) =>
+  ...Array.from({ length: 84 }, (_, day) => Date.UTC(2026, day % 12, day + 1)).flatMap((at) =>
     (['short', 'long'] as const).flatMap((width) =>
       wordsOf(new Intl.DateTimeFormat('en-DE', { month: width, weekday: width }).format(at)),
     ),
@@ -66,7 +66,9 @@ const bareWords = async (page: Page) => {
   const told = new Set(
     (
       await Promise.all(
-        ['/api/jobs', '/api/suppliers'].map(async (path) => (await page.request.get(path)).text()),
+        ['/api/jobs', '/api/suppliers', '/api/cables', '/api/catalog/versions'].map(async (path) =>
+          (await page.request.get(path)).text(),
+        ),
       )
     ).flatMap(wordsOf),
   )
