@@ -194,7 +194,7 @@ function stepsOf(job: DemoJob, clock: DemoClock): readonly Timed[] {
 
 /** What a customer of the demo signs on paper before anything is done. */
 function signed(job: JobState, known: Known, promised: Promised): Command {
-  const { terms } = routeOf(job, known).consent
+  const { terms } = routeOf(job, known).agreement
   const device = known.model?.name ?? ''
   const { zone, country } = known.prices.opening
   const text = plainAgreement(

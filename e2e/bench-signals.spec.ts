@@ -113,7 +113,7 @@ test('a clock that is due calls from another job, and the shelf leads there', as
   const tones = () => page.evaluate(() => window.tones.length)
   await page.clock.install()
   await signIn(page)
-  await page.goto('/ledger')
+  await page.goto('/jobs')
   const shelf = page.getByRole('complementary', { name: 'Running timers' })
   await takenIn(page, 'vane 5')
   await page

@@ -357,7 +357,7 @@ test('the price list: read by all, changed by a lead, and what was quoted stays 
   await page.goto(address)
   await expect(price).toHaveText(quoted)
   // A shop that opens on Sundays only, for an hour, promises nothing else; one that never opens is none.
-  await page.goto('/shop')
+  await page.goto('/settings')
   const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
   for (const day of weekdays) await page.getByLabel(day, { exact: true }).uncheck()
   await page.getByRole('button', { name: 'Save prices' }).click()
@@ -389,7 +389,7 @@ test('the price list: read by all, changed by a lead, and what was quoted stays 
   )
   const receipt = page.url().replace(/counter\/(\d+).*/, 'api/jobs/$1/receipt.pdf')
   expect(await pdfBehind(page, receipt)).toMatch(/Ready by Sunday,? \d+ \w+ \d+ at 11:\d\d/)
-  await page.goto('/shop')
+  await page.goto('/settings')
   for (const day of weekdays) await page.getByLabel(day, { exact: true }).check()
   await page.getByLabel('Sunday', { exact: true }).uncheck()
   await reset.fill('35')

@@ -12,11 +12,11 @@ test('axe finds nothing on any view, and no view throws or breaks the content po
   await expectAccessible(page, 'sign-in')
   await signIn(page)
   const byCustomer = async (name: string) => {
-    await page.goto('/ledger')
+    await page.goto('/jobs')
     await page.getByRole('link', { name }).click()
     await expect(page.getByRole('banner')).toContainText(name)
   }
-  for (const path of ['/counter', '/bench', '/ledger', '/shop']) {
+  for (const path of ['/counter', '/bench', '/jobs', '/settings']) {
     await page.goto(path)
     await expect(page.locator('h1')).toBeVisible()
     await expectAccessible(page, path)
@@ -70,7 +70,7 @@ test('axe finds nothing in the playbook, on any of its pages and forms', async (
     await expect(page.getByTestId('figures').first()).toBeVisible()
     await expectAccessible(page, family)
   }
-  await page.goto('/playbook/families/nested-menus-touch-at-end/try')
+  await page.goto('/playbook/families/nested-menus-touch-at-end/practice')
   await expect(page.getByTestId('device-screen')).toBeVisible()
   await expectAccessible(page, 'try, watching')
   await page.getByRole('radio', { name: 'Do it yourself' }).click()
@@ -97,7 +97,7 @@ test('with text at 200 % nothing of the playbook is cut off sideways', async ({ 
   for (const path of [
     '/playbook',
     '/playbook/families/forced-off-data-gate',
-    '/playbook/families/forced-off-data-gate/try',
+    '/playbook/families/forced-off-data-gate/practice',
     '/playbook/families/forced-off-data-gate/teach',
     '/playbook/exchange',
   ]) {
@@ -116,7 +116,7 @@ test('with text at 200 % on 1280 by 800 nothing of the counter and the bench is 
 }) => {
   await signIn(page)
   for (const customer of ['O. Brandal', 'L. Torum']) {
-    await page.goto('/ledger')
+    await page.goto('/jobs')
     await page.getByRole('link', { name: customer }).click()
     await expect(page.getByRole('banner')).toContainText(customer)
     await page.evaluate(() => (document.documentElement.style.fontSize = '32px'))

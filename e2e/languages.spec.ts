@@ -12,14 +12,14 @@ const LANGUAGES = {
 const CUSTOMERS = ['O. Brandal', 'F. Ostwick', 'N. Saltmarsh', 'P. Holm-Weir']
 /** Pages that belong to no job. */
 const FAMILY = '/playbook/families/slide-at-dark'
-const PAGES = ['/playbook', FAMILY, `${FAMILY}/try`, `${FAMILY}/teach`, '/playbook/exchange']
+const PAGES = ['/playbook', FAMILY, `${FAMILY}/practice`, `${FAMILY}/teach`, '/playbook/exchange']
 const WIDTHS = [
   [1280, 800],
   [1024, 768],
 ] as const
 
 async function openJob(page: Page, customer: string): Promise<void> {
-  await page.goto('/ledger')
+  await page.goto('/jobs')
   await page.getByRole('link', { name: customer }).click()
   await expect(page.getByRole('banner')).toContainText(customer)
 }
@@ -175,7 +175,7 @@ test('in the pseudo-language every word is bracketed that is ours, and all of it
       await expectNothingCutOff(page, `${name}, ${width}`)
     }
   }
-  for (const path of ['/counter', '/bench', '/ledger', '/shop', ...PAGES]) {
+  for (const path of ['/counter', '/bench', '/jobs', '/settings', ...PAGES]) {
     await page.goto(path)
     await expect(page.locator('h1')).toBeVisible()
     await looked(path)

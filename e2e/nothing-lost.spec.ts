@@ -3,7 +3,7 @@ import { answer, askFor, atAnotherMachine, knownLine, signIn, takeIn } from './s
 
 /** Opens the demo's job whose customer is named. */
 async function openJobOf(page: Page, customer: string): Promise<void> {
-  await page.goto('/ledger')
+  await page.goto('/jobs')
   await page.getByRole('link', { name: customer }).click()
 }
 
@@ -155,7 +155,7 @@ test('a scanner fired anywhere: an IMEI goes to the job, a ticket opens its job'
     await expect(knownLine(page, 'What is the IMEI?')).toContainText('49-015420-323751-8', { timeout: 1000 })
   }).toPass()
   await expect(note).toHaveValue('P. Scan')
-  await page.goto('/ledger')
+  await page.goto('/jobs')
   await page.locator('h1').click()
   await expect(async () => {
     await scan(page, ticket)

@@ -100,7 +100,7 @@ test('tried on the twin: rightly, with a mistake, with a key that is dead, and w
   page,
 }) => {
   await signIn(page)
-  await page.goto('/playbook/families/slide-at-dark/try')
+  await page.goto('/playbook/families/slide-at-dark/practice')
   const toTheEnd = async () => {
     await page.locator('h1').click()
     for (let n = 0; n < 40; n++) await page.keyboard.press('ArrowRight')

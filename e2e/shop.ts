@@ -141,7 +141,7 @@ export async function agreedTo(page: Page, letters: string, more: Facts = {}): P
     { ...saidWith(facts), ...facts },
     deviceOnJob(pack, facts),
     NOTHING_DONE,
-  ).consent
+  ).agreement
   const text = plainAgreement(
     agreementText(
       terms,
@@ -150,7 +150,7 @@ export async function agreedTo(page: Page, letters: string, more: Facts = {}): P
     ),
   )
   const said = { kind: 'signed', language: 'en', text, how: 'paper' }
-  await send('POST', `/api/jobs/${id}/consent`, { version: asked.version, said })
+  await send('POST', `/api/jobs/${id}/agreement`, { version: asked.version, said })
   return id
 }
 

@@ -165,9 +165,7 @@ test('a copy with a menu of its own, taught also as text; a short name that is t
   await page.getByRole('button', { name: 'Make it a copy' }).click()
   await expect(page.getByLabel('Short name')).toHaveValue('two-minutes-of-nothing-2')
   await page.getByLabel('Short name').fill('slide-at-dark')
-  await expect(page.getByRole('alert')).toContainText(
-    'belongs to “Slide at black” already',
-  )
+  await expect(page.getByRole('alert')).toContainText('belongs to “Slide at black” already')
   await expect(page.getByRole('button', { name: /^Save/ })).toHaveCount(0)
   await page.getByLabel('Short name').fill('our-minutes')
 

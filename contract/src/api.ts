@@ -2,7 +2,7 @@ import { evidenceDocument } from '@benevox/core/evidence'
 import { z } from 'zod'
 import { recordBenchBody, takeBackBody } from './bench.ts'
 import { catalogAnswer, catalogVersion, changeCatalogBody } from './catalog.ts'
-import { openGateBody, recordConsentBody } from './consent.ts'
+import { openGateBody, recordAgreementBody } from './agreement.ts'
 import { familyEvidence } from './evidence.ts'
 import { files, type FileRoute } from './files.ts'
 import { askRegistryBody, changePricesBody, mail, prices, recordIntakeBody } from './intake.ts'
@@ -147,12 +147,12 @@ export const api = {
     body: takeBackBody,
     answer: job,
   },
-  recordConsent: {
+  recordAgreement: {
     method: 'post',
-    path: '/api/jobs/:id/consent',
+    path: '/api/jobs/:id/agreement',
     says: 'What the customer said to what will be done',
     params: ofJob,
-    body: recordConsentBody,
+    body: recordAgreementBody,
     answer: job,
   },
   openGate: {

@@ -47,7 +47,7 @@ export const files = {
   },
   agreement: {
     method: 'get',
-    path: '/api/jobs/:id/consent.pdf',
+    path: '/api/jobs/:id/agreement.pdf',
     says: 'The agreement as it was signed; with a language, the one to be signed by hand',
     params: ofJob,
     query: inLanguage,

@@ -56,7 +56,7 @@ export function askEverything(answers: Facts, device: DeviceOnJob = PHONE, ask =
     const { choices, stages, wipeGates } = planRoute(facts, device, NOTHING_DONE, USUAL_PRICES)
     const wipes = choices.some(({ action }) => action.startsWith('reset'))
     return [...(stages[0]?.gates ?? []), ...(wipes ? wipeGates : [])].every(
-      ({ id, state }) => state === 'open' || id === 'consent' || id === 'right-device',
+      ({ id, state }) => state === 'open' || id === 'agreement' || id === 'right-device',
     )
   }
   // Who telephones has said so before anything is asked.

@@ -72,7 +72,7 @@ const bench =
   (_, { now }, nth) => ({ kind: 'bench', key: `k${nth}`, change, at: now })
 
 export const sign: Try = (job, world) => {
-  const { terms } = routeOf(job, world).consent
+  const { terms } = routeOf(job, world).agreement
   return {
     kind: 'sign-agreement',
     language: 'en',

@@ -55,6 +55,6 @@ export class Story {
     return worldAt(this.#minute)
   }
   get terms() {
-    return routeOf(this.job, this.world).consent.terms
+    return routeOf(this.job, this.world).agreement.terms
   }
 }

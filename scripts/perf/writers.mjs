@@ -7,7 +7,7 @@ import { median } from './figures.mjs'
 
 const WRITERS = 50
 const JOBS = 5000
-const STATIONS = ['counter', 'bench', 'accounts', 'carriers', 'hand-back']
+const STATIONS = ['counter', 'bench', 'account-lock', 'carrier-lock', 'hand-back']
 
 /** A person at a browser, as far as asking goes. */
 export class Person {

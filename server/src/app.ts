@@ -12,7 +12,7 @@ import type { DataSource } from 'typeorm'
 import { catalogHandlers } from './catalog/routes.ts'
 import { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
-import { consentHandlers } from './consent/routes.ts'
+import { agreementHandlers } from './agreement/routes.ts'
 import { evidenceHandlers } from './evidence/routes.ts'
 import { Evidence } from './evidence/service.ts'
 import { mountFiles } from './files.ts'
@@ -122,7 +122,7 @@ export function createApp(
     ...sessionHandlers(database, config, generateToken, prices),
     ...catalogHandlers(database, catalog),
     ...jobHandlers(database, catalog, life, new JobLists(database)),
-    ...consentHandlers(database, life),
+    ...agreementHandlers(database, life),
     ...intakeHandlers(life),
     ...registryHandlers(database, config, life),
     ...priceHandlers(database, prices),

@@ -15,8 +15,8 @@ import type { DataSource } from 'typeorm'
 import { familyCard } from './catalog/card.ts'
 import type { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
-import { consentEntity } from './consent/entity.ts'
-import { consentForm, consentPaper, letterPaper } from './consent/paper.ts'
+import { agreementEntity } from './agreement/entity.ts'
+import { agreementForm, agreementPaper, letterPaper } from './agreement/paper.ts'
 import type { Evidence } from './evidence/service.ts'
 import { handBackPaper } from './hand-back/paper.ts'
 import { checked } from './http/mount.ts'
@@ -84,19 +84,19 @@ export function mountFiles(
     const { ticket, agreement } = state
     const { language } = query
     if (language) {
-      const { terms } = routeOf(state, known).consent
+      const { terms } = routeOf(state, known).agreement
       const text = plainAgreement(agreementText(terms, { ticket, device }, paper.words))
-      return pdf(response, `agreement-${ticket}`, await consentForm(paper, ticket, text))
+      return pdf(response, `agreement-${ticket}`, await agreementForm(paper, ticket, text))
     }
     if (agreement?.kind !== 'signed') throw new ProblemError('not-possible-now', { code: 'nothing-signed' })
-    const last = await database.manager.findOne(consentEntity, {
+    const last = await database.manager.findOne(agreementEntity, {
       where: { jobId: state.id },
       order: { id: 'DESC' },
     })
     const signature = last?.signature ?? null
     // In the language in which it was signed, whichever the customer's papers are in today.
     const signed = { ...paper, words: wordsIn(languageFor(agreement.language), known.prices.opening) }
-    pdf(response, `agreement-${ticket}`, await consentPaper(signed, ticket, agreement, signature))
+    pdf(response, `agreement-${ticket}`, await agreementPaper(signed, ticket, agreement, signature))
   })
   file('letterToSeller', async ({ params, query, response }) => {
     const { device, paper } = await of(params.id, query.language)

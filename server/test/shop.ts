@@ -78,7 +78,7 @@ export interface Said<T> {
 /** The text that the customer reads for a job as it is, made as the interface makes it. */
 export function agreementOf(job: Job, language: Language = 'en'): string {
   const { device: known, model } = surroundingsIn(demoPack(), job.facts)
-  const { terms } = routeOf(job, { device: known, prices: USUAL_PRICES }).consent
+  const { terms } = routeOf(job, { device: known, prices: USUAL_PRICES }).agreement
   const device = model?.name ?? ''
   return plainAgreement(
     agreementText(terms, { ticket: job.ticket, device }, wordsIn(language, USUAL_PRICES.opening)),
@@ -148,7 +148,7 @@ export class Person {
   async agree<T = Job>(job: Job, more: object = {}, language: Language = 'en'): Promise<Said<T>> {
     const text = agreementOf(job, language)
     const said = { kind: 'signed', language, text, how: 'paper', ...more }
-    return this.ask<T>('POST', `/api/jobs/${job.id}/consent`, { version: job.version, said })
+    return this.ask<T>('POST', `/api/jobs/${job.id}/agreement`, { version: job.version, said })
   }
 
   async bench<T = Job>(job: Pick<Job, 'id' | 'version'>, change: object): Promise<Said<T>> {

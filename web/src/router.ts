@@ -1,28 +1,28 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { untilThere } from './api/opening.ts'
 import { useSession } from './api/session.ts'
-import AccountsPage from './stations/accounts/AccountsPage.vue'
+import AccountLockPage from './stations/account-lock/AccountLockPage.vue'
 import BenchPage from './stations/bench/BenchPage.vue'
-import CarriersPage from './stations/carriers/CarriersPage.vue'
+import CarrierLockPage from './stations/carrier-lock/CarrierLockPage.vue'
 import AgreementPage from './stations/counter/AgreementPage.vue'
 import CounterPage from './stations/counter/CounterPage.vue'
 import HandBackPage from './stations/hand-back/HandBackPage.vue'
 import JobPage from './stations/job/JobPage.vue'
-import LedgerPage from './stations/ledger/LedgerPage.vue'
-import StationQueue from './stations/ledger/StationQueue.vue'
+import JobsPage from './stations/jobs/JobsPage.vue'
+import StationQueue from './stations/jobs/StationQueue.vue'
 import SignInPage from './stations/sign-in/SignInPage.vue'
 
 /** Fetched when they are asked for: they bring much with them, and are no work at a device. */
 const PlaybookPage = () => import('./stations/playbook/PlaybookPage.vue')
 const FamilyPage = () => import('./stations/playbook/FamilyPage.vue')
-const TryPage = () => import('./stations/playbook/TryPage.vue')
+const PracticePage = () => import('./stations/playbook/PracticePage.vue')
 const TeachPage = () => import('./stations/playbook/TeachPage.vue')
 const ExchangePage = () => import('./stations/playbook/ExchangePage.vue')
-const ShopPage = () => import('./stations/shop/ShopPage.vue')
+const SettingsPage = () => import('./stations/settings/SettingsPage.vue')
 
 const station = (
   path: string,
-  name: 'counter' | 'bench' | 'accounts' | 'carriers' | 'hand-back',
+  name: 'counter' | 'bench' | 'account-lock' | 'carrier-lock' | 'hand-back',
   page: typeof BenchPage,
 ) => [
   { path: `/${path}`, component: StationQueue, props: { station: name } },
@@ -47,18 +47,18 @@ export const router = createRouter({
       meta: { bare: true },
     },
     ...station('bench', 'bench', BenchPage),
-    ...station('accounts', 'accounts', AccountsPage),
-    ...station('carriers', 'carriers', CarriersPage),
+    ...station('account-lock', 'account-lock', AccountLockPage),
+    ...station('carrier-lock', 'carrier-lock', CarrierLockPage),
     ...station('hand-back', 'hand-back', HandBackPage),
-    { path: '/ledger', component: LedgerPage },
-    { path: '/shop', component: ShopPage },
+    { path: '/jobs', component: JobsPage },
+    { path: '/settings', component: SettingsPage },
     { path: '/playbook', component: PlaybookPage },
     { path: '/playbook/exchange', component: ExchangePage },
     { path: '/playbook/teach', component: TeachPage },
     ...(
       [
         ['', FamilyPage],
-        ['/try', TryPage],
+        ['/practice', PracticePage],
         ['/teach', TeachPage],
       ] as const
     ).map(([path, component]) => ({

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { ConsentTerms } from '@benevox/core/route'
+import type { AgreementTerms } from '@benevox/core/route'
 import {
   activationLetter,
   agreementText,
@@ -12,7 +12,7 @@ import {
 const PLACE = { zone: 'Europe/Berlin', country: 'DE' }
 
 const subject = { ticket: 'B1042', device: 'Orrelin Vane 5' }
-const mildest: ConsentTerms = {
+const mildest: AgreementTerms = {
   storage: 'kept',
   account: 'not-asked',
   carrier: 'no-matter',
@@ -22,7 +22,7 @@ const mildest: ConsentTerms = {
   mostMinor: 0,
   currency: 'EUR',
 }
-const hardest: ConsentTerms = {
+const hardest: AgreementTerms = {
   storage: 'gone',
   account: 'will-be-asked',
   carrier: 'stays-until-released',
@@ -47,7 +47,7 @@ describe.each(LANGUAGES)('the agreement in %s', (language) => {
   })
   it('changes with every term that matters', () => {
     const said = plainAgreement(text)
-    const others: Partial<ConsentTerms>[] = [
+    const others: Partial<AgreementTerms>[] = [
       { storage: 'perhaps-gone' },
       { storage: 'kept' },
       { account: 'may-be-asked' },

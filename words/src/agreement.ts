@@ -1,4 +1,4 @@
-import type { ConsentTerms } from '@benevox/core/route'
+import type { AgreementTerms } from '@benevox/core/route'
 import type { Words } from './words.ts'
 
 /** What the agreement is about. */
@@ -20,7 +20,7 @@ export interface AgreementText {
 
 /** The agreement made from what matters to the customer about the route: the same terms give the same text. */
 export function agreementText(
-  terms: ConsentTerms,
+  terms: AgreementTerms,
   { ticket, device }: AgreementSubject,
   { language, say, money }: Words,
 ): AgreementText {

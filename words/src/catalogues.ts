@@ -158,7 +158,7 @@ export interface Messages {
   'actionShort.leave-it': object
   'actionShort.refuse': object
   'reason.ownership-not-shown': object
-  'reason.consent-refused': object
+  'reason.agreement-refused': object
   'reason.no-complaint-yet': object
   'reason.customer-wishes': object
   'reason.stranger-account': object
@@ -189,7 +189,7 @@ export interface Messages {
   'barred.no-legal-matter': object
   'barred.ownership': object
   'barred.account-question': object
-  'barred.consent': object
+  'barred.agreement': object
   'barred.battery': object
   'barred.right-device': object
   'barred.proof-of-purchase': object
@@ -201,7 +201,7 @@ export interface Messages {
   'check.no-legal-matter': object
   'check.ownership': object
   'check.account-question': object
-  'check.consent': object
+  'check.agreement': object
   'check.battery': object
   'check.right-device': object
   'checkTodo.no-hazard': object
@@ -212,7 +212,7 @@ export interface Messages {
   'checkTodo.no-legal-matter': object
   'checkTodo.ownership': object
   'checkTodo.account-question': object
-  'checkTodo.consent': object
+  'checkTodo.agreement': object
   'checkTodo.battery': object
   'checkTodo.right-device': object
   'checkState.passed': object
@@ -296,7 +296,7 @@ export interface Messages {
   'change.afterwards-no-more': { readonly from: string | number }
   'change.afterwards-new': { readonly to: string | number }
   'change.price': object
-  'change.consent-void': object
+  'change.agreement-void': object
   'change.because': { readonly facts: string | number }
   'worse.storage': object
   'worse.account': object
@@ -556,8 +556,8 @@ export interface Messages {
   'counter.allRecorded': object
   'goTo.counter': object
   'goTo.bench': object
-  'goTo.accounts': object
-  'goTo.carriers': object
+  'goTo.account-lock': object
+  'goTo.carrier-lock': object
   'goTo.hand-back': object
   'goTo.closed': object
   'customer.name': object
@@ -745,13 +745,13 @@ export interface Messages {
   'signIn.signIn': object
   'station.counter': object
   'station.bench': object
-  'station.accounts': object
-  'station.carriers': object
+  'station.account-lock': object
+  'station.carrier-lock': object
   'station.hand-back': object
   'station.closed': object
-  'station.ledger': object
+  'station.jobs': object
   'station.playbook': object
-  'station.shop': object
+  'station.settings': object
   'jobs.none': object
   'jobs.since': { readonly at: string | number }
   'jobs.waitsUntil': { readonly for: string | number; readonly day: string | number }
@@ -842,8 +842,6 @@ export interface Messages {
   'event.order-failed': object
   'event.handed-back': object
   'event.did-not-help': object
-  'event.consent-signed': object
-  'event.consent-refused': object
   'event.agreement-signed': object
   'event.agreement-refused': object
   'event.gate-opened': object

@@ -48,7 +48,7 @@ function movedText({ kind, from: was, to: is }: RouteChange, { say }: Words): st
       return to === '' ? say('change.afterwards-no-more', { from }) : say('change.afterwards-new', { to })
     case 'refused':
     case 'price':
-    case 'consent-void':
+    case 'agreement-void':
       return say(`change.${kind}`)
   }
 }

@@ -41,9 +41,9 @@ export function mainActionOf(
       return { station, action: atTheCounter(job, around) }
     case 'bench':
       return { station, action: benchActionOf(job, around) }
-    case 'accounts':
+    case 'account-lock':
       return { station, action: atTheAccounts(job, around) }
-    case 'carriers':
+    case 'carrier-lock':
       return { station, action: atTheCarriers(job, around) }
     case 'hand-back':
       return { station, action: { kind: 'hand-back' } }
@@ -53,13 +53,13 @@ export function mainActionOf(
 }
 
 function atTheCounter(job: JobState, around: Around): MainAction {
-  const { choices, consent } = routeOf(job, around)
+  const { choices, agreement } = routeOf(job, around)
   const first = choices[0]?.action
   if (first === 'leave-it') return { kind: 'hand-back' }
   if (first === 'ask-first' || first === undefined) return { kind: 'answer' }
   const facts = factsOf(job)
-  if (facts.deviceHere === 'no' && consent.terms.storage !== 'kept') return { kind: 'wait-for-device' }
-  if (consent.state === 'given' || job.customer.name === '') return { kind: 'answer' }
+  if (facts.deviceHere === 'no' && agreement.terms.storage !== 'kept') return { kind: 'wait-for-device' }
+  if (agreement.state === 'given' || job.customer.name === '') return { kind: 'answer' }
   // What would end the work is settled before anybody is asked to agree to it.
   if (gatesOfTheJob(facts, progressOf(job)).some(({ state }) => state !== 'open')) return { kind: 'answer' }
   // Once something was deleted nobody is asked to agree any more: what is left is to hand it back as it is.

@@ -1,4 +1,4 @@
-import type { ConsentTerms } from '../route/index.ts'
+import type { AgreementTerms } from '../route/index.ts'
 import type { FactName, Facts, Promised } from '../route/index.ts'
 import type {
   AccountConfirmed,
@@ -52,7 +52,7 @@ export type Command =
   | ({ readonly kind: 'sign-agreement' } & Pick<Signed, 'text' | 'digest' | 'how'> & {
         readonly language: string
         /** What the text was made from; undefined where it is not what the words make of the terms as they are. */
-        readonly terms: ConsentTerms | undefined
+        readonly terms: AgreementTerms | undefined
         readonly hasSignature: boolean
         /** By when it can be fetched, by the shop's hours and the holidays of its country. */
         readonly promised: Promised

@@ -17,7 +17,7 @@ export function decideAgreement(job: JobState, command: Agree, world: World): De
     return yes({ kind: 'agreement-refused', record: { kind: 'refused', at, by } })
   if (isReported(job)) return refused({ code: 'reported' })
   if (!hasName(job.customer)) return refused({ code: 'customer-name-missing' })
-  const { terms } = routeOf(job, world).consent
+  const { terms } = routeOf(job, world).agreement
   const { language, text, digest, how, promised } = command
   if (!command.terms || !areSameTerms(command.terms, terms)) return refused({ code: 'text-is-old' })
   if (how === 'signature' && !command.hasSignature) return refused({ code: 'signature-missing' })

@@ -88,8 +88,8 @@ function withoutWhat(job: JobState, change: Bench['change'], world: World): NotH
   if (!isDeleting) return undefined
   const isDenied = factsOf(job).ownership === 'not-shown'
   if (isDenied && ownershipGate(factsOf(job), progressOf(job)).state !== 'open') return 'right-not-shown'
-  const { consent } = routeBeforeWork(job, world)
-  return consent.state === 'given' && consent.covers === 'covered' ? undefined : 'agreement'
+  const { agreement } = routeBeforeWork(job, world)
+  return agreement.state === 'given' && agreement.covers === 'covered' ? undefined : 'agreement'
 }
 
 /** Gates of the whole job that are closed for good: no work on this device. */

@@ -179,15 +179,15 @@ describe('3. “The agreement says no account will be asked for, the last questi
     fc.assert(
       fc.property(RANDOM_FACTS, (facts) => {
         const story = new Story(facts)
-        const { choices, consent, locks } = routeOf(story.job, story.world)
+        const { choices, agreement, locks } = routeOf(story.job, story.world)
         const acts = choices.map(({ action }) => action)
         const { accountOnDevice, complaint } = story.job.answers
         if (complaint === 'second-hand' || !acts.includes('reset-from-recovery')) return
         const { asks } = foreseeAccountLock({ ...story.job.answers }, 'from-recovery', story.world.device)
-        if (asks !== 'no') expect(consent.terms.account).not.toBe('not-asked')
+        if (asks !== 'no') expect(agreement.terms.account).not.toBe('not-asked')
         // Whoever may still go by the settings first is told so.
         if (accountOnDevice === 'yes' && !acts.includes('reset-from-settings')) {
-          expect(consent.terms.account).toBe('will-be-asked')
+          expect(agreement.terms.account).toBe('will-be-asked')
           expect(locks.account).toBe('will-appear')
         }
       }),
@@ -199,7 +199,7 @@ describe('3. “The agreement says no account will be asked for, the last questi
 describe('4. “The seller took the account off, and the paper says the screen lock is not clear, see below”', () => {
   it('goes on to the hand-back, and the screen lock is not part of the job', () => {
     const story = new Story({ complaint: 'second-hand', sellerReachable: 'yes', carrierLocked: 'no' }).signs()
-    expect(stationOfJob(story.job, story.world)).toBe('accounts')
+    expect(stationOfJob(story.job, story.world)).toBe('account-lock')
     story.does({ kind: 'confirm-account', how: 'step-skipped' })
     expect(stationOfJob(story.job, story.world)).toBe('hand-back')
     story.handsBack()
@@ -254,8 +254,8 @@ describe('6. “We told them it might fail, it failed, and what they signed is v
         const story = new Story(facts)
         if (story.tries(sign(story.job, story.world, 0))) return
         for (let n = 0; n < 8; n++) {
-          const { choices, consent } = routeOf(story.job, story.world)
-          expect(consent).toMatchObject({ state: 'given', worse: [] })
+          const { choices, agreement } = routeOf(story.job, story.world)
+          expect(agreement).toMatchObject({ state: 'given', worse: [] })
           const action = choices[0]?.action
           if (!action || LAST_ACTS.includes(action)) return
           failures++
@@ -273,7 +273,7 @@ describe('6. “We told them it might fail, it failed, and what they signed is v
       carrierLocked: 'no',
     }).signs()
     story.does(answers({ accountOnDevice: 'yes' }))
-    expect(routeOf(story.job, story.world).consent).toMatchObject({
+    expect(routeOf(story.job, story.world).agreement).toMatchObject({
       state: 'void',
       worse: ['account', 'price'],
     })

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { cue, keyId, linkKind } from '../catalog/index.ts'
 import { language, type Facts } from '../facts/index.ts'
-import { consentTerms, facts, registryAnswer, ROUTE_ACTIONS } from '../route/index.ts'
+import { agreementTerms, facts, registryAnswer, ROUTE_ACTIONS } from '../route/index.ts'
 
 /**
  * What a job is made of. Instants are ISO 8601 in UTC; money is in minor units with its currency; whoever did
@@ -110,7 +110,7 @@ export const agreementRecord = z.discriminatedUnion('kind', [
     text: z.string(),
     /** SHA-256 of the text in UTF-8, in hexadecimal digits. */
     digest: z.string().regex(/^[0-9a-f]{64}$/),
-    terms: consentTerms,
+    terms: agreementTerms,
     told: whatWasTold.optional(),
     how: agreedHow,
     at: instant,

@@ -25,9 +25,9 @@ describe('4. “The authorised release is a route, but nothing can be ordered”
       return [station, action.kind]
     }
     expect(routeOf(story.job, story.world).choices[0]?.action).toBe('authorised-release')
-    expect(next()).toEqual(['accounts', 'order'])
+    expect(next()).toEqual(['account-lock', 'order'])
     story.does(release(1))
-    expect(next()).toEqual(['accounts', 'follow-order'])
+    expect(next()).toEqual(['account-lock', 'follow-order'])
     expect(story.tries(release(2))).toBe('order-under-way')
     const [order] = story.job.orders
     const changed = (change: OrderChange): Command => ({

@@ -115,7 +115,7 @@ export function progressOf(job: JobState): Progress {
       takenOffAt !== undefined && Date.parse(takenOffAt) <= Date.parse(agreement?.at ?? ''),
     carrierReleased: job.orders.some((one) => one.state === 'released' && releasedBy(one) === 'carrier'),
     handedBack: job.handBack !== null,
-    consent:
+    agreement:
       agreement?.kind === 'signed'
         ? { kind: 'signed', terms: agreement.terms }
         : { kind: agreement?.kind ?? 'none' },

@@ -5,7 +5,7 @@ import { breachesOf, factsOf, routeOf, stationOfJob, type Around } from './stand
 import { standingOf } from './steps.ts'
 
 export const lockState = z.enum(['locked', 'clear', 'will-appear', 'unknown', 'not-there'])
-export const station = z.enum(['counter', 'bench', 'accounts', 'carriers', 'hand-back', 'closed'])
+export const station = z.enum(['counter', 'bench', 'account-lock', 'carrier-lock', 'hand-back', 'closed'])
 
 /** A job with everything that follows from it, as a page shows it. */
 export const jobView = jobState.extend({

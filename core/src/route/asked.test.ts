@@ -45,7 +45,7 @@ const jobs = fc.sample(fc.tuple(RANDOM_FACTS, GATE_FACTS), {
 const isUnanswered = (facts: Facts, name: FactName) => facts[name] === undefined || facts[name] === ''
 const SEEN_ON_THE_DEVICE: readonly FactName[] = ['hazard', 'battery']
 /** Opened by the customer’s hand, or with the device in hand: no answer opens them. */
-const NOT_BY_ANSWERS: readonly Gate['id'][] = ['consent', 'right-device']
+const NOT_BY_ANSWERS: readonly Gate['id'][] = ['agreement', 'right-device']
 
 /** The answers that open. */
 const OPENS: Facts = {
@@ -100,8 +100,8 @@ function* routes(more: (n: number) => Facts | false = () => false) {
     yield { facts, device, route: planRoute(facts, device, NOTHING_DONE) }
   }
 }
-const agreedIn = ({ consent }: Route) =>
-  plainAgreement(agreementText(consent.terms, { ticket: 'B1', device: 'X' }, ENGLISH))
+const agreedIn = ({ agreement }: Route) =>
+  plainAgreement(agreementText(agreement.terms, { ticket: 'B1', device: 'X' }, ENGLISH))
 
 describe('the questions on the page and the gates at signing', () => {
   it(`no gate of ${JOBS} random jobs stays closed for want of an answer that is not asked for`, () => {

@@ -3,7 +3,7 @@ import type { Route } from './route.ts'
 
 /** How the route moved when something was learnt. */
 export interface RouteChange {
-  readonly kind: 'first' | 'other-first' | 'refused' | 'afterwards' | 'fallback' | 'price' | 'consent-void'
+  readonly kind: 'first' | 'other-first' | 'refused' | 'afterwards' | 'fallback' | 'price' | 'agreement-void'
   readonly from: RouteAction | undefined
   readonly to: RouteAction | undefined
   /** What was answered that moved it. */
@@ -28,7 +28,7 @@ export function changeOfRoute(
     ...rest,
   })
   if (from !== to) return change(to === 'refuse' ? 'refused' : from === 'ask-first' ? 'first' : 'other-first')
-  if (before.consent.state !== 'void' && after.consent.state === 'void') return change('consent-void')
+  if (before.agreement.state !== 'void' && after.agreement.state === 'void') return change('agreement-void')
   const later = difference(before.choices.map(actionOf), after.choices.map(actionOf))
   if (later) return change('fallback', later)
   const onward = difference(before.afterwards, after.afterwards)

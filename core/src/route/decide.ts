@@ -26,7 +26,7 @@ export interface Reason {
 export type ReasonCode =
   | 'gate-closed-for-good'
   | 'ownership-not-shown'
-  | 'consent-refused'
+  | 'agreement-refused'
   | 'no-complaint-yet'
   | 'customer-wishes'
   | 'stranger-account'
@@ -131,7 +131,7 @@ function closedBy(given: Given): ReadonlySet<RouteAction> {
   const isShown = ownershipGate(facts, progress).state === 'open'
   return new Set<RouteAction>([
     ...(facts.ownership === 'not-shown' && !isShown ? NEEDS_OWNERSHIP : []),
-    ...(progress.consent.kind === 'refused' ? LOSES_DATA : []),
+    ...(progress.agreement.kind === 'refused' ? LOSES_DATA : []),
     ...(facts.registryAnswer === 'no-answer'
       ? (['authorised-release', 'carrier-order', 'carrier-free'] as const)
       : []),
@@ -177,8 +177,8 @@ function choiceOf(action: RouteAction, { branches }: RoutePolicy, given: Given):
   const isToStart = progress.wipeStarted && !progress.setUpReached
   if (action === 'leave-it' && (isToStart || isAllDone(given)))
     return { action, reason: { code: isToStart ? 'to-be-started' : 'nothing-left', facts: [] }, chance: 1 }
-  if (action === 'leave-it' && progress.consent.kind === 'refused')
-    return { action: 'refuse', reason: { code: 'consent-refused', facts: [] }, chance: 1 }
+  if (action === 'leave-it' && progress.agreement.kind === 'refused')
+    return { action: 'refuse', reason: { code: 'agreement-refused', facts: [] }, chance: 1 }
   if (action === 'leave-it' && facts.ownership === 'not-shown')
     return { action: 'refuse', reason: { code: 'ownership-not-shown', facts: ['ownership'] }, chance: 1 }
   return {

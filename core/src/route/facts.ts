@@ -64,7 +64,7 @@ export interface Progress {
   /** Something on it was deleted by a reset, from recovery or from its settings. */
   readonly dataGone: boolean
   readonly handedBack: boolean
-  readonly consent: ConsentGiven
+  readonly agreement: AgreementGiven
   /** Gates that a lead has opened, with a recorded reason. */
   readonly openedGates: readonly string[]
   /** Keys that were tested and do nothing. */
@@ -74,13 +74,13 @@ export interface Progress {
 }
 
 /** What the customer has said to what will be done. */
-export type ConsentGiven =
+export type AgreementGiven =
   | { readonly kind: 'none' }
   | { readonly kind: 'refused' }
-  | { readonly kind: 'signed'; readonly terms: ConsentTerms }
+  | { readonly kind: 'signed'; readonly terms: AgreementTerms }
 
 /** What matters to the customer about a route, apart from any wording. */
-export const consentTerms = z.strictObject({
+export const agreementTerms = z.strictObject({
   /** What is on the internal storage: kept, perhaps gone if the gentler ways fail, or gone. */
   storage: z.enum(['kept', 'perhaps-gone', 'gone']),
   account: z.enum(['not-asked', 'may-be-asked', 'will-be-asked', 'asked-already']),
@@ -92,7 +92,7 @@ export const consentTerms = z.strictObject({
   mostMinor: z.int().min(0),
   currency: z.string().regex(/^[A-Z]{3}$/),
 })
-export type ConsentTerms = z.infer<typeof consentTerms>
+export type AgreementTerms = z.infer<typeof agreementTerms>
 
 /** The facts with what was done since: a carrier lock that was released, an account that was taken off are there no more. */
 export function factsNow(
@@ -119,7 +119,7 @@ export const NOTHING_DONE: Progress = {
   screenLifted: false,
   dataGone: false,
   handedBack: false,
-  consent: { kind: 'none' },
+  agreement: { kind: 'none' },
   openedGates: [],
   brokenKeys: [],
   failedActs: [],

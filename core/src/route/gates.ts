@@ -1,5 +1,5 @@
 import { isRightShown, type DeviceOnJob, type FactName, type Facts, type Progress } from './facts.ts'
-import type { ConsentState, DeletionCovered } from './terms.ts'
+import type { AgreementState, DeletionCovered } from './terms.ts'
 
 /** What must hold before something irreversible, and before orders that answer for a device. */
 export const GATES = [
@@ -10,7 +10,7 @@ export const GATES = [
   'no-legal-matter',
   'ownership',
   'account-question',
-  'consent',
+  'agreement',
   'battery',
   'right-device',
   'proof-of-purchase',
@@ -69,7 +69,7 @@ export function gatesOfTheJob(facts: Facts, progress: Pick<Progress, 'openedGate
 export function gatesOfTheWipe(
   facts: Facts,
   progress: Progress,
-  consent: ConsentState,
+  agreement: AgreementState,
   covers: DeletionCovered = 'covered',
 ): readonly Gate[] {
   return [
@@ -78,7 +78,7 @@ export function gatesOfTheWipe(
     ...gatesOfTheJob(facts, progress),
     ownershipGate(facts, progress),
     gate('account-question', facts.accountOnDevice === undefined ? 'closed' : 'open', ['accountOnDevice']),
-    consentGate(consent, covers),
+    agreementGate(agreement, covers),
     gate(
       'battery',
       facts.battery === 'at-least-20' || facts.battery === 'external-power' ? 'open' : 'closed',
@@ -122,11 +122,12 @@ function opened({ openedGates }: Pick<Progress, 'openedGates'>, gates: readonly 
 export const isOrderFromAfar = ({ deviceHere, complaint }: Facts): boolean =>
   deviceHere === 'no' && complaint === 'carrier-lock-only'
 
-function consentGate(consent: ConsentState, covers: DeletionCovered): Gate {
-  if (consent !== 'given') return gate('consent', consent === 'refused' ? 'closed-for-good' : 'closed', [])
+function agreementGate(agreement: AgreementState, covers: DeletionCovered): Gate {
+  if (agreement !== 'given')
+    return gate('agreement', agreement === 'refused' ? 'closed-for-good' : 'closed', [])
   return covers === 'covered'
-    ? gate('consent', 'open', [])
-    : { ...gate('consent', 'closed', []), because: covers }
+    ? gate('agreement', 'open', [])
+    : { ...gate('agreement', 'closed', []), because: covers }
 }
 
 function hazardGate({ hazard }: Facts): Gate {

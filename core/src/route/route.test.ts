@@ -10,7 +10,7 @@ import {
 } from './index.ts'
 import { checkText, choiceText, wordsIn } from '@benevox/words'
 import { PHONE, WATCH } from './fixtures.ts'
-import type { ConsentState, ConsentTerms, Facts, Progress } from './index.ts'
+import type { AgreementState, AgreementTerms, Facts, Progress } from './index.ts'
 
 const ENGLISH = wordsIn('en', { zone: 'Europe/Berlin', country: 'IE' })
 
@@ -34,7 +34,7 @@ const forgotten: Facts = {
   whose: 'own',
 }
 /** A customer who agreed to everything that may come. */
-const ALL_AGREED: ConsentTerms = {
+const ALL_AGREED: AgreementTerms = {
   storage: 'gone',
   account: 'asked-already',
   carrier: 'stays-until-released',
@@ -44,11 +44,11 @@ const ALL_AGREED: ConsentTerms = {
   mostMinor: 100_000,
   currency: 'EUR',
 }
-const SIGNED: Progress = { ...NOTHING_DONE, consent: { kind: 'signed', terms: ALL_AGREED } }
+const SIGNED: Progress = { ...NOTHING_DONE, agreement: { kind: 'signed', terms: ALL_AGREED } }
 describe('the gates before the wipe', () => {
   const ready: Progress = { ...SIGNED, rightDeviceConfirmed: true }
-  const closed = (facts: Facts, progress = ready, consent: ConsentState = 'given') =>
-    gatesOfTheWipe(facts, progress, consent).filter(({ state }) => state !== 'open')
+  const closed = (facts: Facts, progress = ready, agreement: AgreementState = 'given') =>
+    gatesOfTheWipe(facts, progress, agreement).filter(({ state }) => state !== 'open')
   it('are all open only when everything holds', () => {
     expect(closed(forgotten)).toEqual([])
   })
@@ -72,7 +72,7 @@ describe('the gates before the wipe', () => {
     if (only) expect(checkText(only, ENGLISH).length).toBeGreaterThan(10)
   })
   it.each(['none', 'refused', 'void'] as const)('close without an agreement that holds: %s', (state) => {
-    expect(closed(forgotten, ready, state).map(({ id }) => id)).toEqual(['consent'])
+    expect(closed(forgotten, ready, state).map(({ id }) => id)).toEqual(['agreement'])
   })
   it('are opened by a lead where a lead may, and never where a report or a hazard stands', () => {
     const all: Facts = { ...forgotten, workManaged: 'yes', legalMatter: 'yes', ownership: 'not-shown' }
@@ -85,7 +85,7 @@ describe('the gates before the wipe', () => {
         'not-reported',
         'no-hazard',
         'theirs',
-        'consent',
+        'agreement',
       ],
     }
     expect(closed(all).map(({ id }) => id)).toEqual(['not-work-managed', 'no-legal-matter', 'ownership'])
@@ -100,7 +100,7 @@ describe('the gates before the wipe', () => {
       'no-hazard',
       'not-reported',
       'theirs',
-      'consent',
+      'agreement',
     ])
   })
   it('ask for the right device in hand', () => {
@@ -182,19 +182,19 @@ describe('where the job waits', () => {
     return stationOf(planRoute(facts, device, all), all)
   }
   it('is the hand-back where the account lock is off already and the PIN is known, though it was to be a stranger’s', () => {
-    const terms = planRoute({ ...forgotten, complaint: 'second-hand' }, PHONE, NOTHING_DONE).consent.terms
-    const consent = { kind: 'signed', terms } as const
+    const terms = planRoute({ ...forgotten, complaint: 'second-hand' }, PHONE, NOTHING_DONE).agreement.terms
+    const agreement = { kind: 'signed', terms } as const
     const known: Facts = { ...forgotten, knowsScreenLock: 'yes' }
-    expect(station(known, { consent, accountProof: 'signed-in' })).toBe('hand-back')
+    expect(station(known, { agreement, accountProof: 'signed-in' })).toBe('hand-back')
   })
   it('moves from the counter to the bench, the accounts, the carriers, the hand-back and out', () => {
     const locked: Facts = { ...forgotten, carrierLocked: 'yes' }
-    expect(station(locked, { consent: { kind: 'none' } })).toBe('counter')
+    expect(station(locked, { agreement: { kind: 'none' } })).toBe('counter')
     expect(station(locked)).toBe('bench')
     expect(station(locked, { inRecovery: true, wipeStarted: true })).toBe('bench')
     const setUp = { inRecovery: true, wipeStarted: true, setUpReached: true }
-    expect(station(locked, setUp)).toBe('accounts')
-    expect(station(locked, { ...setUp, accountProof: 'signed-in' })).toBe('carriers')
+    expect(station(locked, setUp)).toBe('account-lock')
+    expect(station(locked, { ...setUp, accountProof: 'signed-in' })).toBe('carrier-lock')
     expect(station(locked, { ...setUp, accountProof: 'signed-in', carrierReleased: true })).toBe('hand-back')
     expect(
       station(locked, { ...setUp, accountProof: 'signed-in', carrierReleased: true, handedBack: true }),
@@ -232,7 +232,7 @@ describe('where the job waits', () => {
         complaint: 'carrier-lock-only',
         carrierLocked: 'yes',
       }),
-    ).toBe('carriers')
+    ).toBe('carrier-lock')
   })
   it('a device for the maker’s service waits for the agreement and then to be handed on', () => {
     const dead: Facts = {
@@ -245,17 +245,19 @@ describe('where the job waits', () => {
       dataWorth: 'none',
     }
     expect(planRoute(dead, PHONE, NOTHING_DONE).choices[0]?.action).toBe('makers-service')
-    expect(station(dead, { consent: { kind: 'none' } })).toBe('counter')
+    expect(station(dead, { agreement: { kind: 'none' } })).toBe('counter')
     expect(station(dead)).toBe('hand-back')
   })
   it('a danger ends it before anything else is asked', () => {
-    expect(station({ hazard: 'swollen-battery' }, { consent: { kind: 'none' } })).toBe('hand-back')
-    expect(station({}, { consent: { kind: 'none' } })).toBe('counter')
+    expect(station({ hazard: 'swollen-battery' }, { agreement: { kind: 'none' } })).toBe('hand-back')
+    expect(station({}, { agreement: { kind: 'none' } })).toBe('counter')
   })
   it('a refused job goes to the hand-back, a second-hand one to the accounts, an order alone to the carriers', () => {
     expect(station({ ...forgotten, registryAnswer: 'reported' })).toBe('hand-back')
-    expect(station({ ...forgotten, complaint: 'second-hand' })).toBe('accounts')
-    expect(station({ ...forgotten, complaint: 'carrier-lock-only', carrierLocked: 'yes' })).toBe('carriers')
+    expect(station({ ...forgotten, complaint: 'second-hand' })).toBe('account-lock')
+    expect(station({ ...forgotten, complaint: 'carrier-lock-only', carrierLocked: 'yes' })).toBe(
+      'carrier-lock',
+    )
   })
 })
 

@@ -3,17 +3,17 @@ import { USUAL_PRICES, type PriceList } from '../price/index.ts'
 import { decide, LOSES_DATA, type Choice, type Decision } from './decide.ts'
 import { beforeTheWipe, type BeforeTheWipe } from './before.ts'
 import { factsNow } from './facts.ts'
-import type { ConsentTerms, DeviceOnJob, FactName, Facts, Progress, RouteAction } from './facts.ts'
+import type { AgreementTerms, DeviceOnJob, FactName, Facts, Progress, RouteAction } from './facts.ts'
 import { coursesOf, mayBeWiped, optionOf, type Figures, type Option } from './figures.ts'
 import { gatesOfAnOrder, gatesOfTheJob, gatesOfTheWipe, isOrderFromAfar, type Gate } from './gates.ts'
 import { timedCoursesOf, type TimedCourse } from './promise.ts'
 import { locksNow, type Locks, type ResetAhead } from './locks.ts'
 import {
-  consentState,
+  agreementState,
   deletionCovered,
   termsOf,
   worseThanSigned,
-  type ConsentState,
+  type AgreementState,
   type DeletionCovered,
   type TermsWorse,
 } from './terms.ts'
@@ -67,7 +67,7 @@ export interface Route {
   readonly foresight: AccountForesight
   /** What must hold before the point of no return. */
   readonly wipeGates: readonly Gate[]
-  readonly consent: RouteConsent
+  readonly agreement: RouteAgreement
   /** What of the actions may delete what is on the device. */
   readonly mayWipe: boolean
   /** What is done or asked before that, since afterwards it is too late. */
@@ -75,10 +75,10 @@ export interface Route {
 }
 
 /** The customer's agreement against the route as it is now. */
-export interface RouteConsent {
-  readonly state: ConsentState
+export interface RouteAgreement {
+  readonly state: AgreementState
   /** What would be agreed to now. */
-  readonly terms: ConsentTerms
+  readonly terms: AgreementTerms
   /** What has become worse for the customer since it was signed. */
   readonly worse: readonly TermsWorse[]
   /** Whether something may be deleted now under what was signed; says nothing where it is not in force. */
@@ -96,23 +96,23 @@ export function planRoute(
   const decision = decide({ facts: asked, device, progress, prices })
   const does = whatItDoes(decision, progress)
   const locks = locksNow(facts, device, progress, resetAhead(decision))
-  const now = consentNow(facts, device, progress, decision, does)
+  const now = agreementNow(facts, device, progress, decision, does)
   // An account that was taken off since settles no agreement: that is judged as it was signed.
   const isOffSince =
-    progress.consent.kind === 'signed' && progress.accountTakenOff && !progress.accountOffWhenAgreed
-  const consent = isOffSince
+    progress.agreement.kind === 'signed' && progress.accountTakenOff && !progress.accountOffWhenAgreed
+  const agreement = isOffSince
     ? {
-        ...planRoute(asked, device, { ...progress, accountTakenOff: false }, prices).consent,
+        ...planRoute(asked, device, { ...progress, accountTakenOff: false }, prices).agreement,
         terms: now.terms,
       }
     : now
   // What was done without deleting does not settle the agreement for deleting: it is asked as before the work.
   const { state, covers } =
     isAgreedDone(progress) && !progress.wipeStarted
-      ? planRoute(asked, device, beforeWork(progress), prices).consent
-      : consent
+      ? planRoute(asked, device, beforeWork(progress), prices).agreement
+      : agreement
   const wipeGates = gatesOfTheWipe(asked, progress, state, covers)
-  const plan = { facts, device, progress, locks, consent, wipeGates, does }
+  const plan = { facts, device, progress, locks, agreement, wipeGates, does }
   const route = {
     choices: decision.choices,
     afterwards: decision.afterwards,
@@ -127,7 +127,7 @@ export function planRoute(
       device,
     ),
     wipeGates,
-    consent,
+    agreement,
     mayWipe: does.mayBeWiped,
   }
   return { ...route, before: beforeTheWipe(facts, device, progress, route) }
@@ -184,14 +184,14 @@ function whatItDoes({ policy, choices }: Decision, progress: Progress): WhatItDo
   }
 }
 
-function consentNow(
+function agreementNow(
   facts: Facts,
   device: DeviceOnJob | undefined,
   progress: Progress,
   { figures }: Decision,
   does: WhatItDoes,
-): RouteConsent {
-  const given = progress.consent
+): RouteAgreement {
+  const given = progress.agreement
   const gentlerFailed = progress.failedActs.length > 0
   const terms = termsOf(facts, device, figures.quote, does)
   // What was agreed to has been done; nothing later makes it undone.
@@ -203,7 +203,7 @@ function consentNow(
       covers: deletionCovered(given.terms, gentlerFailed ? 'gone' : 'perhaps-gone'),
     }
   return {
-    state: consentState(given, terms, gentlerFailed),
+    state: agreementState(given, terms, gentlerFailed),
     terms,
     worse: given.kind === 'signed' ? worseThanSigned(given.terms, terms, gentlerFailed) : [],
     covers: given.kind === 'signed' ? deletionCovered(given.terms, terms.storage) : 'agreement-keeps-data',
@@ -215,7 +215,7 @@ interface Plan {
   readonly device: DeviceOnJob | undefined
   readonly progress: Progress
   readonly locks: Locks
-  readonly consent: RouteConsent
+  readonly agreement: RouteAgreement
   readonly wipeGates: readonly Gate[]
   readonly does: WhatItDoes
 }
@@ -284,12 +284,12 @@ function inOrder(
   )
 }
 
-function isDone(id: StageId, { facts, progress, locks, consent }: Plan): boolean {
+function isDone(id: StageId, { facts, progress, locks, agreement }: Plan): boolean {
   switch (id) {
     case 'take-in':
       return (
         // What was done without an agreement can not be agreed to afterwards; the work goes on, and the record says so.
-        (consent.state === 'given' || isAgreedDone(progress)) &&
+        (agreement.state === 'given' || isAgreedDone(progress)) &&
         gatesOfTheJob(facts, progress).every(({ state }) => state === 'open') &&
         (facts.deviceHere !== 'no' || isOrderFromAfar(facts) || facts.complaint === 'second-hand')
       )
@@ -332,7 +332,7 @@ function gatesOf(id: StageId, { facts, device, progress, wipeGates }: Plan): rea
   }
 }
 
-function noteOf(id: StageId, { facts, locks, does, consent, progress }: Plan): StageNote | undefined {
+function noteOf(id: StageId, { facts, locks, does, agreement, progress }: Plan): StageNote | undefined {
   if (id === 'gentler') return { code: 'nothing-deleted', facts: ['complaint'] }
   if (id === 'reset')
     return { code: does.wipedAtFirst ? 'all-data-gone' : 'data-perhaps-gone', facts: ['complaint'] }
@@ -342,7 +342,7 @@ function noteOf(id: StageId, { facts, locks, does, consent, progress }: Plan): S
     if (locks.account === 'will-appear' || locks.account === 'locked')
       return { code: 'will-ask-for-account', facts: ['accountOnDevice', 'accountAddress'] }
     // What was signed speaks of every course: also of a reset from recovery where the settings do not help.
-    if (progress.accountProof !== undefined || consent.terms.account === 'not-asked')
+    if (progress.accountProof !== undefined || agreement.terms.account === 'not-asked')
       return { code: 'will-not-ask', facts: ['accountOnDevice'] }
     return {
       code: facts.accountOnDevice === 'yes' ? 'may-ask-after-recovery' : 'may-ask-for-account',

@@ -2,7 +2,7 @@ import type { Progress } from './facts.ts'
 import type { Route } from './route.ts'
 
 /** Where a job waits: the stations of the shop in the order of the work, and the end. */
-export type Station = 'counter' | 'bench' | 'accounts' | 'carriers' | 'hand-back' | 'closed'
+export type Station = 'counter' | 'bench' | 'account-lock' | 'carrier-lock' | 'hand-back' | 'closed'
 
 /** Derived from the route's present stage; nothing is stored that can be computed. */
 export function stationOf(route: Route, progress: Progress): Station {
@@ -18,9 +18,9 @@ export function stationOf(route: Route, progress: Progress): Station {
     case 'first-start':
       return 'bench'
     case 'account':
-      return 'accounts'
+      return 'account-lock'
     case 'carrier':
-      return 'carriers'
+      return 'carrier-lock'
     case 'hand-back':
     case undefined:
       return 'hand-back'

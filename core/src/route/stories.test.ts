@@ -90,16 +90,16 @@ describe('the gates decide before any worth', () => {
     expect(actions({ registryAnswer: 'reported' }, { openedGates: ['not-reported'] })).toEqual(['refuse'])
   })
   it('a refused device has no price, no promise and nothing that comes afterwards', () => {
-    const { figures, afterwards, mayWipe, consent } = planRoute(
+    const { figures, afterwards, mayWipe, agreement } = planRoute(
       { ...facts, workManaged: 'yes' },
       PHONE,
       NOTHING_DONE,
     )
     expect([figures.quote.mostMinor, figures.quote.depositMinor, figures.benchMinutes]).toEqual([0, 0, 0])
-    expect([afterwards, mayWipe, consent.terms.storage]).toEqual([[], false, 'kept'])
+    expect([afterwards, mayWipe, agreement.terms.storage]).toEqual([[], false, 'kept'])
   })
   it('a refused agreement closes what loses data and nothing else', () => {
-    const refused = { consent: { kind: 'refused' } as const }
+    const refused = { agreement: { kind: 'refused' } as const }
     expect(actions({}, refused)).toEqual(['remember'])
     expect(actions({ complaint: 'for-sale' }, refused)).toEqual(['refuse'])
   })

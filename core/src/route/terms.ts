@@ -1,9 +1,9 @@
 import { foreseeAccountLock } from '../account/index.ts'
 import type { Quote } from '../price/index.ts'
-import type { ConsentGiven, ConsentTerms, DeviceOnJob, Facts } from './facts.ts'
+import type { AgreementGiven, AgreementTerms, DeviceOnJob, Facts } from './facts.ts'
 
 /** Whether the customer's agreement holds: void when the route has changed since in a way that matters to them. */
-export type ConsentState = 'none' | 'given' | 'refused' | 'void'
+export type AgreementState = 'none' | 'given' | 'refused' | 'void'
 
 /** What matters to the customer about the route as it is now. */
 export function termsOf(
@@ -11,7 +11,7 @@ export function termsOf(
   device: DeviceOnJob | undefined,
   quote: Quote,
   { mayBeWiped, wipedAtFirst, fromRecovery, fromSettings, makersService }: WhatRouteDoes,
-): ConsentTerms {
+): AgreementTerms {
   const { asks } = foreseeAccountLock(
     { ...facts, isStrangers: facts.complaint === 'second-hand' },
     fromRecovery ? 'from-recovery' : mayBeWiped ? 'from-settings' : 'none',
@@ -51,8 +51,8 @@ export interface WhatRouteDoes {
 }
 
 /** Whether a text made from the one says what a text made from the other says. */
-export const areSameTerms = (one: ConsentTerms, other: ConsentTerms): boolean =>
-  (Object.keys(one) as (keyof ConsentTerms)[]).every((name) => one[name] === other[name])
+export const areSameTerms = (one: AgreementTerms, other: AgreementTerms): boolean =>
+  (Object.keys(one) as (keyof AgreementTerms)[]).every((name) => one[name] === other[name])
 
 /** What is worse for the customer than what was signed. */
 export type TermsWorse =
@@ -71,7 +71,7 @@ const CARRIER: Spoken<'carrier'> = {
   'stays-until-released': ['no-matter', 'perhaps-stays', 'stays-until-released'],
 }
 type Spoken<Name extends 'account' | 'carrier'> = Readonly<
-  Record<ConsentTerms[Name], readonly ConsentTerms[Name][]>
+  Record<AgreementTerms[Name], readonly AgreementTerms[Name][]>
 >
 
 /**
@@ -80,8 +80,8 @@ type Spoken<Name extends 'account' | 'carrier'> = Readonly<
  * @param gentlerFailed what keeps the data was tried and did not help: the deletion that was spoken of has come
  */
 export function worseThanSigned(
-  signed: ConsentTerms,
-  now: ConsentTerms,
+  signed: AgreementTerms,
+  now: AgreementTerms,
   gentlerFailed: boolean,
 ): readonly TermsWorse[] {
   const worse: TermsWorse[] = []
@@ -96,9 +96,9 @@ export function worseThanSigned(
 }
 
 function storageSpokenOf(
-  signed: ConsentTerms['storage'],
+  signed: AgreementTerms['storage'],
   gentlerFailed: boolean,
-): readonly ConsentTerms['storage'][] {
+): readonly AgreementTerms['storage'][] {
   switch (signed) {
     case 'kept':
       return ['kept']
@@ -109,7 +109,11 @@ function storageSpokenOf(
   }
 }
 
-export function consentState(given: ConsentGiven, now: ConsentTerms, gentlerFailed: boolean): ConsentState {
+export function agreementState(
+  given: AgreementGiven,
+  now: AgreementTerms,
+  gentlerFailed: boolean,
+): AgreementState {
   if (given.kind !== 'signed') return given.kind
   return worseThanSigned(given.terms, now, gentlerFailed).length > 0 ? 'void' : 'given'
 }
@@ -121,7 +125,7 @@ export type DeletionCovered = 'covered' | 'agreement-keeps-data' | 'gentler-firs
  * @param signed the terms of the agreement in force
  * @param now what will come of the storage as the job stands: the deletion next, or only if something gentler fails
  */
-export function deletionCovered(signed: ConsentTerms, now: ConsentTerms['storage']): DeletionCovered {
+export function deletionCovered(signed: AgreementTerms, now: AgreementTerms['storage']): DeletionCovered {
   switch (signed.storage) {
     case 'gone':
       return 'covered'

@@ -196,11 +196,15 @@ export const LAWS_OF_DEEDS = [
     says: 'what the agreement in force says of memory card and eSIM is told before a reset, and nothing is told after it or after the hand-back',
     often: { card: 1 / 50, eSIM: 1 / 50, after: 1 / 50 },
     step({ job, world, so }, seen) {
-      const { before, consent, mayWipe } = routeOf(job, world)
+      const { before, agreement, mayWipe } = routeOf(job, world)
       if (standingOf(job).deleted !== 'no' || job.handBack) {
         seen('after')
         expect(before).toEqual([])
-      } else if (job.agreement?.kind === 'signed' && consent.state === 'given' && customerLetsUsDelete(so)) {
+      } else if (
+        job.agreement?.kind === 'signed' &&
+        agreement.state === 'given' &&
+        customerLetsUsDelete(so)
+      ) {
         const { memoryCard, esimProfile } = job.agreement.terms
         const told = [
           before.some((step) => step === 'take-the-card-out' || step === 'look-for-a-card'),

@@ -38,7 +38,7 @@ function commandOf(
       return {
         kind: 'place-order',
         id: `00000000-0000-4000-9000-${String(n).padStart(12, '0')}`,
-        service: station === 'accounts' ? ACCOUNT_SERVICE : SERVICE,
+        service: station === 'account-lock' ? ACCOUNT_SERVICE : SERVICE,
       }
     case 'follow-order':
       return followedUp(station, job)
@@ -67,7 +67,7 @@ function commandOf(
 
 /** An order that waits is answered, and what was answered is proven. */
 function followedUp(station: string, job: JobState): Command | undefined {
-  const order = orderUnderWay(job, station === 'accounts' ? 'account' : 'carrier')
+  const order = orderUnderWay(job, station === 'account-lock' ? 'account' : 'carrier')
   if (!order) return undefined
   const change: OrderChange =
     order.state === 'waiting'

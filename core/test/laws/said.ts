@@ -86,10 +86,10 @@ export const LAWS_OF_SAYING = [
         seen('reset done')
       }
       if (job.agreement || job.handBack || standingOf(job).deleted !== 'no') return
-      const { stages, consent } = routeOf(job, world)
+      const { stages, agreement } = routeOf(job, world)
       const said = stages.flatMap(({ note }) => (note ? [ENGLISH.say(`note.${note.code}`)] : [])).join(' ')
       const subject = { ticket: job.ticket, device: world.model?.name ?? '' }
-      const agreed = plainAgreement(agreementText(consent.terms, subject, ENGLISH))
+      const agreed = plainAgreement(agreementText(agreement.terms, subject, ENGLISH))
       const told = SAYS.filter(([, stage]) => said.includes(stage)).map(([what]) => what)
       const written = SAYS.filter(([, , paper]) => agreed.includes(paper)).map(([what]) => what)
       expect(written).toHaveLength(1)

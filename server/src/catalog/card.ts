@@ -38,7 +38,7 @@ export async function familyCard(
             { ul: [...family.cautions, say('card.swollen'), say('card.beforeReset')].map(inFonts) },
             heading(say('card.takes')),
             { ul: durations(family, words) },
-            heading(say('station.accounts')),
+            heading(say('station.account-lock')),
             say(family.accountLock.asksAfterRecoveryReset ? 'card.asks' : 'card.asksNot'),
           ],
         },

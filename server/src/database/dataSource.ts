@@ -1,7 +1,7 @@
 import { DataSource } from 'typeorm'
 import { packEntity } from '../catalog/entity.ts'
 import type { Config } from '../config.ts'
-import { consentEntity } from '../consent/entity.ts'
+import { agreementEntity } from '../agreement/entity.ts'
 import { otherEvidenceEntity } from '../evidence/entity.ts'
 import { evidenceEntity } from '../intake/entity.ts'
 import { jobEntity, jobEventEntity } from '../jobs/entity.ts'
@@ -16,6 +16,7 @@ import { WhoMerged1700000000007 } from '../migrations/0007-who-merged.ts'
 import { ReportsOfTheShop1700000000008 } from '../migrations/0008-reports-of-the-shop.ts'
 import { ReportsByHand1700000000009 } from '../migrations/0009-reports-by-hand.ts'
 import { LanguagesOfPeople1700000000010 } from '../migrations/0010-languages-of-people.ts'
+import { WordsOfTheGlossary1700000000011 } from '../migrations/0011-words-of-the-glossary.ts'
 import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { mailEntity } from '../registry/mailbox.ts'
@@ -52,6 +53,7 @@ const MIGRATIONS = [
   ReportsOfTheShop1700000000008,
   ReportsByHand1700000000009,
   LanguagesOfPeople1700000000010,
+  WordsOfTheGlossary1700000000011,
 ]
 
 /** Of mysql2's pool, what is used here. */
@@ -86,7 +88,7 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
       supplierEntity,
       serviceEntity,
       orderEntity,
-      consentEntity,
+      agreementEntity,
       evidenceEntity,
       mailEntity,
       reportEntity,

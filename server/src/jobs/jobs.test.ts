@@ -152,14 +152,14 @@ describe('the bench', () => {
       job = body
     }
     expect(job).toMatchObject({
-      station: 'accounts',
+      station: 'account-lock',
       locks: { screen: 'clear', account: 'locked', carrier: 'locked' },
     })
     const proven = await runa.ask<Job>('POST', `/api/jobs/${job.id}/account`, {
       version: job.version,
       proof: 'step-skipped',
     })
-    expect(proven.body).toMatchObject({ station: 'carriers', locks: { account: 'clear' } })
+    expect(proven.body).toMatchObject({ station: 'carrier-lock', locks: { account: 'clear' } })
   })
   it('lets a watch without IMEI be wiped with the recorded reason', async () => {
     const {
@@ -207,7 +207,7 @@ describe('the bench', () => {
     const { body: off } = await runa.bench(right, { kind: 'account-taken-off' })
     const { body: shown } = await runa.bench(off, { kind: 'revealed' })
     const { body: done } = await runa.bench(shown, { kind: 'screen-lifted', how: 'settings' })
-    expect(done).toMatchObject({ deleted: 'by-settings', breaches: [], station: 'carriers' })
+    expect(done).toMatchObject({ deleted: 'by-settings', breaches: [], station: 'carrier-lock' })
   })
 })
 

@@ -10,8 +10,8 @@ const MOST_TIMERS = 50
 const NONE: Record<Station, number> = {
   counter: 0,
   bench: 0,
-  accounts: 0,
-  carriers: 0,
+  'account-lock': 0,
+  'carrier-lock': 0,
   'hand-back': 0,
   closed: 0,
 }

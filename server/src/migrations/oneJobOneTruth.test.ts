@@ -83,7 +83,7 @@ const states = async (): Promise<ReadonlyMap<number, JobState>> =>
 describe('a database from before jobs were kept as events', () => {
   it('has the demo and a thousand jobs of every kind', () => {
     expect(before.views.length).toBeGreaterThan(1000)
-    for (const station of ['counter', 'bench', 'accounts', 'carriers', 'hand-back', 'closed'])
+    for (const station of ['counter', 'bench', 'account-lock', 'carrier-lock', 'hand-back', 'closed'])
       expect(before.views.filter((view) => view.station === station).length, station).toBeGreaterThan(10)
     expect(before.views.filter(({ bench }) => bench['cameBack'] !== undefined).length).toBeGreaterThan(2)
   })

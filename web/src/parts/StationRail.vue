@@ -10,12 +10,12 @@ const route = useRoute()
 const counts = useStationCounts()
 const sessions = useSession()
 const switching = ref(false)
-const stations = ['counter', 'bench', 'accounts', 'carriers', 'hand-back'] as const
+const stations = ['counter', 'bench', 'account-lock', 'carrier-lock', 'hand-back'] as const
 /** Below the rule: what is not a step of the work, with the addresses that belong to each. */
 const places = [
   { name: 'playbook', of: ['/playbook'] },
-  { name: 'ledger', of: ['/ledger', '/jobs'] },
-  { name: 'shop', of: ['/shop'] },
+  { name: 'jobs', of: ['/jobs'] },
+  { name: 'settings', of: ['/settings'] },
 ] as const
 </script>
 

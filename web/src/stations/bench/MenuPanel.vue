@@ -34,8 +34,8 @@ const isReleased = computed(() => job.mayShowWipeKeys)
 const first = computed(() => job.route?.choices[0]?.action)
 /** What was signed does not let anything be deleted now: the way to the wipe is not on the screen. */
 const keepsData = computed(() => {
-  const consent = job.route?.consent
-  return consent?.state === 'given' && consent.covers !== 'covered'
+  const agreement = job.route?.agreement
+  return agreement?.state === 'given' && agreement.covers !== 'covered'
 })
 /** What comes first, where that is not done from recovery at all: then the way to the wipe is not shown either. */
 const notFromHere = computed(() => {

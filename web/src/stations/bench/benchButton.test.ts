@@ -40,13 +40,13 @@ const LOCAL: fc.Arbitrary<Local> = fc.record({
   ),
 })
 function panelsOf(job: JobState, world: World, local: Local): Panels {
-  const { consent } = routeOf(job, world)
+  const { agreement } = routeOf(job, world)
   return {
     keys: { phase: local.phase, countingIn: local.countingIn, isForRepair: false },
     menu: {
       atLastQuestion: local.atLastQuestion,
       isReleased: mayShowWipeKeys(job, world),
-      keepsData: consent.state === 'given' && consent.covers !== 'covered',
+      keepsData: agreement.state === 'given' && agreement.covers !== 'covered',
       isGone: local.isGone,
       back: local.back,
     },

@@ -24,18 +24,20 @@ const text = computed(() => {
   const { saved, route } = job
   if (saved?.id !== props.id || !route || !words.value) return undefined
   const device = job.deviceName
-  return agreementText(route.consent.terms, { ticket: saved.ticket, device }, words.value)
+  return agreementText(route.agreement.terms, { ticket: saved.ticket, device }, words.value)
 })
 /** Said on the telephone only where nothing is lost and the device is with its owner. */
-const mayBeSaid = computed(() => job.facts.deviceHere === 'no' && job.route?.consent.terms.storage === 'kept')
-type Said = Body<'recordConsent'>['said']
+const mayBeSaid = computed(
+  () => job.facts.deviceHere === 'no' && job.route?.agreement.terms.storage === 'kept',
+)
+type Said = Body<'recordAgreement'>['said']
 async function record(said: Said): Promise<void> {
   if (!(await job.settled())) {
     fault.value = say('agreementPage.notRecorded')
     return
   }
   const isRecorded = await job.record(say('doing.agreement'), (version, id) =>
-    call('recordConsent', { params: { id }, body: { version, said } }),
+    call('recordAgreement', { params: { id }, body: { version, said } }),
   )
   if (isRecorded) await router.push(`/counter/${props.id}`)
   else fault.value = job.refusal
@@ -112,7 +114,7 @@ usePageKeys({ key: 'p', does: 'keyHelp.onPaper', press: () => agree('paper') })
     </main>
     <footer class="flex flex-wrap items-center gap-5 border-t border-rule px-6 py-3 text-ink-soft">
       <span>{{ say('agreementPage.forCounter') }}</span>
-      <a class="underline" :href="`/api/jobs/${id}/consent.pdf?language=${language}`" target="_blank">{{
+      <a class="underline" :href="`/api/jobs/${id}/agreement.pdf?language=${language}`" target="_blank">{{
         say('agreementPage.print')
       }}</a>
       <button type="button" class="underline" :disabled="!job.hasName" @click="agree('paper')">

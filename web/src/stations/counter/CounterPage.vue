@@ -85,10 +85,10 @@ const action = computed(() => job.route?.choices[0]?.action)
 const hasRoute = computed(() => !NOT_DONE.includes(action.value))
 /** What may delete something is signed, and that only where the customer is. */
 const waitsForDevice = computed(
-  () => job.facts.deviceHere === 'no' && job.route?.consent.terms.storage !== 'kept',
+  () => job.facts.deviceHere === 'no' && job.route?.agreement.terms.storage !== 'kept',
 )
 const needsAgreement = computed(
-  () => hasRoute.value && !waitsForDevice.value && job.route?.consent.state !== 'given',
+  () => hasRoute.value && !waitsForDevice.value && job.route?.agreement.state !== 'given',
 )
 const firstGate = computed(() => {
   const gate = open.value.find(({ why }) => why === 'opens-a-gate' || why === 'safety')

@@ -26,7 +26,7 @@ const hasCarrierLock = computed(
         <a class="underline" :href="`${base}/receipt.pdf`" target="_blank">{{ say('documents.receipt') }}</a>
       </li>
       <li v-if="job.saved?.agreement?.kind === 'signed'">
-        <a class="underline" :href="`${base}/consent.pdf`" target="_blank">{{ say('documents.signed') }}</a>
+        <a class="underline" :href="`${base}/agreement.pdf`" target="_blank">{{ say('documents.signed') }}</a>
       </li>
     </ul>
     <p class="mt-2 flex flex-wrap items-center gap-3">
@@ -40,7 +40,7 @@ const hasCarrierLock = computed(
           <option v-for="one in LANGUAGES" :key="one" :value="one">{{ nameOf(one) }}</option>
         </select></label
       >
-      <a class="underline" :href="`${base}/consent.pdf?language=${language}`" target="_blank">{{
+      <a class="underline" :href="`${base}/agreement.pdf?language=${language}`" target="_blank">{{
         say('documents.toSign')
       }}</a>
       <a

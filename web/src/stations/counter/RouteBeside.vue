@@ -34,7 +34,7 @@ const account = computed(() => (props.route.mayWipe ? accountText(props.route.fo
       role="status"
       class="moved mb-3 border-s-4 px-3 py-1.5"
       :class="
-        change.kind === 'refused' || change.kind === 'consent-void'
+        change.kind === 'refused' || change.kind === 'agreement-void'
           ? 'border-stop bg-stop-pale'
           : 'border-brass bg-brass-pale/70'
       "
@@ -43,13 +43,13 @@ const account = computed(() => (props.route.mayWipe ? accountText(props.route.fo
       {{ changeText(change, words) }}
     </p>
     <p
-      v-if="route.consent.state === 'void'"
+      v-if="route.agreement.state === 'void'"
       role="alert"
       class="mb-3 border-s-4 border-stop bg-stop-pale px-3 py-1.5"
     >
       <b>{{ say('beside.void') }}</b>
       {{
-        say('beside.signAgain', { what: words.list(route.consent.worse.map((one) => say(`worse.${one}`))) })
+        say('beside.signAgain', { what: words.list(route.agreement.worse.map((one) => say(`worse.${one}`))) })
       }}
     </p>
     <RouteView :route="route" :job-id="jobId" brief>

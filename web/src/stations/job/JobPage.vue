@@ -101,10 +101,10 @@ function detailText({ kind, detail }: JobEvent): string {
                     : job.saved.agreement.language,
                   at: words.instant(job.saved.agreement.at),
                   person: job.saved.agreement.by,
-                  isVoid: String(job.route?.consent.state === 'void'),
+                  isVoid: String(job.route?.agreement.state === 'void'),
                 })
               }}
-              <a class="underline" :href="`/api/jobs/${id}/consent.pdf`" target="_blank">{{
+              <a class="underline" :href="`/api/jobs/${id}/agreement.pdf`" target="_blank">{{
                 say('document.agreement')
               }}</a>
             </template>

@@ -233,7 +233,7 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
       }}</RouterLink>
     </template>
     <template #action>
-      <RouterLink class="act act-main" :to="`/playbook/families/${family.id}/try`">{{
+      <RouterLink class="act act-main" :to="`/playbook/families/${family.id}/practice`">{{
         say('family.practise')
       }}</RouterLink>
     </template>

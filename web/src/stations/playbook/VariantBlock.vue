@@ -123,7 +123,7 @@ const slacks = computed(() =>
     <p class="mt-2 flex gap-4">
       <RouterLink
         class="underline"
-        :to="{ path: `/playbook/families/${family.id}/try`, query: { way: procedure.id } }"
+        :to="{ path: `/playbook/families/${family.id}/practice`, query: { way: procedure.id } }"
         >{{ say('method.practise') }}</RouterLink
       >
       <a v-if="svg" class="underline" :href="svg" :download="`${family.id}-${procedure.id}.svg`">{{

@@ -10,17 +10,19 @@ const search = refDebounced(typed, 150)
 const { jobs, loaded, fault, hasMore, refresh, more } = useJobList(search)
 watch(search, () => void refresh())
 const groups = computed(() =>
-  (['counter', 'bench', 'accounts', 'carriers', 'hand-back', 'closed'] as const).flatMap((station) => {
-    const here = jobs.value.filter((job) => job.station === station)
-    return here.length > 0 ? [{ station, here }] : []
-  }),
+  (['counter', 'bench', 'account-lock', 'carrier-lock', 'hand-back', 'closed'] as const).flatMap(
+    (station) => {
+      const here = jobs.value.filter((job) => job.station === station)
+      return here.length > 0 ? [{ station, here }] : []
+    },
+  ),
 )
 </script>
 
 <template>
   <main class="flex-1 px-6 py-5">
     <div class="mb-4 flex items-end gap-8">
-      <h1>{{ say('station.ledger') }}</h1>
+      <h1>{{ say('station.jobs') }}</h1>
       <label class="max-w-xl flex-1">
         <span class="sr-only">{{ say('jobs.search') }}</span>
         <input

@@ -9,7 +9,7 @@ import { agreementOf, openShop, Person, READY, type TestShop } from '../../test/
 let shop: TestShop
 let runa: Person
 beforeAll(async () => {
-  shop = await openShop('test-consent')
+  shop = await openShop('test-agreement')
   runa = await Person.signedIn(shop.address)
 })
 afterAll(() => shop.close())
@@ -23,7 +23,7 @@ const signature = async () =>
 const patch = <T = Job>(job: Job, facts: object) =>
   runa.ask<T>('PATCH', `/api/jobs/${job.id}/facts`, { version: job.version, facts })
 const paper = async (job: Job, query = '') => {
-  const response = await fetch(`${shop.address}/api/jobs/${job.id}/consent.pdf${query}`, {
+  const response = await fetch(`${shop.address}/api/jobs/${job.id}/agreement.pdf${query}`, {
     headers: { cookie: runa.cookie },
   })
   return {
@@ -94,17 +94,17 @@ describe('the agreement', () => {
   })
   it('can be refused; what was signed before stays in the append-only list', async () => {
     const job = await runa.openReady()
-    const { body } = await runa.ask<Job>('POST', `/api/jobs/${job.id}/consent`, {
+    const { body } = await runa.ask<Job>('POST', `/api/jobs/${job.id}/agreement`, {
       version: job.version,
       said: { kind: 'refused' },
     })
     expect(body.agreement?.kind).toBe('refused')
     const rows = await shop.database.query<{ n: number }[]>(
-      'SELECT COUNT(*) n FROM consents WHERE job_id = ?',
+      'SELECT COUNT(*) n FROM agreements WHERE job_id = ?',
       [job.id],
     )
     expect(Number(rows[0]?.n)).toBe(2)
-    await expect(shop.database.query('UPDATE consents SET at = NOW(3)')).rejects.toThrow('append-only')
+    await expect(shop.database.query('UPDATE agreements SET at = NOW(3)')).rejects.toThrow('append-only')
     expect((await paper(body)).status).toBe(409)
   })
   it('is printed to be signed by hand, in the customer’s language', async () => {

@@ -8,7 +8,7 @@ import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
-import OrderDesk from '../carriers/OrderDesk.vue'
+import OrderDesk from '../carrier-lock/OrderDesk.vue'
 import { eventText } from '../../words/job.ts'
 import { codeAfterwards, factText, reasonText } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
@@ -62,7 +62,7 @@ const others = computed(() =>
     <template #default="{ route, job: saved }">
       <div class="grid grid-cols-2 gap-10 px-6 py-5">
         <section>
-          <h1 class="mb-3">{{ say('station.accounts') }}</h1>
+          <h1 class="mb-3">{{ say('station.account-lock') }}</h1>
           <p class="text-xl">
             <template v-if="saved.accountConfirmed">{{ say('account.confirmed') }}</template>
             <template v-else-if="elsewhere"
@@ -144,7 +144,7 @@ const others = computed(() =>
       >
         {{ say(`accountProof.${expected}`) }}
       </button>
-      <NextStation v-if="saved.station !== 'accounts'" :job="saved" />
+      <NextStation v-if="saved.station !== 'account-lock'" :job="saved" />
     </template>
   </JobFrame>
 </template>

@@ -5,10 +5,10 @@ import { priceList, WORK, type PriceList } from '@benevox/core/price'
 import { computed, onMounted, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
-import EvidenceSection from './EvidenceSection.vue'
+import ResultsSection from './ResultsSection.vue'
 import KitSection from './KitSection.vue'
 import OpeningSection from './OpeningSection.vue'
-import ShopField from './ShopField.vue'
+import SettingsField from './SettingsField.vue'
 import { say, words } from '../../words/index.ts'
 
 /** The shop's prices, its hours and what it weighs when a route is decided. A lead changes them; jobs keep what they were quoted. */
@@ -136,7 +136,7 @@ const shares = computed(() => {
 
 <template>
   <main class="flex-1 px-6 py-5">
-    <h1 class="mb-1">{{ say('station.shop') }}</h1>
+    <h1 class="mb-1">{{ say('station.settings') }}</h1>
     <p class="text-ink-soft">
       {{ say('settings.about', { currency: prices?.currency ?? '' }) }}
       <template v-if="!isLead">{{ say('settings.supervisor') }}</template>
@@ -149,7 +149,7 @@ const shares = computed(() => {
     >
       <section v-for="group in groups" :key="group.name">
         <h2 class="border-b-2 border-ink pb-1">{{ group.title }}</h2>
-        <ShopField
+        <SettingsField
           v-for="row in group.rows"
           :key="row.name"
           :name="row.name"
@@ -159,7 +159,7 @@ const shares = computed(() => {
           @change="amount($event, row.set)"
         />
         <template v-if="group.name === 'fees'">
-          <ShopField
+          <SettingsField
             v-for="row in shares"
             :key="row.name"
             :name="row.name"
@@ -173,7 +173,7 @@ const shares = computed(() => {
       </section>
     </div>
     <KitSection />
-    <EvidenceSection />
+    <ResultsSection />
   </main>
   <footer
     v-if="isLead"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
-import TwinTrial from './TwinTrial.vue'
+import PracticeRun from './PracticeRun.vue'
 import { say } from '../../words/index.ts'
 
 /** The address of a family on its twin. */
@@ -12,7 +12,7 @@ const running = computed(() => family.value && catalog.machineOf(family.value))
 </script>
 
 <template>
-  <TwinTrial v-if="family && running" :family="family" :running="running" />
+  <PracticeRun v-if="family && running" :family="family" :running="running" />
   <p v-else class="p-6 text-lg">
     {{ say('family.none') }}
     <RouterLink class="underline" to="/playbook">{{ say('family.toPlaybook') }}</RouterLink>

@@ -9,12 +9,12 @@ import { ProblemError } from '../http/problem.ts'
 import type { JobLife } from '../jobs/life.ts'
 import { staffEntity } from '../session/entity.ts'
 import { ownerOfCode } from '../session/routes.ts'
-import { consentEntity } from './entity.ts'
+import { agreementEntity } from './entity.ts'
 
 /** The customer's agreement, and what a supervisor answers for. */
-export function consentHandlers(database: DataSource, life: JobLife): Handlers {
+export function agreementHandlers(database: DataSource, life: JobLife): Handlers {
   return {
-    async recordConsent({ params, body, staffId }) {
+    async recordAgreement({ params, body, staffId }) {
       const { said, version } = body
       const signature = said.kind === 'signed' && said.signature ? await pictureOf(said.signature) : null
       return life.run(
@@ -24,7 +24,7 @@ export function consentHandlers(database: DataSource, life: JobLife): Handlers {
         // The signature's picture is kept beside the record, append-only.
         async (manager, { id, agreement }, at) => {
           if (agreement)
-            await manager.insert(consentEntity, { jobId: id, staffId, at, record: agreement, signature })
+            await manager.insert(agreementEntity, { jobId: id, staffId, at, record: agreement, signature })
         },
       )
     },
@@ -42,7 +42,7 @@ export function consentHandlers(database: DataSource, life: JobLife): Handlers {
 }
 
 function commandOf(
-  said: Body<'recordConsent'>['said'],
+  said: Body<'recordAgreement'>['said'],
   hasSignature: boolean,
   job: JobState,
   life: JobLife,
@@ -51,7 +51,7 @@ function commandOf(
   const { language, text, how } = said
   const digest = createHash('sha256').update(text, 'utf8').digest('hex')
   const known = life.known(job)
-  const { terms } = routeOf(job, known).consent
+  const { terms } = routeOf(job, known).agreement
   const subject = { ticket: job.ticket, device: known.model?.name ?? '' }
   const made = plainAgreement(agreementText(terms, subject, wordsIn(language, known.prices.opening)))
   return {

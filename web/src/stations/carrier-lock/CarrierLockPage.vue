@@ -13,7 +13,7 @@ const job = useJob()
   <JobFrame :id="props.id">
     <template #default>
       <div class="px-6 py-5">
-        <h1 class="mb-3">{{ say('station.carriers') }}</h1>
+        <h1 class="mb-3">{{ say('station.carrier-lock') }}</h1>
         <OrderDesk lock="carrier" />
       </div>
     </template>
@@ -24,7 +24,7 @@ const job = useJob()
       <RouterLink class="underline" :to="`/jobs/${saved.id}`">{{ say('counter.wholeJob') }}</RouterLink>
     </template>
     <template #action="{ job: saved }">
-      <NextStation v-if="saved.station !== 'carriers'" :job="saved" />
+      <NextStation v-if="saved.station !== 'carrier-lock'" :job="saved" />
       <RouterLink
         v-else
         class="act"

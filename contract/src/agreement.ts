@@ -8,7 +8,7 @@ const signature = z
   .max(200_000)
   .regex(/^iVBORw0KGgo[A-Za-z0-9+/]+={0,2}$/, 'png')
 
-export const recordConsentBody = z.strictObject({
+export const recordAgreementBody = z.strictObject({
   version: z.int().min(1),
   said: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('refused') }),

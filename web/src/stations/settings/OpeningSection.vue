@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { OpeningHours } from '@benevox/core/clocks'
-import ShopField from './ShopField.vue'
+import SettingsField from './SettingsField.vue'
 import { say, words } from '../../words/index.ts'
 
 /** When the shop is open: what it promises lies within. */
@@ -68,14 +68,14 @@ function setRegion(text: string): void {
         <option v-for="zone in zones" :key="zone">{{ zone }}</option>
       </select>
     </label>
-    <ShopField
+    <SettingsField
       :name="say('opening.holidays')"
       :value="opening.country"
       :maxlength="2"
       :is-lead="isLead"
       @change="opening.country = $event.toUpperCase()"
     />
-    <ShopField
+    <SettingsField
       :name="say('opening.region')"
       :value="opening.region ?? ''"
       :maxlength="3"

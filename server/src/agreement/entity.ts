@@ -2,7 +2,7 @@ import type { AgreementRecord } from '@benevox/core/job'
 import { EntitySchema } from 'typeorm'
 
 /** Append-only: what was agreed to stays as it was signed. */
-export interface ConsentRow {
+export interface AgreementRow {
   id: number
   jobId: number
   staffId: number
@@ -11,8 +11,8 @@ export interface ConsentRow {
   signature: Buffer | null
 }
 
-export const consentEntity = new EntitySchema<ConsentRow>({
-  name: 'consents',
+export const agreementEntity = new EntitySchema<AgreementRow>({
+  name: 'agreements',
   columns: {
     id: { type: 'int', primary: true, generated: true },
     jobId: { name: 'job_id', type: 'int' },

@@ -7,7 +7,7 @@ import { inFonts, pdfOf } from '../paper/pdf.ts'
 type Signed = Extract<AgreementRecord, { kind: 'signed' }>
 
 /** The agreement as it was signed, with its digest and the signature. */
-export async function consentPaper(
+export async function agreementPaper(
   { shop, zone, words: { say, moment } }: PaperOf,
   ticket: string,
   record: Signed,
@@ -33,7 +33,7 @@ export async function consentPaper(
 }
 
 /** The text to be signed by hand, before anything is recorded. */
-export async function consentForm({ shop, words }: PaperOf, ticket: string, text: string): Promise<Buffer> {
+export async function agreementForm({ shop, words }: PaperOf, ticket: string, text: string): Promise<Buffer> {
   const [title = '', subject = '', ...rest] = text.split('\n')
   const agreement = rest.pop() ?? ''
   return pdfOf(words.say('agreement.documentTitle', { ticket }), [
