@@ -11,7 +11,7 @@ import {
   type Hypothesis,
   type Report,
   type Trace,
-  type TryMade,
+  type AttemptMade,
 } from '@benevox/core/diagnosis'
 import { seeded, type Random } from '@benevox/core/hand'
 import { compileFamily } from '@benevox/core/twin'
@@ -71,7 +71,7 @@ describe('how likely a report is', () => {
       expect(chanceOfReport(trace, { reached: true, seen: [] })).toBe(0)
     }
   })
-  it('the shares of what can come of a try add up to 1', () => {
+  it('the shares of what can come of an attempt add up to 1', () => {
     for (const cell of table.cells.flat(2)) {
       const shares = cell.traces.map(({ share }) => share)
       if (shares.length > 0) expect(shares.reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 9)
@@ -85,11 +85,11 @@ describe('how likely a report is', () => {
  * model says, what is given a chance of p must be true in p of the cases.
  */
 describe('what is believed is true as often as it is believed', () => {
-  function draw(knowledge: Knowledge, random: Random, tries: number) {
+  function draw(knowledge: Knowledge, random: Random, attempts: number) {
     const start = beliefAfter(knowledge, [])
     const truth = drawn(start, ({ chance }) => chance, random)
-    const made: TryMade[] = []
-    for (let n = 0; n < tries; n++) {
+    const made: AttemptMade[] = []
+    for (let n = 0; n < attempts; n++) {
       const way = drawn(knowledge.ways, () => 1, random)
       const { procedure } = way
       const link = linkAskedFor(procedure)

@@ -15,7 +15,7 @@ import {
   type Cause,
   type Correction,
   type Findings,
-  type TryMade,
+  type AttemptMade,
 } from '@benevox/core/diagnosis'
 import { seeded } from '@benevox/core/hand'
 import { procedureSheet } from '@benevox/core/procedure'
@@ -47,9 +47,9 @@ interface Failed {
   readonly notSeen?: readonly Cue[]
   readonly way?: string
   readonly cable?: string
-  readonly link?: TryMade['link']
+  readonly link?: AttemptMade['link']
 }
-function triesOf(knowledge: Knowledge, failed: readonly Failed[]): readonly TryMade[] {
+function triesOf(knowledge: Knowledge, failed: readonly Failed[]): readonly AttemptMade[] {
   return failed.map(({ way, ...said }) => {
     const procedure = (knowledge.ways.find(({ procedure }) => procedure.id === way) ?? knowledge.ways[0])
       ?.procedure
@@ -59,9 +59,9 @@ function triesOf(knowledge: Knowledge, failed: readonly Failed[]): readonly TryM
 }
 function after(number: number, failed: readonly Failed[], start?: Start, findings: Findings = {}) {
   const knowledge = knowledgeOf(number, start)
-  const tries = triesOf(knowledge, failed)
-  const { causes, belief } = diagnose(knowledge, tries, findings)
-  return { knowledge, tries, causes, next: nextThings(knowledge, belief, tries, findings) }
+  const attempts = triesOf(knowledge, failed)
+  const { causes, belief } = diagnose(knowledge, attempts, findings)
+  return { knowledge, attempts, causes, next: nextThings(knowledge, belief, attempts, findings) }
 }
 const kinds = (causes: readonly Cause[]) => causes.map(({ correction }) => correction.kind)
 /** All chance of the corrections that are of one kind. */
@@ -71,7 +71,7 @@ const chanceOf = (causes: readonly Cause[], ...these: readonly Correction['kind'
 const LONG_BUZZ: Failed = { seen: ['long-buzz', 'lock-screen'] }
 const NO_BUZZ: Failed = { seen: ['lock-screen'], notSeen: ['short-buzz', 'long-buzz'] }
 
-describe('what is said after a failed try, whatever was seen', () => {
+describe('what is said after a failed attempt, whatever was seen', () => {
   const SEEN: readonly (readonly Cue[])[] = [
     ['lock-screen'],
     ['dark', 'lock-screen'],
@@ -94,8 +94,8 @@ describe('what is said after a failed try, whatever was seen', () => {
   )
   it.each(cases)('$name: a moment has one correction, and the reason is that of the advice', (one) => {
     const knowledge = knowledgeOf(one.number)
-    const tries: readonly TryMade[] = [{ procedure: one.procedure, reached: false, seen: one.seen }]
-    const { causes, belief } = diagnose(knowledge, tries)
+    const attempts: readonly AttemptMade[] = [{ procedure: one.procedure, reached: false, seen: one.seen }]
+    const { causes, belief } = diagnose(knowledge, attempts)
     for (const kind of ['sooner', 'later'] as const) {
       const steps = causes.flatMap(({ correction }) =>
         correction.kind === kind ? [cueBefore(one.procedure, correction.step)] : [],
@@ -103,9 +103,9 @@ describe('what is said after a failed try, whatever was seen', () => {
       expect(new Set(steps).size, kind).toBe(steps.length)
     }
     const { chart } = procedureSheet(familyOf(one.number).machine, one.procedure)
-    const next = nextThings(knowledge, belief, tries).find(({ kind }) => kind === 'try')
-    if (!chart || next?.kind !== 'try') return
-    const advice = adviceOf(next, causes, tries)
+    const next = nextThings(knowledge, belief, attempts).find(({ kind }) => kind === 'attempt')
+    if (!chart || next?.kind !== 'attempt') return
+    const advice = adviceOf(next, causes, attempts)
     const says = adviceText(advice, one.procedure, chart, ENGLISH)
     const why = adviceWhyText(advice.why, one.procedure, chart, ENGLISH)
     if (next.charge || next.otherCable || next.way.procedure.id !== one.procedure.id) return
@@ -142,20 +142,20 @@ describe('what is said after a failed try, whatever was seen', () => {
           ...works.map((key) => [key, 'works'] as const),
         ]),
       }
-      const tries = knowledge.ways
+      const attempts = knowledge.ways
         .filter(() => random() < 0.4)
-        .map(({ procedure }): TryMade => ({
+        .map(({ procedure }): AttemptMade => ({
           procedure,
           reached: false,
           seen: SEEN[Math.floor(random() * 4)] ?? [],
         }))
-      const { belief } = diagnose(knowledge, tries, findings)
-      const next = nextThings(knowledge, belief, tries, findings)
+      const { belief } = diagnose(knowledge, attempts, findings)
+      const next = nextThings(knowledge, belief, attempts, findings)
       const open = knowledge.ways.filter(
         ({ procedure }) => !keysUsed(procedure).some((key) => broken.includes(key)),
       )
-      const said = JSON.stringify([knowledge.families[0]?.family.id, broken, tries.length])
-      const tried = next.flatMap((thing) => (thing.kind === 'try' ? [thing.way.procedure.id] : []))
+      const said = JSON.stringify([knowledge.families[0]?.family.id, broken, attempts.length])
+      const tried = next.flatMap((thing) => (thing.kind === 'attempt' ? [thing.way.procedure.id] : []))
       expect(
         tried.filter((id) => !open.some(({ procedure }) => procedure.id === id)),
         said,
@@ -293,7 +293,7 @@ describe('what stays is told from what passes', () => {
   it('family 4: four misses in a row are no longer *late*, but a broken volume-up, and it is to be tested', () => {
     const first = after(4, [NO_BUZZ])
     expect(kinds(first.causes)[0]).toBe('sooner')
-    expect(first.next[0]?.kind).toBe('try')
+    expect(first.next[0]?.kind).toBe('attempt')
     const fourth = after(4, [NO_BUZZ, NO_BUZZ, NO_BUZZ, NO_BUZZ])
     expect(fourth.causes[0]?.correction).toEqual({ kind: 'test-key', key: 'volume-up' })
     expect(fourth.next[0]).toMatchObject({ kind: 'test-key', key: 'volume-up' })
@@ -309,9 +309,9 @@ describe('what stays is told from what passes', () => {
     expect(broken.next[0]).toMatchObject({ kind: 'repair', key: 'volume-up' })
   })
   it('a bad cable stays with its number: with another one its fault is gone', () => {
-    const { knowledge, tries, next } = after(1, [{ ...LONG_BUZZ, cable: '3' }])
-    expect(next[0]).toMatchObject({ kind: 'try', otherCable: true })
-    const both = [...tries, ...triesOf(knowledge, [{ ...LONG_BUZZ, cable: '4' }])]
+    const { knowledge, attempts, next } = after(1, [{ ...LONG_BUZZ, cable: '3' }])
+    expect(next[0]).toMatchObject({ kind: 'attempt', otherCable: true })
+    const both = [...attempts, ...triesOf(knowledge, [{ ...LONG_BUZZ, cable: '4' }])]
     const trusted = { cables: { '4': { noData: 0.001, dead: 0.001 } } }
     const { belief } = diagnose(knowledge, both, trusted)
     const third = belief.filter(({ cable }) => cable === '3').reduce((sum, { chance }) => sum + chance, 0)
@@ -321,7 +321,7 @@ describe('what stays is told from what passes', () => {
   it('a charger where data is asked for needs no other cable', () => {
     const { next, causes } = after(1, [{ ...LONG_BUZZ, link: 'charger' }])
     expect(kinds(causes)[0]).toBe('data-link')
-    expect(next[0]).toMatchObject({ kind: 'try', otherCable: false })
+    expect(next[0]).toMatchObject({ kind: 'attempt', otherCable: false })
   })
   it('a question is asked where its answer changes what to do: a flat battery or a dead cable', () => {
     const { next } = after(2, [{ seen: [] }], 'off')
@@ -334,8 +334,8 @@ describe('what stays is told from what passes', () => {
   })
   it('the same question has the same answer every time', () => {
     const fresh = new Knowledge([familyOf(4)], 'on-locked')
-    const tries = triesOf(fresh, [NO_BUZZ])
-    expect(diagnose(fresh, tries).causes).toEqual(after(4, [NO_BUZZ]).causes)
+    const attempts = triesOf(fresh, [NO_BUZZ])
+    expect(diagnose(fresh, attempts).causes).toEqual(after(4, [NO_BUZZ]).causes)
     expect(RUNS_FOR_ONE.ordinary).toBeGreaterThan(50)
   })
 })
@@ -362,7 +362,7 @@ describe('a model that is not known', () => {
     for (const shared of ['slide-at-dark', 'two-minutes-of-nothing'])
       expect(chances.get(shared)).toBeGreaterThan(0.3)
   })
-  it('has a try that tells the families apart best, worth at most the bits there are', () => {
+  it('has an attempt that tells the families apart best, worth at most the bits there are', () => {
     const { belief } = diagnose(knowledge, [])
     const ranked = tellingFamiliesApart(knowledge, belief)
     expect(ranked[0]?.bits).toBeGreaterThan(0.5)
@@ -375,12 +375,12 @@ describe('a model that is not known', () => {
 
 describe('said in a sentence', () => {
   const advice = (number: number, failed: readonly Failed[], start?: Start, findings?: Findings) => {
-    const { tries, causes, next } = after(number, failed, start, findings)
+    const { attempts, causes, next } = after(number, failed, start, findings)
     const { machine } = familyOf(number)
-    const { procedure } = tries[0] as TryMade
+    const { procedure } = attempts[0] as AttemptMade
     const { chart } = procedureSheet(machine, procedure)
     if (!chart || !next[0]) throw new Error('Nothing to say')
-    const advised = adviceOf(next[0], causes, tries)
+    const advised = adviceOf(next[0], causes, attempts)
     return {
       says: adviceText(advised, procedure, chart, ENGLISH),
       why: adviceWhyText(advised.why, procedure, chart, ENGLISH),
@@ -437,7 +437,7 @@ describe('the study', () => {
     [1, 4, 10].map((number) => ({ ...familyOf(number), prior: 1 / 3 })),
     'on-locked',
   )
-  it('knows the best order: no fixed order that is told as much needs fewer tries', () => {
+  it('knows the best order: no fixed order that is told as much needs fewer attempts', () => {
     const best = new BestOrder(knowledge)
     // By hand, over all orders: a device is got in by the first way of the order that is one of its family's.
     const reaches = knowledge.families.map((family) =>
@@ -453,10 +453,10 @@ describe('the study', () => {
     const whole = orders.filter((order) => reaches.every((ofWays) => order.some((way) => ofWays[way])))
     const fixed = Math.min(...whole.map(firstOf))
     expect(whole.length).toBeGreaterThan(10)
-    expect(best.expectedTries).toBeGreaterThanOrEqual(1)
-    expect(best.expectedTries).toBeLessThanOrEqual(fixed + 1e-9)
+    expect(best.expectedAttempts).toBeGreaterThanOrEqual(1)
+    expect(best.expectedAttempts).toBeLessThanOrEqual(fixed + 1e-9)
   })
-  it('needs one try where there is one family', () => {
-    expect(new BestOrder(knowledgeOf(4)).expectedTries).toBe(1)
+  it('needs one attempt where there is one family', () => {
+    expect(new BestOrder(knowledgeOf(4)).expectedAttempts).toBe(1)
   })
 })

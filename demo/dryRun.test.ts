@@ -150,8 +150,8 @@ describe('a dry run is judged by the twin', () => {
           if (verdict?.kind !== 'failed') continue
           const came = cuesOf(done.observations)
           const seen = cuesToReport(combination.machine).filter((cue) => came.includes(cue))
-          const tries = [{ procedure: combination.procedure, reached: false, seen }]
-          const causes = diagnose(knowledge, tries).causes
+          const attempts = [{ procedure: combination.procedure, reached: false, seen }]
+          const causes = diagnose(knowledge, attempts).causes
           const named = causes.find(({ correction }) => correction.kind === verdict.correction.kind)
           const said = JSON.stringify([combination.name, slip, verdict, seen, causes.slice(0, 4)])
           expect(named?.chance ?? 0, said).toBeGreaterThan(1e-5)

@@ -14,7 +14,7 @@ export interface DemoJob {
   readonly bench?: (at: (minutesAgo: number) => string) => BenchRecord
   readonly account?: (at: (minutesAgo: number) => string) => AccountConfirmed
   readonly handBack?: (at: (minutesAgo: number) => string) => HandBackRecord
-  readonly tries?: readonly {
+  readonly attempts?: readonly {
     readonly id: string
     readonly minutesAgo: number
     readonly procedureId: string
@@ -43,7 +43,7 @@ const taken: Facts = {
   registryAnswer: 'clean',
   battery: 'at-least-20',
   whose: 'own',
-  wrongTries: 12,
+  wrongEntries: 12,
   remoteUnlockSetUp: 'no',
   dataWorth: 'some',
   backup: 'no',
@@ -79,13 +79,13 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       ...taken,
       modelId: 'orrelin-vane-5',
       imei: imei('00100101', '204517'),
-      wrongTries: 12,
+      wrongEntries: 12,
       carrierLocked: 'yes',
       originalCarrier: 'Skerry Mobile',
       carrierCountry: 'DE',
     },
     bench: () => ({ procedureId: 'slide-until-menu' }),
-    tries: [
+    attempts: [
       {
         id: randomUUID(),
         minutesAgo: 20,
@@ -109,7 +109,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       wipeFinishedAt: at(4),
       firstStartAt: at(3),
     }),
-    tries: [
+    attempts: [
       {
         id: randomUUID(),
         minutesAgo: 10,
@@ -140,7 +140,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       firstStartAt: at(54),
       setUpAt: at(49),
     }),
-    tries: [
+    attempts: [
       {
         id: randomUUID(),
         minutesAgo: 61,
@@ -193,7 +193,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       setUpAt: at(70),
     }),
     account: (at) => ({ how: 'never-asked', at: at(68) }),
-    tries: [
+    attempts: [
       {
         id: randomUUID(),
         minutesAgo: 82,
@@ -235,7 +235,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       currency: 'EUR',
       at: at(2770),
     }),
-    tries: [
+    attempts: [
       {
         id: randomUUID(),
         minutesAgo: 2802,
@@ -272,7 +272,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       currency: 'EUR',
       at: at(5810),
     }),
-    tries: [
+    attempts: [
       {
         id: randomUUID(),
         minutesAgo: 5844,

@@ -128,7 +128,7 @@ describe.each(changed.map(({ id }) => id))('%s, its system not known, with keys 
       const tested = Object.fromEntries(brokenKeys.map((key) => [key, 'broken' as const]))
       const { belief } = diagnose(knowledge, [], { keys: tested })
       const next = nextThings(knowledge, belief, [], { keys: tested })
-      if (offered) expect(next.some(({ kind }) => kind === 'try')).toBe(true)
+      if (offered) expect(next.some(({ kind }) => kind === 'attempt')).toBe(true)
     },
   )
 })

@@ -128,8 +128,8 @@ interface Timed {
   readonly command: Command | ((job: JobState) => Command)
 }
 
-function attemptsOf({ tries = [] }: DemoJob, clock: DemoClock): readonly Timed[] {
-  return tries.flatMap(
+function attemptsOf({ attempts = [] }: DemoJob, clock: DemoClock): readonly Timed[] {
+  return attempts.flatMap(
     ({ id, minutesAgo, procedureId, link, cable = null, outcome, seen }): readonly Timed[] => [
       {
         minutesAgo,

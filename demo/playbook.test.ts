@@ -271,8 +271,8 @@ describe('why a variant stands where it does', () => {
     expect(reasons[0]).toBe('first')
     const [first, second] = ranked
     if (!first || !second) throw new Error('two ways')
-    const fewer = second.study.firstTry < first.study.firstTry - 0.01
-    const longer = second.study.tryMs > first.study.tryMs * 1.05
+    const fewer = second.study.firstAttempt < first.study.firstAttempt - 0.01
+    const longer = second.study.attemptMs > first.study.attemptMs * 1.05
     expect(/fewer/.test(reasons[1] ?? '')).toBe(fewer)
     expect(/longer/i.test(reasons[1] ?? '')).toBe(longer)
     const said = rankText(reasons[1] ?? 'only', second, first, ENGLISH)

@@ -6,7 +6,7 @@ import {
   linkAskedFor,
   nextThings,
   reachedIn,
-  type TryMade,
+  type AttemptMade,
 } from '@benevox/core/diagnosis'
 import { seeded } from '@benevox/core/hand'
 import { after, factsOf, surroundingsIn, type Command } from '@benevox/core/job'
@@ -76,11 +76,11 @@ describe('a hidden version is told by what is seen', () => {
     const random = seeded(seed)
     const device = { ...drawDevice(versions, true, random), hidden: { kind: 'nothing' as const } }
     const bench = new SimulatedBench(device, random)
-    const tries: TryMade[] = []
-    while (tries.length < 8 && tries.at(-1)?.reached !== true) {
-      const { belief } = diagnose(knowledge, tries)
-      const next = nextThings(knowledge, belief, tries, {}).find(({ kind }) => kind === 'try')
-      if (next?.kind !== 'try') break
+    const attempts: AttemptMade[] = []
+    while (attempts.length < 8 && attempts.at(-1)?.reached !== true) {
+      const { belief } = diagnose(knowledge, attempts)
+      const next = nextThings(knowledge, belief, attempts, {}).find(({ kind }) => kind === 'attempt')
+      if (next?.kind !== 'attempt') break
       const trace = bench.try(next.way, 0)
       const { procedure } = next.way
       const made = {
@@ -88,12 +88,12 @@ describe('a hidden version is told by what is seen', () => {
         link: linkAskedFor(procedure),
         reached: trace !== undefined && reachedIn(trace),
       }
-      tries.push({ ...made, seen: trace === undefined ? [] : bench.report(trace) })
+      attempts.push({ ...made, seen: trace === undefined ? [] : bench.report(trace) })
     }
-    const { belief } = diagnose(knowledge, tries)
+    const { belief } = diagnose(knowledge, attempts)
     const chances = familyChances(belief)
     const chance = chances.find(({ familyId }) => familyId === device.family.family.id)?.chance ?? 0
-    return { attempts: tries.at(-1)?.reached ? tries.length : 99, chance }
+    return { attempts: attempts.at(-1)?.reached ? attempts.length : 99, chance }
   }
   const known = new Map<string, Knowledge>()
 

@@ -17,7 +17,7 @@ import { TechnicianAtDevice, type HiddenFault } from './technician.ts'
 import { ENGLISH } from '../words/src/fixtures.ts'
 
 /** Does the step list as far as the device lets one. @returns whether it came to the goal */
-async function oneTry(page: Page, at: TechnicianAtDevice): Promise<boolean> {
+async function oneAttempt(page: Page, at: TechnicianAtDevice): Promise<boolean> {
   await expect(page.getByRole('button', { name: /Start attempt/ })).toBeVisible()
   const cable = await page.getByTestId('cable').inputValue()
   at.cable = Number(cable) || undefined
@@ -73,11 +73,11 @@ test('a device with a hidden fault, drawn by chance: told why, put right, into r
   // The cable that lies there first is the bad one: the kit puts the one it trusts most first.
   if (at.fault.cableWithoutData)
     at.fault = { cableWithoutData: Number(await page.getByTestId('cable').inputValue()) }
-  let tries = 0
-  for (let reached = false; !reached; tries++) {
-    expect(tries, 'tries made').toBeLessThan(6)
+  let attempts = 0
+  for (let reached = false; !reached; attempts++) {
+    expect(attempts, 'attempts made').toBeLessThan(6)
     const from = at.cues.length
-    reached = await oneTry(page, at)
+    reached = await oneAttempt(page, at)
     if (reached) break
     await page.keyboard.press('x')
     await page.getByRole('button', { name: mostTelling(at, from) }).click()
@@ -94,13 +94,13 @@ test('a device with a hidden fault, drawn by chance: told why, put right, into r
       at.follow(line)
     if (at.screen !== 'lock-screen') at.switchOnAgain()
   }
-  expect(tries).toBeGreaterThan(0)
+  expect(attempts).toBeGreaterThan(0)
   await throughTheMenu(page, at, { wrong: 'XX-1', right: 'OR-V510' })
   await throughTheFirstStart(page, at)
   expect(at.screen).toBe('set-up')
   await page.getByRole('link', { name: 'Whole job' }).click()
   const events = page.getByRole('region', { name: 'What happened' })
-  await expect(events.getByText('attempt failed')).toHaveCount(tries)
+  await expect(events.getByText('attempt failed')).toHaveCount(attempts)
   await expect(events.getByText('reached recovery')).toHaveCount(1)
 })
 
@@ -316,7 +316,7 @@ test('a model nobody knows: a cable of the kit, a dry run, what was seen, and on
   await expect(page.getByTestId('advice')).toHaveText(/^Go on from here: lying figure/)
   await expect(page.getByTestId('way-on')).toContainText('hold power, tap volume-up')
   await expect(async () => expect(await likeliest()).toBeGreaterThan(before)).toPass()
-  // It led nowhere: told so, what settles most is asked, then another try is offered; that one worked.
+  // It led nowhere: told so, what settles most is asked, then another attempt is offered; that one worked.
   await page.getByRole('button', { name: 'lock screen', exact: true }).click()
   await expect(page.getByTestId('advice')).toHaveText('Did it buzz?')
   await page.keyboard.press('3')

@@ -79,7 +79,7 @@ test('an updated device whose system nobody knows: told by what is seen, and led
   at.waitFor('lock-screen')
   await page.keyboard.press('x')
   await page.getByRole('button', { name: 'lock screen', exact: true }).click()
-  await expect(page.getByTestId('tries')).toContainText('it failed: lock screen')
+  await expect(page.getByTestId('attempts')).toContainText('it failed: lock screen')
   await expect(page.getByTestId('reason')).toHaveText(
     'Seen: lock screen. The likeliest cause: a method that is not for this device.',
   )

@@ -110,17 +110,17 @@ test('two people on one job: both versions are shown, and one is chosen', async 
   await expect(page.getByRole('dialog')).toHaveCount(0)
 })
 
-test('a reload in the middle of a try goes on where it was, and so does one in the menu', async ({
+test('a reload in the middle of an attempt goes on where it was, and so does one in the menu', async ({
   page,
 }) => {
   await signIn(page)
   await openJobOf(page, 'L. Torum')
   await expect(page.getByTestId('advice')).toBeVisible()
-  const before = await page.getByTestId('tries').getByRole('listitem').count()
+  const before = await page.getByTestId('attempts').getByRole('listitem').count()
   await page.getByLabel('On the cable now').selectOption('computer')
   await page.locator('body').press('Space')
   await expect(page.getByText('Both hands on the device')).toBeVisible()
-  await expect(page.getByTestId('tries').getByText('running')).toHaveCount(0)
+  await expect(page.getByTestId('attempts').getByText('running')).toHaveCount(0)
   await page.waitForTimeout(3500)
   await page.reload()
   await expect(page.getByTestId('now')).toContainText('Keep power + volume-down until the screen is black')
@@ -136,7 +136,7 @@ test('a reload in the middle of a try goes on where it was, and so does one in t
     'true',
   )
   await page.locator('body').press('x')
-  await expect(page.getByTestId('tries').getByRole('listitem')).toHaveCount(before + 1)
+  await expect(page.getByTestId('attempts').getByRole('listitem')).toHaveCount(before + 1)
 })
 
 /** A scanner's burst: all keys are handed over at once, as none waits for the page. */
@@ -216,7 +216,7 @@ test('a dry run shows the combination and records nothing', async ({ page }) => 
   await signIn(page)
   await openJobOf(page, 'L. Torum')
   await expect(page.getByTestId('advice').or(page.getByTestId('critical'))).toBeVisible()
-  const before = await page.getByTestId('tries').getByRole('listitem').count()
+  const before = await page.getByTestId('attempts').getByRole('listitem').count()
   await page.keyboard.press('d')
   await expect(page.getByTestId('dry')).toContainText('Dry run')
   // Power and volume-down held for the device’s, by the computer’s keys.
@@ -245,7 +245,7 @@ test('a dry run shows the combination and records nothing', async ({ page }) => 
   await page.keyboard.press('x')
   await expect(page.getByTestId('advice').or(page.getByTestId('critical'))).toBeVisible()
   await page.reload()
-  await expect(page.getByTestId('tries').getByRole('listitem')).toHaveCount(before)
+  await expect(page.getByTestId('attempts').getByRole('listitem')).toHaveCount(before)
 })
 
 test('two people at one order and one bench: what stands there is shown beside what one was recording', async ({

@@ -88,7 +88,7 @@ test('a phone of family 1, from the counter to the paper: first without a data l
     await page.getByRole('button', { name: 'long buzz' }).click()
     await expect(page.getByTestId('advice')).toHaveText('Plug it into a computer: a charger carries no data.')
     await page.getByRole('button', { name: 'lock screen', exact: true }).click()
-    await expect(page.getByTestId('tries')).toContainText('it failed: long buzz, lock screen')
+    await expect(page.getByTestId('attempts')).toContainText('it failed: long buzz, lock screen')
   })
 
   const at = new TechnicianAtDevice('orrelin-vane-5')

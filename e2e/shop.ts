@@ -161,7 +161,7 @@ const READY_FACTS: Facts = {
   workManaged: 'no',
   legalMatter: 'no',
   knowsScreenLock: 'no',
-  wrongTries: 15,
+  wrongEntries: 15,
   remoteUnlockSetUp: 'no',
   accountOnDevice: 'no',
   carrierLocked: 'no',

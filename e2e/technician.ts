@@ -159,7 +159,7 @@ export class TechnicianAtDevice {
     )
   }
 
-  /** Off or dark after a try that went nowhere: it is left until it is on and locked again. */
+  /** Off or dark after an attempt that went nowhere: it is left until it is on and locked again. */
   switchOnAgain(): void {
     this.#apply([{ kind: 'link', link: 'none' }], 500)
     for (let n = 0; n < 4 && this.screen !== 'lock-screen'; n++) {

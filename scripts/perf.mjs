@@ -106,7 +106,9 @@ if (asked('questions')) {
 }
 
 if (asked('diagnosis')) {
-  console.log('\nTries until recovery, 1,000 simulated phones with hidden faults, half of a hidden family:')
+  console.log(
+    '\nAttempts until recovery, 1,000 simulated phones with hidden faults, half of a hidden family:',
+  )
   const { rows, answers } = measureDiagnosis(core, core.demoPack())
   console.table(rows)
   console.log('Answers of the rule, the first of each family working its twins out:')

@@ -20,7 +20,7 @@ import { askRemoteBody, remoteUnlock } from './maker.ts'
 import { changeOrderBody, placeOrderBody, promise, supplier } from './orders.ts'
 import { problem } from './problem.ts'
 import { languageBody, session, signInBody, switchBody } from './session.ts'
-import { finishTryBody, startTryBody } from './tries.ts'
+import { finishAttemptBody, startAttemptBody } from './attempts.ts'
 
 /** One route of the wire: its shapes give the client its types, the server its checks and the OpenAPI document. */
 export interface Route {
@@ -207,20 +207,20 @@ export const api = {
     body: changePricesBody,
     answer: prices,
   },
-  startTry: {
+  startAttempt: {
     method: 'post',
-    path: '/api/jobs/:id/tries',
-    says: 'A try at the keys begins',
+    path: '/api/jobs/:id/attempts',
+    says: 'An attempt at the keys begins',
     params: ofJob,
-    body: startTryBody,
+    body: startAttemptBody,
     answer: job,
   },
-  finishTry: {
+  finishAttempt: {
     method: 'patch',
-    path: '/api/jobs/:id/tries/:tryId',
-    says: 'How a try ended and what was seen',
-    params: z.object({ id, tryId: z.uuid() }),
-    body: finishTryBody,
+    path: '/api/jobs/:id/attempts/:attemptId',
+    says: 'How an attempt ended and what was seen',
+    params: z.object({ id, attemptId: z.uuid() }),
+    body: finishAttemptBody,
     answer: job,
   },
   askRemote: {
@@ -255,14 +255,14 @@ export const api = {
   getEvidence: {
     method: 'get',
     path: '/api/evidence',
-    says: 'What is known of a family from its tries, its wipes and its first starts',
+    says: 'What is known of a family from its attempts, its wipes and its first starts',
     query: z.strictObject({ familyId: z.string().max(48) }),
     answer: familyEvidence,
   },
   mergeEvidence: {
     method: 'post',
     path: '/api/evidence',
-    says: 'Take in another shop’s tries, each once',
+    says: 'Take in another shop’s attempts, each once',
     large: true,
     body: evidenceDocument,
     answer: z.object({ added: z.int(), known: z.int() }),

@@ -36,8 +36,8 @@ describe('a change of facts', () => {
     ).toBe(true)
     for (const facts of [
       { pin: '1234' },
-      { wrongTries: -1 },
-      { wrongTries: 1.5 },
+      { wrongEntries: -1 },
+      { wrongEntries: 1.5 },
       { carrierCountry: 'de' },
       { imei: '49015420323751' },
     ])

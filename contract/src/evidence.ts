@@ -1,9 +1,9 @@
-import { evidenceTry } from '@benevox/core/evidence'
+import { recordedAttempt } from '@benevox/core/evidence'
 import { z } from 'zod'
 
 /** What this shop, and shops it has merged with, know of a family. */
 export const familyEvidence = z.object({
-  tries: z.array(evidenceTry),
+  attempts: z.array(recordedAttempt),
   /** How long the wipe and the first start took on its devices, in seconds. */
   wipeSeconds: z.array(z.number()),
   firstStartSeconds: z.array(z.number()),

@@ -1,7 +1,7 @@
 import { portKind } from '@benevox/core/catalog'
 import { z } from 'zod'
 
-/** A numbered cable of the shop's kit, with what its tries say of it. */
+/** A numbered cable of the shop's kit, with what its attempts say of it. */
 export const cable = z.object({
   number: z.int(),
   fits: portKind,

@@ -8,7 +8,7 @@ export const problemCode = z.enum([
   'not-signed-in',
   'wrong-credentials',
   'forged-request',
-  'too-many-tries',
+  'too-many-entries',
   'not-found',
   'stale-version',
   'gate-closed',

@@ -49,7 +49,7 @@ export interface Lived {
   readonly events: readonly JobEvent[]
 }
 
-/** What somebody tries, made into a command on the job as it is then. */
+/** What somebody attempts, made into a command on the job as it is then. */
 export type Try = (job: JobState, world: World, nth: number) => Command
 
 /** A history as somebody would tell it: what was tried, and what came of it. */
@@ -93,7 +93,7 @@ export const READY: Facts = {
   accountOnDevice: 'yes',
   knowsAccountPassword: 'yes',
   remoteUnlockSetUp: 'no',
-  wrongTries: 12,
+  wrongEntries: 12,
 }
 const IMEIS = ['001001011234561', '490154203237518'] as const
 const registry =
@@ -139,7 +139,7 @@ const FACTS: fc.Arbitrary<Record<string, unknown>> = fc.oneof(
     .tuple(some('receipt', 'receipt', 'box', 'box', 'shown', 'not-shown'), some('bought here', null))
     .map(([ownership, ownershipNote]) => ({ ownership, ownershipNote })),
   some('yes', 'no').map((deviceHere) => ({ deviceHere })),
-  some(0, 12).map((wrongTries) => ({ wrongTries })),
+  some(0, 12).map((wrongEntries) => ({ wrongEntries })),
   some('yes', 'no').map((remoteUnlockSetUp) => ({ remoteUnlockSetUp, online: remoteUnlockSetUp })),
   some('reset-from-recovery', 'clear-cache', null).map((wish) => ({ wish })),
   some('yes', 'no').map((proofOfPurchase) => ({ proofOfPurchase, sellerReachable: proofOfPurchase })),
@@ -286,8 +286,8 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
       { kind: 'answered', answer: 'code', code: '00123456' },
       { kind: 'answered', answer: 'app' },
       { kind: 'answered', answer: 'over-the-air' },
-      { kind: 'code-tried', worked: false },
-      { kind: 'code-tried', worked: true },
+      { kind: 'code-entered', worked: false },
+      { kind: 'code-entered', worked: true },
       { kind: 'proven' },
       { kind: 'failed' },
     ).map((change): Try => (job) => ({

@@ -10,7 +10,7 @@ const forgotten: Facts = {
   ...account,
   complaint: 'forgotten-lock',
   knowsScreenLock: 'no',
-  wrongTries: 15,
+  wrongEntries: 15,
   remoteUnlockSetUp: 'no',
 }
 
@@ -42,7 +42,7 @@ export const STORIES: Readonly<Record<string, Intake>> = {
     route: ['reset-from-recovery'],
     why: 'screen lock is forgotten',
     changes: [
-      [{ wrongTries: 2 }, 'remember'],
+      [{ wrongEntries: 2 }, 'remember'],
       [{ remoteUnlockSetUp: 'yes', online: 'yes' }, 'remote-unlock'],
       [{ knowsAccountPassword: 'no' }, 'recover-account'],
       [{ accountOnDevice: 'no' }, 'reset-from-recovery'],
@@ -50,13 +50,13 @@ export const STORIES: Readonly<Record<string, Intake>> = {
       [{ esimProfile: 'yes' }, 'reset-from-recovery'],
     ],
   },
-  'too many wrong tries': {
+  'too many wrong entries': {
     facts: {
       ...taken,
       ...account,
-      complaint: 'too-many-tries',
+      complaint: 'too-many-entries',
       knowsScreenLock: 'no',
-      wrongTries: 60,
+      wrongEntries: 60,
       remoteUnlockSetUp: 'no',
     },
     route: ['reset-from-recovery'],
@@ -199,7 +199,7 @@ export const WHOLE_JOBS: Readonly<Record<string, Pick<Intake, 'facts' | 'device'
       ...account,
       complaint: 'forgotten-lock',
       knowsScreenLock: 'no',
-      wrongTries: 12,
+      wrongEntries: 12,
       accountAddress: 'q@t.example',
       remoteUnlockSetUp: 'no',
       passwordChangedLately: 'no',
@@ -251,7 +251,7 @@ export const WHOLE_JOBS: Readonly<Record<string, Pick<Intake, 'facts' | 'device'
       registryAnswer: 'no-answer',
       registryReason: 'no radio, no IMEI',
       knowsScreenLock: 'no',
-      wrongTries: 8,
+      wrongEntries: 8,
       remoteUnlockSetUp: 'no',
       dataWorth: 'none',
       backup: 'yes',

@@ -148,7 +148,7 @@ export function isShownOff(lock: 'screen' | 'account' | 'carrier', events: reado
               placed.order.id === event.id &&
               placed.order.lock !== 'account',
           ) &&
-          (event.change.kind === 'proven' || (event.change.kind === 'code-tried' && event.change.worked)),
+          (event.change.kind === 'proven' || (event.change.kind === 'code-entered' && event.change.worked)),
       )
   }
 }

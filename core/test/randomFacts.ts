@@ -13,7 +13,7 @@ export const RANDOM_FACTS: fc.Arbitrary<Facts> = fc
     keysWork: answer,
     screenLock: oneOf('pin', 'pattern', 'none', 'unknown'),
     knowsScreenLock: answer,
-    wrongTries: oneOf(0, 3, 7, 12, 40),
+    wrongEntries: oneOf(0, 3, 7, 12, 40),
     wipesItself: answer,
     remoteUnlockSetUp: answer,
     online: answer,

@@ -30,7 +30,7 @@ export class Story {
   }
   does(...commands: readonly Command[]): this {
     for (const command of commands) {
-      const refusal = this.tries(command)
+      const refusal = this.attempts(command)
       if (refusal) throw new Error(`${command.kind} was refused: ${refusal}`)
     }
     return this
@@ -39,7 +39,7 @@ export class Story {
     return this.does(sign(this.job, this.world, 0))
   }
   /** @returns the code of the refusal, if it was refused */
-  tries(command: Command): string | undefined {
+  attempts(command: Command): string | undefined {
     this.#minute++
     const keyed = command.kind === 'bench' ? { ...command, key: `s${this.#minute}` } : command
     const decided = decide(this.job, keyed, this.world)

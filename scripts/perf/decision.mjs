@@ -3,7 +3,7 @@ import { median, percentile } from './figures.mjs'
 
 /** Every job of the counter as it grows: one more fact each time, in the order of the questions. */
 const JOBS = {
-  'forgotten lock': { complaint: 'forgotten-lock', knowsScreenLock: 'no', wrongTries: 6 },
+  'forgotten lock': { complaint: 'forgotten-lock', knowsScreenLock: 'no', wrongEntries: 6 },
   'forgotten lock, no password': {
     complaint: 'forgotten-lock',
     knowsScreenLock: 'no',
@@ -17,7 +17,7 @@ const JOBS = {
     knowsAccountPassword: 'no',
     carrierLocked: 'yes',
   },
-  'too many tries': { complaint: 'too-many-tries', accountOnDevice: 'yes', proofOfPurchase: 'yes' },
+  'too many entries': { complaint: 'too-many-entries', accountOnDevice: 'yes', proofOfPurchase: 'yes' },
   loop: { complaint: 'restarts-into-recovery', dataWorth: 'some', knowsScreenLock: 'yes' },
   freezes: { complaint: 'freezes', accountOnDevice: 'unknown' },
   'for sale': { complaint: 'for-sale', knowsScreenLock: 'yes' },

@@ -1,4 +1,4 @@
-// Tries until recovery with our next-try rule, against repeating, a fixed order, and knowing everything.
+// Tries until recovery with our next-attempt rule, against repeating, a fixed order, and knowing everything.
 import { median, percentile } from './figures.mjs'
 
 /** More families with the same keys the best possible order cannot be found for; the first so many are measured. */
@@ -21,7 +21,7 @@ export function measureDiagnosis({ studyDiagnosis, composeFamily, compileFamily 
   const half = (all, hidden) => all.filter((_, n) => (n % 2 === 1) === hidden)
   const mean = (all) => all.reduce((sum, one) => sum + one, 0) / all.length
   const row = (name, { all }) => ({
-    'next try by': name,
+    'next attempt by': name,
     median: median(all),
     mean: mean(all).toFixed(2),
     'known, median': median(half(all, false)),

@@ -56,7 +56,7 @@ export async function measureImporting() {
         if (turn % 3 === 2) {
           const { body: job } = await other.ask('PATCH', `/api/jobs/${opened.id}/facts`, {
             version,
-            facts: { wrongTries: turn % 40 },
+            facts: { wrongEntries: turn % 40 },
           })
           version = job.version
         } else await other.ask('GET', turn % 3 === 0 ? '/api/jobs?station=bench' : `/api/jobs/${opened.id}`)

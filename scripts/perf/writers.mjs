@@ -59,7 +59,7 @@ async function write(people, jobs, seconds) {
           turn % 6
             ? await person.ask('PATCH', `/api/jobs/${job.id}/facts`, {
                 version,
-                facts: { wrongTries: turn % 40 },
+                facts: { wrongEntries: turn % 40 },
               })
             : await person.ask('POST', `/api/jobs/${job.id}/bench`, {
                 told: { key: crypto.randomUUID(), at: new Date().toISOString() },

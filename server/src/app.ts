@@ -32,7 +32,7 @@ import { registryHandlers } from './registry/routes.ts'
 import { sessionEntity } from './session/entity.ts'
 import { sessionHandlers } from './session/routes.ts'
 import { DatabaseSessionStore } from './session/store.ts'
-import { tryHandlers } from './tries/routes.ts'
+import { attemptHandlers } from './attempts/routes.ts'
 
 const SIGN_IN_TRIES = 20
 const LARGEST_BODY = '64mb'
@@ -101,7 +101,7 @@ export function createApp(
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     handler: () => {
-      throw new ProblemError('too-many-tries', { code: 'sign-in-limit' })
+      throw new ProblemError('too-many-entries', { code: 'sign-in-limit' })
     },
   })
   app.post(['/api/session', '/api/session/switch', '/api/jobs/:id/gates'], limited)
@@ -129,7 +129,7 @@ export function createApp(
     ...kitHandlers(database),
     ...makerHandlers(config.maker, life),
     ...evidenceHandlers(database, evidence),
-    ...tryHandlers(database, life),
+    ...attemptHandlers(database, life),
     ...orderHandlers(database, life),
   })
 

@@ -181,7 +181,7 @@ export const READY: Facts = {
   registryAnswer: 'clean',
   battery: 'at-least-20',
   whose: 'own',
-  wrongTries: 12,
+  wrongEntries: 12,
   remoteUnlockSetUp: 'no',
   knowsAccountPassword: 'yes',
 }

@@ -166,7 +166,7 @@ export interface Messages {
   'reason.secret-known': object
   'reason.remote-unlock-ready': object
   'reason.remote-unlock-maybe': object
-  'reason.tries-left': object
+  'reason.entries-left': object
   'reason.cache-first': object
   'reason.system-file': object
   'reason.password-first': object
@@ -326,7 +326,7 @@ export interface Messages {
   'answer.no': object
   'answer.unknown': object
   'answer.complaint.forgotten-lock': object
-  'answer.complaint.too-many-tries': object
+  'answer.complaint.too-many-entries': object
   'answer.complaint.restarts-into-recovery': object
   'answer.complaint.freezes': object
   'answer.complaint.second-hand': object
@@ -346,10 +346,10 @@ export interface Messages {
   'answer.screenLock.pattern': object
   'answer.screenLock.password': object
   'answer.screenLock.none': object
-  'answer.wrongTries.2': object
-  'answer.wrongTries.7': object
-  'answer.wrongTries.15': object
-  'answer.wrongTries.40': object
+  'answer.wrongEntries.2': object
+  'answer.wrongEntries.7': object
+  'answer.wrongEntries.15': object
+  'answer.wrongEntries.40': object
   'answer.secondStep.other-device': object
   'answer.secondStep.sim-in-this-device': object
   'answer.secondStep.mail': object
@@ -404,7 +404,7 @@ export interface Messages {
   'fact.wish': object
   'fact.screenLock': object
   'fact.knowsScreenLock': object
-  'fact.wrongTries': object
+  'fact.wrongEntries': object
   'fact.countsDown': object
   'fact.wipesItself': object
   'fact.remoteUnlockSetUp': object
@@ -451,7 +451,7 @@ export interface Messages {
   'ask.wish': object
   'ask.screenLock': object
   'ask.knowsScreenLock': object
-  'ask.wrongTries': object
+  'ask.wrongEntries': object
   'ask.countsDown': object
   'ask.wipesItself': object
   'ask.remoteUnlockSetUp': object
@@ -473,7 +473,7 @@ export interface Messages {
   'hint.hazard': object
   'hint.whose': object
   'hint.knowsScreenLock': object
-  'hint.wrongTries': object
+  'hint.wrongEntries': object
   'hint.wipesItself': object
   'hint.accountOnDevice': object
   'hint.secondStep': object
@@ -805,11 +805,6 @@ export interface Messages {
   'event.facts': object
   'event.answered': object
   'event.chose-procedure': object
-  'event.try-started': object
-  'event.try-reached': object
-  'event.try-failed': object
-  'event.try-left': object
-  'event.try-told': object
   'event.attempt-started': object
   'event.attempt-reached': object
   'event.attempt-failed': object
@@ -837,7 +832,7 @@ export interface Messages {
   'event.order-placed': object
   'event.account-release-ordered': object
   'event.order-answered': object
-  'event.order-code-tried': object
+  'event.order-code-entered': object
   'event.order-proven': object
   'event.order-failed': object
   'event.handed-back': object
@@ -1278,8 +1273,8 @@ export interface Messages {
   'method.method': object
   'results.success': { readonly from: string | number; readonly to: string | number }
   'results.noAttempts': object
-  'results.cable': { readonly number: string | number; readonly here: string | number; readonly tries: string | number; readonly there: string | number; readonly others: string | number }
-  'results.system': { readonly version: string | number; readonly here: string | number; readonly tries: string | number; readonly there: string | number; readonly others: string | number }
+  'results.cable': { readonly number: string | number; readonly here: string | number; readonly attempts: string | number; readonly there: string | number; readonly others: string | number }
+  'results.system': { readonly version: string | number; readonly here: string | number; readonly attempts: string | number; readonly there: string | number; readonly others: string | number }
   'results.cableName': { readonly number: string | number }
   'results.systemName': { readonly version: string | number }
   'results.nothingShown': { readonly what: string | number; readonly power: string | number }

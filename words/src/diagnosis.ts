@@ -180,11 +180,11 @@ export function rankText(
   words: Words,
 ): string {
   const fewer = {
-    of100: of100Text(study.firstTry, words),
-    firstOf100: of100Text(first.study.firstTry, words),
+    of100: of100Text(study.firstAttempt, words),
+    firstOf100: of100Text(first.study.firstAttempt, words),
   }
   const seconds = (ms: number) => words.number(Math.round(ms / 1000))
-  const longer = { seconds: seconds(study.tryMs), firstSeconds: seconds(first.study.tryMs) }
+  const longer = { seconds: seconds(study.attemptMs), firstSeconds: seconds(first.study.attemptMs) }
   switch (reason) {
     case 'only':
     case 'first':

@@ -17,7 +17,7 @@ import type { WorkingCalendar } from './index.ts'
 const SECOND = 1000
 const DAY = 86_400_000
 
-describe('the wait after wrong tries', () => {
+describe('the wait after wrong entries', () => {
   // The open-source platform's gatekeeper, ComputeRetryTimeout (from memory).
   it.each([
     [0, 0],
@@ -35,11 +35,11 @@ describe('the wait after wrong tries', () => {
     [139, 30 * SECOND * 2 ** 10],
     [140, DAY],
     [500, DAY],
-  ])('after %i wrong tries is %i ms', (failures, waitMs) => {
+  ])('after %i wrong entries is %i ms', (failures, waitMs) => {
     expect(waitAfterMs(PLATFORM_WAIT_LAW, failures)).toBe(waitMs)
   })
-  it('adds up for more tries, with none after the last', () => {
-    // before tries 5 to 9: none; after the 5th: 30 s; typing 4 s each
+  it('adds up for more attempts, with none after the last', () => {
+    // before attempts 5 to 9: none; after the 5th: 30 s; typing 4 s each
     expect(totalForMoreMs(PLATFORM_WAIT_LAW, 4, 2, 4 * SECOND)).toBe(30 * SECOND + 8 * SECOND)
     expect(totalForMoreMs(PLATFORM_WAIT_LAW, 28, 3, 0)).toBe(90 * SECOND)
     expect(totalForMoreMs(PLATFORM_WAIT_LAW, 3, 0, 4 * SECOND)).toBe(0)

@@ -98,13 +98,13 @@ describe('the oil wildcatter (Raiffa 1968, from memory)', () => {
 /** Tries one after another: each costs and may succeed, by the hidden world; stopping is always possible. */
 interface Trials {
   readonly worlds: readonly number[]
-  readonly tries: readonly {
+  readonly attempts: readonly {
     readonly cost: number
     readonly chances: readonly number[]
     readonly worth: number
   }[]
 }
-function trials({ worlds, tries }: Trials): DecisionProblem<readonly number[], number> {
+function trials({ worlds, attempts }: Trials): DecisionProblem<readonly number[], number> {
   const total = worlds.reduce((a, b) => a + b, 0)
   return {
     worlds: worlds.map((weight, world) => ({ world, probability: weight / total })),
@@ -115,7 +115,7 @@ function trials({ worlds, tries }: Trials): DecisionProblem<readonly number[], n
         id: 'stop',
         outcomes: [{ id: 'stopped', chance: () => 1, worth: () => 0, next: undefined }],
       },
-      ...tries.flatMap(({ cost, chances, worth }, index) =>
+      ...attempts.flatMap(({ cost, chances, worth }, index) =>
         failed.includes(index)
           ? []
           : [
@@ -143,7 +143,7 @@ function trials({ worlds, tries }: Trials): DecisionProblem<readonly number[], n
 }
 const small = fc.record({
   worlds: fc.array(fc.double({ min: 0.05, max: 1, noNaN: true }), { minLength: 1, maxLength: 4 }),
-  tries: fc.array(
+  attempts: fc.array(
     fc.record({
       cost: fc.double({ min: 0, max: 20, noNaN: true }),
       chances: fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 4, maxLength: 4 }),
@@ -153,8 +153,8 @@ const small = fc.record({
   ),
 })
 
-/** Every order of every choice of tries, each evaluated world by world: no folding back, no belief. */
-function byBruteForce({ worlds, tries }: Trials): number {
+/** Every order of every choice of attempts, each evaluated world by world: no folding back, no belief. */
+function byBruteForce({ worlds, attempts }: Trials): number {
   const total = worlds.reduce((a, b) => a + b, 0)
   const orders = (left: readonly number[]): number[][] => [
     [],
@@ -165,17 +165,17 @@ function byBruteForce({ worlds, tries }: Trials): number {
       let reach = weight / total
       let worth = 0
       for (const index of order) {
-        const { cost = 0, chances = [], worth: prize = 0 } = tries[index] ?? {}
+        const { cost = 0, chances = [], worth: prize = 0 } = attempts[index] ?? {}
         worth += reach * ((chances[world] ?? 0) * prize - cost)
         reach *= 1 - (chances[world] ?? 0)
       }
       return sum + worth
     }, 0)
-  return Math.max(...orders(tries.map((_, index) => index)).map(worthOf))
+  return Math.max(...orders(attempts.map((_, index) => index)).map(worthOf))
 }
 
 describe('small random problems', () => {
-  it('are solved as well as by going through every order of tries', () => {
+  it('are solved as well as by going through every order of attempts', () => {
     fc.assert(
       fc.property(small, (problem) => {
         expect(solve(trials(problem)).worth).toBeCloseTo(byBruteForce(problem), 6)
@@ -199,10 +199,10 @@ describe('small random problems', () => {
       { seed: 5, numRuns: 200 },
     )
   })
-  it('independent tries of one worth come by chance over cost (Mitten 1960, from memory)', () => {
+  it('independent attempts of one worth come by chance over cost (Mitten 1960, from memory)', () => {
     fc.assert(
-      fc.property(small, ({ tries }) => {
-        const alike = tries.map(({ cost, chances }) => ({
+      fc.property(small, ({ attempts }) => {
+        const alike = attempts.map(({ cost, chances }) => ({
           cost: cost + 0.1,
           chances: [(chances[0] ?? 0) * 0.9 + 0.05],
           worth: 1e4,
@@ -210,7 +210,7 @@ describe('small random problems', () => {
         const order: number[] = []
         for (
           let policy: Policy<readonly number[], number> | undefined = solve(
-            trials({ worlds: [1], tries: alike }),
+            trials({ worlds: [1], attempts: alike }),
           );
           policy?.act && policy.act.id !== 'stop';
           policy = policy.branches.find(({ outcome }) => outcome.id === 'failed')?.then

@@ -1,6 +1,6 @@
 import type { Cue, KeyId, Procedure } from '../catalog/index.ts'
 import { keysOf } from '../procedure/index.ts'
-import type { TryMade } from './belief.ts'
+import type { AttemptMade } from './belief.ts'
 import type { Cause } from './diagnose.ts'
 import { linkAskedFor, type Correction } from './faults.ts'
 import { nameOfWay } from './knowledge.ts'
@@ -34,7 +34,7 @@ export type AdviceWhy =
   /** A place on the way, not a failure. */
   | { readonly kind: 'place'; readonly place: Cue }
 
-/** What the next try does otherwise, at a step: how, or the key that it takes. */
+/** What the next attempt does otherwise, at a step: how, or the key that it takes. */
 export interface StepChange {
   readonly step: number
   readonly change:
@@ -45,14 +45,18 @@ export interface StepChange {
 const isSame = (one: Procedure, other: Procedure) => nameOfWay(one) === nameOfWay(other)
 
 /** The next thing, and its reason. */
-export function adviceOf(next: NextThing, causes: readonly Cause[], tries: readonly TryMade[]): Advice {
-  const last = tries.at(-1)
+export function adviceOf(
+  next: NextThing,
+  causes: readonly Cause[],
+  attempts: readonly AttemptMade[],
+): Advice {
+  const last = attempts.at(-1)
   const [top] = causes
   const again: AdviceSays = { kind: 'correction', correction: { kind: 'again' } }
-  if (!last || !top) return { says: next.kind === 'try' ? [again] : [], why: { kind: 'first' } }
+  if (!last || !top) return { says: next.kind === 'attempt' ? [again] : [], why: { kind: 'first' } }
   const answered = answeredBy(next, causes, last) ?? top
   const { procedure, seen } = last
-  const times = tries.filter(
+  const times = attempts.filter(
     (one) => isSame(one.procedure, procedure) && one.seen.join() === seen.join(),
   ).length
   const unsure: AdviceWhy = { kind: 'unsure', cause: answered.correction }
@@ -60,7 +64,7 @@ export function adviceOf(next: NextThing, causes: readonly Cause[], tries: reado
     answered === top ? { kind: 'because', seen, cause: answered.correction, times } : unsure
   const correct = (correction: Correction): AdviceSays => ({ kind: 'correction', correction })
   switch (next.kind) {
-    case 'try': {
+    case 'attempt': {
       const isSameWay = isSame(next.way.procedure, procedure)
       const parts: AdviceSays[] = []
       if (next.charge) parts.push(correct({ kind: 'charge' }))
@@ -93,15 +97,15 @@ export function adviceOf(next: NextThing, causes: readonly Cause[], tries: reado
   }
 }
 
-/** What the next try does otherwise than the last, at which steps of it: for the chart. */
+/** What the next attempt does otherwise than the last, at which steps of it: for the chart. */
 export function changesOf(
   next: NextThing,
   causes: readonly Cause[],
-  tries: readonly TryMade[],
+  attempts: readonly AttemptMade[],
 ): readonly StepChange[] {
-  const last = tries.at(-1)
+  const last = attempts.at(-1)
   const [top] = causes
-  if (next.kind !== 'try' || !last || !top || last.reached) return []
+  if (next.kind !== 'attempt' || !last || !top || last.reached) return []
   const { correction } = answeredBy(next, causes, last) ?? top
   const { steps } = next.way.procedure
   const plug = steps.findLastIndex((step) => step.do === 'plug')
@@ -130,8 +134,8 @@ export function changesOf(
 }
 
 /** The likeliest cause that a thing to do answers to: a reason is given for what is advised, not for something else. */
-function answeredBy(next: NextThing, causes: readonly Cause[], last: TryMade): Cause | undefined {
-  if (next.kind !== 'try') return causes[0]
+function answeredBy(next: NextThing, causes: readonly Cause[], last: AttemptMade): Cause | undefined {
+  if (next.kind !== 'attempt') return causes[0]
   const isSameWay = isSame(next.way.procedure, last.procedure)
   return causes.find(({ correction }) => {
     switch (correction.kind) {
@@ -153,7 +157,7 @@ function answeredBy(next: NextThing, causes: readonly Cause[], last: TryMade): C
 }
 
 /** Whether something hung there that carries no data, where a computer was asked for. */
-function hasChargerForComputer({ procedure, link }: TryMade): boolean {
+function hasChargerForComputer({ procedure, link }: AttemptMade): boolean {
   const asked = linkAskedFor(procedure)
   return asked === 'computer' && link !== undefined && link !== asked
 }

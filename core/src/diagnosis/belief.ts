@@ -2,14 +2,14 @@ import type { KeyId, LinkKind, Procedure, StartState } from '../catalog/index.ts
 import { FAULT_PRIORS, linkAskedFor, type Slip, type StayingFault } from './faults.ts'
 import type { Knowledge, PossibleFamily } from './knowledge.ts'
 import { chanceOfReport, type Report } from './report.ts'
-import { PACES, type TryTable } from './traces.ts'
+import { PACES, type AttemptTable } from './traces.ts'
 
-/** A try that was made, and what is said of it. */
-export interface TryMade extends Report {
+/** An attempt that was made, and what is said of it. */
+export interface AttemptMade extends Report {
   readonly procedure: Procedure
   /** What hung on the cable; undefined where nobody said. */
   readonly link?: LinkKind | undefined
-  /** Which cable of the shop's kit; tries without a number share one. */
+  /** Which cable of the shop's kit; attempts without a number share one. */
   readonly cable?: string | undefined
 }
 
@@ -19,7 +19,7 @@ export interface CableTrust {
   readonly dead: number
 }
 
-/** What is known besides the tries. */
+/** What is known besides the attempts. */
 export interface Findings {
   /** Keys that were tested by themselves. */
   readonly keys?: Readonly<Partial<Record<KeyId, 'works' | 'broken'>>> | undefined
@@ -51,18 +51,18 @@ const SOMETHING_ELSE = 1e-5
 const ANOTHER_FAMILYS = 0.004
 
 export const UNNUMBERED = 'unnumbered'
-export const cableOf = ({ cable }: Pick<TryMade, 'cable'>): string => cable ?? UNNUMBERED
+export const cableOf = ({ cable }: Pick<AttemptMade, 'cable'>): string => cable ?? UNNUMBERED
 
 /**
- * What may be so after these tries: Bayes over all of them. Staying faults, the family and the quickness of the
- * hand are shared between the tries, slips are drawn anew at each.
+ * What may be so after these attempts: Bayes over all of them. Staying faults, the family and the quickness of the
+ * hand are shared between the attempts, slips are drawn anew at each.
  */
 export function beliefAfter(
   knowledge: Knowledge,
-  tries: readonly TryMade[],
+  attempts: readonly AttemptMade[],
   findings: Findings = {},
 ): readonly Hypothesis[] {
-  const cables = [...new Set(tries.filter(({ procedure }) => linkAskedFor(procedure)).map(cableOf))]
+  const cables = [...new Set(attempts.filter(({ procedure }) => linkAskedFor(procedure)).map(cableOf))]
   const hypotheses = knowledge.families.flatMap((family) =>
     knowledge.faults.flatMap((fault, faultIndex) =>
       (isOfCable(fault) && cables.length > 0 ? cables : [undefined]).flatMap((cable) =>
@@ -80,7 +80,7 @@ export function beliefAfter(
   const sound = knowledge.faults.findIndex(({ kind }) => kind === 'none')
   const after = hypotheses.map((one) => ({
     ...one,
-    chance: tries.reduce((chance, made) => {
+    chance: attempts.reduce((chance, made) => {
       if (one.fault.kind === 'other-family') return chance * ANOTHER_FAMILYS
       const elsewhere = one.cable !== undefined && cableOf(made) !== one.cable
       const at = elsewhere || one.fault.kind === 'habit' ? sound : one.faultIndex
@@ -91,7 +91,7 @@ export function beliefAfter(
   return normalised(after)
 }
 
-/** The same once something more is known, without going through the tries again. */
+/** The same once something more is known, without going through the attempts again. */
 export function beliefWhen(
   belief: readonly Hypothesis[],
   factor: (one: Hypothesis) => number,
@@ -111,7 +111,7 @@ export function habitOf(fault: StayingFault): Slip['kind'] | undefined {
 
 /** The chance of a report under a fault and a quickness of the hand, over all slips. */
 export function likelihood(
-  table: TryTable,
+  table: AttemptTable,
   faultIndex: number,
   paceIndex: number,
   report: Report,
@@ -127,7 +127,7 @@ const HABIT_SHOWS = 0.8
 
 /** The same, slip by slip. Slips that were not run with the fault count as none. */
 export function slipShares(
-  { slips, cells }: TryTable,
+  { slips, cells }: AttemptTable,
   faultIndex: number,
   paceIndex: number,
   report: Report,

@@ -11,8 +11,8 @@ const MOST_FAMILIES = 14
 type Outcome = Trace | 'reached'
 
 /**
- * The best order of tries on a device in good order whose family is not known, by going through every set of
- * families that may be left: least expected number of tries, where each is equally likely and all that came is seen.
+ * The best order of attempts on a device in good order whose family is not known, by going through every set of
+ * families that may be left: least expected number of attempts, where each is equally likely and all that came is seen.
  * @throws RangeError for more than 14 families
  */
 export class BestOrder {
@@ -20,7 +20,7 @@ export class BestOrder {
   /** By family, way; undefined where the device lacks a key the way needs. */
   readonly #outcomes: readonly (readonly (Outcome | undefined)[])[]
   readonly #all: number
-  readonly #best = new Map<number, { readonly tries: number; readonly way: number }>()
+  readonly #best = new Map<number, { readonly attempts: number; readonly way: number }>()
 
   constructor(knowledge: Knowledge) {
     if (knowledge.families.length > MOST_FAMILIES) throw new RangeError(`At most ${MOST_FAMILIES} families`)
@@ -35,12 +35,12 @@ export class BestOrder {
     )
   }
 
-  /** How many tries it needs on average. */
-  get expectedTries(): number {
-    return this.#from(this.#all).tries
+  /** How many attempts it needs on average. */
+  get expectedAttempts(): number {
+    return this.#from(this.#all).attempts
   }
 
-  /** An order through it, told after each try what came; undefined where the way could not even be tried. */
+  /** An order through it, told after each attempt what came; undefined where the way could not even be tried. */
   *order(): Generator<Way, undefined, Trace | undefined> {
     let left = this.#all
     let lastSurprise = -1
@@ -61,23 +61,23 @@ export class BestOrder {
     return those
   }
 
-  #from(set: number): { readonly tries: number; readonly way: number } {
+  #from(set: number): { readonly attempts: number; readonly way: number } {
     const known = this.#best.get(set)
     if (known) return known
-    let best = { tries: Number.POSITIVE_INFINITY, way: 0 }
+    let best = { attempts: Number.POSITIVE_INFINITY, way: 0 }
     for (const way of this.#ways.keys()) {
       const kinds = new Set(
         this.#outcomes.flatMap((ofWays, family) => (set & (1 << family) ? [ofWays[way]] : [])),
       )
       // A way that would tell nothing and reach nothing leads round in a circle.
       if (kinds.size === 1 && !kinds.has('reached')) continue
-      let tries = 1
+      let attempts = 1
       for (const kind of kinds) {
         if (kind === 'reached') continue
         const left = this.#those(set, (family) => this.#outcomes[family]?.[way] === kind)
-        tries += (sizeOf(left) / sizeOf(set)) * this.#from(left).tries
+        attempts += (sizeOf(left) / sizeOf(set)) * this.#from(left).attempts
       }
-      if (tries < best.tries) best = { tries, way }
+      if (attempts < best.attempts) best = { attempts, way }
     }
     this.#best.set(set, best)
     return best

@@ -6,7 +6,7 @@ import {
   slipShares,
   type Findings,
   type Hypothesis,
-  type TryMade,
+  type AttemptMade,
 } from './belief.ts'
 import {
   correctionOfMoment,
@@ -19,7 +19,7 @@ import {
 import type { Machine } from '../twin/index.ts'
 import type { Knowledge } from './knowledge.ts'
 import { TELLING_CUES } from './report.ts'
-import { earlyIn, reachOf, type TryTable } from './traces.ts'
+import { earlyIn, reachOf, type AttemptTable } from './traces.ts'
 
 /** A correction with how likely it is the one needed. */
 export interface Cause {
@@ -32,25 +32,25 @@ export interface FamilyChance {
   readonly chance: number
 }
 
-/** Why the last try failed, and what the device may be. */
+/** Why the last attempt failed, and what the device may be. */
 export interface Diagnosis {
-  /** Likeliest first; together 1. Empty while no try has failed. */
+  /** Likeliest first; together 1. Empty while no attempt has failed. */
   readonly causes: readonly Cause[]
   readonly families: readonly FamilyChance[]
   readonly belief: readonly Hypothesis[]
 }
 
-/** Below this part of what a sound set-up reaches, a fault is what keeps a try from its goal. */
+/** Below this part of what a sound set-up reaches, a fault is what keeps an attempt from its goal. */
 const STANDS_IN_THE_WAY = 0.5
 
-/** Why the last of these tries failed: corrections in order of their chance. */
+/** Why the last of these attempts failed: corrections in order of their chance. */
 export function diagnose(
   knowledge: Knowledge,
-  tries: readonly TryMade[],
+  attempts: readonly AttemptMade[],
   findings: Findings = {},
 ): Diagnosis {
-  const belief = beliefAfter(knowledge, tries, findings)
-  const last = tries.findLast(({ reached }) => !reached)
+  const belief = beliefAfter(knowledge, attempts, findings)
+  const last = attempts.findLast(({ reached }) => !reached)
   const causes = new Map<string, { correction: Correction; chance: number }>()
   const add = (correction: Correction, chance: number) => {
     const name = nameOfCorrection(correction)
@@ -72,11 +72,11 @@ export function familyChances(belief: readonly Hypothesis[]): readonly FamilyCha
   return [...chances].map(([familyId, chance]) => ({ familyId, chance })).sort((a, b) => b.chance - a.chance)
 }
 
-/** Shares a hypothesis's chance out among the corrections that would have made the try work. */
+/** Shares a hypothesis's chance out among the corrections that would have made the attempt work. */
 function shareOut(
   knowledge: Knowledge,
   { family, fault, faultIndex, paceIndex, cable, chance }: Hypothesis,
-  made: TryMade,
+  made: AttemptMade,
   add: (correction: Correction, chance: number) => void,
 ): void {
   if (chance < 1e-6) return
@@ -115,7 +115,7 @@ function shareOut(
 }
 
 /** Of the ordinary hands that failed, how many had moved before their cue. */
-function earlyShare({ cells }: TryTable, faultIndex: number, paceIndex: number): number {
+function earlyShare({ cells }: AttemptTable, faultIndex: number, paceIndex: number): number {
   const failed = (cells[faultIndex]?.[paceIndex]?.[0]?.traces ?? []).filter(({ trace }) => trace >= 0)
   const sum = (of: typeof failed) => of.reduce((all, { share }) => all + share, 0)
   const early = failed.filter(({ trace }) => earlyIn(trace))
@@ -164,7 +164,7 @@ function correctionOfSlip(slip: Exclude<Slip, { kind: 'ordinary' }>, procedure: 
 /** What comes only long after the keys, and is reported by its own steps. */
 const AFTERWARDS: readonly Cue[] = ['account-warning', 'wiping', 'set-up']
 
-/** The cues of a family that a technician may report after a try, in the order of the catalogue's list. */
+/** The cues of a family that a technician may report after an attempt, in the order of the catalogue's list. */
 export function cuesToReport({ states }: Machine): readonly Cue[] {
   const shown = new Set(
     states.flatMap(({ screen, transitions }): Cue[] => [screen, ...transitions.flatMap(({ cues }) => cues)]),

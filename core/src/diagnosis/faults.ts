@@ -11,7 +11,7 @@ import {
 } from '../procedure/index.ts'
 import { durationsAt, USUAL_SITUATION, type Machine, type Situation } from '../twin/index.ts'
 
-/** A fault that stays until it is corrected: tries share it. */
+/** A fault that stays until it is corrected: attempts share it. */
 export type StayingFault =
   | { readonly kind: 'none' }
   /** The cable carries power and no data. */
@@ -29,7 +29,7 @@ export type StayingFault =
   /** It is another model than the one on the job: no twin here says what it shows. */
   | { readonly kind: 'other-family' }
 
-/** A slip of the hand: it passes, and is drawn anew at each try. */
+/** A slip of the hand: it passes, and is drawn anew at each attempt. */
 export type Slip =
   /** No more than what hands always do: late by a reaction, early by habit now and then. */
   | { readonly kind: 'ordinary' }
@@ -78,7 +78,7 @@ export const FAULT_PRIORS = {
   flatWhenOff: 0.2,
   loop: 0.01,
   /**
-   * One try: each move that comes after something waited for, each number of presses, each folding, each pair of
+   * One attempt: each move that comes after something waited for, each number of presses, each folding, each pair of
    * neighbouring keys.
    */
   late: 0.03,
@@ -196,7 +196,7 @@ export function correctionOfMoment(kind: 'sooner' | 'later', procedure: Procedur
   return { kind, step: momentOf(procedure, step) }
 }
 
-/** The staying faults that could touch tries of these procedures. */
+/** The staying faults that could touch attempts of these procedures. */
 export function stayingFaultsOf(procedures: readonly Procedure[]): readonly StayingFault[] {
   const links = procedures.map(linkAskedFor)
   return [

@@ -2,7 +2,7 @@ import type { Family, LinkKind, Procedure, StartState } from '../catalog/index.t
 import { criticalSlack, slackOf } from '../hand/index.ts'
 import { USUAL_SITUATION, type Machine } from '../twin/index.ts'
 import { linkAskedFor, stayingFaultsOf, type StayingFault } from './faults.ts'
-import { reachOf, RUNS_FOR_MANY, RUNS_FOR_ONE, tryTable, type TryTable } from './traces.ts'
+import { reachOf, RUNS_FOR_MANY, RUNS_FOR_ONE, tryTable, type AttemptTable } from './traces.ts'
 
 /** A family the device may be of. */
 export interface PossibleFamily {
@@ -20,7 +20,7 @@ export interface Way {
 }
 
 /**
- * What twins say of tries, worked out once and kept: by family, procedure, link. Seeded, so that the same
+ * What twins say of attempts, worked out once and kept: by family, procedure, link. Seeded, so that the same
  * question has the same answer everywhere.
  */
 export class Knowledge {
@@ -29,9 +29,9 @@ export class Knowledge {
   /** The ways from here, of all families, each once. */
   readonly ways: readonly Way[]
   readonly faults: readonly StayingFault[]
-  readonly #tables = new Map<string, TryTable>()
+  readonly #tables = new Map<string, AttemptTable>()
   /** The same by the procedure itself, which is looked up far more often. */
-  readonly #found = new WeakMap<Procedure, Map<string, TryTable>>()
+  readonly #found = new WeakMap<Procedure, Map<string, AttemptTable>>()
   readonly #best = new Map<string, number>()
   readonly #critical = new Map<string, number | undefined>()
 
@@ -52,8 +52,8 @@ export class Knowledge {
   }
 
   /** What comes of trying a procedure on a device of a family. */
-  table({ family, machine }: PossibleFamily, procedure: Procedure, link: LinkKind | undefined): TryTable {
-    const here = this.#found.get(procedure) ?? new Map<string, TryTable>()
+  table({ family, machine }: PossibleFamily, procedure: Procedure, link: LinkKind | undefined): AttemptTable {
+    const here = this.#found.get(procedure) ?? new Map<string, AttemptTable>()
     this.#found.set(procedure, here)
     const short = link === undefined ? family.id : `${family.id} ${link}`
     const found = here.get(short) ?? this.#worked({ family, machine }, procedure, link)
@@ -65,7 +65,7 @@ export class Knowledge {
     { family, machine }: Pick<PossibleFamily, 'family' | 'machine'>,
     procedure: Procedure,
     link: LinkKind | undefined,
-  ): TryTable {
+  ): AttemptTable {
     const really = link === linkAskedFor(procedure) ? undefined : link
     const name = `${family.id} ${nameOfWay(procedure)} ${really ?? ''}`
     const known = this.#tables.get(name)

@@ -4,7 +4,7 @@ import { family as familySchema, type Cue, type Procedure } from '../catalog/ind
 import { criticalSlack, slackOf } from '../hand/index.ts'
 import { perform, procedureSheet } from '../procedure/index.ts'
 import { compileFamily, durationsAt, USUAL_SITUATION } from '../twin/index.ts'
-import { adviceOf, diagnose, judgeDryRun, Knowledge, nextThings, type TryMade } from './index.ts'
+import { adviceOf, diagnose, judgeDryRun, Knowledge, nextThings, type AttemptMade } from './index.ts'
 import type { Advice } from './index.ts'
 import { adviceText, adviceWhyText, criticalText, dryRunText, roomText } from '../../../words/src/index.ts'
 import { ENGLISH } from '../../../words/src/fixtures.ts'
@@ -32,11 +32,11 @@ function known(name: string, parts: Parameters<typeof smallFamily>[0], steps: St
     why: adviceWhyText(advice.why, procedure, chart, ENGLISH),
   })
   const after = (...seen: readonly Cue[]) => {
-    const tries: readonly TryMade[] = [{ procedure, reached: false, seen }]
-    const { causes, belief } = diagnose(knowledge, tries)
-    const [next] = nextThings(knowledge, belief, tries)
+    const attempts: readonly AttemptMade[] = [{ procedure, reached: false, seen }]
+    const { causes, belief } = diagnose(knowledge, attempts)
+    const [next] = nextThings(knowledge, belief, attempts)
     if (!next) throw new Error('Nothing to do next')
-    return { causes, next, advice: said(adviceOf(next, causes, tries)) }
+    return { causes, next, advice: said(adviceOf(next, causes, attempts)) }
   }
   const judged = (slips: Parameters<typeof perform>[4]) => {
     const { actions, endedAtMs } = perform(

@@ -9,7 +9,7 @@ import {
   type CableTrust,
   type Findings,
   type Hypothesis,
-  type TryMade,
+  type AttemptMade,
 } from './belief.ts'
 import { keysOf } from '../procedure/index.ts'
 import { brokenKeysOf, FAULT_PRIORS, linkAskedFor } from './faults.ts'
@@ -26,9 +26,9 @@ export type NextThing = {
   readonly unattendedMs?: number | undefined
 } & (
   | {
-      readonly kind: 'try'
+      readonly kind: 'attempt'
       readonly way: Way
-      /** With another cable than the last try's. */
+      /** With another cable than the last attempt's. */
       readonly otherCable: boolean
       /** After charging it. */
       readonly charge: boolean
@@ -41,7 +41,7 @@ export type NextThing = {
   | { readonly kind: 'repair'; readonly key: KeyId }
 )
 
-/** What may be asked about the last try. */
+/** What may be asked about the last attempt. */
 export type Question = 'charge-sign' | 'buzz'
 export const QUESTION_CUES: Readonly<Record<Question, readonly Cue[]>> = {
   'charge-sign': ['charge-blank', 'charge-percent'],
@@ -90,13 +90,13 @@ interface Best {
 export function nextThings(
   knowledge: Knowledge,
   belief: readonly Hypothesis[],
-  tries: readonly TryMade[],
+  attempts: readonly AttemptMade[],
   findings: Findings = {},
   { otherCable = USUAL_OTHER_CABLE, situation = USUAL_SITUATION }: NextOptions = {},
 ): readonly NextThing[] {
-  const place = placeThing(knowledge, belief, tries.at(-1), situation)
-  const trials = triesFrom(knowledge, belief, tries, findings, otherCable)
-  const rated = [...trials, ...tests(knowledge, belief, tries, findings, otherCable)].sort(
+  const place = placeThing(knowledge, belief, attempts.at(-1), situation)
+  const trials = triesFrom(knowledge, belief, attempts, findings, otherCable)
+  const rated = [...trials, ...tests(knowledge, belief, attempts, findings, otherCable)].sort(
     (a, b) => rateOf(b) - rateOf(a),
   )
   const [broken] = knowledge.ways.flatMap(({ procedure }) => brokenKeysOf(procedure, findings.keys))
@@ -107,16 +107,16 @@ export function nextThings(
   return [...(place ? [place] : []), ...repair, ...rated]
 }
 
-/** Chance per minute; what is no try has to be clearly better than one. */
+/** Chance per minute; what is no attempt has to be clearly better than one. */
 function rateOf({ kind, chance, ms, unattendedMs = 0 }: NextThing): number {
   const rate = chance / ((ms - (1 - UNATTENDED) * unattendedMs) / 60_000)
-  return kind === 'try' ? rate * CLEARLY : rate
+  return kind === 'attempt' ? rate * CLEARLY : rate
 }
 
 function placeThing(
   knowledge: Knowledge,
   belief: readonly Hypothesis[],
-  last: TryMade | undefined,
+  last: AttemptMade | undefined,
   situation: Situation,
 ): NextThing | undefined {
   const place = last && !last.reached ? placeSeen(last.seen) : undefined
@@ -142,17 +142,17 @@ function placeThing(
 }
 
 /**
- * The tries from here, each way with the cable of the last try, with another one, and after charging. A way that
+ * The attempts from here, each way with the cable of the last attempt, with another one, and after charging. A way that
  * needs a key that was found broken is none.
  */
 function triesFrom(
   knowledge: Knowledge,
   belief: readonly Hypothesis[],
-  tries: readonly TryMade[],
+  attempts: readonly AttemptMade[],
   findings: Findings,
   trust: CableTrust,
-): readonly Extract<NextThing, { kind: 'try' }>[] {
-  const last = tries.at(-1)
+): readonly Extract<NextThing, { kind: 'attempt' }>[] {
+  const last = attempts.at(-1)
   const cable = cableOf(last ?? {})
   const sound = knowledge.faults.findIndex(({ kind }) => kind === 'none')
   const noData = knowledge.faults.findIndex(({ kind }) => kind === 'no-data')
@@ -169,7 +169,7 @@ function triesFrom(
     let ms = 0
     for (const one of likely) {
       const table = knowledge.table(one.family, way.procedure, asked)
-      ms += one.chance * (table.tryMs || TAKES.checkModel)
+      ms += one.chance * (table.attemptMs || TAKES.checkModel)
       if (one.fault.kind === 'other-family') continue
       const reach = (fault: number) => (fault < 0 ? 0 : reachOf(table, fault, one.paceIndex))
       // Who is told of a habit drops it.
@@ -188,7 +188,7 @@ function triesFrom(
     const isOther = last !== undefined && nameOfWay(way.procedure) !== nameOfWay(last.procedure)
     ms += (isOther ? TAKES.otherWay : 0) + (otherCable ? TAKES.otherCable : 0) + (charge ? TAKES.charge : 0)
     const unattendedMs = charge ? TAKES.charge : 0
-    return { kind: 'try', way, otherCable, charge, chance, ms, unattendedMs } as const
+    return { kind: 'attempt', way, otherCable, charge, chance, ms, unattendedMs } as const
   }
   const possible = knowledge.ways.filter(
     ({ procedure }) => brokenKeysOf(procedure, findings.keys).length === 0,
@@ -197,7 +197,7 @@ function triesFrom(
     const plugs = linkAskedFor(way.procedure) !== undefined
     return [
       option(way, false, false),
-      ...(plugs && tries.length > 0 ? [option(way, true, false)] : []),
+      ...(plugs && attempts.length > 0 ? [option(way, true, false)] : []),
       ...(flatChance > 0.02 ? [option(way, false, true)] : []),
     ]
   })
@@ -207,12 +207,12 @@ function triesFrom(
 function tests(
   knowledge: Knowledge,
   belief: readonly Hypothesis[],
-  tries: readonly TryMade[],
+  attempts: readonly AttemptMade[],
   findings: Findings,
   trust: CableTrust,
 ): readonly NextThing[] {
   const bestAfter = (then: readonly Hypothesis[]): Best | undefined => {
-    const [thing] = [...triesFrom(knowledge, then, tries, findings, trust)].sort(
+    const [thing] = [...triesFrom(knowledge, then, attempts, findings, trust)].sort(
       (a, b) => rateOf(b) - rateOf(a),
     )
     return thing && { chance: thing.chance, ms: thing.ms, unattendedMs: thing.unattendedMs ?? 0 }
@@ -239,7 +239,7 @@ function tests(
     }
   const otherFamily = naming(({ fault }) => fault.kind === 'other-family', TAKES.checkModel)
   if (otherFamily) things.push({ kind: 'check-model', ...otherFamily })
-  const last = tries.at(-1)
+  const last = attempts.at(-1)
   if (last && !last.reached)
     for (const question of Object.keys(QUESTION_CUES) as Question[]) {
       const worth = worthOfAsking(knowledge, belief, last, question, bestAfter)
@@ -251,7 +251,7 @@ function tests(
 function worthOfAsking(
   knowledge: Knowledge,
   belief: readonly Hypothesis[],
-  last: TryMade,
+  last: AttemptMade,
   question: Question,
   bestAfter: (then: readonly Hypothesis[]) => Best | undefined,
 ): Best | undefined {
@@ -286,7 +286,7 @@ function worthOfAsking(
   return { chance, ms, unattendedMs }
 }
 
-/** How much a try of each way would tell about which family it is, in bits; the most telling first. */
+/** How much an attempt of each way would tell about which family it is, in bits; the most telling first. */
 export function tellingFamiliesApart(
   knowledge: Knowledge,
   belief: readonly Hypothesis[],

@@ -28,7 +28,7 @@ const CODES = [...screenKind.options, ...buzz.options]
   .map((cue) => codeOfCue(cue))
 const [DARK, LOGO, LOCK, MENU] = (['dark', 'logo', 'lock-screen', 'power-menu'] as const).map(codeOfCue)
 
-/** The cues that say something about a try. */
+/** The cues that say something about an attempt. */
 export const TELLING_CUES: readonly Cue[] = CODES.flatMap((code) => cueOfCode(code) ?? [])
 
 /**

@@ -24,7 +24,7 @@ const HIDDEN: readonly [Hidden['kind'], number][] = [
   ['early', 0.15],
   ['wrong-key', 0.15],
 ]
-/** A habit shows in so many of the tries until somebody says what it is. */
+/** A habit shows in so many of the attempts until somebody says what it is. */
 const HABIT = 0.8
 /** Another cable out of the drawer carries data. */
 const SOUND_CABLE = 0.9

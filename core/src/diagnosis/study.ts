@@ -1,7 +1,7 @@
 import type { LinkKind } from '../catalog/index.ts'
 import { seeded } from '../hand/index.ts'
 import { codeOfCue } from '../twin/index.ts'
-import type { CableTrust, Findings, TryMade } from './belief.ts'
+import type { CableTrust, Findings, AttemptMade } from './belief.ts'
 import { BestOrder } from './bestOrder.ts'
 import { diagnose } from './diagnose.ts'
 import { linkAskedFor } from './faults.ts'
@@ -14,9 +14,9 @@ import { cameIn, reachedIn, reachOf, type Trace } from './traces.ts'
 /** Tries until recovery with each way of choosing the next; medians and means over devices. */
 export interface DiagnosisStudy {
   readonly devices: number
-  /** With the next-try rule, begun as the bench begins: a cable by its record, a dry run before the first try. */
+  /** With the next-attempt rule, begun as the bench begins: a cable by its record, a dry run before the first attempt. */
   readonly ours: Tries
-  /** With the next-try rule alone: any cable, no dry run. */
+  /** With the next-attempt rule alone: any cable, no dry run. */
   readonly ruleAlone: Tries
   /** The same again and again. */
   readonly same: Tries
@@ -47,7 +47,7 @@ const IN_THE_KIT: CableTrust = { noData: 0.02, dead: 0.005 }
 
 /**
  * Lets technicians get devices into recovery, each device with a hidden fault and half of them of a hidden family,
- * and counts the tries. Deterministic for a seed.
+ * and counts the attempts. Deterministic for a seed.
  * @param families of one kind of device, all able to begin where the device is
  * @param nowMs a clock to time the answers by
  */
@@ -113,12 +113,12 @@ interface Begun {
   readonly findings: Findings
 }
 
-/** What the bench has a technician do before the first try: a cable by its record, and a dry run of what is to be tried. */
+/** What the bench has a technician do before the first attempt: a cable by its record, and a dry run of what is to be tried. */
 function prepared(knowledge: Knowledge, bench: SimulatedBench): Begun {
   bench.takeFromKit(IN_THE_KIT)
   const findings: Findings = { cables: { '0': IN_THE_KIT } }
   const { belief } = diagnose(knowledge, [], findings)
-  const first = nextThings(knowledge, belief, [], findings).find((next) => next.kind === 'try')
+  const first = nextThings(knowledge, belief, [], findings).find((next) => next.kind === 'attempt')
   const rehearsed = knowledge.families.find(({ family }) => family.id === first?.way.familyId)
   for (let n = 0; first && rehearsed && n < MOST_DRY_RUNS; n++) {
     const verdict = bench.dryRun(rehearsed.machine, first.way)
@@ -133,28 +133,28 @@ function byTheRule(
   answerMs: number[],
   nowMs: (() => number) | undefined,
 ): number {
-  const tries: TryMade[] = []
+  const attempts: AttemptMade[] = []
   let findings = begunWith
   let cable = 0
   let lastTrace: Trace = 0
-  for (let asked = 0; tries.length < MOST && asked < 40; asked++) {
+  for (let asked = 0; attempts.length < MOST && asked < 40; asked++) {
     const beganMs = nowMs?.() ?? 0
-    const { causes, belief } = diagnose(knowledge, tries, findings)
-    const [next] = nextThings(knowledge, belief, tries, findings)
+    const { causes, belief } = diagnose(knowledge, attempts, findings)
+    const [next] = nextThings(knowledge, belief, attempts, findings)
     if (nowMs) answerMs.push(nowMs() - beganMs)
-    const last = tries.at(-1)
+    const last = attempts.at(-1)
     if (!next) return MOST
     switch (next.kind) {
       case 'go-on':
-        if (next.on.familyId === bench.familyId && next.on.kind !== 'leave') return tries.length
+        if (next.on.familyId === bench.familyId && next.on.kind !== 'leave') return attempts.length
         // Left again, or it led nowhere: from the start once more.
-        if (last) tries.push({ ...(tries.pop() as TryMade), seen: [...last.seen, 'lock-screen'] })
+        if (last) attempts.push({ ...(attempts.pop() as AttemptMade), seen: [...last.seen, 'lock-screen'] })
         continue
       case 'ask':
         if (last) {
           const cues = QUESTION_CUES[next.question]
           const came = cues.filter((cue) => cameIn(lastTrace, codeOfCue(cue)))
-          tries[tries.length - 1] = {
+          attempts[attempts.length - 1] = {
             ...last,
             seen: [...last.seen, ...came],
             notSeen: [...(last.notSeen ?? []), ...cues.filter((cue) => !came.includes(cue))],
@@ -169,15 +169,15 @@ function byTheRule(
         continue
       case 'repair':
         return MOST
-      case 'try': {
+      case 'attempt': {
         if (next.otherCable) cable++
         const [top] = causes
         if (last && top) bench.told(top.correction)
         const trace = bench.try(next.way, cable)
         lastTrace = trace ?? 0
-        if (trace !== undefined && reachedIn(trace)) return tries.length + 1
+        if (trace !== undefined && reachedIn(trace)) return attempts.length + 1
         const link: LinkKind | undefined = linkAskedFor(next.way.procedure)
-        tries.push({
+        attempts.push({
           procedure: next.way.procedure,
           link,
           cable: String(cable),

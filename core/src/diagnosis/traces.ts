@@ -41,13 +41,13 @@ export interface Cell {
   readonly reached: number
 }
 
-/** What can come of a try: for each staying fault and quickness of the hand, the cell of each slip. */
-export interface TryTable {
+/** What can come of an attempt: for each staying fault and quickness of the hand, the cell of each slip. */
+export interface AttemptTable {
   readonly slips: readonly { readonly slip: Slip; readonly weight: number }[]
   /** By fault (its place in what was asked for), quickness, slip; empty where the steps cannot be done at all. */
   readonly cells: readonly (readonly (readonly Cell[])[])[]
-  /** One try on average, worked or not, looking and thinking afterwards included, in milliseconds. */
-  readonly tryMs: number
+  /** One attempt on average, worked or not, looking and thinking afterwards included, in milliseconds. */
+  readonly attemptMs: number
 }
 
 /** Quicknesses that stand for all persons: the middle of each third. */
@@ -79,7 +79,7 @@ const STANDING_CODES = new Set(STANDING.map(codeOfCue))
 const CHARGE_SIGNS = new Set((['charge-blank', 'charge-percent'] as const).map(codeOfCue))
 /** Common practice, no source. */
 const UNTOLD = 0.6
-/** How long one goes on looking after a try went wrong. Common practice, no source. */
+/** How long one goes on looking after an attempt went wrong. Common practice, no source. */
 const LOOKING_MS = 120_000
 /** How long one expects to wait where the way is another family's. Common practice, no source. */
 const UNKNOWN_WAIT_MS = 8000
@@ -99,13 +99,13 @@ export function tryTable(
   faults: readonly StayingFault[],
   runs: Runs,
   { seed = 1, values = HANDBOOK }: { readonly seed?: number; readonly values?: HandValues } = {},
-): TryTable {
+): AttemptTable {
   const slips = slipsOf(machine, procedure)
   const random = seeded(seed)
   let totalMs = 0
   let count = 0
-  // Where the device lacks a key or a start that the steps need, no try was ever made on such a device.
-  if (!canBeDone(machine, procedure)) return { slips, cells: [], tryMs: 0 }
+  // Where the device lacks a key or a start that the steps need, no attempt was ever made on such a device.
+  if (!canBeDone(machine, procedure)) return { slips, cells: [], attemptMs: 0 }
   const cells = faults.map((fault) => {
     if (fault.kind === 'other-family' || fault.kind === 'habit') return []
     const bench = new FaultyBench(machine, procedure, link, fault, values, random)
@@ -129,7 +129,7 @@ export function tryTable(
       }),
     )
   })
-  return { slips, cells, tryMs: totalMs / count + values.betweenTries.middle }
+  return { slips, cells, attemptMs: totalMs / count + values.betweenAttempts.middle }
 }
 
 function canBeDone(machine: Machine, procedure: Procedure): boolean {
@@ -297,6 +297,6 @@ function middlingMoments(
 }
 
 /** How many hands reach the goal, slips left out: what a technician who was told may hope for. */
-export function reachOf({ cells }: TryTable, faultIndex: number, paceIndex: number): number {
+export function reachOf({ cells }: AttemptTable, faultIndex: number, paceIndex: number): number {
   return cells[faultIndex]?.[paceIndex]?.[0]?.reached ?? 0
 }

@@ -42,7 +42,7 @@ export interface ChartChange {
  * hairlines across the lanes with their word, hinge and cable as lanes of their own, ranges as faded ends. Long stretches in
  * which nothing changes are drawn shorter, or they would squeeze the key work away.
  * @param width in the drawing's units, from about 400
- * @param changes what the next try does otherwise, marked at its step
+ * @param changes what the next attempt does otherwise, marked at its step
  */
 export function chartDrawing(
   chart: KeyChart,

@@ -1,10 +1,10 @@
 import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf'
 import hypergeometricCdf from '@stdlib/stats-base-dists-hypergeometric-cdf'
-import type { EvidenceTry } from './tries.ts'
+import type { RecordedAttempt } from './attempts.ts'
 
 export interface Counted {
   readonly reached: number
-  readonly tries: number
+  readonly attempts: number
 }
 
 /** A system version against those before it, or a cable against the others. */
@@ -21,24 +21,24 @@ export interface Compared {
 
 /** How often anything at all is pointed out where nothing differs, at most. Common practice, no source. */
 const FALSE_ALARMS = 0.05
-const LEAST_TRIES = 3
+const LEAST_ATTEMPTS = 3
 
 /**
- * What stands out among a family's tries: a system version that goes worse than those before it, a cable that goes worse
+ * What stands out among a family's attempts: a system version that goes worse than those before it, a cable that goes worse
  * than the others. One-sided exact tests (Fisher), held together by Holm's rule, so that a look at the table points
  * at anything in at most 5 of 100 cases where all chances are equal. Each look is one: who looks every day is told more.
- * @returns all that were compared, with how much could be noticed; a value of fewer than three tries is not compared
+ * @returns all that were compared, with how much could be noticed; a value of fewer than three attempts is not compared
  */
-export function compareTries(tries: readonly EvidenceTry[]): readonly Compared[] {
+export function compareAttempts(attempts: readonly RecordedAttempt[]): readonly Compared[] {
   const pairs = [
     ...pairsOf(
-      tries,
+      attempts,
       'system-version',
       ({ systemVersion }) => systemVersion,
       (its, value) => its < value,
     ),
     ...pairsOf(
-      tries.filter(({ link }) => link !== 'none'),
+      attempts.filter(({ link }) => link !== 'none'),
       'cable',
       ({ cable }) => cable,
       (its, value) => its !== value,
@@ -52,33 +52,38 @@ export function compareTries(tries: readonly EvidenceTry[]): readonly Compared[]
   return pairs.map((pair) => ({
     ...pair,
     isWorse: worse.has(pair),
-    power: powerOf(pair.here.tries, pair.elsewhere, FALSE_ALARMS / pairs.length),
+    power: powerOf(pair.here.attempts, pair.elsewhere, FALSE_ALARMS / pairs.length),
   }))
 }
 
 type Pair = Pick<Compared, 'kind' | 'value' | 'here' | 'elsewhere'>
 
 function pairsOf(
-  tries: readonly EvidenceTry[],
+  attempts: readonly RecordedAttempt[],
   kind: Compared['kind'],
-  valueOf: (one: EvidenceTry) => number | undefined,
+  valueOf: (one: RecordedAttempt) => number | undefined,
   isElsewhere: (its: number, value: number) => boolean,
 ): readonly Pair[] {
-  const values = [...new Set(tries.map(valueOf))].filter((value) => value !== undefined)
+  const values = [...new Set(attempts.map(valueOf))].filter((value) => value !== undefined)
   return values.flatMap((value): Pair[] => {
-    const here = counted(tries.filter((one) => valueOf(one) === value))
+    const here = counted(attempts.filter((one) => valueOf(one) === value))
     const elsewhere = counted(
-      tries.filter((one) => {
+      attempts.filter((one) => {
         const its = valueOf(one)
         return its !== undefined && isElsewhere(its, value)
       }),
     )
-    return here.tries < LEAST_TRIES || elsewhere.tries < LEAST_TRIES ? [] : [{ kind, value, here, elsewhere }]
+    return here.attempts < LEAST_ATTEMPTS || elsewhere.attempts < LEAST_ATTEMPTS
+      ? []
+      : [{ kind, value, here, elsewhere }]
   })
 }
 
-function counted(tries: readonly EvidenceTry[]): Counted {
-  return { reached: tries.filter(({ outcome }) => outcome === 'reached').length, tries: tries.length }
+function counted(attempts: readonly RecordedAttempt[]): Counted {
+  return {
+    reached: attempts.filter(({ outcome }) => outcome === 'reached').length,
+    attempts: attempts.length,
+  }
 }
 
 /**
@@ -89,15 +94,15 @@ function counted(tries: readonly EvidenceTry[]): Counted {
 export function chanceOfSoFew(here: Counted, elsewhere: Counted): number {
   return hypergeometricCdf(
     here.reached,
-    here.tries + elsewhere.tries,
+    here.attempts + elsewhere.attempts,
     here.reached + elsewhere.reached,
-    here.tries,
+    here.attempts,
   )
 }
 
-/** How likely `tries` of half the chance are pointed out, beside what was counted elsewhere. */
-function powerOf(tries: number, elsewhere: Counted, level: number): number {
+/** How likely `attempts` of half the chance are pointed out, beside what was counted elsewhere. */
+function powerOf(attempts: number, elsewhere: Counted, level: number): number {
   let most = -1
-  while (most < tries && chanceOfSoFew({ reached: most + 1, tries }, elsewhere) <= level) most++
-  return most < 0 ? 0 : binomialCdf(most, tries, elsewhere.reached / elsewhere.tries / 2)
+  while (most < attempts && chanceOfSoFew({ reached: most + 1, attempts }, elsewhere) <= level) most++
+  return most < 0 ? 0 : binomialCdf(most, attempts, elsewhere.reached / elsewhere.attempts / 2)
 }

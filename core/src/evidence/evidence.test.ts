@@ -5,16 +5,17 @@ import { seeded } from '../hand/index.ts'
 import {
   chanceAfter,
   chanceOfSoFew,
-  compareTries,
+  compareAttempts,
   durationsOf,
   evidenceDocument,
-  mergeTries,
+  evidenceInPresentForm,
+  mergeAttempts,
   quantileOfSorted,
 } from './index.ts'
-import type { EvidenceTry } from './index.ts'
+import type { RecordedAttempt } from './index.ts'
 
 let made = 0
-const oneTry = (more: Partial<EvidenceTry> = {}): EvidenceTry => ({
+const oneAttempt = (more: Partial<RecordedAttempt> = {}): RecordedAttempt => ({
   id: `00000000-0000-4000-8000-${String(++made).padStart(12, '0')}`,
   familyId: 'small',
   procedureId: 'slide',
@@ -25,7 +26,8 @@ const oneTry = (more: Partial<EvidenceTry> = {}): EvidenceTry => ({
   seconds: 20,
   ...more,
 })
-const many = (count: number, more: Partial<EvidenceTry>) => Array.from({ length: count }, () => oneTry(more))
+const many = (count: number, more: Partial<RecordedAttempt>) =>
+  Array.from({ length: count }, () => oneAttempt(more))
 
 /**
  * The chance of `a` or more successes in `a + b - 1` at chance x: for whole numbers it is the Beta distribution
@@ -42,10 +44,10 @@ function betaByBinomial(x: number, a: number, b: number): number {
   return sum
 }
 
-describe('the chance of a try after what was counted', () => {
+describe('the chance of an attempt after what was counted', () => {
   it('has the quantiles of the Beta distribution, by sums of binomials to 1e-9', () => {
-    // A prior of 1/2 worth 2 tries is flat; each count then gives whole parameters.
-    for (const [reached, tries] of [
+    // A prior of 1/2 worth 2 attempts is flat; each count then gives whole parameters.
+    for (const [reached, attempts] of [
       [0, 0],
       [1, 1],
       [3, 5],
@@ -53,8 +55,8 @@ describe('the chance of a try after what was counted', () => {
       [18, 20],
       [40, 41],
     ] as const) {
-      const { from, to } = chanceAfter(reached, tries, 0.5, 2)
-      const [a, b] = [1 + reached, 1 + tries - reached]
+      const { from, to } = chanceAfter(reached, attempts, 0.5, 2)
+      const [a, b] = [1 + reached, 1 + attempts - reached]
       expect(betaByBinomial(from, a, b)).toBeCloseTo(0.1, 9)
       expect(betaByBinomial(to, a, b)).toBeCloseTo(0.9, 9)
     }
@@ -101,40 +103,53 @@ describe('durations', () => {
 })
 
 describe('evidence of several shops', () => {
-  it('counts each try once, however often it comes round', () => {
+  it('counts each attempt once, however often it comes round', () => {
     const ours = many(3, {})
     const theirs = [...many(2, { outcome: 'failed' }), ...ours.slice(0, 2)]
-    const merged = mergeTries(ours, theirs)
+    const merged = mergeAttempts(ours, theirs)
     expect(merged).toHaveLength(5)
-    expect(mergeTries(merged, theirs, ours)).toEqual(merged)
+    expect(mergeAttempts(merged, theirs, ours)).toEqual(merged)
   })
   it('has no place for personal data', () => {
-    const document = { format: 'benevox-evidence', formatVersion: 1, tries: [{ ...oneTry(), by: 'Runa' }] }
+    const document = {
+      format: 'benevox-evidence',
+      formatVersion: 2,
+      attempts: [{ ...oneAttempt(), by: 'Runa' }],
+    }
     expect(evidenceDocument.safeParse(document).success).toBe(false)
+  })
+  it('of the first version is read as before, and nothing else is touched', () => {
+    const first = { format: 'benevox-evidence', formatVersion: 1, tries: [oneAttempt()] }
+    expect(evidenceDocument.safeParse(first).success).toBe(false)
+    expect(evidenceDocument.parse(evidenceInPresentForm(first)).attempts).toEqual(first.tries)
+    for (const other of [null, 'x', [], { tries: [] }, { tries: [], formatVersion: 2 }])
+      expect(evidenceInPresentForm(other)).toBe(other)
   })
 })
 
 describe('what stands out', () => {
-  const pointedAt = (tries: readonly EvidenceTry[]) =>
-    compareTries(tries).flatMap(({ kind, value, isWorse }) => (isWorse ? [[kind, value]] : []))
+  const pointedAt = (attempts: readonly RecordedAttempt[]) =>
+    compareAttempts(attempts).flatMap(({ kind, value, isWorse }) => (isWorse ? [[kind, value]] : []))
 
   it('is a fall in success from one system version to the next', () => {
-    const tries = [
+    const attempts = [
       ...many(12, { systemVersion: 13 }),
       ...many(1, { systemVersion: 13, outcome: 'failed' }),
       ...many(2, { systemVersion: 14 }),
       ...many(9, { systemVersion: 14, outcome: 'failed' }),
     ]
-    expect(pointedAt(tries)).toEqual([['system-version', 14]])
+    expect(pointedAt(attempts)).toEqual([['system-version', 14]])
   })
-  it('is a cable against the others, and nothing where few tries were made', () => {
-    const tries = [
+  it('is a cable against the others, and nothing where few attempts were made', () => {
+    const attempts = [
       ...many(10, { cable: 1 }),
       ...many(8, { cable: 2 }),
       ...many(6, { cable: 3, outcome: 'failed' }),
     ]
-    expect(pointedAt(tries)).toEqual([['cable', 3]])
-    expect(compareTries([...many(2, { cable: 1 }), ...many(2, { cable: 2, outcome: 'failed' })])).toEqual([])
+    expect(pointedAt(attempts)).toEqual([['cable', 3]])
+    expect(compareAttempts([...many(2, { cable: 1 }), ...many(2, { cable: 2, outcome: 'failed' })])).toEqual(
+      [],
+    )
   })
 
   // R. A. Fisher, The Design of Experiments, 1935, chapter 2 (from memory): eight cups, four of each kind.
@@ -144,8 +159,8 @@ describe('what stands out', () => {
     [2, 53 / 70],
     [4, 1],
   ])('has the chances of the lady who tastes tea: %i right', (reached, chance) => {
-    const elsewhere = { reached: 4 - reached, tries: 4 }
-    expect(chanceOfSoFew({ reached, tries: 4 }, elsewhere)).toBeCloseTo(chance, 12)
+    const elsewhere = { reached: 4 - reached, attempts: 4 }
+    expect(chanceOfSoFew({ reached, attempts: 4 }, elsewhere)).toBeCloseTo(chance, 12)
   })
 
   it('is pointed at without reason in at most 5 of 100 tables, of any size', () => {
@@ -156,14 +171,14 @@ describe('what stands out', () => {
     for (let n = 0; n < TABLES; n++) {
       const success = 0.1 + 0.85 * random()
       const [cables, systems] = [1 + pick(6), 1 + pick(5)]
-      const tries = Array.from({ length: 30 + pick(271) }, () =>
-        oneTry({
+      const attempts = Array.from({ length: 30 + pick(271) }, () =>
+        oneAttempt({
           cable: pick(cables),
           systemVersion: 10 + pick(systems),
           outcome: random() < success ? 'reached' : 'failed',
         }),
       )
-      if (pointedAt(tries).length > 0) alarms++
+      if (pointedAt(attempts).length > 0) alarms++
     }
     expect(alarms / TABLES).toBeLessThanOrEqual(0.05)
     expect(alarms).toBeGreaterThan(0)
@@ -173,13 +188,13 @@ describe('what stands out', () => {
     const random = seeded(21)
     const good = [...many(36, { cable: 1 }), ...many(4, { cable: 1, outcome: 'failed' })]
     for (const size of [6, 12, 25]) {
-      const told = compareTries([...good, ...many(size, { cable: 2 })]).find(
+      const told = compareAttempts([...good, ...many(size, { cable: 2 })]).find(
         ({ value }) => value === 2,
       )?.power
       let noticed = 0
       for (let n = 0; n < 1000; n++) {
         const half = Array.from({ length: size }, () =>
-          oneTry({ cable: 2, outcome: random() < 0.45 ? 'reached' : 'failed' }),
+          oneAttempt({ cable: 2, outcome: random() < 0.45 ? 'reached' : 'failed' }),
         )
         if (pointedAt([...good, ...half]).some(([, value]) => value === 2)) noticed++
       }

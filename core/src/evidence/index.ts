@@ -1,4 +1,4 @@
 export * from './chance.ts'
 export * from './differences.ts'
 export * from './durations.ts'
-export * from './tries.ts'
+export * from './attempts.ts'

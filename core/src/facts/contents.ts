@@ -35,7 +35,7 @@ export const CONTENTS_SHEETS = {
     who: 'customer',
     prior: {
       'forgotten-lock': 0.12,
-      'too-many-tries': 0.12,
+      'too-many-entries': 0.12,
       'restarts-into-recovery': 0.12,
       freezes: 0.12,
       'second-hand': 0.12,

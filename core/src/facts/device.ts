@@ -27,7 +27,7 @@ export const DEVICE_SHEETS = {
     schema: complaint,
     choices: [
       'forgotten-lock',
-      'too-many-tries',
+      'too-many-entries',
       'restarts-into-recovery',
       'freezes',
       'second-hand',
@@ -37,7 +37,7 @@ export const DEVICE_SHEETS = {
     who: 'customer',
     prior: [
       ['forgotten-lock', 0.45],
-      ['too-many-tries', 0.15],
+      ['too-many-entries', 0.15],
       ['restarts-into-recovery', 0.1],
       ['freezes', 0.1],
       ['second-hand', 0.08],

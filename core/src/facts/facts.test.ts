@@ -15,7 +15,9 @@ describe.each(FACT_NAMES)('%s', (name) => {
     const answers = offered(name)
     expect(new Set(answers).size).toBe(answers.length)
     for (const answer of answers)
-      expect(facts.safeParse({ [name]: name === 'wrongTries' ? Number(answer) : answer }).success).toBe(true)
+      expect(facts.safeParse({ [name]: name === 'wrongEntries' ? Number(answer) : answer }).success).toBe(
+        true,
+      )
     if (name !== 'wish' && listed(name)) expect(new Set(answers)).toEqual(new Set(listed(name)))
     // Without a field of its own it has answers to choose from.
     expect(answers.length > 0).toBe(sheet.field === undefined)

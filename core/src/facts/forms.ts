@@ -4,7 +4,7 @@ import { z } from 'zod'
 
 export const complaint = z.enum([
   'forgotten-lock',
-  'too-many-tries',
+  'too-many-entries',
   'restarts-into-recovery',
   'freezes',
   'second-hand',

@@ -3,7 +3,7 @@ import { answer } from '../account/index.ts'
 import { YES_NO } from './forms.ts'
 import type { Sheet } from './sheet.ts'
 
-const LOCKED_OUT = ['forgotten-lock', 'too-many-tries'] as const
+const LOCKED_OUT = ['forgotten-lock', 'too-many-entries'] as const
 
 /** The screen lock, and what may still lift it gently. */
 export const LOCK_SHEETS = {
@@ -19,7 +19,7 @@ export const LOCK_SHEETS = {
     prior: {
       // Who came for it does not know it; that it may come back is the chance of remembering.
       'forgotten-lock': 0,
-      'too-many-tries': 0,
+      'too-many-entries': 0,
       'restarts-into-recovery': 0.85,
       freezes: 0.85,
       'second-hand': 0.5,
@@ -28,7 +28,7 @@ export const LOCK_SHEETS = {
     },
     mayChange: true,
   },
-  wrongTries: {
+  wrongEntries: {
     schema: z.int().min(0).max(1000),
     choices: ['2', '7', '15', '40'],
     who: 'customer',

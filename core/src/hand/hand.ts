@@ -73,8 +73,8 @@ export class PersonsHand implements HandTiming {
   foldMs(): number {
     return this.#paced(this.#values.fold)
   }
-  betweenTriesMs(): number {
-    return draw(this.#values.betweenTries, this.#random)
+  betweenAttemptsMs(): number {
+    return draw(this.#values.betweenAttempts, this.#random)
   }
   missesBuzz(): boolean {
     return this.#random() < this.#values.missedBuzz

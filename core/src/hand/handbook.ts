@@ -26,8 +26,8 @@ export interface HandValues {
   readonly early: number
   /** When it then moves, as a part of the usual time. */
   readonly earlyPart: Spread
-  /** From a failed try to the next: looking, thinking, waiting for the lock screen. */
-  readonly betweenTries: Spread
+  /** From a failed attempt to the next: looking, thinking, waiting for the lock screen. */
+  readonly betweenAttempts: Spread
 }
 
 /**
@@ -58,5 +58,5 @@ export const HANDBOOK: HandValues = {
   missedBuzz: 0.1,
   early: 0.04,
   earlyPart: { min: 0.85, middle: 0.95, max: 1 },
-  betweenTries: { min: 8_000, middle: 20_000, max: 60_000 },
+  betweenAttempts: { min: 8_000, middle: 20_000, max: 60_000 },
 }

@@ -8,7 +8,7 @@ import { studyProcedure, type HandStudy, type StudyOptions } from './study.ts'
 export interface StudiedVariant {
   readonly procedure: Procedure
   readonly study: HandStudy
-  /** The chance of a try over its minutes: in this order independent tries take the least time (Mitten 1960, from memory). */
+  /** The chance of an attempt over its minutes: in this order independent attempts take the least time (Mitten 1960, from memory). */
   readonly chancePerMinute: number
   readonly slacks: readonly Slack[]
   /** The key change that forgives least; absent where all forgive. */
@@ -31,7 +31,7 @@ export function studyVariant(
   return {
     procedure,
     study,
-    chancePerMinute: study.firstTry / (study.tryMs / 60_000),
+    chancePerMinute: study.firstAttempt / (study.attemptMs / 60_000),
     slacks,
     critical: criticalSlack(slacks),
   }

@@ -15,8 +15,8 @@ export function rankReasons(ranked: readonly StudiedVariant[]): readonly RankRea
   if (ranked.length === 1) return ['only']
   return ranked.map(({ study }, place): RankReason => {
     if (place === 0) return 'first'
-    const chance = study.firstTry - first.study.firstTry
-    const time = study.tryMs / first.study.tryMs - 1
+    const chance = study.firstAttempt - first.study.firstAttempt
+    const time = study.attemptMs / first.study.attemptMs - 1
     const isFewer = chance < -SAME_CHANCE
     const isLonger = time > SAME_TIME
     if (isFewer && isLonger) return 'fewerAndLonger'

@@ -11,19 +11,19 @@ export interface HandStudy {
   readonly persons: number
   /** All runs, first and later ones. */
   readonly runs: number
-  /** The chance that the first try works, 0 to 1, and the standard error of that figure. */
-  readonly firstTry: number
+  /** The chance that the first attempt works, 0 to 1, and the standard error of that figure. */
+  readonly firstAttempt: number
   readonly standardError: number
   /**
    * Tries until it works, on average over persons and devices. Tries of one person on one device resemble each
    * other, so this is more than one over the chance. Who fails `MOST_TRIES` times counts with that many.
    */
-  readonly tries: number
-  /** From the first key to the goal over all tries, in milliseconds: the middle person, and nine in ten. */
+  readonly attempts: number
+  /** From the first key to the goal over all attempts, in milliseconds: the middle person, and nine in ten. */
   readonly medianMs: number
   readonly p90Ms: number
-  /** One try on average, worked or not, with the way to the next. */
-  readonly tryMs: number
+  /** One attempt on average, worked or not, with the way to the next. */
+  readonly attemptMs: number
 }
 
 export interface StudyOptions {
@@ -57,30 +57,30 @@ export function studyProcedure(
   for (let person = 0; person < persons; person++) {
     trier.nextPerson()
     let soFarMs = 0
-    let tries = 0
-    for (let worked = false; !worked && tries < MOST_TRIES;) {
+    let attempts = 0
+    for (let worked = false; !worked && attempts < MOST_TRIES;) {
       worked = trier.try()
-      tries++
+      attempts++
       soFarMs += trier.endedAtMs
-      if (worked && tries === 1) first++
-      if (!worked) soFarMs += trier.hand.betweenTriesMs()
+      if (worked && attempts === 1) first++
+      if (!worked) soFarMs += trier.hand.betweenAttemptsMs()
     }
-    runs += tries
-    triesSum += tries
+    runs += attempts
+    triesSum += attempts
     triedMs += soFarMs
     totals.push(soFarMs)
   }
   totals.sort((a, b) => a - b)
-  const firstTry = first / persons
+  const firstAttempt = first / persons
   return {
     persons,
     runs,
-    firstTry,
-    standardError: Math.sqrt((firstTry * (1 - firstTry)) / persons),
-    tries: triesSum / persons,
+    firstAttempt,
+    standardError: Math.sqrt((firstAttempt * (1 - firstAttempt)) / persons),
+    attempts: triesSum / persons,
     medianMs: totals[Math.floor(persons / 2)] ?? 0,
     p90Ms: totals[Math.floor(persons * 0.9)] ?? 0,
-    tryMs: triedMs / runs,
+    attemptMs: triedMs / runs,
   }
 }
 
@@ -142,7 +142,7 @@ export class Trier {
     this.hand.changePerson()
   }
 
-  /** One try from the start. @returns whether the goal was reached */
+  /** One attempt from the start. @returns whether the goal was reached */
   try(): boolean {
     this.#twin.reset(this.#plan.start, this.#plan.situation, this.#durations)
     return this.#execution.run(this.#usualMs, NO_SLIPS)

@@ -12,7 +12,7 @@ export type MainAction =
   | { readonly kind: 'show-agreement' }
   | { readonly kind: 'charge' }
   /** What keeps the data, or the reset from the settings. `worked` is told once it has; else it is answered. */
-  | { readonly kind: 'try'; readonly action: RouteAction; readonly worked?: BenchChange }
+  | { readonly kind: 'gentler'; readonly action: RouteAction; readonly worked?: BenchChange }
   /** The keys, into recovery. */
   | { readonly kind: 'attempt' }
   /** Checks before what deletes may be shown. */
@@ -103,7 +103,7 @@ export function benchActionOf(job: JobState, around: Around): MainAction {
     case 'gentle':
       return first === 'reset-from-settings'
         ? inTheSettings(job, around)
-        : { kind: 'try', action: first ?? 'remember', ...workedBy(first && GENTLE[first]) }
+        : { kind: 'gentler', action: first ?? 'remember', ...workedBy(first && GENTLE[first]) }
     case 'keys':
       // What is next is not done from recovery: nobody is sent to its keys.
       // But for a device that was reset and has not started since.
@@ -130,7 +130,7 @@ function nextAfterTheWipe(job: JobState): 'wipe-finished' | 'first-start' | 'set
 function inTheMenu(job: JobState, around: Around, first: RouteAction | undefined): MainAction {
   if (standingOf(job).deleted === 'by-recovery') return { kind: 'came-back' }
   const mends = first && MENDS[first]
-  if (mends) return { kind: 'try', action: first, ...workedBy(mends) }
+  if (mends) return { kind: 'gentler', action: first, ...workedBy(mends) }
   if (first === 'leave-it') return { kind: 'hand-back' }
   // What the route wants now is not done from recovery: it is left first.
   if (first !== 'reset-from-recovery') return { kind: 'tell', change: { kind: 'back-to-keys' } }
@@ -144,7 +144,7 @@ function inTheSettings(job: JobState, around: Around): MainAction {
   if (factsOf(job).accountOnDevice !== 'no' && bench.accountTakenOffAt === undefined)
     return { kind: 'tell', change: { kind: 'account-taken-off' } }
   return mayShowWipeKeys(job, around)
-    ? { kind: 'try', action: 'reset-from-settings', ...workedBy('settings') }
+    ? { kind: 'gentler', action: 'reset-from-settings', ...workedBy('settings') }
     : checksOrReveal(job, around)
 }
 

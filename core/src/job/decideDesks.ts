@@ -142,7 +142,7 @@ function whyNotChanged(order: Order, made: OrderChange): Decided | undefined {
       if (order.state === 'waiting' && made.answer !== 'code' && made.code !== undefined)
         return refused({ code: 'answer-has-no-code' })
       return unless(order.state === 'waiting')
-    case 'code-tried':
+    case 'code-entered':
       return unless(order.state === 'answered' && order.answer === 'code')
     case 'proven':
       return unless(order.state === 'answered' && order.answer !== 'code')

@@ -213,7 +213,7 @@ function orderAfter(order: Order, change: OrderChange): Order {
   switch (change.kind) {
     case 'answered':
       return { ...order, version, state: 'answered', answer: change.answer, code: change.code ?? null }
-    case 'code-tried': {
+    case 'code-entered': {
       const triesMade = order.triesMade + 1
       const isBlocked = !change.worked && triesMade >= order.triesAllowed
       return {

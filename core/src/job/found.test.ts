@@ -42,13 +42,16 @@ describe('1. “They signed that nothing is deleted, and the bench showed me the
     const story = new Story(LOOP)
     expect(story.terms.storage).toBe('kept')
     story.signs().does(...atTheDevice)
-    expect(story.tries(bench({ kind: 'revealed' }))).toBe('checks-missing')
+    expect(story.attempts(bench({ kind: 'revealed' }))).toBe('checks-missing')
     expect(mayShowWipeKeys(story.job, story.world)).toBe(false)
-    expect(mainActionOf(story.job, story.world).action).toMatchObject({ kind: 'try', action: 'clear-cache' })
+    expect(mainActionOf(story.job, story.world).action).toMatchObject({
+      kind: 'gentler',
+      action: 'clear-cache',
+    })
   })
   it('wiped before anybody had signed, it is not sent back for a signature that nobody may give any more', () => {
     const story = new Story({}).does(...wipe)
-    expect(story.tries(sign(story.job, story.world, 0))).toBe('begun')
+    expect(story.attempts(sign(story.job, story.world, 0))).toBe('begun')
     expect(standingOf(story.job).breaches).toMatchObject([{ without: 'agreement' }])
     expect(mainActionOf(story.job, story.world)).toEqual({
       station: 'bench',
@@ -60,7 +63,7 @@ describe('1. “They signed that nothing is deleted, and the bench showed me the
     story.signs().does(...atTheDevice, answers({ deviceHere: 'no' }))
     story.does({ kind: 'refuse-agreement' }, bench({ kind: 'screen-lifted', how: 'settings' }))
     story.does(answers({ carrierLocked: 'yes', originalCarrier: 'Skerry Mobile', carrierCountry: 'DE' }))
-    expect(story.tries(sign(story.job, story.world, 0))).toBe('begun')
+    expect(story.attempts(sign(story.job, story.world, 0))).toBe('begun')
     expect(mainActionOf(story.job, story.world)).toEqual({
       station: 'counter',
       action: { kind: 'hand-back' },
@@ -105,7 +108,7 @@ describe('1. “They signed that nothing is deleted, and the bench showed me the
     story.does(bench({ kind: 'in-recovery' }), bench({ kind: 'right-device', by: 'tag', read: 'B1001' }))
     story.does(answers({ deviceHere: 'no' }), answers({ complaint: 'carrier-lock-only' }))
     story.does(answers({ hazard: 'swollen-battery' }))
-    expect(story.tries(bench({ kind: 'revealed' }))).toBe('checks-missing')
+    expect(story.attempts(bench({ kind: 'revealed' }))).toBe('checks-missing')
     expect(mayShowWipeKeys(story.job, story.world)).toBe(false)
   })
   it('of random jobs whose agreement keeps the data, none passes the checks before the wipe', () => {
@@ -113,10 +116,10 @@ describe('1. “They signed that nothing is deleted, and the bench showed me the
     fc.assert(
       fc.property(RANDOM_FACTS, (facts) => {
         const story = new Story(facts)
-        if (story.terms.storage !== 'kept' || story.tries(sign(story.job, story.world, 0))) return
+        if (story.terms.storage !== 'kept' || story.attempts(sign(story.job, story.world, 0))) return
         kept++
         story.does(...atTheDevice)
-        expect(story.tries(bench({ kind: 'revealed' }))).toBe('checks-missing')
+        expect(story.attempts(bench({ kind: 'revealed' }))).toBe('checks-missing')
         expect(customerLetsUsDelete(story.events)).toBe(false)
       }),
       { numRuns: 150, seed: 1 },
@@ -142,7 +145,7 @@ describe('2. “It was reset, and the paper says nothing was deleted”', () => 
     const story = new Story(SALE)
     expect(story.terms.account).not.toBe('will-be-asked')
     story.signs().does(bench({ kind: 'right-device', by: 'tag', read: 'B1001' }))
-    expect(story.tries(bench({ kind: 'revealed' }))).toBe('account-still-on-it')
+    expect(story.attempts(bench({ kind: 'revealed' }))).toBe('account-still-on-it')
     story
       .does(bench({ kind: 'account-taken-off' }), bench({ kind: 'revealed' }))
       .does(bench({ kind: 'screen-lifted', how: 'settings' }))
@@ -238,11 +241,11 @@ describe('5. “Shown to be clear, it says, and nobody has looked”', () => {
     const story = new Story(facts).does(...commands)
     expect(statementsOf(story.job, story.world)[lock]).not.toContain('confirmed-off')
     const says = { ...handBack(story.job, story.world, 0), [lock]: 'confirmed-off' } as Command
-    expect(story.tries(says)).toBe('not-so')
+    expect(story.attempts(says)).toBe('not-so')
   })
   it('an account signed in on a job on which nothing has happened', () => {
     const story = new Story({ complaint: 'forgotten-lock' })
-    expect(story.tries({ kind: 'confirm-account', how: 'signed-in' })).toBe('not-at-the-wizard')
+    expect(story.attempts({ kind: 'confirm-account', how: 'signed-in' })).toBe('not-at-the-wizard')
   })
 })
 
@@ -252,7 +255,7 @@ describe('6. “We told them it might fail, it failed, and what they signed is v
     fc.assert(
       fc.property(RANDOM_FACTS, (facts) => {
         const story = new Story(facts)
-        if (story.tries(sign(story.job, story.world, 0))) return
+        if (story.attempts(sign(story.job, story.world, 0))) return
         for (let n = 0; n < 8; n++) {
           const { choices, agreement } = routeOf(story.job, story.world)
           expect(agreement).toMatchObject({ state: 'given', worse: [] })
@@ -304,17 +307,17 @@ describe('7. “The receipt says 0.00, the price is above what they agreed to, a
     const story = new Story({ complaint: 'forgotten-lock' }).signs()
     const { mostMinor } = story.terms
     const price = (priceMinor: number) => ({ ...handBack(story.job, story.world, 0), priceMinor }) as Command
-    expect(story.tries(price(mostMinor + 1))).toBe('price-above-agreed')
-    expect(story.tries(price(mostMinor))).toBeUndefined()
+    expect(story.attempts(price(mostMinor + 1))).toBe('price-above-agreed')
+    expect(story.attempts(price(mostMinor))).toBeUndefined()
     const nothing = new Story({ complaint: 'forgotten-lock' })
-    expect(nothing.tries({ ...handBack(nothing.job, nothing.world, 0), priceMinor: 1 } as Command)).toBe(
+    expect(nothing.attempts({ ...handBack(nothing.job, nothing.world, 0), priceMinor: 1 } as Command)).toBe(
       'price-above-agreed',
     )
   })
   it('whoever signs has a name', () => {
     const story = new Story({ complaint: 'forgotten-lock' })
     story.does({ kind: 'answer', set: {}, customer: { name: '' }, newestCatalogId: 1 })
-    expect(story.tries(sign(story.job, story.world, 0))).toBe('customer-name-missing')
+    expect(story.attempts(sign(story.job, story.world, 0))).toBe('customer-name-missing')
   })
 })
 
@@ -330,20 +333,20 @@ describe('8. “The registry said stolen; I typed clean over it and wiped it”'
   }
   it('a report is not an answer that one types over, nor one that goes with another IMEI', () => {
     const story = reported()
-    expect(story.tries(answers({ registryAnswer: 'clean' }))).toBe('report-stands')
+    expect(story.attempts(answers({ registryAnswer: 'clean' }))).toBe('report-stands')
     story.does(answers({ imei: '490154203237518' }))
-    expect(story.tries(answers({ registryAnswer: 'clean' }))).toBe('report-stands')
-    expect(story.tries(sign(story.job, story.world, 0))).toBe('reported')
-    expect(story.tries(bench({ kind: 'revealed' }))).toBe('reported')
+    expect(story.attempts(answers({ registryAnswer: 'clean' }))).toBe('report-stands')
+    expect(story.attempts(sign(story.job, story.world, 0))).toBe('reported')
+    expect(story.attempts(bench({ kind: 'revealed' }))).toBe('reported')
   })
   it('only the registry itself takes it back, of the same IMEI', () => {
     const story = reported()
     const said = { answer: 'clean', detail: '', reference: '', feeMinor: 0, currency: '' } as const
     const saysOf = (imei: string): Command => ({ kind: 'registry-said', key: 'q', imei, said })
     story.does({ kind: 'ask-registry', key: 'q', report: false }, saysOf('490154203237518'))
-    expect(story.tries(sign(story.job, story.world, 0))).toBe('reported')
+    expect(story.attempts(sign(story.job, story.world, 0))).toBe('reported')
     story.does(saysOf('001001011234561'))
-    expect(story.tries(sign(story.job, story.world, 0))).toBeUndefined()
+    expect(story.attempts(sign(story.job, story.world, 0))).toBeUndefined()
   })
   it('an answer about the IMEI of before is not an answer about the one that stands there now', () => {
     const story = new Story({ complaint: 'forgotten-lock', imei: '490154203237518' })
@@ -362,8 +365,8 @@ describe('8. “The registry said stolen; I typed clean over it and wiped it”'
     '%s, once said, is lifted by a supervisor only',
     (fact) => {
       const story = new Story({ complaint: 'forgotten-lock' }).does(answers({ [fact]: 'yes' }))
-      expect(story.tries(answers({ [fact]: 'no' }))).toBe('stays-once-said')
-      expect(story.tries({ kind: 'answer', set: { [fact]: null }, newestCatalogId: 1 })).toBe(
+      expect(story.attempts(answers({ [fact]: 'no' }))).toBe('stays-once-said')
+      expect(story.attempts({ kind: 'answer', set: { [fact]: null }, newestCatalogId: 1 })).toBe(
         'stays-once-said',
       )
       expect(stationOfJob(story.job, story.world)).toBe('hand-back')
@@ -374,7 +377,7 @@ describe('8. “The registry said stolen; I typed clean over it and wiped it”'
         reason: 'the authority has agreed in writing',
         supervisor: { name: 'Imke', isSupervisor },
       })
-      expect(story.tries(waive(false))).toBe('not-a-supervisor')
+      expect(story.attempts(waive(false))).toBe('not-a-supervisor')
       story.does(waive(true))
       expect(stationOfJob(story.job, story.world)).toBe('counter')
     },
@@ -382,12 +385,12 @@ describe('8. “The registry said stolen; I typed clean over it and wiped it”'
   it('a remote unlock refused on a reported job is not answered through another job’s request', () => {
     const other = new Story({ complaint: 'forgotten-lock', imei: '490154203237518' })
     other.does({ kind: 'remote-said', did: 'begin', requestId: 'r1', state: 'waiting-for-owner' })
-    expect(other.tries({ kind: 'may-ask-remote', requestId: 'r1' })).toBeUndefined()
+    expect(other.attempts({ kind: 'may-ask-remote', requestId: 'r1' })).toBeUndefined()
     const mine = new Story({ complaint: 'forgotten-lock' })
-    expect(mine.tries({ kind: 'may-ask-remote', requestId: 'r1' })).toBe('request-of-another-job')
-    expect(reported().tries({ kind: 'may-ask-remote', requestId: undefined })).toBe('reported')
+    expect(mine.attempts({ kind: 'may-ask-remote', requestId: 'r1' })).toBe('request-of-another-job')
+    expect(reported().attempts({ kind: 'may-ask-remote', requestId: undefined })).toBe('reported')
     other.does(answers({ imei: '001001011234561' }))
-    expect(other.tries({ kind: 'may-ask-remote', requestId: 'r1' })).toBe('request-of-another-job')
+    expect(other.attempts({ kind: 'may-ask-remote', requestId: 'r1' })).toBe('request-of-another-job')
   })
 })
 
@@ -402,10 +405,10 @@ describe('13. “Ten orders for one click”', () => {
     const order = (id: string): Command => ({ kind: 'place-order', id, service: SERVICE })
     // The same name in another country is another carrier, and costs the fee.
     for (const country of [{}, { carrierCountry: 'DK' }])
-      expect(new Story({ ...only, ...country }).tries(order('a'))).toBe('other-carrier')
-    expect(story.tries(order('a'))).toBeUndefined()
-    expect(story.tries(order('a'))).toBeUndefined()
-    expect(story.tries(order('b'))).toBe('order-under-way')
+      expect(new Story({ ...only, ...country }).attempts(order('a'))).toBe('other-carrier')
+    expect(story.attempts(order('a'))).toBeUndefined()
+    expect(story.attempts(order('a'))).toBeUndefined()
+    expect(story.attempts(order('b'))).toBe('order-under-way')
     expect(story.job.orders).toHaveLength(1)
   })
   it('the registry is asked once at a time', () => {
@@ -415,6 +418,6 @@ describe('13. “Ten orders for one click”', () => {
     const refusal = { kind: 'refused', refusal: { code: 'registry-being-asked' } }
     expect(decide(story.job, again, story.world)).toEqual(refusal)
     // An answer that never came does not hold it up for good.
-    expect(story.tries(again)).toBeUndefined()
+    expect(story.attempts(again)).toBeUndefined()
   })
 })

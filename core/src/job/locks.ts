@@ -56,7 +56,7 @@ export function statementsOf(
 function screenStatements(job: JobState, state: LockState): readonly LockStatement[] {
   const facts = factsOf(job)
   const { deleted } = standingOf(job)
-  const isAsked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-tries'
+  const isAsked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-entries'
   if (deleted !== 'no') return ['not-tested', 'on']
   if (isAsked) return state === 'locked' ? ['on', 'not-tested'] : ['not-tested', 'on']
   return ['not-part-of-this-job', 'not-tested', ...(state === 'locked' ? (['on'] as const) : [])]

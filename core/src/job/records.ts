@@ -302,7 +302,7 @@ export const releasedBy = ({ lock }: Pick<Order, 'lock'>): ReleasedLock => lock 
 
 export const orderChange = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('answered'), answer: orderAnswer, code: networkKey.optional() }),
-  z.strictObject({ kind: z.literal('code-tried'), worked: z.boolean() }),
+  z.strictObject({ kind: z.literal('code-entered'), worked: z.boolean() }),
   z.strictObject({ kind: z.literal('proven') }),
   z.strictObject({ kind: z.literal('failed') }),
 ])

@@ -28,7 +28,7 @@ describe('4. “The authorised release is a route, but nothing can be ordered”
     expect(next()).toEqual(['account-lock', 'order'])
     story.does(release(1))
     expect(next()).toEqual(['account-lock', 'follow-order'])
-    expect(story.tries(release(2))).toBe('order-under-way')
+    expect(story.attempts(release(2))).toBe('order-under-way')
     const [order] = story.job.orders
     const changed = (change: OrderChange): Command => ({
       kind: 'change-order',
@@ -36,14 +36,14 @@ describe('4. “The authorised release is a route, but nothing can be ordered”
       orderVersion: story.job.orders[0]?.version ?? 0,
       change,
     })
-    expect(story.tries(changed({ kind: 'answered', answer: 'app' }))).toBe('answer-not-of-this-lock')
+    expect(story.attempts(changed({ kind: 'answered', answer: 'app' }))).toBe('answer-not-of-this-lock')
     story.does(changed({ kind: 'answered', answer: 'over-the-air' }))
     story.does(changed({ kind: 'proven' }))
     expect([story.job.accountConfirmed?.how, next()[0]]).toEqual(['step-skipped', 'hand-back'])
     // It releases no carrier lock.
     expect(statementsOf(story.job, story.world)).toMatchObject({ account: ['confirmed-off'] })
     expect(statementsOf(story.job, story.world).carrier).not.toContain('confirmed-off')
-    expect(story.tries(release(3))).toBe('account-confirmed')
+    expect(story.attempts(release(3))).toBe('account-confirmed')
     story.handsBack(2400)
     expect(story.job.handBack?.account).toBe('confirmed-off')
   })
@@ -54,7 +54,7 @@ describe('4. “The authorised release is a route, but nothing can be ordered”
     ['where nothing asks for an account yet', { complaint: 'forgotten-lock' }, 'account-not-asked'],
   ])('no release is ordered %s', (_, facts, code) => {
     const story = new Story({ ...STRANGERS, ...facts })
-    expect(story.tries(release(1))).toBe(code)
+    expect(story.attempts(release(1))).toBe(code)
   })
   it('what was released from afar and then seen at the wizard ends its order too', () => {
     const story = new Story(STRANGERS).signs().does(release(1))

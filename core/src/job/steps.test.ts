@@ -61,7 +61,7 @@ describe('the record of the bench', () => {
     expect(bench.charging).toEqual({ startedAt: LATER, fromPercent: 9 })
     expect(after({ kind: 'charging-ended' })).toEqual({})
   })
-  it('what did not help stands there once, in the order of its last try', () => {
+  it('what did not help stands there once, in the order of its last attempt', () => {
     const bench = after(
       { kind: 'did-not-help', action: 'remote-unlock' },
       { kind: 'did-not-help', action: 'clear-cache' },

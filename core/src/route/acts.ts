@@ -108,7 +108,7 @@ export class Acts {
     const { facts, device } = this.#given
     const { complaint } = facts
     if (complaint === 'second-hand') return this.#strangers()
-    const isLocked = complaint === 'forgotten-lock' || complaint === 'too-many-tries'
+    const isLocked = complaint === 'forgotten-lock' || complaint === 'too-many-entries'
     const isLoop = complaint === 'restarts-into-recovery'
     const { getsIn, inVain, asked } = this.#whatReset()
     const fromSettings = complaint === 'freezes' ? 0.9 : 0.98
@@ -122,7 +122,7 @@ export class Acts {
         pace: 'by-itself',
         chance: ({ knowsScreenLock }) => (knowsScreenLock ? 0.97 : chance),
         success: 'works-data-kept',
-        // Set to wipe itself after wrong tries, it may do so at one of these.
+        // Set to wipe itself after wrong entries, it may do so at one of these.
         inVain: ({ knowsScreenLock }) =>
           knowsScreenLock ? 0 : chanceOf('wipesItself', facts) * WIPES_ITSELF_AT_THESE,
         wipes: true,
@@ -322,7 +322,7 @@ export class Acts {
       facts.complaint === 'restarts-into-recovery' ? 0.75 : facts.complaint === 'freezes' ? 0.9 : 0.98
     // Wiped in vain from its settings: for that the account was taken off before.
     const isTakenOff =
-      this.#place.wiped && facts.complaint !== 'forgotten-lock' && facts.complaint !== 'too-many-tries'
+      this.#place.wiped && facts.complaint !== 'forgotten-lock' && facts.complaint !== 'too-many-entries'
     const asks = this.#values.mayAsk ? (device ? 1 : 0.9) * (facts.systemVersion === 5 ? 0.5 : 1) : 0
     return {
       getsIn: ({ reachesRecovery: reaches }) => (reaches ? works : 0),
@@ -336,7 +336,7 @@ export class Acts {
   }
 }
 
-/** How often it has wiped itself before the few more tries are over. Common practice, no source. */
+/** How often it has wiped itself before the few more attempts are over. Common practice, no source. */
 const WIPES_ITSELF_AT_THESE = 0.1
 
 const maybe = (facts: Facts, name: FactName) => facts[name] !== 'no'

@@ -201,7 +201,7 @@ describe('what to ask next', () => {
       secondStep: 'mail',
       passwordChangedLately: 'no',
       remoteUnlockSetUp: 'no',
-      wrongTries: 12,
+      wrongEntries: 12,
       dataWorth: 'some',
       backup: 'no',
       memoryCard: 'no',
@@ -224,7 +224,7 @@ describe('what to ask next', () => {
 })
 
 describe('the worth of a question, by another way', () => {
-  const known: Facts = { ...forgotten, accountOnDevice: 'yes', remoteUnlockSetUp: 'no', wrongTries: 15 }
+  const known: Facts = { ...forgotten, accountOnDevice: 'yes', remoteUnlockSetUp: 'no', wrongEntries: 15 }
   /** Enumerates the hidden worlds by the answer instead of deciding anew with each answer. */
   it.each<[FactName, Facts, (world: World) => boolean]>([
     ['accountOnDevice', { knowsAccountPassword: 'no' }, ({ accountOnDevice }) => accountOnDevice],

@@ -193,7 +193,7 @@ describe('the questions on the page and the gates at signing', () => {
       const first = route.choices.find(({ action }) => action !== 'recover-account')?.action ?? 'refuse'
       const agreed = agreedIn(route)
       const isFirst = DELETING.includes(first) ? 'deletes' : 'keeps'
-      if (agreed.includes('We first try what keeps'))
+      if (agreed.includes('We first attempt what keeps'))
         expect([facts, first, isFirst]).toEqual([facts, first, 'keeps'])
       if (agreed.includes('deletes everything on the device'))
         expect([facts, first, isFirst]).toEqual([facts, first, 'deletes'])

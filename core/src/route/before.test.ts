@@ -10,7 +10,7 @@ describe('before the wipe, and on the telephone', () => {
     secondStep: 'mail',
     complaint: 'forgotten-lock',
     knowsScreenLock: 'no',
-    wrongTries: 15,
+    wrongEntries: 15,
     remoteUnlockSetUp: 'no',
   }
   const before = (change: Partial<Facts>, done: Partial<Progress> = {}, device = PHONE) =>

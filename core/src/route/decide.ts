@@ -34,7 +34,7 @@ export type ReasonCode =
   | 'secret-known'
   | 'remote-unlock-ready'
   | 'remote-unlock-maybe'
-  | 'tries-left'
+  | 'entries-left'
   | 'cache-first'
   | 'system-file'
   | 'password-first'
@@ -209,7 +209,7 @@ function reasonOf(action: RouteAction, { facts, device, progress }: Given): Reas
     case 'ask-first':
       return why('no-complaint-yet')
     case 'remember':
-      return why('tries-left', 'wrongTries')
+      return why('entries-left', 'wrongEntries')
     case 'remote-unlock':
       return facts.remoteUnlockSetUp === 'yes' && facts.online === 'yes'
         ? why('remote-unlock-ready', 'remoteUnlockSetUp', 'online', 'knowsAccountPassword')
@@ -225,7 +225,7 @@ function reasonOf(action: RouteAction, { facts, device, progress }: Given): Reas
     case 'install-system-again':
       return why('system-file', 'complaint', 'dataWorth')
     case 'reset-from-recovery':
-      return facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-tries'
+      return facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-entries'
         ? why('secret-forgotten', 'complaint', 'knowsScreenLock')
         : why('trouble-stays', 'complaint')
     case 'sign-in':

@@ -237,7 +237,7 @@ describe('the route equals enumeration of hidden worlds', () => {
       const { policy, problem, figures } = decided(job)
       const isReset = ({ act, id }: Came) =>
         (['reset-from-recovery', 'reset-from-settings', 'makers-service'].includes(act) && id !== 'failed') ||
-        // It wiped itself at its owner's tries.
+        // It wiped itself at its owner's attempts.
         (act === 'remember' && id === 'did-not-help')
       const happens = happensBy(policy, problem)
       const reset = happens.filter(({ came }) => came.some(isReset))
@@ -323,7 +323,7 @@ describe('the route equals enumeration of hidden worlds', () => {
   it('the maker’s service without proof of purchase helps by itself in one case of twenty; remembering takes no days', () => {
     const facts: Facts = {
       complaint: 'forgotten-lock',
-      wrongTries: 3,
+      wrongEntries: 3,
       accountOnDevice: 'yes',
       knowsAccountPassword: 'yes',
       proofOfPurchase: 'no',

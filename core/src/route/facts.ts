@@ -39,7 +39,7 @@ export interface DeviceOnJob {
   readonly systemFile?: boolean | undefined
   /** From some version of the system on it behaves otherwise. */
   readonly changesWithSystem?: boolean | undefined
-  /** The law of waiting after wrong tries; undefined: the platform's own. */
+  /** The law of waiting after wrong entries; undefined: the platform's own. */
   readonly waitLaw?: WaitLaw | undefined
   /** Wipe and first start together, in milliseconds of its family: extremes and middle. */
   readonly wipeAndStartMs?:

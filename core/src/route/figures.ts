@@ -183,7 +183,7 @@ function allCoursesOf(policy: RoutePolicy): readonly WholeCourse[] {
 /** Whether a course of it deletes what is on the device: by our hand, as an agreement must cover. */
 export const mayBeWiped = (policy: RoutePolicy): boolean => coursesOf(policy).some(isWipedByUs)
 
-/** What a device does to itself at its owner’s tries is none of our doing, and no agreement covers it. */
+/** What a device does to itself at its owner’s attempts is none of our doing, and no agreement covers it. */
 const isWipedByUs = ({ acts, outcomes }: WholeCourse): boolean =>
   outcomes.some(({ made }, nth) => made.wipes && acts[nth] !== 'remember')
 

@@ -34,7 +34,7 @@ function screenLock(facts: Facts, progress: Progress): LockState {
   if (progress.wipeStarted && progress.setUpReached) return 'clear'
   // Who holds the key is not locked out.
   if (facts.knowsScreenLock === 'yes') return 'clear'
-  const complaintSaysLocked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-tries'
+  const complaintSaysLocked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-entries'
   if (complaintSaysLocked || (facts.screenLock !== undefined && facts.screenLock !== 'unknown'))
     return 'locked'
   return 'unknown'

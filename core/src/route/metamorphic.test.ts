@@ -54,7 +54,7 @@ describe('between two jobs that differ in one thing', () => {
     ['passwordChangedLately', 'yes', 'no'],
     ['wipesItself', 'yes', 'no'],
     ['contractRunning', 'yes', 'no'],
-    ['wrongTries', 40, 3],
+    ['wrongEntries', 40, 3],
     ['dataWorth', 'precious', 'none'],
   ])('better odds never lower what it is worth: %s %s, then %s', (name, worse, better) => {
     let gained = 0
@@ -73,7 +73,7 @@ describe('between two jobs that differ in one thing', () => {
     const secondHand: Facts = { complaint: 'second-hand' }
     const now = new Valuer(given(secondHand), worthOf(secondHand))
     for (const name of [
-      'wrongTries',
+      'wrongEntries',
       'wipesItself',
       'remoteUnlockSetUp',
       'online',

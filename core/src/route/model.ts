@@ -182,7 +182,7 @@ class ActsAt {
     return { id, parts, lockChanceAfter }
   }
 
-  /** A reset deletes whether it helps or not; tries at the lock only where the device wipes itself at them. */
+  /** A reset deletes whether it helps or not; entries at the lock only where the device wipes itself at them. */
   #wipes(name: RouteOutcome['id'], { id, wipes = false }: ActDraft): boolean {
     if (this.#place.wiped || !wipes || name === 'failed') return false
     return id !== 'remember' || name === 'did-not-help'

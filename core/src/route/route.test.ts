@@ -301,8 +301,8 @@ describe('the stages', () => {
   it('say beforehand what will be found afterwards', () => {
     const note = (facts: Partial<Facts>, id: string) =>
       stages({ ...forgotten, ...facts }).find((stage) => stage.id === id)?.note?.code
-    expect(note({ wrongTries: 15 }, 'reset')).toBe('all-data-gone')
-    expect(note({ wrongTries: 1 }, 'reset')).toBe('data-perhaps-gone')
+    expect(note({ wrongEntries: 15 }, 'reset')).toBe('all-data-gone')
+    expect(note({ wrongEntries: 1 }, 'reset')).toBe('data-perhaps-gone')
     expect(note({}, 'account')).toBe('will-ask-for-account')
     expect(note({ complaint: 'second-hand' }, 'account')).toBe('asks-for-account')
     expect(note({ accountOnDevice: 'no' }, 'account')).toBe('will-not-ask')

@@ -167,7 +167,7 @@ describe('the customer’s wish, and what was tried', () => {
     expect(choices[0]?.action).toBe('refuse')
   })
   it('what did not help is not proposed again', () => {
-    const { choices } = planRoute({ ...facts, wrongTries: 2 }, PHONE, {
+    const { choices } = planRoute({ ...facts, wrongEntries: 2 }, PHONE, {
       ...NOTHING_DONE,
       failedActs: ['remember'],
     })
@@ -184,7 +184,7 @@ describe('how the route moved', () => {
   const moved = (before: Facts, after: Facts, ...names: (keyof Facts)[]) =>
     changeOfRoute(planRoute(before, PHONE, NOTHING_DONE), planRoute(after, PHONE, NOTHING_DONE), names)
   it('is told with the answer that moved it', () => {
-    const change = moved(facts, { ...facts, wrongTries: 2 }, 'wrongTries')
+    const change = moved(facts, { ...facts, wrongEntries: 2 }, 'wrongEntries')
     expect(change?.kind).toBe('other-first')
     expect(change && changeText(change, ENGLISH)).toBe(
       'Now “Let the owner try to remember”, not “Reset from recovery”. Because of: wrong entries so far.',

@@ -16,7 +16,7 @@ export const hours = (p10: number, p50: number, p90: number): Spread => ({
 export const days = (p10: number, p50: number, p90: number): Spread => hours(p10 * 24, p50 * 24, p90 * 24)
 export const minutes = (p10: number, p50: number, p90: number): Spread => ({ p10, p50, p90 })
 
-/** What typing one try takes. Common practice, no source. */
+/** What typing one attempt takes. Common practice, no source. */
 const TRY_MS = 5000
 const TRIES_MORE = 3
 /** The share of what is on it that is ever seen again if nothing is wiped. Common practice, no source. */
@@ -36,7 +36,7 @@ export function dataWorthMinor(facts: Facts, prices: PriceList): number {
     facts.dataWorth === undefined || facts.dataWorth === 'unknown'
       ? 0.3 * none + 0.55 * some + 0.15 * precious
       : prices.weights.dataMinor[facts.dataWorth]
-  const isLocked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-tries'
+  const isLocked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-entries'
   const isLoop = facts.complaint === 'restarts-into-recovery'
   const reach = isLocked ? REGAINED_BEHIND_A_LOCK : isLoop ? REGAINED_IN_A_LOOP : 1
   return worth * reach * (1 - BACKUP_HOLDS * chanceOf('backup', facts))
@@ -72,14 +72,14 @@ export interface Remembering {
 }
 
 /**
- * A few more tries of a forgetful owner: how long they take, in minutes, and the chance that one is right. Where
+ * A few more attempts of a forgetful owner: how long they take, in minutes, and the chance that one is right. Where
  * nobody has counted, the mean over what is usual.
  */
 export function remembering(facts: Facts, law: WaitLaw): Remembering {
   const counts: readonly (readonly [number, number])[] =
-    facts.wrongTries === undefined
-      ? (priorOf('wrongTries', facts) ?? []).map(([count, share]) => [Number(count), share])
-      : [[facts.wrongTries, 1]]
+    facts.wrongEntries === undefined
+      ? (priorOf('wrongEntries', facts) ?? []).map(([count, share]) => [Number(count), share])
+      : [[facts.wrongEntries, 1]]
   const mean = (of: (count: number) => number) =>
     counts.reduce((all, [count, share]) => all + share * of(count), 0)
   return {
@@ -88,7 +88,7 @@ export function remembering(facts: Facts, law: WaitLaw): Remembering {
   }
 }
 
-/** The chance that a forgetful owner still remembers within a few more tries. Common practice, no source. */
-function remembers(wrongTries: number): number {
-  return wrongTries <= 4 ? 0.15 : wrongTries <= 9 ? 0.05 : wrongTries <= 29 ? 0.005 : 0.001
+/** The chance that a forgetful owner still remembers within a few more attempts. Common practice, no source. */
+function remembers(wrongEntries: number): number {
+  return wrongEntries <= 4 ? 0.15 : wrongEntries <= 9 ? 0.05 : wrongEntries <= 29 ? 0.005 : 0.001
 }

@@ -21,7 +21,7 @@ type Hands = Pick<Circumstances, 'facts' | 'device' | 'brokenKeys'>
 export function worldsOf(given: Hands): readonly Weighted<World>[] {
   const { facts } = given
   const { complaint } = facts
-  const isLocked = complaint === 'forgotten-lock' || complaint === 'too-many-tries'
+  const isLocked = complaint === 'forgotten-lock' || complaint === 'too-many-entries'
   const isTouched =
     complaint !== undefined && complaint !== 'carrier-lock-only' && complaint !== 'second-hand'
   const only = (holds: boolean, chance: number): readonly Weighted<boolean>[] =>

@@ -41,7 +41,7 @@ const HARMLESS = [
   'Call back on +49 461 123456',
   'Tel. 0461 23456',
   'Model OR-V510, ticket B1012',
-  'PIN forgotten, 12 tries so far',
+  'PIN forgotten, 12 attempts so far',
   'PIN not known',
   'password changed yesterday',
   'Password: unknown',

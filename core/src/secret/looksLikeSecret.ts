@@ -36,7 +36,7 @@ const ORDINARY =
 function announcedIn(text: string): string | undefined {
   for (const [, joint, quote, token = ''] of text.matchAll(ANNOUNCED)) {
     if (ORDINARY.test(token)) continue
-    // A count of something: "PIN 12 tries".
+    // A count of something: "PIN 12 attempts".
     const after = text.slice(text.indexOf(token) + token.length)
     if (/^\d+$/.test(token) && (token.length < 4 || COUNTED.test(after))) continue
     const isSign = joint === ':' || joint === '='
@@ -47,7 +47,7 @@ function announcedIn(text: string): string | undefined {
 }
 
 const COUNTED =
-  /^\s*(?:%|€|eur\b|tries|times|mal\b|versuche|x\b|minutes?|min\b|days?|tage|euro|gb\b|mah\b|km\b)/iu
+  /^\s*(?:%|€|eur\b|attempts|times|mal\b|versuche|x\b|minutes?|min\b|days?|tage|euro|gb\b|mah\b|km\b)/iu
 
 /** A way over the nine dots of a pattern: four single digits or more, one after another. */
 const PATTERN = /(?<![\d-])([1-9](?:\s*(?:-|>|→|,|\s)\s*[1-9]){3,8})(?![\d-])/u
@@ -71,7 +71,7 @@ const HARMLESS: readonly RegExp[] = [
   /(?<!\d)(?:19[7-9]\d|20[0-4]\d)(?!\d)/gu,
   // Prices and measures.
   /(?:€|\$|£|eur|chf|usd)\s*\d[\d.,]*/giu,
-  /\d[\d.,]*\s*(?:€|\$|£|%|eur\b|euro|chf\b|usd\b|gb\b|mb\b|mah\b|mm\b|km\b|tries|times|versuche|minutes?|min\b|seconds?|days?|tage|photos?|fotos?|pictures|km|pieces)/giu,
+  /\d[\d.,]*\s*(?:€|\$|£|%|eur\b|euro|chf\b|usd\b|gb\b|mb\b|mah\b|mm\b|km\b|attempts|times|versuche|minutes?|min\b|seconds?|days?|tage|photos?|fotos?|pictures|km|pieces)/giu,
   // Numbers of papers and places, named as such.
   /(?:no\.?|nr\.?|number|nummer|n°|#|receipt|invoice|order|box|bill|rechnung|beleg|quittung|bestellung|facture|reçu|factura|recibo|ticket|serial|s\/n|sn|id|ausweis|passport|licen[cs]e|customer|kunde|contract|vertrag|model|modell|room|street|straße|plz|postcode|zip|report|case|aktenzeichen)\s*(?:no\.?|nr\.?|number|nummer|n°|card|paper)?\s*[:#]?\s*[\p{L}]{0,3}[-/]?\d[\d/-]*/giu,
   // Codes with letters in them: models, tickets, serial numbers.

@@ -51,7 +51,7 @@ function withTheReleaseOf(service: typeof SERVICE, { job, events }: Lived) {
   const id = '00000000-0000-4000-9000-000000000001'
   const changes: readonly OrderChange[] = [
     { kind: 'answered', answer: 'code', code: '12345678' },
-    { kind: 'code-tried', worked: true },
+    { kind: 'code-entered', worked: true },
   ]
   const commands: readonly Command[] = [
     { kind: 'place-order', id, service },

@@ -42,7 +42,7 @@ function commandOf(
       }
     case 'follow-order':
       return followedUp(station, job)
-    case 'try':
+    case 'gentler':
       return action.worked
         ? bench(action.worked)
         : {
@@ -73,7 +73,7 @@ function followedUp(station: string, job: JobState): Command | undefined {
     order.state === 'waiting'
       ? { kind: 'answered', answer: 'over-the-air' }
       : order.answer === 'code'
-        ? { kind: 'code-tried', worked: true }
+        ? { kind: 'code-entered', worked: true }
         : { kind: 'proven' }
   return { kind: 'change-order', id: order.id, orderVersion: order.version, change }
 }

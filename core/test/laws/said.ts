@@ -104,7 +104,7 @@ export const LAWS_OF_SAYING = [
     often: { clear: 1 / 10, 'wiped, not yet seen': 1 / 10 },
     step({ job, world, so }, seen) {
       const { complaint, knowsScreenLock, screenLock } = factsOf(job)
-      const isLockedOut = complaint === 'forgotten-lock' || complaint === 'too-many-tries'
+      const isLockedOut = complaint === 'forgotten-lock' || complaint === 'too-many-entries'
       if (!isLockedOut || knowsScreenLock === 'yes' || screenLock === 'none') return
       const { screen } = routeOf(job, world).locks
       if (screen === 'clear') expect(screenWasSeenOpen(so)).toBe(true)

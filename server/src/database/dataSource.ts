@@ -22,7 +22,7 @@ import { priceListEntity } from '../prices/service.ts'
 import { mailEntity } from '../registry/mailbox.ts'
 import { reportEntity } from '../registry/reports.ts'
 import { sessionEntity, staffEntity } from '../session/entity.ts'
-import { tryEntity } from '../tries/entity.ts'
+import { attemptEntity } from '../attempts/entity.ts'
 
 /**
  * The database of a shop: MariaDB on loopback, in UTC, changed by migrations only; connected and migrated.
@@ -84,7 +84,7 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
       jobEventEntity,
       cableEntity,
       otherEvidenceEntity,
-      tryEntity,
+      attemptEntity,
       supplierEntity,
       serviceEntity,
       orderEntity,

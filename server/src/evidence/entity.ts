@@ -1,11 +1,11 @@
-import type { EvidenceTry } from '@benevox/core/evidence'
+import type { RecordedAttempt } from '@benevox/core/evidence'
 import { EntitySchema } from 'typeorm'
 
-/** A try of another shop. */
+/** An attempt of another shop. */
 export interface OtherEvidenceRow {
   id: string
   familyId: string
-  document: EvidenceTry
+  document: RecordedAttempt
   /** Who took it in, and when; null for what came before that was kept. */
   staffId: number | null
   takenInAt: Date | null

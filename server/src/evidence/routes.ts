@@ -1,6 +1,6 @@
 import type { DataSource } from 'typeorm'
 import type { Handlers } from '../http/mount.ts'
-import { readTries } from '../reading/readApart.ts'
+import { readAttempts } from '../reading/readApart.ts'
 import { supervisorOnly } from '../session/routes.ts'
 import type { Evidence } from './service.ts'
 
@@ -9,7 +9,7 @@ export function evidenceHandlers(database: DataSource, evidence: Evidence): Hand
     getEvidence: ({ query }) => evidence.ofFamily(query.familyId),
     async mergeEvidence({ bytes, staffId }) {
       await supervisorOnly(database, staffId, 'importResults')
-      return evidence.merge((await readTries(bytes)).sent, staffId)
+      return evidence.merge((await readAttempts(bytes)).sent, staffId)
     },
   }
 }

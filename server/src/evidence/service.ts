@@ -1,14 +1,19 @@
 import type { FamilyEvidence } from '@benevox/contract'
-import { evidenceTry, mergeTries, type EvidenceDocument, type EvidenceTry } from '@benevox/core/evidence'
+import {
+  recordedAttempt,
+  mergeAttempts,
+  type EvidenceDocument,
+  type RecordedAttempt,
+} from '@benevox/core/evidence'
 import { In, type DataSource, type EntityManager } from 'typeorm'
 import { transact } from '../database/transact.ts'
-import { tryEntity, type TryRow } from '../tries/entity.ts'
+import { attemptEntity, type AttemptRow } from '../attempts/entity.ts'
 import { otherEvidenceEntity } from './entity.ts'
 
 /** Only the newest count: what a family did years ago says little. Common practice, no source. */
 const NEWEST = 2000
 
-/** What is known of families from tries: this shop's own, and other shops' that were merged in. */
+/** What is known of families from attempts: this shop's own, and other shops' that were merged in. */
 export class Evidence {
   readonly #database: DataSource
   constructor(database: DataSource) {
@@ -17,35 +22,35 @@ export class Evidence {
 
   async ofFamily(familyId: string): Promise<FamilyEvidence> {
     const { manager } = this.#database
-    const rows = await manager.find(tryEntity, {
+    const rows = await manager.find(attemptEntity, {
       where: { familyId, outcome: In(['reached', 'failed']) },
       order: { finishedAt: 'DESC' },
       take: NEWEST,
     })
     const others = await manager.find(otherEvidenceEntity, { where: { familyId }, take: NEWEST })
     return {
-      tries: [...mergeTries(rows.flatMap(ofRow), others.map(readOther))],
+      attempts: [...mergeAttempts(rows.flatMap(ofRow), others.map(readOther))],
       ...(await this.#durations(familyId)),
     }
   }
 
   /** Everything this shop tried, to be shared; nothing in it is personal. */
   async document(): Promise<EvidenceDocument> {
-    const rows = await this.#database.manager.find(tryEntity, {
+    const rows = await this.#database.manager.find(attemptEntity, {
       where: { outcome: In(['reached', 'failed']) },
       order: { finishedAt: 'ASC' },
     })
-    return { format: 'benevox-evidence', formatVersion: 1, tries: rows.flatMap(ofRow) }
+    return { format: 'benevox-evidence', formatVersion: 2, attempts: rows.flatMap(ofRow) }
   }
 
   /**
-   * Takes in another shop's tries; a try that is known, here or from before, is not counted again.
+   * Takes in another shop's attempts; an attempt that is known, here or from before, is not counted again.
    * @param staffId who takes them in: it stands beside each
    */
-  async merge({ tries }: EvidenceDocument, staffId: number): Promise<{ added: number; known: number }> {
+  async merge({ attempts }: EvidenceDocument, staffId: number): Promise<{ added: number; known: number }> {
     return transact(this.#database, async (manager) => {
-      // In one order, so that two who merge the same tries at a time meet at the first one and not crosswise.
-      const unique = [...mergeTries(tries)].sort((a, b) => (a.id < b.id ? -1 : 1))
+      // In one order, so that two who merge the same attempts at a time meet at the first one and not crosswise.
+      const unique = [...mergeAttempts(attempts)].sort((a, b) => (a.id < b.id ? -1 : 1))
       const known = await this.#known(
         manager,
         unique.map(({ id }) => id),
@@ -69,7 +74,7 @@ export class Evidence {
           .values(rows.slice(from, from + 500))
           .orIgnore()
           .execute()
-      return { added: fresh.length, known: tries.length - fresh.length }
+      return { added: fresh.length, known: attempts.length - fresh.length }
     })
   }
 
@@ -77,7 +82,7 @@ export class Evidence {
     const known = new Set<string>()
     for (let from = 0; from < ids.length; from += 500) {
       const some = { id: In(ids.slice(from, from + 500)) }
-      for (const entity of [tryEntity, otherEvidenceEntity])
+      for (const entity of [attemptEntity, otherEvidenceEntity])
         for (const { id } of await manager.find<{ id: string }>(entity, {
           where: some,
           select: { id: true },
@@ -87,11 +92,11 @@ export class Evidence {
     return known
   }
 
-  /** How long wipes and first starts took on the family's devices, from the jobs that had a try of it. */
+  /** How long wipes and first starts took on the family's devices, from the jobs that had an attempt of it. */
   async #durations(familyId: string): Promise<Pick<FamilyEvidence, 'wipeSeconds' | 'firstStartSeconds'>> {
     const rows = await this.#database.manager.query<{ wipe: number | null; first: number | null }[]>(
       `SELECT wipe_seconds AS wipe, first_start_seconds AS first
-         FROM jobs WHERE id IN (SELECT job_id FROM tries WHERE family_id = ?)
+         FROM jobs WHERE id IN (SELECT job_id FROM attempts WHERE family_id = ?)
          ORDER BY id DESC LIMIT ${NEWEST}`,
       [familyId],
     )
@@ -102,7 +107,7 @@ export class Evidence {
   }
 }
 
-function ofRow(row: TryRow): EvidenceTry[] {
+function ofRow(row: AttemptRow): RecordedAttempt[] {
   if (!row.finishedAt || !row.outcome || row.outcome === 'left') return []
   return [
     {
@@ -120,4 +125,4 @@ function ofRow(row: TryRow): EvidenceTry[] {
   ]
 }
 
-const readOther = ({ document }: { document: unknown }): EvidenceTry => evidenceTry.parse(document)
+const readOther = ({ document }: { document: unknown }): RecordedAttempt => recordedAttempt.parse(document)

@@ -118,7 +118,7 @@ describe('bad input is answered with the reason, never with 5xx', () => {
       fc.asyncProperty(fc.constantFrom(...routes), fc.jsonValue(), async (route, body) => {
         const path = route.path
           .replace(':id', String(jobId))
-          .replace(/:(tryId|orderId|evidenceId)/, crypto.randomUUID())
+          .replace(/:(attemptId|orderId|evidenceId)/, crypto.randomUUID())
         const { status } = await runa.ask(route.method.toUpperCase(), path, undefined, JSON.stringify(body))
         expect(status).toBeGreaterThanOrEqual(400)
         expect(status).toBeLessThan(500)

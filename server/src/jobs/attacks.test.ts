@@ -80,7 +80,7 @@ describe('a stolen phone', () => {
       link: 'none',
       startedAt: new Date().toISOString(),
     }
-    expect((await runa.ask<Problem>('POST', `/api/jobs/${job.id}/tries`, attempt)).body.code).toBe(
+    expect((await runa.ask<Problem>('POST', `/api/jobs/${job.id}/attempts`, attempt)).body.code).toBe(
       'gate-closed',
     )
     // What is done to it all the same stands on the record.
@@ -175,7 +175,7 @@ describe('a stolen phone', () => {
           case 'work': {
             const startedAt = new Date().toISOString()
             const attempt = { id: randomUUID(), procedureId: 'slide-until-menu', link: 'none', startedAt }
-            const { status } = await runa.ask('POST', `/api/jobs/${job.id}/tries`, attempt)
+            const { status } = await runa.ask('POST', `/api/jobs/${job.id}/attempts`, attempt)
             expect([nth, step, status]).toEqual([nth, step, heard[at]?.size ? 409 : 200])
             if (status === 409) refused++
             else worked++
@@ -191,7 +191,7 @@ describe('a stolen phone', () => {
     const work = ({ id }: Pick<Job, 'id'>) => {
       const startedAt = new Date().toISOString()
       const attempt = { id: randomUUID(), procedureId: 'slide-until-menu', link: 'none', startedAt }
-      return runa.ask('POST', `/api/jobs/${id}/tries`, attempt)
+      return runa.ask('POST', `/api/jobs/${id}/attempts`, attempt)
     }
     for (let nth = 0; nth < 10; nth++) {
       const imei = completed(`00100103${String(nth).padStart(6, '0')}`)
@@ -230,9 +230,9 @@ describe('a stolen phone', () => {
     const job = await runa.openReady()
     const ahead = (minutes: number) => new Date(Date.now() + minutes * 60_000).toISOString()
     const attempt = { id: randomUUID(), procedureId: 'slide-until-menu', link: 'none', startedAt: ahead(60) }
-    await runa.ask('POST', `/api/jobs/${job.id}/tries`, attempt)
+    await runa.ask('POST', `/api/jobs/${job.id}/attempts`, attempt)
     const end = { outcome: 'reached', seen: [], notSeen: [], marks: [], finishedAt: ahead(61) }
-    const { body: ended } = await runa.ask<Job>('PATCH', `/api/jobs/${job.id}/tries/${attempt.id}`, end)
+    const { body: ended } = await runa.ask<Job>('PATCH', `/api/jobs/${job.id}/attempts/${attempt.id}`, end)
     const [{ startedAt = '', finishedAt = '' } = {}] = ended.attempts as {
       startedAt?: string
       finishedAt?: string
@@ -333,7 +333,7 @@ describe('many at once', () => {
     const startedAt = new Date().toISOString()
     const attempt = { id, procedureId: 'slide-until-menu', link: 'none', startedAt }
     const attempts = await Promise.all(
-      jobs.map((job) => runa.ask('POST', `/api/jobs/${job.id}/tries`, attempt)),
+      jobs.map((job) => runa.ask('POST', `/api/jobs/${job.id}/attempts`, attempt)),
     )
     expect(codes(attempts)).toEqual([200, 409, 409, 409, 409, 409])
   })
@@ -369,7 +369,7 @@ describe('many at once', () => {
     expect(codes(answers)).toEqual([200, ...Array<number>(9).fill(409)])
   })
   it('results of attempts merged crosswise come in, each once', async () => {
-    const tries = Array.from({ length: 300 }, (_, n) => ({
+    const attempts = Array.from({ length: 300 }, (_, n) => ({
       id: randomUUID(),
       familyId: 'forced-off-data-gate',
       procedureId: 'slide-until-menu',
@@ -380,16 +380,16 @@ describe('many at once', () => {
       seconds: 20,
     }))
     const document = (list: readonly object[]) =>
-      evidenceDocument.parse({ format: 'benevox-evidence', formatVersion: 1, tries: list })
+      evidenceDocument.parse({ format: 'benevox-evidence', formatVersion: 2, attempts: list })
     const answers = await many(6, (n) =>
-      imke.ask('POST', '/api/evidence', document(n % 2 ? tries : [...tries].reverse())),
+      imke.ask('POST', '/api/evidence', document(n % 2 ? attempts : [...attempts].reverse())),
     )
     expect(codes(answers)).toEqual(Array(6).fill(200))
     const { body } = await runa.ask<Answer<'getEvidence'>>(
       'GET',
       '/api/evidence?familyId=forced-off-data-gate',
     )
-    expect(body.tries.filter(({ id }) => tries.some((one) => one.id === id))).toHaveLength(300)
+    expect(body.attempts.filter(({ id }) => attempts.some((one) => one.id === id))).toHaveLength(300)
   })
 })
 

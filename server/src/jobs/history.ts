@@ -69,7 +69,7 @@ function told(event: JobEvent): Pick<WireEvent, 'kind' | 'detail'> {
     case 'order-changed':
       return {
         kind: `order-${event.change.kind}`,
-        detail: event.change.kind === 'code-tried' ? { worked: event.change.worked } : {},
+        detail: event.change.kind === 'code-entered' ? { worked: event.change.worked } : {},
       }
     case 'registry-said': {
       const { answer, source, detail, reference } = event.record

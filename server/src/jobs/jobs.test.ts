@@ -40,7 +40,7 @@ describe('taking in', () => {
       const job = await runa.openReady({ modelId: 'orrelin-vane-3', ...facts })
       const body = { id: crypto.randomUUID(), link: 'none', startedAt: new Date().toISOString() }
       for (const procedureId of ['by-count', 'slide-until-menu']) {
-        const path = `/api/jobs/${job.id}/tries`
+        const path = `/api/jobs/${job.id}/attempts`
         const made = await runa.ask<Job>('POST', path, { ...body, procedureId })
         if (made.status === 200) return made.body.attempts[0]?.familyId
       }
@@ -93,7 +93,7 @@ describe('two people on one job', () => {
     const job = await runa.openJob()
     const answers = await Promise.all(
       Array.from({ length: 20 }, (_, n) =>
-        runa.ask('PATCH', `/api/jobs/${job.id}/facts`, { version: job.version, facts: { wrongTries: n } }),
+        runa.ask('PATCH', `/api/jobs/${job.id}/facts`, { version: job.version, facts: { wrongEntries: n } }),
       ),
     )
     expect(answers.filter(({ status }) => status === 200)).toHaveLength(1)
@@ -211,7 +211,7 @@ describe('the bench', () => {
   })
 })
 
-describe('tries', () => {
+describe('attempts', () => {
   const start = (id: string) => ({
     id,
     procedureId: 'slide-until-menu',
@@ -222,7 +222,7 @@ describe('tries', () => {
     const job = await runa.openReady()
     const id = crypto.randomUUID()
     for (let n = 0; n < 2; n++)
-      expect((await runa.ask('POST', `/api/jobs/${job.id}/tries`, start(id))).status).toBe(200)
+      expect((await runa.ask('POST', `/api/jobs/${job.id}/attempts`, start(id))).status).toBe(200)
     expect((await runa.ask<Job>('GET', `/api/jobs/${job.id}`)).body.attempts).toMatchObject([
       { id, outcome: null, familyId: 'forced-off-data-gate', by: 'Runa' },
     ])
@@ -232,9 +232,10 @@ describe('tries', () => {
       finishedAt: new Date().toISOString(),
     }
     for (let n = 0; n < 2; n++)
-      expect((await teo.ask('PATCH', `/api/jobs/${job.id}/tries/${id}`, finish)).status).toBe(200)
+      expect((await teo.ask('PATCH', `/api/jobs/${job.id}/attempts/${id}`, finish)).status).toBe(200)
     expect(
-      (await runa.ask('PATCH', `/api/jobs/${job.id}/tries/${id}`, { ...finish, outcome: 'reached' })).status,
+      (await runa.ask('PATCH', `/api/jobs/${job.id}/attempts/${id}`, { ...finish, outcome: 'reached' }))
+        .status,
     ).toBe(409)
     expect((await runa.events(job)).map(({ kind }) => kind)).toEqual([
       'opened',
@@ -249,20 +250,20 @@ describe('tries', () => {
     const job = await runa.openReady()
     const other = await runa.openReady()
     const id = crypto.randomUUID()
-    await runa.ask('POST', `/api/jobs/${job.id}/tries`, start(id))
+    await runa.ask('POST', `/api/jobs/${job.id}/attempts`, start(id))
     expect(
       (
-        await runa.ask('PATCH', `/api/jobs/${job.id}/tries/${id}`, {
+        await runa.ask('PATCH', `/api/jobs/${job.id}/attempts/${id}`, {
           outcome: 'failed',
           seen: [],
           finishedAt: '2020-01-01T00:00:00Z',
         })
       ).status,
     ).toBe(400)
-    expect((await runa.ask('POST', `/api/jobs/${other.id}/tries`, start(id))).status).toBe(409)
+    expect((await runa.ask('POST', `/api/jobs/${other.id}/attempts`, start(id))).status).toBe(409)
     expect(
       (
-        await runa.ask('POST', `/api/jobs/${job.id}/tries`, {
+        await runa.ask('POST', `/api/jobs/${job.id}/attempts`, {
           ...start(crypto.randomUUID()),
           procedureId: 'both-until-restart',
         })

@@ -30,7 +30,7 @@ import type { PriceLists } from '../prices/service.ts'
 import { orderEntity } from '../orders/entity.ts'
 import { keepReports, reportsOf } from '../registry/reports.ts'
 import { staffEntity } from '../session/entity.ts'
-import { tryEntity } from '../tries/entity.ts'
+import { attemptEntity } from '../attempts/entity.ts'
 import { jobEntity, type JobRow } from './entity.ts'
 import { problemOf } from './refusals.ts'
 import { keepEvents, keepSnapshot, lockedJob, type Snapshot } from './statements.ts'
@@ -273,10 +273,10 @@ export class JobLife {
       const { id, outcome, seen, notSeen, marks } = attempt
       const finishedAt = attempt.finishedAt === null ? null : new Date(attempt.finishedAt)
       const told = { outcome, seen, notSeen, marks, finishedAt }
-      if (known) await manager.update(tryEntity, { id }, told)
+      if (known) await manager.update(attemptEntity, { id }, told)
       else {
         const { familyId, procedureId, modelId, link, cable, runner, systemVersion } = attempt
-        await manager.insert(tryEntity, {
+        await manager.insert(attemptEntity, {
           id,
           jobId: job.id,
           familyId,

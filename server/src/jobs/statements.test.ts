@@ -17,7 +17,7 @@ afterAll(() => shop.close())
 type Row = Readonly<Record<string, unknown>>
 const everything = async () =>
   Promise.all(
-    ['jobs', 'job_events', 'tries', 'orders'].map((of) => shop.database.query(`SELECT * FROM ${of}`)),
+    ['jobs', 'job_events', 'attempts', 'orders'].map((of) => shop.database.query(`SELECT * FROM ${of}`)),
   )
 const answer = (job: Job, facts: object) =>
   runa.ask<Job>('PATCH', `/api/jobs/${job.id}/facts`, { version: job.version, facts })
@@ -26,7 +26,7 @@ describe('what a change writes', () => {
   it('is every column of the job but who it is: whatever stood there before, the next change puts it right', async () => {
     const job = await runa.openReady({ complaint: 'freezes' })
     const rowOf = async () => (await shop.database.query<Row[]>(`SELECT * FROM jobs WHERE id = ${job.id}`))[0]
-    const { body: before } = await answer(job, { wrongTries: 3 })
+    const { body: before } = await answer(job, { wrongEntries: 3 })
     const right = await rowOf()
     const columns = await shop.database.query<{ name: string; type: string }[]>(
       `SELECT column_name AS name, data_type AS type FROM information_schema.columns
@@ -46,7 +46,7 @@ describe('what a change writes', () => {
     for (const { name, type } of spoilt)
       await shop.database.query(`UPDATE jobs SET ${name} = ${WRONG[type] ?? 'NULL'} WHERE id = ${job.id}`)
     for (const { name } of spoilt) expect([name, (await rowOf())?.[name]]).not.toEqual([name, right?.[name]])
-    const { status } = await answer(before, { wrongTries: 4 })
+    const { status } = await answer(before, { wrongEntries: 4 })
     expect(status).toBe(200)
     const next = Number(right?.['version']) + 1
     const [{ ticket, version, events, state, search_text, ...rest } = {}, now] = [right, await rowOf()]

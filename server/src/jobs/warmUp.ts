@@ -60,12 +60,12 @@ async function rehearse(database: DataSource, life: JobLife, newestCatalogId: nu
   })
   if (!last) return
   const takenBack = new Error('Only rehearsed')
-  const change = (wrongTries: number) =>
+  const change = (wrongEntries: number) =>
     life
       .run(
         last.id,
         { staffId: last.openedBy },
-        { kind: 'answer', set: { wrongTries }, newestCatalogId },
+        { kind: 'answer', set: { wrongEntries }, newestCatalogId },
         () => Promise.reject(takenBack),
       )
       .catch((error: unknown) => {

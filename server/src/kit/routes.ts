@@ -4,7 +4,7 @@ import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import { cableEntity, type CableRow } from './entity.ts'
 
-/** The shop's numbered cables; what each is good for follows from the tries that were made with it. */
+/** The shop's numbered cables; what each is good for follows from the attempts that were made with it. */
 export function kitHandlers(database: DataSource): Handlers {
   return {
     listCables: async () => ({ cables: await cablesOf(database.manager) }),
@@ -33,14 +33,14 @@ interface Record {
 }
 const NOTHING: Record = { reached: 0, failed: 0, lastReachedAt: null }
 
-/** All cables with their records: one question to the database. Only tries over a computer's link count. */
+/** All cables with their records: one question to the database. Only attempts over a computer's link count. */
 async function cablesOf(manager: EntityManager): Promise<Cable[]> {
   const counted = await manager.query<
     { cable: number; reached: string; failed: string; lastReachedAt: Date | null }[]
   >(
     `SELECT cable, SUM(outcome = 'reached') AS reached, SUM(outcome = 'failed') AS failed,
             MAX(IF(outcome = 'reached', finished_at, NULL)) AS lastReachedAt
-       FROM tries WHERE cable IS NOT NULL AND link = 'computer' GROUP BY cable`,
+       FROM attempts WHERE cable IS NOT NULL AND link = 'computer' GROUP BY cable`,
   )
   const records = new Map(
     counted.map(({ cable, reached, failed, lastReachedAt }) => [

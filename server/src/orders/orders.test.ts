@@ -59,29 +59,29 @@ describe('ordering a carrier’s release', () => {
 })
 
 describe('the answer', () => {
-  it('is a code kept as a string: leading zeros count; its tries are counted; a taken one releases the lock', async () => {
+  it('is a code kept as a string: leading zeros count; its attempts are counted; a taken one releases the lock', async () => {
     const { job, body } = await place()
     const answered = (await change(body, { kind: 'answered', answer: 'code', code: '00491827' })).body
     expect(answered).toMatchObject({ state: 'answered', code: '00491827', triesMade: 0, triesAllowed: 10 })
-    const refused = (await change(answered, { kind: 'code-tried', worked: false })).body
+    const refused = (await change(answered, { kind: 'code-entered', worked: false })).body
     expect(refused).toMatchObject({ state: 'answered', triesMade: 1 })
-    expect((await change(refused, { kind: 'code-tried', worked: true })).body).toMatchObject({
+    expect((await change(refused, { kind: 'code-entered', worked: true })).body).toMatchObject({
       state: 'released',
       triesMade: 2,
     })
     expect((await runa.ask<Job>('GET', `/api/jobs/${job.id}`)).body.locks.carrier).toBe('clear')
   })
-  it('blocks when no try is left', async () => {
+  it('blocks when no attempt is left', async () => {
     const { body } = await place({ ...READY, modelId: 'quistral-m2' })
     let order = (await change(body, { kind: 'answered', answer: 'code', code: '12345678' })).body
-    for (let n = 0; n < 5; n++) order = (await change(order, { kind: 'code-tried', worked: false })).body
+    for (let n = 0; n < 5; n++) order = (await change(order, { kind: 'code-entered', worked: false })).body
     expect(order).toMatchObject({ state: 'blocked', triesMade: 5 })
-    expect((await change(order, { kind: 'code-tried', worked: true })).status).toBe(409)
+    expect((await change(order, { kind: 'code-entered', worked: true })).status).toBe(409)
   })
   it('over the air or by app is proven with another SIM', async () => {
     for (const answer of ['over-the-air', 'app']) {
       const answered = (await change((await place()).body, { kind: 'answered', answer })).body
-      expect((await change(answered, { kind: 'code-tried', worked: true })).status).toBe(409)
+      expect((await change(answered, { kind: 'code-entered', worked: true })).status).toBe(409)
       expect((await change(answered, { kind: 'proven' })).body.state).toBe('released')
     }
   })

@@ -4,7 +4,7 @@ import type { Pack } from '@benevox/core/catalog'
 import Tinypool from 'tinypool'
 import { ProblemError } from '../http/problem.ts'
 import { takePack } from './slices.ts'
-import { jsonOf, readStored, type ChangeAsked, type TriesSent, type VersionMade } from './tasks.ts'
+import { jsonOf, readStored, type ChangeAsked, type AttemptsSent, type VersionMade } from './tasks.ts'
 
 /**
  * How long reading may take, those before it and a machine that does much else included; how much memory, and how many
@@ -101,7 +101,7 @@ export function makeVersion(
   )
 }
 /** @throws ProblemError where it is none */
-export const readTries = (bytes: Uint8Array): Promise<TriesSent> => apart('readTries', bytes)
+export const readAttempts = (bytes: Uint8Array): Promise<AttemptsSent> => apart('readAttempts', bytes)
 export const laidOut = (written: Uint8Array): Promise<Uint8Array> =>
   thread().run(written, { name: 'laidOut' }) as Promise<Uint8Array>
 /** @returns the catalogue, and as JSON what was read */

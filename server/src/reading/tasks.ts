@@ -1,5 +1,6 @@
 import type { MessagePort } from 'node:worker_threads'
 import { api, type Body, type Problem } from '@benevox/contract'
+import { evidenceInPresentForm } from '@benevox/core/evidence'
 import { hostileParts, readPack, tooMuchIn, type Pack, type PackAsWritten } from '@benevox/core/catalog'
 import { changed, digestOf, faulty } from '../catalog/change.ts'
 import { checked } from '../http/mount.ts'
@@ -30,7 +31,7 @@ export interface VersionMade {
   readonly read: Uint8Array
   readonly digest: string
 }
-export interface TriesSent {
+export interface AttemptsSent {
   readonly kind: 'read'
   readonly sent: Body<'mergeEvidence'>
 }
@@ -61,10 +62,14 @@ export const makeVersion = ({
     return { kind: 'made', written, read: jsonOf(reading.pack), digest: digestOf(written) }
   })
 
-export const readTries = (bytes: Uint8Array): TriesSent | Refused =>
+export const readAttempts = (bytes: Uint8Array): AttemptsSent | Refused =>
   orRefused(() => ({
     kind: 'read',
-    sent: checked('body', api.mergeEvidence.body, documentIn(bytes)) as Body<'mergeEvidence'>,
+    sent: checked(
+      'body',
+      api.mergeEvidence.body,
+      evidenceInPresentForm(documentIn(bytes)),
+    ) as Body<'mergeEvidence'>,
   }))
 
 /** A version that is stored. @throws Error where it is not valid: nothing else is ever stored */

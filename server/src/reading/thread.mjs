@@ -2,5 +2,5 @@
 import { register } from 'tsx/esm/api'
 
 register()
-const { giveStored, laidOut, makeVersion, readChange, readTries } = await import('./tasks.ts')
-export { giveStored, laidOut, makeVersion, readChange, readTries }
+const { giveStored, laidOut, makeVersion, readChange, readAttempts } = await import('./tasks.ts')
+export { giveStored, laidOut, makeVersion, readChange, readAttempts }

@@ -99,7 +99,7 @@ describe('forged requests', () => {
 })
 
 describe('trying passwords', () => {
-  it('ends after some wrong tries', async () => {
+  it('ends after some wrong entries', async () => {
     const person = new Person(shop.address)
     await person.look()
     const codes = new Set<string>()
@@ -107,7 +107,7 @@ describe('trying passwords', () => {
       codes.add(
         (await person.ask('POST', '/api/session', { name: 'Runa', password: `guess ${n}` })).body.code,
       )
-    expect(codes).toContain('too-many-tries')
+    expect(codes).toContain('too-many-entries')
     expect(
       (await person.ask('POST', '/api/session', { name: 'Runa', password: 'ferry at nine' })).status,
     ).toBe(429)

@@ -32,9 +32,9 @@ const { foresee, reads } = workedOutAhead(
 const FIRST_ANSWERS: readonly Facts[] = [
   {},
   { hazard: 'none' },
-  { hazard: 'none', complaint: 'too-many-tries' },
+  { hazard: 'none', complaint: 'too-many-entries' },
   { hazard: 'none', complaint: 'for-sale' },
-  { hazard: 'none', complaint: 'too-many-tries', whose: 'own' },
+  { hazard: 'none', complaint: 'too-many-entries', whose: 'own' },
 ]
 
 /** How often they are worked out: after that the program is as quick as it gets. */

@@ -44,10 +44,10 @@ export const sendEvidence = (jobId: number, file: File): Promise<Job> =>
   })
 
 /**
- * Sends another shop's tries to be taken in.
- * @throws ApiProblem when the file is none of tries, ServerAway when nothing is known of it
+ * Sends another shop's attempts to be taken in.
+ * @throws ApiProblem when the file is none of attempts, ServerAway when nothing is known of it
  */
-export const sendTries = (file: File): Promise<Answer<'mergeEvidence'>> =>
+export const sendAttempts = (file: File): Promise<Answer<'mergeEvidence'>> =>
   send({
     path: api.mergeEvidence.path,
     file,

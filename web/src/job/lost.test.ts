@@ -31,7 +31,7 @@ const PACK = demoPack()
 const ANSWERS = {
   battery: ['below-20', 'at-least-20', 'unknown'],
   hazard: ['none', 'swollen-battery', 'liquid'],
-  wrongTries: [0, 5, 11],
+  wrongEntries: [0, 5, 11],
 } as const
 type Asked = keyof typeof ANSWERS
 const CHANGES: readonly BenchChange[] = [
@@ -46,7 +46,7 @@ const FATES = ['arrives', 'request-lost', 'answer-lost', 'database-away', 'fault
 type Fate = (typeof FATES)[number]
 const tab = fc.constantFrom(0 as const, 1 as const)
 const typed = fc
-  .constantFrom<Asked>('battery', 'hazard', 'wrongTries')
+  .constantFrom<Asked>('battery', 'hazard', 'wrongEntries')
   .chain((name) => fc.constantFrom(...ANSWERS[name]).map((value) => ({ name, value })))
 const deed = fc.oneof(
   { weight: 6, arbitrary: fc.record({ do: fc.constant('answers' as const), tab, typed }) },
@@ -285,7 +285,7 @@ it(
         expect(recorded.sort()).toEqual(told.map(({ at, change }) => JSON.stringify([at, change])).sort())
         const stands = (name: string): unknown =>
           name === 'name' ? job.customer.name : job.answers[name as Asked]
-        for (const name of ['battery', 'hazard', 'wrongTries', 'name']) {
+        for (const name of ['battery', 'hazard', 'wrongEntries', 'name']) {
           const said = ours.filter((one) => one.name === name)
           const theirs = others.filter((one) => one.name === name)
           const [mine, whose] = [said.map(({ value }) => value), theirs.map(({ value }) => value)]

@@ -1,4 +1,4 @@
-import { finishTryBody, startTryBody } from '@benevox/contract'
+import { finishAttemptBody, startAttemptBody } from '@benevox/contract'
 import { benchChange, type FactValues } from '@benevox/core/job'
 import { facts } from '@benevox/core/route'
 import { z } from 'zod'
@@ -27,8 +27,13 @@ const waiting = z.discriminatedUnion('kind', [
     sent: z.literal(true).optional(),
   }),
   z.strictObject({ kind: z.literal('step'), ...ofJob, at: z.string(), change: benchChange }),
-  z.strictObject({ kind: z.literal('attempt'), ...ofJob, body: startTryBody }),
-  z.strictObject({ kind: z.literal('attempt-end'), ...ofJob, attemptId: z.string(), body: finishTryBody }),
+  z.strictObject({ kind: z.literal('attempt'), ...ofJob, body: startAttemptBody }),
+  z.strictObject({
+    kind: z.literal('attempt-end'),
+    ...ofJob,
+    attemptId: z.string(),
+    body: finishAttemptBody,
+  }),
 ])
 type Read = z.infer<typeof waiting>
 export type WaitingAnswer = Omit<Extract<Read, { kind: 'answer' }>, 'set' | 'was'> & {

@@ -135,7 +135,7 @@ describe('a job in the browser', () => {
   it.each([
     [500, 'fault'],
     [401, 'not-signed-in'],
-    [429, 'too-many-tries'],
+    [429, 'too-many-entries'],
     [503, 'database-away'],
   ])('an answer %i %s is not about what was told: it waits', async (status, code) => {
     const { session } = await loaded()

@@ -204,7 +204,7 @@ export function createJobSession(id: number, shared: Shared) {
   /** What is not about what was sent: it waits. */
   function mayPass(code: string): boolean {
     if (code === 'fault') return ++faults < MOST_FAULTS
-    return code === 'not-signed-in' || code === 'forged-request' || code === 'too-many-tries'
+    return code === 'not-signed-in' || code === 'forged-request' || code === 'too-many-entries'
   }
 
   function send(one: Waiting): Promise<Job> {
@@ -220,9 +220,9 @@ export function createJobSession(id: number, shared: Shared) {
         return call('recordBench', { params, body: { told: { key, at }, change } })
       }
       case 'attempt':
-        return call('startTry', { params, body: one.body })
+        return call('startAttempt', { params, body: one.body })
       case 'attempt-end':
-        return call('finishTry', { params: { id, tryId: one.attemptId }, body: one.body })
+        return call('finishAttempt', { params: { id, attemptId: one.attemptId }, body: one.body })
     }
   }
 

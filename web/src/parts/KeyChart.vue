@@ -11,7 +11,7 @@ const props = defineProps<{
   chart: KeyChart
   nowMs?: number | undefined
   label?: string | undefined
-  /** What the next try does otherwise. */
+  /** What the next attempt does otherwise. */
   changes?: readonly ChartChange[] | undefined
   /** For a place half as wide as the page. */
   narrow?: boolean

@@ -33,7 +33,7 @@ export function orderStands({ state, answer, code, triesMade }: Order): string {
 export function orderChangeText(change: OrderChange): string {
   if (change.kind === 'answered')
     return [say(`orderAnswer.${change.answer}`), ...(change.code ? [change.code] : [])].join(', ')
-  if (change.kind === 'code-tried') return say(change.worked ? 'order.codeTaken' : 'order.codeRefused')
+  if (change.kind === 'code-entered') return say(change.worked ? 'order.codeTaken' : 'order.codeRefused')
   return eventText({ kind: `order-${change.kind}` })
 }
 

@@ -21,7 +21,7 @@ describe('what is worked out while somebody reads the question', () => {
 
   it('is there when it is answered, whatever the answer and in whatever order the facts came, and the same as anew', async () => {
     const { made, foresee: asked, reads } = counted()
-    for (const question of ['whose', 'wrongTries', 'battery'] as const) {
+    for (const question of ['whose', 'wrongEntries', 'battery'] as const) {
       await reads(given(FORGOTTEN), question)
       const answers = answersTo(given(FORGOTTEN), question)
       expect(answers.length).toBeGreaterThan(1)

@@ -15,7 +15,7 @@ import {
   type NextOptions,
   type NextThing,
   type StepChange,
-  type TryMade,
+  type AttemptMade,
 } from '@benevox/core/diagnosis'
 import { procedureSheet, type KeyChart } from '@benevox/core/procedure'
 import { runnableFamily } from '@benevox/core/twin'
@@ -65,17 +65,22 @@ function knowledgeOf({ fragments, families, start }: AskedFor): Knowledge {
   return made
 }
 
-/** Why tries fail, by twins, beside the interface. */
+/** Why attempts fail, by twins, beside the interface. */
 const api = {
   warm(asked: AskedFor): void {
     knowledgeOf(asked).warm()
   },
 
-  diagnose(asked: AskedFor, tries: readonly TryMade[], findings: Findings, options: NextOptions): Diagnosed {
+  diagnose(
+    asked: AskedFor,
+    attempts: readonly AttemptMade[],
+    findings: Findings,
+    options: NextOptions,
+  ): Diagnosed {
     const knowledge = knowledgeOf(asked)
-    const { causes, belief } = diagnose(knowledge, tries, findings)
-    const things = nextThings(knowledge, belief, tries, findings, options).slice(0, MOST_THINGS)
-    const last = tries.at(-1)
+    const { causes, belief } = diagnose(knowledge, attempts, findings)
+    const things = nextThings(knowledge, belief, attempts, findings, options).slice(0, MOST_THINGS)
+    const last = attempts.at(-1)
     const isOfLast = (one: Procedure) => last !== undefined && nameOfWay(one) === nameOfWay(last.procedure)
     const of =
       knowledge.families.find(({ family }) => family.procedures.some(isOfLast)) ?? knowledge.families[0]
@@ -87,8 +92,8 @@ const api = {
           : [],
       things: things.map((thing) => ({
         thing,
-        advice: adviceOf(thing, causes, tries),
-        changes: changesOf(thing, causes, tries),
+        advice: adviceOf(thing, causes, attempts),
+        changes: changesOf(thing, causes, attempts),
       })),
       last: last && chart && { procedure: last.procedure, chart },
       families: familyChances(belief),

@@ -11,7 +11,7 @@ import { wayOnLines } from './wayOn.ts'
 import { adviceText, adviceWhyText, causeText, correctionText, signsText } from '@benevox/words'
 import { chanceText, say, words } from '../../words/index.ts'
 
-/** Why the last try failed, in one sentence, and what to do: a try, a test, a question, or on from where it is. */
+/** Why the last attempt failed, in one sentence, and what to do: an attempt, a test, a question, or on from where it is. */
 const props = defineProps<{
   diagnosed: Diagnosed
   last: Pick<Attempt, 'seen' | 'notSeen'>

@@ -22,8 +22,8 @@ const missing = computed(
     (job.route?.wipeGates.filter(({ state }) => state !== 'open').length ?? 0) +
     (mustTakeAccountOff.value ? 1 : 0),
 )
-const wrongTries = computed(() => job.facts.wrongTries ?? 0)
-const waits = computed(() => waitAfterMs(props.family.waitLaw ?? PLATFORM_WAIT_LAW, wrongTries.value))
+const wrongEntries = computed(() => job.facts.wrongEntries ?? 0)
+const waits = computed(() => waitAfterMs(props.family.waitLaw ?? PLATFORM_WAIT_LAW, wrongEntries.value))
 </script>
 
 <template>
@@ -31,7 +31,7 @@ const waits = computed(() => waitAfterMs(props.family.waitLaw ?? PLATFORM_WAIT_L
     <h1>{{ say(`action.${choice.action}`) }}</h1>
     <p class="mt-1 text-xl">{{ reasonText(choice, words) }}</p>
     <p v-if="choice.action === 'remember'" class="mt-4 text-xl">
-      {{ say('gentle.ownerTypes', { count: wrongTries, wait: waits > 0 ? words.wait(waits) : 'none' }) }}
+      {{ say('gentle.ownerTypes', { count: wrongEntries, wait: waits > 0 ? words.wait(waits) : 'none' }) }}
     </p>
     <ol v-if="choice.action === 'remote-unlock'" class="mt-4 list-decimal space-y-1 ps-6 text-xl">
       <li>{{ say('gentle.remote1') }}</li>

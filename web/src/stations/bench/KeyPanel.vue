@@ -16,11 +16,11 @@ import DryRun from './DryRun.vue'
 import PrepList from './PrepList.vue'
 import RunElsewhere from './RunElsewhere.vue'
 import SeenQuestion from './SeenQuestion.vue'
-import TryList from './TryList.vue'
+import AttemptList from './AttemptList.vue'
 import WayChoice from './WayChoice.vue'
 import WhichSystem from './WhichSystem.vue'
-import { useTryRun } from './useTryRun.ts'
-import { useWayToTry } from './useWayToTry.ts'
+import { useAttemptRun } from './useAttemptRun.ts'
+import { useNextMethod } from './useNextMethod.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import { say, words } from '../../words/index.ts'
 
@@ -32,7 +32,7 @@ const jobs = useJobs()
 
 const own = computed(() => namesIn(props.family))
 
-const way = useWayToTry(props)
+const way = useNextMethod(props)
 const {
   running,
   last,
@@ -40,7 +40,7 @@ const {
   link,
   diagnosed,
   advised,
-  advisedTry,
+  advisedAttempt,
   picked,
   procedure,
   sheet,
@@ -49,7 +49,7 @@ const {
 } = way
 const { lines, critical, goal, cuesToChoose, usedKeys } = way
 
-const run = useTryRun(
+const run = useAttemptRun(
   computed(() => job.saved),
   procedure,
   chart,
@@ -76,7 +76,7 @@ const pressedNow = computed(
       .map(({ key }) => key) ?? [],
 )
 
-/** A try that is under way at another machine is only looked at here. */
+/** An attempt that is under way at another machine is only looked at here. */
 const elsewhere = computed<Attempt | undefined>(() =>
   job.saved?.attempts.find(
     ({ outcome, runner }) => outcome === null && runner !== null && runner !== jobs.runner,
@@ -102,7 +102,7 @@ async function finish(outcome: 'reached' | 'failed' | 'left', what: readonly Cue
     isTelling = false
   }
 }
-/** More was seen at the last try, or did not come. */
+/** More was seen at the last attempt, or did not come. */
 function told(what: readonly Cue[], notSeen: readonly Cue[]): void {
   if (last.value) void run.record(last.value, 'failed', what, notSeen)
 }
@@ -275,7 +275,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
             :chart="chart"
             :now-ms="phase === 'running' ? lineMs : undefined"
             :changes="
-              phase === 'before' && advisedTry?.way.procedure.id === procedure.id
+              phase === 'before' && advisedAttempt?.way.procedure.id === procedure.id
                 ? way.changes.value
                 : undefined
             "
@@ -327,7 +327,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           :kind="model.kind"
           :pressed="phase === 'running' ? pressedNow : usedKeys"
         />
-        <TryList v-if="phase === 'before' && job.saved" :tries="job.saved.attempts" />
+        <AttemptList v-if="phase === 'before' && job.saved" :attempts="job.saved.attempts" />
       </div>
     </div>
     <SeenQuestion

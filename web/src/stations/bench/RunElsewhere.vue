@@ -2,10 +2,10 @@
 import type { Attempt } from '@benevox/contract'
 import { useIntervalFn } from '@vueuse/core'
 import { useJob } from '../../job/jobs.ts'
-import TryList from './TryList.vue'
+import AttemptList from './AttemptList.vue'
 import { say, words } from '../../words/index.ts'
 
-/** A try that somebody runs at another machine: looked at as it goes on, never run twice. */
+/** An attempt that somebody runs at another machine: looked at as it goes on, never run twice. */
 defineProps<{ made: Attempt }>()
 defineEmits<{ closed: [] }>()
 const job = useJob()
@@ -21,6 +21,6 @@ useIntervalFn(() => void job.reload().catch(() => undefined), 3000)
       {{ say('elsewhere.shown') }}
     </p>
     <button class="act mt-3" @click="$emit('closed')">{{ say('elsewhere.close') }}</button>
-    <TryList v-if="job.saved" :tries="job.saved.attempts" />
+    <AttemptList v-if="job.saved" :attempts="job.saved.attempts" />
   </div>
 </template>

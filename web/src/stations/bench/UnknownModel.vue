@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Cue, DeviceKind, Family, KeyId, Procedure, StartState } from '@benevox/core/catalog'
-import { cuesToReport, linkAskedFor, type TryMade } from '@benevox/core/diagnosis'
+import { cuesToReport, linkAskedFor, type AttemptMade } from '@benevox/core/diagnosis'
 import { procedureSheet } from '@benevox/core/procedure'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
@@ -17,7 +17,7 @@ import { usePageKeys } from '../../parts/pageKeys.ts'
 import { stepTexts } from '@benevox/words'
 import { chanceText, say, words } from '../../words/index.ts'
 
-/** No model on the job: which families it may be of, the try that tells them apart best, and what to do after it. */
+/** No model on the job: which families it may be of, the attempt that tells them apart best, and what to do after it. */
 const props = defineProps<{ jobId: number }>()
 const job = useJob()
 const catalog = useCatalog()
@@ -40,9 +40,12 @@ const families = computed(() =>
   ),
 )
 /** Tries on a device that has no model yet: kept at this machine, for nobody’s evidence. */
-type KeptTry = Omit<TryMade, 'procedure'> & { readonly procedureId: string; readonly familyId: string }
-const tries = useLocalStorage<KeptTry[]>(`benevox.unknown-tries.${props.jobId}`, [])
-const last = computed(() => tries.value.at(-1))
+type KeptAttempt = Omit<AttemptMade, 'procedure'> & {
+  readonly procedureId: string
+  readonly familyId: string
+}
+const attempts = useLocalStorage<KeptAttempt[]>(`benevox.unknown-attempts.${props.jobId}`, [])
+const last = computed(() => attempts.value.at(-1))
 /** Which port it has is seen; the kit's most trusted cable is taken first, another when the advice says so. */
 const cable = ref<number>()
 const cables = computed(() => kit.fitting(undefined))
@@ -54,7 +57,7 @@ const { diagnosed } = useDiagnosis(
       : undefined,
   ),
   computed(() =>
-    tries.value.flatMap(({ procedureId, familyId, ...made }): TryMade[] => {
+    attempts.value.flatMap(({ procedureId, familyId, ...made }): AttemptMade[] => {
       const family = catalog.familyInUse(familyId)
       const procedure = family?.procedures.find(({ id }) => id === procedureId)
       return procedure ? [{ ...made, procedure }] : []
@@ -74,24 +77,26 @@ const likely = computed(() =>
 )
 /** The way that is best to try, and the one that tells most; often the same. */
 const best = computed(() => {
-  const first = diagnosed.value?.things.find(({ thing }) => thing.kind === 'try')?.thing
-  return first?.kind === 'try' ? { familyId: first.way.familyId, procedure: first.way.procedure } : undefined
+  const first = diagnosed.value?.things.find(({ thing }) => thing.kind === 'attempt')?.thing
+  return first?.kind === 'attempt'
+    ? { familyId: first.way.familyId, procedure: first.way.procedure }
+    : undefined
 })
 const telling = computed(() => {
   const [first] = diagnosed.value?.telling ?? []
   const procedure = familyOf(first?.familyId ?? '')?.procedures.find(({ id }) => id === first?.procedureId)
   return first && procedure && first.bits > 0.05 ? { familyId: first.familyId, procedure } : undefined
 })
-/** What is to be done before another try: a question, a test, or going on from where it stands. */
+/** What is to be done before another attempt: a question, a test, or going on from where it stands. */
 const first = computed(() => diagnosed.value?.things[0])
 const advised = computed(() =>
-  last.value && !last.value.reached && first.value && first.value.thing.kind !== 'try'
+  last.value && !last.value.reached && first.value && first.value.thing.kind !== 'attempt'
     ? first.value
     : undefined,
 )
 const takesAnotherCable = computed(() => {
   const thing = last.value ? first.value?.thing : undefined
-  return thing?.kind === 'try' && thing.otherCable
+  return thing?.kind === 'attempt' && thing.otherCable
 })
 watch(takesAnotherCable, (isSo) => isSo && spare.value && (cable.value = spare.value.number))
 const isThere = ref(false)
@@ -120,18 +125,18 @@ function saw(cue: Cue | undefined, reached = false): void {
   const link = linkAskedFor(procedure)
   const with_ = link === undefined || cable.value === undefined ? {} : { cable: String(cable.value) }
   const made = { procedureId: procedure.id, familyId, link, ...with_, reached, seen: cue ? [cue] : [] }
-  tries.value = [...tries.value, made]
+  attempts.value = [...attempts.value, made]
   picked.value = undefined
   isThere.value = reached
 }
-/** More was seen at the last try, or did not come. */
+/** More was seen at the last attempt, or did not come. */
 function told(seen: readonly Cue[], notSeen: readonly Cue[]): void {
-  const [...before] = tries.value
+  const [...before] = attempts.value
   const one = before.pop()
-  if (one) tries.value = [...before, { ...one, seen, notSeen }]
+  if (one) attempts.value = [...before, { ...one, seen, notSeen }]
 }
 function forget(): void {
-  tries.value = []
+  attempts.value = []
   isThere.value = false
 }
 usePageKeys(
@@ -249,9 +254,9 @@ usePageKeys(
             </li>
           </ul>
           <p class="mt-1 text-sm text-ink-soft">
-            {{ say('unknownModel.chances', { count: tries.length }) }}
+            {{ say('unknownModel.chances', { count: attempts.length }) }}
           </p>
-          <button v-if="tries.length" class="mt-2 underline" @click="forget">
+          <button v-if="attempts.length" class="mt-2 underline" @click="forget">
             {{ say('unknownModel.forget') }}
           </button>
         </section>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Family } from '@benevox/core/catalog'
-import { chanceAfter, compareTries, type Compared } from '@benevox/core/evidence'
+import { chanceAfter, compareAttempts, type Compared } from '@benevox/core/evidence'
 import type { StudiedVariant } from '@benevox/core/hand'
 import { computed, toRef } from 'vue'
 import { useEvidence } from './useEvidence.ts'
@@ -10,7 +10,7 @@ import { chanceText, say, words } from '../../words/index.ts'
 const props = defineProps<{ family: Family; procedureId: string; study: StudiedVariant | undefined }>()
 const evidence = useEvidence(toRef(() => props.family.id))
 const own = computed(() =>
-  (evidence.value?.tries ?? []).filter(({ procedureId }) => procedureId === props.procedureId),
+  (evidence.value?.attempts ?? []).filter(({ procedureId }) => procedureId === props.procedureId),
 )
 const chance = computed(
   () =>
@@ -18,10 +18,10 @@ const chance = computed(
     chanceAfter(
       own.value.filter(({ outcome }) => outcome === 'reached').length,
       own.value.length,
-      props.study.study.firstTry,
+      props.study.study.firstAttempt,
     ),
 )
-const compared = computed(() => compareTries(own.value))
+const compared = computed(() => compareAttempts(own.value))
 const worse = computed(() => compared.value.filter(({ isWorse }) => isWorse))
 const others = computed(() => compared.value.filter(({ isWorse }) => !isWorse))
 /** How surely a fall to half would show, from the least to the most. */
@@ -37,9 +37,9 @@ const nameOf = ({ kind, value }: Compared) =>
 const worseText = ({ kind, value, here, elsewhere }: Compared) => {
   const counts = {
     here: here.reached,
-    tries: here.tries,
+    attempts: here.attempts,
     there: elsewhere.reached,
-    others: elsewhere.tries,
+    others: elsewhere.attempts,
   }
   return kind === 'cable'
     ? say('results.cable', { number: value, ...counts })
@@ -47,9 +47,9 @@ const worseText = ({ kind, value, here, elsewhere }: Compared) => {
 }
 const success = computed(() => {
   if (!chance.value) return ''
-  const { from, to, tries, reached } = chance.value
+  const { from, to, attempts, reached } = chance.value
   return `${say('results.success', { from: chanceText(from), to: chanceText(to) })} · ${
-    tries === 0 ? say('results.noAttempts') : say('prep.attempts', { reached, tried: tries })
+    attempts === 0 ? say('results.noAttempts') : say('prep.attempts', { reached, tried: attempts })
   }`
 })
 </script>

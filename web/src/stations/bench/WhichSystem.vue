@@ -3,7 +3,7 @@ import { AS_IT_CAME } from '@benevox/core/route'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import OneOf from '../../parts/OneOf.vue'
-import type { PossibleSystem } from './useWayToTry.ts'
+import type { PossibleSystem } from './useNextMethod.ts'
 import { chanceText, say } from '../../words/index.ts'
 
 /** An update changed the device and nobody knows its version: what it may be, and for which the steps are shown. */

@@ -132,7 +132,7 @@ describe('the button of the bench', () => {
   })
   it('does not say that it helped when only the foot switch was pressed', () => {
     const action = {
-      kind: 'try',
+      kind: 'gentler',
       action: 'clear-cache',
       worked: { kind: 'screen-lifted', how: 'cache-cleared' },
     } as const

@@ -64,7 +64,7 @@ const TOLD = [
 export function benchButton(action: MainAction, place: BenchPlace, panels: Panels): BenchButton | undefined {
   if (place === 'keys') return atTheKeys(action, panels)
   switch (action.kind) {
-    case 'try':
+    case 'gentler':
       return {
         text: textOf(WORKED.find((one) => one === action.action)),
         onSpace: false,
@@ -101,7 +101,7 @@ export function isOnTheWay(action: MainAction, { menu }: Panels): boolean {
 
 /** The way through the menu all the same, where something gentler comes first or it is a matter for repair. */
 export function allTheSame(action: MainAction, place: BenchPlace, panels: Panels): BenchButton | undefined {
-  const isOther = action.kind === 'try' || action.kind === 'came-back'
+  const isOther = action.kind === 'gentler' || action.kind === 'came-back'
   return place === 'menu' && isOther && !isOnTheWay(action, panels) ? throughTheMenu(panels) : undefined
 }
 

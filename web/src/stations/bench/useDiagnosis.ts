@@ -1,4 +1,4 @@
-import type { Findings, NextOptions, TryMade } from '@benevox/core/diagnosis'
+import type { Findings, NextOptions, AttemptMade } from '@benevox/core/diagnosis'
 import { computedAsync } from '@vueuse/core'
 import { computed, toRaw, watch, type ComputedRef } from 'vue'
 import { plain, useWorker } from '../../parts/useWorker.ts'
@@ -8,17 +8,17 @@ const diagnosisWorker = useWorker<DiagnosisWorker>(
   () => new Worker(new URL('../../workers/diagnosis.worker.ts', import.meta.url), { type: 'module' }),
 )
 
-/** Why the tries failed and what to do next, worked out in a worker; anew whenever something was told. */
+/** Why the attempts failed and what to do next, worked out in a worker; anew whenever something was told. */
 export function useDiagnosis(
   asked: ComputedRef<AskedFor | undefined>,
-  tries: ComputedRef<readonly TryMade[]>,
+  attempts: ComputedRef<readonly AttemptMade[]>,
   findings: ComputedRef<Findings>,
   options: ComputedRef<NextOptions>,
 ) {
   watch(asked, (of) => of && void diagnosisWorker().warm(plain(toRaw(of))), { immediate: true })
   const answer = computedAsync(
     async () => {
-      const [of, made, found, more] = [asked.value, tries.value, findings.value, options.value]
+      const [of, made, found, more] = [asked.value, attempts.value, findings.value, options.value]
       if (!of) return undefined
       const beganMs = performance.now()
       const diagnosed = await diagnosisWorker()
@@ -31,9 +31,9 @@ export function useDiagnosis(
     { shallow: true },
   )
   return {
-    /** Undefined while the tries told last are being thought about. */
+    /** Undefined while the attempts told last are being thought about. */
     diagnosed: computed(() =>
-      answer.value?.of === JSON.stringify(tries.value) ? answer.value.diagnosed : undefined,
+      answer.value?.of === JSON.stringify(attempts.value) ? answer.value.diagnosed : undefined,
     ),
     /** How long the last answer took, in milliseconds, the way to the worker and back included. */
     tookMs: computed(() => answer.value?.tookMs),

@@ -4,7 +4,7 @@ import { call } from '../../api/client.ts'
 
 const known = new Map<string, FamilyEvidence>()
 
-/** What the shop's own tries, wipes and first starts say of a family; what was had before while the server is away. */
+/** What the shop's own attempts, wipes and first starts say of a family; what was had before while the server is away. */
 export function useEvidence(familyId: Ref<string>) {
   const evidence = shallowRef<FamilyEvidence | undefined>(known.get(familyId.value))
   watch(

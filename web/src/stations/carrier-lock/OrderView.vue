@@ -5,7 +5,7 @@ import { releasedBy } from '@benevox/core/job'
 import { computed, ref } from 'vue'
 import { say, words } from '../../words/index.ts'
 
-/** One order: its promise, the answer when it comes, the code with its counted tries, the result. */
+/** One order: its promise, the answer when it comes, the code with its counted entries, the result. */
 const props = defineProps<{ order: Order; dialledCode: string | undefined; busy: boolean }>()
 const emit = defineEmits<{ change: [change: OrderChange] }>()
 const code = ref('')
@@ -115,11 +115,15 @@ const left = computed(() => props.order.triesAllowed - props.order.triesMade)
           <button
             class="act act-main"
             :disabled="busy"
-            @click="emit('change', { kind: 'code-tried', worked: true })"
+            @click="emit('change', { kind: 'code-entered', worked: true })"
           >
             {{ say('orderView.accepted') }}
           </button>
-          <button class="act" :disabled="busy" @click="emit('change', { kind: 'code-tried', worked: false })">
+          <button
+            class="act"
+            :disabled="busy"
+            @click="emit('change', { kind: 'code-entered', worked: false })"
+          >
             {{ say('orderView.codeRefused') }}
           </button>
         </div>

@@ -7,7 +7,7 @@ import FreeText from '../../parts/FreeText.vue'
 import ImeiField from '../../parts/ImeiField.vue'
 import ModelFinder from '../../parts/ModelFinder.vue'
 import NumberedChoices from './NumberedChoices.vue'
-import WrongTries from './WrongTries.vue'
+import WrongEntries from './WrongEntries.vue'
 import { offeredTexts } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
@@ -51,7 +51,7 @@ function setCount(text: string, to: number): void {
   />
   <FreeText v-else-if="kind === 'text'" :label="label" :value="value" :maxlength="300" @keep="keep" />
   <CountryField v-else-if="kind === 'country'" :label="label" :value="value" @keep="(code) => set(code)" />
-  <WrongTries v-else-if="name === 'wrongTries'" />
+  <WrongEntries v-else-if="name === 'wrongEntries'" />
   <NumberedChoices
     v-else
     :label="label"

@@ -94,7 +94,7 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
         const name = now.value
         const choice = name && name !== 'customer' ? offeredAnswers(name, job.device)[n - 1] : undefined
         if (!name || name === 'customer' || !choice) return false
-        job.setFact(name, (name === 'wrongTries' ? Number(choice) : choice) as Facts[FactName])
+        job.setFact(name, (name === 'wrongEntries' ? Number(choice) : choice) as Facts[FactName])
       },
     },
   )

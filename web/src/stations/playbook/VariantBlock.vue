@@ -75,9 +75,9 @@ const slacks = computed(() =>
       <p v-if="study" class="mt-1" data-testid="figures">
         {{
           say('method.figures', {
-            of100: of100Text(study.study.firstTry, words),
-            seconds: words.number(Math.round(study.study.tryMs / 1000)),
-            attempts: Math.round(study.study.tries * 10) / 10,
+            of100: of100Text(study.study.firstAttempt, words),
+            seconds: words.number(Math.round(study.study.attemptMs / 1000)),
+            attempts: Math.round(study.study.attempts * 10) / 10,
           })
         }}
       </p>

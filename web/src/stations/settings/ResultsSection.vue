@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { useSession } from '../../api/session.ts'
-import { sendTries } from '../../api/upload.ts'
+import { sendAttempts } from '../../api/upload.ts'
 import FilePick from '../../parts/FilePick.vue'
 import { refusedBySize } from '../../workers/readText.ts'
 import { useOutcome } from './useOutcome.ts'
 import { flawText } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
-/** What the shop learnt from its tries, out as a file, and another shop's in. */
+/** What the shop learnt from its attempts, out as a file, and another shop's in. */
 const people = useSession()
 const { says, tried } = useOutcome()
 async function merge(files: FileList | null): Promise<void> {
@@ -16,7 +16,7 @@ async function merge(files: FileList | null): Promise<void> {
   await tried(async () => {
     const tooLarge = refusedBySize(file.size)
     if (tooLarge) return flawText(tooLarge, words)
-    const { added, known } = await sendTries(file)
+    const { added, known } = await sendAttempts(file)
     return say('shopResults.imported', { added, known })
   })
 }

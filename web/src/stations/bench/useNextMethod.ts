@@ -12,7 +12,7 @@ import {
   linkAskedFor,
   nameOfWay,
   type Findings,
-  type TryMade,
+  type AttemptMade,
   type Way,
 } from '@benevox/core/diagnosis'
 import { procedureSheet, startWithout, whyMissed } from '@benevox/core/procedure'
@@ -48,8 +48,8 @@ export const possibleSystem = (
 const nameOfVersion = (fromSystem: number | undefined) =>
   fromSystem === undefined ? 'as-it-came' : `from-${fromSystem}`
 
-/** Which way into recovery is to be tried next, with which cable, and why: by the tries so far, or as chosen. */
-export function useWayToTry(props: { readonly model: Model; readonly family: Family }) {
+/** Which way into recovery is to be tried next, with which cable, and why: by the attempts so far, or as chosen. */
+export function useNextMethod(props: { readonly model: Model; readonly family: Family }) {
   const job = useJob()
   const catalog = useCatalog()
   const kit = useKit()
@@ -113,7 +113,7 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
       start: start.value,
     })),
     computed(() =>
-      made.value.flatMap((attempt): TryMade[] => {
+      made.value.flatMap((attempt): AttemptMade[] => {
         const { link, cable: with_, outcome, seen, notSeen } = attempt
         const procedure = job.wayOf(attempt)
         const cabled = with_ === null ? {} : { cable: String(with_) }
@@ -130,11 +130,11 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
   )
   const advised = computed(() => (last.value ? diagnosed.value?.things[0] : undefined))
   /** The way that is best to try, of whatever version the device may have. */
-  const bestTry = computed(() => {
+  const bestAttempt = computed(() => {
     const best = last.value
       ? advised.value
-      : diagnosed.value?.things.find(({ thing }) => thing.kind === 'try')
-    return best?.thing.kind === 'try' ? best.thing : undefined
+      : diagnosed.value?.things.find(({ thing }) => thing.kind === 'attempt')
+    return best?.thing.kind === 'attempt' ? best.thing : undefined
   })
   const isHere = ({ procedure }: Way) =>
     props.family.procedures.find((one) => nameOfWay(one) === nameOfWay(procedure))
@@ -142,15 +142,15 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
     const of = diagnosed.value?.last
     return of && advised.value ? changeTexts(advised.value.changes, of.chart, words) : []
   })
-  const advisedTry = computed(() => {
-    const best = last.value ? bestTry.value : undefined
+  const advisedAttempt = computed(() => {
+    const best = last.value ? bestAttempt.value : undefined
     return best && isHere(best.way) ? best : undefined
   })
   /** What the device may be, where nobody knows its system: how likely, and which of it is to be tried next. */
   const systems = computed<readonly PossibleSystem[]>(() =>
     versions.value.map((version) => {
       const id = nameOfVersion(version.fromSystem)
-      const best = bestTry.value
+      const best = bestAttempt.value
       return possibleSystem(version, props.family, {
         chance: diagnosed.value?.families.find(({ familyId }) => familyId === id)?.chance,
         isNext: best !== undefined && !isHere(best.way) && best.way.familyId === id,
@@ -174,7 +174,7 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
     const isOpen = (one: Procedure) => brokenIn(one).length === 0
     return (
       byId(picked.value) ??
-      (advisedTry.value && isHere(advisedTry.value.way)) ??
+      (advisedAttempt.value && isHere(advisedAttempt.value.way)) ??
       (chosen && isOpen(chosen) ? chosen : undefined) ??
       fromHere.find((one) => isOpen(one) && !notProven.value.has(one.id)) ??
       fromHere.find(isOpen) ??
@@ -249,7 +249,7 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
     { immediate: true },
   )
   watch(
-    advisedTry,
+    advisedAttempt,
     (next) => {
       if (!next?.otherCable || !spare.value) return
       cable.value = spare.value.number
@@ -272,7 +272,7 @@ export function useWayToTry(props: { readonly model: Model; readonly family: Fam
     diagnosed,
     tookMs,
     advised,
-    advisedTry,
+    advisedAttempt,
     systems,
     picked,
     procedure,

@@ -20,10 +20,10 @@ it('after kill -9 of the server and of mariadbd in the middle of a run, every ac
   const job = await runa.openReady()
 
   const acknowledged: string[] = []
-  const stormOfTries = (async () => {
+  const stormOfAttempts = (async () => {
     for (let n = 0; n < 5000; n++) {
       const id = crypto.randomUUID()
-      const { status } = await runa.ask('POST', `/api/jobs/${job.id}/tries`, {
+      const { status } = await runa.ask('POST', `/api/jobs/${job.id}/attempts`, {
         id,
         procedureId: 'from-off',
         link: 'computer',
@@ -35,7 +35,7 @@ it('after kill -9 of the server and of mariadbd in the middle of a run, every ac
   while (acknowledged.length < 40) await new Promise((resolve) => setTimeout(resolve, 5))
   server.kill('SIGKILL')
   await mariadb.kill()
-  await stormOfTries
+  await stormOfAttempts
   expect(acknowledged.length).toBeLessThan(5000)
 
   mariadb = await startMariadb({ name: 'test-durability' })

@@ -2,7 +2,7 @@ import type { Attempt } from '@benevox/core/job'
 import type { Cue, LinkKind } from '@benevox/core/catalog'
 import { EntitySchema } from 'typeorm'
 
-export interface TryRow {
+export interface AttemptRow {
   id: string
   jobId: number
   familyId: string
@@ -21,8 +21,8 @@ export interface TryRow {
   systemVersion: number | null
 }
 
-export const tryEntity = new EntitySchema<TryRow>({
-  name: 'tries',
+export const attemptEntity = new EntitySchema<AttemptRow>({
+  name: 'attempts',
   columns: {
     id: { type: 'char', length: 36, primary: true },
     jobId: { name: 'job_id', type: 'int' },

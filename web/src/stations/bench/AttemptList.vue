@@ -3,14 +3,14 @@ import type { Attempt } from '@benevox/contract'
 import { signsText } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
-defineProps<{ tries: readonly Attempt[] }>()
+defineProps<{ attempts: readonly Attempt[] }>()
 </script>
 
 <template>
-  <section v-if="tries.length" class="mt-3" :aria-label="say('attempts.title')">
+  <section v-if="attempts.length" class="mt-3" :aria-label="say('attempts.title')">
     <h2 class="text-base">{{ say('attempts.title') }}</h2>
-    <ol class="ruled border-t border-ink text-[0.95rem]" data-testid="tries">
-      <li v-for="one in tries" :key="one.id" class="py-1">
+    <ol class="ruled border-t border-ink text-[0.95rem]" data-testid="attempts">
+      <li v-for="one in attempts" :key="one.id" class="py-1">
         <span class="font-mono">{{ words.time(one.startedAt) }}</span> {{ one.by }},
         <b>{{ say(`attempts.${one.outcome ?? 'running'}`) }}</b><template v-if="one.seen.length"
           >: {{ signsText(one.seen, words) }}</template

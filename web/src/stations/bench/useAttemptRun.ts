@@ -19,7 +19,7 @@ import { useLag } from './useLag.ts'
 
 export type RunPhase = 'before' | 'running' | 'asking'
 
-/** What a try is begun with. */
+/** What an attempt is begun with. */
 export interface SetUp {
   readonly link: LinkKind
   readonly cable?: number | undefined
@@ -35,10 +35,10 @@ const AGAIN_MS = 400
 const HANDED_OVER_MS = 80
 
 /**
- * One try at the keys, from the sentence before to the question after. The moving line follows the expected
+ * One attempt at the keys, from the sentence before to the question after. The moving line follows the expected
  * times; "seen" puts it on the cue that just came. Every try is handed over as it happens.
  */
-export function useTryRun(
+export function useAttemptRun(
   job: ComputedRef<Job | undefined>,
   procedure: ComputedRef<Procedure | undefined>,
   chart: ComputedRef<KeyChart | undefined>,
@@ -190,7 +190,7 @@ export function useTryRun(
     await session.endAttempt(id, body)
   }
 
-  /** Goes on with a try that was under way when the page was left. */
+  /** Goes on with an attempt that was under way when the page was left. */
   async function goOn({ id, startedAt }: Attempt): Promise<void> {
     if (phase.value !== 'before' || current.value) return
     current.value = { id, startedAt }

@@ -1,5 +1,5 @@
 /**
- * One band of the law of waiting after wrong tries at the screen lock. Failures count from 1; a band holds
+ * One band of the law of waiting after wrong entries at the screen lock. Failures count from 1; a band holds
  * from `fromFailures` up to, not including, the next band's.
  */
 export type WaitBand =
@@ -34,7 +34,7 @@ export const PLATFORM_WAIT_LAW: WaitLaw = [
 ]
 
 /**
- * How long the device refuses the next try once `failures` wrong tries are recorded.
+ * How long the device refuses the next attempt once `failures` wrong entries are recorded.
  * @param failures whole number, 0 or more
  */
 export function waitAfterMs(law: WaitLaw, failures: number): number {
@@ -53,12 +53,12 @@ export function waitAfterMs(law: WaitLaw, failures: number): number {
 }
 
 /**
- * The whole time that `more` further tries cost after `failures` wrong ones, if each of them is wrong too:
- * the wait before each try, and none after the last.
- * @param tryMs what typing one try takes
+ * The whole time that `more` further attempts cost after `failures` wrong ones, if each of them is wrong too:
+ * the wait before each attempt, and none after the last.
+ * @param attemptMs what typing one attempt takes
  */
-export function totalForMoreMs(law: WaitLaw, failures: number, more: number, tryMs: number): number {
+export function totalForMoreMs(law: WaitLaw, failures: number, more: number, attemptMs: number): number {
   let total = 0
-  for (let made = 0; made < more; made++) total += waitAfterMs(law, failures + made) + tryMs
+  for (let made = 0; made < more; made++) total += waitAfterMs(law, failures + made) + attemptMs
   return total
 }

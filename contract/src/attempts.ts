@@ -4,8 +4,8 @@ import { z } from 'zod'
 
 export { attempt, type Attempt }
 
-/** The client names the try, so that sending it again after a lost answer changes nothing. */
-export const startTryBody = z.strictObject({
+/** The client names the attempt, so that sending it again after a lost answer changes nothing. */
+export const startAttemptBody = z.strictObject({
   id: z.uuid(),
   procedureId: z.string().max(48),
   link: linkKind,
@@ -13,7 +13,7 @@ export const startTryBody = z.strictObject({
   runner: z.uuid().optional(),
   startedAt: z.iso.datetime(),
 })
-export const finishTryBody = z.strictObject({
+export const finishAttemptBody = z.strictObject({
   outcome: z.enum(['reached', 'failed', 'left']),
   seen: z.array(cue).max(20),
   notSeen: z.array(cue).max(20).default([]),

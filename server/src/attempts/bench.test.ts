@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Answer, Job, Problem, RemoteUnlock } from '@benevox/contract'
-import { evidenceDocument, type EvidenceTry } from '@benevox/core/evidence'
+import { evidenceDocument, type RecordedAttempt } from '@benevox/core/evidence'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
 import { otherEvidenceEntity } from '../evidence/entity.ts'
@@ -34,10 +34,10 @@ const start = (job: Pick<Job, 'id'>, more: object = {}) => ({
   ...more,
 })
 async function begin<T = Job>(person: Person, { jobId, ...body }: ReturnType<typeof start>) {
-  return person.ask<T>('POST', `/api/jobs/${jobId}/tries`, body)
+  return person.ask<T>('POST', `/api/jobs/${jobId}/attempts`, body)
 }
 async function end<T = Job>(person: Person, one: ReturnType<typeof start>, said: object) {
-  return person.ask<T>('PATCH', `/api/jobs/${one.jobId}/tries/${one.id}`, { finishedAt: now(), ...said })
+  return person.ask<T>('PATCH', `/api/jobs/${one.jobId}/attempts/${one.id}`, { finishedAt: now(), ...said })
 }
 const step = <T = Job>(job: Pick<Job, 'id'>, change: object, key = randomUUID(), at = now()) =>
   runa.ask<T>('POST', `/api/jobs/${job.id}/bench`, { told: { key, at }, change })
@@ -154,7 +154,7 @@ describe('steps that tell what happened', () => {
 })
 
 describe('the kit of cables', () => {
-  it('keeps a record of each by its tries, and retires a dead one', async () => {
+  it('keeps a record of each by its attempts, and retires a dead one', async () => {
     const { body: made } = await runa.ask<Answer<'addCable'>>('POST', '/api/cables', {
       fits: 'usb-c',
       note: 'new',
@@ -187,10 +187,10 @@ describe('the kit of cables', () => {
     await step(job, { kind: 'in-recovery', attempt: one.id }, key)
     const counted = async () => {
       const { body } = await runa.ask<Answer<'listCables'>>('GET', '/api/cables')
-      const { tries } = (
+      const { attempts } = (
         await runa.ask<Answer<'getEvidence'>>('GET', '/api/evidence?familyId=forced-off-data-gate')
       ).body
-      const mine = tries.find(({ id }) => id === one.id)
+      const mine = attempts.find(({ id }) => id === one.id)
       return [body.cables.find(({ number }) => number === made.number)?.reached, mine?.outcome]
     }
     expect(await counted()).toEqual([1, 'reached'])
@@ -216,19 +216,19 @@ describe('evidence', () => {
       await fetch(`${shop.address}/api/evidence.json`, { headers: { cookie: runa.cookie } })
     ).text()
     const ours = evidenceDocument.parse(JSON.parse(text))
-    expect(ours.tries.length).toBeGreaterThan(3)
+    expect(ours.attempts.length).toBeGreaterThan(3)
     expect(text).not.toContain('Runa')
-    const theirs: EvidenceTry = {
-      ...(ours.tries[0] as EvidenceTry),
+    const theirs: RecordedAttempt = {
+      ...(ours.attempts[0] as RecordedAttempt),
       id: randomUUID(),
       cable: 1,
       outcome: 'reached',
     }
-    const document = { ...ours, tries: [theirs, theirs, ...ours.tries] }
+    const document = { ...ours, attempts: [theirs, theirs, ...ours.attempts] }
     const merge = (by = imke) => by.ask<Answer<'mergeEvidence'>>('POST', '/api/evidence', document)
     const refused = await merge(runa)
     expect([refused.status, refused.body]).toMatchObject([403, { code: 'not-a-lead' }])
-    expect((await merge()).body).toEqual({ added: 1, known: ours.tries.length + 1 })
+    expect((await merge()).body).toEqual({ added: 1, known: ours.attempts.length + 1 })
     expect((await merge()).body.added).toBe(0)
     const kept = await shop.database.manager.findOneByOrFail(otherEvidenceEntity, { id: theirs.id })
     const supervisor = await shop.database.manager.findOneByOrFail(staffEntity, { name: 'Imke' })
@@ -236,24 +236,24 @@ describe('evidence', () => {
     const after = (
       await runa.ask<Answer<'getEvidence'>>('GET', '/api/evidence?familyId=forced-off-data-gate')
     ).body
-    expect(after.tries).toHaveLength(before.tries.length + 1)
-    expect(after.tries.find(({ id }) => id === theirs.id)?.cable).toBeUndefined()
+    expect(after.attempts).toHaveLength(before.attempts.length + 1)
+    expect(after.attempts.find(({ id }) => id === theirs.id)?.cable).toBeUndefined()
     const once = { ...theirs, id: randomUUID() }
     const together = await Promise.all(
       [imke, imke].map((person) =>
-        person.ask<Answer<'mergeEvidence'>>('POST', '/api/evidence', { ...ours, tries: [once] }),
+        person.ask<Answer<'mergeEvidence'>>('POST', '/api/evidence', { ...ours, attempts: [once] }),
       ),
     )
     expect(together.map(({ status }) => status)).toEqual([200, 200])
     const both = await runa.ask<Answer<'getEvidence'>>('GET', '/api/evidence?familyId=forced-off-data-gate')
-    expect(both.body.tries.filter(({ id }) => id === once.id)).toHaveLength(1)
-    const person = { ...document, tries: [{ ...theirs, by: 'Runa' }] }
+    expect(both.body.attempts.filter(({ id }) => id === once.id)).toHaveLength(1)
+    const person = { ...document, attempts: [{ ...theirs, by: 'Runa' }] }
     expect((await imke.ask<Problem>('POST', '/api/evidence', person)).status).toBe(400)
   })
 })
 
 describe('how long the wipe takes', () => {
-  it('is taken from the jobs that had a try of the family, each by its own clock', async () => {
+  it('is taken from the jobs that had an attempt of the family, each by its own clock', async () => {
     const job = await runa.openReady()
     const one = start(job)
     await begin(runa, one)
@@ -291,7 +291,7 @@ describe('what does not fit is refused with its path, and nothing of it is kept'
     ['bench', { told, change: { kind: 'opened-by-force' } }, 'body.change.kind'],
     ['remote-unlock', { do: 'bypass' }, 'body.do'],
     ['remote-unlock', { do: 'look' }, 'body.requestId'],
-    ['tries', { id: 'one' }, 'body.id'],
+    ['attempts', { id: 'one' }, 'body.id'],
   ])('%s %j', async (route, body, path) => {
     const job = await runa.openReady()
     const before = (await runa.events(job)).length
@@ -304,8 +304,8 @@ describe('what does not fit is refused with its path, and nothing of it is kept'
     ['/api/cables', { fits: 'a-port' }, 'body.fits'],
     ['/api/cables', { fits: 'usb-c', note: 'x'.repeat(81) }, 'body.note'],
     ['/api/cables/1/retire', {}, 'body.because'],
-    ['/api/evidence', { format: 'benevox-evidence', formatVersion: 2, tries: [] }, 'body.formatVersion'],
-    ['/api/evidence', { format: 'benevox-evidence', formatVersion: 1, tries: [{}] }, 'body.tries.0.id'],
+    ['/api/evidence', { format: 'benevox-evidence', formatVersion: 3, attempts: [] }, 'body.formatVersion'],
+    ['/api/evidence', { format: 'benevox-evidence', formatVersion: 2, attempts: [{}] }, 'body.attempts.0.id'],
   ])('%s %j', async (address, body, path) => {
     const { status, body: said } = await imke.ask<Problem>('POST', address, body)
     expect([status, said.errors?.map((one) => one.path)]).toEqual([400, expect.arrayContaining([path])])
