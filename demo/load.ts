@@ -47,12 +47,12 @@ export async function loadDemo(database: DataSource, jobs: readonly DemoJob[] = 
 
 async function fill(manager: EntityManager): Promise<{ staffIds: number[]; services: DemoService[] }> {
   const staffIds: number[] = []
-  for (const { name, password, code, lead } of STAFF) {
+  for (const { name, password, code, supervisor } of STAFF) {
     const member = await manager.save(staffEntity, {
       name,
       passwordHash: await hashSecret(password),
       codeHash: await hashSecret(code),
-      isLead: lead,
+      isSupervisor: supervisor,
     })
     staffIds.push(member.id)
   }

@@ -4,12 +4,12 @@ import { checkDigit } from '@benevox/core/imei'
 export const SHOP = 'Lantern Slip Repairs, Port Ossel'
 
 export const STAFF = [
-  { name: 'Runa', password: 'ferry at nine', code: '2468', lead: false },
-  { name: 'Teo', password: 'brass lantern', code: '1357', lead: false },
-  { name: 'Imke', password: 'low tide walk', code: '8642', lead: true },
+  { name: 'Runa', password: 'ferry at nine', code: '2468', supervisor: false },
+  { name: 'Teo', password: 'brass lantern', code: '1357', supervisor: false },
+  { name: 'Imke', password: 'low tide walk', code: '8642', supervisor: true },
 ] as const
 
-export const SIGN_IN_HINT = `Demo shop. Name: ${STAFF[0].name}, password: ${STAFF[0].password}. Codes to switch person: ${STAFF.map(({ name, code, lead }) => `${name} ${code}${lead ? ' (lead)' : ''}`).join(', ')}.`
+export const SIGN_IN_HINT = `Demo shop. Name: ${STAFF[0].name}, password: ${STAFF[0].password}. Codes to switch person: ${STAFF.map(({ name, code, supervisor }) => `${name} ${code}${supervisor ? ' (supervisor)' : ''}`).join(', ')}.`
 
 export const SUPPLIERS = [
   {

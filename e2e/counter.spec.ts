@@ -279,7 +279,7 @@ test('on the telephone: what to bring, a carrier order by IMEI alone, agreed to 
   await expect(page.getByRole('row', { name: /Greywater Releases/ })).toBeVisible()
 })
 
-test('evidence, condition and a lead’s word', async ({ page }) => {
+test('evidence, condition and a supervisor’s word', async ({ page }) => {
   await signIn(page)
   await takeIn(page, 'juno')
   await answer(page, {
@@ -324,7 +324,9 @@ test('evidence, condition and a lead’s word', async ({ page }) => {
   expect(await pdfBehind(page, receipt)).toContain('Left with the device case')
 })
 
-test('the price list: read by all, changed by a lead, and what was quoted stays quoted', async ({ page }) => {
+test('the price list: read by all, changed by a supervisor, and what was quoted stays quoted', async ({
+  page,
+}) => {
   await signIn(page)
   await page.goto('/counter')
   await page.getByRole('link', { name: 'Settings' }).click()

@@ -23,7 +23,7 @@ export const recordAgreementBody = z.strictObject({
   ]),
 })
 
-/** @param code the personal code of a lead, who need not be the one signed in */
+/** @param code the personal code of a supervisor, who need not be the one signed in */
 export const openGateBody = z.strictObject({
   gate: waivedCheck.shape.check,
   reason: waivedCheck.shape.reason,

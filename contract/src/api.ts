@@ -158,7 +158,7 @@ export const api = {
   openGate: {
     method: 'post',
     path: '/api/jobs/:id/gates',
-    says: 'A lead opens a gate with a reason',
+    says: 'A supervisor opens a gate with a reason',
     params: ofJob,
     body: openGateBody,
     answer: job,
@@ -203,7 +203,7 @@ export const api = {
   changePrices: {
     method: 'post',
     path: '/api/prices',
-    says: 'A new price list, by a lead; jobs keep the one they were quoted by',
+    says: 'A new price list, by a supervisor; jobs keep the one they were quoted by',
     body: changePricesBody,
     answer: prices,
   },

@@ -13,7 +13,7 @@ export const problemCode = z.enum([
   'stale-version',
   'gate-closed',
   'looks-like-secret',
-  'not-a-lead',
+  'not-a-supervisor',
   'wrong-file',
   'not-possible-now',
   'database-away',

@@ -6,7 +6,7 @@ export const staffMember = z.object({
   id: z.int(),
   name: z.string(),
   /** May open some gates with a reason, and change prices. */
-  lead: z.boolean(),
+  supervisor: z.boolean(),
   /** In which they work; null until they have chosen one. */
   language: language.nullable(),
 })

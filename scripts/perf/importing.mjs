@@ -35,7 +35,7 @@ export async function measureImporting() {
   const tookMs = []
   const importsMs = []
   try {
-    const supervisor = await new Person(address).signIn(STAFF.find(({ lead }) => lead))
+    const supervisor = await new Person(address).signIn(STAFF.find(({ supervisor }) => supervisor))
     const other = await new Person(address).signIn(STAFF[0])
     const { body: opened } = await other.ask('POST', '/api/jobs', { key: crypto.randomUUID() })
     let { version } = opened

@@ -48,7 +48,7 @@ export async function measureScreens(only) {
     })
     await page.goto('/sign-in')
     // Only a supervisor takes a list or a pack in.
-    const supervisor = STAFF.find(({ lead }) => lead)
+    const supervisor = STAFF.find(({ supervisor }) => supervisor)
     await page.getByLabel('Name').fill(supervisor.name)
     await page.getByLabel('Password').fill(supervisor.password)
     await page.getByRole('button', { name: 'Sign in' }).click()

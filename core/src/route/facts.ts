@@ -65,7 +65,7 @@ export interface Progress {
   readonly dataGone: boolean
   readonly handedBack: boolean
   readonly agreement: AgreementGiven
-  /** Gates that a lead has opened, with a recorded reason. */
+  /** Gates that a supervisor has opened, with a recorded reason. */
   readonly openedGates: readonly string[]
   /** Keys that were tested and do nothing. */
   readonly brokenKeys: readonly KeyId[]

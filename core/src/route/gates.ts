@@ -18,7 +18,7 @@ export const GATES = [
 export type GateId = (typeof GATES)[number]
 
 /**
- * Gates that a lead may open with a recorded reason: the administrator has agreed, the authority has released the
+ * Gates that a supervisor may open with a recorded reason: the administrator has agreed, the authority has released the
  * device, the customer is known to the shop. A report, a hazard, a missing agreement and the device in hand are
  * opened by nobody's word.
  */
@@ -109,7 +109,7 @@ export function gatesOfAnOrder(
   ]
 }
 
-/** The gates as they stand once those that a lead has opened are open; others stay, whatever was recorded. */
+/** The gates as they stand once those that a supervisor has opened are open; others stay, whatever was recorded. */
 function opened({ openedGates }: Pick<Progress, 'openedGates'>, gates: readonly Gate[]): readonly Gate[] {
   return gates.map((one) =>
     one.state !== 'open' && openedGates.includes(one.id) && LEAD_MAY_OPEN.includes(one.id)
@@ -149,7 +149,7 @@ function theirs(whose: Facts['whose']): Gate['state'] {
   }
 }
 
-/** The person's right to the device, shown and written down, or answered for by a lead. */
+/** The person's right to the device, shown and written down, or answered for by a supervisor. */
 export function ownershipGate(facts: Facts, progress: Pick<Progress, 'openedGates'>): Gate {
   const [one] = opened(progress, [
     gate('ownership', isRightShown(facts) ? 'open' : 'closed', ['ownership', 'ownershipNote']),

@@ -74,9 +74,9 @@ describe('the gates before the wipe', () => {
   it.each(['none', 'refused', 'void'] as const)('close without an agreement that holds: %s', (state) => {
     expect(closed(forgotten, ready, state).map(({ id }) => id)).toEqual(['agreement'])
   })
-  it('are opened by a lead where a lead may, and never where a report or a hazard stands', () => {
+  it('are opened by a supervisor where a supervisor may, and never where a report or a hazard stands', () => {
     const all: Facts = { ...forgotten, workManaged: 'yes', legalMatter: 'yes', ownership: 'not-shown' }
-    const lead: Progress = {
+    const answeredFor: Progress = {
       ...ready,
       openedGates: [
         'not-work-managed',
@@ -89,14 +89,14 @@ describe('the gates before the wipe', () => {
       ],
     }
     expect(closed(all).map(({ id }) => id)).toEqual(['not-work-managed', 'no-legal-matter', 'ownership'])
-    expect(closed(all, lead)).toEqual([])
+    expect(closed(all, answeredFor)).toEqual([])
     const never: Facts = {
       ...forgotten,
       registryAnswer: 'reported',
       hazard: 'liquid',
       whose: 'somebody-elses',
     }
-    expect(closed(never, lead, 'none').map(({ id }) => id)).toEqual([
+    expect(closed(never, answeredFor, 'none').map(({ id }) => id)).toEqual([
       'no-hazard',
       'not-reported',
       'theirs',

@@ -86,7 +86,7 @@ describe('the gates decide before any worth', () => {
     planRoute({ ...facts, ...change }, PHONE, { ...NOTHING_DONE, ...progress }, rich).choices.map(
       ({ action }) => action,
     )
-  it('a reported device is refused, however much it would be worth, and no lead opens it', () => {
+  it('a reported device is refused, however much it would be worth, and no supervisor opens it', () => {
     expect(actions({ registryAnswer: 'reported' }, { openedGates: ['not-reported'] })).toEqual(['refuse'])
   })
   it('a refused device has no price, no promise and nothing that comes afterwards', () => {
@@ -103,13 +103,13 @@ describe('the gates decide before any worth', () => {
     expect(actions({}, refused)).toEqual(['remember'])
     expect(actions({ complaint: 'for-sale' }, refused)).toEqual(['refuse'])
   })
-  it('a right that is not shown closes resets and orders, until a lead answers for it', () => {
+  it('a right that is not shown closes resets and orders, until a supervisor answers for it', () => {
     expect(actions({ ownership: 'not-shown' })).not.toContain('reset-from-recovery')
     expect(actions({ ownership: 'not-shown' }, { openedGates: ['ownership'] })).toContain(
       'reset-from-recovery',
     )
   })
-  it('a lead opens what an administrator has agreed to', () => {
+  it('a supervisor opens what an administrator has agreed to', () => {
     expect(actions({ workManaged: 'yes' }, { openedGates: ['not-work-managed'] })[0]).not.toBe('refuse')
   })
 })

@@ -114,7 +114,7 @@ describe('the agreement', () => {
   })
 })
 
-describe('a gate opened by a lead', () => {
+describe('a gate opened by a supervisor', () => {
   const open = <T = Job>(job: Job, more: object = {}) =>
     runa.ask<T>('POST', `/api/jobs/${job.id}/gates`, {
       version: job.version,
@@ -131,9 +131,9 @@ describe('a gate opened by a lead', () => {
     expect(body.station).toBe('counter')
     expect((await runa.events(body)).at(-1)).toMatchObject({ kind: 'check-waived', by: 'Runa' })
   })
-  it('needs a lead’s code, a reason and a gate that may be opened', async () => {
+  it('needs a supervisor’s code, a reason and a gate that may be opened', async () => {
     const job = await runa.openJob({ ...READY, workManaged: 'yes' })
-    expect((await open<Problem>(job, { code: '1357' })).body.code).toBe('not-a-lead')
+    expect((await open<Problem>(job, { code: '1357' })).body.code).toBe('not-a-supervisor')
     expect((await open<Problem>(job, { code: '0000' })).body.code).toBe('wrong-credentials')
     expect((await open<Problem>(job, { reason: 'fine' })).body.code).toBe('bad-request')
     expect((await open<Problem>(job, { gate: 'not-reported' })).body.code).toBe('bad-request')
@@ -162,7 +162,9 @@ describe('prices', () => {
       .body
     const dearer = { ...before.prices, depositShare: 0.5 }
     const job = await runa.openReady()
-    expect((await runa.ask<Problem>('POST', '/api/prices', { prices: dearer })).body.code).toBe('not-a-lead')
+    expect((await runa.ask<Problem>('POST', '/api/prices', { prices: dearer })).body.code).toBe(
+      'not-a-supervisor',
+    )
     const imke = await Person.signedIn(shop.address, 2)
     expect((await imke.ask('POST', '/api/prices', { prices: dearer })).status).toBe(200)
     expect((await runa.ask<Job>('GET', `/api/jobs/${job.id}`)).body.pricesId).toBe(before.id)

@@ -31,11 +31,16 @@ export function agreementHandlers(database: DataSource, life: JobLife): Handlers
 
     async openGate({ params, body, staffId }) {
       const { gate, reason, version, code } = body
-      const { name, isLead } = await ownerOfCode(database.getRepository(staffEntity), code)
+      const { name, isSupervisor } = await ownerOfCode(database.getRepository(staffEntity), code)
       return life.run(
         params.id,
         { staffId, version },
-        { kind: 'waive-check', check: gate, reason, supervisor: { name, isSupervisor: Boolean(isLead) } },
+        {
+          kind: 'waive-check',
+          check: gate,
+          reason,
+          supervisor: { name, isSupervisor: Boolean(isSupervisor) },
+        },
       )
     },
   }

@@ -227,7 +227,7 @@ describe('evidence', () => {
     const document = { ...ours, attempts: [theirs, theirs, ...ours.attempts] }
     const merge = (by = imke) => by.ask<Answer<'mergeEvidence'>>('POST', '/api/evidence', document)
     const refused = await merge(runa)
-    expect([refused.status, refused.body]).toMatchObject([403, { code: 'not-a-lead' }])
+    expect([refused.status, refused.body]).toMatchObject([403, { code: 'not-a-supervisor' }])
     expect((await merge()).body).toEqual({ added: 1, known: ours.attempts.length + 1 })
     expect((await merge()).body.added).toBe(0)
     const kept = await shop.database.manager.findOneByOrFail(otherEvidenceEntity, { id: theirs.id })

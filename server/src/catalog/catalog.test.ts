@@ -111,7 +111,7 @@ describe('a change is refused whole', () => {
     )
     expect([status, body.code, body.detail]).toEqual([
       403,
-      'not-a-lead',
+      'not-a-supervisor',
       'Only a supervisor can change the catalogue.',
     ])
     expect((await inUse()).id).toBe(before.id)

@@ -280,7 +280,7 @@ describe('a step taken back', () => {
     const keeps = await runa.openJob(READY)
     const { body: breach } = await runa.bench(keeps, { kind: 'wipe-started' })
     const of = { what: { kind: 'step', key: breach.steps.at(-1)?.key } }
-    expect((await back<Problem>(breach, of)).body.code).toBe('not-a-lead')
+    expect((await back<Problem>(breach, of)).body.code).toBe('not-a-supervisor')
     expect((await back(breach, { ...of, code: '8642' })).body).toMatchObject({ deleted: 'no', breaches: [] })
   })
 })

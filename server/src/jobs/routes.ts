@@ -62,7 +62,7 @@ export function jobHandlers(
       return life.run(
         params.id,
         { staffId: supervisor?.id ?? staffId, version },
-        { kind: 'take-back', what, reason, isSupervisor: Boolean(supervisor?.isLead) },
+        { kind: 'take-back', what, reason, isSupervisor: Boolean(supervisor?.isSupervisor) },
       )
     },
 

@@ -24,12 +24,14 @@ export class WordsOfTheGlossary1700000000011 implements MigrationInterface {
     await this.#change(runner, (pairs) => pairs)
     await runner.query("UPDATE jobs SET station = 'account-lock' WHERE station = 'accounts'")
     await runner.query("UPDATE jobs SET station = 'carrier-lock' WHERE station = 'carriers'")
+    await runner.query('ALTER TABLE staff CHANGE COLUMN is_lead is_supervisor BOOLEAN NOT NULL DEFAULT FALSE')
   }
 
   async down(runner: QueryRunner): Promise<void> {
     await this.#change(runner, (pairs) => pairs.map(([was, is]) => [is, was]))
     await runner.query("UPDATE jobs SET station = 'accounts' WHERE station = 'account-lock'")
     await runner.query("UPDATE jobs SET station = 'carriers' WHERE station = 'carrier-lock'")
+    await runner.query('ALTER TABLE staff CHANGE COLUMN is_supervisor is_lead BOOLEAN NOT NULL DEFAULT FALSE')
   }
 
   /** What is append-only for everybody else is renamed here, and nothing else of it is touched. */

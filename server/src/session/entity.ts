@@ -5,7 +5,7 @@ export interface StaffRow {
   name: string
   passwordHash: string
   codeHash: string
-  isLead: boolean
+  isSupervisor: boolean
   /** BCP 47; null until they have chosen one. */
   language: string | null
 }
@@ -17,7 +17,7 @@ export const staffEntity = new EntitySchema<StaffRow>({
     name: { type: 'varchar', length: 60, unique: true },
     passwordHash: { name: 'password_hash', type: 'varchar', length: 200 },
     codeHash: { name: 'code_hash', type: 'varchar', length: 200 },
-    isLead: { name: 'is_lead', type: 'boolean' },
+    isSupervisor: { name: 'is_supervisor', type: 'boolean' },
     language: { type: 'varchar', length: 12, nullable: true },
   },
 })

@@ -31,7 +31,7 @@ export function sessionHandlers(
       staff: member && {
         id: member.id,
         name: member.name,
-        lead: Boolean(member.isLead),
+        supervisor: Boolean(member.isSupervisor),
         language: member.language,
       },
       csrfToken: csrfToken(request, fresh),
@@ -79,10 +79,10 @@ export async function ownerOfCode(staff: Repository<StaffRow>, code: string): Pr
   throw new ProblemError('wrong-credentials', { code: 'nobodys-code' })
 }
 
-/** @throws ProblemError `not-a-lead` where whoever is signed in is no supervisor */
+/** @throws ProblemError `not-a-supervisor` where whoever is signed in is no supervisor */
 export async function supervisorOnly(database: DataSource, staffId: number, what: string): Promise<void> {
   const member = await database.manager.findOneBy(staffEntity, { id: staffId })
-  if (!member?.isLead) throw new ProblemError('not-a-lead', { code: 'supervisor-only', what })
+  if (!member?.isSupervisor) throw new ProblemError('not-a-supervisor', { code: 'supervisor-only', what })
 }
 
 const decoyHash = hashSecret('nobody')

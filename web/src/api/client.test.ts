@@ -34,7 +34,7 @@ beforeEach(() => {
 })
 afterEach(() => vi.unstubAllGlobals())
 
-const IMKE = { id: 3, name: 'Imke', lead: true, language: null }
+const IMKE = { id: 3, name: 'Imke', supervisor: true, language: null }
 const sign = () => call('changePrices', { body: { prices: {} as never } })
 
 it('asked under the person before and answered after another took over: it is asked again, and nobody is signed out', async () => {

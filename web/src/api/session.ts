@@ -25,7 +25,7 @@ export const useSession = defineStore('session', () => {
   return {
     session,
     take,
-    isSupervisor: computed(() => session.value?.staff?.lead === true),
+    isSupervisor: computed(() => session.value?.staff?.supervisor === true),
     load: async () => take(await call('getSession', {})),
     signIn: async (name: string, password: string) =>
       take(await call('signIn', { body: { name, password } })),

@@ -12,7 +12,7 @@ import ConditionBlock from './ConditionBlock.vue'
 import CustomerFields from './CustomerFields.vue'
 import EvidenceBlock from './EvidenceBlock.vue'
 import FactLines from './FactLines.vue'
-import LeadBlock from './LeadBlock.vue'
+import SupervisorBlock from './SupervisorBlock.vue'
 import PapersBlock from './PapersBlock.vue'
 import RegistryBlock from './RegistryBlock.vue'
 import RouteBeside from './RouteBeside.vue'
@@ -124,7 +124,7 @@ usePageKeys({
             @later="putOff"
           />
           <WhichKeys v-if="asksWhichKey && job.found" :model="job.found.model" :family="job.found.family" />
-          <LeadBlock />
+          <SupervisorBlock />
           <div
             id="customer"
             class="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-4 py-2"

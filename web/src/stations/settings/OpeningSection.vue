@@ -4,7 +4,7 @@ import SettingsField from './SettingsField.vue'
 import { say, words } from '../../words/index.ts'
 
 /** When the shop is open: what it promises lies within. */
-defineProps<{ isLead: boolean }>()
+defineProps<{ isSupervisor: boolean }>()
 const opening = defineModel<OpeningHours>({ required: true })
 /** The first of January 2024 was a Monday. */
 const dayName = (index: number) => words.weekday(`2024-01-${String(index + 1).padStart(2, '0')}`)
@@ -43,7 +43,7 @@ function setRegion(text: string): void {
           type="checkbox"
           class="size-5"
           :checked="day !== null"
-          :disabled="!isLead"
+          :disabled="!isSupervisor"
           @change="setDay(index, day === null ? {} : null)"
         />{{ dayName(index) }}</label
       >
@@ -55,7 +55,7 @@ function setRegion(text: string): void {
           inputmode="numeric"
           maxlength="5"
           :aria-label="say(`opening.${end}`, { day: dayName(index) })"
-          :readonly="!isLead"
+          :readonly="!isSupervisor"
           :value="day[end]"
           @change="setTime(index, end, $event)"
         />
@@ -64,7 +64,7 @@ function setRegion(text: string): void {
     </div>
     <label class="flex items-center justify-between gap-4 border-b border-rule py-1"
       >{{ say('opening.zone') }}
-      <select v-model="opening.zone" class="field !min-h-0 !w-56" :disabled="!isLead">
+      <select v-model="opening.zone" class="field !min-h-0 !w-56" :disabled="!isSupervisor">
         <option v-for="zone in zones" :key="zone">{{ zone }}</option>
       </select>
     </label>
@@ -72,14 +72,14 @@ function setRegion(text: string): void {
       :name="say('opening.holidays')"
       :value="opening.country"
       :maxlength="2"
-      :is-lead="isLead"
+      :is-supervisor="isSupervisor"
       @change="opening.country = $event.toUpperCase()"
     />
     <SettingsField
       :name="say('opening.region')"
       :value="opening.region ?? ''"
       :maxlength="3"
-      :is-lead="isLead"
+      :is-supervisor="isSupervisor"
       @change="setRegion"
     />
   </section>

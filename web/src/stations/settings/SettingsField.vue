@@ -1,6 +1,12 @@
 <script setup lang="ts">
-/** One line of the shop's lists: what it is called, and its value, which a lead may change. */
-defineProps<{ name: string; value: string; isLead: boolean; inputmode?: 'decimal'; maxlength?: number }>()
+/** One line of the shop's lists: what it is called, and its value, which a supervisor may change. */
+defineProps<{
+  name: string
+  value: string
+  isSupervisor: boolean
+  inputmode?: 'decimal'
+  maxlength?: number
+}>()
 const emit = defineEmits<{ change: [text: string] }>()
 </script>
 
@@ -11,7 +17,7 @@ const emit = defineEmits<{ change: [text: string] }>()
       class="field !min-h-0 !w-28 text-end font-mono"
       :inputmode="inputmode"
       :maxlength="maxlength"
-      :readonly="!isLead"
+      :readonly="!isSupervisor"
       :value="value"
       @change="emit('change', ($event.target as HTMLInputElement).value.trim())"
     />

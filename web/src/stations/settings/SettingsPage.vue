@@ -11,9 +11,9 @@ import OpeningSection from './OpeningSection.vue'
 import SettingsField from './SettingsField.vue'
 import { say, words } from '../../words/index.ts'
 
-/** The shop's prices, its hours and what it weighs when a route is decided. A lead changes them; jobs keep what they were quoted. */
+/** The shop's prices, its hours and what it weighs when a route is decided. A supervisor changes them; jobs keep what they were quoted. */
 const sessions = useSession()
-const isLead = computed(() => sessions.isSupervisor)
+const isSupervisor = computed(() => sessions.isSupervisor)
 const prices = ref<PriceList>()
 const says = ref('')
 const fault = ref('')
@@ -139,7 +139,7 @@ const shares = computed(() => {
     <h1 class="mb-1">{{ say('station.settings') }}</h1>
     <p class="text-ink-soft">
       {{ say('settings.about', { currency: prices?.currency ?? '' }) }}
-      <template v-if="!isLead">{{ say('settings.supervisor') }}</template>
+      <template v-if="!isSupervisor">{{ say('settings.supervisor') }}</template>
     </p>
     <p v-if="fault" role="alert" class="mt-2 font-bold text-stop">{{ fault }}</p>
     <p v-if="says" role="status" class="mt-2 font-bold text-clear">{{ says }}</p>
@@ -155,7 +155,7 @@ const shares = computed(() => {
           :name="row.name"
           :value="shown(row.minor)"
           inputmode="decimal"
-          :is-lead="isLead"
+          :is-supervisor="isSupervisor"
           @change="amount($event, row.set)"
         />
         <template v-if="group.name === 'fees'">
@@ -165,10 +165,10 @@ const shares = computed(() => {
             :name="row.name"
             :value="percent(row.share)"
             inputmode="decimal"
-            :is-lead="isLead"
+            :is-supervisor="isSupervisor"
             @change="share($event, row.set)"
           />
-          <OpeningSection v-model="prices.opening" class="mt-6" :is-lead="isLead" />
+          <OpeningSection v-model="prices.opening" class="mt-6" :is-supervisor="isSupervisor" />
         </template>
       </section>
     </div>
@@ -176,7 +176,7 @@ const shares = computed(() => {
     <ResultsSection />
   </main>
   <footer
-    v-if="isLead"
+    v-if="isSupervisor"
     class="sticky bottom-0 flex min-h-16 items-center justify-end border-t-2 border-ink bg-paper-deep px-6 py-2.5"
   >
     <button class="act act-main" @click="keep">{{ say('settings.save') }}</button>

@@ -8,7 +8,7 @@ import FreeText from '../../parts/FreeText.vue'
 import { checkText } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
-/** A lead of the shop answers for a gate, with a reason that is recorded. What is reported, nobody opens. */
+/** A supervisor of the shop answers for a gate, with a reason that is recorded. What is reported, nobody opens. */
 const job = useJob()
 const gates = computed(() => job.route?.wipeGates ?? [])
 const mayBeOpened = computed(() =>
