@@ -10,7 +10,7 @@ import {
   type Family,
   type Look,
 } from '@benevox/core/catalog'
-import { inOrderOfChance, rankReasons, rankVariants, studyVariant } from '@benevox/core/hand'
+import { inOrderOfChance, rankReasons, rankMethods, studyMethod } from '@benevox/core/hand'
 import { chartDrawing, deviceDrawing, drawingSvg, type Drawing } from '@benevox/core/drawing'
 import { familySheets, inParts, wipeFromRecovery } from '@benevox/core/procedure'
 import { compileFamily, USUAL_SITUATION } from '@benevox/core/twin'
@@ -262,9 +262,9 @@ describe('a drawing can be read', () => {
   })
 })
 
-describe('why a variant stands where it does', () => {
+describe('why a method stands where it does', () => {
   const family = familyOf('let-power-go-by-count')
-  const ranked = rankVariants(machineOf(family), family, 'on-locked', USUAL_SITUATION)
+  const ranked = rankMethods(machineOf(family), family, 'on-locked', USUAL_SITUATION)
   it('is said in one sentence each, and agrees with the figures', () => {
     const reasons = rankReasons(ranked)
     expect(reasons).toHaveLength(ranked.length)
@@ -288,6 +288,6 @@ describe('why a variant stands where it does', () => {
     const [way] = family.procedures
     if (!way) throw new Error('a way')
     const bare = { ...way, steps: [{ do: 'press' as const, key: 'power' as const, times: 1 }] }
-    expect(studyVariant(machineOf(family), bare, USUAL_SITUATION)).toBeUndefined()
+    expect(studyMethod(machineOf(family), bare, USUAL_SITUATION)).toBeUndefined()
   })
 })

@@ -57,7 +57,7 @@ const WRITTEN = new Set([
 /** What is data and not ours to say: names of the demo, and what devices themselves show. */
 const DATA = new Set(
   wordsOf(
-    `${JSON.stringify(demoPack())} today tomorrow Benevox Runa Teo Imke IMEI TAC PDF eml EUR English Deutsch Français Español`,
+    `${JSON.stringify(demoPack())} today tomorrow Benevox Runa Teo Imke IMEI TAC PDF JSON Schema SVG CSV eml EUR English Deutsch Français Español`,
   ),
 )
 /** Words on the page outside every bracket that are no data. */

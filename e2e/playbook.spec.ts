@@ -43,7 +43,7 @@ test('a family’s page: ways side by side with figures and reasons, its card, a
 }) => {
   await signIn(page)
   await page.goto('/playbook/families/slide-at-dark')
-  const ways = page.getByTestId('variant')
+  const ways = page.getByTestId('method')
   await expect(ways).toHaveCount(2)
   await expect(ways.getByTestId('figures')).toHaveCount(2)
   const chances = (await ways.getByTestId('figures').allTextContents()).map((text) => parseInt(text, 10))

@@ -1552,7 +1552,7 @@ export interface Messages {
   'correction.test-key': { readonly key: string | number }
   'correction.charge': object
   'correction.clear-cache': object
-  'correction.other-way': object
+  'correction.other-method': object
   'correction.other-family': object
   'adviceSays.computer': object
   'adviceSays.another-method': { readonly method: string | number }
@@ -1578,7 +1578,7 @@ export interface Messages {
   'cause.test-key': { readonly key: string | number }
   'cause.charge': object
   'cause.clear-cache': object
-  'cause.other-way': object
+  'cause.other-method': object
   'cause.other-family': object
   'chartChange.sooner': object
   'chartChange.later': object

@@ -9,7 +9,7 @@ import {
   type Verdict,
 } from '@benevox/core/diagnosis'
 import type { ChartChange } from '@benevox/core/drawing'
-import type { RankReason, StudiedVariant } from '@benevox/core/hand'
+import type { RankReason, StudiedMethod } from '@benevox/core/hand'
 import type { KeyChart } from '@benevox/core/procedure'
 import type { TwinInput } from '@benevox/core/twin'
 import { keyText, linkText, type OwnNames } from './names.ts'
@@ -175,8 +175,8 @@ function movedText(input: TwinInput, own: OwnNames, words: Words): string | unde
 /** Why a method stands where it stands in the list. @param first the one that stands first */
 export function rankText(
   reason: RankReason,
-  { study }: StudiedVariant,
-  first: StudiedVariant,
+  { study }: StudiedMethod,
+  first: StudiedMethod,
   words: Words,
 ): string {
   const fewer = {

@@ -3,7 +3,7 @@ import { keysOf } from '../procedure/index.ts'
 import type { AttemptMade } from './belief.ts'
 import type { Cause } from './diagnose.ts'
 import { linkAskedFor, type Correction } from './faults.ts'
-import { nameOfWay } from './knowledge.ts'
+import { nameOfMethod } from './knowledge.ts'
 import type { NextThing, Question } from './next.ts'
 
 /** What the next thing is, as parts that are said one after another, and why. */
@@ -42,7 +42,7 @@ export interface StepChange {
 }
 
 /** Families, and versions of one, may have different ways under one name. */
-const isSame = (one: Procedure, other: Procedure) => nameOfWay(one) === nameOfWay(other)
+const isSame = (one: Procedure, other: Procedure) => nameOfMethod(one) === nameOfMethod(other)
 
 /** The next thing, and its reason. */
 export function adviceOf(
@@ -65,14 +65,14 @@ export function adviceOf(
   const correct = (correction: Correction): AdviceSays => ({ kind: 'correction', correction })
   switch (next.kind) {
     case 'attempt': {
-      const isSameWay = isSame(next.way.procedure, procedure)
+      const isSameMethod = isSame(next.way.procedure, procedure)
       const parts: AdviceSays[] = []
       if (next.charge) parts.push(correct({ kind: 'charge' }))
       if (next.otherCable) parts.push(correct({ kind: 'data-link' }))
-      if (!isSameWay) parts.push({ kind: 'another-method', method: next.way.procedure.school })
+      if (!isSameMethod) parts.push({ kind: 'another-method', method: next.way.procedure.school })
       if (answered.correction.kind === 'data-link' && !next.otherCable && hasChargerForComputer(last))
         parts.push({ kind: 'computer' })
-      else if (isSameWay && isOfTheHand(answered.correction)) parts.push(correct(answered.correction))
+      else if (isSameMethod && isOfTheHand(answered.correction)) parts.push(correct(answered.correction))
       return { says: parts.length > 0 ? parts : [again], why }
     }
     case 'test-key': {
@@ -136,7 +136,7 @@ export function changesOf(
 /** The likeliest cause that a thing to do answers to: a reason is given for what is advised, not for something else. */
 function answeredBy(next: NextThing, causes: readonly Cause[], last: AttemptMade): Cause | undefined {
   if (next.kind !== 'attempt') return causes[0]
-  const isSameWay = isSame(next.way.procedure, last.procedure)
+  const isSameMethod = isSame(next.way.procedure, last.procedure)
   return causes.find(({ correction }) => {
     switch (correction.kind) {
       case 'data-link':
@@ -145,13 +145,13 @@ function answeredBy(next: NextThing, causes: readonly Cause[], last: AttemptMade
         return next.charge
       case 'test-key':
         return !keysOf(next.way.procedure).includes(correction.key)
-      case 'other-way':
-        return !isSameWay
+      case 'other-method':
+        return !isSameMethod
       case 'clear-cache':
       case 'other-family':
         return false
       default:
-        return isSameWay
+        return isSameMethod
     }
   })
 }

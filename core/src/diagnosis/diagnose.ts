@@ -93,7 +93,7 @@ function shareOut(
   }
   const isOneOfMany = knowledge.families.length > 1
   if (isOneOfMany && sound < STANDS_IN_THE_WAY * knowledge.bestReach(family, paceIndex))
-    return add({ kind: 'other-way' }, chance)
+    return add({ kind: 'other-method' }, chance)
   const lifted = correctionOfFault(fault)
   if (lifted && concerns && reach < STANDS_IN_THE_WAY * sound) return add(lifted, chance)
   const critical = knowledge.criticalStep(family, made.procedure)

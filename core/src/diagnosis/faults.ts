@@ -59,7 +59,7 @@ export type Correction =
   | { readonly kind: 'charge' }
   | { readonly kind: 'clear-cache' }
   /** The way itself leads nowhere on what the device is. */
-  | { readonly kind: 'other-way' }
+  | { readonly kind: 'other-method' }
   | { readonly kind: 'other-family' }
 
 /** Two corrections are the same when their names are. */

@@ -41,7 +41,7 @@ export class Knowledge {
     const seen = new Set<string>()
     this.ways = families.flatMap(({ family }) =>
       family.procedures.flatMap((procedure): Way[] => {
-        const name = nameOfWay(procedure)
+        const name = nameOfMethod(procedure)
         if (procedure.from !== start || procedure.goal !== 'recovery-menu' || seen.has(name)) return []
         seen.add(name)
         return [{ procedure, familyId: family.id }]
@@ -67,7 +67,7 @@ export class Knowledge {
     link: LinkKind | undefined,
   ): AttemptTable {
     const really = link === linkAskedFor(procedure) ? undefined : link
-    const name = `${family.id} ${nameOfWay(procedure)} ${really ?? ''}`
+    const name = `${family.id} ${nameOfMethod(procedure)} ${really ?? ''}`
     const known = this.#tables.get(name)
     if (known) return known
     const runs = this.families.length === 1 ? RUNS_FOR_ONE : RUNS_FOR_MANY
@@ -92,7 +92,7 @@ export class Knowledge {
 
   /** The step that forgives least, which a hand misses first; undefined where all forgive. */
   criticalStep({ family, machine }: PossibleFamily, procedure: Procedure): number | undefined {
-    const name = `${family.id} ${nameOfWay(procedure)}`
+    const name = `${family.id} ${nameOfMethod(procedure)}`
     if (!this.#critical.has(name)) {
       let step: number | undefined
       try {
@@ -116,6 +116,6 @@ export class Knowledge {
 }
 
 /** Procedures of different families with the same steps are one way. */
-export function nameOfWay({ from, goal, steps }: Procedure): string {
+export function nameOfMethod({ from, goal, steps }: Procedure): string {
   return JSON.stringify([from, goal, steps])
 }

@@ -13,7 +13,7 @@ import {
 } from './belief.ts'
 import { keysOf } from '../procedure/index.ts'
 import { brokenKeysOf, FAULT_PRIORS, linkAskedFor } from './faults.ts'
-import { nameOfWay, type Knowledge, type Way } from './knowledge.ts'
+import { nameOfMethod, type Knowledge, type Way } from './knowledge.ts'
 import { placeSeen, wayOnFrom, type WayOn } from './places.ts'
 import { reachOf } from './traces.ts'
 import { USUAL_SITUATION, type Situation } from '../twin/index.ts'
@@ -185,7 +185,7 @@ function triesFrom(
           : reach(fault)
       chance += one.chance * there
     }
-    const isOther = last !== undefined && nameOfWay(way.procedure) !== nameOfWay(last.procedure)
+    const isOther = last !== undefined && nameOfMethod(way.procedure) !== nameOfMethod(last.procedure)
     ms += (isOther ? TAKES.otherWay : 0) + (otherCable ? TAKES.otherCable : 0) + (charge ? TAKES.charge : 0)
     const unattendedMs = charge ? TAKES.charge : 0
     return { kind: 'attempt', way, otherCable, charge, chance, ms, unattendedMs } as const

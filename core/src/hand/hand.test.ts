@@ -7,7 +7,7 @@ import {
   HANDBOOK,
   lagFrom,
   quantileOf,
-  rankVariants,
+  rankMethods,
   seeded,
   slackOf,
   studyProcedure,
@@ -238,7 +238,7 @@ describe('a study of many people', () => {
   })
 })
 
-describe('variants of a family', () => {
+describe('methods of a family', () => {
   it('stand in the order of their chance per minute, only those that begin where the device is', () => {
     const { family } = smallFamily(slideFamily({ minMs: 300, medianMs: 400, maxMs: 600 }))
     const machine = compileFamily(smallFamily(slideFamily({ minMs: 300, medianMs: 400, maxMs: 600 })))
@@ -251,7 +251,7 @@ describe('variants of a family', () => {
         { do: 'hold', keys: ['power', 'volume-up'], order: 'together' },
       ],
     }
-    const ranked = rankVariants(
+    const ranked = rankMethods(
       machine,
       { ...family, procedures: [anew, SLIDE, { ...SLIDE, id: 'off', from: 'off' }] },
       'on-locked',

@@ -4,8 +4,8 @@ import type { Machine, Situation } from '../twin/index.ts'
 import { criticalSlack, slackOf, type Slack } from './slack.ts'
 import { studyProcedure, type HandStudy, type StudyOptions } from './study.ts'
 
-/** One variant of a family with its figures. */
-export interface StudiedVariant {
+/** One method of a family with its figures. */
+export interface StudiedMethod {
   readonly procedure: Procedure
   readonly study: HandStudy
   /** The chance of an attempt over its minutes: in this order independent attempts take the least time (Mitten 1960, from memory). */
@@ -16,15 +16,15 @@ export interface StudiedVariant {
 }
 
 /**
- * The figures of one variant, by simulation and off the twin.
+ * The figures of one method, by simulation and off the twin.
  * @returns undefined where a perfect hand does not reach its goal: there is nothing to count
  */
-export function studyVariant(
+export function studyMethod(
   machine: Machine,
   procedure: Procedure,
   situation: Situation,
   options: StudyOptions = {},
-): StudiedVariant | undefined {
+): StudiedMethod | undefined {
   if (whyMissed(machine, procedure) !== undefined) return undefined
   const study = studyProcedure(machine, procedure, situation, options)
   const slacks = slackOf(machine, procedure, situation)
@@ -37,22 +37,22 @@ export function studyVariant(
   }
 }
 
-/** Variants in the order to try them: best chance per minute first. */
-export function inOrderOfChance(variants: readonly StudiedVariant[]): readonly StudiedVariant[] {
-  return [...variants].sort((a, b) => b.chancePerMinute - a.chancePerMinute)
+/** Methods in the order to try them: best chance per minute first. */
+export function inOrderOfChance(methods: readonly StudiedMethod[]): readonly StudiedMethod[] {
+  return [...methods].sort((a, b) => b.chancePerMinute - a.chancePerMinute)
 }
 
-/** The proven variants that begin where the device is, in the order to try them. */
-export function rankVariants(
+/** The proven methods that begin where the device is, in the order to try them. */
+export function rankMethods(
   machine: Machine,
   family: Family,
   from: StartState,
   situation: Situation,
   options: StudyOptions = {},
-): readonly StudiedVariant[] {
+): readonly StudiedMethod[] {
   return inOrderOfChance(
     family.procedures
       .filter((procedure) => procedure.from === from)
-      .flatMap((procedure) => studyVariant(machine, procedure, situation, options) ?? []),
+      .flatMap((procedure) => studyMethod(machine, procedure, situation, options) ?? []),
   )
 }

@@ -1,4 +1,4 @@
-import type { StudiedVariant } from './rank.ts'
+import type { StudiedMethod } from './rank.ts'
 
 /** Why a method stands where it stands. */
 export type RankReason =
@@ -9,7 +9,7 @@ const SAME_CHANCE = 0.01
 const SAME_TIME = 0.05
 
 /** One reason a method, in their order. */
-export function rankReasons(ranked: readonly StudiedVariant[]): readonly RankReason[] {
+export function rankReasons(ranked: readonly StudiedMethod[]): readonly RankReason[] {
   const [first] = ranked
   if (!first) return []
   if (ranked.length === 1) return ['only']

@@ -5,7 +5,7 @@ import {
   diagnose,
   familyChances,
   Knowledge,
-  nameOfWay,
+  nameOfMethod,
   nextThings,
   tellingFamiliesApart,
   type Advice,
@@ -81,7 +81,8 @@ const api = {
     const { causes, belief } = diagnose(knowledge, attempts, findings)
     const things = nextThings(knowledge, belief, attempts, findings, options).slice(0, MOST_THINGS)
     const last = attempts.at(-1)
-    const isOfLast = (one: Procedure) => last !== undefined && nameOfWay(one) === nameOfWay(last.procedure)
+    const isOfLast = (one: Procedure) =>
+      last !== undefined && nameOfMethod(one) === nameOfMethod(last.procedure)
     const of =
       knowledge.families.find(({ family }) => family.procedures.some(isOfLast)) ?? knowledge.families[0]
     const chart = last && of ? procedureSheet(of.machine, last.procedure).chart : undefined

@@ -1,15 +1,15 @@
 import type { Family, Fragment } from '@benevox/core/catalog'
-import { studyVariant, type StudiedVariant } from '@benevox/core/hand'
+import { studyMethod, type StudiedMethod } from '@benevox/core/hand'
 import { runnableFamily, USUAL_SITUATION } from '@benevox/core/twin'
 import { expose } from 'comlink'
 
 /** The hand by simulation beside the interface. */
 const api = {
-  study(fragments: readonly Fragment[], family: Family, procedureId: string): StudiedVariant | undefined {
+  study(fragments: readonly Fragment[], family: Family, procedureId: string): StudiedMethod | undefined {
     const procedure = family.procedures.find(({ id }) => id === procedureId)
     if (!procedure) return undefined
     const { machine } = runnableFamily({ fragments: [...fragments] }, family)
-    return studyVariant(machine, procedure, USUAL_SITUATION)
+    return studyMethod(machine, procedure, USUAL_SITUATION)
   },
 }
 export type StudyWorker = typeof api

@@ -17,7 +17,7 @@ import PrepList from './PrepList.vue'
 import RunElsewhere from './RunElsewhere.vue'
 import SeenQuestion from './SeenQuestion.vue'
 import AttemptList from './AttemptList.vue'
-import WayChoice from './WayChoice.vue'
+import MethodChoice from './MethodChoice.vue'
 import WhichSystem from './WhichSystem.vue'
 import { useAttemptRun } from './useAttemptRun.ts'
 import { useNextMethod } from './useNextMethod.ts'
@@ -293,12 +293,12 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
             :hint="say('keys.systemHint')"
             @taken="nextTick(letGoOfFocus)"
           />
-          <WayChoice
+          <MethodChoice
             v-if="family.procedures.length > 1"
             :family="family"
             :procedure-id="procedure.id"
             :ways="way.ways.value"
-            :not-proven="way.notProven.value"
+            :not-verified="way.unverified.value"
             :study="way.study.value"
             @chosen="choose"
           />

@@ -10,7 +10,7 @@ import {
   brokenKeysOf,
   cuesToReport,
   linkAskedFor,
-  nameOfWay,
+  nameOfMethod,
   type Findings,
   type AttemptMade,
   type Way,
@@ -23,7 +23,7 @@ import { say, words } from '../../words/index.ts'
 import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
-import { useVariantStudy } from '../../parts/useVariantStudy.ts'
+import { useMethodStudy } from '../../parts/useMethodStudy.ts'
 import { useDiagnosis } from './useDiagnosis.ts'
 
 /** One version of the system that a device may have. */
@@ -65,7 +65,7 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
   const running = computed(() => catalog.machineOf(props.family))
   const machine = computed(() => running.value.machine)
   /** Ways that fail their proof are marked wherever they are offered. */
-  const notProven = computed(
+  const unverified = computed(
     () =>
       new Set(
         props.family.procedures
@@ -137,7 +137,7 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
     return best?.thing.kind === 'attempt' ? best.thing : undefined
   })
   const isHere = ({ procedure }: Way) =>
-    props.family.procedures.find((one) => nameOfWay(one) === nameOfWay(procedure))
+    props.family.procedures.find((one) => nameOfMethod(one) === nameOfMethod(procedure))
   const changes = computed(() => {
     const of = diagnosed.value?.last
     return of && advised.value ? changeTexts(advised.value.changes, of.chart, words) : []
@@ -176,7 +176,7 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
       byId(picked.value) ??
       (advisedAttempt.value && isHere(advisedAttempt.value.way)) ??
       (chosen && isOpen(chosen) ? chosen : undefined) ??
-      fromHere.find((one) => isOpen(one) && !notProven.value.has(one.id)) ??
+      fromHere.find((one) => isOpen(one) && !unverified.value.has(one.id)) ??
       fromHere.find(isOpen) ??
       possible.value.find(isOpen) ??
       chosen ??
@@ -223,7 +223,7 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
       }))
       .filter(({ procedures }) => procedures.length > 0),
   )
-  const studies = useVariantStudy(
+  const studies = useMethodStudy(
     computed(() => props.family),
     computed(() => (procedure.value ? [procedure.value.id] : [])),
   )
@@ -264,7 +264,7 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
 
   return {
     running,
-    notProven,
+    unverified,
     last,
     cable,
     link,

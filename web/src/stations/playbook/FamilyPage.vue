@@ -8,11 +8,11 @@ import DevicePicture from '../../parts/DevicePicture.vue'
 import OneOf from '../../parts/OneOf.vue'
 import SelectOf from '../../parts/SelectOf.vue'
 import { useIdentifying } from '../../parts/useIdentifying.ts'
-import { useVariantStudy } from '../../parts/useVariantStudy.ts'
+import { useMethodStudy } from '../../parts/useMethodStudy.ts'
 import FamilyModels from './FamilyModels.vue'
 import MenusAsShown from './MenusAsShown.vue'
 import PlaybookFrame from './PlaybookFrame.vue'
-import VariantBlock from './VariantBlock.vue'
+import MethodBlock from './MethodBlock.vue'
 import { languageFor, rankText, stepTexts } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
@@ -58,7 +58,7 @@ const start = computed<StartState>({
 })
 const ways = computed(() => family.value?.procedures.filter(({ from }) => from === start.value) ?? [])
 // Asked for before anything is drawn: the worker counts while the page is made.
-const studies = useVariantStudy(
+const studies = useMethodStudy(
   family,
   computed(() => ways.value.map(({ id }) => id)),
 )
@@ -199,7 +199,7 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
             <OneOf v-model="start" :label="say('family.howFound')" :answers="starts" />
           </div>
           <div class="grid gap-x-8 gap-y-6" :class="{ 'xl:grid-cols-2': ranked.length > 1 }">
-            <VariantBlock
+            <MethodBlock
               v-for="({ sheet, study, reason }, index) in ranked"
               :key="sheet.procedure.id"
               :family="family"

@@ -20,7 +20,7 @@ import DevicePicture from '../../parts/DevicePicture.vue'
 import OneOf from '../../parts/OneOf.vue'
 import SomeOf from '../../parts/SomeOf.vue'
 import { useModelSearch } from '../../parts/useModelSearch.ts'
-import { workOutAhead } from '../../parts/useVariantStudy.ts'
+import { workOutAhead } from '../../parts/useMethodStudy.ts'
 import PlaybookFrame from './PlaybookFrame.vue'
 
 /** From a name, or from what one sees on a device nobody can name, to the families that fit. */
@@ -65,7 +65,7 @@ const keysThere = computed(() =>
 )
 const fitting = computed(() => (catalog.pack ? fittingFamilies(catalog.pack, look.value) : []))
 /** How many ways of each family fail their proof; worked out once a catalogue. */
-const notProven = computed(
+const notVerified = computed(
   () =>
     new Map(
       catalog.pack?.families.map((family) => {
@@ -184,10 +184,10 @@ const ages = computed(() => Object.entries(AGES).map(([age, { says }]) => [age, 
               <RouterLink class="text-lg font-bold underline" :to="`/playbook/families/${family.id}`">{{
                 family.name
               }}</RouterLink>
-              <p v-if="notProven.get(family.id)" class="font-bold text-stop">
+              <p v-if="notVerified.get(family.id)" class="font-bold text-stop">
                 {{
                   say('playbook.notVerified', {
-                    count: notProven.get(family.id) ?? 0,
+                    count: notVerified.get(family.id) ?? 0,
                     all: family.procedures.length,
                   })
                 }}

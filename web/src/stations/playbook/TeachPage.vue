@@ -19,7 +19,7 @@ import ScreensForm from './teach/ScreensForm.vue'
 import TextForm from './teach/TextForm.vue'
 import TimesForm from './teach/TimesForm.vue'
 import { useDraft } from './teach/useDraft.ts'
-import WaysForm from './teach/WaysForm.vue'
+import MethodsForm from './teach/MethodsForm.vue'
 import { say } from '../../words/index.ts'
 
 /** A family taught from nothing, changed or copied; proven on its twin while it is written. */
@@ -182,7 +182,7 @@ function addSystem(): void {
                 :places="places"
               />
               <TimesForm v-else-if="tab === 'times'" v-model="edited" />
-              <WaysForm
+              <MethodsForm
                 v-else-if="tab === 'methods'"
                 v-model="edited"
                 v-model:chosen="chosen"

@@ -24,7 +24,7 @@ const lines = computed(() =>
 )
 const isWaiting = computed(() => props.reading.running === undefined)
 const MOST_SHOWN = 8
-const notProven = computed(() => props.reading.sheets.filter(({ notVerified: why }) => why !== undefined))
+const notVerified = computed(() => props.reading.sheets.filter(({ notVerified: why }) => why !== undefined))
 /** Findings that are no proof of a way: those stand with the ways. */
 const findings = computed(() => props.reading.findings.filter(({ code }) => code !== 'misses-its-goal'))
 </script>
@@ -50,18 +50,18 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
         </ul>
         <div v-else data-testid="proofs">
           <p>
-            <b :class="notProven.length ? '' : 'text-clear'">{{
+            <b :class="notVerified.length ? '' : 'text-clear'">{{
               say('proof.verified', {
-                count: reading.sheets.length - notProven.length,
+                count: reading.sheets.length - notVerified.length,
                 all: reading.sheets.length,
               })
             }}</b>
           </p>
-          <p v-if="notProven.length" class="font-bold text-stop">
-            {{ say('proof.notVerified', { count: notProven.length }) }}
+          <p v-if="notVerified.length" class="font-bold text-stop">
+            {{ say('proof.notVerified', { count: notVerified.length }) }}
           </p>
           <ul class="ruled">
-            <li v-for="one in notProven" :key="one.procedure.id" class="py-1">
+            <li v-for="one in notVerified" :key="one.procedure.id" class="py-1">
               <button type="button" class="text-start underline" @click="emit('choose', one.procedure.id)">
                 {{ one.notVerified && notVerifiedText(one.notVerified, one.procedure.school, words) }}
               </button>

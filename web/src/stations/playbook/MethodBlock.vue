@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Family } from '@benevox/core/catalog'
-import { SCAN, type StudiedVariant } from '@benevox/core/hand'
+import { SCAN, type StudiedMethod } from '@benevox/core/hand'
 import { chartDrawing, drawingSvg } from '@benevox/core/drawing'
 import type { ProcedureSheet } from '@benevox/core/procedure'
 import { computed } from 'vue'
@@ -13,7 +13,7 @@ const props = defineProps<{
   family: Family
   sheet: ProcedureSheet
   /** Absent while it is worked out. */
-  study?: StudiedVariant | undefined
+  study?: StudiedMethod | undefined
   /** Why it stands where it does among its neighbours. */
   reason?: string | undefined
   /** Lines of the first way; those that are not among them are marked. */
@@ -60,7 +60,7 @@ const slacks = computed(() =>
   <article
     class="flex min-w-0 flex-col border-t-2 border-ink pt-2"
     :aria-label="procedure.school"
-    data-testid="variant"
+    data-testid="method"
   >
     <header class="flex items-baseline gap-3">
       <h3 class="text-lg leading-tight font-bold">{{ procedure.school }}</h3>

@@ -1,5 +1,5 @@
 import type { Family, Fragment } from '@benevox/core/catalog'
-import type { StudiedVariant } from '@benevox/core/hand'
+import type { StudiedMethod } from '@benevox/core/hand'
 import { shallowReactive, toRaw, watch, type Ref } from 'vue'
 import { useCatalog } from '../api/catalog.ts'
 import type { StudyWorker } from '../workers/study.worker.ts'
@@ -9,14 +9,14 @@ const studyWorker = useWorker<StudyWorker>(
   () => new Worker(new URL('../workers/study.worker.ts', import.meta.url), { type: 'module' }),
 )
 
-const known = new WeakMap<Family, Map<string, StudiedVariant | undefined>>()
+const known = new WeakMap<Family, Map<string, StudiedMethod | undefined>>()
 
 async function figuresOf(
   fragments: readonly Fragment[],
   family: Family,
   procedureId: string,
-): Promise<StudiedVariant | undefined> {
-  const here = known.get(family) ?? new Map<string, StudiedVariant | undefined>()
+): Promise<StudiedMethod | undefined> {
+  const here = known.get(family) ?? new Map<string, StudiedMethod | undefined>()
   known.set(family, here)
   if (!here.has(procedureId))
     here.set(procedureId, await studyWorker().study([...fragments], toRaw(family), procedureId))
@@ -33,9 +33,9 @@ export function workOutAhead(fragments: readonly Fragment[], family: Family | un
  * The figures of a family's procedures, worked out in a worker one after the other in the order they are asked
  * for. What is not in the map yet is still being worked out; `undefined` in it says that the proof fails.
  */
-export function useVariantStudy(family: Ref<Family | undefined>, procedureIds: Ref<readonly string[]>) {
+export function useMethodStudy(family: Ref<Family | undefined>, procedureIds: Ref<readonly string[]>) {
   const catalog = useCatalog()
-  const studies = shallowReactive(new Map<string, StudiedVariant | undefined>())
+  const studies = shallowReactive(new Map<string, StudiedMethod | undefined>())
   watch(
     [family, procedureIds],
     async ([of, ids], _, onCleanup) => {

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import type { Family } from '@benevox/core/catalog'
 import { chanceAfter, compareAttempts, type Compared } from '@benevox/core/evidence'
-import type { StudiedVariant } from '@benevox/core/hand'
+import type { StudiedMethod } from '@benevox/core/hand'
 import { computed, toRef } from 'vue'
 import { useEvidence } from './useEvidence.ts'
 import { chanceText, say, words } from '../../words/index.ts'
 
 /** How often this way works: the simulation's figure, and the shop's own count on it, never as a bare figure. */
-const props = defineProps<{ family: Family; procedureId: string; study: StudiedVariant | undefined }>()
+const props = defineProps<{ family: Family; procedureId: string; study: StudiedMethod | undefined }>()
 const evidence = useEvidence(toRef(() => props.family.id))
 const own = computed(() =>
   (evidence.value?.attempts ?? []).filter(({ procedureId }) => procedureId === props.procedureId),

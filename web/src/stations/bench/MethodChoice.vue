@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Family, Procedure } from '@benevox/core/catalog'
-import type { StudiedVariant } from '@benevox/core/hand'
+import type { StudiedMethod } from '@benevox/core/hand'
 import { defineAsyncComponent } from 'vue'
 import { say } from '../../words/index.ts'
 
@@ -9,11 +9,11 @@ defineProps<{
   family: Family
   procedureId: string
   ways: readonly { readonly says: string; readonly procedures: readonly Procedure[] }[]
-  notProven: ReadonlySet<string>
-  study: StudiedVariant | undefined
+  notVerified: ReadonlySet<string>
+  study: StudiedMethod | undefined
 }>()
 /** Its quantiles are large to load, and wanted nowhere else. */
-const WayEvidence = defineAsyncComponent(() => import('./WayEvidence.vue'))
+const MethodResults = defineAsyncComponent(() => import('./MethodResults.vue'))
 const emit = defineEmits<{ chosen: [procedureId: string] }>()
 function choose({ target }: Event): void {
   if (target instanceof HTMLSelectElement) emit('chosen', target.value)
@@ -26,10 +26,10 @@ function choose({ target }: Event): void {
     <select class="field" :value="procedureId" @change="choose">
       <optgroup v-for="way in ways" :key="way.says" :label="way.says">
         <option v-for="one in way.procedures" :key="one.id" :value="one.id">
-          {{ one.school }}{{ notProven.has(one.id) ? ` (${say('keys.notVerifiedShort')})` : '' }}
+          {{ one.school }}{{ notVerified.has(one.id) ? ` (${say('keys.notVerifiedShort')})` : '' }}
         </option>
       </optgroup>
     </select>
-    <WayEvidence :family="family" :procedure-id="procedureId" :study="study" />
+    <MethodResults :family="family" :procedure-id="procedureId" :study="study" />
   </label>
 </template>
