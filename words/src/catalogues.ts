@@ -2304,8 +2304,5 @@ export interface Messages {
   'draft.noMethod': object
   'draft.times': { readonly name: string | number; readonly because: string | number }
   'draft.at': { readonly at: string | number; readonly because: string | number }
-  'keyShort.power': object
-  'keyShort.volume-up': object
-  'keyShort.volume-down': object
   'file.choose': object
 }

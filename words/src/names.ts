@@ -20,8 +20,7 @@ export const signsText = (cues: readonly Cue[], { say }: Words): string =>
 
 /** What stands on a drawing of keys and of what is done with them. */
 export const drawnNames = (words: Words, own: OwnNames = {}): DrawnNames => ({
-  // There is little room beside a key.
-  key: (key) => own[key] ?? words.find(`keyShort.${key}`) ?? words.say(`key.${key}`),
+  key: (key) => keyText(key, own, words),
   cue: (cue) => words.say(`sign.${cue}`),
   link: (link) => linkText(link, own, words),
   posture: (posture) => words.say(`posture.${posture}`),
