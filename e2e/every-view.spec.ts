@@ -77,7 +77,7 @@ test('axe finds nothing in the playbook, on any of its pages and forms', async (
   await page.getByRole('button', { name: 'Begin' }).click()
   await expectAccessible(page, 'try, by hand')
   await page.goto('/playbook/families/nested-menus-touch-at-end/teach')
-  for (const tab of ['Name and keys', 'Behaviour', 'Times', 'Ways', 'Menus', 'Models', 'As text']) {
+  for (const tab of ['Name and keys', 'Behaviour', 'Times', 'Methods', 'Menus', 'Models', 'As text']) {
     await page.getByRole('tab', { name: tab }).click()
     if (tab === 'Behaviour') await page.getByRole('button', { name: /^nested/ }).click()
     await expectAccessible(page, `teach, ${tab}`)

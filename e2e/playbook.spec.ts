@@ -211,7 +211,7 @@ test('ten thousand listed devices: previewed under rules, left off, then taken i
     .click()
   await expect(page.getByTestId('pack-difference')).toContainText('removed')
   await page.getByRole('button', { name: 'Import it' }).click()
-  await expect(page.getByText('is imported')).toBeVisible()
+  await expect(page.getByText('is imported: version')).toBeVisible()
 })
 
 test('hostile files are refused with a sentence, and nothing of them is taken in', async ({ page }) => {
@@ -311,5 +311,5 @@ test('a pack with a way that fails its proof comes in marked, after the check ha
   await page.goto('/playbook/exchange')
   await page.getByRole('button', { name: 'Use it again' }).first().click()
   await page.getByRole('button', { name: 'Import it' }).click()
-  await expect(page.getByText('is imported')).toBeVisible()
+  await expect(page.getByText('is imported: version')).toBeVisible()
 })

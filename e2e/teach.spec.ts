@@ -152,7 +152,7 @@ test('a changed way that fails its proof carries its mark to the bench, and a jo
   await page.getByRole('button', { name: 'Use it again' }).first().click()
   await expect(page.getByTestId('pack-difference')).toContainText('1 changed')
   await page.getByRole('button', { name: 'Import it' }).click()
-  await expect(page.getByText('is imported')).toBeVisible()
+  await expect(page.getByText('is imported: version')).toBeVisible()
   await page.goto('/playbook')
   await expect(page.getByText(/methods? not verified/)).toHaveCount(0)
 })
