@@ -10,6 +10,7 @@ import {
   type Command,
   type JobEvent,
   type JobState,
+  type Refusal,
   type World,
 } from '../src/job/index.ts'
 
@@ -373,6 +374,8 @@ export interface Step {
   readonly job: JobState
   readonly command: Command
   readonly events: readonly JobEvent[]
+  /** Why it was not carried out, if so. */
+  readonly refusal: Refusal | undefined
   readonly world: World
   readonly so: readonly JobEvent[]
 }
@@ -393,7 +396,8 @@ export function live(
     const before = job
     job = events.reduce<JobState>(evolve, job)
     all.push(...events)
-    look({ before, job, command, events, world, so: all })
+    const refusal = decided.kind === 'refused' ? decided.refusal : undefined
+    look({ before, job, command, events, refusal, world, so: all })
   })
   return { job, events: all }
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { expect } from 'vitest'
-import { agreementText, plainAgreement, wordsIn } from '@benevox/words'
+import { agreementText, LANGUAGES, plainAgreement, problemText, wordsIn } from '@benevox/words'
 import {
   after,
   decide,
@@ -17,7 +17,9 @@ import { law } from '../lives.ts'
 import { screenWasSeenOpen, somethingWasDeleted } from '../oracle.ts'
 
 const LATER = worldAt(300)
-const ENGLISH = wordsIn('en', { zone: 'Europe/Berlin', country: 'DE' })
+const SHOP = { zone: 'Europe/Berlin', country: 'DE' }
+const ENGLISH = wordsIn('en', SHOP)
+const OTHERS = LANGUAGES.filter((one) => one !== 'en').map((one) => wordsIn(one, SHOP))
 const answers = (set: Facts, name?: string): Command => ({
   kind: 'answer',
   set,
@@ -47,6 +49,22 @@ const ONE_IN = 2
 
 /** The questions and the words of the counter against what is told, and against what is signed. */
 export const LAWS_OF_SAYING = [
+  law({
+    says: 'whatever is refused is said in a whole sentence, in each language in its own words',
+    often: { refused: 1 / 2, 'for a check': 1 / 10 },
+    step({ refusal }, seen) {
+      if (!refusal) return
+      const english = problemText(refusal, ENGLISH)
+      const others = OTHERS.map((words) => problemText(refusal, words))
+      expect(others, refusal.code).not.toContain(english)
+      for (const text of [english, ...others]) {
+        expect(text, refusal.code).toMatch(/^\S.{10,}[.!?]$/s)
+        expect(text, refusal.code).not.toMatch(/undefined|[{}]/)
+      }
+      seen('refused')
+      if (refusal.code === 'checks-missing') seen('for a check')
+    },
+  }),
   law({
     says: 'the customer’s name is asked for as long as the signing would want it, and no longer',
     often: { 'signed with a name': 0, 'asked for one': 0 },

@@ -2,6 +2,7 @@ import type { Beat, BeatSegment } from '@benevox/core/procedure'
 import { useLocalStorage } from '@vueuse/core'
 import { onScopeDispose, ref } from 'vue'
 import { words } from '../../words/index.ts'
+import { voiceFor } from './voice.ts'
 
 type Sound = Exclude<Beat['kind'], 'say'>
 
@@ -15,8 +16,6 @@ const SOUNDS: Readonly<Record<Sound, { from: number; to: number; seconds: number
 }
 /** A flash stays so long that it is seen from the corner of the eye. Common practice, no source. */
 const FLASH_MS = 180
-/** Of a tag as `de-AT`; a pseudo-language is English. */
-const languageOf = (tag: string) => new Intl.Locale(tag.startsWith('pseudo') ? 'en' : tag).language
 /** How long the loudspeaker may take to start before the page's own clock is taken. */
 const SOUND_STARTS_MS = 400
 
@@ -71,8 +70,7 @@ export function useBeat() {
     if (!speaks.value || !('speechSynthesis' in window)) return
     const { speechSynthesis: speech } = window
     speech.cancel()
-    // Read by a voice of another language nobody understands it: then it is only shown.
-    const voice = speech.getVoices().find(({ lang }) => languageOf(lang) === languageOf(words.language))
+    const voice = voiceFor(words.language, speech.getVoices())
     if (!voice) return
     const spoken = new SpeechSynthesisUtterance(text)
     spoken.voice = voice
