@@ -104,6 +104,7 @@ export default tseslint.config(
           allowlist: [
             ...'·:;,.()%×→←↔↑↓*=+-–—…/?✓✕▮▸›↵“”0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ',
             'PDF',
+            'JSON Schema',
             'Benevox',
             '← →',
           ],

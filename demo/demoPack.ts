@@ -1,6 +1,5 @@
 import { readPack, type Pack, type PackAsWritten } from '@benevox/core/catalog'
-import { flawText } from '@benevox/words'
-import { ENGLISH } from '../words/src/fixtures.ts'
+import { ENGLISH, flawText } from '@benevox/words'
 import document from './pack.json' with { type: 'json' }
 
 /** The demo's catalogue, read and checked. @throws Error naming each fault, should somebody have broken it */

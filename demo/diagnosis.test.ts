@@ -22,7 +22,7 @@ import { procedureSheet } from '@benevox/core/procedure'
 import { compileFamily } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
-import { ENGLISH } from '../words/src/fixtures.ts'
+import { ENGLISH } from '../words/src/english.ts'
 import { adviceText, adviceWhyText } from '../words/src/index.ts'
 
 const pack = demoPack()

@@ -23,7 +23,7 @@ import { compileFamily, durationsAt, USUAL_SITUATION, type Machine } from '@bene
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
 import { dryRunText } from '../words/src/index.ts'
-import { ENGLISH } from '../words/src/fixtures.ts'
+import { ENGLISH } from '../words/src/english.ts'
 
 const pack = demoPack()
 interface Combination {

@@ -13,7 +13,7 @@ import { expect, it } from 'vitest'
 import { press } from './families.ts'
 import document from './pack.json' with { type: 'json' }
 import { flawText } from '../words/src/index.ts'
-import { ENGLISH } from '../words/src/fixtures.ts'
+import { ENGLISH } from '../words/src/english.ts'
 
 /**
  * Good packs with something changed at random. The check never fails itself; and what it lets pass is led, by the

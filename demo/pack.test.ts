@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
 import document from './pack.json' with { type: 'json' }
 import { flawText } from '../words/src/index.ts'
-import { ENGLISH } from '../words/src/fixtures.ts'
+import { ENGLISH } from '../words/src/english.ts'
 
 /** The demo pack with one thing changed, by path. */
 function changed(path: readonly (string | number)[], value: unknown): unknown {

@@ -3,7 +3,7 @@ import { checkPack, type PackFinding } from '@benevox/core/procedure'
 import { describe, expect, it } from 'vitest'
 import document from './pack.json' with { type: 'json' }
 import { findingText } from '../words/src/index.ts'
-import { ENGLISH } from '../words/src/fixtures.ts'
+import { ENGLISH } from '../words/src/english.ts'
 
 type Json = Record<string | number, unknown>
 

@@ -17,7 +17,7 @@ import { compileFamily, USUAL_SITUATION } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
 import { drawnNames, flawText, menuLineText, rankText } from '../words/src/index.ts'
-import { ENGLISH } from '../words/src/fixtures.ts'
+import { ENGLISH } from '../words/src/english.ts'
 
 const pack = demoPack()
 const machineOf = (family: Family) => compileFamily(composeFamily(pack, family).composed)

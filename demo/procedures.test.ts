@@ -14,7 +14,7 @@ import { durationsAt, Twin, USUAL_SITUATION, type Machine, type TwinInput } from
 import { describe, expect, it } from 'vitest'
 import { familyOf, machineOf, mainMenu, pack, press, procedureOf } from './families.ts'
 import { beatText, criticalText, menuLineText, stepTexts } from '../words/src/index.ts'
-import { ENGLISH } from '../words/src/fixtures.ts'
+import { ENGLISH } from '../words/src/english.ts'
 
 /** By state: the ways there from wherever. */
 const everyGoal = (machine: Machine): readonly Ways[] =>

@@ -14,7 +14,7 @@ import {
   throughTheMenu,
 } from './shop.ts'
 import { TechnicianAtDevice, type HiddenFault } from './technician.ts'
-import { ENGLISH } from '../words/src/fixtures.ts'
+import { ENGLISH } from '../words/src/english.ts'
 
 /** Does the step list as far as the device lets one. @returns whether it came to the goal */
 async function oneAttempt(page: Page, at: TechnicianAtDevice): Promise<boolean> {

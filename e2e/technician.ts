@@ -16,7 +16,7 @@ import {
   type TwinInput,
 } from '@benevox/core/twin'
 import { plugText } from '@benevox/words'
-import { ENGLISH } from '../words/src/fixtures.ts'
+import { ENGLISH } from '../words/src/english.ts'
 import { demoPack } from '../demo/demoPack.ts'
 
 /** Something wrong that the screen does not know of. */

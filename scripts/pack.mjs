@@ -11,7 +11,7 @@ if (command !== 'check' || !file) give('Say what to check: npm run pack -- check
 ensureNodeModules()
 const { tsImport } = await import('tsx/esm/api')
 const { readPack } = await tsImport('../core/src/catalog/index.ts', import.meta.url)
-const { findingText, flawText, wordsIn } = await tsImport('../words/src/index.ts', import.meta.url)
+const { ENGLISH, findingText, flawText } = await tsImport('../words/src/index.ts', import.meta.url)
 const { checkPack } = await tsImport('../core/src/procedure/index.ts', import.meta.url)
 
 const found = findingsIn(file)
@@ -24,8 +24,7 @@ else {
 process.exitCode = found.length === 0 ? 0 : 1
 
 function findingsIn(name) {
-  const words = wordsIn('en', { zone: 'UTC', country: 'GB' })
-  const faulty = ({ path, flaw }) => ({ path, code: flaw.code, sentence: flawText(flaw, words) })
+  const faulty = ({ path, flaw }) => ({ path, code: flaw.code, sentence: flawText(flaw, ENGLISH) })
   const whole = (flaw) => [faulty({ path: [], flaw })]
   let text
   try {
@@ -47,6 +46,6 @@ function findingsIn(name) {
   return checkPack(reading.pack).map((finding) => ({
     path: finding.path,
     code: finding.code,
-    sentence: findingText(finding, words),
+    sentence: findingText(finding, ENGLISH),
   }))
 }

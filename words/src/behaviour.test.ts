@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from '../../demo/demoPack.ts'
 import { composeFamily, guard, transition, trigger, type Guard, type Trigger } from '@benevox/core/catalog'
-import { ENGLISH } from './fixtures.ts'
+import { ENGLISH } from './english.ts'
 import { conditionText, doesText, triggerText } from './index.ts'
 
 /** What a form says of what leads out of a screen. */

@@ -1,6 +1,7 @@
 export * from './agreement.ts'
 export * from './behaviour.ts'
 export * from './diagnosis.ts'
+export { ENGLISH } from './english.ts'
 export * from './findings.ts'
 export * from './flaws.ts'
 export type { Formats } from './formats.ts'

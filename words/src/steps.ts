@@ -7,6 +7,7 @@ import {
   type MenuLinePart,
   type NotVerified,
   type PathInput,
+  type ProcedureSheet,
 } from '@benevox/core/procedure'
 import { keysText, keyText, linkText, type OwnNames } from './names.ts'
 import type { Words } from './words.ts'
@@ -17,6 +18,14 @@ const NOTICEABLE_MS = 300
 /** One line a step, in order, short enough to be spoken before its moment. */
 export const stepTexts = (procedure: Procedure, chart: KeyChart, words: Words): readonly string[] =>
   movesTexts(procedure, chart, words).map(words.atStart)
+
+/** The lines of a method as it is read; none where its steps cannot be done at all. */
+export const sheetTexts = ({ procedure, chart }: ProcedureSheet, words: Words): readonly string[] =>
+  chart ? stepTexts(procedure, chart, words) : []
+
+/** Why a method is not verified, where it is not. */
+export const notVerifiedOf = ({ procedure, notVerified }: ProcedureSheet, words: Words): string | undefined =>
+  notVerified && notVerifiedText(notVerified, procedure.school, words)
 
 /** The same as parts of a sentence. */
 function movesTexts(procedure: Procedure, chart: KeyChart, words: Words): readonly string[] {

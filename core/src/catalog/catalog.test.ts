@@ -9,7 +9,7 @@ import {
   searchText,
 } from './index.ts'
 import { flawText } from '../../../words/src/index.ts'
-import { ENGLISH } from '../../../words/src/fixtures.ts'
+import { ENGLISH } from '../../../words/src/english.ts'
 
 const family = (rest: object = {}) => ({
   id: 'small',

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { z } from 'zod'
 import { flawOf, MUST, pack, type Flaw } from './index.ts'
-import { ENGLISH } from '../../../words/src/fixtures.ts'
+import { ENGLISH } from '../../../words/src/english.ts'
 import { CATALOGUES } from '../../../words/src/catalogues.ts'
 import { flawText, LANGUAGES, wordsIn } from '../../../words/src/index.ts'
 

@@ -10,7 +10,7 @@ import {
   type Model,
 } from './index.ts'
 import { flawText } from '../../../words/src/index.ts'
-import { ENGLISH } from '../../../words/src/fixtures.ts'
+import { ENGLISH } from '../../../words/src/english.ts'
 
 const model = (id: string, more: Partial<Model> = {}): Model => ({
   id,

@@ -5,7 +5,7 @@ import { whyMissed } from '../procedure/index.ts'
 import { runnableFamily } from '../twin/index.ts'
 import { familyAt, modelInPack, readPack, updateBetween, versionsOf, type Family } from './index.ts'
 import { flawText } from '../../../words/src/index.ts'
-import { ENGLISH } from '../../../words/src/fixtures.ts'
+import { ENGLISH } from '../../../words/src/english.ts'
 
 /** What an update of the system changes inside one family. */
 const pack = demoPack()

@@ -7,7 +7,7 @@ import { compileFamily, durationsAt, USUAL_SITUATION } from '../twin/index.ts'
 import { adviceOf, diagnose, judgeDryRun, Knowledge, nextThings, type AttemptMade } from './index.ts'
 import type { Advice } from './index.ts'
 import { adviceText, adviceWhyText, criticalText, dryRunText, roomText } from '../../../words/src/index.ts'
-import { ENGLISH } from '../../../words/src/fixtures.ts'
+import { ENGLISH } from '../../../words/src/english.ts'
 
 /** Mistakes of families that the demo does not have: common practice, no source. */
 

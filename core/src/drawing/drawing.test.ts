@@ -5,7 +5,7 @@ import { compileFamily } from '../twin/index.ts'
 import { chartDrawing, deviceDrawing, drawingSvg, type Drawing, type DrawingMark } from './index.ts'
 import { procedureSheet, wipeFromRecovery } from '../procedure/index.ts'
 import { drawnNames, notVerifiedText, stepTexts } from '../../../words/src/index.ts'
-import { ENGLISH } from '../../../words/src/fixtures.ts'
+import { ENGLISH } from '../../../words/src/english.ts'
 
 /** Switched off by a tap, then power and volume-up until the recovery's menu, whose last line asks. */
 const composed = smallFamily({

@@ -14,7 +14,7 @@ import {
 } from './index.ts'
 import { checkMenus } from './menuCheck.ts'
 import { menuLineText } from '../../../words/src/index.ts'
-import { ENGLISH } from '../../../words/src/fixtures.ts'
+import { ENGLISH } from '../../../words/src/english.ts'
 
 const item = (id: string, to: string, effects: string[] = []) => ({ id, label: id, to, effects })
 const menu = (items: object[], rest: object = {}) => ({

@@ -4,7 +4,7 @@ import { smallFamily } from '../../test/smallFamily.ts'
 import { compileFamily, durationsAt, USUAL_SITUATION } from '../twin/index.ts'
 import { keyChart, PATIENCE_MS, perform, prove } from './index.ts'
 import { stepTexts } from '../../../words/src/index.ts'
-import { ENGLISH } from '../../../words/src/fixtures.ts'
+import { ENGLISH } from '../../../words/src/english.ts'
 
 const machineOf = (parts: Parameters<typeof smallFamily>[0]) =>
   compileFamily(smallFamily({ start: 'list', ...parts }))

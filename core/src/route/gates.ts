@@ -22,7 +22,7 @@ export type GateId = (typeof GATES)[number]
  * device, the customer is known to the shop. A report, a hazard, a missing agreement and the device in hand are
  * opened by nobody's word.
  */
-export const LEAD_MAY_OPEN: readonly GateId[] = ['not-work-managed', 'no-legal-matter', 'ownership']
+export const SUPERVISOR_MAY_OPEN: readonly GateId[] = ['not-work-managed', 'no-legal-matter', 'ownership']
 
 export interface Gate {
   readonly id: GateId
@@ -112,7 +112,7 @@ export function gatesOfAnOrder(
 /** The gates as they stand once those that a supervisor has opened are open; others stay, whatever was recorded. */
 function opened({ openedGates }: Pick<Progress, 'openedGates'>, gates: readonly Gate[]): readonly Gate[] {
   return gates.map((one) =>
-    one.state !== 'open' && openedGates.includes(one.id) && LEAD_MAY_OPEN.includes(one.id)
+    one.state !== 'open' && openedGates.includes(one.id) && SUPERVISOR_MAY_OPEN.includes(one.id)
       ? { ...one, state: 'open', byReason: true }
       : one,
   )

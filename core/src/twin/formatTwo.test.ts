@@ -4,7 +4,7 @@ import { drawUnit, seeded } from '../hand/index.ts'
 import { giveInput, inParts, quickestPath, type PathGoal } from '../procedure/index.ts'
 import { compileFamily, USUAL_SITUATION, type Machine, type Situation, type Twin } from './index.ts'
 import { menuLineText } from '../../../words/src/index.ts'
-import { ENGLISH } from '../../../words/src/fixtures.ts'
+import { ENGLISH } from '../../../words/src/english.ts'
 
 /** What version 2 of the pack's format can say: common practice of devices, no source. */
 

@@ -6,7 +6,7 @@ import { deviceDrawing } from '../drawing/index.ts'
 import { inParts, keyChart, prove, quickestPath, wayToWipe, whereRecoveryOpens } from '../procedure/index.ts'
 import { runnableFamily, USUAL_SITUATION } from './index.ts'
 import { drawnNames, flawText, menuLineText, stepTexts } from '../../../words/src/index.ts'
-import { ENGLISH } from '../../../words/src/fixtures.ts'
+import { ENGLISH } from '../../../words/src/english.ts'
 
 /** A key and a cradle that only one maker has, with the names the family gives them. Common practice, no source. */
 const written = demoPackAsWritten()

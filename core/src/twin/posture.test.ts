@@ -6,7 +6,7 @@ import { judgeDryRun } from '../diagnosis/index.ts'
 import { giveInput, inParts, keyChart, movesOf, prove, quickestPath, whyMissed } from '../procedure/index.ts'
 import { compileFamily, runnableFamily, USUAL_SITUATION } from './index.ts'
 import { menuLineText, stepTexts, notVerifiedText } from '../../../words/src/index.ts'
-import { ENGLISH } from '../../../words/src/fixtures.ts'
+import { ENGLISH } from '../../../words/src/english.ts'
 
 /** A device that folds: what it answers to, open, half open and shut. Common practice of devices, no source. */
 const pack = demoPack()

@@ -2,7 +2,7 @@ import { startState, type DeviceKind, type Family, type Model, type Pack } from 
 import { criticalSlack, slackOf } from '@benevox/core/hand'
 import { chartDrawing, deviceDrawing, drawingSvg } from '@benevox/core/drawing'
 import { familySheets, inParts, wipeFromRecovery, type ProcedureSheet } from '@benevox/core/procedure'
-import { criticalText, drawnNames, menuLineText, roomText, stepTexts, type Words } from '@benevox/words'
+import { criticalText, drawnNames, menuLineText, roomText, sheetTexts, type Words } from '@benevox/words'
 import { runnableFamily, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
 import type { Content } from 'pdfmake/interfaces'
 import { HOUSE, inFonts, pdfOf } from '../paper/pdf.ts'
@@ -109,12 +109,8 @@ function durations({ durations: all, durationsOfTheWork }: Family, { say, length
   ]
 }
 
-function wayOf(
-  machine: Machine,
-  { procedure, chart, notVerified }: ProcedureSheet,
-  family: Family,
-  words: Words,
-): Content {
+function wayOf(machine: Machine, sheet: ProcedureSheet, family: Family, words: Words): Content {
+  const { procedure, chart, notVerified } = sheet
   const critical = notVerified ? undefined : criticalSlack(slackOf(machine, procedure, USUAL_SITUATION))
   const sentence = critical && chart && criticalText(procedure, critical.step, chart, words)
   return {
@@ -144,7 +140,7 @@ function wayOf(
                 width: CHART_WIDTH,
               }
             : { text: '', width: CHART_WIDTH },
-          { ol: (chart ? stepTexts(procedure, chart, words) : []).map(inFonts), fontSize: 9.5, width: '*' },
+          { ol: sheetTexts(sheet, words).map(inFonts), fontSize: 9.5, width: '*' },
         ],
       },
     ],

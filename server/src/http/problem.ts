@@ -1,7 +1,7 @@
 import type { Problem, ProblemCode } from '@benevox/contract'
 import { flawOf, type PackFault } from '@benevox/core/catalog'
 import type { Refusal } from '@benevox/core/job'
-import { flawText, problemText, wordsIn, type Reason } from '@benevox/words'
+import { ENGLISH, flawText, problemText, type Reason } from '@benevox/words'
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express'
 import type { Logger } from 'pino'
 import type { z } from 'zod'
@@ -43,9 +43,6 @@ const TITLE: Readonly<Record<ProblemCode, string>> = {
   'database-away': 'The database does not answer',
   fault: 'A fault of the program',
 }
-
-/** What stands in the log and what is read without the interface. */
-const ENGLISH = wordsIn('en', { zone: 'UTC', country: 'IE' })
 
 /** Something the caller can act on: it becomes a problem document. */
 export class ProblemError extends Error {

@@ -4,7 +4,6 @@ type Renamed = readonly (readonly [was: string, is: string])[]
 
 /** Names inside the documents of jobs and of their events, as they are written there. */
 const IN_DOCUMENTS: Renamed = [
-  ['"check":"consent"', '"check":"agreement"'],
   ['"wrongTries"', '"wrongEntries"'],
   ['"too-many-tries"', '"too-many-entries"'],
   ['"code-tried"', '"code-entered"'],

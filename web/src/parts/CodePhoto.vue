@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import FilePick from './FilePick.vue'
 import { groupImei, imeisOnLabel, type LabelReading } from '@benevox/core/imei'
 import { onBeforeUnmount, ref, useTemplateRef } from 'vue'
 import { readCodes } from './useCodes.ts'
@@ -86,16 +87,13 @@ function frame(from: HTMLVideoElement): ImageData | undefined {
     @paste="fromFiles($event.clipboardData?.files)"
   >
     <p class="flex flex-wrap items-center gap-3">
-      <label class="act cursor-pointer !font-normal focus-within:outline-3 focus-within:outline-brass"
-        >{{ say('codePhoto.photo') }}
-        <input
-          type="file"
-          accept="image/*"
-          capture="environment"
-          class="sr-only"
-          @change="fromFiles(($event.target as HTMLInputElement).files)"
-        />
-      </label>
+      <FilePick
+        camera
+        :label="say('codePhoto.photo')"
+        :text="say('codePhoto.photo')"
+        accept="image/*"
+        @chosen="fromFiles"
+      />
       <button v-if="hasCamera && !camera" type="button" class="underline" @click="openCamera">
         {{ say('codePhoto.camera') }}
       </button>

@@ -2,12 +2,9 @@
 import { say } from '../words/index.ts'
 
 /** A file is chosen, with words of ours on the button: those of the browser are in the browser's own language. */
-defineProps<{ label: string; accept: string; text?: string; multiple?: boolean }>()
+defineProps<{ label: string; accept: string; text?: string; multiple?: boolean; camera?: boolean }>()
 const emit = defineEmits<{ chosen: [files: FileList | null] }>()
-function take({ target }: Event): void {
-  const input = target as HTMLInputElement
-  emit('chosen', input.files)
-}
+const take = ({ target }: Event) => emit('chosen', (target as HTMLInputElement).files)
 </script>
 
 <template>
@@ -17,6 +14,7 @@ function take({ target }: Event): void {
       type="file"
       class="sr-only"
       :multiple="multiple"
+      :capture="camera ? 'environment' : undefined"
       :accept="accept"
       :aria-label="label"
       @click="($event.target as HTMLInputElement).value = ''"

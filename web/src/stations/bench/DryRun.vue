@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dryRunText, keyText, linkText, stepTexts } from '@benevox/words'
+import { dryRunText, keyText, linkText, sheetTexts } from '@benevox/words'
 import { namesIn, type DeviceKind, type Family, type Procedure } from '@benevox/core/catalog'
 import { judgeDryRun, linkAskedFor, type Verdict } from '@benevox/core/diagnosis'
 import { type ProcedureSheet } from '@benevox/core/procedure'
@@ -51,7 +51,7 @@ const lost = computed(() => {
     ? dryRunText(verdict.value, props.procedure, chart, words)
     : undefined
 })
-const lines = computed(() => (props.sheet.chart ? stepTexts(props.procedure, props.sheet.chart, words) : []))
+const lines = computed(() => sheetTexts(props.sheet, words))
 const lostAt = computed(() => (lost.value && verdict.value?.kind === 'failed' ? verdict.value.step : -1))
 function judge(): void {
   const { machine } = props.running

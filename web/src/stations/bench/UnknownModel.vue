@@ -14,7 +14,7 @@ import AdvicePanel from './AdvicePanel.vue'
 import DryRun from './DryRun.vue'
 import { useDiagnosis } from './useDiagnosis.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
-import { stepTexts } from '@benevox/words'
+import { sheetTexts } from '@benevox/words'
 import { chanceText, say, words } from '../../words/index.ts'
 
 /** No model on the job: which families it may be of, the attempt that tells them apart best, and what to do after it. */
@@ -224,7 +224,7 @@ usePageKeys(
           {{ say('unknownModel.on', { link: say(`link.${linkAskedFor(way.procedure) ?? 'none'}`) }) }}
         </p>
         <KeyChart :chart="sheet.chart" class="mt-2" />
-        <StepLines :lines="stepTexts(way.procedure, sheet.chart, words)" class="mt-1" />
+        <StepLines :lines="sheetTexts(sheet, words)" class="mt-1" />
         <p v-if="best && best.procedure.id !== way.procedure.id" class="mt-2">
           {{ say('unknownModel.quickest') }}
           <button class="underline" @click="picked = best">{{ best.procedure.school }}</button>

@@ -17,7 +17,7 @@ import {
 } from '@benevox/core/diagnosis'
 import { procedureSheet, startWithout, whyMissed } from '@benevox/core/procedure'
 import { resetsWithout, startTold } from '@benevox/core/route'
-import { changeTexts, criticalText, notVerifiedText, roomText, stepTexts } from '@benevox/words'
+import { changeTexts, criticalText, notVerifiedOf, roomText, sheetTexts } from '@benevox/words'
 import { computed, ref, watch } from 'vue'
 import { say, words } from '../../words/index.ts'
 import { useCatalog } from '../../api/catalog.ts'
@@ -207,13 +207,8 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
   }
   const sheet = computed(() => sheetOf(procedure.value?.id))
   const chart = computed(() => sheet.value?.chart)
-  const lines = computed(() =>
-    procedure.value && chart.value ? stepTexts(procedure.value, chart.value, words) : [],
-  )
-  const notVerified = computed(() => {
-    const why = sheet.value?.notVerified
-    return procedure.value && why && notVerifiedText(why, procedure.value.school, words)
-  })
+  const lines = computed(() => (sheet.value ? sheetTexts(sheet.value, words) : []))
+  const notVerified = computed(() => sheet.value && notVerifiedOf(sheet.value, words))
   /** The ways by what they begin with, in the family's order. */
   const ways = computed(() =>
     startState.options

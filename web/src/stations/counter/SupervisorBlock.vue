@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { LEAD_MAY_OPEN, type Gate } from '@benevox/core/route'
+import { SUPERVISOR_MAY_OPEN, type Gate } from '@benevox/core/route'
 import type { WaivedCheck } from '@benevox/core/job'
 import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
@@ -14,7 +14,7 @@ const gates = computed(() => job.route?.wipeGates ?? [])
 const mayBeOpened = computed(() =>
   gates.value.filter(
     ({ id, state }) =>
-      LEAD_MAY_OPEN.includes(id) &&
+      SUPERVISOR_MAY_OPEN.includes(id) &&
       (state === 'closed-for-good' || (id === 'ownership' && job.facts.ownership === 'not-shown')),
   ),
 )

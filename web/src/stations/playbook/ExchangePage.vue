@@ -206,7 +206,7 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
         <h2 id="export-title">{{ say('exchange.versions') }}</h2>
         <p>
           {{ say('exchange.everyChange') }}
-          <a class="underline" href="/api/catalog/pack.schema.json" target="_blank">{{ 'JSON Schema' }}</a>
+          <a class="underline" href="/api/catalog/pack.schema.json" target="_blank">JSON Schema</a>
         </p>
         <ol class="ruled border-y-2 border-ink">
           <li v-for="(version, index) in versions" :key="version.id" class="py-1.5">

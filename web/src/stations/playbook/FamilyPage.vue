@@ -13,7 +13,7 @@ import FamilyModels from './FamilyModels.vue'
 import MenusAsShown from './MenusAsShown.vue'
 import PlaybookFrame from './PlaybookFrame.vue'
 import MethodBlock from './MethodBlock.vue'
-import { languageFor, rankText, stepTexts } from '@benevox/words'
+import { languageFor, rankText, sheetTexts } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
 /** All that the catalogue knows of a family: keys, ways side by side, menus, times, and where each comes from. */
@@ -87,7 +87,7 @@ const ranked = computed(() => {
 })
 const firstLines = computed(() => {
   const first = ranked.value[0]?.sheet
-  return first?.chart && stepTexts(first.procedure, first.chart, words)
+  return first && sheetTexts(first, words)
 })
 const sourceOf = (part: 'keys' | 'durations' | 'menus' | 'settings' | 'account-lock' | 'carrier-lock') =>
   family.value && say(`source.${family.value.sources[part] ?? family.value.source}`)

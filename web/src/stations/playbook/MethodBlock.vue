@@ -5,7 +5,7 @@ import { chartDrawing, drawingSvg } from '@benevox/core/drawing'
 import type { ProcedureSheet } from '@benevox/core/procedure'
 import { computed } from 'vue'
 import KeyChart from '../../parts/KeyChart.vue'
-import { criticalText, drawnNames, notVerifiedText, of100Text, stepTexts } from '@benevox/words'
+import { criticalText, drawnNames, notVerifiedOf, of100Text, sheetTexts } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
 /** One way of a family: its chart, its figures, its presses, and where it departs from the way beside it. */
@@ -22,10 +22,8 @@ const props = defineProps<{
   narrow?: boolean
 }>()
 const procedure = computed(() => props.sheet.procedure)
-const lines = computed(() => (props.sheet.chart ? stepTexts(procedure.value, props.sheet.chart, words) : []))
-const notVerified = computed(
-  () => props.sheet.notVerified && notVerifiedText(props.sheet.notVerified, procedure.value.school, words),
-)
+const lines = computed(() => sheetTexts(props.sheet, words))
+const notVerified = computed(() => notVerifiedOf(props.sheet, words))
 const svg = computed(
   () =>
     props.sheet.chart &&

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { say, words } from '../../words/index.ts'
-import { keyText, linkText, notVerifiedText, plugText, stepTexts } from '@benevox/words'
+import { keyText, linkText, notVerifiedOf, plugText, sheetTexts } from '@benevox/words'
 import {
   linksIn,
   namesIn,
@@ -144,13 +144,8 @@ const paces = computed(() =>
   ),
 )
 const MISTAKES = ['none', 'late', 'other-key', 'dead-key', 'other-cable'] as const
-const lines = computed(() =>
-  sheet.value?.chart ? stepTexts(sheet.value.procedure, sheet.value.chart, words) : [],
-)
-const notVerified = computed(() => {
-  const one = sheet.value
-  return one?.notVerified && notVerifiedText(one.notVerified, one.procedure.school, words)
-})
+const lines = computed(() => (sheet.value ? sheetTexts(sheet.value, words) : []))
+const notVerified = computed(() => sheet.value && notVerifiedOf(sheet.value, words))
 
 useTwinKeys(
   live,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Family } from '@benevox/core/catalog'
 import { computed } from 'vue'
-import { findingText, notVerifiedText, stepTexts } from '@benevox/words'
+import { findingText, notVerifiedOf, sheetTexts } from '@benevox/words'
 import { say, words } from '../../../words/index.ts'
 import DevicePicture from '../../../parts/DevicePicture.vue'
 import KeyChart from '../../../parts/KeyChart.vue'
@@ -19,9 +19,7 @@ const faults = computed(() => [
     ),
   ),
 ])
-const lines = computed(() =>
-  sheet.value?.chart ? stepTexts(sheet.value.procedure, sheet.value.chart, words) : [],
-)
+const lines = computed(() => (sheet.value ? sheetTexts(sheet.value, words) : []))
 const isWaiting = computed(() => props.reading.running === undefined)
 const MOST_SHOWN = 8
 const notVerified = computed(() => props.reading.sheets.filter(({ notVerified: why }) => why !== undefined))
@@ -63,7 +61,7 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
           <ul class="ruled">
             <li v-for="one in notVerified" :key="one.procedure.id" class="py-1">
               <button type="button" class="text-start underline" @click="emit('choose', one.procedure.id)">
-                {{ one.notVerified && notVerifiedText(one.notVerified, one.procedure.school, words) }}
+                {{ notVerifiedOf(one, words) }}
               </button>
             </li>
           </ul>

@@ -1,4 +1,4 @@
 import { wordsIn } from './words.ts'
 
-/** For tests: English by Greenwich. */
+/** For whoever reads without the interface: logs, programs, the terminal. By Greenwich. */
 export const ENGLISH = wordsIn('en', { zone: 'UTC', country: 'GB' })

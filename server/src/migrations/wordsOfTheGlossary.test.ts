@@ -1,0 +1,111 @@
+import fc from 'fast-check'
+import { apart, jobOf, type JobEvent, type JobState } from '@benevox/core/job'
+import type { DataSource } from 'typeorm'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { histories, live, OPENED } from '../../../core/test/histories.ts'
+import { loadDemo } from '../../../demo/load.ts'
+import { serverEnvironment } from '../../../scripts/lib/mariadb.mjs'
+import { ownDatabase } from '../../test/shop.ts'
+import { configFrom } from '../config.ts'
+import { openDatabase } from '../database/dataSource.ts'
+import { eventOf } from '../jobs/history.ts'
+import { jobEntity, type JobEventRow } from '../jobs/entity.ts'
+import { keepEvents } from '../jobs/statements.ts'
+
+/** How many random lives of a job are stored, taken back to the words of before and brought here again. */
+const JOBS = 120
+const OLD = ['"wrongTries"', '"too-many-tries"', '"code-tried"'] as const
+
+let database: DataSource
+beforeAll(async () => {
+  database = await openDatabase(
+    configFrom(serverEnvironment(await ownDatabase('test-glossary'), { BENEVOX_LOG: 'error' })),
+  )
+  await loadDemo(database, [])
+  const [{ pack, prices, staff } = { pack: 0, prices: 0, staff: 0 }] = await database.query<
+    { pack: number; prices: number; staff: number }[]
+  >(
+    'SELECT (SELECT MAX(id) FROM packs) pack, (SELECT MAX(id) FROM price_lists) prices, MAX(id) staff FROM staff',
+  )
+  for (const [n, history] of fc.sample(histories(60), { numRuns: JOBS, seed: 11 }).entries()) {
+    const events: JobEvent[] = [OPENED, ...live(history).events]
+    // What random lives seldom come to.
+    if (n % 3 === 0)
+      events.push(
+        { kind: 'answered', set: { complaint: 'too-many-entries', wrongEntries: 7 } },
+        { kind: 'order-changed', id: 'none', change: { kind: 'code-entered', worked: false } },
+      )
+    const state = jobOf(events)
+    const { identifiers } = await database.manager.insert(jobEntity, {
+      ticket: `G${n}`,
+      key: `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`,
+      version: state.version,
+      events: events.length,
+      packId: pack,
+      pricesId: prices,
+      openedAt: new Date(state.openedAt),
+      openedBy: staff,
+      state,
+      station: n % 2 ? 'account-lock' : 'carrier-lock',
+      device: '',
+      customerName: '',
+      modelId: null,
+      imei: null,
+      locks: {} as never,
+      waits: null,
+      dueAt: null,
+      searchText: '',
+      closedAt: null,
+      wipeSeconds: null,
+      firstStartSeconds: null,
+      projection: 0,
+    })
+    const jobId = Number(identifiers[0]?.['id'])
+    await keepEvents(
+      database.manager,
+      events.map((event, nth) => {
+        const { kind, stays, personal } = apart(event)
+        return { jobId, nth: nth + 1, at: new Date(), staffId: staff, kind, detail: stays, personal }
+      }),
+    )
+  }
+}, 300_000)
+afterAll(() => database.destroy())
+
+const EVERYTHING = `SELECT CONCAT_WS(' ', job_id, nth, kind, detail, personal) line FROM job_events
+  UNION ALL SELECT CONCAT_WS(' ', id, station, state) FROM jobs ORDER BY line`
+const lines = async () => (await database.query<{ line: string }[]>(EVERYTHING)).map(({ line }) => line)
+const tables = async () =>
+  (await database.query<Record<string, string>[]>('SHOW TABLES')).flatMap((row) => Object.values(row))
+
+describe('what is stored, in the words of the glossary', () => {
+  it('goes back to the words of before and comes here again, whatever was done; and stays the fold of its events', async () => {
+    const here = await lines()
+    for (const was of OLD) expect(here.some((line) => line.includes(was))).toBe(false)
+
+    await database.undoLastMigration({ transaction: 'none' })
+    const before = await lines()
+    // A law of nothing cannot fail.
+    for (const was of OLD) expect(before.filter((line) => line.includes(was)).length, was).toBeGreaterThan(0)
+    expect(before.filter((line) => / (accounts|carriers) /.test(line))).toHaveLength(JOBS)
+    expect(await tables()).toEqual(expect.arrayContaining(['consents', 'tries']))
+
+    await database.runMigrations()
+    expect(await lines()).toEqual(here)
+    expect(await tables()).toEqual(expect.arrayContaining(['agreements', 'attempts']))
+    const triggers = await database.query<{ Trigger: string }[]>('SHOW TRIGGERS')
+    expect(triggers.map(({ Trigger }) => Trigger)).toEqual(
+      expect.arrayContaining(['agreements_no_update', 'agreements_no_delete', 'job_events_no_update']),
+    )
+    const rows = await database.query<(JobEventRow & { job_id: number })[]>(
+      'SELECT * FROM job_events ORDER BY job_id, nth',
+    )
+    const states = await database.query<{ id: number; state: string }[]>('SELECT id, state FROM jobs')
+    for (const { id, state } of states) {
+      const events = rows.filter((row) => row.job_id === id).map(eventOf)
+      expect(jobOf(events)).toEqual(JSON.parse(state) as JobState)
+    }
+    await expect(database.query("UPDATE job_events SET kind = 'x'")).rejects.toThrow('append-only')
+    await expect(database.query('DELETE FROM job_events')).rejects.toThrow('append-only')
+  })
+})
