@@ -50,7 +50,7 @@ describe('how likely a report is', () => {
   const [way] = knowledge.ways
   const [family] = knowledge.families
   if (!way || !family) throw new Error('The family has no way')
-  const table = knowledge.table(family, way.procedure, linkAskedFor(way.procedure))
+  const table = knowledge.table(family, way.method, linkAskedFor(way.method))
   const traces = [
     ...new Set(
       table.cells
@@ -91,9 +91,9 @@ describe('what is believed is true as often as it is believed', () => {
     const made: AttemptMade[] = []
     for (let n = 0; n < attempts; n++) {
       const way = drawn(knowledge.ways, () => 1, random)
-      const { procedure } = way
-      const link = linkAskedFor(procedure)
-      const table = knowledge.table(truth.family, procedure, link)
+      const { method } = way
+      const link = linkAskedFor(method)
+      const table = knowledge.table(truth.family, method, link)
       const cells = table.cells[habitOf(truth.fault) ? 0 : truth.faultIndex]?.[truth.paceIndex]
       const habit = habitOf(truth.fault)
       const habitual = table.slips.filter(({ slip }) => slip.kind === habit).length
@@ -110,7 +110,7 @@ describe('what is believed is true as often as it is believed', () => {
       const { cell } = drawn(weights, ({ weight }) => weight, random)
       const { trace } = drawn(cell?.traces ?? [], ({ share }) => share, random)
       const report = reachedIn(trace) ? { reached: true, seen: [] } : reported(trace, random)
-      made.push({ procedure, link, cable: '1', ...report })
+      made.push({ method, link, cable: '1', ...report })
     }
     return { truth, made }
   }

@@ -5,7 +5,7 @@ import document from './pack.json' with { type: 'json' }
 /** The demo's catalogue, read and checked. @throws Error naming each fault, should somebody have broken it */
 export const demoPack = (): Pack => read().pack
 
-/** The same as it is written down, with procedures that follow a school. */
+/** The same as it is written down, with methods that follow a common one. */
 export const demoPackAsWritten = (): PackAsWritten => read().written
 
 function read(): { readonly pack: Pack; readonly written: PackAsWritten } {

@@ -1,4 +1,4 @@
-import { composeFamily, keyId, type Cue, type KeyId, type Procedure } from '@benevox/core/catalog'
+import { composeFamily, keyId, type Cue, type KeyId, type Method } from '@benevox/core/catalog'
 import {
   adviceOf,
   BestOrder,
@@ -18,7 +18,7 @@ import {
   type AttemptMade,
 } from '@benevox/core/diagnosis'
 import { seeded } from '@benevox/core/hand'
-import { procedureSheet } from '@benevox/core/procedure'
+import { methodSheet } from '@benevox/core/method'
 import { compileFamily } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
@@ -51,10 +51,9 @@ interface Failed {
 }
 function triesOf(knowledge: Knowledge, failed: readonly Failed[]): readonly AttemptMade[] {
   return failed.map(({ way, ...said }) => {
-    const procedure = (knowledge.ways.find(({ procedure }) => procedure.id === way) ?? knowledge.ways[0])
-      ?.procedure
-    if (!procedure) throw new Error('No way from here')
-    return { procedure, reached: false, ...said }
+    const method = (knowledge.ways.find(({ method }) => method.id === way) ?? knowledge.ways[0])?.method
+    if (!method) throw new Error('No way from here')
+    return { method, reached: false, ...said }
   })
 }
 function after(number: number, failed: readonly Failed[], start?: Start, findings: Findings = {}) {
@@ -83,32 +82,32 @@ describe('what is said after a failed attempt, whatever was seen', () => {
     [],
   ]
   const cases = pack.families.flatMap((_, at) =>
-    knowledgeOf(at + 1).ways.flatMap(({ procedure }) =>
+    knowledgeOf(at + 1).ways.flatMap(({ method }) =>
       SEEN.map((seen) => ({
-        name: `family ${at + 1}, ${procedure.id}: ${seen.join(', ') || 'nothing'}`,
+        name: `family ${at + 1}, ${method.id}: ${seen.join(', ') || 'nothing'}`,
         number: at + 1,
-        procedure,
+        method,
         seen,
       })),
     ),
   )
   it.each(cases)('$name: a moment has one correction, and the reason is that of the advice', (one) => {
     const knowledge = knowledgeOf(one.number)
-    const attempts: readonly AttemptMade[] = [{ procedure: one.procedure, reached: false, seen: one.seen }]
+    const attempts: readonly AttemptMade[] = [{ method: one.method, reached: false, seen: one.seen }]
     const { causes, belief } = diagnose(knowledge, attempts)
     for (const kind of ['sooner', 'later'] as const) {
       const steps = causes.flatMap(({ correction }) =>
-        correction.kind === kind ? [cueBefore(one.procedure, correction.step)] : [],
+        correction.kind === kind ? [cueBefore(one.method, correction.step)] : [],
       )
       expect(new Set(steps).size, kind).toBe(steps.length)
     }
-    const { chart } = procedureSheet(familyOf(one.number).machine, one.procedure)
+    const { chart } = methodSheet(familyOf(one.number).machine, one.method)
     const next = nextThings(knowledge, belief, attempts).find(({ kind }) => kind === 'attempt')
     if (!chart || next?.kind !== 'attempt') return
     const advice = adviceOf(next, causes, attempts)
-    const says = adviceText(advice, one.procedure, chart, ENGLISH)
-    const why = adviceWhyText(advice.why, one.procedure, chart, ENGLISH)
-    if (next.charge || next.otherCable || next.way.procedure.id !== one.procedure.id) return
+    const says = adviceText(advice, one.method, chart, ENGLISH)
+    const why = adviceWhyText(advice.why, one.method, chart, ENGLISH)
+    if (next.charge || next.otherCable || next.way.method.id !== one.method.id) return
     // Done again with the same cable: only what the hand does can be what changes.
     expect(why, says).not.toMatch(/on the cable|flat battery|does not work|another model|restarts again/)
   })
@@ -118,7 +117,7 @@ describe('what is said after a failed attempt, whatever was seen', () => {
     let none = 0
     const keyed = pack.families.map((_, at) => familyOf(at + 1))
     const needs = ({ family }: Known) =>
-      family.procedures.filter(({ from }) => from === 'on-locked').map((way) => keysUsed(way).join())
+      family.methods.filter(({ from }) => from === 'on-locked').map((way) => keysUsed(way).join())
     const unlike = keyed.flatMap((one) =>
       keyed
         .filter(({ machine }) => machine.keys.join() === one.machine.keys.join())
@@ -132,7 +131,7 @@ describe('what is said after a failed attempt, whatever was seen', () => {
       // Of a device that may be of either of two families, one may have a way without it where the other has none.
       const knowledge = pairs[nth % pairs.length]
       if (!knowledge) throw new Error('No pair')
-      const keys = [...new Set(knowledge.ways.flatMap(({ procedure }) => keysUsed(procedure)))]
+      const keys = [...new Set(knowledge.ways.flatMap(({ method }) => keysUsed(method)))]
       const one = Math.floor(random() * keys.length)
       const broken = keys.filter((_, at) => at === one || random() < 0.15)
       const works = keys.filter((key) => !broken.includes(key) && random() < 0.3)
@@ -144,20 +143,20 @@ describe('what is said after a failed attempt, whatever was seen', () => {
       }
       const attempts = knowledge.ways
         .filter(() => random() < 0.4)
-        .map(({ procedure }): AttemptMade => ({
-          procedure,
+        .map(({ method }): AttemptMade => ({
+          method,
           reached: false,
           seen: SEEN[Math.floor(random() * 4)] ?? [],
         }))
       const { belief } = diagnose(knowledge, attempts, findings)
       const next = nextThings(knowledge, belief, attempts, findings)
       const open = knowledge.ways.filter(
-        ({ procedure }) => !keysUsed(procedure).some((key) => broken.includes(key)),
+        ({ method }) => !keysUsed(method).some((key) => broken.includes(key)),
       )
       const said = JSON.stringify([knowledge.families[0]?.family.id, broken, attempts.length])
-      const tried = next.flatMap((thing) => (thing.kind === 'attempt' ? [thing.way.procedure.id] : []))
+      const tried = next.flatMap((thing) => (thing.kind === 'attempt' ? [thing.way.method.id] : []))
       expect(
-        tried.filter((id) => !open.some(({ procedure }) => procedure.id === id)),
+        tried.filter((id) => !open.some(({ method }) => method.id === id)),
         said,
       ).toEqual([])
       if (open.length > 0) expect(tried.length, said).toBeGreaterThan(0)
@@ -174,12 +173,12 @@ describe('what is said after a failed attempt, whatever was seen', () => {
     expect(Math.min(without, none)).toBeGreaterThan(10)
   })
   /** Every key that the steps name, read off their text. */
-  function keysUsed(procedure: Procedure): readonly KeyId[] {
-    const text = JSON.stringify(procedure.steps)
+  function keysUsed(method: Method): readonly KeyId[] {
+    const text = JSON.stringify(method.steps)
     return keyId.options.filter((key) => text.includes(`"${key}"`))
   }
   /** The last thing waited for or looked at before a step: what its moment hangs on. */
-  function cueBefore({ steps }: Procedure, step: number): number {
+  function cueBefore({ steps }: Method, step: number): number {
     return steps.findLastIndex(
       (one, index) => index < step && ['wait', 'choose', 'tap', 'type'].includes(one.do),
     )
@@ -349,7 +348,7 @@ describe('a model that is not known', () => {
     expect(families[0]?.chance).toBeGreaterThan(0.9)
   })
   it('is not narrowed down by a success that several families share', () => {
-    const ways = new Set(knowledge.ways.map(({ procedure }) => procedure.id))
+    const ways = new Set(knowledge.ways.map(({ method }) => method.id))
     expect(ways.size).toBeGreaterThan(3)
     const reached = triesOf(knowledge, [{ seen: ['recovery-menu'], way: 'slide' }]).map((one) => ({
       ...one,
@@ -377,13 +376,13 @@ describe('said in a sentence', () => {
   const advice = (number: number, failed: readonly Failed[], start?: Start, findings?: Findings) => {
     const { attempts, causes, next } = after(number, failed, start, findings)
     const { machine } = familyOf(number)
-    const { procedure } = attempts[0] as AttemptMade
-    const { chart } = procedureSheet(machine, procedure)
+    const { method } = attempts[0] as AttemptMade
+    const { chart } = methodSheet(machine, method)
     if (!chart || !next[0]) throw new Error('Nothing to say')
     const advised = adviceOf(next[0], causes, attempts)
     return {
-      says: adviceText(advised, procedure, chart, ENGLISH),
-      why: adviceWhyText(advised.why, procedure, chart, ENGLISH),
+      says: adviceText(advised, method, chart, ENGLISH),
+      why: adviceWhyText(advised.why, method, chart, ENGLISH),
     }
   }
   it.each([
@@ -441,8 +440,8 @@ describe('the study', () => {
     const best = new BestOrder(knowledge)
     // By hand, over all orders: a device is got in by the first way of the order that is one of its family's.
     const reaches = knowledge.families.map((family) =>
-      knowledge.ways.map(({ procedure }) => {
-        const table = knowledge.table(family, procedure, linkAskedFor(procedure))
+      knowledge.ways.map(({ method }) => {
+        const table = knowledge.table(family, method, linkAskedFor(method))
         return (table.cells[0]?.[1]?.[0]?.reached ?? 0) > 0.5
       }),
     )

@@ -1,4 +1,4 @@
-import { composeFamily, type Family, type Procedure } from '@benevox/core/catalog'
+import { composeFamily, type Family, type Method } from '@benevox/core/catalog'
 import {
   cuesToReport,
   diagnose,
@@ -14,11 +14,11 @@ import {
   cuesOf,
   keysOf,
   perform,
-  procedureSheet,
+  methodSheet,
   whyMissed,
   type Performance,
   type Slips,
-} from '@benevox/core/procedure'
+} from '@benevox/core/method'
 import { compileFamily, durationsAt, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
@@ -29,14 +29,14 @@ const pack = demoPack()
 interface Combination {
   readonly name: string
   readonly machine: Machine
-  readonly procedure: Procedure
+  readonly method: Method
 }
 const combinations = pack.families.flatMap(combinationsOf)
 function combinationsOf(family: Family): readonly Combination[] {
   const machine = compileFamily(composeFamily(pack, family).composed)
-  return family.procedures
+  return family.methods
     .filter(({ goal }) => goal === 'recovery-menu')
-    .map((procedure) => ({ name: `${family.id}, ${procedure.id}`, machine, procedure }))
+    .map((method) => ({ name: `${family.id}, ${method.id}`, machine, method }))
 }
 /** The same family with each of its times longer or shorter, from a little over half to not quite twice. */
 function withOtherTimes(family: Family, random: Random): Family {
@@ -51,10 +51,10 @@ function withOtherTimes(family: Family, random: Random): Family {
   })
   return { ...family, durations: Object.fromEntries(times) }
 }
-const doneBy = ({ machine, procedure }: Combination, slips: Slips = {}): Performance =>
-  perform(machine, procedure, USUAL_SITUATION, durationsAt(machine, 'median'), slips)
-const judged = ({ machine, procedure }: Combination, { actions, endedAtMs }: Performance): Verdict =>
-  judgeDryRun(machine, procedure, actions, Math.min(endedAtMs, (actions.at(-1)?.atMs ?? 0) + 120_000))
+const doneBy = ({ machine, method }: Combination, slips: Slips = {}): Performance =>
+  perform(machine, method, USUAL_SITUATION, durationsAt(machine, 'median'), slips)
+const judged = ({ machine, method }: Combination, { actions, endedAtMs }: Performance): Verdict =>
+  judgeDryRun(machine, method, actions, Math.min(endedAtMs, (actions.at(-1)?.atMs ?? 0) + 120_000))
 
 /** When a perfect hand does each step. */
 const momentOf = (combination: Combination, step: number): number => momentIn(doneBy(combination), step)
@@ -97,16 +97,16 @@ describe('a dry run is judged by the twin', () => {
   })
 
   it.each(combinations)('$name: whoever stops half-way is told the next step', (combination) => {
-    const { machine, procedure } = combination
+    const { machine, method } = combination
     const { actions } = doneBy(combination)
     const asking = [...new Set(actions.map(({ step }) => step))]
     for (const [n, step] of asking.entries()) {
       const before = actions.filter((action) => action.step < step)
       const stopsAtMs = before.at(-1)?.atMs ?? 0
-      const verdict = judgeDryRun(machine, procedure, before, stopsAtMs)
+      const verdict = judgeDryRun(machine, method, before, stopsAtMs)
       if (verdict.kind !== 'under-way') throw new Error(`Stopped before ${n}: ${JSON.stringify(verdict)}`)
       // A choice in a menu is under way until what it leads to is there.
-      const choosing = procedure.steps.findLastIndex((one, index) => one.do === 'choose' && index < step)
+      const choosing = method.steps.findLastIndex((one, index) => one.do === 'choose' && index < step)
       expect([step, choosing], `stopped before ${n}`).toContain(verdict.step)
     }
   })
@@ -121,7 +121,7 @@ describe('a dry run is judged by the twin', () => {
         const other = withOtherTimes(family, random)
         for (const combination of combinationsOf(other)) {
           // Times that this method does not fit: nobody is led by it.
-          if (whyMissed(combination.machine, combination.procedure) !== undefined) continue
+          if (whyMissed(combination.machine, combination.method) !== undefined) continue
           expect(judged(combination, doneBy(combination)), combination.name).toEqual({ kind: 'reached' })
           namesEachSlip(combination)
           drawn++
@@ -136,21 +136,20 @@ describe('a dry run is judged by the twin', () => {
     for (const family of pack.families) {
       const of = withOtherTimes(family, random)
       const combinations = combinationsOf(of).filter(
-        ({ machine, procedure }) =>
-          procedure.from === 'on-locked' && whyMissed(machine, procedure) === undefined,
+        ({ machine, method }) => method.from === 'on-locked' && whyMissed(machine, method) === undefined,
       )
       const [first] = combinations
       if (!first) continue
       const knowledge = new Knowledge([{ family: of, machine: first.machine, prior: 1 }], 'on-locked')
       for (const combination of combinations)
-        for (const { slip } of slipsOf(combination.machine, combination.procedure)) {
+        for (const { slip } of slipsOf(combination.machine, combination.method)) {
           if (slip.kind === 'ordinary') continue
           const done = doneBy(combination, slipping(combination, slip))
           const verdict = done.reached ? undefined : judged(combination, done)
           if (verdict?.kind !== 'failed') continue
           const came = cuesOf(done.observations)
           const seen = cuesToReport(combination.machine).filter((cue) => came.includes(cue))
-          const attempts = [{ procedure: combination.procedure, reached: false, seen }]
+          const attempts = [{ method: combination.method, reached: false, seen }]
           const causes = diagnose(knowledge, attempts).causes
           const named = causes.find(({ correction }) => correction.kind === verdict.correction.kind)
           const said = JSON.stringify([combination.name, slip, verdict, seen, causes.slice(0, 4)])
@@ -162,8 +161,8 @@ describe('a dry run is judged by the twin', () => {
   })
 
   function namesEachSlip(combination: Combination): void {
-    const { machine, procedure } = combination
-    for (const { slip } of slipsOf(machine, procedure)) {
+    const { machine, method } = combination
+    for (const { slip } of slipsOf(machine, method)) {
       if (slip.kind === 'ordinary') continue
       const done = doneBy(combination, slipping(combination, slip))
       if (done.reached) continue
@@ -171,8 +170,8 @@ describe('a dry run is judged by the twin', () => {
       // Where both keys have their turn, or a wrong one goes astray in a menu, several mistakes look the same.
       const isPlain =
         'instead' in slip || 'also' in slip
-          ? !procedure.steps.some((step) => step.do === 'choose') &&
-            !keysOf(procedure).includes('instead' in slip ? slip.instead : slip.also)
+          ? !method.steps.some((step) => step.do === 'choose') &&
+            !keysOf(method).includes('instead' in slip ? slip.instead : slip.also)
           : true
       if (!isPlain) {
         expect(verdict.kind, JSON.stringify(slip)).not.toBe('reached')
@@ -187,10 +186,10 @@ describe('a dry run is judged by the twin', () => {
     }
   }
 
-  it.each(combinations.filter(({ procedure }) => procedure.from === 'on-locked' && linkAskedFor(procedure)))(
+  it.each(combinations.filter(({ method }) => method.from === 'on-locked' && linkAskedFor(method)))(
     '$name: whoever forgets the cable is told so',
     (combination) => {
-      const { machine, procedure } = combination
+      const { machine, method } = combination
       const { actions, endedAtMs } = doneBy(combination, {
         linkInstead: new Map([
           ['computer', 'none'],
@@ -198,9 +197,9 @@ describe('a dry run is judged by the twin', () => {
         ]),
       })
       const moves = actions.filter(({ input }) => input.kind !== 'link')
-      const verdict = judgeDryRun(machine, procedure, moves, Math.min(endedAtMs, 200_000))
+      const verdict = judgeDryRun(machine, method, moves, Math.min(endedAtMs, 200_000))
       if (verdict.kind === 'failed') expect(verdict.correction).toEqual({ kind: 'data-link' })
-      else expect(verdict.kind === 'under-way' && procedure.steps[verdict.step]?.do).toBe('plug')
+      else expect(verdict.kind === 'under-way' && method.steps[verdict.step]?.do).toBe('plug')
     },
   )
 
@@ -218,11 +217,11 @@ describe('a dry run is judged by the twin', () => {
   ] as const)('says of a slide that was %s what to do otherwise', (kind, says) => {
     const slide = combinations.find(({ name }) => name === 'slide-at-dark, slide')
     if (!slide) throw new Error('The demo has no slide')
-    const { machine, procedure } = slide
-    const { slip } = slipsOf(machine, procedure).find((one) => one.slip.kind === kind) ?? {}
-    const { chart } = procedureSheet(machine, procedure)
+    const { machine, method } = slide
+    const { slip } = slipsOf(machine, method).find((one) => one.slip.kind === kind) ?? {}
+    const { chart } = methodSheet(machine, method)
     const verdict = judged(slide, doneBy(slide, slipping(slide, slip as Slip)))
     if (verdict.kind !== 'failed' || !chart) throw new Error(verdict.kind)
-    expect(dryRunText(verdict, procedure, chart, ENGLISH)).toBe(says)
+    expect(dryRunText(verdict, method, chart, ENGLISH)).toBe(says)
   })
 })

@@ -1,24 +1,24 @@
 import type { KeyId } from '@benevox/core/catalog'
-import { cuesOf, perform, prove, quickestPath, wayToWipe, type Slips } from '@benevox/core/procedure'
+import { cuesOf, perform, prove, quickestPath, wayToWipe, type Slips } from '@benevox/core/method'
 import { durationsAt, Twin, USUAL_SITUATION } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
-import { familyOf, machineOf, pack, press, procedureOf } from './families.ts'
+import { familyOf, machineOf, pack, press, methodOf } from './families.ts'
 
 describe('every failure leaves the trace that the trade knows (domain 6.4; common practice, no source)', () => {
   type Around = Partial<typeof USUAL_SITUATION>
   const seen = (
     familyId: string,
-    procedureId: string,
+    methodId: string,
     slips: Slips = {},
     around: Around = {},
     without: string[] = [],
   ) => {
     const family = familyOf(familyId)
-    const procedure = procedureOf(family, procedureId)
+    const method = methodOf(family, methodId)
     const machine = machineOf(family)
-    const steps = procedure.steps.filter((step) => !without.includes(step.do))
+    const steps = method.steps.filter((step) => !without.includes(step.do))
     const situation = { ...USUAL_SITUATION, ...around }
-    const run = perform(machine, { ...procedure, steps }, situation, durationsAt(machine, 'median'), slips)
+    const run = perform(machine, { ...method, steps }, situation, durationsAt(machine, 'median'), slips)
     return { reached: run.reached, cues: cuesOf(run.observations) }
   }
   const late = (step: number, ms: number) => ({ lateMs: new Map([[step, ms]]) })
@@ -32,8 +32,8 @@ describe('every failure leaves the trace that the trade knows (domain 6.4; commo
       ['three-key-roll', 'roll'],
       ['under-cancel', 'anew-until-menu'],
       ['tablet-long-charge', 'slide-until-menu'],
-    ])('%s by %s with a charger on the cable', (family, procedure) => {
-      const { reached, cues } = seen(family, procedure, {}, { link: 'charger' }, ['plug'])
+    ])('%s by %s with a charger on the cable', (family, method) => {
+      const { reached, cues } = seen(family, method, {}, { link: 'charger' }, ['plug'])
       expect(reached).toBe(false)
       expect(cues).toContain('long-buzz')
       expect(cues).not.toContain('short-buzz')
@@ -60,8 +60,8 @@ describe('every failure leaves the trace that the trade knows (domain 6.4; commo
       ['slide-at-dark', 'anew', 3, 1100],
       ['starts-by-itself-press-anew', 'anew-until-menu', 4, 2100],
       ['under-cancel', 'anew-until-menu', 4, 2300],
-    ] as const)('%s by %s, step %i late by %i ms', (family, procedure, step, ms) => {
-      const { reached, cues } = seen(family, procedure, late(step, ms))
+    ] as const)('%s by %s, step %i late by %i ms', (family, method, step, ms) => {
+      const { reached, cues } = seen(family, method, late(step, ms))
       expect(reached).toBe(false)
       expect(cues.slice(-2)).toEqual(['logo', 'lock-screen'])
       expect(cues).not.toContain('short-buzz')
@@ -72,7 +72,7 @@ describe('every failure leaves the trace that the trade knows (domain 6.4; commo
     it('family 3 hears only keys pressed anew: a slide with power held all along is lost', () => {
       const family = familyOf('starts-by-itself-press-anew')
       const machine = machineOf(family)
-      const slide = procedureOf(familyOf('forced-off-data-gate'), 'slide-until-menu')
+      const slide = methodOf(familyOf('forced-off-data-gate'), 'slide-until-menu')
       const run = perform(machine, slide, USUAL_SITUATION, durationsAt(machine, 'median'))
       expect(run.reached).toBe(false)
       expect(cuesOf(run.observations).slice(-2)).toEqual(['logo', 'lock-screen'])
@@ -82,8 +82,8 @@ describe('every failure leaves the trace that the trade knows (domain 6.4; commo
       ['own-recovery-typed-word', 'volume-first', 5],
       ['two-minutes-of-nothing', 'let-go-at-logo', 5],
       ['tablet-home-key', 'power-at-the-logo', 5],
-    ])('%s with a key kept past the logo', (family, procedure, step) => {
-      expect(seen(family, procedure, late(step, 4500)).cues.at(-1)).toBe('lock-screen')
+    ])('%s with a key kept past the logo', (family, method, step) => {
+      expect(seen(family, method, late(step, 4500)).cues.at(-1)).toBe('lock-screen')
     })
     it('family 7 keeps its keys past the robot picture: it restarts', () => {
       const { reached, cues } = seen('assistant-three-keys', 'three-keys', late(5, 6000))
@@ -101,11 +101,11 @@ describe('every failure leaves the trace that the trade knows (domain 6.4; commo
       ['let-power-go-by-count', 'from-off'],
       ['tablet-long-charge', 'stable-off'],
       ['forced-off-data-gate', 'stable-off'],
-    ])('%s by %s without waiting it out', (family, procedure) => {
-      const { reached, cues } = seen(family, procedure, {}, { link: 'charger' })
+    ])('%s by %s without waiting it out', (family, method) => {
+      const { reached, cues } = seen(family, method, {}, { link: 'charger' })
       expect(cues).toContain('charge-percent')
       expect(reached).toBe(true)
-      const steps = procedureOf(familyOf(family), procedure).steps
+      const steps = methodOf(familyOf(family), method).steps
       const sign = steps.findIndex(
         ({ do: what, ...rest }) => what === 'wait' && JSON.stringify(rest).includes('percent'),
       )
@@ -113,7 +113,7 @@ describe('every failure leaves the trace that the trade knows (domain 6.4; commo
       const machine = machineOf(familyOf(family))
       const run = perform(
         machine,
-        { ...procedureOf(familyOf(family), procedure), steps: hurried },
+        { ...methodOf(familyOf(family), method), steps: hurried },
         USUAL_SITUATION,
         durationsAt(machine, 'min'),
         late(sign + 1, 100),
@@ -196,7 +196,7 @@ describe('every failure leaves the trace that the trade knows (domain 6.4; commo
     it.each(['forced-off-data-gate', 'own-recovery-typed-word'])('%s, even after the wipe', (id) => {
       const machine = machineOf(familyOf(id))
       const loop = { ...USUAL_SITUATION, loop: true }
-      const menu = prove(machine, procedureOf(familyOf(id), 'loop'), USUAL_SITUATION).median.finalState
+      const menu = prove(machine, methodOf(familyOf(id), 'loop'), USUAL_SITUATION).median.finalState
       const twin = new Twin(machine, menu, loop, durationsAt(machine, 'median'))
       const way = wayToWipe(machine, menu, loop)
       for (const { input } of [...(way?.beforeLastQuestion ?? []), ...(way?.lastQuestion ?? [])])

@@ -1,5 +1,5 @@
-import type { Family, Procedure } from '@benevox/core/catalog'
-import { prove, type wayToWipe } from '@benevox/core/procedure'
+import type { Family, Method } from '@benevox/core/catalog'
+import { prove, type wayToWipe } from '@benevox/core/method'
 import { runnableFamily, USUAL_SITUATION, type Machine, type Twin } from '@benevox/core/twin'
 import { demoPack } from './demoPack.ts'
 
@@ -11,16 +11,16 @@ export const familyOf = (id: string): Family => {
   if (!family) throw new Error(id)
   return family
 }
-export const procedureOf = (family: Family, id: string): Procedure => {
-  const procedure = family.procedures.find((candidate) => candidate.id === id)
-  if (!procedure) throw new Error(id)
-  return procedure
+export const methodOf = (family: Family, id: string): Method => {
+  const method = family.methods.find((candidate) => candidate.id === id)
+  if (!method) throw new Error(id)
+  return method
 }
-/** Where the first procedure's proof ends: the recovery menu as it opens. */
+/** Where the first method's proof ends: the recovery menu as it opens. */
 export const mainMenu = (family: Family, machine = machineOf(family)): number => {
-  const [procedure] = family.procedures
-  if (!procedure) throw new Error(family.id)
-  return prove(machine, procedure, USUAL_SITUATION).median.finalState
+  const [method] = family.methods
+  if (!method) throw new Error(family.id)
+  return prove(machine, method, USUAL_SITUATION).median.finalState
 }
 
 type PathInputLike = NonNullable<ReturnType<typeof wayToWipe>>['lastQuestion'][number]['input']

@@ -1,5 +1,5 @@
 import { readPack, type Pack } from '@benevox/core/catalog'
-import { checkPack, perform, wayOut, wayToWipe, whereTheWipeEnds } from '@benevox/core/procedure'
+import { checkPack, perform, wayOut, wayToWipe, whereTheWipeEnds } from '@benevox/core/method'
 import {
   durationsAt,
   runnableFamily,
@@ -27,7 +27,7 @@ const whole = document as unknown as {
   families: Json[]
   fragments: Json[]
   models: Json[]
-  schools: Json[]
+  commonMethods: Json[]
 } & Record<string, Json>
 /** A pack of one family with the parts it uses, so that a fault is soon found. */
 const packOf = (index: number): Json => {
@@ -132,11 +132,11 @@ function driven(pack: Pack): readonly string[] {
   const wrong: string[] = []
   for (const family of pack.families) {
     const { machine } = runnableFamily(pack, family)
-    for (const procedure of family.procedures.filter(({ goal }) => goal === 'recovery-menu')) {
-      const { finalState } = perform(machine, procedure, USUAL_SITUATION, durationsAt(machine, 'median'))
+    for (const method of family.methods.filter(({ goal }) => goal === 'recovery-menu')) {
+      const { finalState } = perform(machine, method, USUAL_SITUATION, durationsAt(machine, 'median'))
       for (const unit of ['min', 'median', 'max'] as const) {
         const why = driveOn(machine, finalState, unit)
-        if (why) wrong.push(`${family.id} ${procedure.id} ${unit}: ${why}`)
+        if (why) wrong.push(`${family.id} ${method.id} ${unit}: ${why}`)
       }
     }
   }

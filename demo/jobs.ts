@@ -17,7 +17,7 @@ export interface DemoJob {
   readonly attempts?: readonly {
     readonly id: string
     readonly minutesAgo: number
-    readonly procedureId: string
+    readonly methodId: string
     readonly link: 'computer' | 'charger' | 'none'
     readonly cable?: number
     readonly outcome: 'reached' | 'failed'
@@ -84,12 +84,12 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       originalCarrier: 'Skerry Mobile',
       carrierCountry: 'DE',
     },
-    bench: () => ({ procedureId: 'slide-until-menu' }),
+    bench: () => ({ methodId: 'slide-until-menu' }),
     attempts: [
       {
         id: randomUUID(),
         minutesAgo: 20,
-        procedureId: 'slide-until-menu',
+        methodId: 'slide-until-menu',
         link: 'charger',
         outcome: 'failed',
         seen: ['long-buzz', 'lock-screen'],
@@ -101,7 +101,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     customer: { name: 'A. Quell', contact: 'quell@example.com' },
     facts: { ...taken, modelId: 'quistral-m2', imei: imei('00100201', '881203') },
     bench: (at) => ({
-      procedureId: 'slide',
+      methodId: 'slide',
       inRecoveryAt: at(9),
       rightDevice: { by: 'tag', read: 'tag', at: at(8) },
       revealedAt: at(8),
@@ -113,7 +113,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       {
         id: randomUUID(),
         minutesAgo: 10,
-        procedureId: 'slide',
+        methodId: 'slide',
         link: 'none',
         outcome: 'reached',
         seen: ['recovery-menu'],
@@ -131,7 +131,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       secondStep: 'sim-in-this-device',
     },
     bench: (at) => ({
-      procedureId: 'volume-first',
+      methodId: 'volume-first',
       inRecoveryAt: at(60),
       rightDevice: { by: 'model-text', read: 'BW-F2', at: at(58) },
       revealedAt: at(57),
@@ -144,7 +144,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       {
         id: randomUUID(),
         minutesAgo: 61,
-        procedureId: 'volume-first',
+        methodId: 'volume-first',
         link: 'none',
         outcome: 'reached',
         seen: ['recovery-menu'],
@@ -183,7 +183,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       ownershipNote: 'Bought here, on our own list',
     },
     bench: (at) => ({
-      procedureId: 'both-until-restart',
+      methodId: 'both-until-restart',
       inRecoveryAt: at(80),
       rightDevice: { by: 'tag', read: 'tag', at: at(79) },
       revealedAt: at(78),
@@ -197,7 +197,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       {
         id: randomUUID(),
         minutesAgo: 82,
-        procedureId: 'both-until-restart',
+        methodId: 'both-until-restart',
         link: 'none',
         outcome: 'reached',
         seen: ['recovery-menu'],
@@ -214,7 +214,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     customer: { name: 'M. Ravnsund', contact: 'ravnsund@example.net' },
     facts: { ...taken, modelId: 'ombrelle-arc', imei: imei('00100501', '118264') },
     bench: (at) => ({
-      procedureId: 'through-the-bootloader',
+      methodId: 'through-the-bootloader',
       inRecoveryAt: at(2800),
       rightDevice: { by: 'tag', read: 'tag', at: at(2799) },
       revealedAt: at(2798),
@@ -239,7 +239,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       {
         id: randomUUID(),
         minutesAgo: 2802,
-        procedureId: 'through-the-bootloader',
+        methodId: 'through-the-bootloader',
         link: 'none',
         outcome: 'reached',
         seen: ['recovery-menu'],
@@ -251,7 +251,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     customer: { name: 'E. Tolvane', contact: 'tolvane@example.com' },
     facts: { ...taken, modelId: 'orrelin-vane-5', imei: imei('00100101', '330926') },
     bench: (at) => ({
-      procedureId: 'slide-until-menu',
+      methodId: 'slide-until-menu',
       inRecoveryAt: at(5840),
       rightDevice: { by: 'tag', read: 'tag', at: at(5839) },
       revealedAt: at(5838),
@@ -276,7 +276,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       {
         id: randomUUID(),
         minutesAgo: 5844,
-        procedureId: 'slide-until-menu',
+        methodId: 'slide-until-menu',
         link: 'computer',
         cable: 2,
         outcome: 'failed',
@@ -285,7 +285,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       {
         id: randomUUID(),
         minutesAgo: 5841,
-        procedureId: 'slide-until-menu',
+        methodId: 'slide-until-menu',
         link: 'computer',
         cable: 1,
         outcome: 'reached',

@@ -9,7 +9,7 @@ import {
   planOf,
   startWithout,
   type Slips,
-} from '@benevox/core/procedure'
+} from '@benevox/core/method'
 import { decide, keysLeadThere, NOTHING_DONE } from '@benevox/core/route'
 import {
   durationsAt,
@@ -34,14 +34,14 @@ function resetsWithout(family: Family, broken: readonly KeyId[]): boolean {
   const inputs = allInputs(running, pack).filter(({ batches }) =>
     batches.every(([, ...batch]) => !batch.some((input) => isOf(broken, input))),
   )
-  const [first] = family.procedures
-  const begins = family.procedures.some(({ from, goal }) => from === 'on-locked' && goal === 'recovery-menu')
+  const [first] = family.methods
+  const begins = family.methods.some(({ from, goal }) => from === 'on-locked' && goal === 'recovery-menu')
     ? ['on-locked', 'off']
     : [first?.from]
   const opensAt = new Set(
-    family.procedures
+    family.methods
       .filter(({ from }) => begins.includes(from))
-      .flatMap((procedure) => opening(machine, procedure, broken)),
+      .flatMap((method) => opening(machine, method, broken)),
   )
   return [...opensAt].some(
     (from) => fewestByTrying(running, inputs, from, USUAL_SITUATION, did('wipe-data')) !== undefined,
@@ -49,14 +49,14 @@ function resetsWithout(family: Family, broken: readonly KeyId[]): boolean {
 }
 function opening(
   machine: Machine,
-  procedure: Family['procedures'][number],
+  method: Family['methods'][number],
   deadKeys: readonly KeyId[],
 ): readonly number[] {
-  const text = JSON.stringify(procedure.steps)
-  if (procedure.goal !== 'recovery-menu' || deadKeys.some((key) => text.includes(`"${key}"`))) return []
+  const text = JSON.stringify(method.steps)
+  if (method.goal !== 'recovery-menu' || deadKeys.some((key) => text.includes(`"${key}"`))) return []
   const slips: Slips = { deadKeys }
   const { reached, finalState, stuckAtStep } = performPlan(
-    planOf(machine, procedure, USUAL_SITUATION),
+    planOf(machine, method, USUAL_SITUATION),
     durationsAt(machine, 'median'),
     slips,
   )
@@ -72,7 +72,7 @@ describe.each(pack.families.map((family) => ({ name: family.id, family })))('$na
   it('once recovery shows, the keys of the methods are not needed any more', () => {
     const ledIn = keysThatReset(machine, methodsFrom(family, 'on-locked'), true)
     const opensAt = new Set(
-      methodsFrom(family, 'on-locked').flatMap((procedure) => opening(machine, procedure, [])),
+      methodsFrom(family, 'on-locked').flatMap((method) => opening(machine, method, [])),
     )
     const running = runnableFamily(pack, family)
     for (const broken of machine.keys) {

@@ -1,5 +1,5 @@
 import { seeded } from '@benevox/core/hand'
-import { performPlan, planOf } from '@benevox/core/procedure'
+import { performPlan, planOf } from '@benevox/core/method'
 import { durationsAt, runnableFamily, Twin, USUAL_SITUATION } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { generalMachine, instantsOf, movesOf, runGeneral } from '../scripts/perf/machines.mjs'
@@ -13,10 +13,10 @@ const UNITS = 4
 describe.each(pack.families.map((family) => [family.id, family] as const))('%s', (_, family) => {
   const { machine } = runnableFamily(pack, family)
   const random = seeded(family.id.length * 17 + 3)
-  it.each(family.procedures.map((procedure) => [procedure.id, procedure] as const))(
+  it.each(family.methods.map((method) => [method.id, method] as const))(
     '%s ends on the same screen in the library, on units of any speed',
-    (_id, procedure) => {
-      const plan = planOf(machine, procedure, USUAL_SITUATION)
+    (_id, method) => {
+      const plan = planOf(machine, method, USUAL_SITUATION)
       const slowest = durationsAt(machine, 'max')
       for (let n = 0; n < UNITS; n++) {
         const unit = Array.from(durationsAt(machine, 'min'), (ms, index) =>

@@ -130,13 +130,13 @@ interface Timed {
 
 function attemptsOf({ attempts = [] }: DemoJob, clock: DemoClock): readonly Timed[] {
   return attempts.flatMap(
-    ({ id, minutesAgo, procedureId, link, cable = null, outcome, seen }): readonly Timed[] => [
+    ({ id, minutesAgo, methodId, link, cable = null, outcome, seen }): readonly Timed[] => [
       {
         minutesAgo,
         command: {
           kind: 'start-attempt',
           id,
-          procedureId,
+          methodId,
           link,
           cable,
           runner: null,
@@ -172,8 +172,8 @@ function stepsOf(job: DemoJob, clock: DemoClock): readonly Timed[] {
       command: (now) => ({ kind: 'bench', key, change: change(now), at }),
     })
   }
-  const { procedureId, rightDevice, charging, screenLifted } = bench
-  if (procedureId) add(clock.instant(job.minutesAgo - 5.6), () => ({ kind: 'chose-procedure', procedureId }))
+  const { methodId, rightDevice, charging, screenLifted } = bench
+  if (methodId) add(clock.instant(job.minutesAgo - 5.6), () => ({ kind: 'chose-method', methodId }))
   if (charging)
     add(charging.startedAt, () => ({ kind: 'charging-started', fromPercent: charging.fromPercent }))
   add(bench.inRecoveryAt, () => ({ kind: 'in-recovery' }))

@@ -1,6 +1,6 @@
 import { linkKind, posture, type Family, type MenuItem } from '@benevox/core/catalog'
 import { placesOf, wayOnFrom } from '@benevox/core/diagnosis'
-import { giveInput, quickestPath, whereRecoveryOpens } from '@benevox/core/procedure'
+import { giveInput, quickestPath, whereRecoveryOpens } from '@benevox/core/method'
 import { durationsAt, runnableFamily, Twin, USUAL_SITUATION, type Situation } from '@benevox/core/twin'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'

@@ -8,7 +8,7 @@ import {
   whereRecoveryOpens,
   whereTheWipeEnds,
   type PathStep,
-} from '@benevox/core/procedure'
+} from '@benevox/core/method'
 import { durationsAt, runnableFamily, Twin, USUAL_SITUATION, type Situation } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'

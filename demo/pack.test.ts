@@ -1,6 +1,6 @@
 import { composeFamily, familyForModel, packJsonSchema, readPack, modelInPack } from '@benevox/core/catalog'
 import { readImei } from '@benevox/core/imei'
-import { checkPack } from '@benevox/core/procedure'
+import { checkPack } from '@benevox/core/method'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
 import document from './pack.json' with { type: 'json' }
@@ -44,15 +44,15 @@ describe('the demo pack', () => {
   it('has no finding of the pack check', () => {
     expect(checkPack(demoPack())).toEqual([])
   })
-  it('writes each family in tens of lines, since parts and schools are shared', () => {
+  it('writes each family in tens of lines, since parts and commonMethods are shared', () => {
     for (const family of document.families) {
       const own = JSON.stringify(family).length
       const written = demoPack().families.find(({ id }) => id === family.id)
       expect(own).toBeLessThan(6500)
       expect(JSON.stringify(written).length).toBeGreaterThan(own)
     }
-    const procedures: readonly object[] = document.families.flatMap((family): object[] => family.procedures)
-    expect(procedures.every((one) => 'like' in one)).toBe(true)
+    const methods: readonly object[] = document.families.flatMap((family): object[] => family.methods)
+    expect(methods.every((one) => 'like' in one)).toBe(true)
   })
   it('lets a model override a time of its family, and an update of the system change the family', () => {
     const pack = demoPack()
@@ -121,22 +121,22 @@ describe('a pack with a fault is refused with its path and a sentence', () => {
       'families.0.durations.boot',
     ],
     [
-      'a procedure with a key the device lacks',
-      ['families', 4, 'procedures', 0, 'with', 'pair'],
+      'a method with a key the device lacks',
+      ['families', 4, 'methods', 0, 'with', 'pair'],
       ['crown', 'power'],
-      'families.4.procedures.0.steps.4',
+      'families.4.methods.0.steps.4',
     ],
     [
-      'a school that is not there',
-      ['families', 4, 'procedures', 0, 'like'],
-      'nobodys-school',
-      'families.4.procedures.0',
+      'a common that is not there',
+      ['families', 4, 'methods', 0, 'like'],
+      'nobodys-common',
+      'families.4.methods.0',
     ],
     [
-      'a school filled with nonsense',
-      ['families', 4, 'procedures', 0, 'with', 'order'],
+      'a common filled with nonsense',
+      ['families', 4, 'methods', 0, 'with', 'order'],
       'sideways',
-      'families.4.procedures.0.steps.4.order',
+      'families.4.methods.0.steps.4.order',
     ],
     [
       'a time for a duration that the family lacks',

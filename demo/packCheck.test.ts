@@ -1,5 +1,5 @@
 import { readPack } from '@benevox/core/catalog'
-import { checkPack, type PackFinding } from '@benevox/core/procedure'
+import { checkPack, type PackFinding } from '@benevox/core/method'
 import { describe, expect, it } from 'vitest'
 import document from './pack.json' with { type: 'json' }
 import { findingText } from '../words/src/index.ts'
@@ -113,9 +113,9 @@ describe('the pack check finds what is planted once, and names its path', () => 
       'leads-nowhere families.13.menus.list.items.1',
     ],
     [
-      'a procedure that misses its goal on some units only',
-      (place) => (place('families', 1, 'procedures', 0, 'with')['count'] = 4),
-      'misses-its-goal families.1.procedures.0',
+      'a method that misses its goal on some units only',
+      (place) => (place('families', 1, 'methods', 0, 'with')['count'] = 4),
+      'misses-its-goal families.1.methods.0',
     ],
     [
       'a family that never wipes',
@@ -205,9 +205,9 @@ describe('the pack check finds what is planted once, and names its path', () => 
       'unused fragments.23',
     ])
   })
-  it('says on which units a procedure misses', () => {
+  it('says on which units a method misses', () => {
     const found = findings(
-      planted((place) => (place('families', 1, 'procedures', 0, 'with')['count'] = 4)),
+      planted((place) => (place('families', 1, 'methods', 0, 'with')['count'] = 4)),
     ).find(({ code }) => code === 'misses-its-goal')
     expect(found && findingText(found, ENGLISH)).toBe(
       '“Power let go by count, volume kept” does not get past step 10 on an average device and the quickest device.',
@@ -231,9 +231,9 @@ describe('the pack check finds what is planted once, and names its path', () => 
   })
   it('reads an update of the system as a family of its own, and says what it breaks there', () => {
     const at = document.families.findIndex(({ id }) => id === 'changed-by-an-update')
-    const found = findings(
-      planted((place) => (place('families', at, 'updates', 0)['procedures'] = [])),
-    ).filter(({ code }) => code === 'misses-its-goal')
+    const found = findings(planted((place) => (place('families', at, 'updates', 0)['methods'] = []))).filter(
+      ({ code }) => code === 'misses-its-goal',
+    )
     expect(found.map(({ path }) => path.slice(0, 4).join('.'))).toEqual([
       `families.${at}.updates.0`,
       `families.${at}.updates.0`,

@@ -1,6 +1,6 @@
 import type { Cue } from '@benevox/core/catalog'
 import { placesOf, placeSeen, wayOffFrom, wayOnFrom } from '@benevox/core/diagnosis'
-import type { PathStep } from '@benevox/core/procedure'
+import type { PathStep } from '@benevox/core/method'
 import { durationsAt, Twin, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { machineOf, pack, press } from './families.ts'
@@ -42,11 +42,11 @@ describe('a place is gone on from', () => {
         }
       } else if (on) {
         expect([place, on.kind]).toEqual(['download-page', 'leave'])
-        expect(on.kind === 'leave' && on.procedure.from).toBe('in-download')
+        expect(on.kind === 'leave' && on.method.from).toBe('in-download')
       } else {
         // Nothing is promised where no keys lead on: the family has no way out of that place at all.
         expect(
-          of.family.procedures.some(({ from }) => from === 'in-download' && place === 'download-page'),
+          of.family.methods.some(({ from }) => from === 'in-download' && place === 'download-page'),
         ).toBe(false)
       }
     },

@@ -4,15 +4,15 @@ import {
   fittingFamilies,
   newFamily,
   parameterKinds,
-  procedureOfTheSchool,
+  methodOfTheCommon,
   turned,
   whatIsLacking,
   type Family,
   type Look,
 } from '@benevox/core/catalog'
-import { inOrderOfChance, rankReasons, rankMethods, studyMethod } from '@benevox/core/hand'
+import { inOrderOfChance, rankReasons, rankMethods, studiedMethod } from '@benevox/core/hand'
 import { chartDrawing, deviceDrawing, drawingSvg, type Drawing } from '@benevox/core/drawing'
-import { familySheets, inParts, wipeFromRecovery } from '@benevox/core/procedure'
+import { familySheets, inParts, wipeFromRecovery } from '@benevox/core/method'
 import { compileFamily, USUAL_SITUATION } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
@@ -77,7 +77,7 @@ describe('a family built from nothing out of the shared parts', () => {
     ])
     expect(durations).toEqual(['force-off'])
   })
-  it('lacks nothing once every first offer was taken, and a school’s way is then proven on it', () => {
+  it('lacks nothing once every first offer was taken, and a common’s way is then proven on it', () => {
     const family = begun()
     family.compose.push({ fragment: 'lock-asks-pin', as: 'lock', with: {} })
     for (
@@ -90,10 +90,10 @@ describe('a family built from nothing out of the shared parts', () => {
     }
     for (const name of whatIsLacking(pack, family).durations)
       family.durations[name] = { minMs: 1400, medianMs: 1600, maxMs: 1900 }
-    const school = pack.schools.find(({ id }) => id === 'off-until-menu')
-    const made = school && procedureOfTheSchool(school, family)
+    const common = pack.commonMethods.find(({ id }) => id === 'off-until-menu')
+    const made = common && methodOfTheCommon(common, family)
     expect(made?.faults).toEqual([])
-    family.procedures = made?.procedure ? [made.procedure] : []
+    family.methods = made?.method ? [made.method] : []
     // How the device is when the way begins is asked for too, and no fault besides.
     expect(whatIsLacking(pack, family)).toEqual({ parts: [], durations: [], starts: ['off'], faults: [] })
     family.starts = { 'on-locked': 'lock.lock', off: 'off.off' }
@@ -116,20 +116,16 @@ describe('a family built from nothing out of the shared parts', () => {
       'This family has no key “volume-down”.',
     )
   })
-  it('every parameter of every part and school is of a kind that a form has a field for', () => {
-    for (const template of [...pack.fragments, ...pack.schools])
+  it('every parameter of every part and common is of a kind that a form has a field for', () => {
+    for (const template of [...pack.fragments, ...pack.commonMethods])
       expect(Object.keys(parameterKinds(template)).sort(), template.id).toEqual(
         [...template.parameters].sort(),
       )
   })
-  it('every school begins a way on an ordinary phone, its gaps filled with something', () => {
-    for (const school of pack.schools) {
-      const { procedure, faults } = procedureOfTheSchool(school, begun())
-      expect([school.id, procedure?.steps.length ?? 0 > 0, faults]).toEqual([
-        school.id,
-        expect.anything(),
-        [],
-      ])
+  it('every common begins a way on an ordinary phone, its gaps filled with something', () => {
+    for (const common of pack.commonMethods) {
+      const { method, faults } = methodOfTheCommon(common, begun())
+      expect([common.id, method?.steps.length ?? 0 > 0, faults]).toEqual([common.id, expect.anything(), []])
     }
   })
   it('a menu that the family says itself stands instead of the part’s', () => {
@@ -149,7 +145,7 @@ describe('a family built from nothing out of the shared parts', () => {
 
 const sheets = pack.families.flatMap((family) => {
   const machine = machineOf(family)
-  return familySheets(machine, family).map((sheet) => [`${family.id}/${sheet.procedure.id}`, sheet] as const)
+  return familySheets(machine, family).map((sheet) => [`${family.id}/${sheet.method.id}`, sheet] as const)
 })
 /** About how wide a text stands: the drawing’s own measure may not be its own judge. */
 const boxesOf = ({ marks }: Drawing) =>
@@ -197,29 +193,26 @@ describe('a drawing can be read', () => {
       }
     },
   )
-  it.each(sheets)(
-    '%s: a key stands in the chart as often as the words press it',
-    (_, { chart, procedure }) => {
-      const pressed = procedure.steps.flatMap((step) =>
-        step.do === 'hold'
-          ? step.keys
-          : step.do === 'slide'
-            ? [step.to]
-            : step.do === 'long-press'
-              ? [step.key]
-              : step.do === 'press'
-                ? Array<string>(step.times).fill(step.key)
-                : [],
-      )
-      const inMenus = Object.values(chart?.choices ?? {}).flat()
-      for (const { key, spans } of chart?.lanes ?? []) {
-        const more = inMenus
-          .filter(({ input }) => 'key' in input && input.key === key)
-          .reduce((sum, { times }) => sum + times, 0)
-        expect(spans.length).toBe(pressed.filter((one) => one === key).length + more)
-      }
-    },
-  )
+  it.each(sheets)('%s: a key stands in the chart as often as the words press it', (_, { chart, method }) => {
+    const pressed = method.steps.flatMap((step) =>
+      step.do === 'hold'
+        ? step.keys
+        : step.do === 'slide'
+          ? [step.to]
+          : step.do === 'long-press'
+            ? [step.key]
+            : step.do === 'press'
+              ? Array<string>(step.times).fill(step.key)
+              : [],
+    )
+    const inMenus = Object.values(chart?.choices ?? {}).flat()
+    for (const { key, spans } of chart?.lanes ?? []) {
+      const more = inMenus
+        .filter(({ input }) => 'key' in input && input.key === key)
+        .reduce((sum, { times }) => sum + times, 0)
+      expect(spans.length).toBe(pressed.filter((one) => one === key).length + more)
+    }
+  })
   it('letting go and pressing anew at the same moment are two bars, a key kept is one', () => {
     const barsOf = (id: string) => {
       const chart = sheets.find(([name]) => name === `slide-at-dark/${id}`)?.[1].chart
@@ -285,9 +278,9 @@ describe('why a method stands where it does', () => {
     expect(inOrderOfChance([...ranked].reverse())).toEqual(ranked)
   })
   it('there is nothing to count of a way that fails its proof', () => {
-    const [way] = family.procedures
+    const [way] = family.methods
     if (!way) throw new Error('a way')
     const bare = { ...way, steps: [{ do: 'press' as const, key: 'power' as const, times: 1 }] }
-    expect(studyMethod(machineOf(family), bare, USUAL_SITUATION)).toBeUndefined()
+    expect(studiedMethod(machineOf(family), bare, USUAL_SITUATION)).toBeUndefined()
   })
 })

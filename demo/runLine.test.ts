@@ -1,14 +1,14 @@
-import type { Procedure } from '@benevox/core/catalog'
+import type { Method } from '@benevox/core/catalog'
 import { seeded } from '@benevox/core/hand'
 import {
   awaitedCues,
   isTooEarly,
   perform,
-  procedureSheet,
+  methodSheet,
   runLine,
   type AwaitedCue,
   type KeyChart,
-} from '@benevox/core/procedure'
+} from '@benevox/core/method'
 import { durationsAt, runnableFamily, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
@@ -16,9 +16,9 @@ import { demoPack } from './demoPack.ts'
 const pack = demoPack()
 const UNITS = 12
 
-function chartOf(machine: Machine, procedure: Procedure): KeyChart {
-  const { chart } = procedureSheet(machine, procedure)
-  if (!chart) throw new Error(`${procedure.id} has no chart.`)
+function chartOf(machine: Machine, method: Method): KeyChart {
+  const { chart } = methodSheet(machine, method)
+  if (!chart) throw new Error(`${method.id} has no chart.`)
   return chart
 }
 
@@ -31,13 +31,13 @@ describe.each(pack.families.map((family) => [family.name, family] as const))('%s
   /** A unit of its own: each of its times somewhere between the quickest and the slowest. */
   const unit = () => quickest.map((ms, index) => ms + random() * ((slowest[index] ?? ms) - ms))
 
-  it.each(family.procedures.map((procedure) => [procedure.id, procedure] as const))(
+  it.each(family.methods.map((method) => [method.id, method] as const))(
     'what is reported in %s never says more than came, and says exactly that where everything is reported',
-    (_id, procedure) => {
-      const chart = chartOf(machine, procedure)
+    (_id, method) => {
+      const chart = chartOf(machine, method)
       const awaited = awaitedCues(chart)
       for (let n = 0; n < UNITS; n++) {
-        const came = perform(machine, procedure, USUAL_SITUATION, unit())
+        const came = perform(machine, method, USUAL_SITUATION, unit())
         if (!came.reached) continue
         const reportsEach = n % 2 === 0
         let zeroMs = 0
@@ -78,9 +78,9 @@ describe.each(pack.families.map((family) => [family.name, family] as const))('%s
 
 it('two cues of one moment are two: the second is not taken for the third', () => {
   const family = pack.families.find(({ id }) => id === 'cable-in-the-dark')
-  const procedure = family?.procedures.find(({ id }) => id === 'cable-at-dark')
-  if (!family || !procedure) throw new Error('No such family.')
-  const chart = chartOf(runnableFamily(pack, family).machine, procedure)
+  const method = family?.methods.find(({ id }) => id === 'cable-at-dark')
+  if (!family || !method) throw new Error('No such family.')
+  const chart = chartOf(runnableFamily(pack, family).machine, method)
   const [dark, buzz, menu] = awaitedCues(chart)
   expect([dark?.cue, buzz?.cue, menu?.cue]).toEqual(['dark', 'short-buzz', 'recovery-menu'])
   expect(dark?.at.ms).toBe(buzz?.at.ms)

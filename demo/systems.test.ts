@@ -82,10 +82,10 @@ describe('a hidden version is told by what is seen', () => {
       const next = nextThings(knowledge, belief, attempts, {}).find(({ kind }) => kind === 'attempt')
       if (next?.kind !== 'attempt') break
       const trace = bench.try(next.way, 0)
-      const { procedure } = next.way
+      const { method } = next.way
       const made = {
-        procedure,
-        link: linkAskedFor(procedure),
+        method,
+        link: linkAskedFor(method),
         reached: trace !== undefined && reachedIn(trace),
       }
       attempts.push({ ...made, seen: trace === undefined ? [] : bench.report(trace) })
@@ -135,17 +135,17 @@ describe('whatever is learnt of the model and its system, in whatever order', ()
         const shown = new Map<string, string>()
         for (const [n, step] of [answer({ modelId }), ...steps].entries()) {
           const around = surroundingsIn(pack, factsOf(job))
-          const procedure = typeof step === 'number' ? around.family?.procedures[step] : undefined
+          const method = typeof step === 'number' ? around.family?.methods[step] : undefined
           const id = `00000000-0000-4000-8000-0000000000${String(n).padStart(2, '0')}`
           const { now: startedAt } = worldAt(n)
           const rest = { link: 'none', cable: null, runner: null, startedAt } as const
           const command: Command | undefined =
             typeof step !== 'number'
               ? step
-              : procedure && { kind: 'start-attempt', id, procedureId: procedure.id, ...rest }
+              : method && { kind: 'start-attempt', id, methodId: method.id, ...rest }
           if (command) job = after(job, command, { ...worldAt(n), ...around })
-          if (procedure && job.attempts.some((one) => one.id === id)) {
-            shown.set(id, JSON.stringify(procedure.steps))
+          if (method && job.attempts.some((one) => one.id === id)) {
+            shown.set(id, JSON.stringify(method.steps))
             made++
           }
           const { family } = surroundingsIn(pack, factsOf(job))

@@ -149,7 +149,7 @@ test('the registry: clean, stolen, nonsense; and a report that comes by mail', a
   await expect(page.getByText('all recorded')).toBeVisible()
   await expect(knownLine(page, 'What does the registry say?')).toHaveCount(0)
   await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
-  await expect(page.getByText('answered something that cannot be understood')).toBeVisible()
+  await expect(page.getByText('answer cannot be read')).toBeVisible()
   await expect(knownLine(page, 'What does the registry say?')).toContainText('No answer')
   await fetch(`${registry}/control`, {
     method: 'PUT',
@@ -274,12 +274,12 @@ test('on the telephone: what to bring, a carrier order by IMEI alone, agreed to 
   await country.fill('Germania')
   await expect(page.getByText('No country has this name.')).toBeVisible()
   await country.fill('germany')
-  await expect(knownLine(page, 'In which country was it bought?')).toContainText('DE')
+  await expect(knownLine(page, 'In which country was it bought?')).toContainText('Germany')
   await page.getByRole('button', { name: 'Go to the carrier lock' }).click()
   await expect(page.getByRole('row', { name: /Greywater Releases/ })).toBeVisible()
 })
 
-test('evidence, condition and a supervisor’s word', async ({ page }) => {
+test('ownership documents, condition and a supervisor’s word', async ({ page }) => {
   await signIn(page)
   await takeIn(page, 'juno')
   await answer(page, {
@@ -297,10 +297,10 @@ test('evidence, condition and a supervisor’s word', async ({ page }) => {
   await expect(page.getByTestId('route-main')).not.toHaveText('Refuse: no work on this device')
 
   await page.getByText('Ownership documents').click()
-  const evidence = page.getByLabel('Ownership document: photo or PDF')
-  await evidence.setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('none') })
+  const document = page.getByLabel('Ownership document: photo or PDF')
+  await document.setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('none') })
   await expect(page.getByText('Only pictures (JPEG, PNG, WebP) and PDF documents can be kept.')).toBeVisible()
-  await evidence.setInputFiles({ name: 'receipt.png', mimeType: 'image/png', buffer: await tagPng('B1') })
+  await document.setInputFiles({ name: 'receipt.png', mimeType: 'image/png', buffer: await tagPng('B1') })
   await expect(page.getByRole('img', { name: 'receipt.png' })).toBeVisible()
 
   await page.getByText('Condition and accessories').click()

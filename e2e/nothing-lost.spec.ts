@@ -242,7 +242,7 @@ test('a dry run shows the combination and records nothing', async ({ page }) => 
   await page.keyboard.up('3')
   await page.keyboard.press('r')
   await expect(page.getByTestId('lost')).toBeHidden()
-  await page.keyboard.press('x')
+  await page.keyboard.press('d')
   await expect(page.getByTestId('advice').or(page.getByTestId('critical'))).toBeVisible()
   await page.reload()
   await expect(page.getByTestId('attempts').getByRole('listitem')).toHaveCount(before)

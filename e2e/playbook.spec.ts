@@ -277,14 +277,14 @@ test('a pack with a way that fails its proof comes in marked, after the check ha
     family.id === 'under-cancel'
       ? {
           ...family,
-          procedures: [
+          methods: [
             {
-              ...demoPack().families.find(({ id }) => id === 'under-cancel')?.procedures[0],
+              ...demoPack().families.find(({ id }) => id === 'under-cancel')?.methods[0],
               id: 'bare',
-              school: 'Bare',
+              name: 'Bare',
               steps: [{ do: 'press', key: 'power' }],
             },
-            ...family.procedures,
+            ...family.methods,
           ],
         }
       : family,

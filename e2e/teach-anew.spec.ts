@@ -102,8 +102,8 @@ async function writeLines(page: Page, lines: readonly (readonly [string, string,
     if (does) await items.nth(index).getByRole('button', { name: does }).click()
   }
 }
-async function beginWay(page: Page, school: string): Promise<void> {
-  await page.getByLabel('Begin a method from').selectOption(school)
+async function beginWay(page: Page, common: string): Promise<void> {
+  await page.getByLabel('Begin a method from').selectOption(common)
   await page.getByRole('button', { name: 'Add a method' }).click()
 }
 async function addModel(page: Page, name: string, text: string): Promise<void> {
@@ -327,7 +327,7 @@ test('a watch of which no shared part knows anything: every screen drawn by hand
   await saveAndWork(page, 'sextant', 'TS-W1', 1)
   const { pack } = await catalogue(page)
   const taught = pack.families.find(({ id }) => id === 'watch-drawn-by-hand')
-  expect(taught?.carrierLock).toEqual({ triesAllowed: 5 })
+  expect(taught?.carrierLock).toEqual({ entriesAllowed: 5 })
   expect(taught?.waitLaw?.map(({ kind }) => kind)).toEqual(['none', 'every', 'each', 'doubling'])
 })
 

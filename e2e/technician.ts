@@ -31,7 +31,7 @@ export interface HiddenFault {
 
 /**
  * The technician and the device of a test: the technician reads the words on the screen and moves the keys of
- * a twin, which plays the device. Nothing here knows a procedure; a wrong word on the screen fails the run.
+ * a twin, which plays the device. Nothing here knows a method; a wrong word on the screen fails the run.
  */
 export class TechnicianAtDevice {
   readonly #machine: Machine

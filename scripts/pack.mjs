@@ -11,8 +11,8 @@ if (command !== 'check' || !file) give('Say what to check: npm run pack -- check
 ensureNodeModules()
 const { tsImport } = await import('tsx/esm/api')
 const { readPack } = await tsImport('../core/src/catalog/index.ts', import.meta.url)
-const { ENGLISH, findingText, flawText } = await tsImport('../words/src/index.ts', import.meta.url)
-const { checkPack } = await tsImport('../core/src/procedure/index.ts', import.meta.url)
+const { ENGLISH, findingText, flawText } = await tsImport('../words/src/node.ts', import.meta.url)
+const { checkPack } = await tsImport('../core/src/method/index.ts', import.meta.url)
 
 const found = findingsIn(file)
 if (values.json) console.log(JSON.stringify({ file, findings: found }, null, 2))

@@ -78,8 +78,8 @@ async function vitest(project) {
 
 /** The interface in parts, each with its own database, stand-ins and server; the longest first. */
 const PARTS = [
-  ['bench', 'bench-signals', 'nothing-lost', 'one-locked-phone'],
-  ['counter', 'playbook', 'one-truth', 'languages'],
+  ['bench', 'bench-signals', 'nothing-lost', 'one-locked-phone', 'one-truth'],
+  ['counter', 'playbook', 'languages'],
   ['every-view', 'every-family', 'teach', 'teach-anew'],
 ]
 

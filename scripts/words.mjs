@@ -1,14 +1,15 @@
 // The room of the words: writes what TypeScript knows of its messages, and finds what does not fit.
-// `node scripts/words.mjs` writes, `node scripts/words.mjs --check` only looks.
+// `node scripts/words.mjs` writes, `node scripts/words.mjs --check` only looks; `--in FOLDER`: in another room.
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { execFileSync } from 'node:child_process'
-import { join } from 'node:path'
+import { join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { parse, TYPE } from '@formatjs/icu-messageformat-parser'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
-const folder = join(root, 'words/languages')
-const target = join(root, 'words/src/catalogues.ts')
+const inFolder = process.argv.indexOf('--in')
+const room = inFolder < 0 ? join(root, 'words') : resolve(process.argv[inFolder + 1] ?? '')
+const folder = join(room, 'languages')
 const FIRST = 'en'
 
 const languages = readdirSync(folder)
@@ -80,33 +81,56 @@ const sources = execFileSync('git', ['ls-files', '-co', '--exclude-standard', '*
     (path) =>
       path &&
       existsSync(join(root, path)) &&
-      !path.startsWith('words/src/catalogues') &&
+      !/^words\/src\/(catalogues|everyLanguage)/.test(path) &&
       !path.includes('.test.'),
   )
   .map((path) => readFileSync(join(root, path), 'utf8'))
   .join('\n')
+const quoted = new Set([...sources.matchAll(/'([a-zA-Z0-9.-]+)'/g)].map(([, key]) => key))
 const beginnings = [...sources.matchAll(/`([a-zA-Z-]+(?:\.[a-zA-Z-]+)*\.)\$\{/g)].map(([, head]) => head)
 for (const key of typesOf.keys())
-  if (!sources.includes(`'${key}'`) && !beginnings.some((head) => key.startsWith(head)))
-    faults.push(`nothing says ${key}`)
+  if (!quoted.has(key) && !beginnings.some((head) => key.startsWith(head))) faults.push(`nothing says ${key}`)
 
 const typed = [...typesOf].map(([key, places]) => {
   const fields = Object.entries(places).map(([name, type]) => `readonly ${name}: ${type}`)
   return `  '${key}': ${fields.length > 0 ? `{ ${fields.join('; ')} }` : 'object'}`
 })
-const written = `// Written by scripts/words.mjs from words/languages.
-${languages.map((language) => `import ${language} from '../languages/${language}.json' with { type: 'json' }`).join('\n')}
+const heading = '// Written by scripts/words.mjs from words/languages.'
+const fileOf = (language) => `'../languages/${language}.json'`
+const asJson = "with: { type: 'json' }"
+const written = {
+  'catalogues.ts': `${heading}
 
-export const CATALOGUES = { ${languages.join(', ')} } as const
+/** What each language calls itself. */
+export const OWN_NAMES = {
+${languages.map((language) => `  ${language}: ${JSON.stringify(messagesOf[language]['language.self']).replaceAll('"', "'")},`).join('\n')}
+} as const
+
+/** Fetched by a page when it is wanted: nobody reads all of them. */
+export const FETCHED = {
+${languages.map((language) => `  ${language}: () => import(${fileOf(language)}, { ${asJson} }),`).join('\n')}
+} as const
 
 /** The messages, and what each has places for. */
 export interface Messages {
 ${typed.join('\n')}
 }
-`
+`,
+  'everyLanguage.ts': `${heading}
+${languages.map((language) => `import ${language} from ${fileOf(language)} ${asJson.replace(':', '')}`).join('\n')}
+import { learn } from './words.ts'
+
+/** For programs that speak to everybody: known from the start. */
+export const CATALOGUES = { ${languages.join(', ')} } as const
+learn(CATALOGUES)
+`,
+}
 const isCheck = process.argv.includes('--check')
-if (!isCheck) writeFileSync(target, written)
-else if (readFileSync(target, 'utf8') !== written)
-  faults.push('words/src/catalogues.ts is old: node scripts/words.mjs')
+for (const [name, text] of Object.entries(written)) {
+  const target = join(room, 'src', name)
+  if (!isCheck) writeFileSync(target, text)
+  else if (!existsSync(target) || readFileSync(target, 'utf8') !== text)
+    faults.push(`src/${name} is old: node scripts/words.mjs`)
+}
 for (const fault of faults) console.error(`words: ${fault}`)
 process.exitCode = faults.length > 0 ? 1 : 0

@@ -1,9 +1,9 @@
-import { evidenceDocument } from '@benevox/core/evidence'
+import { resultsDocument } from '@benevox/core/results'
 import { z } from 'zod'
 import { recordBenchBody, takeBackBody } from './bench.ts'
 import { catalogAnswer, catalogVersion, changeCatalogBody } from './catalog.ts'
 import { openGateBody, recordAgreementBody } from './agreement.ts'
-import { familyEvidence } from './evidence.ts'
+import { familyResults } from './results.ts'
 import { files, type FileRoute } from './files.ts'
 import { askRegistryBody, changePricesBody, mail, prices, recordIntakeBody } from './intake.ts'
 import {
@@ -186,11 +186,11 @@ export const api = {
     params: ofJob,
     answer: z.object({ mails: z.array(mail), mailbox: z.enum(['read', 'away', 'none']) }),
   },
-  removeEvidence: {
+  removeFile: {
     method: 'delete',
-    path: '/api/jobs/:id/evidence/:evidenceId',
-    says: 'Remove a picture or document that was kept as evidence',
-    params: z.object({ id, evidenceId: z.uuid() }),
+    path: '/api/jobs/:id/ownership-documents/:fileId',
+    says: 'Remove a picture or document that was kept of whose it is',
+    params: z.object({ id, fileId: z.uuid() }),
     answer: job,
   },
   getPrices: {
@@ -252,19 +252,19 @@ export const api = {
     body: retireCableBody,
     answer: cable,
   },
-  getEvidence: {
+  getResults: {
     method: 'get',
-    path: '/api/evidence',
+    path: '/api/results',
     says: 'What is known of a family from its attempts, its wipes and its first starts',
     query: z.strictObject({ familyId: z.string().max(48) }),
-    answer: familyEvidence,
+    answer: familyResults,
   },
-  mergeEvidence: {
+  mergeResults: {
     method: 'post',
-    path: '/api/evidence',
+    path: '/api/results',
     says: 'Take in another shop’s attempts, each once',
     large: true,
-    body: evidenceDocument,
+    body: resultsDocument,
     answer: z.object({ added: z.int(), known: z.int() }),
   },
   recordAccount: {

@@ -7,7 +7,7 @@ export { attempt, type Attempt }
 /** The client names the attempt, so that sending it again after a lost answer changes nothing. */
 export const startAttemptBody = z.strictObject({
   id: z.uuid(),
-  procedureId: z.string().max(48),
+  methodId: z.string().max(48),
   link: linkKind,
   cable: z.int().min(1).max(999).optional(),
   runner: z.uuid().optional(),

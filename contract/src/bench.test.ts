@@ -13,7 +13,7 @@ describe('a step on the wire', () => {
     expect(recordBenchBody.safeParse({ change }).success).toBe(false)
   })
   it('what opens a gate or shows the last presses is never merely told', () => {
-    for (const kind of ['revealed', 'right-device', 'chose-procedure', 'did-not-help'] as const)
+    for (const kind of ['revealed', 'right-device', 'chose-method', 'did-not-help'] as const)
       expect(TOLD_STEPS).not.toContain(kind)
   })
 })

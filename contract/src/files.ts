@@ -71,7 +71,7 @@ export const files = {
   },
   keepFile: {
     method: 'post',
-    path: '/api/jobs/:id/evidence',
+    path: '/api/jobs/:id/ownership-documents',
     says: 'Keep a picture or document that shows the right to the device; the body is the file',
     params: ofJob,
     query: z.object({ name: z.string().max(1000).optional() }),
@@ -80,9 +80,9 @@ export const files = {
   },
   ownershipFile: {
     method: 'get',
-    path: '/api/jobs/:id/evidence/:evidenceId',
+    path: '/api/jobs/:id/ownership-documents/:fileId',
     says: 'A picture or document that was kept',
-    params: z.object({ id, evidenceId: z.uuid() }),
+    params: z.object({ id, fileId: z.uuid() }),
     produces: ['image/jpeg', 'image/png', 'image/webp', 'application/pdf'],
   },
   mail: {
@@ -110,7 +110,7 @@ export const files = {
   },
   shopResults: {
     method: 'get',
-    path: '/api/evidence.json',
+    path: '/api/results.json',
     says: 'What this shop’s attempts have shown, to be shared',
     produces: ['application/json'],
   },

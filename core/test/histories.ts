@@ -22,7 +22,7 @@ const MODEL = {
   familyId: 'family',
   name: 'Any One',
   modelCode: 'AN-1',
-  procedureIds: ['slide', 'hold'],
+  methodIds: ['slide', 'hold'],
   entriesAllowed: 3,
 }
 export const worldAt = (minute: number, device: DeviceOnJob = PHONE): World => ({
@@ -105,7 +105,7 @@ const registry =
           kind: 'registry-said',
           key: job.asking.key,
           imei: job.asking.imei,
-          said: { answer: said, detail: '', reference: '', feeMinor: 0, currency: '' },
+          said: { answer: said, reference: '', feeMinor: 0, currency: '' },
         }
       : { kind: 'ask-registry', key: `q${nth}`, report: false }
 
@@ -236,7 +236,7 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
     arbitrary: fc.boolean().map((isLate): Try => (_, { now }, nth) => ({
       kind: 'start-attempt',
       id: uuid(nth),
-      procedureId: 'slide',
+      methodId: 'slide',
       link: 'none',
       cable: null,
       runner: null,

@@ -31,8 +31,8 @@ export function smallFamily(parts: {
     states: parts.states ?? {},
     menus: parts.menus ?? {},
     starts: { 'on-locked': parts.start ?? 'a' },
-    procedures: [
-      { id: 'none', school: 'none', from: 'on-locked', goal: 'dark', steps: [{ do: 'press', key: 'power' }] },
+    methods: [
+      { id: 'none', name: 'none', from: 'on-locked', goal: 'dark', steps: [{ do: 'press', key: 'power' }] },
     ],
     accountLock: { asksAfterRecoveryReset: true, acceptsOldScreenLock: false },
     durationsOfTheWork: { wipe: 'any', firstStart: 'any' },

@@ -77,6 +77,8 @@ async function make(made) {
       minify: false,
       rolldownOptions: {
         input: PROGRAMS,
+        // Languages are fetched by pages only; here all are known from the start.
+        checks: { ineffectiveDynamicImport: false },
         output: { entryFileNames: '[name].mjs', chunkFileNames: '[name]-[hash].mjs' },
       },
     },

@@ -21,12 +21,12 @@ function rateOf(work, many) {
 }
 
 /** Runs a second of a whole study, its making included: the median of several. */
-function studyRate(core, machine, procedure, wholeReset) {
-  const { studyProcedure, USUAL_SITUATION } = core
+function studyRate(core, machine, method, wholeReset) {
+  const { studyMethod, USUAL_SITUATION } = core
   const rates = []
   for (let round = 0; round <= ROUNDS; round++) {
     const from = performance.now()
-    const { runs } = studyProcedure(machine, procedure, USUAL_SITUATION, {
+    const { runs } = studyMethod(machine, method, USUAL_SITUATION, {
       persons: 20_000,
       seed: round,
       wholeReset,
@@ -40,21 +40,20 @@ export function measureHands({ pack, core }) {
   const { composeFamily, compileFamily, Twin, durationsAt, planOf, performPlan, USUAL_SITUATION } = core
   const devices = pack.families.map((family) => ({
     family,
-    procedure: family.procedures[0],
+    method: family.methods[0],
     machine: compileFamily(composeFamily(pack, family).composed),
   }))
-  const entering = devices.map(({ machine, procedure }) => studyRate(core, machine, procedure, false))
-  const whole = devices.map(({ machine, procedure }) => studyRate(core, machine, procedure, true))
-  const library = devices.map(({ family, machine, procedure }) => {
-    const plan = planOf(machine, procedure, USUAL_SITUATION)
+  const entering = devices.map(({ machine, method }) => studyRate(core, machine, method, false))
+  const whole = devices.map(({ machine, method }) => studyRate(core, machine, method, true))
+  const library = devices.map(({ family, machine, method }) => {
+    const plan = planOf(machine, method, USUAL_SITUATION)
     const durations = durationsAt(machine, 'median')
     const { actions, endedAtMs } = performPlan(plan, durations)
     const instants = instantsOf(new Twin(machine, plan.start, plan.situation, durations), actions, endedAtMs)
     const general = generalMachine(machine, plan, durations)
     const moves = movesOf(machine, actions)
     const ended = machine.states[runGeneral(general, moves, instants)]
-    if (ended?.screen !== procedure.goal)
-      throw new Error(`${family.id} ends on ${ended?.name} in the library`)
+    if (ended?.screen !== method.goal) throw new Error(`${family.id} ends on ${ended?.name} in the library`)
     return rateOf(() => runGeneral(general, moves, instants), 10)
   })
   return devices.map(({ family }, n) => ({

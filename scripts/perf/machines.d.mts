@@ -1,4 +1,4 @@
-import type { Action, Plan } from '../../core/src/procedure/index.ts'
+import type { Action, Plan } from '../../core/src/method/index.ts'
 import type { DrawnDurations, Machine, Twin } from '../../core/src/twin/index.ts'
 
 /** A machine of the library, ready to run. */

@@ -13,8 +13,8 @@ import { catalogHandlers } from './catalog/routes.ts'
 import { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
 import { agreementHandlers } from './agreement/routes.ts'
-import { evidenceHandlers } from './evidence/routes.ts'
-import { Evidence } from './evidence/service.ts'
+import { resultsHandlers } from './results/routes.ts'
+import { Results } from './results/service.ts'
 import { mountFiles } from './files.ts'
 import { mount } from './http/mount.ts'
 import { deadline, notFoundHandler, ProblemError, problemHandler } from './http/problem.ts'
@@ -117,7 +117,7 @@ export function createApp(
   const catalog = new Catalog(database)
   const prices = new PriceLists(database)
   const life = new JobLife(database, catalog, prices)
-  const evidence = new Evidence(database)
+  const results = new Results(database)
   mount(app, {
     ...sessionHandlers(database, config, generateToken, prices),
     ...catalogHandlers(database, catalog),
@@ -128,12 +128,12 @@ export function createApp(
     ...priceHandlers(database, prices),
     ...kitHandlers(database),
     ...makerHandlers(config.maker, life),
-    ...evidenceHandlers(database, evidence),
+    ...resultsHandlers(database, results),
     ...attemptHandlers(database, life),
     ...orderHandlers(database, life),
   })
 
-  mountFiles(app, { config, database, catalog, life, evidence, prices })
+  mountFiles(app, { config, database, catalog, life, results, prices })
   app.use('/api', notFoundHandler)
 
   if (config.web) serveWeb(app, config.web)

@@ -17,12 +17,12 @@ import type { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
 import { agreementEntity } from './agreement/entity.ts'
 import { agreementForm, agreementPaper, letterPaper } from './agreement/paper.ts'
-import type { Evidence } from './evidence/service.ts'
+import type { Results } from './results/service.ts'
 import { handBackPaper } from './hand-back/paper.ts'
 import { checked } from './http/mount.ts'
 import { isAnswered, ProblemError } from './http/problem.ts'
-import { evidenceEntity } from './intake/entity.ts'
-import { cleanEvidence, LARGEST_EVIDENCE } from './intake/evidence.ts'
+import { ownershipDocumentEntity } from './intake/entity.ts'
+import { cleanDocument, LARGEST_DOCUMENT } from './intake/ownershipDocument.ts'
 import { intakeReceipt } from './intake/receipt.ts'
 import { tagPdf, tagPng } from './intake/tag.ts'
 import type { JobLife } from './jobs/life.ts'
@@ -39,14 +39,14 @@ export function mountFiles(
     database,
     catalog,
     life,
-    evidence,
+    results,
     prices,
   }: {
     config: Config
     database: DataSource
     catalog: Catalog
     life: JobLife
-    evidence: Evidence
+    results: Results
     prices: PriceLists
   },
 ): void {
@@ -109,23 +109,23 @@ export function mountFiles(
     pdf(response, 'activation', await letterPaper(config.shop, letter))
   })
 
-  file('keepFile', raw({ type: () => true, limit: LARGEST_EVIDENCE + 1 }), async (asked) => {
+  file('keepFile', raw({ type: () => true, limit: LARGEST_DOCUMENT + 1 }), async (asked) => {
     const { id } = asked.params
     const { body, session } = asked.request
-    const { type, content } = await cleanEvidence(Buffer.isBuffer(body) ? body : Buffer.alloc(0))
+    const { type, content } = await cleanDocument(Buffer.isBuffer(body) ? body : Buffer.alloc(0))
     const staffId = session.staffId ?? 0
     const name = nameOf(asked.query.name)
     const size = content.length
     const kept = { id: randomUUID(), name, type, bytes: size }
     const job = await life.run(id, { staffId }, { kind: 'keep-file', file: kept }, async (manager, _, at) => {
       const row = { id: kept.id, jobId: id, staffId, at, name, type, size, content }
-      await manager.insert(evidenceEntity, row)
+      await manager.insert(ownershipDocumentEntity, row)
     })
     if (!isAnswered(asked.response)) asked.response.json(job)
   })
   file('ownershipFile', async ({ params, response }) => {
-    const found = await database.manager.findOne(evidenceEntity, {
-      where: { id: params.evidenceId, jobId: params.id },
+    const found = await database.manager.findOne(ownershipDocumentEntity, {
+      where: { id: params.fileId, jobId: params.id },
       select: { id: true, type: true, name: true, content: true },
     })
     if (!found) throw new ProblemError('not-found', { code: 'no-such-file' })
@@ -134,7 +134,7 @@ export function mountFiles(
     response.setHeader('X-Content-Type-Options', 'nosniff')
     // A browser shows no document inside such a policy: it is handed out as a file.
     const how = found.type === 'application/pdf' ? 'attachment' : 'inline'
-    send(response, found.type, `${how}; filename="evidence-${found.id.slice(0, 8)}"`, found.content)
+    send(response, found.type, `${how}; filename="ownership-${found.id.slice(0, 8)}"`, found.content)
   })
   file('mail', async ({ params, response }) => {
     const mail = await database.manager.findOne(mailEntity, {
@@ -161,8 +161,8 @@ export function mountFiles(
     pdf(response, `card-${family.id}`, await familyCard(inUse, family, words))
   })
   file('shopResults', async ({ response }) => {
-    const text = Buffer.from(JSON.stringify(await evidence.document(), null, 1))
-    send(response, 'application/json', 'attachment; filename="evidence.json"', text)
+    const text = Buffer.from(JSON.stringify(await results.document(), null, 1))
+    send(response, 'application/json', 'attachment; filename="results.json"', text)
   })
   file('packVersion', async ({ params, response }) => {
     const { id, written } = await catalog.byId(params.id)

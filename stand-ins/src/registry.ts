@@ -1,3 +1,4 @@
+import { languageFor, wordsIn } from '@benevox/words'
 import express, { type Express } from 'express'
 import { z } from 'zod'
 
@@ -15,6 +16,8 @@ const order = z.strictObject({
   imei: z.string().regex(/^\d{15}$/),
   mailTo: z.email(),
   reference: z.string().max(40),
+  /** In which the report is written. */
+  language: z.string().max(8).default('en'),
 })
 
 export interface RegistrySettings {
@@ -25,6 +28,8 @@ export interface RegistrySettings {
   readonly send: (mail: { to: string; subject: string; text: string }) => Promise<void>
 }
 
+/** A registry of no country in particular. */
+const WHERE_IT_IS = { zone: 'UTC', country: 'IE' } as const
 const FEE = { feeMinor: 400, currency: 'EUR' } as const
 
 /** A made-up registry of reported devices over HTTP: answers, reports by mail for a fee, faults on demand. */
@@ -66,14 +71,20 @@ export function registryApp({ reported, latencyMs, send }: RegistrySettings): Ex
   app.post('/v1/reports', async (request, response) => {
     const read = order.safeParse(request.body)
     if (!read.success) return void response.status(400).json({ error: 'no such order' })
-    const { imei, mailTo, reference } = read.data
+    const { imei, mailTo, reference, language } = read.data
     const reportId = `R-${String(++reports).padStart(5, '0')}`
     response.status(202).json({ reportId, ...FEE })
     await wait(imei)
+    const words = wordsIn(languageFor(language), WHERE_IT_IS)
     await send({
       to: mailTo,
-      subject: `Report ${reportId} for ${reference}`,
-      text: `Device ${imei}\nStatus: ${statusOf(imei)}\nAs of ${new Date().toISOString()}\nFee: 4.00 EUR\n`,
+      subject: words.say('mail.report', { report: reportId, reference }),
+      text: `${[
+        words.say('mail.device', { imei }),
+        words.say('mail.status', { status: statusOf(imei) }),
+        words.say('mail.asOf', { moment: words.moment(new Date().toISOString()) }),
+        words.say('mail.fee', { fee: words.money(FEE.feeMinor, FEE.currency) }),
+      ].join('\n')}\n`,
     })
   })
 

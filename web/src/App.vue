@@ -37,7 +37,7 @@ watch(
   { immediate: true },
 )
 whenSignedOut((now) => {
-  sessions.take(now)
+  void sessions.take(now)
   if (route.path !== '/sign-in') void router.push({ path: '/sign-in', query: { then: route.fullPath } })
 })
 useScanner()

@@ -5,9 +5,19 @@ import '@fontsource/atkinson-hyperlegible-mono/latin-700.css'
 import './styles.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
-import { getReadyToForesee } from './api/foresight.ts'
 import App from './App.vue'
+import { languageOfBrowser } from './api/session.ts'
 import { router } from './router.ts'
+import { pseudoChosen, speak } from './words/index.ts'
 
+/** Nothing can be said before a language is there: asked for until it is. */
+async function speakFirst(): Promise<void> {
+  try {
+    await speak(pseudoChosen() ?? languageOfBrowser())
+  } catch {
+    await new Promise((resolve) => setTimeout(resolve, 1000))
+    await speakFirst()
+  }
+}
+await speakFirst()
 createApp(App).use(createPinia()).use(router).mount('#app')
-requestIdleCallback(() => void getReadyToForesee())

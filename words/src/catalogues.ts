@@ -1,10 +1,20 @@
 // Written by scripts/words.mjs from words/languages.
-import en from '../languages/en.json' with { type: 'json' }
-import de from '../languages/de.json' with { type: 'json' }
-import es from '../languages/es.json' with { type: 'json' }
-import fr from '../languages/fr.json' with { type: 'json' }
 
-export const CATALOGUES = { en, de, es, fr } as const
+/** What each language calls itself. */
+export const OWN_NAMES = {
+  en: 'English',
+  de: 'Deutsch',
+  es: 'Español',
+  fr: 'Français',
+} as const
+
+/** Fetched by a page when it is wanted: nobody reads all of them. */
+export const FETCHED = {
+  en: () => import('../languages/en.json', { with: { type: 'json' } }),
+  de: () => import('../languages/de.json', { with: { type: 'json' } }),
+  es: () => import('../languages/es.json', { with: { type: 'json' } }),
+  fr: () => import('../languages/fr.json', { with: { type: 'json' } }),
+} as const
 
 /** The messages, and what each has places for. */
 export interface Messages {
@@ -804,7 +814,7 @@ export interface Messages {
   'event.opened': object
   'event.facts': object
   'event.answered': object
-  'event.chose-procedure': object
+  'event.chose-method': object
   'event.attempt-started': object
   'event.attempt-reached': object
   'event.attempt-failed': object
@@ -999,7 +1009,6 @@ export interface Messages {
   'problem.version-missing': object
   'problem.no-such-cable': { readonly number: string | number }
   'problem.no-maker-service': object
-  'problem.maker-said': { readonly answer: string | number }
   'problem.no-such-order': object
   'problem.no-such-service': object
   'problem.no-price-list': object
@@ -1029,7 +1038,7 @@ export interface Messages {
   'refusal.not-a-supervisor': { readonly name: string | number }
   'refusal.begun': object
   'refusal.not-yet': object
-  'refusal.no-such-procedure': object
+  'refusal.no-such-method': object
   'refusal.model-missing': object
   'refusal.other-device': { readonly read: string | number; readonly wanted: string | number }
   'refusal.account-still-on-it': object
@@ -2250,18 +2259,18 @@ export interface Messages {
   'flaw.lacks.posture': { readonly name: string | number }
   'flaw.lacks.link': { readonly name: string | number }
   'flaw.lacks.fragment': { readonly name: string | number }
-  'flaw.lacks.school': { readonly name: string | number }
+  'flaw.lacks.common-method': { readonly name: string | number }
   'flaw.lacks.family': { readonly name: string | number }
   'flaw.lacks.part': { readonly name: string | number }
   'flaw.lacks.start': { readonly name: string | number }
   'flaw.twice.fragment': { readonly name: string | number }
-  'flaw.twice.school': { readonly name: string | number }
+  'flaw.twice.common-method': { readonly name: string | number }
   'flaw.twice.family': { readonly name: string | number }
   'flaw.twice.model': { readonly name: string | number }
   'flaw.twice.key': { readonly name: string | number }
   'flaw.twice.link': { readonly name: string | number }
   'flaw.twice.part': { readonly name: string | number }
-  'flaw.twice.procedure': { readonly name: string | number }
+  'flaw.twice.method': { readonly name: string | number }
   'flaw.line-twice': { readonly name: string | number; readonly menu: string | number }
   'flaw.update-twice': { readonly system: string | number }
   'flaw.tac-twice': { readonly tac: string | number }
@@ -2305,4 +2314,24 @@ export interface Messages {
   'draft.times': { readonly name: string | number; readonly because: string | number }
   'draft.at': { readonly at: string | number; readonly because: string | number }
   'file.choose': object
+  'registry.reportedAs': { readonly as: string }
+  'registry.silent': { readonly why: string; readonly status: string | number }
+  'registry.noReport': { readonly because: string | number }
+  'registry.saidOn': { readonly ticket: string | number }
+  'problem.maker-silent': { readonly why: string; readonly status: string | number }
+  'keyState.works': object
+  'keyState.broken': object
+  'readFrom.tag': object
+  'readFrom.model-text': object
+  'registry.byHand': object
+  'remoteDid.begin': object
+  'remoteDid.look': object
+  'remoteDid.unlock': object
+  'remoteDid.locating-off': object
+  'history.line': { readonly what: string | number; readonly more: string | number }
+  'mail.report': { readonly report: string | number; readonly reference: string | number }
+  'mail.device': { readonly imei: string | number }
+  'mail.status': { readonly status: string }
+  'mail.asOf': { readonly moment: string | number }
+  'mail.fee': { readonly fee: string | number }
 }

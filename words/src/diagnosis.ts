@@ -1,4 +1,4 @@
-import type { Procedure } from '@benevox/core/catalog'
+import type { Method } from '@benevox/core/catalog'
 import {
   linkAskedFor,
   type Advice,
@@ -10,7 +10,7 @@ import {
 } from '@benevox/core/diagnosis'
 import type { ChartChange } from '@benevox/core/drawing'
 import type { RankReason, StudiedMethod } from '@benevox/core/hand'
-import type { KeyChart } from '@benevox/core/procedure'
+import type { KeyChart } from '@benevox/core/method'
 import type { TwinInput } from '@benevox/core/twin'
 import { keyText, linkText, type OwnNames } from './names.ts'
 import { criticalText, stepTexts } from './steps.ts'
@@ -19,17 +19,17 @@ import type { Words } from './words.ts'
 /** What a correction asks for, in one sentence. */
 export function correctionText(
   correction: Correction,
-  procedure: Procedure,
+  method: Method,
   chart: KeyChart,
   words: Words,
 ): string {
   const { say } = words
-  const step = (at: number) => stepTexts(procedure, chart, words)[at] ?? ''
+  const step = (at: number) => stepTexts(method, chart, words)[at] ?? ''
   switch (correction.kind) {
     case 'sooner':
     case 'later':
       return say(`correction.${correction.kind}`, {
-        what: criticalText(procedure, correction.step, chart, words) ?? step(correction.step),
+        what: criticalText(method, correction.step, chart, words) ?? step(correction.step),
       })
     case 'promptly':
     case 'count':
@@ -39,7 +39,7 @@ export function correctionText(
     case 'one-key':
       return say(`correction.${correction.kind}`, keysIn(correction, chart.names, words))
     case 'data-link':
-      return say(`correction.${linkAskedFor(procedure) === 'charger' ? 'other-cable' : 'other-data-cable'}`)
+      return say(`correction.${linkAskedFor(method) === 'charger' ? 'other-cable' : 'other-data-cable'}`)
     case 'test-key':
       return say('correction.test-key', { key: keyText(correction.key, chart.names, words) })
     default:
@@ -56,7 +56,7 @@ const keysIn = (
 /** What went wrong where a correction is needed, as part of a sentence. */
 export function causeText(
   correction: Correction,
-  procedure: Procedure,
+  method: Method,
   { names }: Pick<KeyChart, 'names'>,
   words: Words,
 ): string {
@@ -66,7 +66,7 @@ export function causeText(
     case 'one-key':
       return say(`cause.${correction.kind}`, keysIn(correction, names, words))
     case 'data-link':
-      return say(linkAskedFor(procedure) === 'charger' ? 'cause.no-power' : 'cause.no-data')
+      return say(linkAskedFor(method) === 'charger' ? 'cause.no-power' : 'cause.no-data')
     case 'test-key':
       return say('cause.test-key', { key: keyText(correction.key, names, words) })
     default:
@@ -74,15 +74,15 @@ export function causeText(
   }
 }
 
-/** The next thing, said to a colleague. @param procedure of the last attempt @param chart of it */
-export const adviceText = ({ says }: Advice, procedure: Procedure, chart: KeyChart, words: Words): string =>
-  says.map((one) => partText(one, procedure, chart, words)).join(' ')
+/** The next thing, said to a colleague. @param method of the last attempt @param chart of it */
+export const adviceText = ({ says }: Advice, method: Method, chart: KeyChart, words: Words): string =>
+  says.map((one) => partText(one, method, chart, words)).join(' ')
 
-function partText(one: AdviceSays, procedure: Procedure, chart: KeyChart, words: Words): string {
+function partText(one: AdviceSays, method: Method, chart: KeyChart, words: Words): string {
   const { say } = words
   switch (one.kind) {
     case 'correction':
-      return correctionText(one.correction, procedure, chart, words)
+      return correctionText(one.correction, method, chart, words)
     case 'another-method':
       return say('adviceSays.another-method', { method: one.method })
     case 'computer':
@@ -98,7 +98,7 @@ function partText(one: AdviceSays, procedure: Procedure, chart: KeyChart, words:
 }
 
 /** Why that is advised. */
-export function adviceWhyText(why: AdviceWhy, procedure: Procedure, chart: KeyChart, words: Words): string {
+export function adviceWhyText(why: AdviceWhy, method: Method, chart: KeyChart, words: Words): string {
   const { say } = words
   switch (why.kind) {
     case 'first':
@@ -111,11 +111,11 @@ export function adviceWhyText(why: AdviceWhy, procedure: Procedure, chart: KeyCh
                 .map((cue) => say(`sign.${cue}`))
                 .reduce((one, other) => say('step.then', { one, other }))
             : say('seen.nothing'),
-        cause: causeText(why.cause, procedure, chart, words),
+        cause: causeText(why.cause, method, chart, words),
         times: why.times,
       })
     case 'unsure':
-      return say('adviceWhy.unsure', { cause: causeText(why.cause, procedure, chart, words) })
+      return say('adviceWhy.unsure', { cause: causeText(why.cause, method, chart, words) })
     case 'place':
       return say('adviceWhy.place', { place: say(`sign.${why.place}`) })
   }
@@ -135,16 +135,16 @@ export const changeTexts = (
 /** Why a dry run was lost, and what to do otherwise the next time: two sentences or three. */
 export function dryRunText(
   { correction, off }: Extract<Verdict, { kind: 'failed' }>,
-  procedure: Procedure,
+  method: Method,
   chart: KeyChart,
   words: Words,
 ): string {
   const { say } = words
   if (correction.kind === 'data-link') {
-    const plug = procedure.steps.findLastIndex((step) => step.do === 'plug')
-    return say('dryRunLost.notPlugged', { step: stepTexts(procedure, chart, words)[plug] ?? '' })
+    const plug = method.steps.findLastIndex((step) => step.do === 'plug')
+    return say('dryRunLost.notPlugged', { step: stepTexts(method, chart, words)[plug] ?? '' })
   }
-  const how = correctionText(correction, procedure, chart, words)
+  const how = correctionText(correction, method, chart, words)
   const what = off && movedText(off.input, chart.names, words)
   if (!what) return say('dryRunLost.lost', { how })
   // A tenth is the least that is worth saying.

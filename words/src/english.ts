@@ -1,3 +1,4 @@
+import './everyLanguage.ts'
 import { wordsIn } from './words.ts'
 
 /** For whoever reads without the interface: logs, programs, the terminal. By Greenwich. */

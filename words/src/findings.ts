@@ -1,4 +1,4 @@
-import type { PackFinding } from '@benevox/core/procedure'
+import type { PackFinding } from '@benevox/core/method'
 import { notVerifiedText } from './steps.ts'
 import type { Words } from './words.ts'
 

@@ -33,6 +33,10 @@ export interface Formats {
   tenths(ms: number): string
   /** As it is written at the start of a line. */
   atStart(text: string): string
+  /** A language by its tag, as it is called in this one. */
+  languageName(tag: string): string
+  /** A country by its two letters; undefined where they name none. */
+  country(code: string): string | undefined
   /** “a, b and c”. */
   list(parts: readonly string[]): string
   /** “a, b or c”. */
@@ -66,6 +70,8 @@ export function formatsOf(locale: Intl.Locale, timeZone: string): Formats {
   const times = date({ hour: '2-digit', minute: '2-digit' })
   const isoDays = new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short' })
   const relative = new Intl.RelativeTimeFormat(locale, { numeric: 'auto' })
+  const countries = new Intl.DisplayNames(locale, { type: 'region', fallback: 'none' })
+  const languages = new Intl.DisplayNames(locale, { type: 'language' })
   const [lists, eithers] = [new Intl.ListFormat(locale), new Intl.ListFormat(locale, { type: 'disjunction' })]
   const inUnit = (amount: number, unit: Unit, unitDisplay: 'long' | 'short' = 'short') =>
     // A day is too short a word to be cut.
@@ -119,7 +125,9 @@ export function formatsOf(locale: Intl.Locale, timeZone: string): Formats {
       return ms < 100_000 ? inUnit(ms / 1000, 'second') : inUnit(ms / 60_000, 'minute')
     },
     tenths: (ms) =>
-      number({ minimumFractionDigits: 1, maximumFractionDigits: 1 }).format(Math.floor(ms / 100) / 10),
+      number({ minimumFractionDigits: 1, maximumFractionDigits: 1 }).format(Math.floor(ms / 100) / 10 || 0),
+    languageName: (tag) => (/^[a-z]{2,3}(-|$)/.test(tag) ? (languages.of(tag) ?? tag) : tag),
+    country: (code) => (/^[A-Z]{2}$/.test(code) ? countries.of(code) : undefined),
     atStart: (text) => text.charAt(0).toLocaleUpperCase(locale.toString()) + text.slice(1),
     list: (parts) => lists.format(parts),
     either: (parts) => eithers.format(parts),

@@ -1,6 +1,6 @@
 import type { Cue, KeyId, LinkKind } from '@benevox/core/catalog'
 import type { DrawnNames } from '@benevox/core/drawing'
-import type { KeyChart } from '@benevox/core/procedure'
+import type { KeyChart } from '@benevox/core/method'
 import type { Words } from './words.ts'
 
 /** What a family calls its own keys and cables, by their ids. */

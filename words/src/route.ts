@@ -2,7 +2,7 @@ import type { AccountFacts, AccountForesight } from '@benevox/core/account'
 import { fieldOf, offeredAnswers, type Asked, type FactName } from '@benevox/core/facts'
 import { groupImei } from '@benevox/core/imei'
 import type { Choice, Gate, RouteAction, RouteChange } from '@benevox/core/route'
-import { languageFor, nameOf, type Words } from './words.ts'
+import type { Words } from './words.ts'
 
 /** The route, its checks and its facts in words: each sentence from a code and its facts. */
 
@@ -103,8 +103,9 @@ export function factText(
   if (value === undefined || value === '') return words.say('factState.not-asked')
   if (value === 'recorded') return words.say('factState.recorded')
   if (name === 'modelId') return modelName(String(value)) || String(value)
-  if (fieldOf(name) === 'language') return nameOf(languageFor(String(value)))
+  if (fieldOf(name) === 'language') return words.languageName(String(value))
   if (fieldOf(name) === 'imei') return groupImei(String(value))
+  if (fieldOf(name) === 'country') return words.country(String(value)) ?? String(value)
   return answerText(name, value, words) ?? String(value)
 }
 

@@ -1,4 +1,4 @@
-import type { KeyId, LinkKind, Posture, Procedure, Step } from '@benevox/core/catalog'
+import type { KeyId, LinkKind, Posture, Method, Step } from '@benevox/core/catalog'
 import {
   heldBeforeEach,
   PATIENCE_MS,
@@ -7,8 +7,8 @@ import {
   type MenuLinePart,
   type NotVerified,
   type PathInput,
-  type ProcedureSheet,
-} from '@benevox/core/procedure'
+  type MethodSheet,
+} from '@benevox/core/method'
 import { keysText, keyText, linkText, type OwnNames } from './names.ts'
 import type { Words } from './words.ts'
 
@@ -16,21 +16,21 @@ import type { Words } from './words.ts'
 const NOTICEABLE_MS = 300
 
 /** One line a step, in order, short enough to be spoken before its moment. */
-export const stepTexts = (procedure: Procedure, chart: KeyChart, words: Words): readonly string[] =>
-  movesTexts(procedure, chart, words).map(words.atStart)
+export const stepTexts = (method: Method, chart: KeyChart, words: Words): readonly string[] =>
+  movesTexts(method, chart, words).map(words.atStart)
 
 /** The lines of a method as it is read; none where its steps cannot be done at all. */
-export const sheetTexts = ({ procedure, chart }: ProcedureSheet, words: Words): readonly string[] =>
-  chart ? stepTexts(procedure, chart, words) : []
+export const sheetTexts = ({ method, chart }: MethodSheet, words: Words): readonly string[] =>
+  chart ? stepTexts(method, chart, words) : []
 
 /** Why a method is not verified, where it is not. */
-export const notVerifiedOf = ({ procedure, notVerified }: ProcedureSheet, words: Words): string | undefined =>
-  notVerified && notVerifiedText(notVerified, procedure.school, words)
+export const notVerifiedOf = ({ method, notVerified }: MethodSheet, words: Words): string | undefined =>
+  notVerified && notVerifiedText(notVerified, method.name, words)
 
 /** The same as parts of a sentence. */
-function movesTexts(procedure: Procedure, chart: KeyChart, words: Words): readonly string[] {
-  const held = heldBeforeEach(procedure)
-  return procedure.steps.map((step, index) => moveText(step, index, held[index] ?? [], chart, words))
+function movesTexts(method: Method, chart: KeyChart, words: Words): readonly string[] {
+  const held = heldBeforeEach(method)
+  return method.steps.map((step, index) => moveText(step, index, held[index] ?? [], chart, words))
 }
 
 /**
@@ -40,17 +40,17 @@ function movesTexts(procedure: Procedure, chart: KeyChart, words: Words): readon
  * @returns undefined where nothing is waited for before the step
  */
 export function criticalText(
-  procedure: Procedure,
+  method: Method,
   step: number,
   chart: KeyChart,
   words: Words,
 ): string | undefined {
-  const { steps } = procedure
+  const { steps } = method
   const waitAt = steps.findLastIndex((one, index) => index < step && one.do === 'wait')
   const waiting = steps[waitAt]
   if (waiting?.do !== 'wait') return undefined
   const nextWait = steps.findIndex((one, index) => index > step && one.do === 'wait')
-  const actions = movesTexts(procedure, chart, words)
+  const actions = movesTexts(method, chart, words)
     .slice(waitAt + 1, nextWait < 0 ? undefined : nextWait)
     .reduce((one, other) => words.say('step.then', { one, other }))
   if ('cue' in waiting.until)
@@ -64,12 +64,12 @@ export function criticalText(
  * @param safe around the perfect moment, from `criticalSlack` of the hand
  */
 export function roomText(
-  procedure: Procedure,
+  method: Method,
   { step, isCounted, isFreeEarly, safe }: Room,
   chart: KeyChart,
   { say, tenths }: Words,
 ): string {
-  const waitAt = procedure.steps.findLastIndex((one, index) => index < step && one.do === 'wait')
+  const waitAt = method.steps.findLastIndex((one, index) => index < step && one.do === 'wait')
   if (!isCounted) return say('room.afterSign', { seconds: tenths(safe.toMs) })
   const countedMs = (chart.stepEnds[waitAt]?.ms ?? 0) - (chart.stepEnds[waitAt - 1]?.ms ?? 0)
   // A bound is never said wider than it is.
@@ -91,10 +91,10 @@ export interface Room {
 }
 
 /** What is said at a moment of an attempt; empty for a mere sound. */
-export function beatText({ says }: Beat, procedure: Procedure, chart: KeyChart, words: Words): string {
+export function beatText({ says }: Beat, method: Method, chart: KeyChart, words: Words): string {
   if (!says) return ''
-  const ahead = says.isCritical ? criticalText(procedure, says.step, chart, words) : undefined
-  return ahead ?? stepTexts(procedure, chart, words)[says.step] ?? ''
+  const ahead = says.isCritical ? criticalText(method, says.step, chart, words) : undefined
+  return ahead ?? stepTexts(method, chart, words)[says.step] ?? ''
 }
 
 /** A whole menu line: `volume-down ×4 · power`. */

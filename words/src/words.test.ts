@@ -77,7 +77,7 @@ describe('how dates, times and amounts are written', () => {
       '7 Std.',
       '10 Tage',
     ])
-    expect([de.tenths(1999), en.tenths(50)]).toEqual(['1,9', '0.0'])
+    expect([de.tenths(1999), en.tenths(50), en.tenths(-0)]).toEqual(['1,9', '0.0', '0.0'])
   })
   it('by the shop’s clock, at midnight and where it is already tomorrow', () => {
     const at = '2026-03-03T23:30:00.000Z'

@@ -1,16 +1,31 @@
 import { IntlMessageFormat } from 'intl-messageformat'
-import { CATALOGUES, type Messages } from './catalogues.ts'
+import { FETCHED, OWN_NAMES, type Messages } from './catalogues.ts'
 import { formatsOf, type Formats } from './formats.ts'
 import { isPseudo, pseudo, type Pseudo } from './pseudo.ts'
 
 /** A language in which everything is said: one file of messages each. */
-export type Language = keyof typeof CATALOGUES
-export const LANGUAGES = Object.keys(CATALOGUES) as readonly Language[] as readonly [Language, ...Language[]]
-export const isLanguage = (tag: string): tag is Language => Object.hasOwn(CATALOGUES, tag)
+export type Language = keyof typeof OWN_NAMES
+export const LANGUAGES = Object.keys(OWN_NAMES) as readonly Language[] as readonly [Language, ...Language[]]
+export const isLanguage = (tag: string): tag is Language => Object.hasOwn(OWN_NAMES, tag)
 /** The one of ours that serves whoever reads this language; English where there is none. */
 export const languageFor = (tag: string): Language => (isLanguage(tag) ? tag : 'en')
 /** What a language calls itself. */
-export const nameOf = (language: Language): string => CATALOGUES[language]['language.self']
+export const nameOf = (language: Language): string => OWN_NAMES[language]
+
+type Catalogue = Readonly<Record<string, string>>
+const LEARNT = new Map<Language, Catalogue>()
+/** From now on these languages can be spoken. */
+export function learn(catalogues: Readonly<Partial<Record<Language, Catalogue>>>): void {
+  for (const [language, catalogue] of Object.entries(catalogues)) LEARNT.set(language as Language, catalogue)
+}
+export const isLearnt = (language: Language): boolean => LEARNT.has(language)
+/** Fetches what is said in this language, where that is not here yet. @throws TypeError where it cannot be had */
+export async function fetchLanguage(language: Language): Promise<void> {
+  if (!isLearnt(language)) learn({ [language]: (await FETCHED[language]()).default })
+}
+/** The language in which a pseudo-language is written. */
+export const spokenBy = (language: Language | Pseudo): Language => (isPseudo(language) ? 'en' : language)
+
 export type Key = keyof Messages
 /** What a message has places for; nothing where it has none. */
 export type PlacesOf<K extends Key> = keyof Messages[K] extends never ? [] : [places: Messages[K]]
@@ -32,7 +47,7 @@ export interface Words extends Formats {
   find(key: string): string | undefined
 }
 
-/** @throws RangeError where the time zone is none */
+/** @throws RangeError where the time zone is none, or the language is not learnt yet */
 export function wordsIn(language: Language | Pseudo, { zone, country }: At): Words {
   const name = `${language} ${zone} ${country}`
   const words = MADE.get(name) ?? made(language, zone, country)
@@ -43,8 +58,9 @@ export function wordsIn(language: Language | Pseudo, { zone, country }: At): Wor
 const MADE = new Map<string, Words>()
 
 function made(language: Language | Pseudo, timeZone: string, region: string): Words {
-  const locale = new Intl.Locale(isPseudo(language) ? 'en' : language, { region })
-  const messages: Readonly<Record<string, string>> = CATALOGUES[isPseudo(language) ? 'en' : language]
+  const locale = new Intl.Locale(spokenBy(language), { region })
+  const messages = LEARNT.get(spokenBy(language))
+  if (!messages) throw new RangeError(`Nothing is known yet of ${language}`)
   const formats = new Map<Key, IntlMessageFormat>()
   const formatted = (key: Key, places?: object) => {
     const format = formats.get(key) ?? read(messages[key] ?? '')

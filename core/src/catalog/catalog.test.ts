@@ -20,9 +20,7 @@ const family = (rest: object = {}) => ({
   compose: [{ fragment: 'boot', as: 'boot', with: { time: 'boot', to: 'lock' } }],
   states: { lock: { screen: 'lock-screen' } },
   starts: { 'on-locked': 'lock', off: 'boot.logo' },
-  procedures: [
-    { id: 'p', school: 'p', from: 'on-locked', goal: 'dark', steps: [{ do: 'press', key: 'power' }] },
-  ],
+  methods: [{ id: 'p', name: 'p', from: 'on-locked', goal: 'dark', steps: [{ do: 'press', key: 'power' }] }],
   accountLock: { asksAfterRecoveryReset: true, acceptsOldScreenLock: false },
   durationsOfTheWork: { wipe: 'boot', firstStart: 'boot' },
   source: 'tried-here',
@@ -62,7 +60,7 @@ const model = {
 }
 const document = (rest: object = {}) => ({
   format: 'benevox-pack',
-  formatVersion: 2,
+  formatVersion: 3,
   title: 'T',
   version: 1,
   fragments: [boot],
@@ -104,15 +102,41 @@ describe('reading a pack', () => {
     const now = readPack(document())
     if (old.kind !== 'pack' || now.kind !== 'pack') throw new Error('refused')
     expect(old.written).toEqual(now.written)
-    expect(old.written.formatVersion).toBe(2)
+    expect(old.written.formatVersion).toBe(3)
+  })
+  it('takes one of the second version, with its procedures, schools and tries, from the parts it is made of', () => {
+    const press = [{ do: 'press', key: 'power' }]
+    const common = { id: 'shared', from: 'off', goal: 'dark', steps: press }
+    const own = { id: 'p', from: 'on-locked', goal: 'dark', steps: press }
+    const follows = { id: 'q', like: 'shared' }
+    const rest = (names: readonly [methods: string, name: string, common: string, entries: string]) => {
+      const [methods, name, commonMethods, entries] = names
+      const list = [
+        { ...own, [name]: 'Press' },
+        { ...follows, [name]: 'Ours' },
+      ]
+      const { methods: _, ...small } = family()
+      const updates = [{ fromSystem: 12, [methods]: [{ ...own, [name]: 'Press later' }] }]
+      return {
+        [commonMethods]: [{ ...common, [name]: 'Shared' }],
+        families: [{ ...small, [methods]: list, updates, carrierLock: { [entries]: 7 } }],
+      }
+    }
+    const old = readPack(
+      document({ formatVersion: 2, ...rest(['procedures', 'school', 'schools', 'triesAllowed']) }),
+    )
+    const now = readPack(document(rest(['methods', 'name', 'commonMethods', 'entriesAllowed'])))
+    if (old.kind !== 'pack' || now.kind !== 'pack') throw new Error('refused')
+    expect(old).toEqual(now)
+    expect(old.pack.families[0]?.methods.map(({ name }) => name)).toEqual(['Press', 'Ours'])
   })
   it.each([
     [
-      3,
-      'This file has version 3 of the format; only versions up to 2 can be read here. A newer Benevox reads it.',
+      4,
+      'This file has version 4 of the format; only versions up to 3 can be read here. A newer Benevox reads it.',
     ],
-    [0, 'This must be “2”.'],
-    ['2', 'This must be “2”.'],
+    [0, 'This must be “3”.'],
+    ['3', 'This must be “3”.'],
   ])('refuses version %j, and says so', (formatVersion, sentence) => {
     const read = readPack(document({ formatVersion }))
     expect(
@@ -166,7 +190,7 @@ describe('reading a pack', () => {
     ],
     ['starts.off', { starts: { 'on-locked': 'lock', off: 'boot.nothing' } }],
     ['durationsOfTheWork.wipe', { durationsOfTheWork: { wipe: 'long', firstStart: 'boot' } }],
-    ['procedures.0.from', { starts: { off: 'lock' } }],
+    ['methods.0.from', { starts: { off: 'lock' } }],
     ['states.lock.like', { states: { lock: { screen: 'lock-screen', like: 'other' } } }],
   ])('refuses a name it does not have, at families.0.%s', (path, rest) => {
     const reading = readPack(document({ families: [family(rest)] }))
@@ -181,12 +205,12 @@ describe('reading a pack', () => {
     choose: { key: 'power', press: 'long' },
   })
   const key = { id: 'power', edge: 'right', at: 0.5 }
-  const [procedure] = family().procedures
+  const [method] = family().methods
   const use = { fragment: 'boot', as: 'boot', with: { time: 'boot', to: 'lock' } }
   it.each<[string, object]>([
     ['families.0.keys.1.id', { families: [family({ keys: [key, { ...key, at: 0.7 }] })] }],
     ['families.0.compose.1.as', { families: [family({ compose: [use, use] })] }],
-    ['families.0.procedures.1.id', { families: [family({ procedures: [procedure, procedure] })] }],
+    ['families.0.methods.1.id', { families: [family({ methods: [method, method] })] }],
     ['families.0.menus.list.items.2.id', { families: [family({ menus: { list: menuOf('a', 'b', 'a') } })] }],
     ['models.1.tacs.0', { models: [model, { ...model, id: 'n' }] }],
     [

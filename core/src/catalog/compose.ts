@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 import {
   menu,
-  procedure,
+  method,
   state,
   type Family,
   type FamilyAsWritten,
@@ -9,8 +9,8 @@ import {
   type Menu,
   type Model,
   type Pack,
-  type Procedure,
-  type School,
+  type Method,
+  type CommonMethod,
   type State,
 } from './pack.ts'
 import { Allowance } from './limits.ts'
@@ -98,54 +98,54 @@ export function familyForModel(family: Family, model: Pick<Model, 'durations'>):
 }
 
 /**
- * Writes out procedures that follow a shared school: its places filled, a list handed over for a place among the
+ * Writes out methods that follow a shared name: its places filled, a list handed over for a place among the
  * steps put in its stead.
  */
-export function writeOutProcedures(
-  schools: readonly School[],
-  written: FamilyAsWritten['procedures'],
+export function writeOutMethods(
+  commonMethods: readonly CommonMethod[],
+  written: FamilyAsWritten['methods'],
   path: readonly (string | number)[] = [],
   allowance = new Allowance(),
-): { readonly procedures: Procedure[]; readonly faults: readonly PackFault[] } {
+): { readonly methods: Method[]; readonly faults: readonly PackFault[] } {
   const faults: PackFault[] = []
-  const procedures = written.flatMap((one, index): Procedure[] => {
+  const methods = written.flatMap((one, index): Method[] => {
     if (!('like' in one)) return [one]
-    const at = [...path, 'procedures', index]
-    const school = schools.find(({ id }) => id === one.like)
-    if (!school) {
-      faults.push({ path: at, flaw: { code: 'lacks', what: 'school', name: one.like } })
+    const at = [...path, 'methods', index]
+    const common = commonMethods.find(({ id }) => id === one.like)
+    if (!common) {
+      faults.push({ path: at, flaw: { code: 'lacks', what: 'common-method', name: one.like } })
       return []
     }
-    faults.push(...parameterFaults(school, one.with, at))
-    const read = procedure.safeParse({
+    faults.push(...parameterFaults(common, one.with, at))
+    const read = method.safeParse({
       id: one.id,
-      school: one.school ?? school.school,
-      from: one.from ?? school.from,
-      goal: one.goal ?? school.goal,
+      name: one.name ?? common.name,
+      from: one.from ?? common.from,
+      goal: one.goal ?? common.goal,
       ...(one.source ? { source: one.source } : {}),
-      steps: substitute(school.steps, '', { ...school.defaults, ...one.with }, allowance),
+      steps: substitute(common.steps, '', { ...common.defaults, ...one.with }, allowance),
     })
     if (read.success) return [read.data]
     faults.push(...shapeFaults(read.error, at))
     return []
   })
-  return { procedures, faults }
+  return { methods, faults }
 }
 
-/** A family with the procedures of its own and of its updates written out. */
+/** A family with the methods of its own and of its updates written out. */
 export function writeOutFamily(
-  schools: readonly School[],
+  commonMethods: readonly CommonMethod[],
   written: FamilyAsWritten,
   path: readonly (string | number)[] = [],
   allowance = new Allowance(),
 ): { readonly family: Family; readonly faults: readonly PackFault[] } {
-  const { procedures, faults } = writeOutProcedures(schools, written.procedures, path, allowance)
+  const { methods, faults } = writeOutMethods(commonMethods, written.methods, path, allowance)
   const ofUpdates = written.updates.map((update, n) => {
-    const own = writeOutProcedures(schools, update.procedures, [...path, 'updates', n], allowance)
-    return { update: { ...update, procedures: own.procedures }, faults: own.faults }
+    const own = writeOutMethods(commonMethods, update.methods, [...path, 'updates', n], allowance)
+    return { update: { ...update, methods: own.methods }, faults: own.faults }
   })
   return {
-    family: { ...written, procedures, updates: ofUpdates.map(({ update }) => update) },
+    family: { ...written, methods, updates: ofUpdates.map(({ update }) => update) },
     faults: [...faults, ...ofUpdates.flatMap((one) => one.faults)],
   }
 }

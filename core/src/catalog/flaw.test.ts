@@ -2,7 +2,7 @@ import { expect, it } from 'vitest'
 import { z } from 'zod'
 import { flawOf, MUST, pack, type Flaw } from './index.ts'
 import { ENGLISH } from '../../../words/src/english.ts'
-import { CATALOGUES } from '../../../words/src/catalogues.ts'
+import { CATALOGUES } from '../../../words/src/everyLanguage.ts'
 import { flawText, LANGUAGES, wordsIn } from '../../../words/src/index.ts'
 
 const said = (schema: z.ZodType, value: unknown): readonly string[] =>
@@ -44,7 +44,7 @@ it.each<[z.ZodType, unknown, string]>([
 it('of a pack with a fault in every kind of place nothing sounds like a validator', () => {
   const faulty = {
     format: 'other',
-    formatVersion: 2,
+    formatVersion: 3,
     title: '',
     version: 0,
     fragments: [{ id: 'A B', says: 7, parameters: ['1x'], states: [] }],
@@ -54,7 +54,7 @@ it('of a pack with a fault in every kind of place nothing sounds like a validato
         keys: [{ id: 'side', edge: 'inside', at: 2 }],
         durations: { boot: { minMs: 9, medianMs: 2, maxMs: 3 } },
         states: { a: { screen: 'blue', transitions: [{ on: { kind: 'wink' }, to: '!' }] } },
-        procedures: [{ steps: [{ do: 'dance' }, { do: 'wait', until: { cue: 'nothing' } }] }],
+        methods: [{ steps: [{ do: 'dance' }, { do: 'wait', until: { cue: 'nothing' } }] }],
       },
     ],
     models: [{ tacs: ['12'], year: 1900 }],

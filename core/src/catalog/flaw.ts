@@ -54,7 +54,7 @@ export type NameFlaw =
   | { readonly code: 'lacks'; readonly what: LackedWhat; readonly name: string }
   | {
       readonly code: 'twice'
-      readonly what: 'fragment' | 'school' | 'family' | 'model' | 'key' | 'link' | 'part' | 'procedure'
+      readonly what: 'fragment' | 'common-method' | 'family' | 'model' | 'key' | 'link' | 'part' | 'method'
       readonly name: string
     }
   | { readonly code: 'line-twice'; readonly name: string; readonly menu: string }
@@ -73,7 +73,7 @@ export type LackedWhat =
   | 'posture'
   | 'link'
   | 'fragment'
-  | 'school'
+  | 'common-method'
   | 'family'
   | 'part'
   | 'start'

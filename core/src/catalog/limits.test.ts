@@ -26,9 +26,7 @@ const family = (id: number, uses: object[]) => ({
   compose: uses,
   states: { lock: { screen: 'lock-screen' } },
   starts: { 'on-locked': 'lock' },
-  procedures: [
-    { id: 'p', school: 'p', from: 'on-locked', goal: 'dark', steps: [{ do: 'press', key: 'power' }] },
-  ],
+  methods: [{ id: 'p', name: 'p', from: 'on-locked', goal: 'dark', steps: [{ do: 'press', key: 'power' }] }],
   accountLock: { asksAfterRecoveryReset: true, acceptsOldScreenLock: false },
   durationsOfTheWork: { wipe: 'any', firstStart: 'any' },
   source: 'tried-here',

@@ -206,45 +206,45 @@ export const source = z.enum([
 ])
 export type Source = z.infer<typeof source>
 
-const procedureParts = {
-  /** The school it belongs to, in the trade's words. */
-  school: label,
+const methodParts = {
+  /** What it is called: it says how it goes. */
+  name: label,
   from: startState,
   /** The screen that shows it worked. */
   goal: screenKind,
 }
-const procedureSource = source.optional()
+const methodSource = source.optional()
 
-export const procedure = z.strictObject({
+export const method = z.strictObject({
   id: slug,
-  ...procedureParts,
+  ...methodParts,
   steps: z.array(step).min(1).max(40),
   /** Absent: the family's own. */
-  source: procedureSource,
+  source: methodSource,
 })
-export type Procedure = z.infer<typeof procedure>
+export type Method = z.infer<typeof method>
 
-/** A school that several families share: its steps have `{"parameter": name}` places. */
-export const school = z.strictObject({
+/** A method that several families share: its steps have `{"parameter": name}` places. */
+export const commonMethod = z.strictObject({
   id: slug,
-  ...procedureParts,
+  ...methodParts,
   parameters: z.array(parameterName).default([]),
   defaults: z.record(parameterName, json).default({}),
   steps: z.array(json).min(1).max(40),
 })
-export type School = z.infer<typeof school>
+export type CommonMethod = z.infer<typeof commonMethod>
 
-/** A family's procedure that follows a shared school; what is named here overrides the school's. */
-export const procedureOfSchool = z.strictObject({
+/** A family's method that follows a common one; what is named here overrides that. */
+export const methodAsCommon = z.strictObject({
   id: slug,
   like: slug,
   with: z.record(parameterName, json).default({}),
-  school: label.optional(),
+  name: label.optional(),
   from: startState.optional(),
   goal: screenKind.optional(),
-  source: procedureSource,
+  source: methodSource,
 })
-export type ProcedureOfSchool = z.infer<typeof procedureOfSchool>
+export type MethodAsCommon = z.infer<typeof methodAsCommon>
 
 const waitBand = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('none'), fromFailures: z.int().min(0) }),
@@ -309,7 +309,7 @@ const familyParts = {
   /** The maker provides the system's file, to install it again from recovery. Absent: nobody has said. */
   systemFile: z.boolean().optional(),
   carrierLock: z
-    .strictObject({ triesAllowed: z.int().min(1).max(100), dialledCode: z.string().max(20).optional() })
+    .strictObject({ entriesAllowed: z.int().min(1).max(100), dialledCode: z.string().max(20).optional() })
     .optional(),
   /** Absent: the platform's own law. */
   waitLaw: z.array(waitBand).optional(),
@@ -336,28 +336,28 @@ const updateParts = {
   starts: familyParts.starts.optional(),
 }
 const MOST_UPDATES = 20
-const writtenProcedures = z.array(z.union([procedure, procedureOfSchool])).max(24)
-const procedures = z.array(procedure).max(24)
+const writtenMethods = z.array(z.union([method, methodAsCommon])).max(24)
+const methods = z.array(method).max(24)
 
-/** A family as a pack writes it down: procedures in full, or by the school they follow. */
+/** A family as a pack writes it down: methods in full, or by the common one they follow. */
 export const familyAsWritten = z.strictObject({
   ...familyParts,
-  procedures: writtenProcedures.min(1),
-  /** Each stands on those of lower versions; a procedure stands in place of the one of its id, or beside them all. */
+  methods: writtenMethods.min(1),
+  /** Each stands on those of lower versions; a method stands in place of the one of its id, or beside them all. */
   updates: z
-    .array(z.strictObject({ ...updateParts, procedures: writtenProcedures.default([]) }))
+    .array(z.strictObject({ ...updateParts, methods: writtenMethods.default([]) }))
     .max(MOST_UPDATES)
     .default([]),
 })
 export type FamilyAsWritten = z.infer<typeof familyAsWritten>
 
-const familyUpdate = z.strictObject({ ...updateParts, procedures: procedures.default([]) })
+const familyUpdate = z.strictObject({ ...updateParts, methods: methods.default([]) })
 export type FamilyUpdate = z.infer<typeof familyUpdate>
 
-/** A family whose procedures are all written out. */
+/** A family whose methods are all written out. */
 export const family = z.strictObject({
   ...familyParts,
-  procedures: procedures.min(1),
+  methods: methods.min(1),
   updates: z.array(familyUpdate).max(MOST_UPDATES).default([]),
 })
 export type Family = z.infer<typeof family>
@@ -386,7 +386,7 @@ export const model = z.strictObject({
 export type Model = z.infer<typeof model>
 
 /** The version of the format that is written; `inPresentForm` brings older ones to it. */
-export const FORMAT_VERSION = 2
+export const FORMAT_VERSION = 3
 
 const packParts = {
   format: z.literal('benevox-pack'),
@@ -394,7 +394,7 @@ const packParts = {
   title: label,
   version: z.int().min(1),
   fragments: z.array(fragment).max(500),
-  schools: z.array(school).max(500).default([]),
+  commonMethods: z.array(commonMethod).max(500).default([]),
   models: z.array(model).max(200_000),
 }
 
@@ -405,6 +405,6 @@ export const packAsWritten = z.strictObject({
 })
 export type PackAsWritten = z.infer<typeof packAsWritten>
 
-/** A pack as read: every family's procedures written out. */
+/** A pack as read: every family's methods written out. */
 export const pack = z.strictObject({ ...packParts, families: z.array(family).min(1).max(500) })
 export type Pack = z.infer<typeof pack>

@@ -1,11 +1,11 @@
 import type { z } from 'zod'
-import { writeOutProcedures, type PackFault } from './compose.ts'
-import type { Family, Procedure, School } from './pack.ts'
+import { writeOutMethods, type PackFault } from './compose.ts'
+import type { Family, Method, CommonMethod } from './pack.ts'
 import type { KeyId } from './vocabulary.ts'
 
 type Json = z.infer<ReturnType<typeof z.json>>
 
-/** What may be handed over for a parameter of a shared part or school, found where it stands in it. */
+/** What may be handed over for a parameter of a shared part or common method, found where it stands in it. */
 export type ParameterKind =
   | 'keys'
   | 'key'
@@ -91,22 +91,22 @@ function kindAt(below: string, around: Readonly<Record<string, unknown>>): Param
 }
 
 /**
- * A procedure that follows a shared school on a family: what the school does not say itself is filled with
+ * A method that follows a common one on a family: what that does not say itself is filled with
  * nothing, or with the family's first key, to be changed then.
  */
-export function procedureOfTheSchool(
-  school: School,
-  family: Pick<Family, 'keys' | 'procedures'>,
-): { readonly procedure?: Procedure | undefined; readonly faults: readonly PackFault[] } {
-  const kinds = parameterKinds(school)
+export function methodOfTheCommon(
+  common: CommonMethod,
+  family: Pick<Family, 'keys' | 'methods'>,
+): { readonly method?: Method | undefined; readonly faults: readonly PackFault[] } {
+  const kinds = parameterKinds(common)
   const firstKey: KeyId = family.keys[0]?.id ?? 'power'
-  const open = school.parameters.filter((name) => !Object.hasOwn(school.defaults, name))
+  const open = common.parameters.filter((name) => !Object.hasOwn(common.defaults, name))
   const given = Object.fromEntries(open.map((name): [string, Json] => [name, emptyOf(kinds[name], firstKey)]))
-  const { procedures, faults } = writeOutProcedures(
-    [school],
-    [{ id: freeId(school.id, family.procedures), like: school.id, with: given }],
+  const { methods, faults } = writeOutMethods(
+    [common],
+    [{ id: freeId(common.id, family.methods), like: common.id, with: given }],
   )
-  return { procedure: procedures[0], faults }
+  return { method: methods[0], faults }
 }
 
 function emptyOf(kind: ParameterKind | undefined, key: KeyId): Json {

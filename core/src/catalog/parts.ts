@@ -96,6 +96,6 @@ export function newFamily(kind: DeviceKind): Family {
     cautions: ['Do not cut the power while it is wiping.'],
     source: 'tried-here',
     sources: {},
-    procedures: [],
+    methods: [],
   }
 }

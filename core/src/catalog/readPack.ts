@@ -20,7 +20,7 @@ export type PackReading =
   | {
       readonly kind: 'pack'
       readonly pack: Pack
-      /** The same with procedures that follow a school left as they were written. */
+      /** The same with methods that follow a common one left as they were written. */
       readonly written: PackAsWritten
     }
   | { readonly kind: 'refused'; readonly faults: readonly PackFault[] }
@@ -59,9 +59,9 @@ function newerVersion(document: unknown): PackFault | undefined {
 /** @throws WrittenOutTooLarge */
 function readNames(document: PackAsWritten): PackReading {
   const allowance = new Allowance()
-  const { schools } = document
+  const { commonMethods } = document
   const written = document.families.map((family, index) =>
-    writeOutFamily(schools, family, ['families', index], allowance),
+    writeOutFamily(commonMethods, family, ['families', index], allowance),
   )
   const pack: Pack = { ...document, families: written.map(({ family }) => family) }
   const faults = [
@@ -134,8 +134,13 @@ function twice<One, Name extends string | number>(
 }
 
 function duplicates(pack: Pack): PackFault[] {
-  const what = { fragments: 'fragment', schools: 'school', families: 'family', models: 'model' } as const
-  const lists = (['fragments', 'schools', 'families', 'models'] as const).flatMap((list) =>
+  const what = {
+    fragments: 'fragment',
+    commonMethods: 'common-method',
+    families: 'family',
+    models: 'model',
+  } as const
+  const lists = (['fragments', 'commonMethods', 'families', 'models'] as const).flatMap((list) =>
     twice<{ readonly id: string }, string>(
       pack[list],
       ({ id }) => id,
@@ -161,9 +166,9 @@ function duplicates(pack: Pack): PackFault[] {
   return [...lists, ...updates, ...ofTwoModels]
 }
 
-/** The same within one family: keys, parts, procedures, and the lines of each menu. */
+/** The same within one family: keys, parts, methods, and the lines of each menu. */
 function duplicatesOfFamily({ family, menus }: ComposedFamily, path: Path): PackFault[] {
-  const { keys, compose, procedures } = family
+  const { keys, compose, methods } = family
   return [
     ...twice(
       keys,
@@ -184,10 +189,10 @@ function duplicatesOfFamily({ family, menus }: ComposedFamily, path: Path): Pack
       (name) => ({ code: 'twice', what: 'part', name }),
     ),
     ...twice(
-      procedures,
+      methods,
       ({ id }) => id,
-      (index) => [...path, 'procedures', index, 'id'],
-      (name) => ({ code: 'twice', what: 'procedure', name }),
+      (index) => [...path, 'methods', index, 'id'],
+      (name) => ({ code: 'twice', what: 'method', name }),
     ),
     ...[...menus].flatMap(([name, { items }]) =>
       twice(
@@ -329,8 +334,8 @@ function namesOfFamily(
     if (!Object.hasOwn(family.durations, name)) unknown(['durationsOfTheWork', part], 'duration', name)
   for (const [name, { like }] of Object.entries(family.states))
     if (like !== undefined && !states.has(like)) unknown(['states', name, 'like'], 'state', like)
-  for (const [index, { steps, from }] of family.procedures.entries()) {
-    if (!family.starts[from]) unknown(['procedures', index, 'from'], 'start', from)
+  for (const [index, { steps, from }] of family.methods.entries()) {
+    if (!family.starts[from]) unknown(['methods', index, 'from'], 'start', from)
     for (const [stepIndex, step] of steps.entries()) {
       const named =
         'keys' in step
@@ -340,9 +345,9 @@ function namesOfFamily(
             : step.do === 'slide'
               ? [step.from, step.to]
               : []
-      hasKeys(named, ['procedures', index, 'steps', stepIndex])
-      if (step.do === 'plug') hasLinks([step.link], ['procedures', index, 'steps', stepIndex])
-      if (step.do === 'fold') hasPostures([step.to], ['procedures', index, 'steps', stepIndex])
+      hasKeys(named, ['methods', index, 'steps', stepIndex])
+      if (step.do === 'plug') hasLinks([step.link], ['methods', index, 'steps', stepIndex])
+      if (step.do === 'fold') hasPostures([step.to], ['methods', index, 'steps', stepIndex])
     }
   }
   return faults

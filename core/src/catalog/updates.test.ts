@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoPack, demoPackAsWritten } from '../../../demo/demoPack.ts'
-import { whyMissed } from '../procedure/index.ts'
+import { whyMissed } from '../method/index.ts'
 import { runnableFamily } from '../twin/index.ts'
 import { familyAt, modelInPack, readPack, updateBetween, versionsOf, type Family } from './index.ts'
 import { flawText } from '../../../words/src/index.ts'
@@ -11,7 +11,7 @@ import { ENGLISH } from '../../../words/src/english.ts'
 const pack = demoPack()
 const family = pack.families.find(({ id }) => id === 'changed-by-an-update')
 if (!family) throw new Error('The demo has no such family')
-const steps = ({ procedures }: Family, id: string) => procedures.find((one) => one.id === id)?.steps
+const steps = ({ methods }: Family, id: string) => methods.find((one) => one.id === id)?.steps
 const machineAt = (system: number | undefined) => runnableFamily(pack, familyAt(family, system)).machine
 
 describe('a family that an update changes', () => {
@@ -24,7 +24,7 @@ describe('a family that an update changes', () => {
   })
   it('is led by the method of its version, and the other version’s method would not lead there', () => {
     const [came, updated] = [family, familyAt(family, 13)]
-    const at = (version: Family) => version.procedures.find(({ id }) => id === 'at-dark')
+    const at = (version: Family) => version.methods.find(({ id }) => id === 'at-dark')
     expect(steps(came, 'at-dark')).not.toEqual(steps(updated, 'at-dark'))
     for (const version of [came, updated]) {
       const own = at(version)
@@ -66,9 +66,9 @@ describe('an update in a file', () => {
       'There is no time “night”.',
     ],
     [
-      { fromSystem: 14, procedures: [{ id: 'x', like: 'no-such-school' }] },
-      'updates.1.procedures.0',
-      'There is no common method “no-such-school”.',
+      { fromSystem: 14, methods: [{ id: 'x', like: 'no-such-method' }] },
+      'updates.1.methods.0',
+      'There is no common method “no-such-method”.',
     ],
   ])('%j is refused where it is wrong', (update, path, sentence) => {
     expect(refused(update)).toContainEqual([path, sentence])
@@ -102,15 +102,15 @@ describe('an update made out of a family as it shall be', () => {
       starts: { ...one.starts, off },
     })),
     fc.constantFrom('at-dark', 'another').map((id) => (one: Family) => {
-      const [first] = one.procedures
+      const [first] = one.methods
       if (!first) throw new Error('No method')
-      const made = { ...first, id, school: `Changed ${id}` }
-      const isThere = one.procedures.some((procedure) => procedure.id === id)
+      const made = { ...first, id, name: `Changed ${id}` }
+      const isThere = one.methods.some((method) => method.id === id)
       return {
         ...one,
-        procedures: isThere
-          ? one.procedures.map((procedure) => (procedure.id === id ? made : procedure))
-          : [...one.procedures, made],
+        methods: isThere
+          ? one.methods.map((method) => (method.id === id ? made : method))
+          : [...one.methods, made],
       }
     }),
   )
@@ -122,7 +122,7 @@ describe('an update made out of a family as it shall be', () => {
         const { updates: _, ...again } = familyAt({ ...came, updates: update ? [update] : [] }, 13)
         const { updates: __, ...wanted } = changed
         expect(again).toEqual(wanted)
-        expect(familyAt({ ...came, updates: update ? [update] : [] }, 12).procedures).toEqual(came.procedures)
+        expect(familyAt({ ...came, updates: update ? [update] : [] }, 12).methods).toEqual(came.methods)
         if (changes.length === 0) expect(update).toBeUndefined()
       }),
     )

@@ -30,8 +30,8 @@ export function versionsOf(
 }
 
 function updated(family: Family, update: FamilyUpdate): Family {
-  const { longPressMs = family.longPressMs, starts = {}, procedures } = update
-  const isNew = ({ id }: { readonly id: string }) => !family.procedures.some((one) => one.id === id)
+  const { longPressMs = family.longPressMs, starts = {}, methods } = update
+  const isNew = ({ id }: { readonly id: string }) => !family.methods.some((one) => one.id === id)
   return {
     ...family,
     longPressMs,
@@ -45,9 +45,9 @@ function updated(family: Family, update: FamilyUpdate): Family {
         ? { ...part, with: { ...part.with, ...update.with[part.as] } }
         : part,
     ),
-    procedures: [
-      ...family.procedures.map((one) => procedures.find(({ id }) => id === one.id) ?? one),
-      ...procedures.filter(isNew),
+    methods: [
+      ...family.methods.map((one) => methods.find(({ id }) => id === one.id) ?? one),
+      ...methods.filter(isNew),
     ],
   }
 }
@@ -76,10 +76,10 @@ export function updateBetween(before: Family, changed: Family, fromSystem: numbe
     states: otherwise(before.states, changed.states),
     menus: otherwise(before.menus, changed.menus),
     ...(Object.keys(starts).length > 0 ? { starts } : {}),
-    procedures: changed.procedures.filter(
+    methods: changed.methods.filter(
       (one) =>
         !isSame(
-          before.procedures.find(({ id }) => id === one.id),
+          before.methods.find(({ id }) => id === one.id),
           one,
         ),
     ),

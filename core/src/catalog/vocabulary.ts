@@ -1,6 +1,6 @@
 import { z } from 'zod'
 
-/** The words of the trade that the catalogue, the twin and the procedures share. */
+/** The words of the trade that the catalogue, the twin and the methods share. */
 
 export const deviceKind = z.enum(['phone', 'tablet', 'watch'])
 export type DeviceKind = z.infer<typeof deviceKind>

@@ -1,5 +1,5 @@
-import type { Cue, KeyId, Procedure } from '../catalog/index.ts'
-import { keysOf } from '../procedure/index.ts'
+import type { Cue, KeyId, Method } from '../catalog/index.ts'
+import { keysOf } from '../method/index.ts'
 import type { AttemptMade } from './belief.ts'
 import type { Cause } from './diagnose.ts'
 import { linkAskedFor, type Correction } from './faults.ts'
@@ -42,7 +42,7 @@ export interface StepChange {
 }
 
 /** Families, and versions of one, may have different ways under one name. */
-const isSame = (one: Procedure, other: Procedure) => nameOfMethod(one) === nameOfMethod(other)
+const isSame = (one: Method, other: Method) => nameOfMethod(one) === nameOfMethod(other)
 
 /** The next thing, and its reason. */
 export function adviceOf(
@@ -55,21 +55,19 @@ export function adviceOf(
   const again: AdviceSays = { kind: 'correction', correction: { kind: 'again' } }
   if (!last || !top) return { says: next.kind === 'attempt' ? [again] : [], why: { kind: 'first' } }
   const answered = answeredBy(next, causes, last) ?? top
-  const { procedure, seen } = last
-  const times = attempts.filter(
-    (one) => isSame(one.procedure, procedure) && one.seen.join() === seen.join(),
-  ).length
+  const { method, seen } = last
+  const times = attempts.filter((one) => isSame(one.method, method) && one.seen.join() === seen.join()).length
   const unsure: AdviceWhy = { kind: 'unsure', cause: answered.correction }
   const why: AdviceWhy =
     answered === top ? { kind: 'because', seen, cause: answered.correction, times } : unsure
   const correct = (correction: Correction): AdviceSays => ({ kind: 'correction', correction })
   switch (next.kind) {
     case 'attempt': {
-      const isSameMethod = isSame(next.way.procedure, procedure)
+      const isSameMethod = isSame(next.way.method, method)
       const parts: AdviceSays[] = []
       if (next.charge) parts.push(correct({ kind: 'charge' }))
       if (next.otherCable) parts.push(correct({ kind: 'data-link' }))
-      if (!isSameMethod) parts.push({ kind: 'another-method', method: next.way.procedure.school })
+      if (!isSameMethod) parts.push({ kind: 'another-method', method: next.way.method.name })
       if (answered.correction.kind === 'data-link' && !next.otherCable && hasChargerForComputer(last))
         parts.push({ kind: 'computer' })
       else if (isSameMethod && isOfTheHand(answered.correction)) parts.push(correct(answered.correction))
@@ -107,10 +105,10 @@ export function changesOf(
   const [top] = causes
   if (next.kind !== 'attempt' || !last || !top || last.reached) return []
   const { correction } = answeredBy(next, causes, last) ?? top
-  const { steps } = next.way.procedure
+  const { steps } = next.way.method
   const plug = steps.findLastIndex((step) => step.do === 'plug')
   const cable: readonly StepChange[] = next.otherCable && plug >= 0 ? [{ step: plug, change: 'cable' }] : []
-  if (!isSame(next.way.procedure, last.procedure)) return cable
+  if (!isSame(next.way.method, last.method)) return cable
   switch (correction.kind) {
     case 'sooner':
     case 'later':
@@ -136,7 +134,7 @@ export function changesOf(
 /** The likeliest cause that a thing to do answers to: a reason is given for what is advised, not for something else. */
 function answeredBy(next: NextThing, causes: readonly Cause[], last: AttemptMade): Cause | undefined {
   if (next.kind !== 'attempt') return causes[0]
-  const isSameMethod = isSame(next.way.procedure, last.procedure)
+  const isSameMethod = isSame(next.way.method, last.method)
   return causes.find(({ correction }) => {
     switch (correction.kind) {
       case 'data-link':
@@ -144,7 +142,7 @@ function answeredBy(next: NextThing, causes: readonly Cause[], last: AttemptMade
       case 'charge':
         return next.charge
       case 'test-key':
-        return !keysOf(next.way.procedure).includes(correction.key)
+        return !keysOf(next.way.method).includes(correction.key)
       case 'other-method':
         return !isSameMethod
       case 'clear-cache':
@@ -157,8 +155,8 @@ function answeredBy(next: NextThing, causes: readonly Cause[], last: AttemptMade
 }
 
 /** Whether something hung there that carries no data, where a computer was asked for. */
-function hasChargerForComputer({ procedure, link }: AttemptMade): boolean {
-  const asked = linkAskedFor(procedure)
+function hasChargerForComputer({ method, link }: AttemptMade): boolean {
+  const asked = linkAskedFor(method)
   return asked === 'computer' && link !== undefined && link !== asked
 }
 

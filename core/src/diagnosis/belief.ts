@@ -1,4 +1,4 @@
-import type { KeyId, LinkKind, Procedure, StartState } from '../catalog/index.ts'
+import type { KeyId, LinkKind, Method, StartState } from '../catalog/index.ts'
 import { FAULT_PRIORS, linkAskedFor, type Slip, type StayingFault } from './faults.ts'
 import type { Knowledge, PossibleFamily } from './knowledge.ts'
 import { chanceOfReport, type Report } from './report.ts'
@@ -6,7 +6,7 @@ import { PACES, type AttemptTable } from './traces.ts'
 
 /** An attempt that was made, and what is said of it. */
 export interface AttemptMade extends Report {
-  readonly procedure: Procedure
+  readonly method: Method
   /** What hung on the cable; undefined where nobody said. */
   readonly link?: LinkKind | undefined
   /** Which cable of the shop's kit; attempts without a number share one. */
@@ -62,7 +62,7 @@ export function beliefAfter(
   attempts: readonly AttemptMade[],
   findings: Findings = {},
 ): readonly Hypothesis[] {
-  const cables = [...new Set(attempts.filter(({ procedure }) => linkAskedFor(procedure)).map(cableOf))]
+  const cables = [...new Set(attempts.filter(({ method }) => linkAskedFor(method)).map(cableOf))]
   const hypotheses = knowledge.families.flatMap((family) =>
     knowledge.faults.flatMap((fault, faultIndex) =>
       (isOfCable(fault) && cables.length > 0 ? cables : [undefined]).flatMap((cable) =>
@@ -84,7 +84,7 @@ export function beliefAfter(
       if (one.fault.kind === 'other-family') return chance * ANOTHER_FAMILYS
       const elsewhere = one.cable !== undefined && cableOf(made) !== one.cable
       const at = elsewhere || one.fault.kind === 'habit' ? sound : one.faultIndex
-      const table = knowledge.table(one.family, made.procedure, made.link)
+      const table = knowledge.table(one.family, made.method, made.link)
       return chance * (likelihood(table, at, one.paceIndex, made, habitOf(one.fault)) + SOMETHING_ELSE)
     }, one.chance),
   }))

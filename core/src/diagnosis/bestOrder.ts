@@ -1,5 +1,5 @@
 import { linkAskedFor } from './faults.ts'
-import type { Knowledge, Way } from './knowledge.ts'
+import type { Knowledge, PossibleMethod } from './knowledge.ts'
 import { reachedIn, type Trace } from './traces.ts'
 
 /** The middle of the quicknesses stands for all of them. */
@@ -16,7 +16,7 @@ type Outcome = Trace | 'reached'
  * @throws RangeError for more than 14 families
  */
 export class BestOrder {
-  readonly #ways: readonly Way[]
+  readonly #ways: readonly PossibleMethod[]
   /** By family, way; undefined where the device lacks a key the way needs. */
   readonly #outcomes: readonly (readonly (Outcome | undefined)[])[]
   readonly #all: number
@@ -27,8 +27,8 @@ export class BestOrder {
     this.#ways = knowledge.ways
     this.#all = (1 << knowledge.families.length) - 1
     this.#outcomes = knowledge.families.map((family) =>
-      knowledge.ways.map(({ procedure }) => {
-        const cell = knowledge.table(family, procedure, linkAskedFor(procedure)).cells[0]?.[MIDDLING]?.[0]
+      knowledge.ways.map(({ method }) => {
+        const cell = knowledge.table(family, method, linkAskedFor(method)).cells[0]?.[MIDDLING]?.[0]
         const [most] = [...(cell?.traces ?? [])].sort((a, b) => b.share - a.share)
         return most && (reachedIn(most.trace) ? 'reached' : most.trace)
       }),
@@ -41,12 +41,12 @@ export class BestOrder {
   }
 
   /** An order through it, told after each attempt what came; undefined where the way could not even be tried. */
-  *order(): Generator<Way, undefined, Trace | undefined> {
+  *order(): Generator<PossibleMethod, undefined, Trace | undefined> {
     let left = this.#all
     let lastSurprise = -1
     for (;;) {
       const { way } = this.#from(left)
-      const came: Trace | undefined = yield this.#ways[way] as Way
+      const came: Trace | undefined = yield this.#ways[way] as PossibleMethod
       const still = this.#those(left, (family) => this.#outcomes[family]?.[way] === came)
       if (still !== 0) left = still
       // A slip of the hand: the same again; after the second, nothing is taken for excluded any more.

@@ -1,4 +1,4 @@
-import type { Cue, Procedure } from '../catalog/index.ts'
+import type { Cue, Method } from '../catalog/index.ts'
 import {
   beliefAfter,
   cableOf,
@@ -81,14 +81,14 @@ function shareOut(
 ): void {
   if (chance < 1e-6) return
   if (fault.kind === 'other-family') return add({ kind: 'other-family' }, chance)
-  const table = knowledge.table(family, made.procedure, made.link)
+  const table = knowledge.table(family, made.method, made.link)
   const concerns = cable === undefined || cable === cableOf(made)
-  const asked = linkAskedFor(made.procedure)
+  const asked = linkAskedFor(made.method)
   const at = concerns && fault.kind !== 'habit' ? faultIndex : 0
   const reach = reachOf(table, at, paceIndex)
   const sound = reachOf(table, 0, paceIndex)
   if (made.link !== undefined && asked !== undefined && made.link !== asked) {
-    const right = reachOf(knowledge.table(family, made.procedure, asked), 0, paceIndex)
+    const right = reachOf(knowledge.table(family, made.method, asked), 0, paceIndex)
     if (sound < STANDS_IN_THE_WAY * right) return add({ kind: 'data-link' }, chance)
   }
   const isOneOfMany = knowledge.families.length > 1
@@ -96,7 +96,7 @@ function shareOut(
     return add({ kind: 'other-method' }, chance)
   const lifted = correctionOfFault(fault)
   if (lifted && concerns && reach < STANDS_IN_THE_WAY * sound) return add(lifted, chance)
-  const critical = knowledge.criticalStep(family, made.procedure)
+  const critical = knowledge.criticalStep(family, made.method)
   const shares = slipShares(table, at, paceIndex, made, habitOf(fault))
   const total = shares.reduce((sum, share) => sum + share, 0)
   if (total === 0) return add({ kind: 'again' }, chance)
@@ -104,12 +104,12 @@ function shareOut(
     const slip = table.slips[index]?.slip
     if (!slip || share === 0) continue
     const part = (chance * share) / total
-    if (slip.kind !== 'ordinary') add(correctionOfSlip(slip, made.procedure), part)
+    if (slip.kind !== 'ordinary') add(correctionOfSlip(slip, made.method), part)
     else if (critical === undefined) add({ kind: 'again' }, part)
     else {
       const early = earlyShare(table, at, paceIndex)
-      add(correctionOfMoment('later', made.procedure, critical), part * early)
-      add(correctionOfMoment('sooner', made.procedure, critical), part * (1 - early))
+      add(correctionOfMoment('later', made.method, critical), part * early)
+      add(correctionOfMoment('sooner', made.method, critical), part * (1 - early))
     }
   }
 }
@@ -142,12 +142,12 @@ export function correctionOfFault(fault: StayingFault): Correction | undefined {
   }
 }
 
-function correctionOfSlip(slip: Exclude<Slip, { kind: 'ordinary' }>, procedure: Procedure): Correction {
+function correctionOfSlip(slip: Exclude<Slip, { kind: 'ordinary' }>, method: Method): Correction {
   switch (slip.kind) {
     case 'late':
-      return correctionOfMoment('sooner', procedure, slip.step)
+      return correctionOfMoment('sooner', method, slip.step)
     case 'early':
-      return correctionOfMoment('later', procedure, slip.step)
+      return correctionOfMoment('later', method, slip.step)
     case 'lingering':
       return { kind: 'promptly', step: slip.step }
     case 'miscount':

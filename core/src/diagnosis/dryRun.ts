@@ -1,4 +1,4 @@
-import type { KeyId, LinkKind, Posture, Procedure, Step } from '../catalog/index.ts'
+import type { KeyId, LinkKind, Posture, Method, Step } from '../catalog/index.ts'
 import {
   Execution,
   performPlan,
@@ -7,7 +7,7 @@ import {
   type Action,
   type Performance,
   type Plan,
-} from '../procedure/index.ts'
+} from '../method/index.ts'
 import { durationsAt, Twin, USUAL_SITUATION, type Machine, type TwinInput } from '../twin/index.ts'
 import { correctionOfMoment, type Correction } from './faults.ts'
 
@@ -62,17 +62,17 @@ interface Matching {
  */
 export function judgeDryRun(
   machine: Machine,
-  procedure: Procedure,
+  method: Method,
   moves: readonly Move[],
   untilMs: number,
 ): Verdict {
-  const plan = planOf(machine, procedure, USUAL_SITUATION)
+  const plan = planOf(machine, method, USUAL_SITUATION)
   const perfect = performPlan(plan, durationsAt(machine, 'median'))
-  const { matched, extra, missing, chosenAtMs } = match(plan, procedure, perfect.choices, moves, untilMs)
+  const { matched, extra, missing, chosenAtMs } = match(plan, method, perfect.choices, moves, untilMs)
   let ideal: Ideal = { ...perfect, held: [] }
   let beforeMs = -1
   let next = 0
-  for (const [step, one] of procedure.steps.entries()) {
+  for (const [step, one] of method.steps.entries()) {
     if (askedBy(one).length === 0 && one.do !== 'choose') continue
     const own = matched.filter((match) => match.step === step)
     const isDone = !missing.has(step)
@@ -83,7 +83,7 @@ export function judgeDryRun(
     const since = movesSince(matched, extra, step, beforeMs, cutMs)
     // What is still to be saved is no fault, unless the wrong key is what keeps it from going on.
     if (!now.reached || (!isDone && since.wrong.length > 0))
-      return blame(procedure, step, { ...since, isDone, held: now.held, ideal })
+      return blame(method, step, { ...since, isDone, held: now.held, ideal })
     if (!isDone) return { kind: 'under-way', step }
     ideal = now
     beforeMs = cutMs
@@ -91,18 +91,18 @@ export function judgeDryRun(
   }
   const whole = idealAfter(plan, moves, untilMs, next, beforeMs)
   if (whole.reached) return { kind: 'reached' }
-  const last = procedure.steps.length - 1
+  const last = method.steps.length - 1
   const [spoiler] = extra.filter(({ input }) => input.kind === 'key-down')
   if (spoiler?.input.kind !== 'key-down') return { kind: 'failed', step: last, correction: { kind: 'again' } }
   const { key } = spoiler.input
-  const step = countedPresses(procedure, last, key)
+  const step = countedPresses(method, last, key)
   return step === undefined
-    ? { kind: 'failed', step: last, correction: oneKey(procedure, last, key) }
+    ? { kind: 'failed', step: last, correction: oneKey(method, last, key) }
     : { kind: 'failed', step, correction: { kind: 'count', step } }
 }
 
 /** The last step up to one that is a number of presses of a key. */
-function countedPresses({ steps }: Procedure, upTo: number, key: KeyId): number | undefined {
+function countedPresses({ steps }: Method, upTo: number, key: KeyId): number | undefined {
   const step = steps.findLastIndex(
     (one, index) => index <= upTo && one.do === 'press' && one.times > 1 && one.key === key,
   )
@@ -173,28 +173,28 @@ function movesSince(
 
 /** What was wrong at the step after which all was lost. */
 function blame(
-  procedure: Procedure,
+  method: Method,
   step: number,
   { matched, wrong, isDone, held, ideal }: Circumstances,
 ): Verdict {
   const failed = (correction: Correction, of = step): Verdict => ({ kind: 'failed', step: of, correction })
-  const here = procedure.steps[step]
+  const here = method.steps[step]
   const tooFew = here?.do === 'press' && here.times > 1 && !isDone && matched.some((one) => one.step === step)
-  const tooMany = wrong.map((key) => countedPresses(procedure, step, key)).find((one) => one !== undefined)
+  const tooMany = wrong.map((key) => countedPresses(method, step, key)).find((one) => one !== undefined)
   const miscounted = tooFew ? step : tooMany
   if (miscounted !== undefined) return failed({ kind: 'count', step: miscounted }, miscounted)
-  if (procedure.steps[step]?.do === 'plug' && !isDone) return failed({ kind: 'data-link' })
-  if (procedure.steps[step]?.do === 'fold' && !isDone) return failed({ kind: 'fold', step })
+  if (method.steps[step]?.do === 'plug' && !isDone) return failed({ kind: 'data-link' })
+  if (method.steps[step]?.do === 'fold' && !isDone) return failed({ kind: 'fold', step })
   // Keys of two steps may change at one instant: the wrong one was meant for the next that go down.
-  const meant = procedure.steps.findIndex((one, index) => index >= step && keysDownAt(one).length > 0)
-  const lacking = keysDownOf(procedure, meant).find((key) => !isMatched(matched, meant, key))
+  const meant = method.steps.findIndex((one, index) => index >= step && keysDownAt(one).length > 0)
+  const lacking = keysDownOf(method, meant).find((key) => !isMatched(matched, meant, key))
   const ofLater = matched.flatMap((one) =>
     one.step > step && one.move.input.kind === 'key-down' ? [one.move.input.key] : [],
   )
   const not = [...wrong, ...(lacking ? ofLater : [])].find((key) => key !== lacking)
   if (lacking && not && !held.includes(lacking))
     return failed({ kind: 'right-key', key: lacking, not }, meant)
-  if (not) return failed(oneKey(procedure, meant < 0 ? step : meant, not))
+  if (not) return failed(oneKey(method, meant < 0 ? step : meant, not))
   if (lacking && held.includes(lacking)) return failed({ kind: 'later', step: meant }, meant)
   // Of this step and of what was done of later ones already, the farthest from its moment.
   const off = matched
@@ -205,7 +205,7 @@ function blame(
   const correction: Correction =
     off.byMs > 0 && (input.kind === 'tap' || input.kind === 'type')
       ? { kind: 'promptly', step: off.step }
-      : correctionOfMoment(off.byMs < 0 ? 'later' : 'sooner', procedure, off.step)
+      : correctionOfMoment(off.byMs < 0 ? 'later' : 'sooner', method, off.step)
   return { kind: 'failed', step: off.step, correction, off: { input, byMs: Math.abs(off.byMs) } }
 }
 
@@ -222,7 +222,7 @@ function isMatched(matched: readonly Matched[], step: number, key: KeyId): boole
 }
 
 /** The key that should have gone down alone: of this step, or the last one before it. */
-function oneKey({ steps }: Procedure, step: number, not: KeyId): Correction {
+function oneKey({ steps }: Method, step: number, not: KeyId): Correction {
   const key = steps
     .slice(0, step + 1)
     .flatMap((one) => keysDownAt(one))
@@ -236,7 +236,7 @@ function oneKey({ steps }: Procedure, step: number, not: KeyId): Correction {
  */
 function match(
   plan: Plan,
-  { steps }: Procedure,
+  { steps }: Method,
   choices: Performance['choices'],
   moves: readonly Move[],
   untilMs: number,
@@ -325,7 +325,7 @@ function askedBy(step: Step): readonly Asked[] {
   }
 }
 
-function keysDownOf({ steps }: Procedure, at: number): readonly KeyId[] {
+function keysDownOf({ steps }: Method, at: number): readonly KeyId[] {
   const step = steps[at]
   return step ? keysDownAt(step) : []
 }

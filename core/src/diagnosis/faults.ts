@@ -1,4 +1,4 @@
-import { linkKind, type KeyId, type LinkKind, type Posture, type Procedure } from '../catalog/index.ts'
+import { linkKind, type KeyId, type LinkKind, type Posture, type Method } from '../catalog/index.ts'
 import {
   isCountedMenu,
   keysOf,
@@ -8,7 +8,7 @@ import {
   planOf,
   type Plan,
   type Slips,
-} from '../procedure/index.ts'
+} from '../method/index.ts'
 import { durationsAt, USUAL_SITUATION, type Machine, type Situation } from '../twin/index.ts'
 
 /** A fault that stays until it is corrected: attempts share it. */
@@ -102,33 +102,33 @@ const NEIGHBOUR: Partial<Record<KeyId, KeyId>> = {
 }
 
 /**
- * The moves of a procedure that can be mistimed. Nobody is late or early with the first: nothing comes before them to
+ * The moves of a method that can be mistimed. Nobody is late or early with the first: nothing comes before them to
  * wait for.
  */
-export function timedMoves(procedure: Procedure): readonly number[] {
-  const firstWait = procedure.steps.findIndex((step) => step.do === 'wait')
-  return movesOf(procedure).filter((step) => firstWait >= 0 && step > firstWait)
+export function timedMoves(method: Method): readonly number[] {
+  const firstWait = method.steps.findIndex((step) => step.do === 'wait')
+  return movesOf(method).filter((step) => firstWait >= 0 && step > firstWait)
 }
 
-/** The keys of a procedure that were tested and found broken: it cannot be done with them. */
+/** The keys of a method that were tested and found broken: it cannot be done with them. */
 export function brokenKeysOf(
-  procedure: Procedure,
+  method: Method,
   tested: Readonly<Partial<Record<KeyId, 'works' | 'broken'>>> = {},
 ): readonly KeyId[] {
-  return keysOf(procedure).filter((key) => tested[key] === 'broken')
+  return keysOf(method).filter((key) => tested[key] === 'broken')
 }
 
-/** The link that a procedure asks for last; undefined where it asks for none. */
-export function linkAskedFor({ steps }: Procedure): LinkKind | undefined {
+/** The link that a method asks for last; undefined where it asks for none. */
+export function linkAskedFor({ steps }: Method): LinkKind | undefined {
   const plug = steps.findLast((step) => step.do === 'plug')
   return plug?.do === 'plug' ? plug.link : undefined
 }
 
-/** The slips that a procedure leaves room for, each with its weight; they add up to 1. */
-export function slipsOf(machine: Machine, procedure: Procedure): readonly { slip: Slip; weight: number }[] {
-  const moves = timedMoves(procedure)
-  const plan = planOf(machine, procedure, USUAL_SITUATION)
-  const used = keysOf(procedure).flatMap((key): [KeyId, KeyId][] => {
+/** The slips that a method leaves room for, each with its weight; they add up to 1. */
+export function slipsOf(machine: Machine, method: Method): readonly { slip: Slip; weight: number }[] {
+  const moves = timedMoves(method)
+  const plan = planOf(machine, method, USUAL_SITUATION)
+  const used = keysOf(method).flatMap((key): [KeyId, KeyId][] => {
     const neighbour = NEIGHBOUR[key]
     return neighbour && machine.keys.includes(neighbour) ? [[key, neighbour]] : []
   })
@@ -148,7 +148,7 @@ export function slipsOf(machine: Machine, procedure: Procedure): readonly { slip
         weight: miscount / 2,
       })),
     ),
-    ...procedure.steps.flatMap((one, step) => {
+    ...method.steps.flatMap((one, step) => {
       const to = one.do === 'fold' ? nearestPosture(machine, one.to) : undefined
       return to ? [{ slip: { kind: 'misfold', step, to } as Slip, weight: misfold }] : []
     }),
@@ -192,18 +192,18 @@ function countedSteps({ machine, steps }: Plan): readonly number[] {
 }
 
 /** The same correction however many of the moves of its moment went wrong. */
-export function correctionOfMoment(kind: 'sooner' | 'later', procedure: Procedure, step: number): Correction {
-  return { kind, step: momentOf(procedure, step) }
+export function correctionOfMoment(kind: 'sooner' | 'later', method: Method, step: number): Correction {
+  return { kind, step: momentOf(method, step) }
 }
 
-/** The staying faults that could touch attempts of these procedures. */
-export function stayingFaultsOf(procedures: readonly Procedure[]): readonly StayingFault[] {
-  const links = procedures.map(linkAskedFor)
+/** The staying faults that could touch attempts of these methods. */
+export function stayingFaultsOf(methods: readonly Method[]): readonly StayingFault[] {
+  const links = methods.map(linkAskedFor)
   return [
     { kind: 'none' },
     ...(links.includes('computer') || links.includes('data-headset') ? [{ kind: 'no-data' } as const] : []),
     ...(links.some((link) => link !== undefined) ? [{ kind: 'dead-cable' } as const] : []),
-    ...[...new Set(procedures.flatMap(keysOf))].map((key) => ({ kind: 'broken-key', key }) as const),
+    ...[...new Set(methods.flatMap(keysOf))].map((key) => ({ kind: 'broken-key', key }) as const),
     { kind: 'flat-battery' },
     ...(links.some((link) => link !== undefined) ? [{ kind: 'flat-on-dead-cable' } as const] : []),
     { kind: 'loop' },
@@ -216,12 +216,12 @@ const HABITS = ['late', 'early', 'wrong-key', 'both-keys'] as const
 /** What a staying fault and the link that really hangs there do to the set-up and to the hand. */
 export function interventionOf(
   fault: StayingFault,
-  procedure: Procedure,
+  method: Method,
   link: LinkKind | undefined,
   usual: Situation,
 ): { readonly situation: Situation; readonly slips: Slips } {
   const really = new Map<LinkKind, LinkKind>()
-  const asked = linkAskedFor(procedure)
+  const asked = linkAskedFor(method)
   if (asked !== undefined && link !== undefined && link !== asked) really.set(asked, link)
   const instead = (from: LinkKind, to: LinkKind) => {
     if (!really.has(from)) really.set(from, to)

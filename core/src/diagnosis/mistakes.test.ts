@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { smallFamily } from '../../test/smallFamily.ts'
-import { family as familySchema, type Cue, type Procedure } from '../catalog/index.ts'
+import { family as familySchema, type Cue, type Method } from '../catalog/index.ts'
 import { criticalSlack, slackOf } from '../hand/index.ts'
-import { perform, procedureSheet } from '../procedure/index.ts'
+import { perform, methodSheet } from '../method/index.ts'
 import { compileFamily, durationsAt, USUAL_SITUATION } from '../twin/index.ts'
 import { adviceOf, diagnose, judgeDryRun, Knowledge, nextThings, type AttemptMade } from './index.ts'
 import type { Advice } from './index.ts'
@@ -18,21 +18,21 @@ type Steps = readonly object[]
 function known(name: string, parts: Parameters<typeof smallFamily>[0], steps: Steps) {
   const composed = smallFamily({ start: 'lock', ...parts })
   const machine = compileFamily(composed)
-  const procedure = {
-    ...familySchema.shape.procedures.parse([
-      { id: name, school: name, from: 'on-locked', goal: 'recovery-menu', steps },
+  const method = {
+    ...familySchema.shape.methods.parse([
+      { id: name, name: name, from: 'on-locked', goal: 'recovery-menu', steps },
     ])[0],
-  } as Procedure
-  const family = { ...composed.family, id: name, procedures: [procedure] }
+  } as Method
+  const family = { ...composed.family, id: name, methods: [method] }
   const knowledge = new Knowledge([{ family, machine, prior: 1 }], 'on-locked')
-  const { chart } = procedureSheet(machine, procedure)
+  const { chart } = methodSheet(machine, method)
   if (!chart) throw new Error(`${name} is not proven`)
   const said = (advice: Advice) => ({
-    says: adviceText(advice, procedure, chart, ENGLISH),
-    why: adviceWhyText(advice.why, procedure, chart, ENGLISH),
+    says: adviceText(advice, method, chart, ENGLISH),
+    why: adviceWhyText(advice.why, method, chart, ENGLISH),
   })
   const after = (...seen: readonly Cue[]) => {
-    const attempts: readonly AttemptMade[] = [{ procedure, reached: false, seen }]
+    const attempts: readonly AttemptMade[] = [{ method, reached: false, seen }]
     const { causes, belief } = diagnose(knowledge, attempts)
     const [next] = nextThings(knowledge, belief, attempts)
     if (!next) throw new Error('Nothing to do next')
@@ -41,16 +41,16 @@ function known(name: string, parts: Parameters<typeof smallFamily>[0], steps: St
   const judged = (slips: Parameters<typeof perform>[4]) => {
     const { actions, endedAtMs } = perform(
       machine,
-      procedure,
+      method,
       USUAL_SITUATION,
       durationsAt(machine, 'median'),
       slips,
     )
-    const verdict = judgeDryRun(machine, procedure, actions, endedAtMs)
-    return verdict.kind === 'failed' ? dryRunText(verdict, procedure, chart, ENGLISH) : verdict.kind
+    const verdict = judgeDryRun(machine, method, actions, endedAtMs)
+    return verdict.kind === 'failed' ? dryRunText(verdict, method, chart, ENGLISH) : verdict.kind
   }
-  const slack = slackOf(machine, procedure, USUAL_SITUATION)
-  return { machine, procedure, chart, after, judged, slack }
+  const slack = slackOf(machine, method, USUAL_SITUATION)
+  return { machine, method, chart, after, judged, slack }
 }
 
 /** Dark for two seconds; whoever plugs a computer in meanwhile, the volume key held, is let in. */
@@ -92,7 +92,7 @@ describe('a cable that is moved while keys are held', () => {
     })
   })
   it('is said with what is held meanwhile', () => {
-    expect(criticalText(cable.procedure, 3, cable.chart, ENGLISH)).toBe(
+    expect(criticalText(cable.method, 3, cable.chart, ENGLISH)).toBe(
       'At the black screen: let go of power, keep volume-down, then plug in a computer, with a data cable, keep volume-down.',
     )
   })
@@ -233,10 +233,10 @@ describe('what hangs on a count', () => {
     expect(critical).toMatchObject({ step: 2, isCounted: true, isFreeEarly: false })
     expect(critical?.safe).toEqual({ fromMs: -1000, toMs: 400 })
     if (!critical) return
-    expect(criticalText(byCount.procedure, 2, byCount.chart, ENGLISH)).toBe(
+    expect(criticalText(byCount.method, 2, byCount.chart, ENGLISH)).toBe(
       'At the count of 3: let go of power, keep volume-up.',
     )
-    expect(roomText(byCount.procedure, critical, byCount.chart, ENGLISH)).toBe(
+    expect(roomText(byCount.method, critical, byCount.chart, ENGLISH)).toBe(
       'Between 2.0 and 3.4 s after the count began, on any device.',
     )
   })

@@ -11,9 +11,9 @@ import {
   type Hypothesis,
   type AttemptMade,
 } from './belief.ts'
-import { keysOf } from '../procedure/index.ts'
+import { keysOf } from '../method/index.ts'
 import { brokenKeysOf, FAULT_PRIORS, linkAskedFor } from './faults.ts'
-import { nameOfMethod, type Knowledge, type Way } from './knowledge.ts'
+import { nameOfMethod, type Knowledge, type PossibleMethod } from './knowledge.ts'
 import { placeSeen, wayOnFrom, type WayOn } from './places.ts'
 import { reachOf } from './traces.ts'
 import { USUAL_SITUATION, type Situation } from '../twin/index.ts'
@@ -27,7 +27,7 @@ export type NextThing = {
 } & (
   | {
       readonly kind: 'attempt'
-      readonly way: Way
+      readonly way: PossibleMethod
       /** With another cable than the last attempt's. */
       readonly otherCable: boolean
       /** After charging it. */
@@ -52,7 +52,7 @@ export const QUESTION_CUES: Readonly<Record<Question, readonly Cue[]>> = {
 const TAKES = {
   otherCable: 20_000,
   /** To read another way and get it into the hands. */
-  otherWay: 12_000,
+  otherMethod: 12_000,
   charge: 900_000,
   testKey: 10_000,
   ask: 4_000,
@@ -99,7 +99,7 @@ export function nextThings(
   const rated = [...trials, ...tests(knowledge, belief, attempts, findings, otherCable)].sort(
     (a, b) => rateOf(b) - rateOf(a),
   )
-  const [broken] = knowledge.ways.flatMap(({ procedure }) => brokenKeysOf(procedure, findings.keys))
+  const [broken] = knowledge.ways.flatMap(({ method }) => brokenKeysOf(method, findings.keys))
   const repair: NextThing[] =
     broken && (rated[0]?.chance ?? 0) < HOPELESS
       ? [{ kind: 'repair', key: broken, chance: 0, ms: TAKES.named }]
@@ -163,12 +163,12 @@ function triesFrom(
     0,
   )
   const likely = belief.filter(({ chance }) => chance > 1e-4)
-  const option = (way: Way, otherCable: boolean, charge: boolean) => {
-    const asked = linkAskedFor(way.procedure)
+  const option = (way: PossibleMethod, otherCable: boolean, charge: boolean) => {
+    const asked = linkAskedFor(way.method)
     let chance = 0
     let ms = 0
     for (const one of likely) {
-      const table = knowledge.table(one.family, way.procedure, asked)
+      const table = knowledge.table(one.family, way.method, asked)
       ms += one.chance * (table.attemptMs || TAKES.checkModel)
       if (one.fault.kind === 'other-family') continue
       const reach = (fault: number) => (fault < 0 ? 0 : reachOf(table, fault, one.paceIndex))
@@ -185,16 +185,15 @@ function triesFrom(
           : reach(fault)
       chance += one.chance * there
     }
-    const isOther = last !== undefined && nameOfMethod(way.procedure) !== nameOfMethod(last.procedure)
-    ms += (isOther ? TAKES.otherWay : 0) + (otherCable ? TAKES.otherCable : 0) + (charge ? TAKES.charge : 0)
+    const isOther = last !== undefined && nameOfMethod(way.method) !== nameOfMethod(last.method)
+    ms +=
+      (isOther ? TAKES.otherMethod : 0) + (otherCable ? TAKES.otherCable : 0) + (charge ? TAKES.charge : 0)
     const unattendedMs = charge ? TAKES.charge : 0
     return { kind: 'attempt', way, otherCable, charge, chance, ms, unattendedMs } as const
   }
-  const possible = knowledge.ways.filter(
-    ({ procedure }) => brokenKeysOf(procedure, findings.keys).length === 0,
-  )
+  const possible = knowledge.ways.filter(({ method }) => brokenKeysOf(method, findings.keys).length === 0)
   return possible.flatMap((way) => {
-    const plugs = linkAskedFor(way.procedure) !== undefined
+    const plugs = linkAskedFor(way.method) !== undefined
     return [
       option(way, false, false),
       ...(plugs && attempts.length > 0 ? [option(way, true, false)] : []),
@@ -232,7 +231,7 @@ function tests(
   const things: NextThing[] = []
   // A key is tested where its press shows: at the lit lock screen.
   if (knowledge.start === 'on-locked')
-    for (const key of new Set(knowledge.ways.flatMap(({ procedure }) => keysOf(procedure)))) {
+    for (const key of new Set(knowledge.ways.flatMap(({ method }) => keysOf(method)))) {
       if (findings.keys?.[key]) continue
       const worth = naming(({ fault }) => fault.kind === 'broken-key' && fault.key === key, TAKES.testKey)
       if (worth) things.push({ kind: 'test-key', key, ...worth })
@@ -264,7 +263,7 @@ function worthOfAsking(
   const weighed = answers.map((answer) => {
     const factor = (one: Hypothesis) => {
       if (one.fault.kind === 'other-family') return 1 / answers.length
-      const table = knowledge.table(one.family, last.procedure, last.link)
+      const table = knowledge.table(one.family, last.method, last.link)
       const habit = habitOf(one.fault)
       const at = habit ? 0 : one.faultIndex
       const before = likelihood(table, at, one.paceIndex, last, habit)
@@ -290,7 +289,7 @@ function worthOfAsking(
 export function tellingFamiliesApart(
   knowledge: Knowledge,
   belief: readonly Hypothesis[],
-): readonly { readonly way: Way; readonly bits: number }[] {
+): readonly { readonly way: PossibleMethod; readonly bits: number }[] {
   const likely = belief.filter(({ chance, fault }) => chance > 1e-3 && fault.kind === 'none')
   const total = likely.reduce((sum, { chance }) => sum + chance, 0)
   return knowledge.ways
@@ -298,7 +297,7 @@ export function tellingFamiliesApart(
       const joint = new Map<string, Map<number, number>>()
       const marginal = new Map<number, number>()
       for (const { family, faultIndex, paceIndex, chance } of likely) {
-        const table = knowledge.table(family, way.procedure, linkAskedFor(way.procedure))
+        const table = knowledge.table(family, way.method, linkAskedFor(way.method))
         const traces = table.cells[faultIndex]?.[paceIndex]?.[0]?.traces ?? [{ trace: -1, share: 1 }]
         const own = joint.get(family.family.id) ?? new Map<number, number>()
         joint.set(family.family.id, own)

@@ -1,5 +1,5 @@
-import type { Cue, Procedure } from '../catalog/index.ts'
-import { quickestPath, wayOut, type PathStep } from '../procedure/index.ts'
+import type { Cue, Method } from '../catalog/index.ts'
+import { quickestPath, wayOut, type PathStep } from '../method/index.ts'
 import type { Machine, Situation } from '../twin/index.ts'
 import type { PossibleFamily } from './knowledge.ts'
 
@@ -13,7 +13,7 @@ export type WayOn =
   /** Inputs lead to recovery: which ones may hang on the line that the place opens on. */
   | { readonly kind: 'inputs'; readonly familyId: string; readonly ways: readonly WayFrom[] }
   /** It has to be left first. */
-  | { readonly kind: 'leave'; readonly familyId: string; readonly procedure: Procedure }
+  | { readonly kind: 'leave'; readonly familyId: string; readonly method: Method }
 
 /** The inputs from a state on. */
 export interface WayFrom {
@@ -74,8 +74,8 @@ function waysFrom(
   })
   if (ways.length > 0) return { kind: 'inputs', familyId, ways }
   if (place !== 'download-page') return undefined
-  const procedure = family.procedures.find(({ from }) => from === 'in-download')
-  return procedure && { kind: 'leave', familyId, procedure }
+  const method = family.methods.find(({ from }) => from === 'in-download')
+  return method && { kind: 'leave', familyId, method }
 }
 
 /**

@@ -1,5 +1,5 @@
 import type { Cue } from '../catalog/index.ts'
-import { giveInput, MenuWay, whereRecoveryOpens, whereTheWipeEnds } from '../procedure/index.ts'
+import { giveInput, MenuWay, whereRecoveryOpens, whereTheWipeEnds } from '../method/index.ts'
 import { durationsAt, Twin, USUAL_SITUATION, type Machine } from '../twin/index.ts'
 import type { PossibleFamily } from './knowledge.ts'
 

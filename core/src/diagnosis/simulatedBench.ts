@@ -4,7 +4,7 @@ import { codeOfCue, type Machine } from '../twin/index.ts'
 import type { CableTrust } from './belief.ts'
 import { judgeDryRun, type Verdict } from './dryRun.ts'
 import { timedMoves, type Correction, type Slip, type StayingFault } from './faults.ts'
-import type { PossibleFamily, Way } from './knowledge.ts'
+import type { PossibleFamily, PossibleMethod } from './knowledge.ts'
 import { TELLING_CUES } from './report.ts'
 import { cameIn, FaultyBench, type Trace } from './traces.ts'
 
@@ -89,24 +89,24 @@ export class SimulatedBench {
   }
 
   /** The way once on a twin, as this technician's hand does it, and what the twin says of it. */
-  dryRun(machine: Machine, way: Way): Verdict {
-    const bench = new FaultyBench(machine, way.procedure, undefined, { kind: 'none' }, HANDBOOK, this.#random)
+  dryRun(machine: Machine, way: PossibleMethod): Verdict {
+    const bench = new FaultyBench(machine, way.method, undefined, { kind: 'none' }, HANDBOOK, this.#random)
     const { moves, untilMs } = bench.rehearse(this.#device.pace, this.#slip(way))
-    return judgeDryRun(machine, way.procedure, moves, untilMs)
+    return judgeDryRun(machine, way.method, moves, untilMs)
   }
 
-  try(way: Way, cable: number): Trace | undefined {
+  try(way: PossibleMethod, cable: number): Trace | undefined {
     while (this.#cables.length <= cable)
       this.#cables.push(
         this.#random() < SOUND_CABLE ? 'none' : this.#random() < 0.7 ? 'no-data' : 'dead-cable',
       )
     const { machine } = this.#device.family
     const fault = { kind: this.#cables[cable] } as StayingFault
-    const name = `${fault.kind} ${JSON.stringify(way.procedure.steps)}`
+    const name = `${fault.kind} ${JSON.stringify(way.method.steps)}`
     try {
       const bench =
         this.#benches.get(name) ??
-        new FaultyBench(machine, way.procedure, undefined, fault, HANDBOOK, this.#random)
+        new FaultyBench(machine, way.method, undefined, fault, HANDBOOK, this.#random)
       this.#benches.set(name, bench)
       return bench.run(this.#device.pace, this.#slip(way))
     } catch {
@@ -115,11 +115,11 @@ export class SimulatedBench {
     }
   }
 
-  #slip({ procedure }: Way): Slip {
+  #slip({ method }: PossibleMethod): Slip {
     const habit = this.#habit
     if (habit === undefined || this.#random() > HABIT) return { kind: 'ordinary' }
     if (habit === 'wrong-key') return { kind: habit, key: 'volume-up', instead: 'volume-down' }
-    const [step] = timedMoves(procedure)
+    const [step] = timedMoves(method)
     return step === undefined || (habit !== 'late' && habit !== 'early')
       ? { kind: 'ordinary' }
       : { kind: habit, step }

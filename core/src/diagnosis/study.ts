@@ -5,7 +5,7 @@ import type { CableTrust, Findings, AttemptMade } from './belief.ts'
 import { BestOrder } from './bestOrder.ts'
 import { diagnose } from './diagnose.ts'
 import { linkAskedFor } from './faults.ts'
-import { Knowledge, type PossibleFamily, type Way } from './knowledge.ts'
+import { Knowledge, type PossibleFamily, type PossibleMethod } from './knowledge.ts'
 import { nextThings, QUESTION_CUES } from './next.ts'
 import { placeSeen } from './places.ts'
 import { drawDevice, SimulatedBench, type Device } from './simulatedBench.ts'
@@ -80,14 +80,17 @@ export function studyDiagnosis(
     // Each way of choosing has its own luck, whatever the others draw.
     const bench = (as = device) => new SimulatedBench(as, seeded(Math.floor(random() * 2 ** 31)))
     const sound: Device = { ...device, hidden: { kind: 'nothing' } }
-    const best = bestWay(known)
+    const best = bestMethod(known)
     return {
       ours: byTheRule(prepared(knowledge, bench()), answerMs, nowMs),
       ruleAlone: byTheRule({ knowledge, bench: bench(), findings: {} }, answerMs, nowMs),
-      same: byRote(bench(), (_, ways) => ({ way: ways[0] as Way, cable: 0 }), knowledge),
+      same: byRote(bench(), (_, ways) => ({ way: ways[0] as PossibleMethod, cable: 0 }), knowledge),
       inOrder: byRote(
         bench(),
-        (made, ways) => ({ way: ways[made % ways.length] as Way, cable: Math.floor(made / ways.length) }),
+        (made, ways) => ({
+          way: ways[made % ways.length] as PossibleMethod,
+          cable: Math.floor(made / ways.length),
+        }),
         knowledge,
       ),
       knowingFault: isHidden ? inBestOrder(bench(sound), group.best) : again(bench(sound), best),
@@ -176,9 +179,9 @@ function byTheRule(
         const trace = bench.try(next.way, cable)
         lastTrace = trace ?? 0
         if (trace !== undefined && reachedIn(trace)) return attempts.length + 1
-        const link: LinkKind | undefined = linkAskedFor(next.way.procedure)
+        const link: LinkKind | undefined = linkAskedFor(next.way.method)
         attempts.push({
-          procedure: next.way.procedure,
+          method: next.way.method,
           link,
           cable: String(cable),
           reached: false,
@@ -192,7 +195,10 @@ function byTheRule(
 
 function byRote(
   bench: SimulatedBench,
-  choose: (made: number, ways: readonly Way[]) => { readonly way: Way; readonly cable: number },
+  choose: (
+    made: number,
+    ways: readonly PossibleMethod[],
+  ) => { readonly way: PossibleMethod; readonly cable: number },
   knowledge: Knowledge,
 ): number {
   for (let made = 0; made < MOST; made++) {
@@ -217,7 +223,7 @@ function inBestOrder(bench: SimulatedBench, best: BestOrder): number {
   return MOST
 }
 
-function again(bench: SimulatedBench, way: Way | undefined): number {
+function again(bench: SimulatedBench, way: PossibleMethod | undefined): number {
   for (let made = 0; way && made < MOST; made++) {
     const trace = bench.try(way, 0)
     if (trace !== undefined && reachedIn(trace)) return made + 1
@@ -226,10 +232,10 @@ function again(bench: SimulatedBench, way: Way | undefined): number {
 }
 
 /** The way that gets a known family in most often. */
-function bestWay(knowledge: Knowledge): Way | undefined {
+function bestMethod(knowledge: Knowledge): PossibleMethod | undefined {
   const [family] = knowledge.families
-  const chanceOf = ({ procedure }: Way) =>
-    family ? reachOf(knowledge.table(family, procedure, linkAskedFor(procedure)), 0, 1) : 0
+  const chanceOf = ({ method }: PossibleMethod) =>
+    family ? reachOf(knowledge.table(family, method, linkAskedFor(method)), 0, 1) : 0
   return [...knowledge.ways].sort((a, b) => chanceOf(b) - chanceOf(a))[0]
 }
 

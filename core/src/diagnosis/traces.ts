@@ -1,4 +1,4 @@
-import { buzz, screenKind, type LinkKind, type Procedure, type ScreenKind } from '../catalog/index.ts'
+import { buzz, screenKind, type LinkKind, type Method, type ScreenKind } from '../catalog/index.ts'
 import {
   drawUnit,
   HANDBOOK,
@@ -17,7 +17,7 @@ import {
   type Plan,
   type RunRecord,
   type Slips,
-} from '../procedure/index.ts'
+} from '../method/index.ts'
 import { codeOfCue, durationsAt, Twin, USUAL_SITUATION, type Machine } from '../twin/index.ts'
 import { interventionOf, slipsOf, type Slip, type StayingFault } from './faults.ts'
 
@@ -89,26 +89,26 @@ const LATE_MS = { min: 300, max: 3000 }
 const LINGERING_MS = { min: 5_000, max: 45_000 }
 
 /**
- * Lets many hands do a procedure on a family's twin under every fault, and keeps what they would see.
- * @param link what hangs on the cable, where it is not what the procedure asks for
+ * Lets many hands do a method on a family's twin under every fault, and keeps what they would see.
+ * @param link what hangs on the cable, where it is not what the method asks for
  */
 export function tryTable(
   machine: Machine,
-  procedure: Procedure,
+  method: Method,
   link: LinkKind | undefined,
   faults: readonly StayingFault[],
   runs: Runs,
   { seed = 1, values = HANDBOOK }: { readonly seed?: number; readonly values?: HandValues } = {},
 ): AttemptTable {
-  const slips = slipsOf(machine, procedure)
+  const slips = slipsOf(machine, method)
   const random = seeded(seed)
   let totalMs = 0
   let count = 0
   // Where the device lacks a key or a start that the steps need, no attempt was ever made on such a device.
-  if (!canBeDone(machine, procedure)) return { slips, cells: [], attemptMs: 0 }
+  if (!canBeDone(machine, method)) return { slips, cells: [], attemptMs: 0 }
   const cells = faults.map((fault) => {
     if (fault.kind === 'other-family' || fault.kind === 'habit') return []
-    const bench = new FaultyBench(machine, procedure, link, fault, values, random)
+    const bench = new FaultyBench(machine, method, link, fault, values, random)
     return PACES.map((pace) =>
       slips.map(({ slip }) => {
         const isOrdinary = slip.kind === 'ordinary'
@@ -132,10 +132,9 @@ export function tryTable(
   return { slips, cells, attemptMs: totalMs / count + values.betweenAttempts.middle }
 }
 
-function canBeDone(machine: Machine, procedure: Procedure): boolean {
+function canBeDone(machine: Machine, method: Method): boolean {
   return (
-    machine.starts[procedure.from] !== undefined &&
-    keysOf(procedure).every((key) => machine.keys.includes(key))
+    machine.starts[method.from] !== undefined && keysOf(method).every((key) => machine.keys.includes(key))
   )
 }
 
@@ -155,19 +154,19 @@ export class FaultyBench {
 
   constructor(
     machine: Machine,
-    procedure: Procedure,
+    method: Method,
     link: LinkKind | undefined,
     fault: StayingFault,
     values: HandValues,
     random: Random,
   ) {
-    const { situation, slips } = interventionOf(fault, procedure, link, USUAL_SITUATION)
-    const plan = planOf(machine, procedure, situation)
+    const { situation, slips } = interventionOf(fault, method, link, USUAL_SITUATION)
+    const plan = planOf(machine, method, situation)
     this.#plan = { ...plan, situation: { ...plan.situation, batteryPercent: situation.batteryPercent } }
     this.#slips = slips
     this.#random = random
     const median = durationsAt(machine, 'median')
-    const sound = planOf(machine, procedure, USUAL_SITUATION)
+    const sound = planOf(machine, method, USUAL_SITUATION)
     const perfect = performPlan(sound, median)
     this.#usualMs = perfect.reached
       ? usualStepsMs(sound, perfect.stepEndsMs)

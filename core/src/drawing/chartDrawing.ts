@@ -1,6 +1,6 @@
 import { widthOf, type Drawing, type DrawingMark } from './drawing.ts'
 import type { Cue, KeyId, LinkKind, Posture } from '../catalog/index.ts'
-import type { ChartTime, KeyChart, LinkSpan } from '../procedure/index.ts'
+import type { ChartTime, KeyChart, LinkSpan } from '../method/index.ts'
 
 /** A key chart laid out: the same drawing on the screen, in a file and on paper. Lengths in its own units. */
 export interface ChartDrawing extends Drawing {

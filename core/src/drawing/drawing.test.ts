@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { smallFamily } from '../../test/smallFamily.ts'
-import type { Procedure } from '../catalog/index.ts'
+import type { Method } from '../catalog/index.ts'
 import { compileFamily } from '../twin/index.ts'
 import { chartDrawing, deviceDrawing, drawingSvg, type Drawing, type DrawingMark } from './index.ts'
-import { procedureSheet, wipeFromRecovery } from '../procedure/index.ts'
+import { methodSheet, wipeFromRecovery } from '../method/index.ts'
 import { drawnNames, notVerifiedText, stepTexts } from '../../../words/src/index.ts'
 import { ENGLISH } from '../../../words/src/english.ts'
 
@@ -52,9 +52,9 @@ const composed = smallFamily({
   },
 })
 const machine = compileFamily(composed)
-const way: Procedure = {
+const way: Method = {
   id: 'off-first',
-  school: 'Off first',
+  name: 'Off first',
   from: 'on-locked',
   goal: 'recovery-menu',
   steps: [
@@ -67,7 +67,7 @@ const way: Procedure = {
     { do: 'let-go', keys: ['volume-up'] },
   ],
 }
-const sheet = procedureSheet(machine, way)
+const sheet = methodSheet(machine, way)
 const drawn = (width?: number) => {
   if (!sheet.chart) throw new Error('no chart')
   return chartDrawing(sheet.chart, drawnNames(ENGLISH), width)
@@ -139,7 +139,7 @@ describe('a sheet of a way', () => {
     ])
   })
   it('says where a way gets stuck, and still draws what there is', () => {
-    const stuck = procedureSheet(machine, {
+    const stuck = methodSheet(machine, {
       ...way,
       steps: way.steps.filter(({ do: does }) => does !== 'tap'),
     })
@@ -149,11 +149,11 @@ describe('a sheet of a way', () => {
     expect(stuck.chart?.lanes.map(({ key }) => key)).toContain('power')
   })
   it('never throws: a key or a start that the device has not got is said', () => {
-    const noKey = procedureSheet(machine, { ...way, steps: [{ do: 'press', key: 'crown', times: 1 }] })
+    const noKey = methodSheet(machine, { ...way, steps: [{ do: 'press', key: 'crown', times: 1 }] })
     expect(noKey).toMatchObject({
       notVerified: { why: 'no-key', key: 'crown' },
     })
-    const noStart = procedureSheet(machine, { ...way, from: 'looping' })
+    const noStart = methodSheet(machine, { ...way, from: 'looping' })
     expect(noStart.notVerified).toEqual({ why: 'no-start', start: 'looping' })
     for (const { notVerified } of [noKey, noStart])
       expect(notVerified && notVerifiedText(notVerified, 'Off first', ENGLISH)).toMatch(
@@ -161,8 +161,8 @@ describe('a sheet of a way', () => {
       )
   })
   it('counts with nothing in hand as with something', () => {
-    const counted: Procedure = { ...way, steps: [{ do: 'wait', until: { count: 3 } }, ...way.steps] }
-    const { chart } = procedureSheet(machine, counted)
+    const counted: Method = { ...way, steps: [{ do: 'wait', until: { count: 3 } }, ...way.steps] }
+    const { chart } = methodSheet(machine, counted)
     expect(chart && stepTexts(counted, chart, ENGLISH)[0]).toBe('Hands off, count to 3')
   })
 })
@@ -170,7 +170,7 @@ describe('a sheet of a way', () => {
 describe('from recovery to the wipe', () => {
   it('begins where the first proven way ends, and is cut before the last question is answered', () => {
     const found = wipeFromRecovery(machine, {
-      procedures: [{ ...way, id: 'bare', steps: [{ do: 'press', key: 'power', times: 1 }] }, way],
+      methods: [{ ...way, id: 'bare', steps: [{ do: 'press', key: 'power', times: 1 }] }, way],
     })
     expect(machine.states[found?.from ?? -1]?.cursor).toMatchObject({ menu: 'recovery', item: 0 })
     expect(found?.way.beforeLastQuestion.map(({ input }) => input)).toEqual([
@@ -180,8 +180,8 @@ describe('from recovery to the wipe', () => {
     expect(found?.way.lastQuestion).toHaveLength(2)
   })
   it('is not told where no way is proven or none leads into recovery', () => {
-    expect(wipeFromRecovery(machine, { procedures: [{ ...way, goal: 'lock-screen' }] })).toBeUndefined()
-    expect(wipeFromRecovery(machine, { procedures: [{ ...way, steps: way.steps.slice(1) }] })).toBeUndefined()
+    expect(wipeFromRecovery(machine, { methods: [{ ...way, goal: 'lock-screen' }] })).toBeUndefined()
+    expect(wipeFromRecovery(machine, { methods: [{ ...way, steps: way.steps.slice(1) }] })).toBeUndefined()
   })
 })
 

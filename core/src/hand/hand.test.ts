@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { smallFamily } from '../../test/smallFamily.ts'
-import type { Procedure } from '../catalog/index.ts'
+import type { Method } from '../catalog/index.ts'
 import { compileFamily, USUAL_SITUATION, type Machine } from '../twin/index.ts'
 import {
   drawFrom,
@@ -10,7 +10,7 @@ import {
   rankMethods,
   seeded,
   slackOf,
-  studyProcedure,
+  studyMethod,
   sumOf,
   type HandValues,
   type Spread,
@@ -40,9 +40,9 @@ const slideFamily = (dark: object) => ({
     recovery: { screen: 'recovery-menu' },
   },
 })
-const SLIDE: Procedure = {
+const SLIDE: Method = {
   id: 'slide',
-  school: 'Slide at black',
+  name: 'Slide at black',
   from: 'on-locked',
   goal: 'recovery-menu',
   steps: [
@@ -101,7 +101,7 @@ describe('a slide against a window', () => {
     return inside / grid.length ** 4
   }
   it.each([220, 260, 300, 340, 400, 480])('of %i ms: the simulation agrees with the integral', (windowMs) => {
-    const { firstAttempt, standardError } = studyProcedure(slideMachine(windowMs), SLIDE, USUAL_SITUATION, {
+    const { firstAttempt, standardError } = studyMethod(slideMachine(windowMs), SLIDE, USUAL_SITUATION, {
       persons: 20_000,
       seed: windowMs,
       values: ONLY_THE_SLIDE,
@@ -138,14 +138,14 @@ describe('keys moved together', () => {
       },
     }),
   )
-  const pressing = (...keys: ('power' | 'volume-up')[]): Procedure => ({
+  const pressing = (...keys: ('power' | 'volume-up')[]): Method => ({
     ...SLIDE,
     steps: [{ do: 'hold', keys, order: 'together' }],
   })
   it.each([[['power', 'volume-up']], [['volume-up', 'power']]] as const)(
     '%j: either comes first in half of all, whichever is written down first',
     (keys) => {
-      const { firstAttempt } = studyProcedure(machine, pressing(...keys), USUAL_SITUATION, {
+      const { firstAttempt } = studyMethod(machine, pressing(...keys), USUAL_SITUATION, {
         persons: 4000,
         seed: 3,
       })
@@ -187,7 +187,7 @@ describe('slack need not be one interval', () => {
         },
       }),
     )
-    const procedure: Procedure = {
+    const method: Method = {
       ...SLIDE,
       steps: [
         { do: 'hold', keys: ['power'], order: 'together' },
@@ -195,7 +195,7 @@ describe('slack need not be one interval', () => {
         { do: 'let-go', keys: ['power'] },
       ],
     }
-    const letGo = slackOf(machine, procedure, USUAL_SITUATION).find(({ step }) => step === 2)
+    const letGo = slackOf(machine, method, USUAL_SITUATION).find(({ step }) => step === 2)
     // At the dark (1000 ms): let go before 1500, or after 2500 and before 3300.
     expect(letGo?.windows).toEqual([
       { fromMs: -1000, toMs: 500 },
@@ -207,31 +207,31 @@ describe('slack need not be one interval', () => {
 describe('a study of many people', () => {
   const hard = slideMachine({ minMs: 220, medianMs: 320, maxMs: 480 })
   it('is the same for the same seed, and close to itself for another', () => {
-    const one = studyProcedure(hard, SLIDE, USUAL_SITUATION, { seed: 5 })
-    expect(studyProcedure(hard, SLIDE, USUAL_SITUATION, { seed: 5 })).toEqual(one)
-    const other = studyProcedure(hard, SLIDE, USUAL_SITUATION, { seed: 6 })
+    const one = studyMethod(hard, SLIDE, USUAL_SITUATION, { seed: 5 })
+    expect(studyMethod(hard, SLIDE, USUAL_SITUATION, { seed: 5 })).toEqual(one)
+    const other = studyMethod(hard, SLIDE, USUAL_SITUATION, { seed: 6 })
     expect(other).not.toEqual(one)
     expect(Math.abs(other.firstAttempt - one.firstAttempt)).toBeLessThan(5 * one.standardError)
   })
   it('needs more attempts than one over the chance, since slow people on quick devices stay slow', () => {
-    const { firstAttempt, attempts } = studyProcedure(hard, SLIDE, USUAL_SITUATION, { persons: 4000 })
+    const { firstAttempt, attempts } = studyMethod(hard, SLIDE, USUAL_SITUATION, { persons: 4000 })
     expect(firstAttempt).toBeGreaterThan(0.2)
     expect(firstAttempt).toBeLessThan(0.8)
     expect(attempts).toBeGreaterThan(1.15 / firstAttempt)
   })
   it('grows with the window and is all but sure where nothing is asked of the hand', () => {
-    const chance = (ms: number) => studyProcedure(slideMachine(ms), SLIDE, USUAL_SITUATION).firstAttempt
+    const chance = (ms: number) => studyMethod(slideMachine(ms), SLIDE, USUAL_SITUATION).firstAttempt
     expect(chance(250)).toBeLessThan(chance(350))
     expect(chance(350)).toBeLessThan(chance(600))
     expect(chance(3000)).toBeGreaterThan(0.95)
   })
   it('takes a technician’s own values in place of the handbook’s', () => {
     const slow: HandValues = { ...HANDBOOK, pace: { min: 2, middle: 2, max: 2 } }
-    const of = (values: HandValues) => studyProcedure(hard, SLIDE, USUAL_SITUATION, { values }).firstAttempt
+    const of = (values: HandValues) => studyMethod(hard, SLIDE, USUAL_SITUATION, { values }).firstAttempt
     expect(of(slow)).toBeLessThan(of(HANDBOOK) / 2)
   })
   it('counts the time of failed attempts and the way back between them', () => {
-    const { medianMs, p90Ms, attemptMs } = studyProcedure(hard, SLIDE, USUAL_SITUATION)
+    const { medianMs, p90Ms, attemptMs } = studyMethod(hard, SLIDE, USUAL_SITUATION)
     expect(medianMs).toBeGreaterThan(7000)
     expect(p90Ms).toBeGreaterThan(medianMs + HANDBOOK.betweenAttempts.min)
     expect(attemptMs).toBeGreaterThan(7000)
@@ -242,7 +242,7 @@ describe('methods of a family', () => {
   it('stand in the order of their chance per minute, only those that begin where the device is', () => {
     const { family } = smallFamily(slideFamily({ minMs: 300, medianMs: 400, maxMs: 600 }))
     const machine = compileFamily(smallFamily(slideFamily({ minMs: 300, medianMs: 400, maxMs: 600 })))
-    const anew: Procedure = {
+    const anew: Method = {
       ...SLIDE,
       id: 'anew',
       steps: [
@@ -253,11 +253,11 @@ describe('methods of a family', () => {
     }
     const ranked = rankMethods(
       machine,
-      { ...family, procedures: [anew, SLIDE, { ...SLIDE, id: 'off', from: 'off' }] },
+      { ...family, methods: [anew, SLIDE, { ...SLIDE, id: 'off', from: 'off' }] },
       'on-locked',
       USUAL_SITUATION,
     )
-    expect(ranked.map(({ procedure }) => procedure.id)).toEqual(['slide', 'anew'])
+    expect(ranked.map(({ method }) => method.id)).toEqual(['slide', 'anew'])
     const [slide, second] = ranked
     expect(slide?.chancePerMinute).toBeGreaterThan(second?.chancePerMinute ?? 1)
     expect(slide?.critical).toMatchObject({ step: 2, safe: { toMs: 300 } })

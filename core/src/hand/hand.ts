@@ -1,4 +1,4 @@
-import type { HandTiming } from '../procedure/index.ts'
+import type { HandTiming } from '../method/index.ts'
 import type { HandValues } from './handbook.ts'
 import type { Random } from './random.ts'
 import { draw, drawFrom, quantileOf, sumOf, type Spread } from './spread.ts'

@@ -1,12 +1,12 @@
-import type { Family, Procedure, StartState } from '../catalog/index.ts'
-import { whyMissed } from '../procedure/index.ts'
+import type { Family, Method, StartState } from '../catalog/index.ts'
+import { whyMissed } from '../method/index.ts'
 import type { Machine, Situation } from '../twin/index.ts'
 import { criticalSlack, slackOf, type Slack } from './slack.ts'
-import { studyProcedure, type HandStudy, type StudyOptions } from './study.ts'
+import { studyMethod, type HandStudy, type StudyOptions } from './study.ts'
 
 /** One method of a family with its figures. */
 export interface StudiedMethod {
-  readonly procedure: Procedure
+  readonly method: Method
   readonly study: HandStudy
   /** The chance of an attempt over its minutes: in this order independent attempts take the least time (Mitten 1960, from memory). */
   readonly chancePerMinute: number
@@ -19,17 +19,17 @@ export interface StudiedMethod {
  * The figures of one method, by simulation and off the twin.
  * @returns undefined where a perfect hand does not reach its goal: there is nothing to count
  */
-export function studyMethod(
+export function studiedMethod(
   machine: Machine,
-  procedure: Procedure,
+  method: Method,
   situation: Situation,
   options: StudyOptions = {},
 ): StudiedMethod | undefined {
-  if (whyMissed(machine, procedure) !== undefined) return undefined
-  const study = studyProcedure(machine, procedure, situation, options)
-  const slacks = slackOf(machine, procedure, situation)
+  if (whyMissed(machine, method) !== undefined) return undefined
+  const study = studyMethod(machine, method, situation, options)
+  const slacks = slackOf(machine, method, situation)
   return {
-    procedure,
+    method,
     study,
     chancePerMinute: study.firstAttempt / (study.attemptMs / 60_000),
     slacks,
@@ -51,8 +51,8 @@ export function rankMethods(
   options: StudyOptions = {},
 ): readonly StudiedMethod[] {
   return inOrderOfChance(
-    family.procedures
-      .filter((procedure) => procedure.from === from)
-      .flatMap((procedure) => studyMethod(machine, procedure, situation, options) ?? []),
+    family.methods
+      .filter((method) => method.from === from)
+      .flatMap((method) => studiedMethod(machine, method, situation, options) ?? []),
   )
 }

@@ -1,5 +1,5 @@
-import type { Procedure } from '../catalog/index.ts'
-import { isCounted, movesOf, performPlan, planOf, type Plan } from '../procedure/index.ts'
+import type { Method } from '../catalog/index.ts'
+import { isCounted, movesOf, performPlan, planOf, type Plan } from '../method/index.ts'
 import { durationsAt, type DrawnDurations, type Machine, type Situation } from '../twin/index.ts'
 
 /** A half-open interval around a key change's perfect moment, in milliseconds; early is negative. */
@@ -8,7 +8,7 @@ export interface Window {
   readonly toMs: number
 }
 
-/** When a move of keys or cable may come so that the procedure still reaches its goal. */
+/** When a move of keys or cable may come so that the method still reaches its goal. */
 export interface Slack {
   readonly step: number
   /** It hangs on a count or a time rather than on something seen or felt: it can come too early as well as too late. */
@@ -27,16 +27,16 @@ export const SCAN = { stepMs: 50, earliestMs: -3000, latestMs: 6000 }
  * How early and late each move may come, read off the twin: every offset of the scan is done with all
  * that follows run again, and each edge is narrowed to 1 ms. An early change is limited by the one before it.
  */
-export function slackOf(machine: Machine, procedure: Procedure, situation: Situation): readonly Slack[] {
-  const plan = planOf(machine, procedure, situation)
+export function slackOf(machine: Machine, method: Method, situation: Situation): readonly Slack[] {
+  const plan = planOf(machine, method, situation)
   const units = (['median', 'min', 'max'] as const).map((where) => durationsAt(machine, where))
   const timings = units.map((durations) => timingsOf(plan, durations))
-  return movesOf(procedure).map((step): Slack => {
+  return movesOf(method).map((step): Slack => {
     const scans = units.map((durations, unit) => scanOf(plan, durations, step, timings[unit] ?? []))
     const around = scans.map(({ windows }) => windows.find(({ fromMs, toMs }) => fromMs <= 0 && toMs > 0))
     return {
       step,
-      isCounted: isCounted(procedure, step),
+      isCounted: isCounted(method, step),
       isFreeEarly: scans.every(({ earliestMs }, unit) => (around[unit]?.fromMs ?? 0) <= earliestMs),
       windows: scans[0]?.windows ?? [],
       safe: {

@@ -1,12 +1,12 @@
-import type { Procedure } from '../catalog/index.ts'
-import { Execution, performPlan, planOf, planOfWholeReset, type Plan } from '../procedure/index.ts'
+import type { Method } from '../catalog/index.ts'
+import { Execution, performPlan, planOf, planOfWholeReset, type Plan } from '../method/index.ts'
 import { durationsAt, Twin, type Machine, type Situation } from '../twin/index.ts'
 import { HANDBOOK, type HandValues } from './handbook.ts'
 import { PersonsHand } from './hand.ts'
 import { seeded, type Random } from './random.ts'
 import { quantileOf } from './spread.ts'
 
-/** How a procedure goes in people's hands, by simulation on its twin. */
+/** How a method goes in people's hands, by simulation on its twin. */
 export interface HandStudy {
   readonly persons: number
   /** All runs, first and later ones. */
@@ -38,16 +38,16 @@ export interface StudyOptions {
 export const MOST_TRIES = 8
 
 /**
- * Lets many people do a procedure on as many devices of the family, each until it works. Deterministic for a
+ * Lets many people do a method on as many devices of the family, each until it works. Deterministic for a
  * seed. A device's durations are drawn once and stay with it; a person's pace stays with the person.
  */
-export function studyProcedure(
+export function studyMethod(
   machine: Machine,
-  procedure: Procedure,
+  method: Method,
   situation: Situation,
   { persons = 1000, seed = 1, values = HANDBOOK, wholeReset = false }: StudyOptions = {},
 ): HandStudy {
-  const plan = (wholeReset ? planOfWholeReset : planOf)(machine, procedure, situation)
+  const plan = (wholeReset ? planOfWholeReset : planOf)(machine, method, situation)
   const trier = new Trier(plan, values, seeded(seed))
   const totals: number[] = []
   let runs = 0

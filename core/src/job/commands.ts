@@ -47,7 +47,7 @@ export type Command =
       /** Of the question it answers, and the IMEI that was asked about, whatever stands on the job by now. */
       readonly key: string
       readonly imei: string
-      readonly said: Pick<RegistryRecord, 'answer' | 'detail' | 'reference' | 'feeMinor' | 'currency'>
+      readonly said: Omit<RegistryRecord, 'at' | 'imei' | 'source'>
     }
   | ({ readonly kind: 'sign-agreement' } & Pick<Signed, 'text' | 'digest' | 'how'> & {
         readonly language: string
@@ -80,7 +80,7 @@ export type Command =
     }
   | ({ readonly kind: 'start-attempt'; readonly at?: undefined } & Pick<
       Attempt,
-      'id' | 'procedureId' | 'link' | 'cable' | 'runner' | 'startedAt'
+      'id' | 'methodId' | 'link' | 'cable' | 'runner' | 'startedAt'
     >)
   | ({ readonly kind: 'end-attempt' } & Pick<Attempt, 'id' | 'seen' | 'notSeen' | 'marks'> & {
         readonly outcome: NonNullable<Attempt['outcome']>

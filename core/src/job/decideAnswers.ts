@@ -56,7 +56,6 @@ export function decideAnswer(job: JobState, command: Answer, world: World): Deci
         imei,
         answer: byHand,
         source: 'by-hand',
-        detail: '',
         reference: '',
         feeMinor: 0,
         currency: '',

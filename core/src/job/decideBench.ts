@@ -34,10 +34,10 @@ function happenedAt(job: JobState, at: string | undefined, { now }: World): stri
 /** Steps that are asked for, and not only told. */
 function whyNot(job: JobState, { change }: Bench, world: World): Decided | undefined {
   switch (change.kind) {
-    case 'chose-procedure':
-      return world.model?.procedureIds.includes(change.procedureId)
+    case 'chose-method':
+      return world.model?.methodIds.includes(change.methodId)
         ? undefined
-        : refused({ code: 'no-such-procedure' })
+        : refused({ code: 'no-such-method' })
     case 'did-not-help':
       return standingOf(job).deleted === 'no' ? undefined : refused({ code: 'begun', what: 'wipe' })
     case 'right-device':
@@ -120,15 +120,15 @@ export function decideAttempt(job: JobState, command: Run, world: World): Decide
     if (isElsewhere) return refused({ code: 'attempt-elsewhere' })
   }
   const { model } = world
-  if (!model?.procedureIds.includes(command.procedureId)) return refused({ code: 'no-such-procedure' })
-  const { id, procedureId, link, cable, runner, startedAt } = command
+  if (!model?.methodIds.includes(command.methodId)) return refused({ code: 'no-such-method' })
+  const { id, methodId, link, cable, runner, startedAt } = command
   const without: NotHeld | undefined = isReported(job) ? 'reported' : bars.length > 0 ? 'barred' : undefined
   return yes({
     kind: 'attempt-started',
     attempt: {
       id,
       familyId: model.familyId,
-      procedureId,
+      methodId,
       modelId: model.modelId,
       systemVersion: systemOf(factsOf(job)) ?? null,
       link,
@@ -213,7 +213,7 @@ function whyNotCode(
   { orderId }: Extract<TakenBack, { kind: 'code-refused' }>,
 ): Decided | undefined {
   const order = job.orders.find(({ id }) => id === orderId)
-  if (!order || order.answer !== 'code' || order.triesMade === 0)
+  if (!order || order.answer !== 'code' || order.entriesMade === 0)
     return refused({ code: 'nothing-to-take-back' })
   return order.state === 'answered' || order.state === 'blocked'
     ? undefined

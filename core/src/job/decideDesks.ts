@@ -108,8 +108,8 @@ function place(
       state: 'waiting',
       answer: null,
       code: null,
-      triesMade: 0,
-      triesAllowed: world.model?.entriesAllowed ?? 3,
+      entriesMade: 0,
+      entriesAllowed: world.model?.entriesAllowed ?? 3,
     },
   })
 }

@@ -39,7 +39,7 @@ it('the cable and the method are those of the attempt that led into recovery las
     {
       kind: 'start-attempt',
       id,
-      procedureId: 'slide',
+      methodId: 'slide',
       link: 'computer',
       cable: null,
       runner: null,

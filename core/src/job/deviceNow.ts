@@ -57,4 +57,4 @@ function attemptThatLedIn({ steps, attempts }: Pick<JobState, 'steps' | 'attempt
 
 /** The method by which the job's device was led into recovery, if one was. */
 export const methodThatLedIn = (job: Pick<JobState, 'steps' | 'attempts'>): string | undefined =>
-  attemptThatLedIn(job)?.procedureId
+  attemptThatLedIn(job)?.methodId

@@ -200,7 +200,7 @@ function takenBack(job: JobState, what: Extract<JobEvent, { kind: 'taken-back' }
         ...job,
         orders: job.orders.map((one) =>
           one.id === what.orderId
-            ? { ...one, state: 'answered', triesMade: one.triesMade - 1, version: one.version + 1 }
+            ? { ...one, state: 'answered', entriesMade: one.entriesMade - 1, version: one.version + 1 }
             : one,
         ),
       }
@@ -214,12 +214,12 @@ function orderAfter(order: Order, change: OrderChange): Order {
     case 'answered':
       return { ...order, version, state: 'answered', answer: change.answer, code: change.code ?? null }
     case 'code-entered': {
-      const triesMade = order.triesMade + 1
-      const isBlocked = !change.worked && triesMade >= order.triesAllowed
+      const entriesMade = order.entriesMade + 1
+      const isBlocked = !change.worked && entriesMade >= order.entriesAllowed
       return {
         ...order,
         version,
-        triesMade,
+        entriesMade,
         state: change.worked ? 'released' : isBlocked ? 'blocked' : 'answered',
       }
     }

@@ -341,7 +341,7 @@ describe('8. “The registry said stolen; I typed clean over it and wiped it”'
   })
   it('only the registry itself takes it back, of the same IMEI', () => {
     const story = reported()
-    const said = { answer: 'clean', detail: '', reference: '', feeMinor: 0, currency: '' } as const
+    const said = { answer: 'clean', reference: '', feeMinor: 0, currency: '' } as const
     const saysOf = (imei: string): Command => ({ kind: 'registry-said', key: 'q', imei, said })
     story.does({ kind: 'ask-registry', key: 'q', report: false }, saysOf('490154203237518'))
     expect(story.attempts(sign(story.job, story.world, 0))).toBe('reported')
@@ -351,7 +351,7 @@ describe('8. “The registry said stolen; I typed clean over it and wiped it”'
   it('an answer about the IMEI of before is not an answer about the one that stands there now', () => {
     const story = new Story({ complaint: 'forgotten-lock', imei: '490154203237518' })
     story.does({ kind: 'ask-registry', key: 'q', report: false }, answers({ imei: '001001011234579' }))
-    const said = { answer: 'clean', detail: '', reference: '', feeMinor: 0, currency: '' } as const
+    const said = { answer: 'clean', reference: '', feeMinor: 0, currency: '' } as const
     story.does({ kind: 'registry-said', key: 'q', imei: '490154203237518', said })
     expect(factsOf(story.job).registryAnswer).toBeUndefined()
   })

@@ -49,6 +49,13 @@ export const intakeRecord = z.strictObject({
 })
 export type IntakeRecord = z.infer<typeof intakeRecord>
 
+/** Why something outside that was asked has not answered, or nothing that counts; of a fault, its HTTP status. */
+export const silence = z.strictObject({
+  why: z.enum(['unreachable', 'slow', 'fault', 'unreadable', 'mistaken', 'unknown']),
+  status: z.int().optional(),
+})
+export type Silence = z.infer<typeof silence>
+
 /** What the registry said of an IMEI. *No answer* is also what nonsense and silence are. */
 export const registryRecord = z.strictObject({
   at: instant,
@@ -56,8 +63,16 @@ export const registryRecord = z.strictObject({
   answer: registryAnswer,
   /** Asked by this program, or by a person who typed what they were told. */
   source: z.enum(['registry', 'by-hand']),
-  /** Of a reported device; of a failure, what happened. */
-  detail: z.string(),
+  /** Of a reported device. */
+  reportedAs: z.enum(['lost', 'stolen', 'unpaid']).optional(),
+  /** Of *no answer*. */
+  silence: silence.optional(),
+  /** Why a report that was asked for was not ordered. */
+  noReport: silence.optional(),
+  /** The ticket of the other job on which it was said. */
+  saidOn: z.string().optional(),
+  /** How an earlier version of this program wrote all this, in English. */
+  detail: z.string().optional(),
   reference: z.string(),
   /** The fee of a report that was ordered. */
   feeMinor: z.int().min(0),
@@ -147,7 +162,7 @@ export const liftedHow = z.enum([
 
 /** What the bench has done so far, with the instants its timers run from: the sum of its steps. */
 export const benchRecord = z.strictObject({
-  procedureId: z.string().max(48).optional(),
+  methodId: z.string().max(48).optional(),
   /** Keys that were tested by themselves. */
   keysTested: z.partialRecord(keyId, z.enum(['works', 'broken'])).optional(),
   charging: z
@@ -181,7 +196,7 @@ export type BenchRecord = z.infer<typeof benchRecord>
 
 /** One step of the bench. */
 export const benchChange = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('chose-procedure'), procedureId: z.string().max(48) }),
+  z.strictObject({ kind: z.literal('chose-method'), methodId: z.string().max(48) }),
   z.strictObject({ kind: z.literal('key-tested'), key: keyId, state: z.enum(['works', 'broken']) }),
   z.strictObject({ kind: z.literal('charging-started'), fromPercent: z.int().min(0).max(100) }),
   z.strictObject({ kind: z.literal('charging-ended') }),
@@ -238,7 +253,7 @@ export const cueMark = z.strictObject({ cue, atMs: z.int().min(0).max(7_200_000)
 export const attempt = z.strictObject({
   id: z.uuid(),
   familyId: z.string(),
-  procedureId: z.string(),
+  methodId: z.string(),
   modelId: z.string(),
   systemVersion: z.int().nullable(),
   link: linkKind,
@@ -294,8 +309,8 @@ export const order = z.strictObject({
   answer: orderAnswer.nullable(),
   /** A string: leading zeros count. */
   code: z.string().nullable(),
-  triesMade: z.int(),
-  triesAllowed: z.int(),
+  entriesMade: z.int(),
+  entriesAllowed: z.int(),
 })
 export type Order = z.infer<typeof order>
 export const releasedBy = ({ lock }: Pick<Order, 'lock'>): ReleasedLock => lock ?? 'carrier'

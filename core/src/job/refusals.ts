@@ -27,7 +27,7 @@ export type Refusal =
   | { readonly code: 'not-a-supervisor'; readonly name: string }
   | { readonly code: 'begun'; readonly what: 'wipe' | 'reset' }
   | { readonly code: 'not-yet'; readonly needs: BenchStepKind }
-  | { readonly code: 'no-such-procedure' }
+  | { readonly code: 'no-such-method' }
   | { readonly code: 'model-missing' }
   | { readonly code: 'other-device'; readonly read: string; readonly wanted: string }
   | { readonly code: 'account-still-on-it' }

@@ -34,7 +34,7 @@ export interface ModelKnown {
   readonly name: string
   /** As its recovery shows it. */
   readonly modelCode: string
-  readonly procedureIds: readonly string[]
+  readonly methodIds: readonly string[]
   /** Entries of an unlock code before it is blocked. */
   readonly entriesAllowed: number | undefined
 }

@@ -21,7 +21,7 @@ export const TOLD_STEPS: readonly BenchStepKind[] = [
 
 /** What comes first when two steps happened at the same instant: the order of the work. */
 const ORDER: Readonly<Record<BenchStepKind, number>> = {
-  'chose-procedure': 0,
+  'chose-method': 0,
   'key-tested': 1,
   'charging-started': 2,
   'charging-ended': 3,
@@ -101,8 +101,8 @@ function after({ bench, deleted, breaches }: BenchStanding, one: Step): BenchSta
 /** The record with a step in it. Whether it may be made is not asked here. */
 function benchWith(bench: BenchRecord, change: BenchChange, at: string): BenchRecord {
   switch (change.kind) {
-    case 'chose-procedure':
-      return { ...bench, procedureId: change.procedureId }
+    case 'chose-method':
+      return { ...bench, methodId: change.methodId }
     case 'key-tested':
       return { ...bench, keysTested: { ...bench.keysTested, [change.key]: change.state } }
     case 'charging-started':

@@ -4,10 +4,10 @@ import {
   type KeyId,
   type Model,
   type Pack,
-  type Procedure,
+  type Method,
   type StartState,
 } from '../catalog/index.ts'
-import { keysThatReset, methodsFrom } from '../procedure/index.ts'
+import { keysThatReset, methodsFrom } from '../method/index.ts'
 import {
   deviceOnJob,
   modelOnJob,
@@ -56,7 +56,7 @@ export interface FoundAtBench {
   readonly isInRecovery: boolean
 }
 
-const into = ({ goal }: Procedure): boolean => goal === 'recovery-menu'
+const into = ({ goal }: Method): boolean => goal === 'recovery-menu'
 
 /** What the keys lead to is worked out only where one is broken. */
 const withKeysKnown = new WeakMap<Family, Map<string, Surroundings>>()
@@ -77,7 +77,7 @@ function withKeys(
     const { machine } = runnableFamily(pack, one)
     const suffice =
       from === 'in-recovery'
-        ? keysThatReset(machine, one.procedures.filter(into), true)
+        ? keysThatReset(machine, one.methods.filter(into), true)
         : keysThatReset(machine, methodsFrom(one, from), from === 'looping')
     return { all: machine.keys, suffice }
   })
@@ -100,8 +100,8 @@ function surroundingsOfModel(pack: Pack, facts: ModelFacts): Surroundings {
       familyId: found?.family.id ?? '',
       name: `${model.maker} ${model.name}`,
       modelCode: model.modelText,
-      procedureIds: found?.family.procedures.map(({ id }) => id) ?? [],
-      entriesAllowed: found?.family.carrierLock?.triesAllowed,
+      methodIds: found?.family.methods.map(({ id }) => id) ?? [],
+      entriesAllowed: found?.family.carrierLock?.entriesAllowed,
     },
     device: deviceOnJob(pack, facts),
     family: found?.family,

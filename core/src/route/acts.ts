@@ -18,7 +18,7 @@ import {
 import type { Pace } from './promise.ts'
 import type { World } from './worlds.ts'
 
-/** What can be done, with its duration, cost and chance. Common practice, no source, until evidence replaces them. */
+/** What can be done, with its duration, cost and chance. Common practice, no source, until results replace them. */
 export interface ActDraft {
   readonly id: RouteAction
   readonly benchMinutes: number

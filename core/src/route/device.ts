@@ -4,7 +4,7 @@ import {
   type ModelFound,
   type ModelVersion,
   type Pack,
-  type Procedure,
+  type Method,
   type StartState,
 } from '../catalog/index.ts'
 import type { DeviceOnJob, Facts } from './facts.ts'
@@ -38,10 +38,10 @@ export function modelOnJob(pack: Pack, facts: ModelFacts): ModelFound | undefine
  */
 export function wayOfAttempt(
   pack: Pack,
-  made: { readonly modelId: string; readonly systemVersion: number | null; readonly procedureId: string },
-): Procedure | undefined {
+  made: { readonly modelId: string; readonly systemVersion: number | null; readonly methodId: string },
+): Method | undefined {
   const found = modelInPack(pack, made.modelId, made.systemVersion ?? undefined)
-  return found?.family.procedures.find(({ id }) => id === made.procedureId)
+  return found?.family.methods.find(({ id }) => id === made.methodId)
 }
 
 /** All that the device of a job may be: one where the version of its system is known, or changes nothing. */
@@ -61,7 +61,7 @@ export function deviceOnJob(pack: Pack, facts: ModelFacts): DeviceOnJob | undefi
       settingsPath: found.family.settingsPath,
       asksForAccount: found.family.accountLock.asksAfterRecoveryReset,
       acceptsOldScreenLock: found.family.accountLock.acceptsOldScreenLock,
-      canReachRecovery: found.family.procedures.some(({ goal }) => goal === 'recovery-menu'),
+      canReachRecovery: found.family.methods.some(({ goal }) => goal === 'recovery-menu'),
       changesWithSystem: (found.model.updates?.length ?? 0) + found.family.updates.length > 0,
       systemFile: found.family.systemFile,
       waitLaw: found.family.waitLaw,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { smallFamily, smallTwin } from '../../test/smallFamily.ts'
 import { drawUnit, seeded } from '../hand/index.ts'
-import { giveInput, inParts, quickestPath, type PathGoal } from '../procedure/index.ts'
+import { giveInput, inParts, quickestPath, type PathGoal } from '../method/index.ts'
 import { compileFamily, USUAL_SITUATION, type Machine, type Situation, type Twin } from './index.ts'
 import { menuLineText } from '../../../words/src/index.ts'
 import { ENGLISH } from '../../../words/src/english.ts'

@@ -3,7 +3,7 @@ import { demoPackAsWritten } from '../../../demo/demoPack.ts'
 import { readPack } from '../catalog/index.ts'
 import { linkAskedFor } from '../diagnosis/index.ts'
 import { deviceDrawing } from '../drawing/index.ts'
-import { inParts, keyChart, prove, quickestPath, wayToWipe, whereRecoveryOpens } from '../procedure/index.ts'
+import { inParts, keyChart, prove, quickestPath, wayToWipe, whereRecoveryOpens } from '../method/index.ts'
 import { runnableFamily, USUAL_SITUATION } from './index.ts'
 import { drawnNames, flawText, menuLineText, stepTexts } from '../../../words/src/index.ts'
 import { ENGLISH } from '../../../words/src/english.ts'
@@ -31,14 +31,14 @@ it('a family with a key and a cradle of its own proves, and says them by its nam
   if (!family) throw new Error('No family')
   const { machine } = runnableFamily(whole.pack, family)
   expect(machine.links).toEqual(['none', 'charger', 'computer', 'data-headset', 'own-link-1'])
-  const [procedure] = family.procedures
-  if (!procedure) throw new Error('No method')
+  const [method] = family.methods
+  if (!method) throw new Error('No method')
   const plugged = {
-    ...procedure,
+    ...method,
     steps: [
       { do: 'plug', link: 'own-link-1' } as const,
       { do: 'press', key: 'own-key-1', times: 1 } as const,
-      ...procedure.steps,
+      ...method.steps,
     ],
   }
   const lines = stepTexts(
@@ -122,7 +122,7 @@ it('a link that the family does not have is refused where it is named', () => {
     families: [
       {
         ...base,
-        procedures: [
+        methods: [
           { id: 'x', like: 'off-until-menu', with: { before: [{ do: 'plug', link: 'own-link-2' }] } },
         ],
       },

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { demoPack, demoPackAsWritten } from '../../../demo/demoPack.ts'
 import { smallFamily, smallTwin } from '../../test/smallFamily.ts'
-import { readPack, type Posture, type Procedure } from '../catalog/index.ts'
+import { readPack, type Posture, type Method } from '../catalog/index.ts'
 import { judgeDryRun } from '../diagnosis/index.ts'
-import { giveInput, inParts, keyChart, movesOf, prove, quickestPath, whyMissed } from '../procedure/index.ts'
+import { giveInput, inParts, keyChart, movesOf, prove, quickestPath, whyMissed } from '../method/index.ts'
 import { compileFamily, runnableFamily, USUAL_SITUATION } from './index.ts'
 import { menuLineText, stepTexts, notVerifiedText } from '../../../words/src/index.ts'
 import { ENGLISH } from '../../../words/src/english.ts'
@@ -13,11 +13,11 @@ const pack = demoPack()
 const family = pack.families.find(({ id }) => id === 'foldable-read-open')
 if (!family) throw new Error('The demo has no foldable')
 const { machine } = runnableFamily(pack, family)
-const [slide] = family.procedures
+const [slide] = family.methods
 if (!slide) throw new Error('It has no method')
 const lying = (posture: Posture) => ({ ...USUAL_SITUATION, posture })
 /** The same without the step that opens it. */
-const unopened: Procedure = { ...slide, steps: slide.steps.filter(({ do: what }) => what !== 'fold') }
+const unopened: Method = { ...slide, steps: slide.steps.filter(({ do: what }) => what !== 'fold') }
 
 describe('a method of a foldable', () => {
   it.each(['open', 'half-open', 'shut'] as const)(

@@ -79,7 +79,7 @@ export const LAWS_OF_TELLING = [
         {
           kind: 'start-attempt',
           id: ATTEMPT,
-          procedureId: 'slide',
+          methodId: 'slide',
           link: 'none',
           cable: null,
           runner: null,

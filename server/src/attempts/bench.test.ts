@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import type { Answer, Job, Problem, RemoteUnlock } from '@benevox/contract'
-import { evidenceDocument, type RecordedAttempt } from '@benevox/core/evidence'
+import { resultsDocument, type RecordedAttempt } from '@benevox/core/results'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
-import { otherEvidenceEntity } from '../evidence/entity.ts'
+import { otherResultEntity } from '../results/entity.ts'
 import { staffEntity } from '../session/entity.ts'
 import { completed, openShop, Person, type TestShop } from '../../test/shop.ts'
 
@@ -27,7 +27,7 @@ afterAll(async () => {
 const now = () => new Date().toISOString()
 const start = (job: Pick<Job, 'id'>, more: object = {}) => ({
   id: randomUUID(),
-  procedureId: 'slide-until-menu',
+  methodId: 'slide-until-menu',
   link: 'computer',
   startedAt: now(),
   jobId: job.id,
@@ -188,7 +188,7 @@ describe('the kit of cables', () => {
     const counted = async () => {
       const { body } = await runa.ask<Answer<'listCables'>>('GET', '/api/cables')
       const { attempts } = (
-        await runa.ask<Answer<'getEvidence'>>('GET', '/api/evidence?familyId=forced-off-data-gate')
+        await runa.ask<Answer<'getResults'>>('GET', '/api/results?familyId=forced-off-data-gate')
       ).body
       const mine = attempts.find(({ id }) => id === one.id)
       return [body.cables.find(({ number }) => number === made.number)?.reached, mine?.outcome]
@@ -207,15 +207,14 @@ describe('the kit of cables', () => {
   })
 })
 
-describe('evidence', () => {
+describe('results', () => {
   it('goes out without a name in it, comes in once, and counts with ours', async () => {
-    const before = (
-      await runa.ask<Answer<'getEvidence'>>('GET', '/api/evidence?familyId=forced-off-data-gate')
-    ).body
+    const before = (await runa.ask<Answer<'getResults'>>('GET', '/api/results?familyId=forced-off-data-gate'))
+      .body
     const text = await (
-      await fetch(`${shop.address}/api/evidence.json`, { headers: { cookie: runa.cookie } })
+      await fetch(`${shop.address}/api/results.json`, { headers: { cookie: runa.cookie } })
     ).text()
-    const ours = evidenceDocument.parse(JSON.parse(text))
+    const ours = resultsDocument.parse(JSON.parse(text))
     expect(ours.attempts.length).toBeGreaterThan(3)
     expect(text).not.toContain('Runa')
     const theirs: RecordedAttempt = {
@@ -225,30 +224,29 @@ describe('evidence', () => {
       outcome: 'reached',
     }
     const document = { ...ours, attempts: [theirs, theirs, ...ours.attempts] }
-    const merge = (by = imke) => by.ask<Answer<'mergeEvidence'>>('POST', '/api/evidence', document)
+    const merge = (by = imke) => by.ask<Answer<'mergeResults'>>('POST', '/api/results', document)
     const refused = await merge(runa)
     expect([refused.status, refused.body]).toMatchObject([403, { code: 'not-a-supervisor' }])
     expect((await merge()).body).toEqual({ added: 1, known: ours.attempts.length + 1 })
     expect((await merge()).body.added).toBe(0)
-    const kept = await shop.database.manager.findOneByOrFail(otherEvidenceEntity, { id: theirs.id })
+    const kept = await shop.database.manager.findOneByOrFail(otherResultEntity, { id: theirs.id })
     const supervisor = await shop.database.manager.findOneByOrFail(staffEntity, { name: 'Imke' })
     expect([kept.staffId, kept.takenInAt !== null]).toEqual([supervisor.id, true])
-    const after = (
-      await runa.ask<Answer<'getEvidence'>>('GET', '/api/evidence?familyId=forced-off-data-gate')
-    ).body
+    const after = (await runa.ask<Answer<'getResults'>>('GET', '/api/results?familyId=forced-off-data-gate'))
+      .body
     expect(after.attempts).toHaveLength(before.attempts.length + 1)
     expect(after.attempts.find(({ id }) => id === theirs.id)?.cable).toBeUndefined()
     const once = { ...theirs, id: randomUUID() }
     const together = await Promise.all(
       [imke, imke].map((person) =>
-        person.ask<Answer<'mergeEvidence'>>('POST', '/api/evidence', { ...ours, attempts: [once] }),
+        person.ask<Answer<'mergeResults'>>('POST', '/api/results', { ...ours, attempts: [once] }),
       ),
     )
     expect(together.map(({ status }) => status)).toEqual([200, 200])
-    const both = await runa.ask<Answer<'getEvidence'>>('GET', '/api/evidence?familyId=forced-off-data-gate')
+    const both = await runa.ask<Answer<'getResults'>>('GET', '/api/results?familyId=forced-off-data-gate')
     expect(both.body.attempts.filter(({ id }) => id === once.id)).toHaveLength(1)
     const person = { ...document, attempts: [{ ...theirs, by: 'Runa' }] }
-    expect((await imke.ask<Problem>('POST', '/api/evidence', person)).status).toBe(400)
+    expect((await imke.ask<Problem>('POST', '/api/results', person)).status).toBe(400)
   })
 })
 
@@ -259,7 +257,7 @@ describe('how long the wipe takes', () => {
     await begin(runa, one)
     await end(runa, one, { outcome: 'reached', seen: ['recovery-menu'] })
     const secondsOf = async () =>
-      (await runa.ask<Answer<'getEvidence'>>('GET', '/api/evidence?familyId=forced-off-data-gate')).body
+      (await runa.ask<Answer<'getResults'>>('GET', '/api/results?familyId=forced-off-data-gate')).body
     const before = await secondsOf()
     await step(job, { kind: 'in-recovery' })
     let { body } = await runa.ask<Job>('GET', `/api/jobs/${job.id}`)
@@ -304,14 +302,14 @@ describe('what does not fit is refused with its path, and nothing of it is kept'
     ['/api/cables', { fits: 'a-port' }, 'body.fits'],
     ['/api/cables', { fits: 'usb-c', note: 'x'.repeat(81) }, 'body.note'],
     ['/api/cables/1/retire', {}, 'body.because'],
-    ['/api/evidence', { format: 'benevox-evidence', formatVersion: 3, attempts: [] }, 'body.formatVersion'],
-    ['/api/evidence', { format: 'benevox-evidence', formatVersion: 2, attempts: [{}] }, 'body.attempts.0.id'],
+    ['/api/results', { format: 'benevox-results', formatVersion: 4, attempts: [] }, 'body.formatVersion'],
+    ['/api/results', { format: 'benevox-results', formatVersion: 3, attempts: [{}] }, 'body.attempts.0.id'],
   ])('%s %j', async (address, body, path) => {
     const { status, body: said } = await imke.ask<Problem>('POST', address, body)
     expect([status, said.errors?.map((one) => one.path)]).toEqual([400, expect.arrayContaining([path])])
   })
-  it('nobody who is not signed in sees the evidence or the kit', async () => {
-    for (const path of ['/api/cables', '/api/evidence?familyId=slide-at-dark', '/api/evidence.json'])
+  it('nobody who is not signed in sees the results or the kit', async () => {
+    for (const path of ['/api/cables', '/api/results?familyId=slide-at-dark', '/api/results.json'])
       expect((await fetch(shop.address + path)).status, path).toBe(401)
   })
 })
@@ -358,8 +356,8 @@ describe('unlocking from afar', () => {
     expect((await unlocked(job, await signedIn(job))).state).toBe('unreachable')
   })
   it.each([
-    ['nonsense', 'cannot be understood'],
-    ['error', 'answered with a fault'],
+    ['nonsense', 'cannot be read'],
+    ['error', 'answered with an error'],
   ])('says so when it answers with %s', async (fault, says) => {
     const job = await withImei()
     await tell({ device: job.facts.imei, fault })

@@ -25,7 +25,7 @@ it('after kill -9 of the server and of mariadbd in the middle of a run, every ac
       const id = crypto.randomUUID()
       const { status } = await runa.ask('POST', `/api/jobs/${job.id}/attempts`, {
         id,
-        procedureId: 'from-off',
+        methodId: 'from-off',
         link: 'computer',
         startedAt: new Date().toISOString(),
       })

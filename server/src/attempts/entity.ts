@@ -6,7 +6,7 @@ export interface AttemptRow {
   id: string
   jobId: number
   familyId: string
-  procedureId: string
+  methodId: string
   modelId: string
   link: LinkKind
   staffId: number
@@ -27,7 +27,7 @@ export const attemptEntity = new EntitySchema<AttemptRow>({
     id: { type: 'char', length: 36, primary: true },
     jobId: { name: 'job_id', type: 'int' },
     familyId: { name: 'family_id', type: 'varchar', length: 48 },
-    procedureId: { name: 'procedure_id', type: 'varchar', length: 48 },
+    methodId: { name: 'method_id', type: 'varchar', length: 48 },
     modelId: { name: 'model_id', type: 'varchar', length: 48 },
     link: { type: 'varchar', length: 20 },
     staffId: { name: 'staff_id', type: 'int' },

@@ -1,7 +1,7 @@
 import { startState, type DeviceKind, type Family, type Model, type Pack } from '@benevox/core/catalog'
 import { criticalSlack, slackOf } from '@benevox/core/hand'
 import { chartDrawing, deviceDrawing, drawingSvg } from '@benevox/core/drawing'
-import { familySheets, inParts, wipeFromRecovery, type ProcedureSheet } from '@benevox/core/procedure'
+import { familySheets, inParts, wipeFromRecovery, type MethodSheet } from '@benevox/core/method'
 import { criticalText, drawnNames, menuLineText, roomText, sheetTexts, type Words } from '@benevox/words'
 import { runnableFamily, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
 import type { Content } from 'pdfmake/interfaces'
@@ -46,7 +46,7 @@ export async function familyCard(
       columnGap: 18,
     },
     ...startState.options.flatMap((start) => {
-      const ones = sheets.filter(({ procedure }) => procedure.from === start)
+      const ones = sheets.filter(({ method }) => method.from === start)
       return ones.map((sheet, index): Content => ({
         // A heading never stands alone at the foot of a page.
         unbreakable: true,
@@ -109,20 +109,20 @@ function durations({ durations: all, durationsOfTheWork }: Family, { say, length
   ]
 }
 
-function wayOf(machine: Machine, sheet: ProcedureSheet, family: Family, words: Words): Content {
-  const { procedure, chart, notVerified } = sheet
-  const critical = notVerified ? undefined : criticalSlack(slackOf(machine, procedure, USUAL_SITUATION))
-  const sentence = critical && chart && criticalText(procedure, critical.step, chart, words)
+function wayOf(machine: Machine, sheet: MethodSheet, family: Family, words: Words): Content {
+  const { method, chart, notVerified } = sheet
+  const critical = notVerified ? undefined : criticalSlack(slackOf(machine, method, USUAL_SITUATION))
+  const sentence = critical && chart && criticalText(method, critical.step, chart, words)
   return {
     margin: [0, 0, 0, 8],
     stack: [
-      { stack: [inFonts(procedure.school)], bold: true },
-      { text: words.say(`source.${procedure.source ?? family.source}`), color: INK_SOFT, fontSize: 9 },
+      { stack: [inFonts(method.name)], bold: true },
+      { text: words.say(`source.${method.source ?? family.source}`), color: INK_SOFT, fontSize: 9 },
       ...(notVerified ? [{ text: words.say('card.notVerified'), bold: true } satisfies Content] : []),
       ...(sentence
         ? [
             {
-              text: `${sentence} ${roomText(procedure, critical, chart, words)}`,
+              text: `${sentence} ${roomText(method, critical, chart, words)}`,
               margin: [0, 2, 0, 2],
             } satisfies Content,
           ]
@@ -134,7 +134,7 @@ function wayOf(machine: Machine, sheet: ProcedureSheet, family: Family, words: W
             ? {
                 svg: drawingSvg(
                   chartDrawing(chart, drawnNames(words, chart.names), CHART_UNITS),
-                  procedure.school,
+                  method.name,
                   HOUSE,
                 ),
                 width: CHART_WIDTH,

@@ -294,12 +294,9 @@ describe('the card of a family', () => {
   it('says of a way that fails its proof that it does', async () => {
     const { id, pack } = await inUse()
     const family = familyIn(pack, 'slide-at-dark')
-    const [first] = family.procedures
-    const procedures = [
-      { ...first, id: 'wrong', steps: [{ do: 'press', key: 'power' }] },
-      ...family.procedures,
-    ]
-    await change(id, { kind: 'family', family: { ...family, id: 'half-taught', procedures } })
+    const [first] = family.methods
+    const methods = [{ ...first, id: 'wrong', steps: [{ do: 'press', key: 'power' }] }, ...family.methods]
+    await change(id, { kind: 'family', family: { ...family, id: 'half-taught', methods } })
     expect(await card('half-taught')).toContain('NOT VERIFIED on the simulator.')
   })
   it('of no family is not found', async () => {

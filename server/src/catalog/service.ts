@@ -17,7 +17,7 @@ export interface CatalogEntry {
   readonly pack: Pack
   /** The pack as JSON. */
   readonly read: Uint8Array
-  /** The document as it was taken in, as JSON; procedures that follow a school are left as they were written. */
+  /** The document as it was taken in, as JSON; methods that follow a common one are left as they were written. */
   readonly written: Uint8Array
 }
 

@@ -2,8 +2,8 @@ import { DataSource } from 'typeorm'
 import { packEntity } from '../catalog/entity.ts'
 import type { Config } from '../config.ts'
 import { agreementEntity } from '../agreement/entity.ts'
-import { otherEvidenceEntity } from '../evidence/entity.ts'
-import { evidenceEntity } from '../intake/entity.ts'
+import { otherResultEntity } from '../results/entity.ts'
+import { ownershipDocumentEntity } from '../intake/entity.ts'
 import { jobEntity, jobEventEntity } from '../jobs/entity.ts'
 import { cableEntity } from '../kit/entity.ts'
 import { OneLockedPhone1700000000001 } from '../migrations/0001-one-locked-phone.ts'
@@ -17,6 +17,7 @@ import { ReportsOfTheShop1700000000008 } from '../migrations/0008-reports-of-the
 import { ReportsByHand1700000000009 } from '../migrations/0009-reports-by-hand.ts'
 import { LanguagesOfPeople1700000000010 } from '../migrations/0010-languages-of-people.ts'
 import { WordsOfTheGlossary1700000000011 } from '../migrations/0011-words-of-the-glossary.ts'
+import { MethodsAndDocuments1700000000012 } from '../migrations/0012-methods-and-documents.ts'
 import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { mailEntity } from '../registry/mailbox.ts'
@@ -54,6 +55,7 @@ const MIGRATIONS = [
   ReportsByHand1700000000009,
   LanguagesOfPeople1700000000010,
   WordsOfTheGlossary1700000000011,
+  MethodsAndDocuments1700000000012,
 ]
 
 /** Of mysql2's pool, what is used here. */
@@ -83,13 +85,13 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
       jobEntity,
       jobEventEntity,
       cableEntity,
-      otherEvidenceEntity,
+      otherResultEntity,
       attemptEntity,
       supplierEntity,
       serviceEntity,
       orderEntity,
       agreementEntity,
-      evidenceEntity,
+      ownershipDocumentEntity,
       mailEntity,
       reportEntity,
       priceListEntity,

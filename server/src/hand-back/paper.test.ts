@@ -10,7 +10,7 @@ const model = {
   familyId: 'any',
   name: 'Quistral M2',
   modelCode: 'QM2-21',
-  procedureIds: [],
+  methodIds: [],
   entriesAllowed: 5,
 }
 const step = (change: BenchChange, n: number): Step => ({
@@ -139,8 +139,8 @@ describe('the hand-back paper, read back by another library', () => {
       promise: { countsFrom: '2026-03-05', earliest: '2026-03-06', latest: '2026-03-10', latestBefore: at },
       answer: 'code',
       code: '00491827',
-      triesMade: 1,
-      triesAllowed: 5,
+      entriesMade: 1,
+      entriesAllowed: 5,
     }
     expect(await textOf({ orders: [{ ...order, state: 'released' }] })).toContain(
       'Norlane: unlocked through Greywater Releases, code 00491827.',

@@ -118,7 +118,7 @@ describe('bad input is answered with the reason, never with 5xx', () => {
       fc.asyncProperty(fc.constantFrom(...routes), fc.jsonValue(), async (route, body) => {
         const path = route.path
           .replace(':id', String(jobId))
-          .replace(/:(attemptId|orderId|evidenceId)/, crypto.randomUUID())
+          .replace(/:(attemptId|orderId|fileId)/, crypto.randomUUID())
         const { status } = await runa.ask(route.method.toUpperCase(), path, undefined, JSON.stringify(body))
         expect(status).toBeGreaterThanOrEqual(400)
         expect(status).toBeLessThan(500)
@@ -160,7 +160,7 @@ describe('the OpenAPI document', () => {
       const operation = document.paths[route.path.replace(/:(\w+)/g, '{$1}')]?.[route.method]
       expect(operation?.operationId).toBe(name)
       // Nobody who is not signed in gets a file.
-      const path = route.path.replace(/:(evidenceId)/, crypto.randomUUID()).replace(/:\w+/g, '1')
+      const path = route.path.replace(/:(fileId)/, crypto.randomUUID()).replace(/:\w+/g, '1')
       const { status } = await new Person(shop.address).ask(route.method.toUpperCase(), path)
       expect([401, 403]).toContain(status)
     }

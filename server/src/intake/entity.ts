@@ -1,6 +1,6 @@
 import { EntitySchema } from 'typeorm'
 
-export interface EvidenceRow {
+export interface OwnershipDocumentRow {
   id: string
   jobId: number
   staffId: number
@@ -11,8 +11,8 @@ export interface EvidenceRow {
   content: Buffer
 }
 
-export const evidenceEntity = new EntitySchema<EvidenceRow>({
-  name: 'evidence_files',
+export const ownershipDocumentEntity = new EntitySchema<OwnershipDocumentRow>({
+  name: 'ownership_documents',
   columns: {
     id: { type: 'char', length: 36, primary: true },
     jobId: { name: 'job_id', type: 'int' },

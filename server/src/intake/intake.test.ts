@@ -23,14 +23,14 @@ afterAll(() => shop.close())
 const file = (job: Job, path: string, person = runa) =>
   fetch(`${shop.address}/api/jobs/${job.id}/${path}`, { headers: { cookie: person.cookie } })
 const keep = (job: Job, bytes: Uint8Array, name = 'receipt.jpg') =>
-  fetch(`${shop.address}/api/jobs/${job.id}/evidence?name=${encodeURIComponent(name)}`, {
+  fetch(`${shop.address}/api/jobs/${job.id}/ownership-documents?name=${encodeURIComponent(name)}`, {
     method: 'POST',
     headers: { cookie: runa.cookie, 'x-csrf-token': runa.token, 'content-type': 'application/octet-stream' },
     body: Buffer.from(bytes),
   })
 const picture = (width = 400) => sharp({ create: { width, height: 300, channels: 3, background: '#aa8855' } })
 
-describe('what is shown as evidence', () => {
+describe('what is shown of whose it is', () => {
   it('is kept without the place it was taken at, and only staff sees it', async () => {
     const job = await runa.openJob()
     const withPlace = await picture()
@@ -40,7 +40,7 @@ describe('what is shown as evidence', () => {
     expect((await sharp(withPlace).metadata()).exif?.length).toBeGreaterThan(50)
     const kept = (await (await keep(job, withPlace)).json()) as Job
     expect(kept.ownershipFiles).toMatchObject([{ name: 'receipt.jpg', type: 'image/jpeg', by: 'Runa' }])
-    const path = `evidence/${kept.ownershipFiles[0]?.id ?? ''}`
+    const path = `ownership-documents/${kept.ownershipFiles[0]?.id ?? ''}`
     const back = Buffer.from(await (await file(job, path)).arrayBuffer())
     const { exif, width } = await sharp(back).metadata()
     expect([exif, width]).toEqual([undefined, 400])

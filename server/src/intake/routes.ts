@@ -1,6 +1,6 @@
 import type { Handlers } from '../http/mount.ts'
 import type { JobLife } from '../jobs/life.ts'
-import { evidenceEntity } from './entity.ts'
+import { ownershipDocumentEntity } from './entity.ts'
 
 export function intakeHandlers(life: JobLife): Handlers {
   return {
@@ -11,13 +11,13 @@ export function intakeHandlers(life: JobLife): Handlers {
         { kind: 'record-intake', intake: body.intake, noSecret: body.noSecret },
       ),
 
-    removeEvidence: ({ params, staffId }) =>
+    removeFile: ({ params, staffId }) =>
       life.run(
         params.id,
         { staffId },
-        { kind: 'remove-file', id: params.evidenceId },
+        { kind: 'remove-file', id: params.fileId },
         async (manager, { id }) => {
-          await manager.delete(evidenceEntity, { id: params.evidenceId, jobId: id })
+          await manager.delete(ownershipDocumentEntity, { id: params.fileId, jobId: id })
         },
       ),
   }

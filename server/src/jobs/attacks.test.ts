@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Answer, CatalogVersion, Job, Problem } from '@benevox/contract'
-import { evidenceDocument } from '@benevox/core/evidence'
+import { resultsDocument } from '@benevox/core/results'
 import { seeded } from '@benevox/core/hand'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
@@ -76,7 +76,7 @@ describe('a stolen phone', () => {
     )
     const attempt = {
       id: randomUUID(),
-      procedureId: 'slide-until-menu',
+      methodId: 'slide-until-menu',
       link: 'none',
       startedAt: new Date().toISOString(),
     }
@@ -108,7 +108,7 @@ describe('a stolen phone', () => {
     )
     for (const facts of [{ imei }, { imei: '001001011234579', imeiSecond: imei }]) {
       const { body: again } = await patch(await runa.openJob({ ...READY, imei: undefined }), facts)
-      expect(again.registry.at(-1)?.detail).toBe(`Reported stolen. Said on ${first.ticket}.`)
+      expect(again.registry.at(-1)).toMatchObject({ reportedAs: 'stolen', saidOn: first.ticket })
       expect((await patch<Problem>(again, { registryAnswer: 'clean' })).body.code).toBe('gate-closed')
       expect((await runa.agree<Problem>(again)).status).toBe(409)
     }
@@ -174,7 +174,7 @@ describe('a stolen phone', () => {
           }
           case 'work': {
             const startedAt = new Date().toISOString()
-            const attempt = { id: randomUUID(), procedureId: 'slide-until-menu', link: 'none', startedAt }
+            const attempt = { id: randomUUID(), methodId: 'slide-until-menu', link: 'none', startedAt }
             const { status } = await runa.ask('POST', `/api/jobs/${job.id}/attempts`, attempt)
             expect([nth, step, status]).toEqual([nth, step, heard[at]?.size ? 409 : 200])
             if (status === 409) refused++
@@ -190,7 +190,7 @@ describe('a stolen phone', () => {
     const random = seeded(27)
     const work = ({ id }: Pick<Job, 'id'>) => {
       const startedAt = new Date().toISOString()
-      const attempt = { id: randomUUID(), procedureId: 'slide-until-menu', link: 'none', startedAt }
+      const attempt = { id: randomUUID(), methodId: 'slide-until-menu', link: 'none', startedAt }
       return runa.ask('POST', `/api/jobs/${id}/attempts`, attempt)
     }
     for (let nth = 0; nth < 10; nth++) {
@@ -229,7 +229,7 @@ describe('a stolen phone', () => {
   it('a computer whose clock is an hour ahead tells of an attempt that began now', async () => {
     const job = await runa.openReady()
     const ahead = (minutes: number) => new Date(Date.now() + minutes * 60_000).toISOString()
-    const attempt = { id: randomUUID(), procedureId: 'slide-until-menu', link: 'none', startedAt: ahead(60) }
+    const attempt = { id: randomUUID(), methodId: 'slide-until-menu', link: 'none', startedAt: ahead(60) }
     await runa.ask('POST', `/api/jobs/${job.id}/attempts`, attempt)
     const end = { outcome: 'reached', seen: [], notSeen: [], marks: [], finishedAt: ahead(61) }
     const { body: ended } = await runa.ask<Job>('PATCH', `/api/jobs/${job.id}/attempts/${attempt.id}`, end)
@@ -331,7 +331,7 @@ describe('many at once', () => {
     )
     expect(codes(orders)).toEqual([200, 409, 409, 409, 409, 409])
     const startedAt = new Date().toISOString()
-    const attempt = { id, procedureId: 'slide-until-menu', link: 'none', startedAt }
+    const attempt = { id, methodId: 'slide-until-menu', link: 'none', startedAt }
     const attempts = await Promise.all(
       jobs.map((job) => runa.ask('POST', `/api/jobs/${job.id}/attempts`, attempt)),
     )
@@ -372,7 +372,7 @@ describe('many at once', () => {
     const attempts = Array.from({ length: 300 }, (_, n) => ({
       id: randomUUID(),
       familyId: 'forced-off-data-gate',
-      procedureId: 'slide-until-menu',
+      methodId: 'slide-until-menu',
       modelId: 'orrelin-vane-5',
       link: 'computer',
       outcome: n % 2 ? 'reached' : 'failed',
@@ -380,15 +380,12 @@ describe('many at once', () => {
       seconds: 20,
     }))
     const document = (list: readonly object[]) =>
-      evidenceDocument.parse({ format: 'benevox-evidence', formatVersion: 2, attempts: list })
+      resultsDocument.parse({ format: 'benevox-results', formatVersion: 3, attempts: list })
     const answers = await many(6, (n) =>
-      imke.ask('POST', '/api/evidence', document(n % 2 ? attempts : [...attempts].reverse())),
+      imke.ask('POST', '/api/results', document(n % 2 ? attempts : [...attempts].reverse())),
     )
     expect(codes(answers)).toEqual(Array(6).fill(200))
-    const { body } = await runa.ask<Answer<'getEvidence'>>(
-      'GET',
-      '/api/evidence?familyId=forced-off-data-gate',
-    )
+    const { body } = await runa.ask<Answer<'getResults'>>('GET', '/api/results?familyId=forced-off-data-gate')
     expect(body.attempts.filter(({ id }) => attempts.some((one) => one.id === id))).toHaveLength(300)
   })
 })

@@ -3,6 +3,10 @@ import { releasedBy, together, type JobEvent } from '@benevox/core/job'
 import { withoutPersonal } from '@benevox/core/route'
 import type { JobEventRow } from './entity.ts'
 
+/** What is no deed of anybody’s is not shown: what a job was before it was kept as events, and a question on its way. */
+export const isShown = ({ kind }: Pick<JobEventRow, 'kind'>): boolean =>
+  kind !== 'carried-over' && kind !== 'registry-asked'
+
 /** An event as the history of a job shows it: who did what when, and nothing that points to a customer. */
 export function historyLine(row: JobEventRow, staffName: string): WireEvent {
   const line = { id: row.id, at: row.at.toISOString(), by: staffName }
@@ -43,10 +47,10 @@ function told(event: JobEvent): Pick<WireEvent, 'kind' | 'detail'> {
     case 'taken-back':
       return { kind: 'taken-back', detail: { what: event.what, reason: event.reason } }
     case 'attempt-started': {
-      const { procedureId, link, cable, without } = event.attempt
+      const { methodId, link, cable, without } = event.attempt
       return {
         kind: 'attempt-started',
-        detail: { procedureId, link, ...(cable === null ? {} : { cable }), ...(without ? { without } : {}) },
+        detail: { methodId, link, ...(cable === null ? {} : { cable }), ...(without ? { without } : {}) },
       }
     }
     case 'attempt-ended':
@@ -72,8 +76,8 @@ function told(event: JobEvent): Pick<WireEvent, 'kind' | 'detail'> {
         detail: event.change.kind === 'code-entered' ? { worked: event.change.worked } : {},
       }
     case 'registry-said': {
-      const { answer, source, detail, reference } = event.record
-      return { kind: 'registry', detail: { answer, source, detail, reference } }
+      const { at: _, imei: __, feeMinor: ___, currency: ____, ...said } = event.record
+      return { kind: 'registry', detail: said }
     }
     case 'remote-said':
       return { kind: 'remote-unlock', detail: { did: event.did, state: event.state } }

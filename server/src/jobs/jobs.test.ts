@@ -39,9 +39,9 @@ describe('taking in', () => {
     const familyWith = async (facts: Facts) => {
       const job = await runa.openReady({ modelId: 'orrelin-vane-3', ...facts })
       const body = { id: crypto.randomUUID(), link: 'none', startedAt: new Date().toISOString() }
-      for (const procedureId of ['by-count', 'slide-until-menu']) {
+      for (const methodId of ['by-count', 'slide-until-menu']) {
         const path = `/api/jobs/${job.id}/attempts`
-        const made = await runa.ask<Job>('POST', path, { ...body, procedureId })
+        const made = await runa.ask<Job>('POST', path, { ...body, methodId })
         if (made.status === 200) return made.body.attempts[0]?.familyId
       }
       return undefined
@@ -214,7 +214,7 @@ describe('the bench', () => {
 describe('attempts', () => {
   const start = (id: string) => ({
     id,
-    procedureId: 'slide-until-menu',
+    methodId: 'slide-until-menu',
     link: 'computer',
     startedAt: new Date().toISOString(),
   })
@@ -246,7 +246,7 @@ describe('attempts', () => {
       'attempt-failed',
     ])
   })
-  it('do not end before they began, belong to their job, and need a procedure of the model', async () => {
+  it('do not end before they began, belong to their job, and need a method of the model', async () => {
     const job = await runa.openReady()
     const other = await runa.openReady()
     const id = crypto.randomUUID()
@@ -265,7 +265,7 @@ describe('attempts', () => {
       (
         await runa.ask('POST', `/api/jobs/${job.id}/attempts`, {
           ...start(crypto.randomUUID()),
-          procedureId: 'both-until-restart',
+          methodId: 'both-until-restart',
         })
       ).status,
     ).toBe(409)

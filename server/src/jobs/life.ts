@@ -275,12 +275,12 @@ export class JobLife {
       const told = { outcome, seen, notSeen, marks, finishedAt }
       if (known) await manager.update(attemptEntity, { id }, told)
       else {
-        const { familyId, procedureId, modelId, link, cable, runner, systemVersion } = attempt
+        const { familyId, methodId, modelId, link, cable, runner, systemVersion } = attempt
         await manager.insert(attemptEntity, {
           id,
           jobId: job.id,
           familyId,
-          procedureId,
+          methodId,
           modelId,
           link,
           staffId,
@@ -295,8 +295,8 @@ export class JobLife {
     for (const order of job.orders) {
       const known = before?.orders.find(({ id }) => id === order.id)
       if (known === order) continue
-      const { id, version, state, answer, code, triesMade } = order
-      if (known) await manager.update(orderEntity, { id }, { version, state, answer, code, triesMade })
+      const { id, version, state, answer, code, entriesMade } = order
+      if (known) await manager.update(orderEntity, { id }, { version, state, answer, code, entriesMade })
       else {
         const { supplier: _, carrier: __, lock: ___, orderedAt, ...rest } = order
         await manager.insert(orderEntity, { ...rest, orderedAt: new Date(orderedAt) })

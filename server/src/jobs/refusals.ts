@@ -20,7 +20,7 @@ const KIND: Readonly<Record<RefusalCode, ProblemCode>> = {
   'not-a-supervisor': 'not-a-supervisor',
   begun: 'not-possible-now',
   'not-yet': 'not-possible-now',
-  'no-such-procedure': 'not-possible-now',
+  'no-such-method': 'not-possible-now',
   'model-missing': 'not-possible-now',
   'other-device': 'gate-closed',
   'account-still-on-it': 'gate-closed',

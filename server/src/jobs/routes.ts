@@ -7,7 +7,7 @@ import { ProblemError } from '../http/problem.ts'
 import { staffEntity } from '../session/entity.ts'
 import { ownerOfCode } from '../session/routes.ts'
 import { jobEventEntity } from './entity.ts'
-import { historyLine } from './history.ts'
+import { historyLine, isShown } from './history.ts'
 import type { JobLife } from './life.ts'
 import type { JobLists } from './lists.ts'
 
@@ -41,9 +41,7 @@ export function jobHandlers(
         order: { id: 'ASC' },
       })
       return {
-        events: rows
-          .filter(({ kind }) => kind !== 'carried-over' && kind !== 'registry-asked')
-          .map((row) => historyLine(row, names.get(row.staffId) ?? '')),
+        events: rows.filter(isShown).map((row) => historyLine(row, names.get(row.staffId) ?? '')),
       }
     },
 

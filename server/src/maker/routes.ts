@@ -1,5 +1,6 @@
 import type { Body, RemoteUnlock } from '@benevox/contract'
 import type { Handlers } from '../http/mount.ts'
+import type { FromOutside } from '../http/outside.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { JobLife } from '../jobs/life.ts'
 import { MakersService } from './service.ts'
@@ -12,9 +13,12 @@ export function makerHandlers(address: string | undefined, life: JobLife): Handl
       if (!service) throw new ProblemError('not-possible-now', { code: 'no-maker-service' })
       const requestId = body.do === 'begin' ? undefined : body.requestId
       const job = await life.run(params.id, { staffId }, { kind: 'may-ask-remote', requestId })
-      const said = await asked(service, body, job.facts.imei ?? job.facts.serialNumber ?? '')
-      if (typeof said === 'string')
-        throw new ProblemError('not-possible-now', { code: 'maker-said', answer: said })
+      const got = await asked(service, body, job.facts.imei ?? job.facts.serialNumber ?? '')
+      if ('silence' in got) {
+        const { why, status = 0 } = got.silence
+        throw new ProblemError('not-possible-now', { code: 'maker-silent', why, status })
+      }
+      const { said } = got
       await life.run(
         params.id,
         { staffId },
@@ -29,7 +33,7 @@ function asked(
   service: MakersService,
   body: Body<'askRemote'>,
   device: string,
-): Promise<RemoteUnlock | string> {
+): Promise<FromOutside<RemoteUnlock>> {
   switch (body.do) {
     case 'begin':
       return service.begin(device)

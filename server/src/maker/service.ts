@@ -1,8 +1,6 @@
 import { remoteUnlock, type RemoteUnlock } from '@benevox/contract'
 import { z } from 'zod'
-
-/** How long the maker's service may take before it is taken for silent, in milliseconds. */
-const LONGEST_MS = 5000
+import { askOutside, type FromOutside } from '../http/outside.ts'
 
 const answer = z.object({
   requestId: z.string().max(60),
@@ -22,39 +20,20 @@ export class MakersService {
     this.#address = address
   }
 
-  begin(device: string): Promise<RemoteUnlock | string> {
-    return this.#ask('POST', '/v1/unlocks', { device })
+  begin(device: string): Promise<FromOutside<RemoteUnlock>> {
+    return askOutside(`${this.#address}/v1/unlocks`, answer, { device })
   }
-  look(requestId: string): Promise<RemoteUnlock | string> {
-    return this.#ask('GET', `/v1/unlocks/${encodeURIComponent(requestId)}`)
+  look(requestId: string): Promise<FromOutside<RemoteUnlock>> {
+    return askOutside(this.#of(requestId), answer)
   }
-  unlock(requestId: string): Promise<RemoteUnlock | string> {
-    return this.#ask('POST', `/v1/unlocks/${encodeURIComponent(requestId)}/unlock`)
+  unlock(requestId: string): Promise<FromOutside<RemoteUnlock>> {
+    return askOutside(`${this.#of(requestId)}/unlock`, answer, undefined, 'POST')
   }
-  locatingOff(requestId: string): Promise<RemoteUnlock | string> {
-    return this.#ask('POST', `/v1/unlocks/${encodeURIComponent(requestId)}/locating-off`)
+  locatingOff(requestId: string): Promise<FromOutside<RemoteUnlock>> {
+    return askOutside(`${this.#of(requestId)}/locating-off`, answer, undefined, 'POST')
   }
 
-  /** @returns the answer, or a sentence why there is none */
-  async #ask(method: string, path: string, body?: object): Promise<RemoteUnlock | string> {
-    try {
-      const response = await fetch(this.#address + path, {
-        method,
-        signal: AbortSignal.timeout(LONGEST_MS),
-        headers: { 'content-type': 'application/json' },
-        ...(body ? { body: JSON.stringify(body) } : {}),
-      })
-      if (response.status === 404)
-        return 'The maker’s service does not know this device, or the request is over.'
-      if (!response.ok) return `The maker’s service answered with a fault (${response.status}).`
-      const read = answer.safeParse(await response.json())
-      return read.success ? read.data : 'The maker’s service answered something that cannot be understood.'
-    } catch (error) {
-      if (error instanceof SyntaxError)
-        return 'The maker’s service answered something that cannot be understood.'
-      return error instanceof DOMException && error.name === 'TimeoutError'
-        ? `The maker’s service did not answer within ${LONGEST_MS / 1000} s.`
-        : 'The maker’s service cannot be reached.'
-    }
+  #of(requestId: string): string {
+    return `${this.#address}/v1/unlocks/${encodeURIComponent(requestId)}`
   }
 }

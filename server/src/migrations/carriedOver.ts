@@ -141,7 +141,7 @@ export function carriedOver({ job, tries, orders, files, toldKeys, nameOf }: Giv
     attempts: tries.map((one) => ({
       id: one.id,
       familyId: one.family_id,
-      procedureId: one.procedure_id,
+      methodId: one.procedure_id,
       modelId: one.model_id,
       systemVersion: one.system_version,
       link: one.link,
@@ -170,8 +170,8 @@ export function carriedOver({ job, tries, orders, files, toldKeys, nameOf }: Giv
       state: one.state,
       answer: one.answer,
       code: one.code,
-      triesMade: one.tries_made,
-      triesAllowed: one.tries_allowed,
+      entriesMade: one.tries_made,
+      entriesAllowed: one.tries_allowed,
     })),
     remoteRequests: [],
     handBack: handBackOf(
@@ -209,7 +209,6 @@ function registryOf(
       imei: typeof imei === 'string' ? imei : '',
       answer: typed,
       source: 'by-hand',
-      detail: '',
       reference: '',
       feeMinor: 0,
       currency: '',
@@ -225,7 +224,7 @@ function stepsOf(bench: Bench, openedAt: string, by: string): readonly object[] 
   ) => {
     if (at !== undefined) steps.push({ key: `carried-${steps.length}`, at, by, change })
   }
-  if (bench.procedureId) add(openedAt, { kind: 'chose-procedure', procedureId: bench.procedureId })
+  if (bench.procedureId) add(openedAt, { kind: 'chose-method', methodId: bench.procedureId })
   for (const [key, state] of Object.entries(bench.keysTested ?? {}))
     add(openedAt, { kind: 'key-tested', key, state })
   for (const action of bench.didNotHelp ?? []) add(openedAt, { kind: 'did-not-help', action })

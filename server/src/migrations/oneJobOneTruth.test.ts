@@ -78,7 +78,8 @@ const inWordsOfNow = (facts: Readonly<Record<string, unknown>>): Readonly<Record
   JSON.parse(
     JSON.stringify(facts)
       .replace('"wrongTries"', '"wrongEntries"')
-      .replace('"too-many-tries"', '"too-many-entries"'),
+      .replace('"too-many-tries"', '"too-many-entries"')
+      .replace('"procedureId"', '"methodId"'),
   ) as Record<string, unknown>
 const states = async (): Promise<ReadonlyMap<number, JobState>> =>
   new Map(
@@ -105,7 +106,7 @@ describe('a database from before jobs were kept as events', () => {
         view.tries,
         view.version,
       ])
-      const { releasedAt, ...bench } = view.bench
+      const { releasedAt, ...bench } = inWordsOfNow(view.bench)
       const { revealedAt, ...made } = standingOf(job).bench
       if (view.bench['cameBack'] === undefined) {
         expect(made, `job ${view.id}`).toMatchObject(bench)

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { apart, jobOf, type JobEvent, type JobState } from '@benevox/core/job'
+import { apart, jobOf, type JobEvent, type JobState, type Order } from '@benevox/core/job'
 import type { DataSource } from 'typeorm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { histories, live, OPENED } from '../../../core/test/histories.ts'
@@ -12,9 +12,32 @@ import { eventOf } from '../jobs/history.ts'
 import { jobEntity, type JobEventRow } from '../jobs/entity.ts'
 import { keepEvents } from '../jobs/statements.ts'
 
+const AT = '2026-03-02T09:00:00.000Z'
+const CHOSEN = { kind: 'chose-method', methodId: 'slide' } as const
+const ORDER = {
+  id: '00000000-0000-4000-9000-000000000001',
+  jobId: 1,
+  version: 1,
+  serviceId: 1,
+  supplier: 'Any',
+  carrier: 'Any',
+  feeMinor: 900,
+  currency: 'EUR',
+  orderedAt: AT,
+  promise: { countsFrom: '2026-03-02', earliest: '2026-03-03', latest: '2026-03-05', latestBefore: AT },
+  state: 'answered',
+  answer: 'code',
+  code: '00491827',
+  entriesMade: 0,
+  entriesAllowed: 5,
+} as const satisfies Order
+const OTHERS = { id: ORDER.id, familyId: 'any', methodId: 'slide', link: 'none' }
 /** How many random lives of a job are stored, taken back to the words of before and brought here again. */
 const JOBS = 120
-const OLD = ['"wrongTries"', '"too-many-tries"', '"code-tried"'] as const
+const OLD = [
+  ['"wrongTries"', '"too-many-tries"', '"code-tried"'],
+  ['"procedureId"', '"chose-procedure"', '"triesMade"', '"triesAllowed"'],
+] as const
 
 let database: DataSource
 beforeAll(async () => {
@@ -27,13 +50,20 @@ beforeAll(async () => {
   >(
     'SELECT (SELECT MAX(id) FROM packs) pack, (SELECT MAX(id) FROM price_lists) prices, MAX(id) staff FROM staff',
   )
+  await database.query('INSERT INTO other_results (id, family_id, document) VALUES (?, ?, ?)', [
+    OTHERS.id,
+    OTHERS.familyId,
+    JSON.stringify(OTHERS),
+  ])
   for (const [n, history] of fc.sample(histories(60), { numRuns: JOBS, seed: 11 }).entries()) {
     const events: JobEvent[] = [OPENED, ...live(history).events]
     // What random lives seldom come to.
     if (n % 3 === 0)
       events.push(
         { kind: 'answered', set: { complaint: 'too-many-entries', wrongEntries: 7 } },
-        { kind: 'order-changed', id: 'none', change: { kind: 'code-entered', worked: false } },
+        { kind: 'order-placed', order: ORDER },
+        { kind: 'order-changed', id: ORDER.id, change: { kind: 'code-entered', worked: false } },
+        { kind: 'step-made', step: { key: `m${n}`, at: AT, by: 'Runa', change: CHOSEN } },
       )
     const state = jobOf(events)
     const { identifiers } = await database.manager.insert(jobEntity, {
@@ -81,18 +111,29 @@ const tables = async () =>
 describe('what is stored, in the words of the glossary', () => {
   it('goes back to the words of before and comes here again, whatever was done; and stays the fold of its events', async () => {
     const here = await lines()
-    for (const was of OLD) expect(here.some((line) => line.includes(was))).toBe(false)
+    for (const was of OLD.flat()) expect(here.some((line) => line.includes(was))).toBe(false)
 
-    await database.undoLastMigration({ transaction: 'none' })
+    for (const _ of OLD) await database.undoLastMigration({ transaction: 'none' })
     const before = await lines()
     // A law of nothing cannot fail.
-    for (const was of OLD) expect(before.filter((line) => line.includes(was)).length, was).toBeGreaterThan(0)
+    for (const was of OLD.flat())
+      expect(before.filter((line) => line.includes(was)).length, was).toBeGreaterThan(0)
     expect(before.filter((line) => / (accounts|carriers) /.test(line))).toHaveLength(JOBS)
-    expect(await tables()).toEqual(expect.arrayContaining(['consents', 'tries']))
+    expect(await tables()).toEqual(
+      expect.arrayContaining(['consents', 'tries', 'evidence_files', 'other_evidence']),
+    )
+
+    const [theirs] = await database.query<{ document: object }[]>('SELECT document FROM other_evidence')
+    const { methodId, ...rest } = OTHERS
+    expect(theirs?.document).toEqual({ ...rest, procedureId: methodId })
 
     await database.runMigrations()
+    const [kept] = await database.query<{ document: object }[]>('SELECT document FROM other_results')
+    expect(kept?.document).toEqual(OTHERS)
     expect(await lines()).toEqual(here)
-    expect(await tables()).toEqual(expect.arrayContaining(['agreements', 'attempts']))
+    expect(await tables()).toEqual(
+      expect.arrayContaining(['agreements', 'attempts', 'ownership_documents', 'other_results']),
+    )
     const triggers = await database.query<{ Trigger: string }[]>('SHOW TRIGGERS')
     expect(triggers.map(({ Trigger }) => Trigger)).toEqual(
       expect.arrayContaining(['agreements_no_update', 'agreements_no_delete', 'job_events_no_update']),

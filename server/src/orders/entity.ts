@@ -62,8 +62,8 @@ export interface OrderRow {
   state: Order['state']
   answer: Order['answer']
   code: string | null
-  triesMade: number
-  triesAllowed: number
+  entriesMade: number
+  entriesAllowed: number
 }
 
 export const orderEntity = new EntitySchema<OrderRow>({
@@ -80,7 +80,7 @@ export const orderEntity = new EntitySchema<OrderRow>({
     state: { type: 'varchar', length: 12 },
     answer: { type: 'varchar', length: 16, nullable: true },
     code: { type: 'varchar', length: 16, nullable: true },
-    triesMade: { name: 'tries_made', type: 'int' },
-    triesAllowed: { name: 'tries_allowed', type: 'int' },
+    entriesMade: { name: 'entries_made', type: 'int' },
+    entriesAllowed: { name: 'entries_allowed', type: 'int' },
   },
 })

@@ -62,12 +62,17 @@ describe('the answer', () => {
   it('is a code kept as a string: leading zeros count; its attempts are counted; a taken one releases the lock', async () => {
     const { job, body } = await place()
     const answered = (await change(body, { kind: 'answered', answer: 'code', code: '00491827' })).body
-    expect(answered).toMatchObject({ state: 'answered', code: '00491827', triesMade: 0, triesAllowed: 10 })
+    expect(answered).toMatchObject({
+      state: 'answered',
+      code: '00491827',
+      entriesMade: 0,
+      entriesAllowed: 10,
+    })
     const refused = (await change(answered, { kind: 'code-entered', worked: false })).body
-    expect(refused).toMatchObject({ state: 'answered', triesMade: 1 })
+    expect(refused).toMatchObject({ state: 'answered', entriesMade: 1 })
     expect((await change(refused, { kind: 'code-entered', worked: true })).body).toMatchObject({
       state: 'released',
-      triesMade: 2,
+      entriesMade: 2,
     })
     expect((await runa.ask<Job>('GET', `/api/jobs/${job.id}`)).body.locks.carrier).toBe('clear')
   })
@@ -75,7 +80,7 @@ describe('the answer', () => {
     const { body } = await place({ ...READY, modelId: 'quistral-m2' })
     let order = (await change(body, { kind: 'answered', answer: 'code', code: '12345678' })).body
     for (let n = 0; n < 5; n++) order = (await change(order, { kind: 'code-entered', worked: false })).body
-    expect(order).toMatchObject({ state: 'blocked', triesMade: 5 })
+    expect(order).toMatchObject({ state: 'blocked', entriesMade: 5 })
     expect((await change(order, { kind: 'code-entered', worked: true })).status).toBe(409)
   })
   it('over the air or by app is proven with another SIM', async () => {

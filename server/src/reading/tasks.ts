@@ -1,6 +1,6 @@
 import type { MessagePort } from 'node:worker_threads'
 import { api, type Body, type Problem } from '@benevox/contract'
-import { evidenceInPresentForm } from '@benevox/core/evidence'
+import { resultsInPresentForm } from '@benevox/core/results'
 import { hostileParts, readPack, tooMuchIn, type Pack, type PackAsWritten } from '@benevox/core/catalog'
 import { changed, digestOf, faulty } from '../catalog/change.ts'
 import { checked } from '../http/mount.ts'
@@ -33,7 +33,7 @@ export interface VersionMade {
 }
 export interface AttemptsSent {
   readonly kind: 'read'
-  readonly sent: Body<'mergeEvidence'>
+  readonly sent: Body<'mergeResults'>
 }
 
 export const readChange = (bytes: Uint8Array): ChangeAsked | Refused =>
@@ -67,9 +67,9 @@ export const readAttempts = (bytes: Uint8Array): AttemptsSent | Refused =>
     kind: 'read',
     sent: checked(
       'body',
-      api.mergeEvidence.body,
-      evidenceInPresentForm(documentIn(bytes)),
-    ) as Body<'mergeEvidence'>,
+      api.mergeResults.body,
+      resultsInPresentForm(documentIn(bytes)),
+    ) as Body<'mergeResults'>,
   }))
 
 /** A version that is stored. @throws Error where it is not valid: nothing else is ever stored */

@@ -26,9 +26,7 @@ export async function reportsOf(manager: EntityManager, job: JobState): Promise<
   const imeis = imeisOf(job)
   if (imeis.length === 0) return []
   const rows = await manager.findBy(reportEntity, { imei: In([...imeis]) })
-  return rows.map(({ ticket, record }) =>
-    ticket === job.ticket ? record : { ...record, detail: `${record.detail} Said on ${ticket}.`.trim() },
-  )
+  return rows.map(({ ticket, record }) => (ticket === job.ticket ? record : { ...record, saidOn: ticket }))
 }
 
 /** Keeps what was said since; only the registry itself takes a report back. */

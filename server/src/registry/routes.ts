@@ -1,9 +1,11 @@
 import { randomUUID } from 'node:crypto'
+import { languageFor } from '@benevox/words'
 import type { DataSource } from 'typeorm'
 import type { Config } from '../config.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import { jobEntity } from '../jobs/entity.ts'
+import { staffEntity } from '../session/entity.ts'
 import type { JobLife } from '../jobs/life.ts'
 import { mailEntity, takeMailsIn } from './mailbox.ts'
 import { Registry } from './registry.ts'
@@ -14,6 +16,9 @@ export function registryHandlers(
   life: JobLife,
 ): Handlers {
   const registry = address ? new Registry(address) : undefined
+  /** Whoever asks reads the report. */
+  const languageOfStaff = async (id: number) =>
+    languageFor((await database.manager.findOneBy(staffEntity, { id }))?.language ?? 'en')
   return {
     /**
      * The question is recorded first, then asked while nobody is held up, then its answer recorded: of several who
@@ -30,7 +35,10 @@ export function registryHandlers(
       )
       const imei = asking?.imei ?? ''
       const said = await registry.ask(imei)
-      const ordered = report ? await registry.orderReport(imei, shopsMail, ticket) : undefined
+      const ordered = report
+        ? await registry.orderReport(imei, shopsMail, ticket, await languageOfStaff(staffId))
+        : undefined
+      const onReport = ordered && 'said' in ordered ? ordered.said : undefined
       return life.run(
         params.id,
         { staffId },
@@ -39,13 +47,11 @@ export function registryHandlers(
           key,
           imei,
           said: {
-            answer: said.answer,
-            detail: [said.detail, typeof ordered === 'string' ? `No report: ${ordered}` : '']
-              .filter(Boolean)
-              .join(' '),
-            reference: (typeof ordered === 'object' && ordered.reference) || said.reference,
-            feeMinor: typeof ordered === 'object' ? ordered.feeMinor : 0,
-            currency: typeof ordered === 'object' ? ordered.currency : '',
+            ...said,
+            ...(ordered && 'silence' in ordered ? { noReport: ordered.silence } : {}),
+            reference: onReport?.reportId ?? said.reference,
+            feeMinor: onReport?.feeMinor ?? 0,
+            currency: onReport?.currency ?? '',
           },
         },
       )

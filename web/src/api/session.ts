@@ -6,7 +6,7 @@ import { pseudoChosen, speak } from '../words/index.ts'
 import { call, rememberCsrfToken } from './client.ts'
 
 /** The first language of this browser that is one of ours. */
-const ofBrowser = (): Language =>
+export const languageOfBrowser = (): Language =>
   languageFor(
     navigator.languages.map((tag) => tag.slice(0, 2)).find((tag) => LANGUAGES.some((one) => one === tag)) ??
       'en',
@@ -16,11 +16,12 @@ const ofBrowser = (): Language =>
 export const useSession = defineStore('session', () => {
   const session = ref<Session>()
 
-  const take = (given: Session) => {
+  /** Who is here holds from now on, whether or not what is said to them can be fetched. */
+  const take = async (given: Session) => {
     rememberCsrfToken(given.csrfToken)
     session.value = given
-    const chosen = given.staff?.language ? languageFor(given.staff.language) : ofBrowser()
-    speak(pseudoChosen() ?? chosen, given.place)
+    const chosen = given.staff?.language ? languageFor(given.staff.language) : languageOfBrowser()
+    await speak(pseudoChosen() ?? chosen, given.place).catch(() => undefined)
   }
   return {
     session,

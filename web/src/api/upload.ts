@@ -31,12 +31,12 @@ async function send<T>({ path, file, contentType, answer, away }: Sent<T>): Prom
 }
 
 /**
- * Sends a picture or document to be kept as evidence.
+ * Sends a picture or document to be kept of whose it is.
  * @throws ApiProblem when it is refused, ServerAway when nothing is known of it
  */
-export const sendEvidence = (jobId: number, file: File): Promise<Job> =>
+export const sendOwnershipDocument = (jobId: number, file: File): Promise<Job> =>
   send({
-    path: `/api/jobs/${jobId}/evidence?name=${encodeURIComponent(file.name)}`,
+    path: `/api/jobs/${jobId}/ownership-documents?name=${encodeURIComponent(file.name)}`,
     file,
     contentType: 'application/octet-stream',
     answer: jobSchema,
@@ -47,11 +47,11 @@ export const sendEvidence = (jobId: number, file: File): Promise<Job> =>
  * Sends another shop's attempts to be taken in.
  * @throws ApiProblem when the file is none of attempts, ServerAway when nothing is known of it
  */
-export const sendAttempts = (file: File): Promise<Answer<'mergeEvidence'>> =>
+export const sendAttempts = (file: File): Promise<Answer<'mergeResults'>> =>
   send({
-    path: api.mergeEvidence.path,
+    path: api.mergeResults.path,
     file,
     contentType: 'application/json',
-    answer: api.mergeEvidence.answer,
+    answer: api.mergeResults.answer,
     away: say('away.importUnknown'),
   })

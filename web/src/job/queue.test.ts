@@ -68,6 +68,12 @@ describe('what waits for the server', () => {
       expect(keysOf(queue)).toEqual(['a'])
     },
   )
+  it('what was told before methods were called so is told all the same', () => {
+    const change = { kind: 'chose-method', methodId: 'slide' } as const
+    const now = { kind: 'step', key: 'a', jobId: 1, at: '2026-11-29T03:00:00.000Z', change } as const
+    const before = { ...now, change: { kind: 'chose-procedure', procedureId: 'slide' } }
+    expect(new Queue(shelf(JSON.stringify([before]))).all).toEqual([now])
+  })
   it('one spoilt thing does not take the others with it', () => {
     const good = step('a')
     const queue = new Queue(shelf(JSON.stringify([{ kind: 'step', key: 7 }, good])))

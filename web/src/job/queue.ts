@@ -43,6 +43,9 @@ export type WaitingAnswer = Omit<Extract<Read, { kind: 'answer' }>, 'set' | 'was
 export type Waiting = Exclude<Read, { kind: 'answer' }> | WaitingAnswer
 
 const PLACE = 'benevox.queue'
+/** What was told before methods were called so, and has waited since: it is told all the same. */
+const inWordsOfNow = (kept: string): string =>
+  kept.replaceAll('"procedureId"', '"methodId"').replaceAll('"chose-procedure"', '"chose-method"')
 /** What of a browser's storage is used here. */
 export type Shelf = Pick<Storage, 'getItem' | 'setItem'>
 
@@ -60,7 +63,7 @@ export class Queue {
   get all(): readonly Waiting[] {
     let read: unknown
     try {
-      read = JSON.parse(this.#shelf.getItem(PLACE) ?? '[]')
+      read = JSON.parse(inWordsOfNow(this.#shelf.getItem(PLACE) ?? '[]'))
     } catch {
       return []
     }

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { countryCode, countryName } from '../words/countries.ts'
-import { say } from '../words/index.ts'
+import { say, words } from '../words/index.ts'
 import LineField from './LineField.vue'
 
 /** A country by its two letters or its name. */
 const props = defineProps<{ label: string; value: string }>()
 const emit = defineEmits<{ keep: [code: string | null] }>()
 const draft = ref(props.value)
-const found = computed(() => countryCode(draft.value))
+const found = computed(() => countryCode(draft.value, words))
 watch(
   () => props.value,
   (value) => {
@@ -25,7 +25,7 @@ function change(text: string): void {
   <div class="min-w-[min(11rem,100%)] flex-1">
     <LineField :aria-label="label" maxlength="60" :value="draft" @typed="change" />
     <p class="mt-1 text-sm" :class="draft && !found ? 'font-bold text-brass' : 'text-ink-soft'">
-      {{ found ? countryName(found) : draft ? say('countryField.none') : say('countryField.hint') }}
+      {{ found ? countryName(found, words) : draft ? say('countryField.none') : say('countryField.hint') }}
     </p>
   </div>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { chartDrawing, type ChartChange } from '@benevox/core/drawing'
-import type { KeyChart } from '@benevox/core/procedure'
+import type { KeyChart } from '@benevox/core/method'
 import { computed } from 'vue'
 import { drawnNames } from '@benevox/words'
 import { say, words } from '../words/index.ts'

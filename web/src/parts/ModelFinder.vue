@@ -73,7 +73,7 @@ const shown = (model: unknown) => (model ? `${(model as Model).maker} ${(model a
           <b>{{ model.maker }} {{ model.name }}</b>
           <span class="text-ink-soft">{{ model.modelText }}</span>
           <span class="ms-auto text-sm text-ink-soft">{{
-            [model.codeNames.join(', '), model.kind, model.year].filter(Boolean).join(' · ')
+            [model.codeNames.join(', '), say(`kind.${model.kind}`), model.year].filter(Boolean).join(' · ')
           }}</span>
         </li>
       </ComboboxOption>

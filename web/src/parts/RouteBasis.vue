@@ -51,7 +51,7 @@ const free = computed(() => lines.value.filter(({ restsOn }) => restsOn.length =
           {{
             one.answers
               .map(({ says, chance, text }) => say('basis.answer', { answer: says, chance, figure: text }))
-              .join('; ')
+              .join(' · ')
           }}
         </dd>
         <dd v-if="line.more > 0" class="text-ink-soft">{{ say('basis.more', { count: line.more }) }}</dd>

@@ -1,6 +1,6 @@
 import type { KeyId, LinkKind, Posture, StartState } from '@benevox/core/catalog'
 import type { Move } from '@benevox/core/diagnosis'
-import { situationAtStart } from '@benevox/core/procedure'
+import { situationAtStart } from '@benevox/core/method'
 import {
   durationsAt,
   Twin,

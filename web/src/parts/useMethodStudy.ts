@@ -14,30 +14,30 @@ const known = new WeakMap<Family, Map<string, StudiedMethod | undefined>>()
 async function figuresOf(
   fragments: readonly Fragment[],
   family: Family,
-  procedureId: string,
+  methodId: string,
 ): Promise<StudiedMethod | undefined> {
   const here = known.get(family) ?? new Map<string, StudiedMethod | undefined>()
   known.set(family, here)
-  if (!here.has(procedureId))
-    here.set(procedureId, await studyWorker().study([...fragments], toRaw(family), procedureId))
-  return here.get(procedureId)
+  if (!here.has(methodId))
+    here.set(methodId, await studyWorker().study([...fragments], toRaw(family), methodId))
+  return here.get(methodId)
 }
 
 /** Has one way’s figures worked out ahead, so that the worker is there and warm when others are asked for. */
 export function workOutAhead(fragments: readonly Fragment[], family: Family | undefined): void {
-  const [procedure] = family?.procedures ?? []
-  if (family && procedure) void figuresOf(fragments, family, procedure.id)
+  const [method] = family?.methods ?? []
+  if (family && method) void figuresOf(fragments, family, method.id)
 }
 
 /**
- * The figures of a family's procedures, worked out in a worker one after the other in the order they are asked
+ * The figures of a family's methods, worked out in a worker one after the other in the order they are asked
  * for. What is not in the map yet is still being worked out; `undefined` in it says that the proof fails.
  */
-export function useMethodStudy(family: Ref<Family | undefined>, procedureIds: Ref<readonly string[]>) {
+export function useMethodStudy(family: Ref<Family | undefined>, methodIds: Ref<readonly string[]>) {
   const catalog = useCatalog()
   const studies = shallowReactive(new Map<string, StudiedMethod | undefined>())
   watch(
-    [family, procedureIds],
+    [family, methodIds],
     async ([of, ids], _, onCleanup) => {
       let isOld = false
       onCleanup(() => (isOld = true))

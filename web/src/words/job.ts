@@ -1,4 +1,5 @@
-import type { Job, JobEvent, Order, OrderChange } from '@benevox/contract'
+import type { Job, Order, OrderChange } from '@benevox/contract'
+import { eventText as eventTextIn } from '@benevox/words'
 import { say, words } from './index.ts'
 
 /** How far a job has come, in one line: shown where somebody else was quicker. */
@@ -21,12 +22,12 @@ export function jobStands({ station, bench, accountConfirmed, handBack }: Job): 
   ].join(', ')
 }
 
-export function orderStands({ state, answer, code, triesMade }: Order): string {
+export function orderStands({ state, answer, code, entriesMade }: Order): string {
   return [
     say(`order.${state}`),
     ...(answer ? [say(`orderAnswer.${answer}`)] : []),
     ...(code ? [code] : []),
-    ...(triesMade > 0 ? [say('order.entriesMade', { count: triesMade })] : []),
+    ...(entriesMade > 0 ? [say('order.entriesMade', { count: entriesMade })] : []),
   ].join(', ')
 }
 
@@ -37,8 +38,5 @@ export function orderChangeText(change: OrderChange): string {
   return eventText({ kind: `order-${change.kind}` })
 }
 
-/** What happened, as the history tells it; how it came to work again where that is known. */
-export function eventText({ kind, how }: Pick<JobEvent, 'kind'> & { readonly how?: unknown }): string {
-  const lifted = kind === 'screen-lifted' ? words.find(`lifted.${String(how)}`) : undefined
-  return lifted ?? words.find(`event.${kind}`) ?? kind
-}
+/** What happened, as the history tells it. */
+export const eventText = ({ kind }: { readonly kind: string }): string => eventTextIn({ kind }, words)

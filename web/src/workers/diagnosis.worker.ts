@@ -1,4 +1,4 @@
-import type { Family, Fragment, Procedure, StartState } from '@benevox/core/catalog'
+import type { Family, Fragment, Method, StartState } from '@benevox/core/catalog'
 import {
   adviceOf,
   changesOf,
@@ -17,7 +17,7 @@ import {
   type StepChange,
   type AttemptMade,
 } from '@benevox/core/diagnosis'
-import { procedureSheet, type KeyChart } from '@benevox/core/procedure'
+import { methodSheet, type KeyChart } from '@benevox/core/method'
 import { runnableFamily } from '@benevox/core/twin'
 import { expose } from 'comlink'
 import { LRUCache } from 'lru-cache'
@@ -36,11 +36,11 @@ export interface Diagnosed {
     readonly changes: readonly StepChange[]
   }[]
   /** The last attempt, which the advice is about. */
-  readonly last?: { readonly procedure: Procedure; readonly chart: KeyChart } | undefined
+  readonly last?: { readonly method: Method; readonly chart: KeyChart } | undefined
   readonly families: readonly FamilyChance[]
   /** Ways by how well they tell the families apart, in bits. */
   readonly telling: readonly {
-    readonly procedureId: string
+    readonly methodId: string
     readonly familyId: string
     readonly bits: number
   }[]
@@ -81,11 +81,9 @@ const api = {
     const { causes, belief } = diagnose(knowledge, attempts, findings)
     const things = nextThings(knowledge, belief, attempts, findings, options).slice(0, MOST_THINGS)
     const last = attempts.at(-1)
-    const isOfLast = (one: Procedure) =>
-      last !== undefined && nameOfMethod(one) === nameOfMethod(last.procedure)
-    const of =
-      knowledge.families.find(({ family }) => family.procedures.some(isOfLast)) ?? knowledge.families[0]
-    const chart = last && of ? procedureSheet(of.machine, last.procedure).chart : undefined
+    const isOfLast = (one: Method) => last !== undefined && nameOfMethod(one) === nameOfMethod(last.method)
+    const of = knowledge.families.find(({ family }) => family.methods.some(isOfLast)) ?? knowledge.families[0]
+    const chart = last && of ? methodSheet(of.machine, last.method).chart : undefined
     return {
       causes:
         last && chart
@@ -96,13 +94,13 @@ const api = {
         advice: adviceOf(thing, causes, attempts),
         changes: changesOf(thing, causes, attempts),
       })),
-      last: last && chart && { procedure: last.procedure, chart },
+      last: last && chart && { method: last.method, chart },
       families: familyChances(belief),
       telling:
         knowledge.families.length > 1
           ? tellingFamiliesApart(knowledge, belief)
               .slice(0, MOST_THINGS)
-              .map(({ way, bits }) => ({ procedureId: way.procedure.id, familyId: way.familyId, bits }))
+              .map(({ way, bits }) => ({ methodId: way.method.id, familyId: way.familyId, bits }))
           : [],
     }
   },

@@ -13,7 +13,7 @@ import {
   type Pack,
   type PackAsWritten,
 } from '@benevox/core/catalog'
-import { checkPack, type PackFinding } from '@benevox/core/procedure'
+import { checkPack, type PackFinding } from '@benevox/core/method'
 import { expose } from 'comlink'
 import Papa from 'papaparse'
 import { call, rememberCsrfToken } from '../api/client.ts'

@@ -2,7 +2,7 @@
 import type { Attempt } from '@benevox/contract'
 import type { Cue } from '@benevox/core/catalog'
 import { QUESTION_CUES, type NextThing, type Question } from '@benevox/core/diagnosis'
-import { type KeyChart } from '@benevox/core/procedure'
+import { type KeyChart } from '@benevox/core/method'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import type { Diagnosed } from '../../workers/diagnosis.worker.ts'
@@ -18,7 +18,7 @@ const props = defineProps<{
   /** What may be added to what was seen. */
   cues: readonly Cue[]
   /** The chart of a way that leads out of a place, where there is one. */
-  chartOf: (procedureId: string) => KeyChart | undefined
+  chartOf: (methodId: string) => KeyChart | undefined
 }>()
 const emit = defineEmits<{
   told: [seen: readonly Cue[], notSeen: readonly Cue[]]
@@ -31,21 +31,21 @@ const others = computed(() => props.cues.filter((cue) => !props.last.seen.includ
 /** What is advised, said of the last attempt. */
 const advised = ({ advice }: Diagnosed['things'][number]) => {
   const { last } = props.diagnosed
-  return last ? adviceText(advice, last.procedure, last.chart, words) : ''
+  return last ? adviceText(advice, last.method, last.chart, words) : ''
 }
 const why = computed(() => {
   const { last } = props.diagnosed
-  return last && first.value ? adviceWhyText(first.value.advice.why, last.procedure, last.chart, words) : ''
+  return last && first.value ? adviceWhyText(first.value.advice.why, last.method, last.chart, words) : ''
 })
 const causes = computed(() => {
   const { last } = props.diagnosed
   if (!last) return []
-  const { procedure, chart } = last
+  const { method, chart } = last
   return props.diagnosed.causes.map(({ correction, chance }) =>
     say('advice.cause', {
       chance: chanceText(chance),
-      cause: causeText(correction, procedure, chart, words),
-      todo: correctionText(correction, procedure, chart, words),
+      cause: causeText(correction, method, chart, words),
+      todo: correctionText(correction, method, chart, words),
     }),
   )
 })

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { BenchRecord } from '@benevox/contract'
 import type { Family, Model } from '@benevox/core/catalog'
-import { durationsOf } from '@benevox/core/evidence'
+import { durationsOf } from '@benevox/core/results'
 import { computed, toRef } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import RunningClock from '../../parts/RunningClock.vue'
 import MenuList from '../../parts/MenuList.vue'
-import { useEvidence } from './useEvidence.ts'
+import { useShopResults } from './useShopResults.ts'
 import { useMenuPlace } from './useMenuPlace.ts'
 import { say } from '../../words/index.ts'
 
@@ -21,7 +21,7 @@ const menus = useMenuPlace(
 const { state, menu, toRestart, text, targetOf, passesOf } = menus
 /** It stands in recovery again, where that opens. */
 const cameBack = () => void job.tell({ kind: 'recovery-again' })
-const evidence = useEvidence(toRef(() => props.family.id))
+const results = useShopResults(toRef(() => props.family.id))
 
 /** The family’s own times, or the shop’s once enough were taken. */
 function usualOf(name: string, seconds: readonly number[]) {
@@ -30,9 +30,9 @@ function usualOf(name: string, seconds: readonly number[]) {
   const ms = (s: number) => Math.round(s * 1000)
   return { usual: { minMs: ms(own.p10), medianMs: ms(own.median), maxMs: ms(own.p90) }, count: own.count }
 }
-const wipe = computed(() => usualOf(props.family.durationsOfTheWork.wipe, evidence.value?.wipeSeconds ?? []))
+const wipe = computed(() => usualOf(props.family.durationsOfTheWork.wipe, results.value?.wipeSeconds ?? []))
 const firstStart = computed(() =>
-  usualOf(props.family.durationsOfTheWork.firstStart, evidence.value?.firstStartSeconds ?? []),
+  usualOf(props.family.durationsOfTheWork.firstStart, results.value?.firstStartSeconds ?? []),
 )
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Cue, Family } from '@benevox/core/catalog'
 import { wayOffFrom, wayOnFrom } from '@benevox/core/diagnosis'
-import { type KeyChart } from '@benevox/core/procedure'
+import { type KeyChart } from '@benevox/core/method'
 import type { RunnableFamily, Situation } from '@benevox/core/twin'
 import { computed } from 'vue'
 import { usePageKeys } from '../../parts/pageKeys.ts'
@@ -16,7 +16,7 @@ const props = defineProps<{
   /** What hangs on the device and is on it. */
   situation: Situation
   /** The chart of a way that leads out of a page. */
-  chartOf: (procedureId: string) => KeyChart | undefined
+  chartOf: (methodId: string) => KeyChart | undefined
 }>()
 const emit = defineEmits<{ there: []; left: [] }>()
 const name = computed(() => say(`sign.${props.place}`))

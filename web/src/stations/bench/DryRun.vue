@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { dryRunText, keyText, linkText, sheetTexts } from '@benevox/words'
-import { namesIn, type DeviceKind, type Family, type Procedure } from '@benevox/core/catalog'
+import { namesIn, type DeviceKind, type Family, type Method } from '@benevox/core/catalog'
 import { judgeDryRun, linkAskedFor, type Verdict } from '@benevox/core/diagnosis'
-import { type ProcedureSheet } from '@benevox/core/procedure'
+import { type MethodSheet } from '@benevox/core/method'
 import { USUAL_SITUATION } from '@benevox/core/twin'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import type { RunnableFamily } from '@benevox/core/twin'
@@ -24,15 +24,15 @@ const props = defineProps<{
   modelText?: string | undefined
   family: Family
   running: RunnableFamily
-  procedure: Procedure
-  sheet: ProcedureSheet
+  method: Method
+  sheet: MethodSheet
 }>()
 const emit = defineEmits<{ done: [] }>()
 const own = computed(() => namesIn(props.family))
 const lag = useLag()
 const live = useLiveTwin(
   computed(() => props.running.machine),
-  computed(() => props.procedure.from),
+  computed(() => props.method.from),
   ref({ ...USUAL_SITUATION }),
   ref('median' as const),
 )
@@ -41,22 +41,21 @@ useTwinKeys(
   () => props.family,
   computed(() => true),
 )
-const asked = computed(() => linkAskedFor(props.procedure))
+const asked = computed(() => linkAskedFor(props.method))
 const hasReached = ref(false)
 /** Where it stands: still to be saved, or lost and why. Found anew at each move and each thing shown. */
 const verdict = shallowRef<Verdict>()
 const lost = computed(() => {
   const { chart } = props.sheet
   return verdict.value?.kind === 'failed' && chart && !hasReached.value
-    ? dryRunText(verdict.value, props.procedure, chart, words)
+    ? dryRunText(verdict.value, props.method, chart, words)
     : undefined
 })
 const lines = computed(() => sheetTexts(props.sheet, words))
 const lostAt = computed(() => (lost.value && verdict.value?.kind === 'failed' ? verdict.value.step : -1))
 function judge(): void {
   const { machine } = props.running
-  if (live.isRunning.value)
-    verdict.value = judgeDryRun(machine, props.procedure, live.moves(), live.atMs.value)
+  if (live.isRunning.value) verdict.value = judgeDryRun(machine, props.method, live.moves(), live.atMs.value)
 }
 watch([live.held, live.link, live.posture, live.seen], judge)
 const taps = computed(() =>
@@ -67,7 +66,7 @@ let cameMs: number | undefined
 watch(live.seen, (now) => {
   const last = now.at(-1)
   if (last?.kind === 'screen' && last.atMs > 0) cameMs = last.atMs
-  if (last?.kind === 'screen' && last.screen === props.procedure.goal) hasReached.value = true
+  if (last?.kind === 'screen' && last.screen === props.method.goal) hasReached.value = true
 })
 function begin(): void {
   hasReached.value = false
@@ -75,7 +74,7 @@ function begin(): void {
   cameMs = undefined
   live.begin()
   // What is plugged in or folded before the first key is so already.
-  for (const step of props.procedure.steps) {
+  for (const step of props.method.steps) {
     if (step.do === 'plug') live.apply({ kind: 'link', link: step.link })
     else if (step.do === 'fold') live.apply({ kind: 'fold', to: step.to })
     else break
@@ -115,7 +114,7 @@ usePageKeys(
     },
   },
   { key: 'r', does: 'keyHelp.again', press: () => begin() },
-  { key: 'x', does: 'keyHelp.toDevice', press: () => emit('done') },
+  { key: 'd', does: 'keyHelp.toDevice', press: () => emit('done') },
 )
 onMounted(begin)
 </script>
@@ -126,7 +125,7 @@ onMounted(begin)
       <span class="me-1 text-waiting">{{ say('dryRun.title') }}</span><span
         v-if="hasReached"
         class="text-clear"
-        >{{ say('dryRun.reached', { place: say(`sign.${procedure.goal}`) }) }}</span
+        >{{ say('dryRun.reached', { place: say(`sign.${method.goal}`) }) }}</span
       ><span v-else-if="lost" class="text-stop" data-testid="lost">{{ lost }}</span
       ><span v-else>{{ say('dryRun.holdNumbers') }}</span>
     </p>
@@ -191,7 +190,7 @@ onMounted(begin)
     </Teleport>
     <Teleport defer to="#primary-action">
       <button class="act act-main" @click="emit('done')">
-        {{ say('dryRun.toDevice') }} <span class="key-hint">X</span>
+        {{ say('dryRun.toDevice') }} <span class="key-hint">D</span>
       </button>
     </Teleport>
   </div>

@@ -42,7 +42,7 @@ const {
   advised,
   advisedAttempt,
   picked,
-  procedure,
+  method,
   sheet,
   chart,
   notVerified,
@@ -51,7 +51,7 @@ const { lines, critical, goal, cuesToChoose, usedKeys } = way
 
 const run = useAttemptRun(
   computed(() => job.saved),
-  procedure,
+  method,
   chart,
 )
 const { phase, line, seen, tooEarly } = run
@@ -135,9 +135,9 @@ watch([way.systems, last], ([systems, made]) => {
   showedAfter.value = made.id
   job.setFact('behavesAsSystem', next.fromSystem ?? AS_IT_CAME)
 })
-function choose(procedureId: string): void {
-  picked.value = procedureId
-  void job.recordBench({ kind: 'chose-procedure', procedureId })
+function choose(methodId: string): void {
+  picked.value = methodId
+  void job.recordBench({ kind: 'chose-method', methodId })
 }
 
 usePageKeys(
@@ -186,12 +186,12 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
     @closed="elsewhere && run.record(elsewhere, 'left', [], [])"
   />
   <DryRun
-    v-else-if="isDry && procedure && sheet"
+    v-else-if="isDry && method && sheet"
     :kind="model.kind"
     :model-text="model.modelText"
     :family="family"
     :running="running"
-    :procedure="procedure"
+    :method="method"
     :sheet="sheet"
     @done="isDry = false"
   />
@@ -214,7 +214,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
     >
       {{ say(`flash.${flash}`) }}
     </div>
-    <div v-if="procedure" class="beside">
+    <div v-if="method" class="beside">
       <div class="space-y-3">
         <p v-if="phase === 'asking'" class="text-[2.1rem] leading-tight font-bold">
           {{ say('keys.whatSeen') }}
@@ -275,7 +275,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
             :chart="chart"
             :now-ms="phase === 'running' ? lineMs : undefined"
             :changes="
-              phase === 'before' && advisedAttempt?.way.procedure.id === procedure.id
+              phase === 'before' && advisedAttempt?.way.method.id === method.id
                 ? way.changes.value
                 : undefined
             "
@@ -294,9 +294,9 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
             @taken="nextTick(letGoOfFocus)"
           />
           <MethodChoice
-            v-if="family.procedures.length > 1"
+            v-if="family.methods.length > 1"
             :family="family"
-            :procedure-id="procedure.id"
+            :method-id="method.id"
             :ways="way.ways.value"
             :not-verified="way.unverified.value"
             :study="way.study.value"
@@ -338,7 +338,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
       @answered="finish"
       @left="finish('left', [])"
     />
-    <template v-else-if="procedure && chart">
+    <template v-else-if="method && chart">
       <Teleport v-if="phase === 'before'" defer to="#left-actions">
         <button class="act" @click="isDry = true">
           {{ say('keys.dryRun') }} <span class="key-hint">D</span>

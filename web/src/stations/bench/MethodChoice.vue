@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Family, Procedure } from '@benevox/core/catalog'
+import type { Family, Method } from '@benevox/core/catalog'
 import type { StudiedMethod } from '@benevox/core/hand'
 import { defineAsyncComponent } from 'vue'
 import { say } from '../../words/index.ts'
@@ -7,14 +7,14 @@ import { say } from '../../words/index.ts'
 /** The ways into recovery by what they begin with, and what is known of the one chosen. */
 defineProps<{
   family: Family
-  procedureId: string
-  ways: readonly { readonly says: string; readonly procedures: readonly Procedure[] }[]
+  methodId: string
+  ways: readonly { readonly says: string; readonly methods: readonly Method[] }[]
   notVerified: ReadonlySet<string>
   study: StudiedMethod | undefined
 }>()
 /** Its quantiles are large to load, and wanted nowhere else. */
 const MethodResults = defineAsyncComponent(() => import('./MethodResults.vue'))
-const emit = defineEmits<{ chosen: [procedureId: string] }>()
+const emit = defineEmits<{ chosen: [methodId: string] }>()
 function choose({ target }: Event): void {
   if (target instanceof HTMLSelectElement) emit('chosen', target.value)
 }
@@ -23,13 +23,13 @@ function choose({ target }: Event): void {
 <template>
   <label class="block text-sm text-ink-soft"
     >{{ say('method.method') }}
-    <select class="field" :value="procedureId" @change="choose">
+    <select class="field" :value="methodId" @change="choose">
       <optgroup v-for="way in ways" :key="way.says" :label="way.says">
-        <option v-for="one in way.procedures" :key="one.id" :value="one.id">
-          {{ one.school }}{{ notVerified.has(one.id) ? ` (${say('keys.notVerifiedShort')})` : '' }}
+        <option v-for="one in way.methods" :key="one.id" :value="one.id">
+          {{ one.name }}{{ notVerified.has(one.id) ? ` (${say('keys.notVerifiedShort')})` : '' }}
         </option>
       </optgroup>
     </select>
-    <MethodResults :family="family" :procedure-id="procedureId" :study="study" />
+    <MethodResults :family="family" :method-id="methodId" :study="study" />
   </label>
 </template>

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import type { Family } from '@benevox/core/catalog'
-import { chanceAfter, compareAttempts, type Compared } from '@benevox/core/evidence'
+import { chanceAfter, compareAttempts, type Compared } from '@benevox/core/results'
 import type { StudiedMethod } from '@benevox/core/hand'
 import { computed, toRef } from 'vue'
-import { useEvidence } from './useEvidence.ts'
+import { useShopResults } from './useShopResults.ts'
 import { chanceText, say, words } from '../../words/index.ts'
 
 /** How often this way works: the simulation's figure, and the shop's own count on it, never as a bare figure. */
-const props = defineProps<{ family: Family; procedureId: string; study: StudiedMethod | undefined }>()
-const evidence = useEvidence(toRef(() => props.family.id))
+const props = defineProps<{ family: Family; methodId: string; study: StudiedMethod | undefined }>()
+const results = useShopResults(toRef(() => props.family.id))
 const own = computed(() =>
-  (evidence.value?.attempts ?? []).filter(({ procedureId }) => procedureId === props.procedureId),
+  (results.value?.attempts ?? []).filter(({ methodId }) => methodId === props.methodId),
 )
 const chance = computed(
   () =>
@@ -55,7 +55,9 @@ const success = computed(() => {
 </script>
 
 <template>
-  <span v-if="chance" class="mt-1 block text-sm text-ink-soft" data-testid="way-evidence">{{ success }}</span>
+  <span v-if="chance" class="mt-1 block text-sm text-ink-soft" data-testid="method-results">{{
+    success
+  }}</span>
   <span v-for="one in worse" :key="nameOf(one)" class="mt-1 block text-sm font-bold">{{
     worseText(one)
   }}</span>

@@ -134,7 +134,7 @@ watch(
       </li>
       <li v-if="before.length" class="py-1.5">
         <span class="me-1 text-ink-soft">{{ say('prep.beforeReset') }}</span>
-        {{ before.map((step) => say(`beforeShort.${step}`)).join('; ') }}.
+        {{ before.map((step) => say(`beforeShort.${step}`)).join(' · ') }}
       </li>
     </ul>
   </section>

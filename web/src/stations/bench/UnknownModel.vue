@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Cue, DeviceKind, Family, KeyId, Procedure, StartState } from '@benevox/core/catalog'
+import type { Cue, DeviceKind, Family, KeyId, Method, StartState } from '@benevox/core/catalog'
 import { cuesToReport, linkAskedFor, type AttemptMade } from '@benevox/core/diagnosis'
-import { procedureSheet } from '@benevox/core/procedure'
+import { methodSheet } from '@benevox/core/method'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
@@ -39,9 +39,9 @@ const families = computed(() =>
     extraKeys.value.every((key) => has.value.includes(key) === keys.some(({ id }) => id === key)),
   ),
 )
-/** Tries on a device that has no model yet: kept at this machine, for nobody’s evidence. */
-type KeptAttempt = Omit<AttemptMade, 'procedure'> & {
-  readonly procedureId: string
+/** Tries on a device that has no model yet: kept at this machine, for nobody’s results. */
+type KeptAttempt = Omit<AttemptMade, 'method'> & {
+  readonly methodId: string
   readonly familyId: string
 }
 const attempts = useLocalStorage<KeptAttempt[]>(`benevox.unknown-attempts.${props.jobId}`, [])
@@ -57,10 +57,10 @@ const { diagnosed } = useDiagnosis(
       : undefined,
   ),
   computed(() =>
-    attempts.value.flatMap(({ procedureId, familyId, ...made }): AttemptMade[] => {
+    attempts.value.flatMap(({ methodId, familyId, ...made }): AttemptMade[] => {
       const family = catalog.familyInUse(familyId)
-      const procedure = family?.procedures.find(({ id }) => id === procedureId)
-      return procedure ? [{ ...made, procedure }] : []
+      const method = family?.methods.find(({ id }) => id === methodId)
+      return method ? [{ ...made, method }] : []
     }),
   ),
   computed(() => ({ keys: job.saved?.bench.keysTested, cables: kit.trust })),
@@ -78,14 +78,12 @@ const likely = computed(() =>
 /** The way that is best to try, and the one that tells most; often the same. */
 const best = computed(() => {
   const first = diagnosed.value?.things.find(({ thing }) => thing.kind === 'attempt')?.thing
-  return first?.kind === 'attempt'
-    ? { familyId: first.way.familyId, procedure: first.way.procedure }
-    : undefined
+  return first?.kind === 'attempt' ? { familyId: first.way.familyId, method: first.way.method } : undefined
 })
 const telling = computed(() => {
   const [first] = diagnosed.value?.telling ?? []
-  const procedure = familyOf(first?.familyId ?? '')?.procedures.find(({ id }) => id === first?.procedureId)
-  return first && procedure && first.bits > 0.05 ? { familyId: first.familyId, procedure } : undefined
+  const method = familyOf(first?.familyId ?? '')?.methods.find(({ id }) => id === first?.methodId)
+  return first && method && first.bits > 0.05 ? { familyId: first.familyId, method } : undefined
 })
 /** What is to be done before another attempt: a question, a test, or going on from where it stands. */
 const first = computed(() => diagnosed.value?.things[0])
@@ -101,30 +99,28 @@ const takesAnotherCable = computed(() => {
 watch(takesAnotherCable, (isSo) => isSo && spare.value && (cable.value = spare.value.number))
 const isThere = ref(false)
 const isDry = ref(false)
-const picked = ref<{ familyId: string; procedure: Procedure }>()
+const picked = ref<{ familyId: string; method: Method }>()
 const way = computed(() => picked.value ?? telling.value ?? best.value)
 const sheet = computed(() => {
   const family = familyOf(way.value?.familyId ?? '')
-  return way.value && family
-    ? procedureSheet(catalog.machineOf(family).machine, way.value.procedure)
-    : undefined
+  return way.value && family ? methodSheet(catalog.machineOf(family).machine, way.value.method) : undefined
 })
 const cues = computed<readonly Cue[]>(() => {
   const all = new Set(families.value.flatMap((family) => cuesToReport(catalog.machineOf(family).machine)))
   return [...all].filter((cue) => cue !== 'recovery-menu')
 })
 const dryFamily = computed(() => familyOf(way.value?.familyId ?? ''))
-const chartOf = (procedureId: string) => {
-  const family = families.value.find(({ procedures }) => procedures.some(({ id }) => id === procedureId))
-  const procedure = family?.procedures.find(({ id }) => id === procedureId)
-  return family && procedure ? procedureSheet(catalog.machineOf(family).machine, procedure).chart : undefined
+const chartOf = (methodId: string) => {
+  const family = families.value.find(({ methods }) => methods.some(({ id }) => id === methodId))
+  const method = family?.methods.find(({ id }) => id === methodId)
+  return family && method ? methodSheet(catalog.machineOf(family).machine, method).chart : undefined
 }
 function saw(cue: Cue | undefined, reached = false): void {
   if (!way.value) return
-  const { familyId, procedure } = way.value
-  const link = linkAskedFor(procedure)
+  const { familyId, method } = way.value
+  const link = linkAskedFor(method)
   const with_ = link === undefined || cable.value === undefined ? {} : { cable: String(cable.value) }
-  const made = { procedureId: procedure.id, familyId, link, ...with_, reached, seen: cue ? [cue] : [] }
+  const made = { methodId: method.id, familyId, link, ...with_, reached, seen: cue ? [cue] : [] }
   attempts.value = [...attempts.value, made]
   picked.value = undefined
   isThere.value = reached
@@ -166,7 +162,7 @@ usePageKeys(
     :kind="kind"
     :family="dryFamily"
     :running="catalog.machineOf(dryFamily)"
-    :procedure="way.procedure"
+    :method="way.method"
     :sheet="sheet"
     @done="isDry = false"
   />
@@ -205,12 +201,12 @@ usePageKeys(
       <section v-else-if="way && sheet?.chart" :aria-label="say('unknownModel.tryThis')">
         <p class="text-2xl font-bold">
           {{
-            telling && way.procedure.id === telling.procedure.id
-              ? say('unknownModel.tellsApart', { method: way.procedure.school })
-              : say('unknownModel.tryMethod', { method: way.procedure.school })
+            telling && way.method.id === telling.method.id
+              ? say('unknownModel.tellsApart', { method: way.method.name })
+              : say('unknownModel.tryMethod', { method: way.method.name })
           }}
         </p>
-        <p v-if="linkAskedFor(way.procedure)" class="mt-1 text-lg">
+        <p v-if="linkAskedFor(way.method)" class="mt-1 text-lg">
           <b v-if="takesAnotherCable" class="me-1">{{ say('unknownModel.otherCable') }}</b>
           <label
             >{{ say('prep.cable') }}
@@ -221,13 +217,13 @@ usePageKeys(
               </option>
             </select>
           </label>
-          {{ say('unknownModel.on', { link: say(`link.${linkAskedFor(way.procedure) ?? 'none'}`) }) }}
+          {{ say('unknownModel.on', { link: say(`link.${linkAskedFor(way.method) ?? 'none'}`) }) }}
         </p>
         <KeyChart :chart="sheet.chart" class="mt-2" />
         <StepLines :lines="sheetTexts(sheet, words)" class="mt-1" />
-        <p v-if="best && best.procedure.id !== way.procedure.id" class="mt-2">
+        <p v-if="best && best.method.id !== way.method.id" class="mt-2">
           {{ say('unknownModel.quickest') }}
-          <button class="underline" @click="picked = best">{{ best.procedure.school }}</button>
+          <button class="underline" @click="picked = best">{{ best.method.name }}</button>
         </p>
       </section>
       <div class="space-y-4">

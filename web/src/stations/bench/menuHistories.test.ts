@@ -1,10 +1,10 @@
 import { jobOf, methodThatLedIn, situationOf, viewOf, type JobEvent } from '@benevox/core/job'
 import { placesOf, wayOnFrom } from '@benevox/core/diagnosis'
 import { seeded, type Random } from '@benevox/core/hand'
-import { giveInput, letRest, perform, planOf, quickestPath, type PathGoal } from '@benevox/core/procedure'
+import { giveInput, letRest, perform, planOf, quickestPath, type PathGoal } from '@benevox/core/method'
 import { USUAL_PRICES } from '@benevox/core/price'
 import { durationsAt, Twin, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
-import type { Family, Procedure } from '@benevox/core/catalog'
+import type { Family, Method } from '@benevox/core/catalog'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { computed, effectScope, ref } from 'vue'
@@ -22,9 +22,9 @@ const MOVES = 14
 const OPENED = Date.parse('2026-01-01T09:00:00.000Z')
 
 const methods = pack.families.flatMap((family) =>
-  family.procedures
+  family.methods
     .filter(({ goal }) => goal === 'recovery-menu')
-    .map((procedure) => ({ name: `${family.id}, ${procedure.id}`, family, procedure })),
+    .map((method) => ({ name: `${family.id}, ${method.id}`, family, method })),
 )
 const one = <T>(of: readonly T[], random: Random): T => {
   const found = of[Math.floor(random() * of.length)]
@@ -54,9 +54,9 @@ interface Stage {
 }
 
 /** A device that was led into its recovery by a method, and the job as it was told. */
-function ledIn(family: Family, procedure: Procedure, random: Random): Stage | undefined {
+function ledIn(family: Family, method: Method, random: Random): Stage | undefined {
   const machine = machineOf(family)
-  const link = procedure.steps.find((step) => step.do === 'plug')?.link ?? 'none'
+  const link = method.steps.find((step) => step.do === 'plug')?.link ?? 'none'
   const answered: JobEvent = {
     kind: 'answered',
     set: {
@@ -66,10 +66,10 @@ function ledIn(family: Family, procedure: Procedure, random: Random): Stage | un
   }
   const before = situationOf(jobOf([OPENED_JOB, answered]))
   const durations = unitOf(machine, random)
-  const done = perform(machine, procedure, before, durations)
+  const done = perform(machine, method, before, durations)
   // A unit that this method does not lead in: the bench is not in the menu then.
   if (!done.reached || done.stuckAtStep !== undefined) return undefined
-  const plan = planOf(machine, procedure, before)
+  const plan = planOf(machine, method, before)
   const twin = new Twin(machine, plan.start, plan.situation, durations)
   for (const { atMs, input } of done.actions) twin.apply(atMs, [input])
   twin.advanceTo(Math.max(twin.nowMs, done.endedAtMs))
@@ -77,7 +77,7 @@ function ledIn(family: Family, procedure: Procedure, random: Random): Stage | un
   const attempt = {
     id: crypto.randomUUID(),
     familyId: family.id,
-    procedureId: procedure.id,
+    methodId: method.id,
     modelId: 'one',
     systemVersion: null,
     link,
@@ -149,11 +149,11 @@ describe('what the bench shows is where the device is', () => {
     useCatalog().inUse = { id: 1, pack } as never
   })
 
-  it.each(methods)('$name', ({ name, family, procedure }) => {
+  it.each(methods)('$name', ({ name, family, method }) => {
     const random = seeded(name.length * 7919)
     let led = 0
     for (let nth = 0; nth < HISTORIES; nth++) {
-      const stage = ledIn(family, procedure, random)
+      const stage = ledIn(family, method, random)
       if (!stage) continue
       led++
       const { twin, machine, events } = stage

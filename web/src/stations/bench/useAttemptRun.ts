@@ -1,5 +1,5 @@
 import type { Job, Attempt } from '@benevox/contract'
-import type { Cue, LinkKind, Procedure } from '@benevox/core/catalog'
+import type { Cue, LinkKind, Method } from '@benevox/core/catalog'
 import {
   awaitedCues,
   beatOf,
@@ -8,7 +8,7 @@ import {
   runLine,
   type AwaitedCue,
   type KeyChart,
-} from '@benevox/core/procedure'
+} from '@benevox/core/method'
 import { useRafFn } from '@vueuse/core'
 import { beatText } from '@benevox/words'
 import { computed, ref, shallowRef, type ComputedRef } from 'vue'
@@ -40,7 +40,7 @@ const HANDED_OVER_MS = 80
  */
 export function useAttemptRun(
   job: ComputedRef<Job | undefined>,
-  procedure: ComputedRef<Procedure | undefined>,
+  method: ComputedRef<Method | undefined>,
   chart: ComputedRef<KeyChart | undefined>,
 ) {
   const session = useJob()
@@ -62,11 +62,9 @@ export function useAttemptRun(
   let reportedMs = 0
   let countsIn = false
 
-  const segments = computed(() =>
-    procedure.value && chart.value ? beatOf(procedure.value, chart.value) : [],
-  )
+  const segments = computed(() => (method.value && chart.value ? beatOf(method.value, chart.value) : []))
   const said = (one: Beat) =>
-    procedure.value && chart.value ? beatText(one, procedure.value, chart.value, words) : ''
+    method.value && chart.value ? beatText(one, method.value, chart.value, words) : ''
   const line = computed(() => chart.value && runLine(chart.value, elapsedMs.value, reported.value))
   const longestMs = computed(() => (chart.value?.length.latestMs ?? 0) + GRACE_MS)
 
@@ -98,7 +96,7 @@ export function useAttemptRun(
   }
 
   async function start({ link, cable }: SetUp): Promise<void> {
-    if (!job.value || !procedure.value) return
+    if (!job.value || !method.value) return
     seen.value = []
     marks = []
     const id = crypto.randomUUID()
@@ -107,7 +105,7 @@ export function useAttemptRun(
     await run(-LEAD_IN_MS)
     await session.startAttempt({
       id,
-      procedureId: procedure.value.id,
+      methodId: method.value.id,
       link,
       startedAt,
       ...(cable ? { cable } : {}),

@@ -1,4 +1,4 @@
-import type { Beat, BeatSegment } from '@benevox/core/procedure'
+import type { Beat, BeatSegment } from '@benevox/core/method'
 import { useLocalStorage } from '@vueuse/core'
 import { onScopeDispose, ref } from 'vue'
 import { words } from '../../words/index.ts'

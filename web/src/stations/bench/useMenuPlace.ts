@@ -9,7 +9,7 @@ import {
   whereRecoveryOpens,
   whereTheWipeEnds,
   type PathStep,
-} from '@benevox/core/procedure'
+} from '@benevox/core/method'
 import { stayInRecovery } from '@benevox/core/job'
 import { placeName } from '@benevox/core/twin'
 import { useNow, useSessionStorage } from '@vueuse/core'
@@ -62,7 +62,7 @@ export function useMenuPlace(
     wiped: wiped.value,
     posture:
       folded.value ||
-      (family.value.procedures.find(({ id }) => id === job.methodThatLedIn)?.steps ?? []).reduce(
+      (family.value.methods.find(({ id }) => id === job.methodThatLedIn)?.steps ?? []).reduce(
         (so, step) => handledBy(step).posture ?? so,
         job.situation.posture,
       ),

@@ -4,7 +4,7 @@ import {
   type LinkKind,
   type Model,
   type ModelVersion,
-  type Procedure,
+  type Method,
 } from '@benevox/core/catalog'
 import {
   brokenKeysOf,
@@ -13,9 +13,9 @@ import {
   nameOfMethod,
   type Findings,
   type AttemptMade,
-  type Way,
+  type PossibleMethod,
 } from '@benevox/core/diagnosis'
-import { procedureSheet, startWithout, whyMissed } from '@benevox/core/procedure'
+import { methodSheet, startWithout, whyMissed } from '@benevox/core/method'
 import { resetsWithout, startTold } from '@benevox/core/route'
 import { changeTexts, criticalText, notVerifiedOf, roomText, sheetTexts } from '@benevox/words'
 import { computed, ref, watch } from 'vue'
@@ -68,9 +68,7 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
   const unverified = computed(
     () =>
       new Set(
-        props.family.procedures
-          .filter((one) => whyMissed(machine.value, one) !== undefined)
-          .map(({ id }) => id),
+        props.family.methods.filter((one) => whyMissed(machine.value, one) !== undefined).map(({ id }) => id),
       ),
   )
 
@@ -115,11 +113,9 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
     computed(() =>
       made.value.flatMap((attempt): AttemptMade[] => {
         const { link, cable: with_, outcome, seen, notSeen } = attempt
-        const procedure = job.wayOf(attempt)
+        const method = job.wayOf(attempt)
         const cabled = with_ === null ? {} : { cable: String(with_) }
-        return procedure
-          ? [{ procedure, link, ...cabled, reached: outcome === 'reached', seen, notSeen }]
-          : []
+        return method ? [{ method, link, ...cabled, reached: outcome === 'reached', seen, notSeen }] : []
       }),
     ),
     findings,
@@ -136,8 +132,8 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
       : diagnosed.value?.things.find(({ thing }) => thing.kind === 'attempt')
     return best?.thing.kind === 'attempt' ? best.thing : undefined
   })
-  const isHere = ({ procedure }: Way) =>
-    props.family.procedures.find((one) => nameOfMethod(one) === nameOfMethod(procedure))
+  const isHere = ({ method }: PossibleMethod) =>
+    props.family.methods.find((one) => nameOfMethod(one) === nameOfMethod(method))
   const changes = computed(() => {
     const of = diagnosed.value?.last
     return of && advised.value ? changeTexts(advised.value.changes, of.chart, words) : []
@@ -160,18 +156,18 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
 
   const picked = ref<string>()
   /** Keys of a method that were found broken on this device. */
-  const brokenIn = (one: Procedure) => brokenKeysOf(one, findings.value.keys)
+  const brokenIn = (one: Method) => brokenKeysOf(one, findings.value.keys)
   /** Methods that can begin with the device as it is; what is on can be switched off first. */
   const possible = computed(() =>
-    props.family.procedures.filter(
+    props.family.methods.filter(
       ({ from }) => from === start.value || (start.value === 'on-locked' && from === 'off'),
     ),
   )
-  const procedure = computed(() => {
-    const byId = (id: string | undefined) => props.family.procedures.find((one) => one.id === id)
+  const method = computed(() => {
+    const byId = (id: string | undefined) => props.family.methods.find((one) => one.id === id)
     const fromHere = possible.value.filter(({ from }) => from === start.value)
-    const chosen = byId(job.saved?.bench.procedureId)
-    const isOpen = (one: Procedure) => brokenIn(one).length === 0
+    const chosen = byId(job.saved?.bench.methodId)
+    const isOpen = (one: Method) => brokenIn(one).length === 0
     return (
       byId(picked.value) ??
       (advisedAttempt.value && isHere(advisedAttempt.value.way)) ??
@@ -181,7 +177,7 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
       possible.value.find(isOpen) ??
       chosen ??
       fromHere[0] ??
-      props.family.procedures[0]
+      props.family.methods[0]
     )
   })
   /** Why the method that is shown cannot be done: keys found broken, and whether another goes without them. */
@@ -192,20 +188,20 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
       !job.device?.keys || found.length === 0 || resetsWithout(job.device.keys, found) > 0
         ? possible.value.some((one) => brokenIn(one).length === 0)
         : false
-    const inTheWay = procedure.value ? brokenIn(procedure.value) : []
+    const inTheWay = method.value ? brokenIn(method.value) : []
     const keys = inTheWay.length > 0 || isWithout ? inTheWay : found
     return keys.length > 0 ? { keys, isWithout } : undefined
   })
   /** How the device has to be brought first, where the method that is shown begins otherwise than it was told to be. */
   const beginsWith = computed(() => {
-    const from = procedure.value?.from
+    const from = method.value?.from
     return from && from !== startTold(job.facts) && made.value.length === 0 ? from : undefined
   })
   const sheetOf = (id: string | undefined) => {
-    const one = props.family.procedures.find((candidate) => candidate.id === id)
-    return one && procedureSheet(machine.value, one)
+    const one = props.family.methods.find((candidate) => candidate.id === id)
+    return one && methodSheet(machine.value, one)
   }
-  const sheet = computed(() => sheetOf(procedure.value?.id))
+  const sheet = computed(() => sheetOf(method.value?.id))
   const chart = computed(() => sheet.value?.chart)
   const lines = computed(() => (sheet.value ? sheetTexts(sheet.value, words) : []))
   const notVerified = computed(() => sheet.value && notVerifiedOf(sheet.value, words))
@@ -214,30 +210,30 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
     startState.options
       .map((from) => ({
         says: say(`start.${from}`),
-        procedures: props.family.procedures.filter((one) => one.from === from),
+        methods: props.family.methods.filter((one) => one.from === from),
       }))
-      .filter(({ procedures }) => procedures.length > 0),
+      .filter(({ methods }) => methods.length > 0),
   )
   const studies = useMethodStudy(
     computed(() => props.family),
-    computed(() => (procedure.value ? [procedure.value.id] : [])),
+    computed(() => (method.value ? [method.value.id] : [])),
   )
-  const study = computed(() => studies.get(procedure.value?.id ?? ''))
+  const study = computed(() => studies.get(method.value?.id ?? ''))
   const critical = computed(() => {
     const slack = study.value?.critical
-    if (!procedure.value || !chart.value || !slack) return undefined
+    if (!method.value || !chart.value || !slack) return undefined
     return {
-      sentence: criticalText(procedure.value, slack.step, chart.value, words),
-      room: roomText(procedure.value, slack, chart.value, words),
+      sentence: criticalText(method.value, slack.step, chart.value, words),
+      room: roomText(method.value, slack, chart.value, words),
     }
   })
-  const needsLink = computed(() => procedure.value && linkAskedFor(procedure.value))
+  const needsLink = computed(() => method.value && linkAskedFor(method.value))
   /** What hangs on the cable; undefined where the last attempt had something else on it and nobody has said since. */
   const link = ref<LinkKind>()
   watch(
     [needsLink, last],
     ([asked, before]) => {
-      const isOfThisWay = before?.procedureId === procedure.value?.id
+      const isOfThisWay = before?.methodId === method.value?.id
       const hadOther = before && before.link !== asked && (before.link !== 'none' || isOfThisWay)
       link.value = asked === undefined ? 'none' : hadOther ? undefined : asked
     },
@@ -252,7 +248,7 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
     { immediate: true },
   )
 
-  const goal = computed(() => procedure.value?.goal ?? 'recovery-menu')
+  const goal = computed(() => method.value?.goal ?? 'recovery-menu')
   /** The cues that can come on this family, but for the goal; the nine with keys first. */
   const cuesToChoose = computed(() => cuesToReport(machine.value).filter((cue) => cue !== goal.value))
   const usedKeys = computed(() => chart.value?.lanes.map(({ key }) => key) ?? [])
@@ -270,7 +266,7 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
     advisedAttempt,
     systems,
     picked,
-    procedure,
+    method,
     broken,
     beginsWith,
     sheetOf,

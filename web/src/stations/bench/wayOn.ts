@@ -1,5 +1,5 @@
 import type { WayOn } from '@benevox/core/diagnosis'
-import { inParts, type KeyChart } from '@benevox/core/procedure'
+import { inParts, type KeyChart } from '@benevox/core/method'
 import { menuLineText, stepTexts } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
@@ -9,12 +9,12 @@ import { say, words } from '../../words/index.ts'
  */
 export function wayOnLines(
   on: WayOn,
-  chartOf: (procedureId: string) => KeyChart | undefined,
+  chartOf: (methodId: string) => KeyChart | undefined,
 ): readonly string[] {
   if (on.kind === 'there') return [say('wayOn.inRecovery')]
   if (on.kind === 'leave') {
-    const chart = chartOf(on.procedure.id)
-    return chart ? stepTexts(on.procedure, chart, words) : []
+    const chart = chartOf(on.method.id)
+    return chart ? stepTexts(on.method, chart, words) : []
   }
   const lines = on.ways.map(({ shows, steps }) => ({
     shows,

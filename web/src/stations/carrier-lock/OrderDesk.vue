@@ -39,7 +39,7 @@ const fitting = computed(() =>
 const orders = computed(() => (job.saved?.orders ?? []).filter((one) => releasedBy(one) === props.lock))
 const isUnderWay = computed(() => job.saved && orderUnderWay(job.saved, props.lock) !== undefined)
 const gates = computed(() => job.gatesBefore(props.lock).filter(({ state }) => state !== 'open'))
-const inCountry = (carrier: string, code: string) => `${carrier} (${countryName(code) ?? code})`
+const inCountry = (carrier: string, code: string) => `${carrier} (${countryName(code, words) ?? code})`
 const original = computed(() => {
   const { originalCarrier = say('orderDesk.unknownCarrier'), carrierCountry } = job.facts
   return carrierCountry

@@ -13,7 +13,7 @@ const isAccount = computed(() => releasedBy(props.order) === 'account')
 /** Mails write it in groups. */
 const typed = computed(() => code.value.replace(/[\s-]/g, ''))
 const isCode = computed(() => networkKey.safeParse(typed.value).success)
-const left = computed(() => props.order.triesAllowed - props.order.triesMade)
+const left = computed(() => props.order.entriesAllowed - props.order.entriesMade)
 </script>
 
 <template>
@@ -106,7 +106,7 @@ const left = computed(() => props.order.triesAllowed - props.order.triesMade)
           {{ order.code?.replace(/(.{4})/g, '$1 ') }}
         </p>
         <p class="mt-1" :class="{ 'font-bold text-stop': left <= 2 }">
-          {{ say('orderView.entries', { made: order.triesMade, allowed: order.triesAllowed, left }) }}
+          {{ say('orderView.entries', { made: order.entriesMade, allowed: order.entriesAllowed, left }) }}
         </p>
         <p v-if="dialledCode" class="text-ink-soft">
           {{ say('orderView.dial', { code: dialledCode }) }}

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Body } from '@benevox/contract'
-import { agreementText, LANGUAGES, nameOf, plainAgreement, wordsIn } from '@benevox/words'
-import { computed, ref } from 'vue'
+import { agreementText, LANGUAGES, nameOf, plainAgreement } from '@benevox/words'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
@@ -9,7 +9,7 @@ import SignatureField from './SignatureField.vue'
 import { useCustomerLanguage } from './useCustomerLanguage.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import { useLoadedJob } from '../../parts/useLoadedJob.ts'
-import { say } from '../../words/index.ts'
+import { say, useWordsFor } from '../../words/index.ts'
 
 /** The agreement turned towards the customer: read large, in their language, signed with finger or mouse. */
 const props = defineProps<{ id: number }>()
@@ -17,9 +17,15 @@ const job = useJob()
 const router = useRouter()
 const fault = useLoadedJob()
 const language = useCustomerLanguage()
-const words = computed(() => job.prices && wordsIn(language.value, job.prices.opening))
+const words = useWordsFor(
+  language,
+  () => job.prices?.opening,
+  () => (fault.value = say('away.noAnswer')),
+)
 const isTurned = ref(false)
 const signature = ref('')
+/** What was signed is what was read: in another language it is signed anew. */
+watch(language, () => (signature.value = ''))
 const text = computed(() => {
   const { saved, route } = job
   if (saved?.id !== props.id || !route || !words.value) return undefined
@@ -93,6 +99,7 @@ usePageKeys({ key: 'p', does: 'keyHelp.onPaper', press: () => agree('paper') })
       </p>
       <div v-else class="mt-3 flex flex-wrap items-end gap-5">
         <SignatureField
+          :key="language"
           :hint="words.say('agreement.sign')"
           :again="words.say('agreement.signAgain')"
           @drawn="(png) => (signature = png)"

@@ -10,7 +10,7 @@ import { useIdentifying } from '../../parts/useIdentifying.ts'
 import AskNow from './AskNow.vue'
 import ConditionBlock from './ConditionBlock.vue'
 import CustomerFields from './CustomerFields.vue'
-import EvidenceBlock from './EvidenceBlock.vue'
+import OwnershipDocuments from './OwnershipDocuments.vue'
 import FactLines from './FactLines.vue'
 import SupervisorBlock from './SupervisorBlock.vue'
 import PapersBlock from './PapersBlock.vue'
@@ -153,7 +153,7 @@ usePageKeys({
                 job.saved.ownershipFiles.length
               }}</span>
             </summary>
-            <EvidenceBlock />
+            <OwnershipDocuments />
           </details>
           <details class="fold">
             <summary>{{ say('counter.condition') }}</summary>

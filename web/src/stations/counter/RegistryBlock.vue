@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
-import { answerText } from '@benevox/words'
+import { answerText, registryTexts } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
 /** Asks the registry about the IMEI, keeps what it said, and looks for the report that comes by mail. */
@@ -80,7 +80,7 @@ async function look(): Promise<void> {
         <span v-if="record.feeMinor" class="text-ink-soft">
           · {{ words.money(record.feeMinor, record.currency) }}</span
         >
-        <span v-if="record.detail" class="block">{{ record.detail }}</span>
+        <span v-for="line in registryTexts(record, words)" :key="line" class="block">{{ line }}</span>
       </li>
     </ul>
     <p v-if="records.length" class="mt-2">

@@ -1,17 +1,14 @@
 <script setup lang="ts">
 import type { JobEvent } from '@benevox/contract'
-import { isLanguage, nameOf } from '@benevox/words'
-import { type FactName } from '@benevox/core/route'
-import type { Cue } from '@benevox/core/catalog'
+import { eventDetailText, eventText, type CatalogueNames } from '@benevox/words'
 import { computed, ref, watch } from 'vue'
+import { namesIn } from '@benevox/core/catalog'
 import { useCatalog } from '../../api/catalog.ts'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
 import RouteView from '../../parts/RouteView.vue'
-import { eventText } from '../../words/job.ts'
-import { factText } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
 const props = defineProps<{ id: number }>()
@@ -36,42 +33,33 @@ const canTakeNewer = computed(
     job.saved.catalogId < (catalog.inUse?.id ?? 0),
 )
 
-function detailText({ kind, detail }: JobEvent): string {
-  if (kind === 'screen-lifted') return ''
-  if (kind === 'answered')
-    return (Object.keys(detail) as (FactName | 'customer')[])
-      .map((name) =>
-        name === 'customer'
-          ? say('jobPage.customer')
-          : say('jobPage.fact', {
-              fact: say(`fact.${name}`),
-              answer: factText(name, detail[name] ?? undefined, catalog.modelName, words),
-            }),
-      )
-      .join(' · ')
-  if (Array.isArray(detail['seen']))
-    return (detail['seen'] as Cue[]).map((cue) => say(`sign.${cue}`)).join(', ')
-  return Object.values(detail)
-    .filter(
-      (value) =>
-        (typeof value === 'string' && value !== '' && value.length < 64) || typeof value === 'number',
-    )
-    .join(' · ')
+const names = computed<CatalogueNames>(() => ({
+  model: (modelId) => catalog.modelName(modelId),
+  own: job.found ? namesIn(job.found.family) : {},
+  method: (methodId) => job.found?.family.methods.find((one) => one.id === methodId)?.name,
+}))
+function lineText({ kind, detail }: JobEvent): string {
+  const more = eventDetailText(kind, detail, names.value, words)
+  const what = eventText({ kind, how: detail['how'] }, words)
+  return more ? say('history.line', { what, more }) : what
 }
 </script>
 
 <template>
   <JobFrame :id="props.id">
     <template #default="{ job: saved, route }">
-      <div class="grid grid-cols-[24rem_minmax(0,1fr)] items-start">
-        <div class="border-e border-rule px-6 py-4">
+      <div class="flex flex-wrap items-start">
+        <div class="min-w-0 grow basis-[min(24rem,100%)] border-e border-rule px-6 py-4">
           <RouteView
             :route="route"
             :job-id="props.id"
             :handed-back="saved.handBack ? { at: saved.handBack.at, deleted: saved.deleted } : undefined"
           />
         </div>
-        <section class="px-6 py-4" :aria-label="say('jobPage.history')">
+        <section
+          class="min-w-0 grow-[999] basis-[min(28rem,100%)] px-6 py-4"
+          :aria-label="say('jobPage.history')"
+        >
           <p class="mb-3" data-testid="catalogue">
             <template v-if="!canTakeNewer">{{
               say('jobPage.catalogue', { version: job.saved?.catalogId ?? 0 })
@@ -96,9 +84,7 @@ function detailText({ kind, detail }: JobEvent): string {
               {{
                 say('jobPage.agreed', {
                   how: say(`howAgreed.${job.saved.agreement.how}`),
-                  language: isLanguage(job.saved.agreement.language)
-                    ? nameOf(job.saved.agreement.language)
-                    : job.saved.agreement.language,
+                  language: words.languageName(job.saved.agreement.language),
                   at: words.instant(job.saved.agreement.at),
                   person: job.saved.agreement.by,
                   isVoid: String(job.route?.agreement.state === 'void'),
@@ -128,14 +114,11 @@ function detailText({ kind, detail }: JobEvent): string {
             <li
               v-for="event in events"
               :key="event.id"
-              class="grid grid-cols-[8.5rem_4rem_1fr] gap-3 border-b border-rule py-1.5 text-[0.95rem]"
+              class="grid grid-cols-[10.5rem_4rem_1fr] gap-3 border-b border-rule py-1.5 text-[0.95rem]"
             >
               <time class="font-mono" :datetime="event.at">{{ words.instant(event.at) }}</time>
               <b>{{ event.by }}</b>
-              <span
-                >{{ eventText({ ...event, how: event.detail['how'] })
-                }}<span v-if="detailText(event)" class="text-ink-soft">: {{ detailText(event) }}</span></span
-              >
+              <span>{{ lineText(event) }}</span>
             </li>
           </ol>
         </section>

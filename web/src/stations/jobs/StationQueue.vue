@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { JobSummary } from '@benevox/contract'
-import { ref } from 'vue'
+import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../../api/client.ts'
+import { getReadyToForesee } from '../../api/foresight.ts'
 import JobTable from './JobTable.vue'
 import { useJobList } from './useJobList.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
@@ -22,6 +23,10 @@ async function takeIn(): Promise<void> {
     refused.value = error instanceof Error ? error.message : String(error)
   }
 }
+/** Whoever looks at the counter’s list begins a job next. */
+onMounted(() => {
+  if (props.station === 'counter') requestIdleCallback(() => void getReadyToForesee())
+})
 usePageKeys({
   key: 'n',
   does: 'keyHelp.checkIn',

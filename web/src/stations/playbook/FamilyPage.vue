@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { deviceKind, familyAt, startState, type DeviceKind, type StartState } from '@benevox/core/catalog'
 import { inOrderOfChance, rankReasons } from '@benevox/core/hand'
-import { procedureSheet } from '@benevox/core/procedure'
+import { methodSheet } from '@benevox/core/method'
 import { computed, ref } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
@@ -48,7 +48,7 @@ const kinds = computed<readonly DeviceKind[]>(() =>
 
 const starts = computed(() =>
   startState.options
-    .filter((start) => family.value?.procedures.some(({ from }) => from === start))
+    .filter((start) => family.value?.methods.some(({ from }) => from === start))
     .map((start) => [start, say(`start.${start}`)] as const),
 )
 const chosen = ref<StartState>()
@@ -56,7 +56,7 @@ const start = computed<StartState>({
   get: () => chosen.value ?? starts.value[0]?.[0] ?? 'on-locked',
   set: (value) => (chosen.value = value),
 })
-const ways = computed(() => family.value?.procedures.filter(({ from }) => from === start.value) ?? [])
+const ways = computed(() => family.value?.methods.filter(({ from }) => from === start.value) ?? [])
 // Asked for before anything is drawn: the worker counts while the page is made.
 const studies = useMethodStudy(
   family,
@@ -64,13 +64,13 @@ const studies = useMethodStudy(
 )
 const here = computed(() => {
   const machine = running.value?.machine
-  return machine ? ways.value.map((way) => procedureSheet(machine, way)) : []
+  return machine ? ways.value.map((way) => methodSheet(machine, way)) : []
 })
 /** In the order to try them, once all are worked out; what is not proven comes last. */
 const ranked = computed(() => {
-  const proven = here.value.flatMap(({ procedure }) => studies.get(procedure.id) ?? [])
-  const isComplete = here.value.every(({ procedure }) => studies.has(procedure.id))
-  const order = isComplete ? inOrderOfChance(proven).map(({ procedure }) => procedure.id) : []
+  const proven = here.value.flatMap(({ method }) => studies.get(method.id) ?? [])
+  const isComplete = here.value.every(({ method }) => studies.has(method.id))
+  const order = isComplete ? inOrderOfChance(proven).map(({ method }) => method.id) : []
   const inOrder = isComplete ? inOrderOfChance(proven) : []
   const reasons = rankReasons(inOrder).flatMap((reason, place) => {
     const [one, first] = [inOrder[place], inOrder[0]]
@@ -78,11 +78,11 @@ const ranked = computed(() => {
   })
   const placeOf = (id: string) => (order.includes(id) ? order.indexOf(id) : order.length)
   return [...here.value]
-    .sort((a, b) => placeOf(a.procedure.id) - placeOf(b.procedure.id))
+    .sort((a, b) => placeOf(a.method.id) - placeOf(b.method.id))
     .map((sheet) => ({
       sheet,
-      study: studies.get(sheet.procedure.id),
-      reason: reasons[order.indexOf(sheet.procedure.id)],
+      study: studies.get(sheet.method.id),
+      reason: reasons[order.indexOf(sheet.method.id)],
     }))
 })
 const firstLines = computed(() => {
@@ -152,7 +152,7 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
             <li v-if="family.carrierLock">
               {{
                 say('family.carrierCode', {
-                  entries: family.carrierLock.triesAllowed,
+                  entries: family.carrierLock.entriesAllowed,
                   dialled: family.carrierLock.dialledCode ?? 'none',
                 })
               }}
@@ -201,7 +201,7 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
           <div class="grid gap-x-8 gap-y-6" :class="{ 'xl:grid-cols-2': ranked.length > 1 }">
             <MethodBlock
               v-for="({ sheet, study, reason }, index) in ranked"
-              :key="sheet.procedure.id"
+              :key="sheet.method.id"
               :family="family"
               :sheet="sheet"
               :study="study"

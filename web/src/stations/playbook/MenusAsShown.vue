@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Family } from '@benevox/core/catalog'
-import { inParts, wayToWipe, wipeFromRecovery } from '@benevox/core/procedure'
+import { inParts, wayToWipe, wipeFromRecovery } from '@benevox/core/method'
 import { placeName, USUAL_SITUATION } from '@benevox/core/twin'
 import { computed, ref, watch } from 'vue'
 import type { RunnableFamily } from '@benevox/core/twin'

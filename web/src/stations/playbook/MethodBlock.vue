@@ -2,7 +2,7 @@
 import type { Family } from '@benevox/core/catalog'
 import { SCAN, type StudiedMethod } from '@benevox/core/hand'
 import { chartDrawing, drawingSvg } from '@benevox/core/drawing'
-import type { ProcedureSheet } from '@benevox/core/procedure'
+import type { MethodSheet } from '@benevox/core/method'
 import { computed } from 'vue'
 import KeyChart from '../../parts/KeyChart.vue'
 import { criticalText, drawnNames, notVerifiedOf, of100Text, sheetTexts } from '@benevox/words'
@@ -11,7 +11,7 @@ import { say, words } from '../../words/index.ts'
 /** One way of a family: its chart, its figures, its presses, and where it departs from the way beside it. */
 const props = defineProps<{
   family: Family
-  sheet: ProcedureSheet
+  sheet: MethodSheet
   /** Absent while it is worked out. */
   study?: StudiedMethod | undefined
   /** Why it stands where it does among its neighbours. */
@@ -21,20 +21,20 @@ const props = defineProps<{
   /** It has half the page, beside another. */
   narrow?: boolean
 }>()
-const procedure = computed(() => props.sheet.procedure)
+const method = computed(() => props.sheet.method)
 const lines = computed(() => sheetTexts(props.sheet, words))
 const notVerified = computed(() => notVerifiedOf(props.sheet, words))
 const svg = computed(
   () =>
     props.sheet.chart &&
-    `data:image/svg+xml;charset=utf-8,${encodeURIComponent(drawingSvg(chartDrawing(props.sheet.chart, drawnNames(words, props.sheet.chart.names)), procedure.value.school))}`,
+    `data:image/svg+xml;charset=utf-8,${encodeURIComponent(drawingSvg(chartDrawing(props.sheet.chart, drawnNames(words, props.sheet.chart.names)), method.value.name))}`,
 )
 const critical = computed(() => props.study?.critical)
 const sentence = computed(
   () =>
     critical.value &&
     props.sheet.chart &&
-    criticalText(procedure.value, critical.value.step, props.sheet.chart, words),
+    criticalText(method.value, critical.value.step, props.sheet.chart, words),
 )
 /** Room is kept for what is being worked out: nothing moves under a hand that is about to press. */
 const isWorking = computed(() => !props.study && !props.sheet.notVerified)
@@ -57,13 +57,13 @@ const slacks = computed(() =>
 <template>
   <article
     class="flex min-w-0 flex-col border-t-2 border-ink pt-2"
-    :aria-label="procedure.school"
+    :aria-label="method.name"
     data-testid="method"
   >
     <header class="flex items-baseline gap-3">
-      <h3 class="text-lg leading-tight font-bold">{{ procedure.school }}</h3>
+      <h3 class="text-lg leading-tight font-bold">{{ method.name }}</h3>
       <span class="ms-auto shrink-0 text-sm text-ink-soft">{{
-        say(`source.${procedure.source ?? family.source}`)
+        say(`source.${method.source ?? family.source}`)
       }}</span>
     </header>
     <p v-if="notVerified" role="note" class="mt-1 border-s-4 border-stop ps-3">
@@ -88,7 +88,7 @@ const slacks = computed(() =>
       class="mt-2 max-w-3xl"
       :chart="sheet.chart"
       :narrow="narrow"
-      :label="say('method.chartOf', { method: procedure.school })"
+      :label="say('method.chartOf', { method: method.name })"
     />
     <p v-if="sentence" class="mt-1 font-bold">{{ sentence }}</p>
     <p v-else-if="isWorking && sheet.chart" class="mt-1" aria-hidden="true">&nbsp;</p>
@@ -121,10 +121,10 @@ const slacks = computed(() =>
     <p class="mt-2 flex gap-4">
       <RouterLink
         class="underline"
-        :to="{ path: `/playbook/families/${family.id}/practice`, query: { way: procedure.id } }"
+        :to="{ path: `/playbook/families/${family.id}/practice`, query: { way: method.id } }"
         >{{ say('method.practise') }}</RouterLink
       >
-      <a v-if="svg" class="underline" :href="svg" :download="`${family.id}-${procedure.id}.svg`">{{
+      <a v-if="svg" class="underline" :href="svg" :download="`${family.id}-${method.id}.svg`">{{
         say('method.chart')
       }}</a>
     </p>

@@ -12,7 +12,7 @@ import {
   type Look,
   type PortKind,
 } from '@benevox/core/catalog'
-import { whyMissed } from '@benevox/core/procedure'
+import { whyMissed } from '@benevox/core/method'
 import { useSessionStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useCatalog } from '../../api/catalog.ts'
@@ -70,7 +70,7 @@ const notVerified = computed(
     new Map(
       catalog.pack?.families.map((family) => {
         const { machine } = catalog.machineOf(catalog.familyInUse(family.id) ?? family)
-        return [family.id, family.procedures.filter((one) => whyMissed(machine, one) !== undefined).length]
+        return [family.id, family.methods.filter((one) => whyMissed(machine, one) !== undefined).length]
       }),
     ),
 )
@@ -188,7 +188,7 @@ const ages = computed(() => Object.entries(AGES).map(([age, { says }]) => [age, 
                 {{
                   say('playbook.notVerified', {
                     count: notVerified.get(family.id) ?? 0,
-                    all: family.procedures.length,
+                    all: family.methods.length,
                   })
                 }}
               </p>

@@ -10,7 +10,7 @@ import {
   type LinkKind,
   type StartState,
 } from '@benevox/core/catalog'
-import { procedureSheet, situationAtStart } from '@benevox/core/procedure'
+import { methodSheet, situationAtStart } from '@benevox/core/method'
 import { USUAL_SITUATION, type Situation, type TwinInput } from '@benevox/core/twin'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
@@ -34,16 +34,16 @@ const own = computed(() => namesIn(props.family))
 const machine = computed(() => props.running.machine)
 
 const mode = ref<'watch' | 'hands'>('watch')
-const wayId = ref(String(route.query['way'] ?? props.family.procedures[0]?.id ?? ''))
-const procedure = computed(() => props.family.procedures.find(({ id }) => id === wayId.value))
-const sheet = computed(() => procedure.value && procedureSheet(machine.value, procedure.value))
+const wayId = ref(String(route.query['way'] ?? props.family.methods[0]?.id ?? ''))
+const method = computed(() => props.family.methods.find(({ id }) => id === wayId.value))
+const sheet = computed(() => method.value && methodSheet(machine.value, method.value))
 const start = ref<StartState>('on-locked')
 const starts = computed(() => startState.options.filter((one) => one in props.family.starts))
 const unit = ref<'min' | 'median' | 'max'>('median')
 
 const situation = ref<Situation>({ ...USUAL_SITUATION })
 const atStart = computed(() =>
-  situationAtStart(mode.value === 'watch' ? (procedure.value?.from ?? 'off') : start.value, situation.value),
+  situationAtStart(mode.value === 'watch' ? (method.value?.from ?? 'off') : start.value, situation.value),
 )
 
 const mistakeKind = ref<Mistake['kind']>('none')
@@ -69,15 +69,15 @@ function chosenMistake(): Mistake {
 const mistake = computed(chosenMistake)
 watch(
   () => props.family,
-  ({ keys, procedures }) => {
+  ({ keys, methods }) => {
     mistakeKey.value = keys[0]?.id ?? 'power'
     insteadKey.value = keys[1]?.id ?? mistakeKey.value
-    if (!procedure.value) wayId.value = procedures[0]?.id ?? ''
+    if (!method.value) wayId.value = methods[0]?.id ?? ''
   },
   { immediate: true },
 )
 watch(
-  procedure,
+  method,
   (now) => {
     // The moves of the hand are what can come late.
     mistakeStep.value = Math.max(
@@ -87,7 +87,7 @@ watch(
   },
   { immediate: true },
 )
-const replay = useReplay(machine, procedure, situation, unit, mistake)
+const replay = useReplay(machine, method, situation, unit, mistake)
 const live = useLiveTwin(machine, start, situation, unit)
 const { atMs, isPlaying, pace, soFar, now, stepNow, endMs } = replay
 
@@ -100,7 +100,7 @@ const happenings = computed<readonly Happening[]>(() =>
     ? soFar.value
     : live.seen.value.map((seen) => ({ kind: 'device', atMs: seen.atMs, seen })),
 )
-const hasReached = computed(() => state.value?.screen === procedure.value?.goal && atMs.value > 0)
+const hasReached = computed(() => state.value?.screen === method.value?.goal && atMs.value > 0)
 const hasEnded = computed(() => mode.value === 'watch' && atMs.value >= endMs.value && endMs.value > 0)
 /** What else the screen answers to here, besides keys held and pressed: each with its words. */
 const touches = computed(() =>
@@ -192,11 +192,11 @@ function press(event: PointerEvent, key: KeyId): void {
         <select v-model="wayId" class="field max-w-96">
           <optgroup v-for="from in starts" :key="from" :label="say(`start.${from}`)">
             <option
-              v-for="one in family.procedures.filter((p) => p.from === from)"
+              v-for="one in family.methods.filter((p) => p.from === from)"
               :key="one.id"
               :value="one.id"
             >
-              {{ one.school }}
+              {{ one.name }}
             </option>
           </optgroup>
         </select>
@@ -238,7 +238,7 @@ function press(event: PointerEvent, key: KeyId): void {
             />
             <p class="my-2 text-xl" role="status">
               <b v-if="hasReached" class="text-clear">{{
-                say('practice.reached', { place: say(`sign.${procedure?.goal ?? 'recovery-menu'}`) })
+                say('practice.reached', { place: say(`sign.${method?.goal ?? 'recovery-menu'}`) })
               }}</b>
               <b v-else-if="hasEnded" class="text-brass">{{
                 say('practice.endsHere', { place: state ? say(`sign.${state.screen}`) : '' })

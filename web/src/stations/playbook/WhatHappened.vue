@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { keyText, plugText } from '@benevox/words'
-import type { Action } from '@benevox/core/procedure'
+import type { Action } from '@benevox/core/method'
 import type { Machine, Observation } from '@benevox/core/twin'
 import { computed } from 'vue'
 import type { Happening } from './useReplay.ts'

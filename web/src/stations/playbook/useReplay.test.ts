@@ -12,7 +12,7 @@ function replayOf(
   more: Partial<Situation> = {},
 ) {
   const family = pack.families.find(({ id }) => id === familyId)
-  const way = family?.procedures.find(({ id }) => id === wayId)
+  const way = family?.methods.find(({ id }) => id === wayId)
   if (!family || !way) throw new Error(`${familyId}/${wayId}`)
   const machine = shallowRef(runnableFamily(pack, family).machine)
   const chosen = ref<Mistake>(mistake)
@@ -79,7 +79,7 @@ describe('a way watched on the twin', () => {
   })
   it('every way of every family ends where it should', () => {
     for (const family of pack.families)
-      for (const { id, goal } of family.procedures)
+      for (const { id, goal } of family.methods)
         expect([family.id, id, endsOn(family.id, id)]).toEqual([family.id, id, goal])
   })
 })

@@ -1,4 +1,4 @@
-import type { KeyId, LinkKind, Posture, Procedure } from '@benevox/core/catalog'
+import type { KeyId, LinkKind, Posture, Method } from '@benevox/core/catalog'
 import {
   performPlan,
   planOf,
@@ -6,7 +6,7 @@ import {
   type Performance,
   type Plan,
   type Slips,
-} from '@benevox/core/procedure'
+} from '@benevox/core/method'
 import {
   durationsAt,
   Twin,
@@ -43,10 +43,10 @@ type Run = { readonly plan: Plan; readonly done: Performance } | undefined
 /** After the last move the run is watched for so long. */
 const AFTER_MS = 3000
 
-/** A procedure done on the twin with one mistake or none, to be gone through step by step or in real time. */
+/** A method done on the twin with one mistake or none, to be gone through step by step or in real time. */
 export function useReplay(
   machine: Ref<Machine>,
-  procedure: Ref<Procedure | undefined>,
+  method: Ref<Method | undefined>,
   situation: Ref<Situation>,
   unit: Ref<'min' | 'median' | 'max'>,
   mistake: Ref<Mistake>,
@@ -56,9 +56,9 @@ export function useReplay(
   const pace = ref(1)
   const durations = computed<DrawnDurations>(() => durationsAt(machine.value, unit.value))
   const run = computed<Run>(() => {
-    if (!procedure.value) return undefined
+    if (!method.value) return undefined
     try {
-      const plan = planOf(machine.value, withCable(procedure.value, mistake.value), situation.value)
+      const plan = planOf(machine.value, withCable(method.value, mistake.value), situation.value)
       return { plan, done: performPlan(plan, durations.value, slipsOf(mistake.value)) }
     } catch {
       return undefined
@@ -105,7 +105,7 @@ export function useReplay(
     isPlaying.value = true
     resume()
   }
-  watch([machine, procedure, situation, unit, mistake], () => {
+  watch([machine, method, situation, unit, mistake], () => {
     stop()
     atMs.value = 0
   })
@@ -137,11 +137,11 @@ export function useReplay(
   }
 }
 
-function withCable(procedure: Procedure, mistake: Mistake): Procedure {
-  if (mistake.kind !== 'other-cable') return procedure
+function withCable(method: Method, mistake: Mistake): Method {
+  if (mistake.kind !== 'other-cable') return method
   return {
-    ...procedure,
-    steps: procedure.steps.map((step) =>
+    ...method,
+    steps: method.steps.map((step) =>
       step.do === 'plug' && step.link !== 'none' ? { ...step, link: mistake.link } : step,
     ),
   }

@@ -27,7 +27,7 @@ async function merge(files: FileList | null): Promise<void> {
     <h2 class="border-b-2 border-ink pb-1">{{ say('shopResults.title') }}</h2>
     <p class="mt-1">
       {{ say('shopResults.about') }}
-      <a class="underline" href="/api/evidence.json">{{ say('shopResults.save') }}</a>
+      <a class="underline" href="/api/results.json">{{ say('shopResults.save') }}</a>
     </p>
     <p v-if="says" role="status" class="mt-1 font-bold">{{ says }}</p>
     <p v-if="!people.isSupervisor" class="mt-2">{{ say('shopResults.supervisorOnly') }}</p>

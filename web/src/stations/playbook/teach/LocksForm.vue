@@ -63,7 +63,9 @@ const text = ({ target }: Event) => (target as HTMLInputElement).value.trim()
     <TickBox v-model="family.accountLock.acceptsOldScreenLock">{{ say('locksForm.oldLock') }}</TickBox>
     <TickBox
       :model-value="family.carrierLock !== undefined"
-      @update:model-value="(can) => (family.carrierLock = can ? { triesAllowed: USUAL_ENTRIES } : undefined)"
+      @update:model-value="
+        (can) => (family.carrierLock = can ? { entriesAllowed: USUAL_ENTRIES } : undefined)
+      "
       >{{ say('locksForm.carrier') }}</TickBox
     >
     <div v-if="family.carrierLock" class="flex flex-wrap gap-3">
@@ -73,9 +75,9 @@ const text = ({ target }: Event) => (target as HTMLInputElement).value.trim()
           :label="say('locksForm.entries')"
           :least="1"
           :most="100"
-          :model-value="family.carrierLock.triesAllowed"
+          :model-value="family.carrierLock.entriesAllowed"
           @update:model-value="
-            (entries = 1) => family.carrierLock && (family.carrierLock.triesAllowed = entries)
+            (entries = 1) => family.carrierLock && (family.carrierLock.entriesAllowed = entries)
           "
       /></label>
       <label

@@ -2,7 +2,7 @@
 import { say } from '../../../words/index.ts'
 import {
   freeId,
-  procedureOfTheSchool,
+  methodOfTheCommon,
   screenKind,
   source,
   startState,
@@ -15,41 +15,41 @@ import { move } from './moved.ts'
 import RowButtons from './RowButtons.vue'
 import StepFields from './StepFields.vue'
 
-/** The ways into recovery, step by step; begun from a school of the trade or from nothing. */
+/** The ways into recovery, step by step; begun from a common one or from nothing. */
 defineProps<{ menus: ReadonlyMap<string, Menu> }>()
 const family = defineModel<Family>({ required: true })
 /** The way that the chart beside the form shows. */
 const chosen = defineModel<string>('chosen', { required: true })
 const catalog = useCatalog()
-const schools = computed(() => catalog.pack?.schools ?? [])
-const schoolId = ref('')
-const way = computed(() => family.value.procedures.find(({ id }) => id === chosen.value))
+const commonMethods = computed(() => catalog.pack?.commonMethods ?? [])
+const commonId = ref('')
+const way = computed(() => family.value.methods.find(({ id }) => id === chosen.value))
 
 function add(): void {
-  const school = schools.value.find(({ id }) => id === schoolId.value)
-  const made = school && procedureOfTheSchool(school, family.value).procedure
-  family.value.procedures.push(
+  const common = commonMethods.value.find(({ id }) => id === commonId.value)
+  const made = common && methodOfTheCommon(common, family.value).method
+  family.value.methods.push(
     made ?? {
-      id: freeId('way', family.value.procedures),
-      school: say('methodForm.ours'),
+      id: freeId('way', family.value.methods),
+      name: say('methodForm.ours'),
       from: 'on-locked',
       goal: 'recovery-menu',
       steps: [{ do: 'hold', keys: [family.value.keys[0]?.id ?? 'power'], order: 'together' }],
     },
   )
-  chosen.value = family.value.procedures.at(-1)?.id ?? ''
+  chosen.value = family.value.methods.at(-1)?.id ?? ''
 }
 function copy(): void {
   if (!way.value) return
   const made = structuredClone(JSON.parse(JSON.stringify(way.value)) as typeof way.value)
-  made.id = freeId(made.id, family.value.procedures)
-  made.school = say('methodForm.copyName', { name: made.school })
-  family.value.procedures.push(made)
+  made.id = freeId(made.id, family.value.methods)
+  made.name = say('methodForm.copyName', { name: made.name })
+  family.value.methods.push(made)
   chosen.value = made.id
 }
 function remove(): void {
-  family.value.procedures = family.value.procedures.filter(({ id }) => id !== chosen.value)
-  chosen.value = family.value.procedures[0]?.id ?? ''
+  family.value.methods = family.value.methods.filter(({ id }) => id !== chosen.value)
+  chosen.value = family.value.methods[0]?.id ?? ''
 }
 </script>
 
@@ -58,17 +58,17 @@ function remove(): void {
     <div class="flex flex-wrap items-end gap-2">
       <label class="min-w-60 flex-1"
         >{{ say('methodForm.beginFrom') }}
-        <select v-model="schoolId" class="field">
+        <select v-model="commonId" class="field">
           <option value="">{{ say('methodForm.nothing') }}</option>
-          <option v-for="school in schools" :key="school.id" :value="school.id">
-            {{ school.school }} ({{ say(`start.${school.from}`) }})
+          <option v-for="common in commonMethods" :key="common.id" :value="common.id">
+            {{ common.name }} ({{ say(`start.${common.from}`) }})
           </option>
         </select>
       </label>
       <button type="button" class="act" @click="add">{{ say('methodForm.add') }}</button>
     </div>
     <ul class="flex flex-wrap gap-1.5" :aria-label="say('methodForm.methods')">
-      <li v-for="one in family.procedures" :key="one.id">
+      <li v-for="one in family.methods" :key="one.id">
         <button
           type="button"
           class="border px-2.5 py-1 text-start"
@@ -78,13 +78,13 @@ function remove(): void {
           :aria-pressed="one.id === chosen"
           @click="chosen = one.id"
         >
-          {{ one.school }}
+          {{ one.name }}
         </button>
       </li>
     </ul>
     <div v-if="way" class="space-y-3 border-t-2 border-ink pt-3">
       <label class="block"
-        >{{ say('methodForm.called') }} <input v-model="way.school" class="field" maxlength="120"
+        >{{ say('methodForm.called') }} <input v-model="way.name" class="field" maxlength="120"
       /></label>
       <div class="flex flex-wrap gap-3">
         <label class="flex-1"

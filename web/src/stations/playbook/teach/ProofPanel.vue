@@ -10,7 +10,7 @@ import { faultText, type DraftReading } from './useDraft.ts'
 /** What the twin says to the draft as it stands: the chart of one way, which ways are proven, what is wrong. */
 const props = defineProps<{ family: Family; reading: DraftReading; chosen: string; isSettled: boolean }>()
 const emit = defineEmits<{ choose: [id: string] }>()
-const sheet = computed(() => props.reading.sheets.find(({ procedure }) => procedure.id === props.chosen))
+const sheet = computed(() => props.reading.sheets.find(({ method }) => method.id === props.chosen))
 /** What is missing stands above, with a button that adds it. */
 const faults = computed(() => [
   ...new Set(
@@ -29,15 +29,16 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
 
 <template>
   <div class="space-y-3" :aria-busy="!isSettled">
-    <div class="flex items-start gap-4">
-      <div class="w-36 shrink-0">
+    <div class="flex flex-wrap items-start gap-4">
+      <div class="w-72 shrink-0">
         <DevicePicture
+          class="max-h-44"
           :family="family"
           :kind="family.kind"
           :pressed="sheet?.chart?.lanes.map(({ key }) => key) ?? []"
         />
       </div>
-      <section class="min-w-0 flex-1" aria-labelledby="proof-title" aria-live="polite">
+      <section class="min-w-0 flex-[1_1_7rem]" aria-labelledby="proof-title" aria-live="polite">
         <h2 id="proof-title">{{ say('proof.title') }}</h2>
         <p v-if="isWaiting && faults.length === 0">{{ say('proof.waiting') }}</p>
         <ul v-else-if="faults.length" class="list-disc ps-5" data-testid="draft-faults">
@@ -59,8 +60,8 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
             {{ say('proof.notVerified', { count: notVerified.length }) }}
           </p>
           <ul class="ruled">
-            <li v-for="one in notVerified" :key="one.procedure.id" class="py-1">
-              <button type="button" class="text-start underline" @click="emit('choose', one.procedure.id)">
+            <li v-for="one in notVerified" :key="one.method.id" class="py-1">
+              <button type="button" class="text-start underline" @click="emit('choose', one.method.id)">
                 {{ notVerifiedOf(one, words) }}
               </button>
             </li>

@@ -38,7 +38,7 @@ function take(): void {
     faults.value = shapeFaults(read.error)
     return
   }
-  const out = writeOutFamily(catalog.pack?.schools ?? [], read.data)
+  const out = writeOutFamily(catalog.pack?.commonMethods ?? [], read.data)
   faults.value = out.faults
   if (out.faults.length === 0) family.value = out.family
 }

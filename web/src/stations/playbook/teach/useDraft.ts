@@ -10,14 +10,15 @@ import {
   type Lacking,
   type Model,
   type PackFault,
+  inPresentForm,
 } from '@benevox/core/catalog'
 import {
   checkFamily,
   checkVersions,
   familySheets,
   type PackFinding,
-  type ProcedureSheet,
-} from '@benevox/core/procedure'
+  type MethodSheet,
+} from '@benevox/core/method'
 import { runnableFamily, type RunnableFamily } from '@benevox/core/twin'
 import { flawText, pathText } from '@benevox/words'
 import { refDebounced, useStorage } from '@vueuse/core'
@@ -43,7 +44,7 @@ export interface DraftReading {
   readonly faults: readonly PackFault[]
   /** Absent while something is lacking. */
   readonly running?: RunnableFamily | undefined
-  readonly sheets: readonly ProcedureSheet[]
+  readonly sheets: readonly MethodSheet[]
   readonly findings: readonly PackFinding[]
 }
 
@@ -153,7 +154,9 @@ export function useDraft(familyId: string | undefined) {
 }
 
 /** A draft that was kept before the format could say more: what it lacks is as it was meant then. */
-function completed(draft: Draft): Draft {
+function completed(stored: Draft): Draft {
+  const [was] = 'procedures' in stored.family ? inMethods(stored.family) : [stored.family]
+  const draft = { ...stored, family: was ?? stored.family }
   const kept: Partial<Family> = draft.family
   const { sums, updates, accountPath, safeModePath } = { ...newFamily(draft.family.kind), ...kept }
   const family = { ...draft.family, sums, updates, accountPath, safeModePath }
@@ -162,6 +165,10 @@ function completed(draft: Draft): Draft {
   return { ...draft, family }
 }
 
+/** As the third version of the format says it. */
+const inMethods = (family: object): readonly Family[] =>
+  (inPresentForm({ formatVersion: 2, families: [family] }) as { families: readonly Family[] }).families
+
 /** A fault where it lies, those that a form meets most in its own words. */
 export function faultText({ path, flaw }: PackFault): string {
   const [part, place] = path
@@ -169,7 +176,7 @@ export function faultText({ path, flaw }: PackFault): string {
   if (!isOfForm(flaw)) return because
   if (part === 'name') return say('draft.noName')
   if (part === 'id') return say('draft.shortName')
-  if (part === 'procedures' && place === undefined) return say('draft.noMethod')
+  if (part === 'methods' && place === undefined) return say('draft.noMethod')
   if (part === 'durations') return say('draft.times', { name: String(place), because })
   return say('draft.at', { at: pathText(path), because })
 }

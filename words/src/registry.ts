@@ -1,0 +1,23 @@
+import type { RegistryRecord, Silence } from '@benevox/core/job'
+import type { Words } from './words.ts'
+
+type Told = Pick<RegistryRecord, 'reportedAs' | 'silence' | 'noReport' | 'saidOn' | 'detail'>
+
+/** What there is to say of an answer of the registry besides the answer: a sentence each. */
+export function registryTexts(
+  { reportedAs, silence, noReport, saidOn, detail }: Told,
+  words: Words,
+): string[] {
+  const { say } = words
+  return [
+    ...(reportedAs ? [say('registry.reportedAs', { as: reportedAs })] : []),
+    ...(silence ? [silent(silence, words)] : []),
+    ...(noReport ? [say('registry.noReport', { because: silent(noReport, words) })] : []),
+    ...(saidOn ? [say('registry.saidOn', { ticket: saidOn })] : []),
+    // As an earlier version wrote it down.
+    ...(detail ? [detail] : []),
+  ]
+}
+
+const silent = ({ why, status = 0 }: Silence, { say }: Words): string =>
+  say('registry.silent', { why, status })
