@@ -21,7 +21,7 @@ export default defineConfig({
   testDir: 'e2e',
   // Long enough for a machine that does other work beside it; what passes does not wait for it.
   timeout: 1_200_000,
-  expect: { timeout: 300_000 },
+  expect: { timeout: 300_000, toPass: { timeout: 300_000 } },
   workers: 1,
   retries: 0,
   outputDir: '.benevox/test-results',

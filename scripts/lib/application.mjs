@@ -11,7 +11,14 @@ export const webDist = join(root, 'web', 'dist')
 /** Builds the interface unless it was built from its sources as they are. */
 export function buildWeb() {
   const stamp = join(workDir, 'web-built')
-  const sources = stampOf(['web', 'core/src', 'contract/src', 'package-lock.json'])
+  const sources = stampOf([
+    'web',
+    'core/src',
+    'contract/src',
+    'words/src',
+    'words/languages',
+    'package-lock.json',
+  ])
   if (existsSync(join(webDist, 'index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === sources)
     return
   say('building the interface …')
