@@ -3,7 +3,19 @@ import { checkDigit } from '@benevox/core/imei'
 import { LANGUAGES, nameOf } from '@benevox/words'
 import { tagPng } from '../server/src/intake/tag.ts'
 import { expectAccessible } from './accessible.ts'
-import { answer, askFor, knownLine, ORDINARY, pdfBehind, sign, signIn, takeIn, tell } from './shop.ts'
+import {
+  agreeing,
+  answer,
+  askFor,
+  drawSignature,
+  knownLine,
+  ORDINARY,
+  pdfBehind,
+  sign,
+  signIn,
+  takeIn,
+  tell,
+} from './shop.ts'
 
 const imei = (first14: string) => `${first14}${checkDigit(first14)}`
 
@@ -196,11 +208,12 @@ test('the agreement in each language: read whole, signed, void when the route ge
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('question')).not.toHaveText('What is the customer’s name?')
   await page.getByRole('button', { name: 'Show the agreement' }).click()
-  await expect(page.getByRole('button', { name: 'I agree', exact: true })).toBeDisabled()
   const titles = new Set<string>()
   for (const language of LANGUAGES) {
     await page.getByRole('radio', { name: nameOf(language) }).click()
     await expect(page.locator('main')).toHaveAttribute('lang', language)
+    // Whoever has begun to sign what stood there in another language begins anew.
+    await expect(agreeing(page)).toBeDisabled()
     titles.add((await page.locator('h1').textContent()) ?? '')
     await expectAccessible(page, language)
     await page.evaluate(() => (document.documentElement.style.fontSize = '32px'))
@@ -208,6 +221,8 @@ test('the agreement in each language: read whole, signed, void when the route ge
       await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
     ).toBeLessThanOrEqual(0)
     await page.evaluate(() => (document.documentElement.style.fontSize = ''))
+    await drawSignature(page)
+    await expect(agreeing(page)).toBeEnabled()
   }
   expect(titles.size).toBe(LANGUAGES.length)
   await page.getByRole('link', { name: 'Back to the counter' }).click()

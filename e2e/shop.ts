@@ -178,6 +178,18 @@ export async function sign(page: Page, language = 'English'): Promise<string> {
   await page.getByRole('button', { name: 'Show the agreement' }).click()
   await page.getByRole('radio', { name: language }).click()
   const read = (await page.locator('main').innerText()).replace(/\s+/g, ' ')
+  await drawSignature(page)
+  await agreeing(page).click()
+  await expect(page).toHaveURL(/\/counter\/\d+$/)
+  return read
+}
+
+/** The button of whoever agrees, in whichever language. */
+export const agreeing = (page: Page) =>
+  page.getByRole('button', { name: /^(I agree|Ich bin einverstanden|Je suis d’accord|Estoy de acuerdo)$/ })
+
+/** With the mouse. */
+export async function drawSignature(page: Page): Promise<void> {
   await page.locator('canvas').scrollIntoViewIfNeeded()
   const field = await page.locator('canvas').boundingBox()
   if (!field) throw new Error('There is no place to sign.')
@@ -186,11 +198,6 @@ export async function sign(page: Page, language = 'English'): Promise<string> {
   for (let n = 0; n < 14; n++)
     await page.mouse.move(field.x + 50 + n * 14, field.y + 80 + 30 * Math.sin(n), { steps: 3 })
   await page.mouse.up()
-  await page
-    .getByRole('button', { name: /^(I agree|Ich bin einverstanden|Je suis d’accord|Estoy de acuerdo)$/ })
-    .click()
-  await expect(page).toHaveURL(/\/counter\/\d+$/)
-  return read
 }
 
 export const ORDINARY = {

@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { Queue, type Waiting } from './queue.ts'
 
@@ -26,6 +27,17 @@ const answer = (key: string, battery: 'below-20' | 'unknown'): Waiting => ({
   customerWas: {},
   noSecret: [],
 })
+/** The same as it stood there before methods were called so. */
+function asOnceTold(one: unknown): unknown {
+  if (typeof one !== 'object' || one === null) return one === 'chose-method' ? 'chose-procedure' : one
+  if (Array.isArray(one)) return one.map(asOnceTold)
+  return Object.fromEntries(
+    Object.entries(one).map(([name, value]) => [
+      name === 'methodId' ? 'procedureId' : name,
+      name === 'methodId' ? value : asOnceTold(value),
+    ]),
+  )
+}
 const keysOf = (queue: Queue) => queue.all.map(({ key }) => key)
 
 describe('what waits for the server', () => {
@@ -68,11 +80,35 @@ describe('what waits for the server', () => {
       expect(keysOf(queue)).toEqual(['a'])
     },
   )
-  it('what was told before methods were called so is told all the same', () => {
-    const change = { kind: 'chose-method', methodId: 'slide' } as const
-    const now = { kind: 'step', key: 'a', jobId: 1, at: '2026-11-29T03:00:00.000Z', change } as const
-    const before = { ...now, change: { kind: 'chose-procedure', procedureId: 'slide' } }
-    expect(new Queue(shelf(JSON.stringify([before]))).all).toEqual([now])
+  it('what was told before methods were called so is told all the same, and nobody’s words are changed', () => {
+    const at = fc.constant('2026-11-29T03:00:00.000Z')
+    const words = fc.oneof(
+      fc.string(),
+      fc.constantFrom('a procedureId', '"procedureId":', 'chose-procedure?'),
+    )
+    const ofJob = { key: fc.uuid(), jobId: fc.integer({ min: 1, max: 9 }) }
+    const methodId = fc.string({ maxLength: 48 })
+    const [link, change] = [fc.constant('none' as const), fc.constant('chose-method' as const)]
+    const told = fc.oneof(
+      fc.record({
+        kind: fc.constant('step' as const),
+        ...ofJob,
+        at,
+        change: fc.record({ kind: change, methodId }),
+      }),
+      fc.record({
+        kind: fc.constant('attempt' as const),
+        ...ofJob,
+        body: fc.record({ id: fc.uuid({ version: 4 }), methodId, link, startedAt: at }),
+      }),
+      words.map((name): Waiting => ({ ...answer('a', 'unknown'), customer: { name } }) as Waiting),
+    )
+    fc.assert(
+      fc.property(fc.array(told, { maxLength: 8 }), (all) => {
+        expect(new Queue(shelf(JSON.stringify(all.map(asOnceTold)))).all).toEqual(all)
+      }),
+      { numRuns: 300 },
+    )
   })
   it('one spoilt thing does not take the others with it', () => {
     const good = step('a')

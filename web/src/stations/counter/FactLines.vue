@@ -58,7 +58,7 @@ const text = (name: FactName) => {
             @click="emit('ask', name)"
           >
             <span class="text-ink-soft">{{ say(`ask.${name}`) }}</span>
-            <b class="max-w-[62%] min-w-[22%] text-end break-words">{{ text(name) }}</b>
+            <b class="max-w-[60%] shrink-0 text-end break-words">{{ text(name) }}</b>
           </button>
         </li>
       </ul>

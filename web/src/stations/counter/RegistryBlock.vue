@@ -75,7 +75,10 @@ async function look(): Promise<void> {
           "
           >{{ answerText('registryAnswer', record.answer, words) ?? record.answer }}</b
         >
-        · <span class="font-mono">{{ groupImei(record.imei) }}</span> · {{ words.instant(record.at) }}
+        <template v-if="record.imei"
+          >· <span class="font-mono">{{ groupImei(record.imei) }}</span></template
+        >
+        · {{ words.instant(record.at) }}
         <span v-if="record.reference" class="text-ink-soft"> · {{ record.reference }}</span>
         <span v-if="record.feeMinor" class="text-ink-soft">
           · {{ words.money(record.feeMinor, record.currency) }}</span

@@ -49,7 +49,7 @@ async function open(gate: Gate): Promise<void> {
         />
         <input
           v-model="code"
-          class="field !w-32 font-mono"
+          class="field !w-44"
           type="password"
           :aria-label="say('waive.code')"
           :placeholder="say('waive.codeHint')"
