@@ -1,5 +1,6 @@
 import type { Cue, KeyId, LinkKind } from '@benevox/core/catalog'
 import type { DrawnNames } from '@benevox/core/drawing'
+import type { CarrierNamed } from '@benevox/core/job'
 import type { KeyChart } from '@benevox/core/method'
 import type { Words } from './words.ts'
 
@@ -9,6 +10,12 @@ export type OwnNames = KeyChart['names']
 export const keyText = (key: KeyId, own: OwnNames, { say }: Words): string => own[key] ?? say(`key.${key}`)
 export const linkText = (link: LinkKind, own: OwnNames, { say }: Words): string =>
   own[link] ?? say(`link.${link}`)
+
+/** A carrier with its country, as far as they are known. */
+export function carrierText({ carrier, country }: CarrierNamed, { say, country: countryName }: Words): string {
+  const name = carrier || say('orderDesk.unknownCarrier')
+  return country ? `${name} (${countryName(country)})` : say('orderDesk.unknownCountry', { carrier: name })
+}
 
 /** Keys that are held together. */
 export const keysText = (keys: readonly KeyId[], own: OwnNames, words: Words): string =>

@@ -2,6 +2,7 @@ import type { Refusal } from '@benevox/core/job'
 import type { Messages } from './catalogues.ts'
 import type { Flaw } from '@benevox/core/catalog'
 import { fieldText, flawText, pathText } from './flaws.ts'
+import { carrierText } from './names.ts'
 import { checkText } from './route.ts'
 import type { Words } from './words.ts'
 
@@ -81,7 +82,10 @@ export function refusalText(refusal: Refusal, words: Words): string {
     case 'order-not-so':
       return say('refusal.order-not-so', { state: refusal.state })
     case 'other-carrier':
-      return say('refusal.other-carrier', { wanted: refusal.wanted, service: refusal.service })
+      return say('refusal.other-carrier', {
+        wanted: carrierText(refusal.wanted, words),
+        service: carrierText(refusal.service, words),
+      })
     case 'too-many-files':
       return say('refusal.too-many-files', { most: refusal.most })
     case 'not-so':

@@ -77,9 +77,6 @@ export function whyNoOrder(lock: ReleasedLock, job: JobState, around: Around): D
   return underWay && refused({ code: 'order-under-way', state: underWay.state })
 }
 
-const nameOfCarrier = (name?: string, country?: string) =>
-  [name || 'not known', country ? `(${country})` : '(country not known)'].join(' ')
-
 function place(
   job: JobState,
   { id, service }: Extract<OrderCommand, { kind: 'place-order' }>,
@@ -94,8 +91,8 @@ function place(
   if (lock === 'carrier' && !isOfItsCarrier(facts, { carrier: service.carrier, carrierCountry: country }))
     return refused({
       code: 'other-carrier',
-      wanted: nameOfCarrier(facts.originalCarrier, facts.carrierCountry),
-      service: nameOfCarrier(service.carrier, country),
+      wanted: { carrier: facts.originalCarrier, country: facts.carrierCountry },
+      service: { carrier: service.carrier, country },
     })
   return yes({
     kind: 'order-placed',

@@ -43,7 +43,7 @@ export type Refusal =
   | { readonly code: 'ended-before-start' }
   | { readonly code: 'not-at-the-wizard' }
   | { readonly code: 'order-under-way'; readonly state: Order['state'] }
-  | { readonly code: 'other-carrier'; readonly wanted: string; readonly service: string }
+  | { readonly code: 'other-carrier'; readonly wanted: CarrierNamed; readonly service: CarrierNamed }
   | { readonly code: 'order-unknown' }
   | { readonly code: 'order-changed-meanwhile'; readonly order: Order }
   | { readonly code: 'order-not-so'; readonly state: Order['state']; readonly change: string }
@@ -62,4 +62,9 @@ export type Refusal =
     }
   | { readonly code: 'price-above-agreed'; readonly mostMinor: number; readonly currency: string }
   | { readonly code: 'other-currency'; readonly currency: string }
+/** A carrier and its country as two letters, as far as they are known. */
+export interface CarrierNamed {
+  readonly carrier?: string | undefined
+  readonly country?: string | undefined
+}
 export type RefusalCode = Refusal['code']

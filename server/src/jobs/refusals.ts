@@ -1,5 +1,6 @@
 import type { ProblemCode } from '@benevox/contract'
 import type { Refusal, RefusalCode } from '@benevox/core/job'
+import { ENGLISH } from '@benevox/words'
 import { ProblemError } from '../http/problem.ts'
 
 /** Which kind of problem each refusal is to a program. */
@@ -57,7 +58,7 @@ export function problemOf(refusal: Refusal, current?: unknown): ProblemError {
       ? {
           errors: refusal.texts.map(({ field, found }) => ({
             path: `body.${field}`,
-            sentence: `“${found}” looks like a secret.`,
+            sentence: ENGLISH.say('refusal.looks-like-secret', { found }),
           })),
         }
       : {}

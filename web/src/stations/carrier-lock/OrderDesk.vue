@@ -13,9 +13,8 @@ import { computed, onMounted, ref } from 'vue'
 import { ApiProblem, call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import { eventText, orderChangeText, orderStands } from '../../words/job.ts'
-import { countryName } from '../../words/countries.ts'
 import OrderView from './OrderView.vue'
-import { checkText } from '@benevox/words'
+import { carrierText, checkText } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
 /** Orders of a release: what is under way, what can be ordered, and what still has to hold for it. */
@@ -39,13 +38,10 @@ const fitting = computed(() =>
 const orders = computed(() => (job.saved?.orders ?? []).filter((one) => releasedBy(one) === props.lock))
 const isUnderWay = computed(() => job.saved && orderUnderWay(job.saved, props.lock) !== undefined)
 const gates = computed(() => job.gatesBefore(props.lock).filter(({ state }) => state !== 'open'))
-const inCountry = (carrier: string, code: string) => `${carrier} (${countryName(code, words) ?? code})`
-const original = computed(() => {
-  const { originalCarrier = say('orderDesk.unknownCarrier'), carrierCountry } = job.facts
-  return carrierCountry
-    ? inCountry(originalCarrier, carrierCountry)
-    : say('orderDesk.unknownCountry', { carrier: originalCarrier })
-})
+const inCountry = (carrier: string, country: string) => carrierText({ carrier, country }, words)
+const original = computed(() =>
+  carrierText({ carrier: job.facts.originalCarrier, country: job.facts.carrierCountry }, words),
+)
 const carriers = computed(() =>
   [
     ...new Set(
