@@ -169,7 +169,7 @@ function stepsOf(job: DemoJob, clock: DemoClock): readonly Timed[] {
     const key = randomUUID()
     steps.push({
       minutesAgo: clock.minutesAgoOf(at) - steps.length / 1000,
-      command: (now) => ({ kind: 'bench', key, change: change(now), at }),
+      command: (now) => ({ kind: 'step', key, change: change(now), at }),
     })
   }
   const { methodId, rightDevice, charging, screenLifted } = bench

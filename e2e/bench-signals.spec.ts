@@ -128,7 +128,7 @@ test('a clock that is due calls from another job, and the shelf leads there', as
     headers: { 'x-csrf-token': csrfToken },
     data: { version: before.version, facts: { battery: 'below-20' } },
   })
-  await page.request.post(`/api/jobs/${id}/bench`, {
+  await page.request.post(`/api/jobs/${id}/steps`, {
     headers: { 'x-csrf-token': csrfToken },
     data: {
       told: { key: crypto.randomUUID(), at: new Date().toISOString() },

@@ -11,17 +11,11 @@ import {
   signIn,
   takeIn,
   takenIn,
+  tellIt,
 } from './shop.ts'
 
 const read = async (page: Page, id: number): Promise<Job> =>
   (await page.request.get(`/api/jobs/${id}`)).json() as Promise<Job>
-/** Tells what happened at the device, over the wire. */
-async function tellIt(page: Page, id: number, change: { kind: 'in-recovery' }): Promise<void> {
-  const { csrfToken } = (await (await page.request.get('/api/session')).json()) as { csrfToken: string }
-  const told = { key: crypto.randomUUID(), at: new Date().toISOString() }
-  const data = { told, change }
-  await page.request.post(`/api/jobs/${id}/bench`, { data, headers: { 'x-csrf-token': csrfToken } })
-}
 const idOf = (page: Page) => Number(/\/(\d+)/.exec(new URL(page.url()).pathname)?.[1])
 
 test('two jobs in one browser, slow answers in both directions: each answer goes to its own job', async ({
@@ -218,7 +212,7 @@ test('an authorised release is ordered at the account desk, answered, and proven
   await main.click()
   await expect(main).toHaveText(['Go to the account lock'])
   await main.click()
-  await expect(page.getByText('Release through an authorised channel.')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Order an authorised release' })).toBeVisible()
   await expect(main).toHaveText(['Order'])
   await main.click()
   await expect(page.getByText('waiting for the answer')).toBeVisible()

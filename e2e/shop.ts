@@ -1,4 +1,4 @@
-import type { Answer, Job } from '@benevox/contract'
+import type { Answer, Job, StepChange } from '@benevox/contract'
 import { agreementText, plainAgreement, wordsIn } from '@benevox/words'
 import { deviceOnJob, NOTHING_DONE, planRoute, saidWith, type Facts } from '@benevox/core/route'
 import { expect, type Browser, type Locator, type Page } from '@playwright/test'
@@ -152,6 +152,15 @@ export async function agreedTo(page: Page, letters: string, more: Facts = {}): P
   const said = { kind: 'signed', language: 'en', text, how: 'paper' }
   await send('POST', `/api/jobs/${id}/agreement`, { version: asked.version, said })
   return id
+}
+
+/** Tells what happened at the device, over the wire. */
+export async function tellIt(page: Page, id: number, ...changes: readonly StepChange[]): Promise<void> {
+  const { send } = await wireOf(page)
+  for (const change of changes) {
+    const told = { key: crypto.randomUUID(), at: new Date().toISOString() }
+    await send('POST', `/api/jobs/${id}/steps`, { told, change })
+  }
 }
 
 const READY_FACTS: Facts = {

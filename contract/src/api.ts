@@ -1,6 +1,6 @@
 import { resultsDocument } from '@benevox/core/results'
 import { z } from 'zod'
-import { recordBenchBody, takeBackBody } from './bench.ts'
+import { recordStepBody, takeBackBody } from './bench.ts'
 import { catalogAnswer, catalogVersion, changeCatalogBody } from './catalog.ts'
 import { openGateBody, recordAgreementBody } from './agreement.ts'
 import { familyResults } from './results.ts'
@@ -13,6 +13,7 @@ import {
   jobEvent,
   jobSummary,
   recordAccountBody,
+  writeToSellerBody,
   station,
 } from './jobs.ts'
 import { addCableBody, cable, retireCableBody } from './kit.ts'
@@ -131,12 +132,12 @@ export const api = {
     params: ofJob,
     answer: z.object({ events: z.array(jobEvent) }),
   },
-  recordBench: {
+  recordStep: {
     method: 'post',
-    path: '/api/jobs/:id/bench',
+    path: '/api/jobs/:id/steps',
     says: 'Record a step of the bench',
     params: ofJob,
-    body: recordBenchBody,
+    body: recordStepBody,
     answer: job,
   },
   takeBack: {
@@ -273,6 +274,14 @@ export const api = {
     says: 'The account lock is proven clear',
     params: ofJob,
     body: recordAccountBody,
+    answer: job,
+  },
+  writeToSeller: {
+    method: 'post',
+    path: '/api/jobs/:id/seller-mail',
+    says: 'Send the previous owner the steps by mail; once for each key',
+    params: ofJob,
+    body: writeToSellerBody,
     answer: job,
   },
   listSuppliers: {

@@ -1,16 +1,16 @@
-import { benchChange, benchRecord, TOLD_STEPS, type BenchChange, type BenchRecord } from '@benevox/core/job'
+import { benchRecord, stepChange, TOLD_STEPS, type BenchRecord, type StepChange } from '@benevox/core/job'
 import { z } from 'zod'
 
-export { benchChange, benchRecord, TOLD_STEPS, type BenchChange, type BenchRecord }
+export { benchRecord, stepChange, TOLD_STEPS, type BenchRecord, type StepChange }
 
 const instant = z.iso.datetime()
 
 /** With the version that was seen, or with a name and the instant at which it happened. */
-export const recordBenchBody = z
+export const recordStepBody = z
   .strictObject({
     version: z.int().min(1).optional(),
     told: z.strictObject({ key: z.uuid(), at: instant }).optional(),
-    change: benchChange,
+    change: stepChange,
   })
   .refine(({ version, told }) => (version === undefined) !== (told === undefined), {
     path: ['version'],

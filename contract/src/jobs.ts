@@ -5,10 +5,12 @@ import {
   jobView,
   lockState,
   station,
+  waitsFor,
   type JobView,
 } from '@benevox/core/job'
 import { hasValidCheckDigit } from '@benevox/core/imei'
 import { facts } from '@benevox/core/route'
+import { LANGUAGES } from '@benevox/words'
 import { z } from 'zod'
 
 export { station }
@@ -35,7 +37,7 @@ export const jobSummary = z.object({
   /** The timer that runs on it, with its instants. */
   waits: z
     .object({
-      for: z.enum(['charging', 'wipe', 'first-start', 'carrier', 'account']),
+      for: waitsFor,
       since: z.string(),
       /** The earliest it may be over, when it should be, and when it is late. */
       earliest: z.string(),
@@ -76,4 +78,12 @@ export const changeFactsBody = z.strictObject({
 })
 
 export const recordAccountBody = z.strictObject({ version: z.int().min(1), proof: accountShownBy })
+/** @param isReminder they were written to before */
+export const writeToSellerBody = z.strictObject({
+  key: z.uuid(),
+  version: z.int().min(1),
+  to: z.email().max(200),
+  language: z.enum(LANGUAGES),
+  isReminder: z.boolean().optional(),
+})
 export const handBackBody = handBackRecord.omit({ at: true }).extend({ version: z.int().min(1), noSecret })

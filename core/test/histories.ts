@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { refusedWhy, writtenBy, type AccountChange } from '../src/account/index.ts'
 import { USUAL_PRICES } from '../src/price/index.ts'
 import { PHONE, SEEN } from '../src/route/fixtures.ts'
 import type { DeviceOnJob, Facts } from '../src/route/index.ts'
@@ -69,8 +70,8 @@ const answer =
   (set: Facts | { readonly [name: string]: unknown }): Try =>
   () => ({ kind: 'answer', set: set as Facts, newestCatalogId: 1 })
 const bench =
-  (change: Extract<Command, { kind: 'bench' }>['change']): Try =>
-  (_, { now }, nth) => ({ kind: 'bench', key: `k${nth}`, change, at: now })
+  (change: Extract<Command, { kind: 'step' }>['change']): Try =>
+  (_, { now }, nth) => ({ kind: 'step', key: `k${nth}`, change, at: now })
 
 export const sign: Try = (job, world) => {
   const { terms } = routeOf(job, world).agreement
@@ -108,6 +109,27 @@ const registry =
           said: { answer: said, reference: '', feeMinor: 0, currency: '' },
         }
       : { kind: 'ask-registry', key: `q${nth}`, report: false }
+
+/** Any step on the way to the end of the account lock. */
+const ON_THE_ACCOUNT: fc.Arbitrary<AccountChange> = fc.oneof(
+  fc.nat(200).map((hours): AccountChange => ({
+    kind: 'password-changed',
+    changedAt: new Date(Date.UTC(2026, 0, 5) - hours * 3_600_000).toISOString(),
+  })),
+  fc.constantFrom<AccountChange>(
+    { kind: 'recovery-started' },
+    { kind: 'sign-in-possible' },
+    { kind: 'seller-reminded', by: 'message' },
+    { kind: 'service-sent' },
+  ),
+  fc.boolean().map((found): AccountChange => ({ kind: 'recovery-ended', found })),
+  fc.boolean().map((removed): AccountChange => ({ kind: 'seller-answered', removed })),
+  fc.boolean().map((unlocked): AccountChange => ({ kind: 'service-returned', unlocked })),
+  fc.constantFrom(...refusedWhy.options).map((why): AccountChange => ({ kind: 'sign-in-refused', why })),
+  fc
+    .constantFrom(...writtenBy.options)
+    .map((by): AccountChange => ({ kind: 'seller-written', by, language: 'en' })),
+)
 
 const some = <const T>(...values: readonly T[]): fc.Arbitrary<T> => fc.constantFrom(...values)
 const FACTS: fc.Arbitrary<Record<string, unknown>> = fc.oneof(
@@ -258,7 +280,7 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
   {
     weight: 1,
     arbitrary: fc.constant<Try>((job, { now }, nth) => ({
-      kind: 'bench',
+      kind: 'step',
       key: `s${nth}`,
       change: { kind: 'in-recovery', attempt: job.attempts.at(-1)?.id },
       at: now,
@@ -266,11 +288,15 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
   },
   {
     weight: 3,
-    arbitrary: some('signed-in', 'step-skipped', 'never-asked').map((how): Try => () => ({
-      kind: 'confirm-account',
-      how,
-    })),
+    arbitrary: some('signed-in', 'old-lock-accepted', 'step-skipped', 'never-asked').map(
+      (how): Try =>
+        () => ({
+          kind: 'confirm-account',
+          how,
+        }),
+    ),
   },
+  { weight: 4, arbitrary: ON_THE_ACCOUNT.map(bench) },
   {
     weight: 2,
     arbitrary: fc

@@ -10,7 +10,7 @@ import {
 } from '../src/job/index.ts'
 import { handBack, opened, READY, sign, worldAt } from './histories.ts'
 
-export const bench = (change: BenchChange): Command => ({ kind: 'bench', key: '', change })
+export const bench = (change: BenchChange): Command => ({ kind: 'step', key: '', change })
 export const answers = (set: Facts): Command => ({
   kind: 'answer',
   set,
@@ -41,7 +41,7 @@ export class Story {
   /** @returns the code of the refusal, if it was refused */
   attempts(command: Command): string | undefined {
     this.#minute++
-    const keyed = command.kind === 'bench' ? { ...command, key: `s${this.#minute}` } : command
+    const keyed = command.kind === 'step' ? { ...command, key: `s${this.#minute}` } : command
     const decided = decide(this.job, keyed, this.world)
     if (decided.kind === 'refused') return decided.refusal.code
     this.events.push(...decided.events)

@@ -90,6 +90,7 @@ export async function startStandIns(reported = {}) {
     env: {
       BENEVOX_REGISTRY: where.registry,
       BENEVOX_MAILBOX: where.mailbox,
+      BENEVOX_SMTP: `smtp://127.0.0.1:${where.smtpPort}`,
       BENEVOX_MAKER: where.maker,
     },
     stop: async () => {

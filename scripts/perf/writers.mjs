@@ -61,7 +61,7 @@ async function write(people, jobs, seconds) {
                 version,
                 facts: { wrongEntries: turn % 40 },
               })
-            : await person.ask('POST', `/api/jobs/${job.id}/bench`, {
+            : await person.ask('POST', `/api/jobs/${job.id}/steps`, {
                 told: { key: crypto.randomUUID(), at: new Date().toISOString() },
                 change: { kind: 'key-tested', key: 'power', state: 'works' },
               })

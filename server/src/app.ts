@@ -12,6 +12,7 @@ import type { DataSource } from 'typeorm'
 import { catalogHandlers } from './catalog/routes.ts'
 import { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
+import { accountHandlers } from './account/routes.ts'
 import { agreementHandlers } from './agreement/routes.ts'
 import { resultsHandlers } from './results/routes.ts'
 import { Results } from './results/service.ts'
@@ -124,6 +125,7 @@ export function createApp(
     ...jobHandlers(database, catalog, life, new JobLists(database)),
     ...agreementHandlers(database, life),
     ...intakeHandlers(life),
+    ...accountHandlers(life, config),
     ...registryHandlers(database, config, life),
     ...priceHandlers(database, prices),
     ...kitHandlers(database),

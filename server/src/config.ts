@@ -13,6 +13,7 @@ const environment = z.object({
   BENEVOX_MAIL: z.email().default('counter@shop.example'),
   BENEVOX_REGISTRY: z.url().optional(),
   BENEVOX_MAILBOX: z.url().optional(),
+  BENEVOX_SMTP: z.url({ protocol: /^smtp$/ }).optional(),
   BENEVOX_MAKER: z.url().optional(),
   BENEVOX_SIGN_IN_HINT: z.string().optional(),
   BENEVOX_LOG: z.enum(['silent', 'error', 'warn', 'info']).default('warn'),
@@ -38,6 +39,8 @@ export interface Config {
   readonly registry: string | undefined
   /** Where the shop's mailbox lists its mails as .eml; absent: none is read. */
   readonly mailbox: string | undefined
+  /** Where mails are handed over to be sent; absent: none is sent from here. */
+  readonly smtp: string | undefined
   /** Where the maker's service for unlocking from afar answers; absent: the owner does it on the maker's page. */
   readonly maker: string | undefined
   /** Shown on the sign-in page; for the demo only. */
@@ -63,6 +66,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     mail: read.BENEVOX_MAIL,
     registry: read.BENEVOX_REGISTRY,
     mailbox: read.BENEVOX_MAILBOX,
+    smtp: read.BENEVOX_SMTP,
     maker: read.BENEVOX_MAKER,
     signInHint: read.BENEVOX_SIGN_IN_HINT,
     log: read.BENEVOX_LOG,

@@ -15,6 +15,7 @@ import type { DataSource } from 'typeorm'
 import { familyCard } from './catalog/card.ts'
 import type { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
+import { aboutForSeller } from './account/toSeller.ts'
 import { agreementEntity } from './agreement/entity.ts'
 import { agreementForm, agreementPaper, letterPaper } from './agreement/paper.ts'
 import type { Results } from './results/service.ts'
@@ -99,8 +100,8 @@ export function mountFiles(
     pdf(response, `agreement-${ticket}`, await agreementPaper(signed, ticket, agreement, signature))
   })
   file('letterToSeller', async ({ params, query, response }) => {
-    const { device, paper } = await of(params.id, query.language)
-    const letter = letterToSeller(paper.words, device || paper.words.say('part.device'))
+    const { state, device, paper } = await of(params.id, query.language)
+    const letter = letterToSeller(paper.words, aboutForSeller(state, device, config.shop, paper.words))
     pdf(response, 'letter-to-seller', await letterPaper(config.shop, letter))
   })
   file('activation', async ({ params, query, response }) => {

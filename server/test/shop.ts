@@ -152,7 +152,7 @@ export class Person {
   }
 
   async bench<T = Job>(job: Pick<Job, 'id' | 'version'>, change: object): Promise<Said<T>> {
-    return this.ask<T>('POST', `/api/jobs/${job.id}/bench`, { version: job.version, change })
+    return this.ask<T>('POST', `/api/jobs/${job.id}/steps`, { version: job.version, change })
   }
 
   async events(job: Pick<Job, 'id'>): Promise<Answer<'listEvents'>['events']> {

@@ -9,6 +9,7 @@ import {
   wordsIn,
 } from './index.ts'
 
+const SOLD = { device: 'Vane 5', imei: '001001012345671', ticket: 'B1042', shop: 'Lantern Slip Repairs' }
 const PLACE = { zone: 'Europe/Berlin', country: 'DE' }
 
 const subject = { ticket: 'B1042', device: 'Orrelin Vane 5' }
@@ -72,9 +73,9 @@ describe.each(LANGUAGES)('the agreement in %s', (language) => {
     }
   })
   it('has letters to send and to take home, which ask for no password', () => {
-    for (const letter of [letterToSeller(words, 'Vane 5'), activationLetter(words, 'Vane 5')]) {
+    for (const letter of [letterToSeller(words, SOLD), activationLetter(words, 'Vane 5')]) {
       expect(letter.lines.join(' ')).toContain('Vane 5')
-      expect(letter.lines).toHaveLength(5)
+      expect(letter.lines.length).toBeGreaterThanOrEqual(5)
     }
   })
 })

@@ -783,9 +783,7 @@ export interface Messages {
   'shelf.wipe.due': object
   'shelf.first-start.then': object
   'shelf.first-start.due': object
-  'shelf.carrier.then': object
   'shelf.carrier.due': object
-  'shelf.account.then': object
   'shelf.account.due': object
   'shelf.line': { readonly ticket: string | number; readonly device: string | number; readonly what: string | number }
   'shelf.device': object
@@ -874,19 +872,8 @@ export interface Messages {
   'breachWithout.not-revealed': object
   'versions.both': { readonly problem: string | number; readonly theirs: string | number; readonly mine: string | number }
   'account.confirmed': object
-  'account.strangers': object
-  'account.notKnown': object
-  'account.letter': object
   'account.ownHands': object
-  'account.wizard': object
-  'account.wizard1': object
-  'account.wizard2': object
-  'account.wizard4': object
-  'account.seen': object
   'account.onlyAtWizard': object
-  'account.wizard3': object
-  'account.asks': object
-  'account.asksOrLock': object
   'accountProof.signed-in': object
   'accountProof.step-skipped': object
   'accountProof.never-asked': object
@@ -2334,4 +2321,153 @@ export interface Messages {
   'mail.status': { readonly status: string }
   'mail.asOf': { readonly moment: string | number }
   'mail.fee': { readonly fee: string | number }
+  'accountSituation.taken-off': object
+  'accountSituation.never-asks': object
+  'accountSituation.owner-signs-in': object
+  'accountSituation.old-screen-lock': object
+  'accountSituation.password-first': object
+  'accountSituation.owner-removes-it': object
+  'accountSituation.previous-owner': object
+  'accountSituation.makers-service': object
+  'accountSituation.authorised-release': object
+  'accountSituation.not-known': object
+  'accountBecause.taken-off': object
+  'accountBecause.never-asks': object
+  'accountBecause.owner-signs-in': object
+  'accountBecause.old-screen-lock': object
+  'accountBecause.password-first': object
+  'accountBecause.owner-removes-it': object
+  'accountBecause.previous-owner': object
+  'accountBecause.makers-service': object
+  'accountBecause.authorised-release': object
+  'accountBecause.not-known': object
+  'accountStep.reach-the-wizard': object
+  'accountStep.wait-to-sign-in': object
+  'accountStep.sign-in': object
+  'accountStep.type-the-old-lock': object
+  'accountStep.start-the-recovery': object
+  'accountStep.wait-for-the-recovery': object
+  'accountStep.remove-and-skip': object
+  'accountStep.write-to-the-seller': object
+  'accountStep.wait-for-the-seller': object
+  'accountStep.restart-and-skip': object
+  'accountStep.send-to-the-service': object
+  'accountStep.wait-for-the-service': object
+  'accountStep.order-the-release': object
+  'accountStep.wait-for-the-release': object
+  'accountStep.see-that-it-never-asks': object
+  'accountHow.reach-the-wizard': object
+  'accountHow.wait-to-sign-in': object
+  'accountHow.sign-in': object
+  'accountHow.type-the-old-lock': object
+  'accountHow.start-the-recovery': object
+  'accountHow.wait-for-the-recovery': object
+  'accountHow.remove-and-skip': object
+  'accountHow.write-to-the-seller': object
+  'accountHow.wait-for-the-seller': object
+  'accountHow.restart-and-skip': object
+  'accountHow.send-to-the-service': object
+  'accountHow.wait-for-the-service': object
+  'accountHow.order-the-release': object
+  'accountHow.wait-for-the-release': object
+  'accountHow.see-that-it-never-asks': object
+  'inHand.owner-here': object
+  'inHand.who-knows-the-password': object
+  'inHand.wifi': object
+  'inHand.account-address': object
+  'inHand.sim-in-a-spare-phone': object
+  'inHand.esim-line': object
+  'inHand.other-device': object
+  'inHand.mailbox': object
+  'inHand.backup-codes': object
+  'inHand.second-step-asked': object
+  'inHand.computer': object
+  'inHand.seller-contact': object
+  'inHand.device-number': object
+  'inHand.proof-of-purchase': object
+  'inHand.clean-registry': object
+  'refusedWhy.wrong-password': object
+  'refusedWhy.too-soon': object
+  'refusedWhy.no-second-step': object
+  'refusedWhy.other-account': object
+  'refusedWhy.too-many-entries': object
+  'refusedThen.wrong-password': object
+  'refusedThen.too-soon': object
+  'refusedThen.no-second-step': object
+  'refusedThen.other-account': object
+  'refusedThen.too-many-entries': object
+  'accountPage.inHand': object
+  'accountPage.waiting': object
+  'accountPage.since': { readonly since: string | number }
+  'accountPage.until': { readonly until: string | number }
+  'accountPage.usually': { readonly until: string | number; readonly latest: string | number }
+  'accountPage.refused': object
+  'accountPage.refusals': { readonly count: number }
+  'accountPage.doNotSignIn': object
+  'accountPage.settled': object
+  'accountPage.changedWhen': object
+  'accountPage.otherProof': object
+  'accountPage.ifItFails': object
+  'accountPage.recoveryStarted': object
+  'accountPage.passwordFound': object
+  'accountPage.notRecovered': object
+  'accountPage.sellerRemoved': object
+  'accountPage.sellerRefuses': object
+  'accountPage.stillAsks': object
+  'accountPage.sent': object
+  'accountPage.backFree': object
+  'accountPage.backLocked': object
+  'accountPage.askAtCounter': object
+  'accountPage.language': object
+  'accountPage.sellerMail': object
+  'accountPage.send': object
+  'accountPage.copy': object
+  'accountPage.copied': object
+  'accountPage.print': object
+  'accountPage.letter': object
+  'accountDue.sign-in': object
+  'accountDue.recovery': object
+  'accountDue.seller': object
+  'accountDue.service': object
+  'waits.sign-in': object
+  'waits.recovery': object
+  'waits.seller': object
+  'waits.service': object
+  'shelf.sign-in.due': object
+  'shelf.recovery.due': object
+  'shelf.seller.due': object
+  'shelf.service.due': object
+  'accountProof.old-lock-accepted': object
+  'handBack.confirmedBy.old-lock-accepted': object
+  'event.password-changed': object
+  'event.recovery-started': object
+  'event.recovery-ended': object
+  'event.sign-in-refused': object
+  'event.sign-in-possible': object
+  'event.seller-written': object
+  'event.seller-reminded': object
+  'event.seller-answered': object
+  'event.service-sent': object
+  'event.service-returned': object
+  'writtenBy.mail': object
+  'writtenBy.message': object
+  'writtenBy.letter': object
+  'refusal.turned-out': { readonly fact: string | number }
+  'letterToSeller.device': { readonly device: string | number; readonly number: string | number }
+  'letterToSeller.subject': { readonly ticket: string | number; readonly device: string | number }
+  'letterToSeller.reply': { readonly ticket: string | number }
+  'letterToSeller.forShop': { readonly shop: string | number; readonly ticket: string | number }
+  'letterToSeller.imei': { readonly number: string | number }
+  'letterToSeller.serial': { readonly number: string | number }
+  'problem.no-mail-server': object
+  'problem.mail-not-sent': object
+  'accountPage.writtenBy': { readonly how: string }
+  'stepState.done': object
+  'stepState.now': object
+  'stepState.waiting': object
+  'stepState.due': object
+  'stepState.stopped': object
+  'stepState.later': object
+  'reason.account-service': object
+  'accountPage.keep': object
 }

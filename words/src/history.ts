@@ -67,6 +67,21 @@ function partsOf(kind: string, detail: Detail, names: CatalogueNames, words: Wor
       return [found(`readFrom.${text(detail['by'])}`), text(detail['read'])]
     case 'did-not-help':
       return [found(`action.${text(detail['action']) as RouteAction}`)]
+    case 'password-changed':
+      return [words.instant(text(detail['changedAt']))]
+    case 'sign-in-refused':
+      return [found(`refusedWhy.${text(detail['why'])}`)]
+    case 'recovery-ended':
+      return [say(detail['found'] === true ? 'accountPage.passwordFound' : 'accountPage.notRecovered')]
+    case 'seller-written':
+    case 'seller-reminded': {
+      const language = text(detail['language'])
+      return [found(`writtenBy.${text(detail['by'])}`), ...(language ? [words.languageName(language)] : [])]
+    }
+    case 'seller-answered':
+      return [say(detail['removed'] === true ? 'accountPage.sellerRemoved' : 'accountPage.sellerRefuses')]
+    case 'service-returned':
+      return [say(detail['unlocked'] === true ? 'accountPage.backFree' : 'accountPage.backLocked')]
     case 'taken-back':
       return [text(detail['reason'])]
     case 'agreement-signed':

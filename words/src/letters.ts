@@ -1,3 +1,4 @@
+import { groupImei } from '@benevox/core/imei'
 import type { Words } from './words.ts'
 
 /** A short plain letter for the customer to send or take home. */
@@ -6,17 +7,47 @@ export interface Letter {
   readonly lines: readonly string[]
 }
 
+/** What the letter to a previous owner speaks of. */
+export interface ToSeller {
+  readonly device: string
+  readonly imei?: string | undefined
+  readonly serialNumber?: string | undefined
+  readonly ticket: string
+  readonly shop: string
+}
+
 /** To the previous owner: how to take the device off their account. It costs nothing and takes minutes. */
-export const letterToSeller = ({ say }: Words, device: string): Letter => ({
-  title: say('letterToSeller.title'),
-  lines: [
-    say('letterToSeller.stillAsks', { device }),
-    say('letterToSeller.openDevices'),
-    say('letterToSeller.choose', { device }),
-    say('letterToSeller.makersAccount'),
-    say('letterToSeller.noPassword'),
-  ],
-})
+export const letterToSeller = (
+  words: Words,
+  { device, imei, serialNumber, ticket, shop }: ToSeller,
+): Letter => {
+  const { say } = words
+  const number = imei
+    ? say('letterToSeller.imei', { number: groupImei(imei) })
+    : serialNumber && say('letterToSeller.serial', { number: serialNumber })
+  return {
+    title: say('letterToSeller.title'),
+    lines: [
+      say('letterToSeller.stillAsks', { device }),
+      ...(number ? [say('letterToSeller.device', { device, number })] : []),
+      say('letterToSeller.openDevices'),
+      say('letterToSeller.choose', { device }),
+      say('letterToSeller.makersAccount'),
+      say('letterToSeller.noPassword'),
+      say('letterToSeller.forShop', { shop, ticket }),
+    ],
+  }
+}
+
+/** The same as a mail or a message, whose answer comes back to the job by the ticket in its subject. */
+export const messageToSeller = (words: Words, about: ToSeller) => {
+  const { title, lines } = letterToSeller(words, about)
+  const { ticket, device } = about
+  return {
+    subject: words.say('letterToSeller.subject', { ticket, device }),
+    text: [title, ...lines, words.say('letterToSeller.reply', { ticket })].join('\n\n'),
+  }
+}
 
 /** For home: how to use the carrier's unlock once it has come, whichever way it comes. */
 export const activationLetter = ({ say }: Words, device: string): Letter => ({

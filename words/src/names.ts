@@ -12,9 +12,14 @@ export const linkText = (link: LinkKind, own: OwnNames, { say }: Words): string 
   own[link] ?? say(`link.${link}`)
 
 /** A carrier with its country, as far as they are known. */
-export function carrierText({ carrier, country }: CarrierNamed, { say, country: countryName }: Words): string {
+export function carrierText(
+  { carrier, country }: CarrierNamed,
+  { say, country: countryName }: Words,
+): string {
   const name = carrier || say('orderDesk.unknownCarrier')
-  return country ? `${name} (${countryName(country)})` : say('orderDesk.unknownCountry', { carrier: name })
+  return country
+    ? `${name} (${countryName(country) ?? country})`
+    : say('orderDesk.unknownCountry', { carrier: name })
 }
 
 /** Keys that are held together. */

@@ -56,6 +56,8 @@ export function refusalText(refusal: Refusal, words: Words): string {
       return say('refusal.looks-like-secret', { found: refusal.texts[0]?.found ?? '' })
     case 'stays-once-said':
       return say('refusal.stays-once-said', { fact: say(`fact.${refusal.fact}`) })
+    case 'turned-out':
+      return say('refusal.turned-out', { fact: say(`fact.${refusal.fact}`) })
     case 'no-work':
       return say('refusal.no-work', {
         because: refusal.gates.map((gate) => checkText(gate, words)).join(' '),

@@ -1,1 +1,4 @@
 export * from './foresight.ts'
+export * from './plan.ts'
+export * from './steps.ts'
+export * from './waits.ts'

@@ -1,6 +1,8 @@
+import type { AccountStepId, StepState } from '../account/index.ts'
 import { gatesOfTheJob, type Gate, type RouteAction, type Station } from '../route/index.ts'
+import { accountPlanOf } from './accountDesk.ts'
 import { orderUnderWay, whyNoOrder } from './decideDesks.ts'
-import type { BenchChange, JobState, ReleasedLock } from './records.ts'
+import type { BenchChange, JobState, ReleasedLock, StepChange } from './records.ts'
 import { factsOf, progressOf, routeOf, stationOfJob, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
 
@@ -11,17 +13,19 @@ export type MainAction =
   | { readonly kind: 'wait-for-device' }
   | { readonly kind: 'show-agreement' }
   | { readonly kind: 'charge' }
-  /** What keeps the data, or the reset from the settings. `worked` is told once it has; else it is answered. */
-  | { readonly kind: 'gentler'; readonly action: RouteAction; readonly worked?: BenchChange }
+  /** What keeps the data, or the reset from the settings; what is told once it has worked. */
+  | { readonly kind: 'gentler'; readonly action: RouteAction; readonly worked: StepChange }
   /** The keys, into recovery. */
   | { readonly kind: 'attempt' }
   /** Checks before what deletes may be shown. */
   | { readonly kind: 'check'; readonly gates: readonly Gate[] }
   | { readonly kind: 'reveal' }
-  | { readonly kind: 'tell'; readonly change: BenchChange }
+  | { readonly kind: 'tell'; readonly change: StepChange }
   /** It stands in recovery again after a wipe: what is next depends on its menu. */
   | { readonly kind: 'came-back' }
   | { readonly kind: 'confirm-account' }
+  /** Something on the way to the end of the account lock, or what is waited for. */
+  | { readonly kind: 'account-step'; readonly step: AccountStepId; readonly state: StepState }
   | { readonly kind: 'order' }
   | { readonly kind: 'follow-order' }
   | { readonly kind: 'hand-back' }
@@ -30,10 +34,13 @@ export type MainAction =
 /** Where the work at the device stands: before recovery, at its keys, in its menu, or once it wipes and starts. */
 export type BenchPlace = 'gentle' | 'keys' | 'menu' | 'after'
 
+/** With the time, where somebody looks at it: waits are over by then. */
+type AroundNow = Around & { readonly now?: string }
+
 /** Which station a job waits at, and what is done there next. */
 export function mainActionOf(
   job: JobState,
-  around: Around,
+  around: AroundNow,
 ): { readonly station: Station; readonly action: MainAction } {
   const station = stationOfJob(job, around)
   switch (station) {
@@ -103,7 +110,11 @@ export function benchActionOf(job: JobState, around: Around): MainAction {
     case 'gentle':
       return first === 'reset-from-settings'
         ? inTheSettings(job, around)
-        : { kind: 'gentler', action: first ?? 'remember', ...workedBy(first && GENTLE[first]) }
+        : {
+            kind: 'gentler',
+            action: first ?? 'remember',
+            worked: workedBy((first && GENTLE[first]) ?? 'remembered'),
+          }
     case 'keys':
       // What is next is not done from recovery: nobody is sent to its keys.
       // But for a device that was reset and has not started since.
@@ -118,8 +129,8 @@ export function benchActionOf(job: JobState, around: Around): MainAction {
   }
 }
 
-const workedBy = (how: Lifted | 'password-found' | undefined) =>
-  how && how !== 'password-found' ? { worked: { kind: 'screen-lifted', how } as const } : {}
+const workedBy = (how: Lifted | 'password-found'): StepChange =>
+  how === 'password-found' ? { kind: 'recovery-ended', found: true } : { kind: 'screen-lifted', how }
 
 function nextAfterTheWipe(job: JobState): 'wipe-finished' | 'first-start' | 'set-up' {
   const { bench } = standingOf(job)
@@ -130,7 +141,7 @@ function nextAfterTheWipe(job: JobState): 'wipe-finished' | 'first-start' | 'set
 function inTheMenu(job: JobState, around: Around, first: RouteAction | undefined): MainAction {
   if (standingOf(job).deleted === 'by-recovery') return { kind: 'came-back' }
   const mends = first && MENDS[first]
-  if (mends) return { kind: 'gentler', action: first, ...workedBy(mends) }
+  if (mends) return { kind: 'gentler', action: first, worked: workedBy(mends) }
   if (first === 'leave-it') return { kind: 'hand-back' }
   // What the route wants now is not done from recovery: it is left first.
   if (first !== 'reset-from-recovery') return { kind: 'tell', change: { kind: 'back-to-keys' } }
@@ -144,7 +155,7 @@ function inTheSettings(job: JobState, around: Around): MainAction {
   if (factsOf(job).accountOnDevice !== 'no' && bench.accountTakenOffAt === undefined)
     return { kind: 'tell', change: { kind: 'account-taken-off' } }
   return mayShowWipeKeys(job, around)
-    ? { kind: 'gentler', action: 'reset-from-settings', ...workedBy('settings') }
+    ? { kind: 'gentler', action: 'reset-from-settings', worked: workedBy('settings') }
     : checksOrReveal(job, around)
 }
 
@@ -153,11 +164,27 @@ function checksOrReveal(job: JobState, around: Around): MainAction {
   return gates.length > 0 ? { kind: 'check', gates } : { kind: 'reveal' }
 }
 
-function atTheAccounts(job: JobState, around: Around): MainAction {
+/** Steps that end with the account lock shown to be off. */
+const PROVES: readonly AccountStepId[] = [
+  'sign-in',
+  'type-the-old-lock',
+  'remove-and-skip',
+  'restart-and-skip',
+  'see-that-it-never-asks',
+]
+
+function atTheAccounts(job: JobState, around: AroundNow): MainAction {
   const order = orderUnderWay(job, 'account')
   if (order && order.state !== 'released') return { kind: 'follow-order' }
-  const isRelease = routeOf(job, around).choices[0]?.action === 'authorised-release'
-  return isRelease && canOrder('account', job, around) ? { kind: 'order' } : { kind: 'confirm-account' }
+  const first = routeOf(job, around).choices[0]?.action
+  if (first === 'leave-it' || first === 'refuse') return { kind: 'hand-back' }
+  const { steps, now } = accountPlanOf(job, around, around.now ?? job.openedAt)
+  const state = steps.find(({ id }) => id === now)?.state
+  if (!now || !state) return { kind: 'confirm-account' }
+  if (now === 'order-the-release' && canOrder('account', job, around)) return { kind: 'order' }
+  return PROVES.includes(now) && state === 'now'
+    ? { kind: 'confirm-account' }
+    : { kind: 'account-step', step: now, state }
 }
 
 /** Whether a release can be ordered now: nothing stands against it, and it is known of whom. */

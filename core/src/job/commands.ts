@@ -4,7 +4,6 @@ import type {
   AccountConfirmed,
   AgreementRecord,
   Attempt,
-  BenchChange,
   Customer,
   HandBackRecord,
   IntakeRecord,
@@ -12,6 +11,7 @@ import type {
   OrderChange,
   OwnershipFile,
   RegistryRecord,
+  StepChange,
   WaivedCheck,
 } from './records.ts'
 
@@ -66,9 +66,9 @@ export type Command =
       readonly supervisor: { readonly name: string; readonly isSupervisor: boolean }
     }
   | {
-      readonly kind: 'bench'
+      readonly kind: 'step'
       readonly key: string
-      readonly change: BenchChange
+      readonly change: StepChange
       /** When it happened, where that is told later than it happened. */
       readonly at?: string | undefined
     }

@@ -46,7 +46,7 @@ export function decide(job: JobState, command: Command, world: World): Decided {
       return decideAgreement(job, command, world)
     case 'waive-check':
       return decideWaiver(command, world)
-    case 'bench':
+    case 'step':
       return decideStep(job, command, world)
     case 'take-back':
       return decideTakeBack(job, command, world)
@@ -69,7 +69,7 @@ export function decide(job: JobState, command: Command, world: World): Decided {
 /** Tells what happened, or ends what was begun: an attempt that ran, an answer that was on its way. */
 function isTold(command: Command, world: World): boolean {
   switch (command.kind) {
-    case 'bench':
+    case 'step':
       return TOLD_STEPS.includes(command.change.kind)
     case 'start-attempt':
       return isLate(command.startedAt, world)

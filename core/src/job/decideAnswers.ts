@@ -1,3 +1,4 @@
+import { learntOf } from '../account/index.ts'
 import type { FactName, Facts } from '../route/index.ts'
 import type { Command } from './commands.ts'
 import { refused, secretsIn, yes, type Decided } from './decided.ts'
@@ -30,6 +31,11 @@ export function decideAnswer(job: JobState, command: Answer, world: World): Deci
     (name) => job.answers[name] === 'yes' && set[name] !== undefined && set[name] !== 'yes',
   )
   if (unsaid) return refused({ code: 'stays-once-said', fact: unsaid })
+  const learnt: Facts = learntOf(standingOf(job).account)
+  const turnedOut = (Object.keys(learnt) as FactName[]).find(
+    (name) => set[name] !== undefined && set[name] !== learnt[name],
+  )
+  if (turnedOut) return refused({ code: 'turned-out', fact: turnedOut })
   const { registryAnswer, ...told } = set
   const answers = { ...told, ...forgottenWith(told, job.answers) }
   if (registryAnswer !== undefined && registryAnswer !== 'reported' && isReported(job))

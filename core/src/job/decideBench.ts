@@ -1,11 +1,12 @@
+import { ACCOUNT_STEPS } from '../account/index.ts'
 import { gatesOfTheJob, ownershipGate, systemOf, type Gate } from '../route/index.ts'
 import type { Command, TakenBack } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'
-import type { BenchStepKind, JobState, NotHeld, Step } from './records.ts'
+import type { StepKind, JobState, NotHeld, Step } from './records.ts'
 import { factsOf, isReported, progressOf, routeBeforeWork, routeOf, type World } from './standing.ts'
 import { compareSteps, standingOf, TOLD_STEPS } from './steps.ts'
 
-type Bench = Extract<Command, { kind: 'bench' }>
+type Bench = Extract<Command, { kind: 'step' }>
 type Run = Extract<Command, { kind: 'start-attempt' | 'end-attempt' }>
 type TakeBack = Extract<Command, { kind: 'take-back' }>
 
@@ -162,7 +163,7 @@ function ended(
 }
 
 /** Steps that others stand on. */
-const CHAIN: readonly BenchStepKind[] = [
+const CHAIN: readonly StepKind[] = [
   'in-recovery',
   'back-to-keys',
   'account-taken-off',
@@ -173,6 +174,7 @@ const CHAIN: readonly BenchStepKind[] = [
   'recovery-again',
   'set-up',
   'screen-lifted',
+  ...ACCOUNT_STEPS,
 ]
 
 export function decideTakeBack(

@@ -6,13 +6,13 @@ import {
   isOfItsCarrier,
   type Gate,
 } from '../route/index.ts'
+import { isAtTheWizard } from './accountDesk.ts'
 import type { Command } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'
 import { barring } from './decideBench.ts'
 import type { JobEvent } from './events.ts'
 import { releasedBy, type JobState, type Order, type OrderChange, type ReleasedLock } from './records.ts'
 import { factsOf, isReported, progressOf, type Around, type World } from './standing.ts'
-import { standingOf } from './steps.ts'
 
 type Account = Extract<Command, { kind: 'confirm-account' }>
 type OrderCommand = Extract<Command, { kind: 'place-order' | 'change-order' }>
@@ -31,14 +31,8 @@ export function decideAccount(job: JobState, { how }: Account, world: World): De
     : yes(confirmed)
 }
 
-/** Whether the device stands where it would ask for the account. */
-function asksForAccount(job: JobState): boolean {
-  const { bench, deleted } = standingOf(job)
-  return (deleted !== 'no' && bench.setUpAt !== undefined) || factsOf(job).complaint === 'second-hand'
-}
-
 function whyNotConfirmed(job: JobState): Decided | undefined {
-  if (!asksForAccount(job)) return refused({ code: 'not-at-the-wizard' })
+  if (!isAtTheWizard(job)) return refused({ code: 'not-at-the-wizard' })
   return isReported(job) ? refused({ code: 'reported' }) : undefined
 }
 
@@ -72,7 +66,7 @@ export function whyNoOrder(lock: ReleasedLock, job: JobState, around: Around): D
   if (!factsOf(job).imei) return refused({ code: 'no-imei' })
   if (lock === 'account' && job.accountConfirmed) return refused({ code: 'account-confirmed' })
   // A fee for a lock that does not ask is a fee for nothing.
-  if (lock === 'account' && !asksForAccount(job)) return refused({ code: 'account-not-asked' })
+  if (lock === 'account' && !isAtTheWizard(job)) return refused({ code: 'account-not-asked' })
   const underWay = orderUnderWay(job, lock)
   return underWay && refused({ code: 'order-under-way', state: underWay.state })
 }

@@ -9,8 +9,8 @@ const answered = (set: Extract<Command, { kind: 'answer' }>['set']): Command => 
   set,
   newestCatalogId: 1,
 })
-const bench = (change: Extract<Command, { kind: 'bench' }>['change'], key: string): Command => ({
-  kind: 'bench',
+const bench = (change: Extract<Command, { kind: 'step' }>['change'], key: string): Command => ({
+  kind: 'step',
   key,
   change,
   at: worldAt(9).now,

@@ -1,3 +1,4 @@
+import type { AccountProof } from '../account/index.ts'
 import { isOrderFromAfar, type Locks, type LockState } from '../route/index.ts'
 import { releasedBy, type JobState, type LockStatement, type Order } from './records.ts'
 import { factsOf, routeOf, type Around } from './standing.ts'
@@ -9,9 +10,7 @@ export type ShownBy =
   | 'remembered'
   | 'remote-unlock'
   | 'settings'
-  | 'signed-in'
-  | 'step-skipped'
-  | 'never-asked'
+  | AccountProof
   | 'account-list-empty'
   | 'code-worked'
   | 'other-sim-works'

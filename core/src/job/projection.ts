@@ -1,13 +1,19 @@
+import { z } from 'zod'
+import { ACCOUNT_WAITS } from '../account/index.ts'
 import type { Family } from '../catalog/index.ts'
 import { chargeRange } from '../clocks/index.ts'
+import { accountPlanOf } from './accountDesk.ts'
 import type { Locks, Station } from '../route/index.ts'
 import { releasedBy, type JobState } from './records.ts'
 import { factsOf, routeOf, stationOfJob, type Around, type ModelKnown } from './standing.ts'
 import { standingOf } from './steps.ts'
 
+/** What a job waits for: a timer of the bench, a release, or something on the way to the end of the account lock. */
+export const waitsFor = z.enum(['charging', 'wipe', 'first-start', 'carrier', 'account', ...ACCOUNT_WAITS])
+
 /** The timer that runs on a job, with its instants. */
 export interface Waits {
-  readonly for: 'charging' | 'wipe' | 'first-start' | 'carrier' | 'account'
+  readonly for: z.infer<typeof waitsFor>
   readonly since: string
   /** The earliest it may be over, when it should be, and when it is late. */
   readonly earliest: string
@@ -35,7 +41,7 @@ export interface Listed extends LockStatesAndWaits {
 }
 
 /** Counts changes of what is computed here, so that what was stored before is made anew. */
-export const PROJECTION = 4
+export const PROJECTION = 5
 
 export function listedOf(
   job: JobState,
@@ -49,7 +55,7 @@ export function listedOf(
   return {
     station: stationOfJob(job, around),
     locks: routeOf(job, around).locks,
-    waits: waitsOf(job, around.family) ?? null,
+    waits: waitsOf(job, around) ?? null,
     device,
     customerName: job.customer.name,
     modelId: modelId ?? null,
@@ -76,7 +82,11 @@ interface Range {
   readonly maxMs: number
 }
 
-function waitsOf(job: JobState, family: Family | undefined): Waits | undefined {
+type WithFamily = Around & { readonly family: Family | undefined }
+
+/** The timer of the bench where one runs, else of all that is waited for what should be over first. */
+function waitsOf(job: JobState, around: WithFamily): Waits | undefined {
+  const { family } = around
   if (job.handBack) return undefined
   const { bench } = standingOf(job)
   const { wipe = '', firstStart = '' } = family?.durationsOfTheWork ?? {}
@@ -88,10 +98,16 @@ function waitsOf(job: JobState, family: Family | undefined): Waits | undefined {
     return timer('wipe', bench.wipeStartedAt, family?.durations[wipe])
   if (bench.firstStartAt && !bench.setUpAt)
     return timer('first-start', bench.firstStartAt, family?.durations[firstStart])
-  const waiting = job.orders.find(({ state }) => state === 'waiting')
-  if (!waiting) return undefined
-  const { earliest, latest } = waiting.promise
-  return { for: releasedBy(waiting), since: waiting.orderedAt, earliest, until: latest, latest }
+  const ordered = job.orders
+    .filter(({ state }) => state === 'waiting')
+    .map((order): Waits => {
+      const { earliest, latest } = order.promise
+      return { for: releasedBy(order), since: order.orderedAt, earliest, until: latest, latest }
+    })
+  // What is over by when does not hang on the time at which somebody looks.
+  return [...ordered, ...accountPlanOf(job, around, job.openedAt).waits].sort(
+    (one, other) => Date.parse(one.until) - Date.parse(other.until),
+  )[0]
 }
 
 function timer(what: Waits['for'], since: string, range: Range | undefined): Waits {

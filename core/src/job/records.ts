@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { ACCOUNT_PROOFS, accountChange } from '../account/index.ts'
 import { cue, keyId, linkKind } from '../catalog/index.ts'
 import { language, type Facts } from '../facts/index.ts'
 import { agreementTerms, facts, registryAnswer, ROUTE_ACTIONS } from '../route/index.ts'
@@ -147,7 +148,7 @@ export const waivedCheck = z.strictObject({
 export type WaivedCheck = z.infer<typeof waivedCheck>
 
 /** How the account lock was shown to be off. */
-export const accountShownBy = z.enum(['signed-in', 'step-skipped', 'never-asked'])
+export const accountShownBy = z.enum(ACCOUNT_PROOFS)
 export const accountConfirmed = z.strictObject({ how: accountShownBy, at: instant })
 export type AccountConfirmed = z.infer<typeof accountConfirmed>
 
@@ -220,7 +221,11 @@ export const benchChange = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('screen-lifted'), how: liftedHow }),
 ])
 export type BenchChange = z.infer<typeof benchChange>
-export type BenchStepKind = BenchChange['kind']
+
+/** One step of a job: at the bench, or on the way to the end of the account lock. */
+export const stepChange = z.discriminatedUnion('kind', [...benchChange.options, ...accountChange.options])
+export type StepChange = z.infer<typeof stepChange>
+export type StepKind = StepChange['kind']
 
 /** What did not hold when something was done all the same. */
 export const notHeld = z.enum(['reported', 'barred', 'right-not-shown', 'agreement', 'not-revealed'])
@@ -231,7 +236,7 @@ export const step = z.strictObject({
   key: z.string().max(64),
   at: instant,
   by: z.string(),
-  change: benchChange,
+  change: stepChange,
   /** Of a step that deletes or works on the device: what did not hold when it was told. */
   without: notHeld.optional(),
 })

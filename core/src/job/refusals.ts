@@ -1,6 +1,6 @@
 import type { Gate } from '../route/index.ts'
 import type { FactName } from '../route/index.ts'
-import type { BenchStepKind, LockStatement, Order } from './records.ts'
+import type { StepKind, LockStatement, Order } from './records.ts'
 
 /** Why a command is not carried out, with the facts for its sentence. */
 export type Refusal =
@@ -12,6 +12,8 @@ export type Refusal =
     }
   /** Once said, only a supervisor lifts it. */
   | { readonly code: 'stays-once-said'; readonly fact: FactName }
+  /** It turned out otherwise at the account lock. */
+  | { readonly code: 'turned-out'; readonly fact: FactName }
   /** A report stands: nobody types it away. */
   | { readonly code: 'report-stands'; readonly imei: string }
   | { readonly code: 'reported' }
@@ -26,14 +28,14 @@ export type Refusal =
   | { readonly code: 'not-by-telephone' }
   | { readonly code: 'not-a-supervisor'; readonly name: string }
   | { readonly code: 'begun'; readonly what: 'wipe' | 'reset' }
-  | { readonly code: 'not-yet'; readonly needs: BenchStepKind }
+  | { readonly code: 'not-yet'; readonly needs: StepKind }
   | { readonly code: 'no-such-method' }
   | { readonly code: 'model-missing' }
   | { readonly code: 'other-device'; readonly read: string; readonly wanted: string }
   | { readonly code: 'account-still-on-it' }
   | {
       readonly code: 'something-stands-on-it'
-      readonly later: BenchStepKind | 'account' | 'order' | 'attempt'
+      readonly later: StepKind | 'account' | 'order' | 'attempt'
     }
   | { readonly code: 'nothing-to-take-back' }
   | { readonly code: 'supervisor-takes-back' }

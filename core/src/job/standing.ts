@@ -1,4 +1,5 @@
 import { LRUCache } from 'lru-cache'
+import { learntOf, optionsFailed } from '../account/index.ts'
 import { keyId } from '../catalog/index.ts'
 import {
   beforeWork,
@@ -77,12 +78,15 @@ export function isReported({ registry }: Pick<JobState, 'registry'>): boolean {
 
 const factsKnown = new WeakMap<JobState, Facts>()
 
-/** The facts a decision stands on: what people answered, what that itself says, and what the registry said. */
+/**
+ * The facts a decision stands on: what people answered, what that itself says, what has turned out since at the account
+ * lock, and what the registry said.
+ */
 export function factsOf(job: JobState): Facts {
   const before = factsKnown.get(job)
   if (before) return before
   const registryAnswer = registryStands(job)
-  const answers = { ...saidWith(job.answers), ...job.answers }
+  const answers = { ...saidWith(job.answers), ...job.answers, ...learntOf(standingOf(job).account) }
   const made = registryAnswer === undefined ? answers : { ...answers, registryAnswer }
   factsKnown.set(job, made)
   return made
@@ -99,7 +103,7 @@ export function foundAtBench(job: JobState): FoundAtBench {
 
 /** What has been done on a job, as gates, locks and the route need it. */
 export function progressOf(job: JobState): Progress {
-  const { bench, deleted } = standingOf(job)
+  const { bench, account, deleted } = standingOf(job)
   const { agreement } = job
   const takenOffAt = bench.accountTakenOffAt
   return {
@@ -121,7 +125,8 @@ export function progressOf(job: JobState): Progress {
         : { kind: agreement?.kind ?? 'none' },
     openedGates: job.waived.map(({ check }) => check),
     brokenKeys: foundAtBench(job).brokenKeys,
-    failedActs: bench.didNotHelp ?? [],
+    failedActs: [...new Set([...(bench.didNotHelp ?? []), ...optionsFailed(account)])],
+    gentlerFailed: (bench.didNotHelp ?? []).length > 0,
   }
 }
 

@@ -1,10 +1,17 @@
-import type { BenchChange, BenchRecord, BenchStepKind, Breach, JobState, Step } from './records.ts'
+import {
+  ACCOUNT_STEPS,
+  accountWith,
+  NOTHING_ON_THE_ACCOUNT,
+  type AccountChange,
+  type AccountRecord,
+} from '../account/index.ts'
+import type { BenchChange, BenchRecord, StepChange, StepKind, Breach, JobState, Step } from './records.ts'
 
 /**
  * Steps that only tell what happened at the device. They are named by whoever tells them, may come late, in any
  * order and any number of times, and are recorded even where they should not have happened.
  */
-export const TOLD_STEPS: readonly BenchStepKind[] = [
+export const TOLD_STEPS: readonly StepKind[] = [
   'key-tested',
   'charging-started',
   'charging-ended',
@@ -17,10 +24,11 @@ export const TOLD_STEPS: readonly BenchStepKind[] = [
   'recovery-again',
   'set-up',
   'screen-lifted',
+  ...ACCOUNT_STEPS,
 ]
 
 /** What comes first when two steps happened at the same instant: the order of the work. */
-const ORDER: Readonly<Record<BenchStepKind, number>> = {
+const ORDER: Readonly<Record<StepKind, number>> = {
   'chose-method': 0,
   'key-tested': 1,
   'charging-started': 2,
@@ -37,6 +45,16 @@ const ORDER: Readonly<Record<BenchStepKind, number>> = {
   'recovery-again': 13,
   'set-up': 14,
   'screen-lifted': 15,
+  'password-changed': 16,
+  'recovery-started': 17,
+  'recovery-ended': 18,
+  'sign-in-refused': 19,
+  'sign-in-possible': 20,
+  'seller-written': 21,
+  'seller-reminded': 22,
+  'seller-answered': 23,
+  'service-sent': 24,
+  'service-returned': 25,
 }
 
 export function compareSteps(a: Step, b: Step): number {
@@ -57,6 +75,7 @@ export function withStep(steps: readonly Step[], one: Step): readonly Step[] {
 /** What follows from the steps, in the order in which they happened. */
 export interface BenchStanding {
   readonly bench: BenchRecord
+  readonly account: AccountRecord
   /** Whether and how something on the device was deleted by a reset; the first one counts. */
   readonly deleted: 'no' | 'by-recovery' | 'by-settings'
   readonly breaches: readonly Breach[]
@@ -68,14 +87,24 @@ const known = new WeakMap<readonly Step[], BenchStanding>()
 export function standingOf({ steps }: Pick<JobState, 'steps'>): BenchStanding {
   const before = known.get(steps)
   if (before) return before
-  let standing: BenchStanding = { bench: {}, deleted: 'no', breaches: [] }
+  let standing: BenchStanding = {
+    bench: {},
+    account: NOTHING_ON_THE_ACCOUNT,
+    deleted: 'no',
+    breaches: [],
+  }
   for (const one of steps) standing = after(standing, one)
   known.set(steps, standing)
   return standing
 }
 
-function after({ bench, deleted, breaches }: BenchStanding, one: Step): BenchStanding {
+const OF_THE_ACCOUNT: ReadonlySet<string> = new Set(ACCOUNT_STEPS)
+export const isOfTheAccount = (change: StepChange): change is AccountChange => OF_THE_ACCOUNT.has(change.kind)
+
+function after(standing: BenchStanding, one: Step): BenchStanding {
+  const { bench, account, deleted, breaches } = standing
   const { change, at, by } = one
+  if (isOfTheAccount(change)) return { ...standing, account: accountWith(account, change, at) }
   const did =
     // That a wipe is over tells that there was one.
     change.kind === 'wipe-started' || change.kind === 'wipe-finished'
@@ -85,13 +114,14 @@ function after({ bench, deleted, breaches }: BenchStanding, one: Step): BenchSta
           ? 'deleted-by-settings'
           : 'lifted'
         : undefined
-  if (!did) return { bench: benchWith(bench, change, at), deleted, breaches }
+  if (!did) return { ...standing, bench: benchWith(bench, change, at) }
   // What is gone already is not deleted twice; the first time counts.
   const isFirst = did !== 'lifted' && deleted === 'no'
   const without =
     one.without ?? (isFirst && bench.revealedAt === undefined ? ('not-revealed' as const) : undefined)
   const isBreach = without !== undefined && (isFirst || did === 'lifted' || without === 'reported')
   return {
+    ...standing,
     bench: benchWith(bench, change, at),
     deleted: isFirst ? (did === 'deleted-by-recovery' ? 'by-recovery' : 'by-settings') : deleted,
     breaches: isBreach ? [...breaches, { at, by, did, without }] : breaches,

@@ -1,4 +1,4 @@
-import { foreseeAccountLock } from '../account/index.ts'
+import { foreseeAccountLock, RECOVERY_HOURS, SELLER_HOURS, SERVICE_DAYS } from '../account/index.ts'
 import { PLATFORM_WAIT_LAW } from '../clocks/index.ts'
 import type { Chances, Spread } from '../decision/index.ts'
 import type { Work } from '../price/index.ts'
@@ -13,6 +13,7 @@ import {
   remembering,
   resetMinutes,
   signInMinutes,
+  spreadOf,
   type Remembering,
 } from './usual.ts'
 import type { Pace } from './promise.ts'
@@ -194,7 +195,7 @@ export class Acts {
       {
         id: 'seller-removes-account',
         benchMinutes: 8,
-        minutes: hours(1, 24, 120),
+        minutes: spreadOf(hours, SELLER_HOURS),
         pace: 'by-itself',
         work: 'account-help',
         chance: () => 0.8 * chanceOf('sellerReachable', facts),
@@ -269,7 +270,7 @@ export class Acts {
       {
         id: 'recover-account',
         benchMinutes: 5,
-        minutes: hours(0.5, 12, 72),
+        minutes: spreadOf(hours, RECOVERY_HOURS),
         pace: 'by-itself',
         chance: ({ knowsAccountPassword }) => (knowsAccountPassword ? 0.97 : 0.6),
         success: 'password-found',
@@ -283,7 +284,7 @@ export class Acts {
       {
         id: 'makers-service',
         benchMinutes: 10,
-        minutes: days(5, 10, 20),
+        minutes: spreadOf(days, SERVICE_DAYS),
         pace: 'working-days',
         work: 'send-to-makers-service',
         feesMinor: prices.fees.makersService,

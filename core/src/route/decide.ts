@@ -31,6 +31,7 @@ export type ReasonCode =
   | 'customer-wishes'
   | 'stranger-account'
   | 'stranger-service'
+  | 'account-service'
   | 'secret-known'
   | 'remote-unlock-ready'
   | 'remote-unlock-maybe'
@@ -239,11 +240,13 @@ function reasonOf(action: RouteAction, { facts, device, progress }: Given): Reas
     case 'makers-service':
       return facts.complaint === 'second-hand'
         ? why('stranger-service', 'proofOfPurchase')
-        : isBarredByKeys
-          ? why('broken-key', 'keysWork')
-          : device?.canReachRecovery === false
-            ? why('no-way-into-recovery', 'modelId')
-            : why('no-way-into-recovery', 'proofOfPurchase')
+        : progress.setUpReached
+          ? why('account-service', 'proofOfPurchase')
+          : isBarredByKeys
+            ? why('broken-key', 'keysWork')
+            : device?.canReachRecovery === false
+              ? why('no-way-into-recovery', 'modelId')
+              : why('no-way-into-recovery', 'proofOfPurchase')
     case 'authorised-release':
       return why('authorised-release', 'registryAnswer', 'proofOfPurchase')
     case 'leave-it':

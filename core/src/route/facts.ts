@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { AccountProof } from '../account/index.ts'
 import type { KeyId } from '../catalog/index.ts'
 import type { WaitLaw } from '../clocks/index.ts'
 import type { Facts, RouteAction } from '../facts/index.ts'
@@ -53,7 +54,7 @@ export interface Progress {
   readonly wipeStarted: boolean
   readonly setUpReached: boolean
   /** How the account lock was proven clear after the reset. */
-  readonly accountProof?: 'signed-in' | 'step-skipped' | 'never-asked' | undefined
+  readonly accountProof?: AccountProof | undefined
   readonly carrierReleased: boolean
   /** Before any reset, in the settings; their list of accounts was empty then. */
   readonly accountTakenOff: boolean
@@ -71,6 +72,8 @@ export interface Progress {
   readonly brokenKeys: readonly KeyId[]
   /** What was tried and did not help. */
   readonly failedActs: readonly RouteAction[]
+  /** Of these, one that was done at the bench to keep the data: what was agreed to in that case may be done now. */
+  readonly gentlerFailed: boolean
 }
 
 /** What the customer has said to what will be done. */
@@ -123,4 +126,5 @@ export const NOTHING_DONE: Progress = {
   openedGates: [],
   brokenKeys: [],
   failedActs: [],
+  gentlerFailed: false,
 }

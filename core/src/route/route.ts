@@ -192,7 +192,7 @@ function agreementNow(
   does: WhatItDoes,
 ): RouteAgreement {
   const given = progress.agreement
-  const gentlerFailed = progress.failedActs.length > 0
+  const { gentlerFailed } = progress
   const terms = termsOf(facts, device, figures.quote, does)
   // What was agreed to has been done; nothing later makes it undone.
   if (given.kind === 'signed' && isAgreedDone(progress))

@@ -1,4 +1,4 @@
-import { foreseeAccountLock } from '../account/index.ts'
+import { foreseeAccountLock, type Usual } from '../account/index.ts'
 import { totalForMoreMs, type WaitLaw } from '../clocks/index.ts'
 import { Amount, threePoints, type Chances, type Spread } from '../decision/index.ts'
 import type { PriceList } from '../price/index.ts'
@@ -14,6 +14,11 @@ export const hours = (p10: number, p50: number, p90: number): Spread => ({
   p90: p90 * 60,
 })
 export const days = (p10: number, p50: number, p90: number): Spread => hours(p10 * 24, p50 * 24, p90 * 24)
+/** What is waited for as long as its timer says. @param of in which unit */
+export const spreadOf = (
+  of: (p10: number, p50: number, p90: number) => Spread,
+  { least, usual, most }: Usual,
+): Spread => of(least, usual, most)
 export const minutes = (p10: number, p50: number, p90: number): Spread => ({ p10, p50, p90 })
 
 /** What typing one attempt takes. Common practice, no source. */

@@ -115,7 +115,7 @@ export const LAWS_OF_DEEDS = [
       const deed = standingOf(job).bench.inRecoveryAt
         ? ({ kind: 'wipe-started' } as const)
         : ({ kind: 'screen-lifted', how: 'settings' } as const)
-      const done = after(job, { kind: 'bench', key: 'deed', change: deed }, world)
+      const done = after(job, { kind: 'step', key: 'deed', change: deed }, world)
       expect(breachesOf(done)).toEqual(breachesOf(job))
       expect(standingOf(done).deleted).not.toBe('no')
     },

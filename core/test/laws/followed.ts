@@ -1,12 +1,13 @@
+import type { AccountStepId } from '../../src/account/index.ts'
 import {
   after,
   breachesOf,
   mainActionOf,
   orderUnderWay,
-  type BenchChange,
   type Command,
   type JobState,
   type OrderChange,
+  type StepChange,
   type World,
 } from '../../src/job/index.ts'
 import { ACCOUNT_SERVICE, handBack, SERVICE, sign, worldAt } from '../histories.ts'
@@ -18,7 +19,7 @@ function commandOf(
   now: World,
   n: number,
 ): Command | undefined {
-  const bench = (change: BenchChange): Command => ({ kind: 'bench', key: `f${n}`, change, at: now.now })
+  const bench = (change: StepChange): Command => ({ kind: 'step', key: `f${n}`, change, at: now.now })
   const charged: Command = { kind: 'answer', set: { battery: 'at-least-20' }, newestCatalogId: 1 }
   switch (action.kind) {
     case 'none':
@@ -43,13 +44,7 @@ function commandOf(
     case 'follow-order':
       return followedUp(station, job)
     case 'gentler':
-      return action.worked
-        ? bench(action.worked)
-        : {
-            kind: 'answer',
-            set: { knowsAccountPassword: 'yes', passwordChangedLately: 'yes' },
-            newestCatalogId: 1,
-          }
+      return bench(action.worked)
     case 'attempt':
       return bench({ kind: 'in-recovery' })
     case 'reveal':
@@ -60,10 +55,26 @@ function commandOf(
       return bench({ kind: 'first-start' })
     case 'confirm-account':
       return { kind: 'confirm-account', how: 'step-skipped' }
+    case 'account-step': {
+      const change = ON_THE_ACCOUNT[action.step]
+      return change && bench(change)
+    }
     case 'hand-back':
       return handBack(job, now, n)
   }
 }
+
+/** What each step on the way to the end of the account lock is told as once it is done; of the others only time passes. */
+const ON_THE_ACCOUNT: { readonly [Step in AccountStepId]?: StepChange } = {
+  'sign-in': { kind: 'sign-in-possible' },
+  'start-the-recovery': { kind: 'recovery-started' },
+  'wait-for-the-recovery': { kind: 'recovery-ended', found: true },
+  'write-to-the-seller': { kind: 'seller-written', by: 'mail', language: 'en' },
+  'wait-for-the-seller': { kind: 'seller-answered', removed: true },
+  'send-to-the-service': { kind: 'service-sent' },
+  'wait-for-the-service': { kind: 'service-returned', unlocked: true },
+}
+const THREE_DAYS_MINUTES = 3 * 24 * 60
 
 /** An order that waits is answered, and what was answered is proven. */
 function followedUp(station: string, job: JobState): Command | undefined {
@@ -85,10 +96,15 @@ export function followed(
 ): { readonly end: 'closed' | 'waits-for-a-person' | 'stuck' | 'breach'; readonly done: readonly string[] } {
   let job = from
   const done: string[] = []
+  let waited = 0
   for (let n = 0; n < 40; n++) {
-    const main = mainActionOf(job, world)
+    const now = worldAt(200 + n + waited)
+    const main = mainActionOf(job, { ...world, now: now.now })
     done.push(`${main.station}: ${JSON.stringify(main.action).slice(0, 100)}`)
-    const now = worldAt(200 + n)
+    if (main.action.kind === 'account-step' && main.action.step === 'wait-to-sign-in') {
+      waited += THREE_DAYS_MINUTES
+      continue
+    }
     const command = commandOf(main, job, now, n)
     if (!command) return { end: job.handBack ? 'closed' : 'waits-for-a-person', done }
     const next = after(job, command, now)

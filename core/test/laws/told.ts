@@ -42,7 +42,7 @@ export const LAWS_OF_TELLING = [
       if (job.handBack) return
       seen('open')
       const commands = steps.map(([change, minute], n): Command => ({
-        kind: 'bench',
+        kind: 'step',
         key: `t${n}`,
         change,
         at: worldAt(100 + minute).now,
@@ -59,7 +59,7 @@ export const LAWS_OF_TELLING = [
     often: { 'taken back': 1 / 4 },
     draw: TOLD_CHANGE,
     end({ job }, change, seen) {
-      const slip: Command = { kind: 'bench', key: 'slip', change }
+      const slip: Command = { kind: 'step', key: 'slip', change }
       const told = after(job, slip, LATER)
       const back = after(told, undoSlip('pressed by mistake'), LATER)
       if (back === told) return
@@ -97,7 +97,7 @@ export const LAWS_OF_TELLING = [
         finishedAt: LATER.now,
       })
       const tell: Command = {
-        kind: 'bench',
+        kind: 'step',
         key: 'slip',
         change: { kind: 'in-recovery', attempt: ATTEMPT },
         at: LATER.now,
@@ -117,7 +117,7 @@ export const LAWS_OF_TELLING = [
     draw: fc.array(TOLD_CHANGE, { minLength: 1, maxLength: 6 }),
     end({ job }, changes) {
       const waiting = changes.map((change, n): Command => ({
-        kind: 'bench',
+        kind: 'step',
         key: `w${n}`,
         change,
         at: worldAt(150 + n).now,

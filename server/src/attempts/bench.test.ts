@@ -40,7 +40,7 @@ async function end<T = Job>(person: Person, one: ReturnType<typeof start>, said:
   return person.ask<T>('PATCH', `/api/jobs/${one.jobId}/attempts/${one.id}`, { finishedAt: now(), ...said })
 }
 const step = <T = Job>(job: Pick<Job, 'id'>, change: object, key = randomUUID(), at = now()) =>
-  runa.ask<T>('POST', `/api/jobs/${job.id}/bench`, { told: { key, at }, change })
+  runa.ask<T>('POST', `/api/jobs/${job.id}/steps`, { told: { key, at }, change })
 
 describe('a run at one machine', () => {
   it('cannot be run at another meanwhile, and can be closed there', async () => {
@@ -111,7 +111,7 @@ describe('steps that tell what happened', () => {
   it('go on side by side: what two persons tell at a time stands there whole', async () => {
     const job = await runa.openReady()
     const tell = (person: Person, key: string, state: string) =>
-      person.ask<Job>('POST', `/api/jobs/${job.id}/bench`, {
+      person.ask<Job>('POST', `/api/jobs/${job.id}/steps`, {
         told: { key: randomUUID(), at: now() },
         change: { kind: 'key-tested', key, state },
       })
@@ -280,13 +280,13 @@ describe('how long the wipe takes', () => {
 describe('what does not fit is refused with its path, and nothing of it is kept', () => {
   const told = { key: '0b6a4a36-8a0e-4b9c-9d3e-5f2a7c1d9e10', at: '2026-01-05T10:00:00.000Z' }
   it.each([
-    ['bench', { change: { kind: 'in-recovery' } }, 'body.version'],
-    ['bench', { version: 1, told, change: { kind: 'in-recovery' } }, 'body.version'],
-    ['bench', { told: { ...told, key: 'one' }, change: { kind: 'in-recovery' } }, 'body.told.key'],
-    ['bench', { told: { ...told, at: 'yesterday' }, change: { kind: 'in-recovery' } }, 'body.told.at'],
-    ['bench', { told, change: { kind: 'key-tested', key: 'any', state: 'works' } }, 'body.change.key'],
-    ['bench', { told, change: { kind: 'charging-started', fromPercent: 101 } }, 'body.change.fromPercent'],
-    ['bench', { told, change: { kind: 'opened-by-force' } }, 'body.change.kind'],
+    ['steps', { change: { kind: 'in-recovery' } }, 'body.version'],
+    ['steps', { version: 1, told, change: { kind: 'in-recovery' } }, 'body.version'],
+    ['steps', { told: { ...told, key: 'one' }, change: { kind: 'in-recovery' } }, 'body.told.key'],
+    ['steps', { told: { ...told, at: 'yesterday' }, change: { kind: 'in-recovery' } }, 'body.told.at'],
+    ['steps', { told, change: { kind: 'key-tested', key: 'any', state: 'works' } }, 'body.change.key'],
+    ['steps', { told, change: { kind: 'charging-started', fromPercent: 101 } }, 'body.change.fromPercent'],
+    ['steps', { told, change: { kind: 'opened-by-force' } }, 'body.change.kind'],
     ['remote-unlock', { do: 'bypass' }, 'body.do'],
     ['remote-unlock', { do: 'look' }, 'body.requestId'],
     ['attempts', { id: 'one' }, 'body.id'],

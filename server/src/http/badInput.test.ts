@@ -62,7 +62,7 @@ describe('bad input is answered with the reason, never with 5xx', () => {
     [
       'a change of no kind',
       'POST',
-      'bench',
+      'steps',
       { version: 1, change: { kind: 'explode' } },
       400,
       'body.change.kind',

@@ -275,7 +275,7 @@ describe('a step taken back', () => {
     })
     // Told once more by a computer that was away, it does not come back.
     const told = { told: { key, at: new Date().toISOString() }, change: { kind: 'wipe-started' } }
-    expect((await runa.ask<Job>('POST', `/api/jobs/${job.id}/bench`, told)).body.deleted).toBe('no')
+    expect((await runa.ask<Job>('POST', `/api/jobs/${job.id}/steps`, told)).body.deleted).toBe('no')
 
     const keeps = await runa.openJob(READY)
     const { body: breach } = await runa.bench(keeps, { kind: 'wipe-started' })
@@ -344,7 +344,7 @@ describe('many at once', () => {
       change: { kind: 'in-recovery' },
     }
     for (const job of [one, two]) {
-      const { body } = await runa.ask<Job>('POST', `/api/jobs/${job?.id ?? 0}/bench`, told)
+      const { body } = await runa.ask<Job>('POST', `/api/jobs/${job?.id ?? 0}/steps`, told)
       expect(body.bench.inRecoveryAt).toBeDefined()
     }
   })
@@ -397,7 +397,7 @@ describe('texts that are no texts', () => {
     ['PATCH', '/facts', { customer: { name: 'A\ud800' } }],
     ['POST', '/intake', { intake: { left: [], marks: [], note: '\udfff' } }],
     ['POST', '/hand-back', { note: '\ud83d' }],
-    ['POST', '/bench', { change: { kind: 'right-device', by: 'tag', read: '\ud83d' } }],
+    ['POST', '/steps', { change: { kind: 'right-device', by: 'tag', read: '\ud83d' } }],
     ['POST', '/gates', { gate: 'ownership', reason: '\ud83d and more words', code: '8642' }],
     ['POST', '/take-back', { what: { kind: 'step', key: '\ud83d' }, reason: 'xyz' }],
   ])('%s %s %j is refused with its path', async (method, path, body) => {

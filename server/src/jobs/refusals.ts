@@ -8,6 +8,7 @@ const KIND: Readonly<Record<RefusalCode, ProblemCode>> = {
   'job-closed': 'not-possible-now',
   'looks-like-secret': 'looks-like-secret',
   'stays-once-said': 'gate-closed',
+  'turned-out': 'not-possible-now',
   'report-stands': 'gate-closed',
   reported: 'gate-closed',
   'no-work': 'gate-closed',

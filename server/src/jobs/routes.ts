@@ -45,12 +45,12 @@ export function jobHandlers(
       }
     },
 
-    recordBench({ params, body, staffId }) {
+    recordStep({ params, body, staffId }) {
       const { told, version, change } = body
       if (told && !TOLD_STEPS.includes(change.kind))
         throw new ProblemError('bad-request', { code: 'version-missing' })
       const key = told?.key ?? randomUUID()
-      return life.run(params.id, { staffId, version }, { kind: 'bench', key, change, at: told?.at })
+      return life.run(params.id, { staffId, version }, { kind: 'step', key, change, at: told?.at })
     },
 
     async takeBack({ params, body, staffId }) {

@@ -37,12 +37,12 @@ const LONGEST_TEXT = 20_000
 
 /**
  * Takes new mails in that name one of the shop's tickets in their subject. A mail that cannot be read, or names no
- * job, stays in the mailbox.
+ * job, stays in the mailbox, and so does what the shop itself has written.
  * @param jobOf the job of a ticket
  * @throws Error where the mailbox is away
  */
 export async function takeMailsIn(
-  mailbox: string,
+  { mailbox, own }: { readonly mailbox: string; readonly own: string },
   manager: EntityManager,
   jobOf: (ticket: string) => Promise<number | undefined>,
 ): Promise<void> {
@@ -54,7 +54,9 @@ export async function takeMailsIn(
     if (eml.length > LARGEST_MAIL) continue
     const read = await PostalMime.parse(eml).catch(() => undefined)
     const ticket = /\bB\d{4,9}\b/.exec(read?.subject ?? '')?.[0]
-    const jobId = ticket && (await jobOf(ticket))
+    // What was written from here is no answer.
+    const isOwn = read?.from?.address?.toLowerCase() === own.toLowerCase()
+    const jobId = ticket && !isOwn && (await jobOf(ticket))
     if (!read || !jobId) continue
     await manager.upsert(
       mailEntity,

@@ -61,7 +61,7 @@ export function registryHandlers(
       const job = await life.read(params.id)
       let state: 'read' | 'away' | 'none' = mailbox ? 'read' : 'none'
       if (mailbox)
-        await takeMailsIn(mailbox, database.manager, async (ticket) => {
+        await takeMailsIn({ mailbox, own: shopsMail }, database.manager, async (ticket) => {
           const named = await database.manager.findOne(jobEntity, { where: { ticket }, select: { id: true } })
           return named?.id
         }).catch(() => {

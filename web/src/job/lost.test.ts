@@ -126,9 +126,9 @@ function server() {
         const { facts = {}, version, ...said } = api.changeFacts.body.parse(body)
         return run({ kind: 'answer', set: facts, newestCatalogId: 1, ...said }, version)
       }
-      const { told, change } = api.recordBench.body.parse(body)
-      if (path !== '/api/jobs/1/bench' || !told) throw new Error(`Nobody should have sent this to ${path}`)
-      return run({ kind: 'bench', change, ...told })
+      const { told, change } = api.recordStep.body.parse(body)
+      if (path !== '/api/jobs/1/steps' || !told) throw new Error(`Nobody should have sent this to ${path}`)
+      return run({ kind: 'step', change, ...told })
     },
   }
 }

@@ -1,5 +1,5 @@
 import { finishAttemptBody, startAttemptBody } from '@benevox/contract'
-import { benchChange, type FactValues } from '@benevox/core/job'
+import { stepChange, type FactValues } from '@benevox/core/job'
 import { facts } from '@benevox/core/route'
 import { z } from 'zod'
 
@@ -26,7 +26,7 @@ const waiting = z.discriminatedUnion('kind', [
     /** It was sent, and may have been taken though no answer came: nothing is added to it any more, by any tab. */
     sent: z.literal(true).optional(),
   }),
-  z.strictObject({ kind: z.literal('step'), ...ofJob, at: z.string(), change: benchChange }),
+  z.strictObject({ kind: z.literal('step'), ...ofJob, at: z.string(), change: stepChange }),
   z.strictObject({ kind: z.literal('attempt'), ...ofJob, body: startAttemptBody }),
   z.strictObject({
     kind: z.literal('attempt-end'),

@@ -130,7 +130,7 @@ describe('a job in the browser', () => {
     asked = []
     answers = [says(one), says({ ...one, events: 9 })]
     await session.flush()
-    expect([told(), session.waiting, session.away]).toEqual([['1/facts', '1/bench'], 0, false])
+    expect([told(), session.waiting, session.away]).toEqual([['1/facts', '1/steps'], 0, false])
   })
   it.each([
     [500, 'fault'],

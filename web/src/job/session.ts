@@ -1,5 +1,7 @@
 import { job as jobSchema, type Attempt, type Job } from '@benevox/contract'
+import type { AccountPlan } from '@benevox/core/account'
 import {
+  accountPlanOf,
   after,
   benchActionOf,
   benchPlaceOf,
@@ -15,16 +17,17 @@ import {
   mostToAskMinor,
   routeOf,
   situationOf,
+  standingOf,
   stateOf,
   statementsOf,
   foundAtBench,
   surroundingsIn,
   viewOf,
-  type BenchChange,
   type Customer,
   type FactValues,
   type JobState,
   type ReleasedLock,
+  type StepChange,
   type World,
 } from '@benevox/core/job'
 import type { Pack } from '@benevox/core/catalog'
@@ -217,7 +220,7 @@ export function createJobSession(id: number, shared: Shared) {
       }
       case 'step': {
         const { key, at, change } = one
-        return call('recordBench', { params, body: { told: { key, at }, change } })
+        return call('recordStep', { params, body: { told: { key, at }, change } })
       }
       case 'attempt':
         return call('startAttempt', { params, body: one.body })
@@ -347,6 +350,11 @@ export function createJobSession(id: number, shared: Shared) {
     /** What may be said of each lock at the hand-back, and the most that may be asked for. */
     statements: computed(() => shown.value && around.value && statementsOf(shown.value, around.value)),
     mostToAskMinor: computed(() => (shown.value ? mostToAskMinor(shown.value) : 0)),
+    /** What has happened on the way to the end of the account lock. */
+    account: computed(() => shown.value && standingOf(shown.value).account),
+    /** How the account lock is led to its end, as it stands at an instant. */
+    accountPlanAt: (now: string): AccountPlan | undefined =>
+      shown.value && around.value && accountPlanOf(shown.value, around.value, now),
     /** What must hold before a release is ordered, and whether one can be ordered now. */
     gatesBefore: (lock: ReleasedLock) =>
       shown.value && around.value ? gatesBefore(lock, shown.value, around.value) : [],
@@ -383,12 +391,12 @@ export function createJobSession(id: number, shared: Shared) {
       void flush()
     },
     record,
-    recordBench: (change: BenchChange) =>
+    recordStep: (change: StepChange) =>
       record(eventText(change), (version) =>
-        call('recordBench', { params: { id }, body: { version, change } }),
+        call('recordStep', { params: { id }, body: { version, change } }),
       ),
     /** Tells what happened at the device: at once here, and to the server when it answers, once. */
-    tell: (change: BenchChange) =>
+    tell: (change: StepChange) =>
       add({ kind: 'step', key: crypto.randomUUID(), jobId: id, at: new Date().toISOString(), change }),
     startAttempt: (body: Omit<Told, 'runner'>) =>
       add({ kind: 'attempt', key: body.id, jobId: id, body: { ...body, runner: shared.runner() } }),

@@ -23,7 +23,7 @@ export function commandOf(one: Waiting, newestCatalogId: number, runner: string)
         newestCatalogId,
       }
     case 'step':
-      return { kind: 'bench', key: one.key, change: one.change, at: one.at }
+      return { kind: 'step', key: one.key, change: one.change, at: one.at }
     case 'attempt':
       return {
         ...one.body,

@@ -4,7 +4,7 @@ import { useLocalStorage, useNow, useTitle } from '@vueuse/core'
 import { computed, watch } from 'vue'
 import { useStationCounts } from '../api/stationCounts.ts'
 import { useSignal } from './useSignal.ts'
-import { minutesText, say } from '../words/index.ts'
+import { minutesText, say, words } from '../words/index.ts'
 
 /** The clocks that run on other devices, at the edge of every screen: what each waits for and what comes next. */
 const counts = useStationCounts()
@@ -13,10 +13,12 @@ const told = useLocalStorage<string[]>('benevox.told-clocks', [])
 const signal = useSignal()
 
 type Clock = (typeof counts.waiting)[number]
-/** Clocks of minutes; an order of working days waits at its own station. */
-const clocks = computed(() =>
-  counts.waiting.filter(({ waits }) => waits.for !== 'carrier' && waits.for !== 'account'),
-)
+/** Timers of minutes always; what is waited for for hours or days only once it is due. */
+const OF_MINUTES = ['charging', 'wipe', 'first-start'] as const
+type OfMinutes = (typeof OF_MINUTES)[number]
+const ofMinutes = (what: Clock['waits']['for']): OfMinutes | undefined =>
+  OF_MINUTES.find((one) => one === what)
+const clocks = computed(() => counts.waiting.filter((clock) => ofMinutes(clock.waits.for) || isDue(clock)))
 const nameOf = ({ id, waits }: Clock) => `${id} ${waits.for} ${waits.since}`
 const leftMs = ({ waits }: Clock) => Date.parse(waits.until) - now.value.getTime()
 const isDue = (clock: Clock) => leftMs(clock) <= 0
@@ -25,6 +27,8 @@ const due = computed(() =>
   clocks.value.filter((clock) => isDue(clock) && !told.value.includes(nameOf(clock))),
 )
 const tell = (clock: Clock) => (told.value = [...told.value, nameOf(clock)].slice(-50))
+/** Minutes and seconds, hours or days by the words. */
+const overdueText = (ms: number) => (ms < 3_600_000 ? minutesText(ms) : words.wait(ms))
 const stationOf = ({ station, id }: JobSummary) => `/${station === 'closed' ? 'jobs' : station}/${id}`
 
 const title = useTitle()
@@ -67,14 +71,14 @@ watch(
           <span class="font-mono">{{ clock.ticket }}</span>
           <span>{{ say(`waits.${clock.waits.for}`) }}</span>
           <b class="font-mono" :class="{ 'text-stop': isLate(clock) }">{{
-            isDue(clock) ? `+${minutesText(-leftMs(clock))}` : minutesText(leftMs(clock))
+            isDue(clock) ? `+${overdueText(-leftMs(clock))}` : minutesText(leftMs(clock))
           }}</b>
           <span class="text-ink-soft">{{
             isLate(clock)
               ? say('shelf.tooLong')
-              : isDue(clock)
+              : isDue(clock) || !ofMinutes(clock.waits.for)
                 ? say('shelf.shouldBeDone')
-                : say(`shelf.${clock.waits.for}.then`)
+                : say(`shelf.${ofMinutes(clock.waits.for) ?? 'charging'}.then`)
           }}</span>
         </RouterLink>
       </li>

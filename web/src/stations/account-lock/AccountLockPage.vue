@@ -1,150 +1,209 @@
 <script setup lang="ts">
-import { LANGUAGES, nameOf } from '@benevox/words'
-import { releasedBy } from '@benevox/core/job'
-import { type RouteAction } from '@benevox/core/route'
+import { ACCOUNT_PROOFS, refusedWhy, type AccountProof, type AccountStepId } from '@benevox/core/account'
+import type { StepChange } from '@benevox/core/job'
+import { reasonText } from '@benevox/words'
+import { useNow } from '@vueuse/core'
 import { computed } from 'vue'
 import { call } from '../../api/client.ts'
-import { useCatalog } from '../../api/catalog.ts'
 import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
+import MailList from '../../parts/MailList.vue'
 import NextStation from '../../parts/NextStation.vue'
+import StepsLed from '../../parts/StepsLed.vue'
+import TakeBack from '../../parts/TakeBack.vue'
 import OrderDesk from '../carrier-lock/OrderDesk.vue'
 import { eventText } from '../../words/job.ts'
-import { codeAfterwards, factText, reasonText } from '@benevox/words'
-import { say, words } from '../../words/index.ts'
+import { chanceText, say, words } from '../../words/index.ts'
+import PasswordChanged from './PasswordChanged.vue'
+import SellerLetter from './SellerLetter.vue'
+import WaitsFor from './WaitsFor.vue'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()
-const catalog = useCatalog()
-type Proof = 'signed-in' | 'step-skipped' | 'never-asked'
-const prove = (proof: Proof) =>
+const now = useNow({ interval: 10_000 })
+const plan = computed(() => job.accountPlanAt(now.value.toISOString()))
+/** A device bought second-hand stands at the wizard already; any other has to get there first. */
+const atTheWizard = computed(
+  () => job.progress?.setUpReached === true || job.facts.complaint === 'second-hand',
+)
+const isConfirmed = computed(() => job.saved?.accountConfirmed !== null)
+const steps = computed(
+  () =>
+    plan.value?.steps.map((step) => ({
+      ...step,
+      title: say(`accountStep.${step.id}`),
+      how: say(`accountHow.${step.id}`),
+    })) ?? [],
+)
+const next = computed(() => plan.value?.steps.find(({ id }) => id === plan.value?.now))
+
+const prove = (proof: AccountProof) =>
   job.record(eventText({ kind: 'account-confirmed' }), (version, id) =>
     call('recordAccount', { params: { id }, body: { version, proof } }),
   )
-const ELSEWHERE: readonly RouteAction[] = [
-  'makers-service',
-  'authorised-release',
-  'account-page',
-  'recover-account',
+const tell = (change: StepChange) => () => job.tell(change)
+
+/** What is told once a step is done, and what its button says. */
+const TOLD: { readonly [Step in AccountStepId]?: readonly [text: () => string, change: StepChange] } = {
+  'start-the-recovery': [() => say('accountPage.recoveryStarted'), { kind: 'recovery-started' }],
+  'wait-for-the-recovery': [() => say('accountPage.passwordFound'), { kind: 'recovery-ended', found: true }],
+  'wait-for-the-seller': [() => say('accountPage.sellerRemoved'), { kind: 'seller-answered', removed: true }],
+  'send-to-the-service': [() => say('accountPage.sent'), { kind: 'service-sent' }],
+  'wait-for-the-service': [() => say('accountPage.backFree'), { kind: 'service-returned', unlocked: true }],
+}
+const PROVES: readonly AccountStepId[] = [
+  'sign-in',
+  'type-the-old-lock',
+  'remove-and-skip',
+  'restart-and-skip',
+  'see-that-it-never-asks',
 ]
-/** What the route says is done first, where that is not the sign-in nor the seller. */
-const elsewhere = computed(() => {
-  const first = job.route?.choices[0]
-  return first && ELSEWHERE.includes(first.action) ? first : undefined
+const main = computed(() => {
+  const step = next.value
+  if (!step || isConfirmed.value || isLeft.value) return undefined
+  const told = TOLD[step.id]
+  if (told) return { text: told[0](), press: tell(told[1]), proves: undefined }
+  const { proof } = plan.value ?? {}
+  // A release that was ordered is proven at its order.
+  const isOrdered = plan.value?.situation === 'authorised-release'
+  return proof && !isOrdered && PROVES.includes(step.id) && step.state === 'now'
+    ? { text: say(`accountProof.${proof}`), press: () => prove(proof), proves: proof }
+    : undefined
 })
-/** A release is ordered where the route says so, or was ordered. */
-const hasReleases = computed(
-  () =>
-    elsewhere.value?.action === 'authorised-release' ||
-    (job.saved?.orders ?? []).some((one) => releasedBy(one) === 'account'),
-)
-const isStrangers = computed(() => job.facts.complaint === 'second-hand')
-/** A device bought second-hand stands at the wizard already; any other has to get there first. */
-const atTheWizard = computed(() => job.progress?.setUpReached === true || isStrangers.value)
-/** Of a stranger’s account nothing is asked here: its owner takes the device off it. */
-const known = computed(() =>
-  (['accountOnDevice', 'accountAddress', 'knowsAccountPassword', 'secondStep'] as const).filter(
-    (name) => !isStrangers.value || job.facts[name] !== undefined,
-  ),
-)
-const secondStep = computed(() => (job.saved?.accountConfirmed ? '' : codeAfterwards(job.facts, words)))
-/** A release that was ordered is proven at its order. */
-const expected = computed<Proof>(() =>
-  isStrangers.value && !hasReleases.value ? 'step-skipped' : 'signed-in',
-)
 const others = computed(() =>
-  (['signed-in', 'step-skipped', 'never-asked'] as const).filter((proof) => proof !== expected.value),
+  ACCOUNT_PROOFS.filter((proof) => proof !== plan.value?.proof || main.value?.proves !== proof),
 )
+/** Nothing is left that helps: it goes back as it is. */
+const isLeft = computed(() => job.main?.action.kind === 'hand-back')
+const fallbacks = computed(() => job.route?.choices.slice(1) ?? [])
+
+/** The customer says that the password was changed: the wait runs from then. */
+const asksWhenChanged = computed(
+  () => (job.route?.foresight.waitHours.to ?? 0) > 0 && job.account?.passwordChangedAt === undefined,
+)
+const refusals = computed(() => job.account?.refusals ?? 0)
+const stopText = computed(() => {
+  const { why, until } = plan.value?.stop ?? {}
+  if (!why) return ''
+  return until === undefined || why === 'wrong-password'
+    ? say(`refusedThen.${why}`)
+    : `${say(`refusedThen.${why}`)} ${say('accountPage.until', { until: words.dayAndTime(until, now.value) })}`
+})
 </script>
 
 <template>
   <JobFrame :id="props.id">
-    <template #default="{ route, job: saved }">
-      <div class="grid grid-cols-2 gap-10 px-6 py-5">
+    <template #default>
+      <div v-if="plan" class="grid grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)] gap-8 px-6 py-4">
         <section>
-          <h1 class="mb-3">{{ say('station.account-lock') }}</h1>
-          <p class="text-xl">
-            <template v-if="saved.accountConfirmed">{{ say('account.confirmed') }}</template>
-            <template v-else-if="elsewhere"
-              ><b>{{ say(`action.${elsewhere.action}`) }}.</b> {{ reasonText(elsewhere, words) }}</template
-            >
-            <template v-else-if="job.facts.complaint === 'second-hand'">{{
-              say('account.strangers')
-            }}</template>
-            <template v-else-if="route.locks.account === 'unknown'">{{ say('account.notKnown') }}</template>
-            <template v-else>{{
-              job.found?.family.accountLock.acceptsOldScreenLock
-                ? say('account.asksOrLock')
-                : say('account.asks')
-            }}</template>
+          <h1>{{ say(`accountSituation.${plan.situation}`) }}</h1>
+          <p class="mt-1 mb-3 text-lg">
+            {{ isConfirmed ? say('account.confirmed') : say(`accountBecause.${plan.situation}`) }}
           </p>
-          <div v-if="hasReleases" class="mt-4">
-            <OrderDesk lock="account" />
-          </div>
-          <dl v-if="known.length" class="mt-4 border-t-2 border-ink">
-            <div v-for="name in known" :key="name" class="flex gap-4 border-b border-rule py-1.5">
-              <dt class="w-56 text-ink-soft first-letter:uppercase">{{ say(`fact.${name}`) }}</dt>
-              <dd class="font-bold">{{ factText(name, job.facts[name], catalog.modelName, words) }}</dd>
-            </div>
-          </dl>
-          <p v-if="secondStep" class="mt-3 font-bold text-brass">{{ secondStep }}</p>
-          <p v-if="isStrangers" class="mt-3 flex flex-wrap gap-x-5">
-            <span>{{ say('account.letter') }}</span>
-            <a
-              v-for="language in LANGUAGES"
-              :key="language"
-              class="underline"
-              :href="`/api/jobs/${saved.id}/letter-to-seller.pdf?language=${language}`"
-              target="_blank"
-              >{{ nameOf(language) }}</a
-            >
-          </p>
-          <p class="mt-3 text-ink-soft">
-            {{ say('account.ownHands') }}
-          </p>
+          <StepsLed :steps="steps">
+            <template #sign-in>
+              <p v-if="plan.stop" class="mt-2 border-s-4 border-stop bg-stop-pale px-3 py-2 text-lg">
+                <b>{{ say('accountPage.doNotSignIn') }}</b> {{ stopText }}
+                <span v-if="refusals > 1">{{ say('accountPage.refusals', { count: refusals }) }}</span>
+                <button
+                  v-if="plan.stop.until === undefined"
+                  class="act mt-2 block"
+                  @click="job.tell({ kind: 'sign-in-possible' })"
+                >
+                  {{ say('accountPage.settled') }}
+                </button>
+              </p>
+              <p v-else class="mt-3 flex flex-wrap items-center gap-2">
+                {{ say('accountPage.refused') }}
+                <button
+                  v-for="why in refusedWhy.options"
+                  :key="why"
+                  class="act !min-h-0"
+                  @click="job.tell({ kind: 'sign-in-refused', why })"
+                >
+                  {{ say(`refusedWhy.${why}`) }}
+                </button>
+              </p>
+              <PasswordChanged v-if="asksWhenChanged" />
+            </template>
+            <template #wait-to-sign-in><PasswordChanged v-if="asksWhenChanged" /></template>
+            <template #wait-for-the-recovery>
+              <button class="act mt-2" @click="job.tell({ kind: 'recovery-ended', found: false })">
+                {{ say('accountPage.notRecovered') }}
+              </button>
+            </template>
+            <template #write-to-the-seller><SellerLetter :is-reminder="false" /></template>
+            <template #wait-for-the-seller>
+              <button class="act mt-2" @click="job.tell({ kind: 'seller-answered', removed: false })">
+                {{ say('accountPage.sellerRefuses') }}
+              </button>
+              <SellerLetter :is-reminder="true" />
+              <MailList class="mt-2" />
+            </template>
+            <template #restart-and-skip>
+              <button
+                v-if="plan.situation === 'previous-owner'"
+                class="act mt-2"
+                @click="job.tell({ kind: 'seller-answered', removed: false })"
+              >
+                {{ say('accountPage.stillAsks') }}
+              </button>
+            </template>
+            <template #wait-for-the-service>
+              <button class="act mt-2" @click="job.tell({ kind: 'service-returned', unlocked: false })">
+                {{ say('accountPage.backLocked') }}
+              </button>
+            </template>
+          </StepsLed>
+          <OrderDesk v-if="plan.situation === 'authorised-release'" class="mt-4" lock="account" />
+          <section v-if="!isConfirmed" class="mt-4">
+            <h2>{{ say('accountPage.otherProof') }}</h2>
+            <p v-if="!atTheWizard" class="text-ink-soft">{{ say('account.onlyAtWizard') }}</p>
+            <p v-else class="flex flex-wrap gap-2">
+              <button v-for="proof in others" :key="proof" class="act !min-h-0" @click="prove(proof)">
+                {{ say(`accountProof.${proof}`) }}
+              </button>
+            </p>
+          </section>
+          <p v-if="!isConfirmed" class="mt-4 max-w-prose text-ink-soft">{{ say('account.ownHands') }}</p>
         </section>
-        <section>
-          <h2 class="mb-2">{{ say('account.wizard') }}</h2>
-          <ol class="list-decimal space-y-2 ps-6 text-lg">
-            <li>{{ say('account.wizard1') }}</li>
-            <li>{{ say('account.wizard2') }}</li>
-            <li>{{ say('account.wizard3') }}</li>
-            <li>{{ say('account.wizard4') }}</li>
-          </ol>
-          <h2 class="mt-6 mb-2">{{ say('account.seen') }}</h2>
-          <div class="flex flex-col items-start gap-2">
-            <button
-              v-for="proof in others"
-              :key="proof"
-              class="act"
-              :disabled="saved.accountConfirmed !== null || !atTheWizard"
-              @click="prove(proof)"
-            >
-              {{ say(`accountProof.${proof}`) }}
-            </button>
-          </div>
-          <p v-if="!atTheWizard && !saved.accountConfirmed" class="mt-2 text-ink-soft">
-            {{ say('account.onlyAtWizard') }}
-          </p>
-        </section>
+        <aside class="space-y-5">
+          <WaitsFor v-for="wait in plan.waits" :key="wait.for" :wait="wait" :now="now" />
+          <section v-if="plan.inHand.length">
+            <h2>{{ say('accountPage.inHand') }}</h2>
+            <ul class="ruled">
+              <li v-for="item in plan.inHand" :key="item" class="py-1">{{ say(`inHand.${item}`) }}</li>
+            </ul>
+            <p v-if="job.facts.accountAddress && plan.inHand.includes('owner-here')" class="py-1">
+              {{ say('fact.accountAddress') }}: <b>{{ job.facts.accountAddress }}</b>
+            </p>
+          </section>
+          <section v-if="!isConfirmed && fallbacks.length">
+            <h2>{{ say('accountPage.ifItFails') }}</h2>
+            <ol class="ruled">
+              <li v-for="choice in fallbacks" :key="choice.action" class="py-1">
+                <b>{{ say(`action.${choice.action}`) }}</b>
+                {{ say('route.helps', { chance: chanceText(choice.chance) }) }}
+                <span class="block text-ink-soft">{{ reasonText(choice, words) }}</span>
+              </li>
+            </ol>
+          </section>
+        </aside>
       </div>
     </template>
-    <template #left="{ job: saved }"
-      ><RouterLink class="underline" :to="`/jobs/${saved.id}`">{{
-        say('counter.wholeJob')
-      }}</RouterLink></template
-    >
+    <template #left="{ job: saved }">
+      <RouterLink class="underline" :to="`/jobs/${saved.id}`">{{ say('counter.wholeJob') }}</RouterLink>
+      <RouterLink class="underline" :to="`/counter/${saved.id}`">{{
+        say('accountPage.askAtCounter')
+      }}</RouterLink>
+      <TakeBack v-if="!isConfirmed" />
+    </template>
     <template #action="{ job: saved }">
-      <button
-        v-if="!saved.accountConfirmed"
-        class="act"
-        :class="{ 'act-main': job.main?.action.kind === 'confirm-account' }"
-        :disabled="!atTheWizard"
-        @click="prove(expected)"
-      >
-        {{ say(`accountProof.${expected}`) }}
-      </button>
+      <button v-if="main" class="act act-main" @click="main.press">{{ main.text }}</button>
       <NextStation v-if="saved.station !== 'account-lock'" :job="saved" />
+      <RouterLink v-else-if="isLeft" class="act act-main" :to="`/hand-back/${saved.id}`">{{
+        say('carrier.handBackOn')
+      }}</RouterLink>
     </template>
   </JobFrame>
 </template>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { TOLD_STEPS, type BenchChange, type BenchPlace, type MainAction } from '@benevox/core/job'
+import { TOLD_STEPS, type StepChange, type BenchPlace, type MainAction } from '@benevox/core/job'
 import { computed, ref, watch } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
 import ChargeFirst from './ChargeFirst.vue'
 import { allTheSame, benchButton, handsBack, type BenchButton, type Panels } from './benchButton.ts'
-import TakeBack from './TakeBack.vue'
+import TakeBack from '../../parts/TakeBack.vue'
 import AfterPanel from './AfterPanel.vue'
 import GentlePanel from './GentlePanel.vue'
 import KeyPanel from './KeyPanel.vue'
@@ -31,8 +31,8 @@ const stage = computed(() => {
 })
 watch(stage, () => window.scrollTo({ top: 0 }), { flush: 'post' })
 /** What happened at the device is told, also while the server is away; all else stands on what was seen. */
-const record = (change: BenchChange) =>
-  TOLD_STEPS.includes(change.kind) ? job.tell(change) : job.recordBench(change)
+const record = (change: StepChange) =>
+  TOLD_STEPS.includes(change.kind) ? job.tell(change) : job.recordStep(change)
 const panels = computed((): Panels => {
   const at = menu.value
   return {
@@ -63,11 +63,6 @@ function press({ does }: BenchButton): void {
       return void keys.value?.next()
     case 'menu':
       return void menu.value?.next()
-    case 'password-found':
-      // Who finds it anew changes it: the device then refuses the sign-in for a while.
-      job.setFact('knowsAccountPassword', 'yes')
-      job.setFact('passwordChangedLately', 'yes')
-      return
     case 'tell':
       void record(does.change)
   }

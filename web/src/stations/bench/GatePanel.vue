@@ -14,7 +14,7 @@ const read = ref('')
 const build = ref('')
 async function confirm(by: 'tag' | 'model-text', text: string): Promise<void> {
   const shown = build.value.trim()
-  await job.recordBench({ kind: 'right-device', by, read: text, ...(shown ? { build: shown } : {}) })
+  await job.recordStep({ kind: 'right-device', by, read: text, ...(shown ? { build: shown } : {}) })
   read.value = ''
 }
 const inHand = computed(() => {

@@ -65,7 +65,7 @@ const waits = computed(() => waitAfterMs(props.family.waitLaw ?? PLATFORM_WAIT_L
         <div class="mt-4"><GatePanel /></div>
         <BeforeReset class="mt-4" />
         <div class="mt-4 flex items-center gap-4">
-          <PressAndHold :disabled="missing > 0" @held="job.recordBench({ kind: 'revealed' })">{{
+          <PressAndHold :disabled="missing > 0" @held="job.recordStep({ kind: 'revealed' })">{{
             say('gentle.reveal')
           }}</PressAndHold>
           <span v-if="missing" class="text-ink-soft">{{ say('gentle.missing', { count: missing }) }}</span>

@@ -137,7 +137,7 @@ watch([way.systems, last], ([systems, made]) => {
 })
 function choose(methodId: string): void {
   picked.value = methodId
-  void job.recordBench({ kind: 'chose-method', methodId })
+  void job.recordStep({ kind: 'chose-method', methodId })
 }
 
 usePageKeys(

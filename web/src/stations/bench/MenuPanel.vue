@@ -60,7 +60,7 @@ const gentler = computed(() =>
 )
 const installFirst = computed(() => first.value === 'install-system-again')
 const didNotHelp = (action: 'clear-cache' | 'install-system-again') =>
-  job.recordBench({ kind: 'did-not-help', action })
+  job.recordStep({ kind: 'did-not-help', action })
 const resetGates = computed(() => job.route?.wipeGates.filter(({ state: gate }) => gate !== 'open') ?? [])
 
 /** The menu left by itself, and where it went is no menu: in recovery it stands no more. */
@@ -68,7 +68,7 @@ function hasLeft(): void {
   if (!menus.hasLeft()) void record('back-to-keys')
 }
 const record = (kind: 'revealed' | 'wipe-started' | 'back-to-keys') =>
-  kind === 'revealed' ? job.recordBench({ kind }) : job.tell({ kind })
+  kind === 'revealed' ? job.recordStep({ kind }) : job.tell({ kind })
 /** Where an update changed the menus and nobody knows the system: which of them the device shows. */
 const systems = computed(() => {
   const menusOf = (family: Family) => JSON.stringify([...catalog.machineOf(family).menus])

@@ -7,8 +7,8 @@ import {
   routeOf,
   standingOf,
   stationOfJob,
-  type BenchChange,
   type JobState,
+  type StepChange,
   type World,
 } from '@benevox/core/job'
 import fc from 'fast-check'
@@ -69,14 +69,14 @@ describe('the button of the bench', () => {
           pressed++
           const { does } = button
           // On the last question the menu's button tells that it is wiping.
-          const change: BenchChange | undefined =
+          const change: StepChange | undefined =
             does.kind === 'tell'
               ? does.change
               : does.kind === 'menu' && local.atLastQuestion
                 ? { kind: 'wipe-started' }
                 : undefined
           if (!change) continue
-          const then = after(job, { kind: 'bench', key: 'pressed', change, at: world.now }, world)
+          const then = after(job, { kind: 'step', key: 'pressed', change, at: world.now }, world)
           expect(then).not.toBe(job)
           expect(breachesOf(then)).toEqual(breachesOf(job))
           if (standingOf(then).deleted !== standingOf(job).deleted)

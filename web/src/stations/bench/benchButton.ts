@@ -1,12 +1,11 @@
-import type { BenchChange, BenchPlace, BenchStepKind, MainAction } from '@benevox/core/job'
+import type { BenchPlace, MainAction, StepChange, StepKind } from '@benevox/core/job'
 import type { CameBack } from '@benevox/core/diagnosis'
 import type { RouteAction } from '@benevox/core/route'
 import { say } from '../../words/index.ts'
 
 /** What the button of the bench does: a step is told, or the panel on the page goes on. */
 type Does =
-  | { readonly kind: 'tell'; readonly change: BenchChange }
-  | { readonly kind: 'password-found' }
+  | { readonly kind: 'tell'; readonly change: StepChange }
   /** The run at the keys goes on: begun, or a cue seen. */
   | { readonly kind: 'keys' }
   /** Through the menu: to the last question, and on it that it is wiping. */
@@ -58,7 +57,7 @@ const TOLD = [
   'wipe-finished',
   'first-start',
   'set-up',
-] as const satisfies readonly BenchStepKind[]
+] as const satisfies readonly StepKind[]
 
 /** The button of what is next at the device; none where that is held, chosen or answered on the page itself. */
 export function benchButton(action: MainAction, place: BenchPlace, panels: Panels): BenchButton | undefined {
@@ -68,7 +67,7 @@ export function benchButton(action: MainAction, place: BenchPlace, panels: Panel
       return {
         text: textOf(WORKED.find((one) => one === action.action)),
         onSpace: false,
-        does: action.worked ? { kind: 'tell', change: action.worked } : { kind: 'password-found' },
+        does: { kind: 'tell', change: action.worked },
       }
     case 'tell':
       return action.change.kind === 'wipe-started'

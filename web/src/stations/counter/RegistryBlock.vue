@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { Mail } from '@benevox/contract'
 import { groupImei } from '@benevox/core/imei'
-import { computed, ref } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
+import MailList from '../../parts/MailList.vue'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import { answerText, registryTexts } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
@@ -12,8 +12,7 @@ import { say, words } from '../../words/index.ts'
 const props = defineProps<{ withKey?: boolean }>()
 const job = useJob()
 const isAsking = ref(false)
-const mails = ref<readonly Mail[]>([])
-const mailbox = ref('')
+const mails = useTemplateRef('mails')
 const records = computed(() => [...(job.saved?.registry ?? [])].reverse())
 const fee = computed(() =>
   job.prices ? words.money(job.prices.fees.registryReport, job.prices.currency) : '',
@@ -26,7 +25,7 @@ async function ask(report: boolean): Promise<void> {
     call('askRegistry', { params: { id }, body: { version, report } }),
   )
   isAsking.value = false
-  if (report) await look()
+  if (report) await mails.value?.look()
 }
 usePageKeys({
   key: 'r',
@@ -34,17 +33,6 @@ usePageKeys({
   when: () => props.withKey === true,
   press: () => void ask(false),
 })
-async function look(): Promise<void> {
-  const id = job.saved?.id
-  if (id === undefined) return
-  const found = await call('listMails', { params: { id } }).catch(() => undefined)
-  mails.value = found?.mails ?? mails.value
-  mailbox.value = !found
-    ? say('mailbox.away')
-    : found.mails.length === 0 || found.mailbox === 'away'
-      ? say(`mailbox.${found.mailbox}`)
-      : ''
-}
 </script>
 
 <template>
@@ -86,18 +74,6 @@ async function look(): Promise<void> {
         <span v-for="line in registryTexts(record, words)" :key="line" class="block">{{ line }}</span>
       </li>
     </ul>
-    <p v-if="records.length" class="mt-2">
-      <button class="underline" @click="look">{{ say('registry.lookForMail') }}</button>
-      <span v-if="mailbox" class="ms-3 text-ink-soft" role="status">{{ mailbox }}</span>
-    </p>
-    <details v-for="mail in mails" :key="mail.id" class="mt-1">
-      <summary class="cursor-pointer">
-        <b>{{ mail.subject }}</b> · {{ mail.from }} · {{ words.instant(mail.at) }}
-      </summary>
-      <pre class="font-sans whitespace-pre-wrap">{{ mail.text }}</pre>
-      <a class="underline" :href="`/api/jobs/${job.saved?.id}/mails/${mail.id}.eml`">{{
-        say('registry.asFile')
-      }}</a>
-    </details>
+    <MailList v-if="records.length" ref="mails" class="mt-2" />
   </div>
 </template>

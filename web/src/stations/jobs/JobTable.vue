@@ -12,7 +12,8 @@ const link = ({ id, station }: JobSummary) => (station === 'closed' ? `/jobs/${i
 function waiting({ waits }: JobSummary): string {
   if (!waits) return ''
   const what = say(`waits.${waits.for}`)
-  if (waits.for === 'carrier' || waits.for === 'account')
+  const isOfMinutes = waits.for === 'charging' || waits.for === 'wipe' || waits.for === 'first-start'
+  if (!isOfMinutes && Date.parse(waits.until) > now.value.getTime())
     return say('jobs.waitsUntil', { for: what, day: words.shortDay(waits.until) })
   const leftMs = Date.parse(waits.until) - now.value.getTime()
   return leftMs > 0

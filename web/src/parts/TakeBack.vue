@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { call } from '../../api/client.ts'
-import { useJob } from '../../job/jobs.ts'
-import FreeText from '../../parts/FreeText.vue'
-import { eventText } from '../../words/job.ts'
-import { say } from '../../words/index.ts'
+import { call } from '../api/client.ts'
+import { useJob } from '../job/jobs.ts'
+import FreeText from './FreeText.vue'
+import { eventText } from '../words/job.ts'
+import { say } from '../words/index.ts'
 
 /** Takes the last step back that was recorded by mistake: with a reason, and by a supervisor where it is a breach. */
 const job = useJob()

@@ -1,0 +1,44 @@
+import { messageToSeller, wordsIn } from '@benevox/words'
+import type { Config } from '../config.ts'
+import type { Handlers } from '../http/mount.ts'
+import { sendMail } from '../http/outgoingMail.ts'
+import { ProblemError } from '../http/problem.ts'
+import type { JobLife } from '../jobs/life.ts'
+import { aboutForSeller } from './toSeller.ts'
+
+export function accountHandlers(
+  life: JobLife,
+  { shop, mail, smtp }: Pick<Config, 'shop' | 'mail' | 'smtp'>,
+): Handlers {
+  return {
+    /**
+     * Sent first and then recorded: what was not sent is never said to be. Sent twice by one key, it is one mail by its
+     * name and one step.
+     */
+    async writeToSeller({ params, body, staffId }) {
+      const { key, version, to, language, isReminder } = body
+      const job = await life.read(params.id)
+      if (job.steps.some((step) => step.key === key)) return life.viewed(job)
+      if (job.handBack) throw new ProblemError('not-possible-now', { code: 'job-closed' })
+      const { model, prices } = await life.ready(job)
+      const words = wordsIn(language, prices.opening)
+      await sendMail(smtp, {
+        from: mail,
+        to,
+        key,
+        ...messageToSeller(words, aboutForSeller(job, model?.name ?? '', shop, words)),
+      })
+      return life.run(
+        params.id,
+        { staffId, version },
+        {
+          kind: 'step',
+          key,
+          change: isReminder
+            ? { kind: 'seller-reminded', by: 'mail' }
+            : { kind: 'seller-written', by: 'mail', language },
+        },
+      )
+    },
+  }
+}

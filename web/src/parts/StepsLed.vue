@@ -1,0 +1,56 @@
+<script setup lang="ts" generic="Id extends string">
+import type { StepState } from '@benevox/core/account'
+import { say } from '../words/index.ts'
+
+/** Steps in their order: what is done folded to a line, the next one large with how it is done, the rest small. */
+defineProps<{
+  steps: readonly {
+    readonly id: Id
+    readonly state: StepState
+    readonly title: string
+    readonly how: string
+  }[]
+}>()
+const MARK: Readonly<Record<StepState, string>> = {
+  done: '✓',
+  now: '▸',
+  waiting: '…',
+  due: '!',
+  stopped: '✕',
+  later: '·',
+}
+</script>
+
+<template>
+  <ol class="border-t border-rule">
+    <li
+      v-for="step in steps"
+      :key="step.id"
+      class="grid grid-cols-[1.5rem_minmax(0,1fr)] gap-x-2 border-b border-rule py-2"
+      :aria-current="step.state !== 'done' && step.state !== 'later' ? 'step' : undefined"
+    >
+      <span
+        aria-hidden="true"
+        class="font-mono text-lg font-bold"
+        :class="{
+          'text-clear': step.state === 'done',
+          'text-brass': step.state === 'now' || step.state === 'due',
+          'text-waiting': step.state === 'waiting',
+          'text-stop': step.state === 'stopped',
+        }"
+        >{{ MARK[step.state] }}</span
+      >
+      <div>
+        <p :class="step.state === 'done' || step.state === 'later' ? 'text-ink-soft' : 'text-xl font-bold'">
+          {{ step.title }} <span class="sr-only">{{ say(`stepState.${step.state}`) }}</span>
+        </p>
+        <template v-if="step.state !== 'done' && step.state !== 'later'">
+          <ul class="mt-1 space-y-1 text-lg">
+            <li v-for="line in step.how.split('\n')" :key="line">{{ line }}</li>
+          </ul>
+          <slot :name="step.id" />
+        </template>
+      </div>
+    </li>
+  </ol>
+</template>

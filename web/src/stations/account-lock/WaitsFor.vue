@@ -1,0 +1,28 @@
+<script setup lang="ts">
+import type { AccountWait } from '@benevox/core/account'
+import { computed } from 'vue'
+import { say, words } from '../../words/index.ts'
+
+/** What is waited for: since when, until when, and what to do once it is due. */
+const props = defineProps<{ wait: AccountWait; now: Date }>()
+const isDue = computed(() => Date.parse(props.wait.until) <= props.now.getTime())
+const isExact = computed(() => props.wait.until === props.wait.latest)
+</script>
+
+<template>
+  <section class="border-s-4 px-3 py-2" :class="isDue ? 'border-brass bg-brass-pale' : 'border-waiting'">
+    <h2>{{ say('accountPage.waiting') }}: {{ say(`waits.${wait.for}`) }}</h2>
+    <p>
+      {{ say('accountPage.since', { since: words.dayAndTime(wait.since, now) }) }},
+      {{
+        isExact
+          ? say('accountPage.until', { until: words.dayAndTime(wait.until, now) })
+          : say('accountPage.usually', {
+              until: words.dayAndTime(wait.until, now),
+              latest: words.dayAndTime(wait.latest, now),
+            })
+      }}
+    </p>
+    <p v-if="isDue" class="font-bold" role="status">{{ say(`accountDue.${wait.for}`) }}</p>
+  </section>
+</template>
