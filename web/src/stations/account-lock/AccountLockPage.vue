@@ -14,6 +14,7 @@ import TakeBack from '../../parts/TakeBack.vue'
 import OrderDesk from '../carrier-lock/OrderDesk.vue'
 import { eventText } from '../../words/job.ts'
 import { chanceText, say, words } from '../../words/index.ts'
+import OptionsCompared from './OptionsCompared.vue'
 import PasswordChanged from './PasswordChanged.vue'
 import SellerLetter from './SellerLetter.vue'
 import WaitsFor from './WaitsFor.vue'
@@ -187,6 +188,7 @@ const stopText = computed(() => {
                 <span class="block text-ink-soft">{{ reasonText(choice, words) }}</span>
               </li>
             </ol>
+            <OptionsCompared class="mt-3" />
           </section>
         </aside>
       </div>

@@ -68,7 +68,7 @@ const tell = (by: WrittenBy) =>
 <template>
   <div class="mt-3 space-y-3">
     <p class="flex flex-wrap items-end gap-3">
-      <label class="w-44"
+      <label class="w-56"
         >{{ say('accountPage.language') }}
         <select v-model="language" class="field">
           <option v-for="one in LANGUAGES" :key="one" :value="one">{{ nameOf(one) }}</option>
