@@ -281,6 +281,11 @@ test('on the telephone: what to bring, a carrier order by IMEI alone, agreed to 
   await page.getByRole('button', { name: 'Show the agreement' }).click()
   await page.getByRole('button', { name: 'agreed to on the telephone' }).click()
   await page.getByRole('button', { name: 'Go to the carrier lock' }).click()
+  // The device is not here: nothing is looked at, and the carrier is asked first.
+  const refuses = page.getByRole('button', { name: 'The carrier refuses' })
+  await expect(page.getByText('In Norway')).toHaveCount(0)
+  await expect(page.getByText('No time to answer is known for this country')).toBeVisible()
+  await refuses.click()
   // Bought in another country it is another carrier’s: no order of it is to be had.
   await expect(page.getByText('No supplier for Skerry Mobile (Norway). There are services for')).toBeVisible()
   await page.getByRole('link', { name: 'Answers at the counter' }).click()

@@ -105,6 +105,8 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   await page.getByRole('link', { name: 'Go to the account lock' }).click()
   await page.getByRole('button', { name: 'The owner has signed in' }).click()
   await page.getByRole('link', { name: 'Go to the carrier lock' }).click()
+  await page.getByRole('button', { name: 'Another SIM is refused' }).click()
+  await page.getByRole('button', { name: 'The carrier refuses' }).click()
   await expect(page.getByRole('row', { name: /Greywater Releases/ })).toContainText('€19.00')
   await page
     .getByRole('row', { name: /Greywater Releases/ })

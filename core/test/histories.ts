@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { refusedWhy, writtenBy, type AccountChange } from '../src/account/index.ts'
+import { askedBy, carrierSays, type CarrierChange } from '../src/carrier/index.ts'
 import { USUAL_PRICES } from '../src/price/index.ts'
 import { PHONE, SEEN } from '../src/route/fixtures.ts'
 import type { DeviceOnJob, Facts } from '../src/route/index.ts'
@@ -129,6 +130,18 @@ const ON_THE_ACCOUNT: fc.Arbitrary<AccountChange> = fc.oneof(
   fc
     .constantFrom(...writtenBy.options)
     .map((by): AccountChange => ({ kind: 'seller-written', by, language: 'en' })),
+)
+
+/** Any step on the way to the end of the carrier lock. */
+const ON_THE_CARRIER: fc.Arbitrary<CarrierChange> = fc.oneof(
+  fc.record({
+    kind: fc.constant('carrier-lock-seen' as const),
+    on: fc.boolean(),
+    by: fc.constantFrom('other-sim' as const, 'own-page' as const),
+  }),
+  fc.constantFrom(...askedBy.options).map((by): CarrierChange => ({ kind: 'carrier-asked', by })),
+  fc.constantFrom(...carrierSays.options).map((says): CarrierChange => ({ kind: 'carrier-answered', says })),
+  fc.constant<CarrierChange>({ kind: 'other-sim-works' }),
 )
 
 const some = <const T>(...values: readonly T[]): fc.Arbitrary<T> => fc.constantFrom(...values)
@@ -297,6 +310,7 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
     ),
   },
   { weight: 4, arbitrary: ON_THE_ACCOUNT.map(bench) },
+  { weight: 3, arbitrary: ON_THE_CARRIER.map(bench) },
   {
     weight: 2,
     arbitrary: fc

@@ -122,6 +122,14 @@ export function isWork(event: JobEvent): boolean {
   }
 }
 
+/** Whether another carrier's SIM was seen to work. */
+const anotherSimWorks = (events: readonly JobEvent[]): boolean =>
+  stepsIn(events).some(
+    ({ change }) =>
+      change.kind === 'other-sim-works' ||
+      (change.kind === 'carrier-lock-seen' && !change.on && change.by === 'other-sim'),
+  )
+
 /** Whether some event shows a lock to be off. */
 export function isShownOff(lock: 'screen' | 'account' | 'carrier', events: readonly JobEvent[]): boolean {
   const kinds = stepsIn(events).map(({ change }) => change)
@@ -139,16 +147,19 @@ export function isShownOff(lock: 'screen' | 'account' | 'carrier', events: reado
         kinds.some(({ kind }) => kind === 'account-taken-off')
       )
     case 'carrier':
-      return events.some(
-        (event) =>
-          event.kind === 'order-changed' &&
-          events.some(
-            (placed) =>
-              placed.kind === 'order-placed' &&
-              placed.order.id === event.id &&
-              placed.order.lock !== 'account',
-          ) &&
-          (event.change.kind === 'proven' || (event.change.kind === 'code-entered' && event.change.worked)),
+      return (
+        anotherSimWorks(events) ||
+        events.some(
+          (event) =>
+            event.kind === 'order-changed' &&
+            events.some(
+              (placed) =>
+                placed.kind === 'order-placed' &&
+                placed.order.id === event.id &&
+                placed.order.lock !== 'account',
+            ) &&
+            (event.change.kind === 'proven' || (event.change.kind === 'code-entered' && event.change.worked)),
+        )
       )
   }
 }

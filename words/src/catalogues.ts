@@ -2470,4 +2470,45 @@ export interface Messages {
   'stepState.later': object
   'reason.account-service': object
   'accountPage.keep': object
+  'carrierSituation.not-locked': object
+  'carrierSituation.from-the-carrier': object
+  'carrierSituation.from-a-supplier': object
+  'carrierStep.see-that-it-is-on': object
+  'carrierStep.ask-the-carrier': object
+  'carrierStep.wait-for-the-carrier': object
+  'carrierStep.order-the-unlock': object
+  'carrierStep.wait-for-the-supplier': object
+  'carrierStep.activate': object
+  'carrierStep.see-that-it-is-off': object
+  'carrierHow.see-that-it-is-on': object
+  'carrierHow.ask-the-carrier': object
+  'carrierHow.wait-for-the-carrier': object
+  'carrierHow.order-the-unlock': object
+  'carrierHow.wait-for-the-supplier': object
+  'carrierHow.activate': object
+  'carrierHow.see-that-it-is-off': object
+  'carrierPage.otherSimRefused': object
+  'carrierPage.otherSimTaken': object
+  'carrierPage.pageSaysOn': object
+  'carrierPage.pageSaysOff': object
+  'carrierPage.asked': { readonly by: string }
+  'carrierPage.unlocked': object
+  'carrierPage.refused': object
+  'carrierPage.later': object
+  'carrierPage.keepDay': object
+  'carrierPage.askAgain': object
+  'carrierPage.original': object
+  'carrierPage.rule': { readonly country: string | number; readonly days: number; readonly date: string | number }
+  'carrierPage.noRule': object
+  'carrierPage.done': object
+  'carrierPage.notLocked': object
+  'accountDue.carrier-reply': object
+  'waits.carrier-reply': object
+  'shelf.carrier-reply.due': object
+  'event.carrier-lock-seen': object
+  'event.carrier-asked': object
+  'event.carrier-answered': object
+  'event.other-sim-works': object
+  'carrierPage.orderInstead': object
+  'orderDesk.carrierIn': { readonly carrier: string | number; readonly country: string | number }
 }

@@ -1,3 +1,4 @@
+import type { AskedBy } from '@benevox/core/carrier'
 import type { KeyId, LinkKind } from '@benevox/core/catalog'
 import type { NotHeld, RegistryRecord } from '@benevox/core/job'
 import type { FactName, RouteAction } from '@benevox/core/route'
@@ -80,6 +81,19 @@ function partsOf(kind: string, detail: Detail, names: CatalogueNames, words: Wor
     }
     case 'seller-answered':
       return [say(detail['removed'] === true ? 'accountPage.sellerRemoved' : 'accountPage.sellerRefuses')]
+    case 'carrier-lock-seen': {
+      const by = text(detail['by'])
+      if (by === 'own-page')
+        return [say(detail['on'] === true ? 'carrierPage.pageSaysOn' : 'carrierPage.pageSaysOff')]
+      return [say(detail['on'] === true ? 'carrierPage.otherSimRefused' : 'carrierPage.otherSimTaken')]
+    }
+    case 'carrier-asked':
+      return [say('carrierPage.asked', { by: text(detail['by']) as AskedBy })]
+    case 'carrier-answered': {
+      const [says, until] = [text(detail['says']), text(detail['until'])]
+      if (says === 'later') return [say('carrierPage.later'), ...(until ? [words.shortDay(until)] : [])]
+      return [found(`carrierPage.${says}`)]
+    }
     case 'service-returned':
       return [say(detail['unlocked'] === true ? 'accountPage.backFree' : 'accountPage.backLocked')]
     case 'taken-back':

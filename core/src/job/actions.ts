@@ -1,6 +1,7 @@
 import type { AccountStepId, StepState } from '../account/index.ts'
+import type { CarrierStepId, CarrierStepState } from '../carrier/index.ts'
 import { gatesOfTheJob, type Gate, type RouteAction, type Station } from '../route/index.ts'
-import { accountPlanOf } from './accountDesk.ts'
+import { accountPlanOf, carrierPlanOf } from './desks.ts'
 import { orderUnderWay, whyNoOrder } from './decideDesks.ts'
 import type { BenchChange, JobState, ReleasedLock, StepChange } from './records.ts'
 import { factsOf, progressOf, routeOf, stationOfJob, type Around } from './standing.ts'
@@ -26,6 +27,8 @@ export type MainAction =
   | { readonly kind: 'confirm-account' }
   /** Something on the way to the end of the account lock, or what is waited for. */
   | { readonly kind: 'account-step'; readonly step: AccountStepId; readonly state: StepState }
+  /** Something on the way to the end of the carrier lock, or what is waited for. */
+  | { readonly kind: 'carrier-step'; readonly step: CarrierStepId; readonly state: CarrierStepState }
   | { readonly kind: 'order' }
   | { readonly kind: 'follow-order' }
   | { readonly kind: 'hand-back' }
@@ -196,9 +199,12 @@ export function canOrder(lock: ReleasedLock, job: JobState, around: Around): boo
   )
 }
 
-function atTheCarriers(job: JobState, around: Around): MainAction {
+function atTheCarriers(job: JobState, around: AroundNow): MainAction {
   const order = orderUnderWay(job, 'carrier')
   if (order && order.state !== 'released') return { kind: 'follow-order' }
+  const { steps, now } = carrierPlanOf(job, around, around.now ?? job.openedAt)
+  const state = steps.find(({ id }) => id === now)?.state
+  if (now && state && now !== 'order-the-unlock') return { kind: 'carrier-step', step: now, state }
   return { kind: canOrder('carrier', job, around) ? 'order' : 'hand-back' }
 }
 

@@ -1,10 +1,9 @@
-import { learntOf } from '../account/index.ts'
 import type { FactName, Facts } from '../route/index.ts'
 import type { Command } from './commands.ts'
 import { refused, secretsIn, yes, type Decided } from './decided.ts'
 import type { JobEvent } from './events.ts'
 import type { JobState } from './records.ts'
-import { isReported, registryStands, type World } from './standing.ts'
+import { isReported, learntOnJob, registryStands, type World } from './standing.ts'
 import { standingOf } from './steps.ts'
 
 type Answer = Extract<Command, { kind: 'answer' }>
@@ -31,7 +30,7 @@ export function decideAnswer(job: JobState, command: Answer, world: World): Deci
     (name) => job.answers[name] === 'yes' && set[name] !== undefined && set[name] !== 'yes',
   )
   if (unsaid) return refused({ code: 'stays-once-said', fact: unsaid })
-  const learnt: Facts = learntOf(standingOf(job).account)
+  const learnt = learntOnJob(job)
   const turnedOut = (Object.keys(learnt) as FactName[]).find(
     (name) => set[name] !== undefined && set[name] !== learnt[name],
   )

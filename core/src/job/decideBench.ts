@@ -1,4 +1,5 @@
 import { ACCOUNT_STEPS } from '../account/index.ts'
+import { CARRIER_STEPS } from '../carrier/index.ts'
 import { gatesOfTheJob, ownershipGate, systemOf, type Gate } from '../route/index.ts'
 import type { Command, TakenBack } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'
@@ -175,6 +176,7 @@ const CHAIN: readonly StepKind[] = [
   'set-up',
   'screen-lifted',
   ...ACCOUNT_STEPS,
+  ...CARRIER_STEPS,
 ]
 
 export function decideTakeBack(

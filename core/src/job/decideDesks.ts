@@ -6,7 +6,7 @@ import {
   isOfItsCarrier,
   type Gate,
 } from '../route/index.ts'
-import { isAtTheWizard } from './accountDesk.ts'
+import { isAtTheWizard } from './desks.ts'
 import type { Command } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'
 import { barring } from './decideBench.ts'

@@ -1,4 +1,4 @@
-export * from './accountDesk.ts'
+export * from './desks.ts'
 export * from './actions.ts'
 export * from './commands.ts'
 export { after, decide } from './decide.ts'

@@ -1,4 +1,5 @@
 import type { AccountProof } from '../account/index.ts'
+import { takesOtherSims } from '../carrier/index.ts'
 import { isOrderFromAfar, type Locks, type LockState } from '../route/index.ts'
 import { releasedBy, type JobState, type LockStatement, type Order } from './records.ts'
 import { factsOf, routeOf, type Around } from './standing.ts'
@@ -34,7 +35,9 @@ export function shownOff(job: JobState): Readonly<Record<keyof Locks, ShownBy | 
     account:
       job.accountConfirmed?.how ??
       (bench.accountTakenOffAt !== undefined && deleted === 'by-settings' ? 'account-list-empty' : undefined),
-    carrier: released && (released.answer === 'code' ? 'code-worked' : 'other-sim-works'),
+    carrier: takesOtherSims(standingOf(job).carrier)
+      ? 'other-sim-works'
+      : released && (released.answer === 'code' ? 'code-worked' : 'other-sim-works'),
   }
 }
 

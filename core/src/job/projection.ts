@@ -2,14 +2,22 @@ import { z } from 'zod'
 import { ACCOUNT_WAITS } from '../account/index.ts'
 import type { Family } from '../catalog/index.ts'
 import { chargeRange } from '../clocks/index.ts'
-import { accountPlanOf } from './accountDesk.ts'
+import { accountPlanOf, carrierPlanOf } from './desks.ts'
 import type { Locks, Station } from '../route/index.ts'
 import { releasedBy, type JobState } from './records.ts'
 import { factsOf, routeOf, stationOfJob, type Around, type ModelKnown } from './standing.ts'
 import { standingOf } from './steps.ts'
 
 /** What a job waits for: a timer of the bench, a release, or something on the way to the end of the account lock. */
-export const waitsFor = z.enum(['charging', 'wipe', 'first-start', 'carrier', 'account', ...ACCOUNT_WAITS])
+export const waitsFor = z.enum([
+  'charging',
+  'wipe',
+  'first-start',
+  'carrier',
+  'account',
+  ...ACCOUNT_WAITS,
+  'carrier-reply',
+])
 
 /** The timer that runs on a job, with its instants. */
 export interface Waits {
@@ -105,9 +113,11 @@ function waitsOf(job: JobState, around: WithFamily): Waits | undefined {
       return { for: releasedBy(order), since: order.orderedAt, earliest, until: latest, latest }
     })
   // What is over by when does not hang on the time at which somebody looks.
-  return [...ordered, ...accountPlanOf(job, around, job.openedAt).waits].sort(
-    (one, other) => Date.parse(one.until) - Date.parse(other.until),
-  )[0]
+  const led = [
+    ...accountPlanOf(job, around, job.openedAt).waits,
+    ...carrierPlanOf(job, around, job.openedAt).waits,
+  ]
+  return [...ordered, ...led].sort((one, other) => Date.parse(one.until) - Date.parse(other.until))[0]
 }
 
 function timer(what: Waits['for'], since: string, range: Range | undefined): Waits {

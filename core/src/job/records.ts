@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { ACCOUNT_PROOFS, accountChange } from '../account/index.ts'
+import { carrierChange } from '../carrier/index.ts'
 import { cue, keyId, linkKind } from '../catalog/index.ts'
 import { language, type Facts } from '../facts/index.ts'
 import { agreementTerms, facts, registryAnswer, ROUTE_ACTIONS } from '../route/index.ts'
@@ -222,8 +223,12 @@ export const benchChange = z.discriminatedUnion('kind', [
 ])
 export type BenchChange = z.infer<typeof benchChange>
 
-/** One step of a job: at the bench, or on the way to the end of the account lock. */
-export const stepChange = z.discriminatedUnion('kind', [...benchChange.options, ...accountChange.options])
+/** One step of a job: at the bench, or on the way to the end of the account lock or the carrier lock. */
+export const stepChange = z.discriminatedUnion('kind', [
+  ...benchChange.options,
+  ...accountChange.options,
+  ...carrierChange.options,
+])
 export type StepChange = z.infer<typeof stepChange>
 export type StepKind = StepChange['kind']
 

@@ -1,5 +1,6 @@
 import { LRUCache } from 'lru-cache'
 import { learntOf, optionsFailed } from '../account/index.ts'
+import { carrierLockLearnt, takesOtherSims } from '../carrier/index.ts'
 import { keyId } from '../catalog/index.ts'
 import {
   beforeWork,
@@ -76,6 +77,12 @@ export function isReported({ registry }: Pick<JobState, 'registry'>): boolean {
   )
 }
 
+/** What has turned out since at the account lock and the carrier lock. */
+export function learntOnJob(job: JobState): Facts {
+  const { account, carrier } = standingOf(job)
+  return { ...learntOf(account), ...carrierLockLearnt(carrier) }
+}
+
 const factsKnown = new WeakMap<JobState, Facts>()
 
 /**
@@ -86,7 +93,7 @@ export function factsOf(job: JobState): Facts {
   const before = factsKnown.get(job)
   if (before) return before
   const registryAnswer = registryStands(job)
-  const answers = { ...saidWith(job.answers), ...job.answers, ...learntOf(standingOf(job).account) }
+  const answers = { ...saidWith(job.answers), ...job.answers, ...learntOnJob(job) }
   const made = registryAnswer === undefined ? answers : { ...answers, registryAnswer }
   factsKnown.set(job, made)
   return made
@@ -103,7 +110,7 @@ export function foundAtBench(job: JobState): FoundAtBench {
 
 /** What has been done on a job, as gates, locks and the route need it. */
 export function progressOf(job: JobState): Progress {
-  const { bench, account, deleted } = standingOf(job)
+  const { bench, account, carrier, deleted } = standingOf(job)
   const { agreement } = job
   const takenOffAt = bench.accountTakenOffAt
   return {
@@ -117,7 +124,9 @@ export function progressOf(job: JobState): Progress {
     accountTakenOff: takenOffAt !== undefined,
     accountOffWhenAgreed:
       takenOffAt !== undefined && Date.parse(takenOffAt) <= Date.parse(agreement?.at ?? ''),
-    carrierReleased: job.orders.some((one) => one.state === 'released' && releasedBy(one) === 'carrier'),
+    carrierReleased:
+      takesOtherSims(carrier) ||
+      job.orders.some((one) => one.state === 'released' && releasedBy(one) === 'carrier'),
     handedBack: job.handBack !== null,
     agreement:
       agreement?.kind === 'signed'
@@ -125,7 +134,13 @@ export function progressOf(job: JobState): Progress {
         : { kind: agreement?.kind ?? 'none' },
     openedGates: job.waived.map(({ check }) => check),
     brokenKeys: foundAtBench(job).brokenKeys,
-    failedActs: [...new Set([...(bench.didNotHelp ?? []), ...optionsFailed(account)])],
+    failedActs: [
+      ...new Set([
+        ...(bench.didNotHelp ?? []),
+        ...optionsFailed(account),
+        ...(carrier.asked?.says === 'refused' ? (['carrier-free'] as const) : []),
+      ]),
+    ],
     gentlerFailed: (bench.didNotHelp ?? []).length > 0,
   }
 }

@@ -5,6 +5,13 @@ import {
   type AccountChange,
   type AccountRecord,
 } from '../account/index.ts'
+import {
+  CARRIER_STEPS,
+  carrierWith,
+  NOTHING_ON_THE_CARRIER,
+  type CarrierChange,
+  type CarrierRecord,
+} from '../carrier/index.ts'
 import type { BenchChange, BenchRecord, StepChange, StepKind, Breach, JobState, Step } from './records.ts'
 
 /**
@@ -25,6 +32,7 @@ export const TOLD_STEPS: readonly StepKind[] = [
   'set-up',
   'screen-lifted',
   ...ACCOUNT_STEPS,
+  ...CARRIER_STEPS,
 ]
 
 /** What comes first when two steps happened at the same instant: the order of the work. */
@@ -55,6 +63,10 @@ const ORDER: Readonly<Record<StepKind, number>> = {
   'seller-answered': 23,
   'service-sent': 24,
   'service-returned': 25,
+  'carrier-lock-seen': 26,
+  'carrier-asked': 27,
+  'carrier-answered': 28,
+  'other-sim-works': 29,
 }
 
 export function compareSteps(a: Step, b: Step): number {
@@ -76,6 +88,7 @@ export function withStep(steps: readonly Step[], one: Step): readonly Step[] {
 export interface BenchStanding {
   readonly bench: BenchRecord
   readonly account: AccountRecord
+  readonly carrier: CarrierRecord
   /** Whether and how something on the device was deleted by a reset; the first one counts. */
   readonly deleted: 'no' | 'by-recovery' | 'by-settings'
   readonly breaches: readonly Breach[]
@@ -90,6 +103,7 @@ export function standingOf({ steps }: Pick<JobState, 'steps'>): BenchStanding {
   let standing: BenchStanding = {
     bench: {},
     account: NOTHING_ON_THE_ACCOUNT,
+    carrier: NOTHING_ON_THE_CARRIER,
     deleted: 'no',
     breaches: [],
   }
@@ -101,10 +115,14 @@ export function standingOf({ steps }: Pick<JobState, 'steps'>): BenchStanding {
 const OF_THE_ACCOUNT: ReadonlySet<string> = new Set(ACCOUNT_STEPS)
 export const isOfTheAccount = (change: StepChange): change is AccountChange => OF_THE_ACCOUNT.has(change.kind)
 
+const OF_THE_CARRIER: ReadonlySet<string> = new Set(CARRIER_STEPS)
+const isOfTheCarrier = (change: StepChange): change is CarrierChange => OF_THE_CARRIER.has(change.kind)
+
 function after(standing: BenchStanding, one: Step): BenchStanding {
-  const { bench, account, deleted, breaches } = standing
+  const { bench, account, carrier, deleted, breaches } = standing
   const { change, at, by } = one
   if (isOfTheAccount(change)) return { ...standing, account: accountWith(account, change, at) }
+  if (isOfTheCarrier(change)) return { ...standing, carrier: carrierWith(carrier, change, at) }
   const did =
     // That a wipe is over tells that there was one.
     change.kind === 'wipe-started' || change.kind === 'wipe-finished'

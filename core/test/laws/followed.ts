@@ -1,4 +1,5 @@
 import type { AccountStepId } from '../../src/account/index.ts'
+import type { CarrierStepId } from '../../src/carrier/index.ts'
 import {
   after,
   breachesOf,
@@ -59,6 +60,10 @@ function commandOf(
       const change = ON_THE_ACCOUNT[action.step]
       return change && bench(change)
     }
+    case 'carrier-step': {
+      const change = ON_THE_CARRIER[action.step]
+      return change && bench(change)
+    }
     case 'hand-back':
       return handBack(job, now, n)
   }
@@ -73,6 +78,13 @@ const ON_THE_ACCOUNT: { readonly [Step in AccountStepId]?: StepChange } = {
   'wait-for-the-seller': { kind: 'seller-answered', removed: true },
   'send-to-the-service': { kind: 'service-sent' },
   'wait-for-the-service': { kind: 'service-returned', unlocked: true },
+}
+/** The same of the carrier lock. */
+const ON_THE_CARRIER: { readonly [Step in CarrierStepId]?: StepChange } = {
+  'see-that-it-is-on': { kind: 'carrier-lock-seen', on: true, by: 'other-sim' },
+  'ask-the-carrier': { kind: 'carrier-asked', by: 'telephone' },
+  'wait-for-the-carrier': { kind: 'carrier-answered', says: 'unlocked' },
+  'see-that-it-is-off': { kind: 'other-sim-works' },
 }
 const THREE_DAYS_MINUTES = 3 * 24 * 60
 

@@ -1,7 +1,9 @@
 import { job as jobSchema, type Attempt, type Job } from '@benevox/contract'
 import type { AccountPlan } from '@benevox/core/account'
+import type { CarrierPlan } from '@benevox/core/carrier'
 import {
   accountPlanOf,
+  carrierPlanOf,
   after,
   benchActionOf,
   benchPlaceOf,
@@ -355,6 +357,9 @@ export function createJobSession(id: number, shared: Shared) {
     /** How the account lock is led to its end, as it stands at an instant. */
     accountPlanAt: (now: string): AccountPlan | undefined =>
       shown.value && around.value && accountPlanOf(shown.value, around.value, now),
+    carrier: computed(() => shown.value && standingOf(shown.value).carrier),
+    carrierPlanAt: (now: string): CarrierPlan | undefined =>
+      shown.value && around.value && carrierPlanOf(shown.value, around.value, now),
     /** What must hold before a release is ordered, and whether one can be ordered now. */
     gatesBefore: (lock: ReleasedLock) =>
       shown.value && around.value ? gatesBefore(lock, shown.value, around.value) : [],

@@ -45,9 +45,7 @@ const MARK: Readonly<Record<StepState, string>> = {
           {{ step.title }} <span class="sr-only">{{ say(`stepState.${step.state}`) }}</span>
         </p>
         <template v-if="step.state !== 'done' && step.state !== 'later'">
-          <ul class="mt-1 space-y-1 text-lg">
-            <li v-for="line in step.how.split('\n')" :key="line">{{ line }}</li>
-          </ul>
+          <p class="mt-1 text-lg leading-relaxed whitespace-pre-line">{{ step.how }}</p>
           <slot :name="step.id" />
         </template>
       </div>

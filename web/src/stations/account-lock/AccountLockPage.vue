@@ -17,7 +17,7 @@ import { chanceText, say, words } from '../../words/index.ts'
 import OptionsCompared from './OptionsCompared.vue'
 import PasswordChanged from './PasswordChanged.vue'
 import SellerLetter from './SellerLetter.vue'
-import WaitsFor from './WaitsFor.vue'
+import WaitsFor from '../../parts/WaitsFor.vue'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()

@@ -1,20 +1,156 @@
 <script setup lang="ts">
+import { askedBy, type CarrierStepId } from '@benevox/core/carrier'
+import type { StepChange } from '@benevox/core/job'
+import { carrierText } from '@benevox/words'
+import { useNow } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
+import MailList from '../../parts/MailList.vue'
 import NextStation from '../../parts/NextStation.vue'
+import StepsLed from '../../parts/StepsLed.vue'
+import TakeBack from '../../parts/TakeBack.vue'
+import WaitsFor from '../../parts/WaitsFor.vue'
 import OrderDesk from './OrderDesk.vue'
-import { say } from '../../words/index.ts'
+import { say, words } from '../../words/index.ts'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()
+const now = useNow({ interval: 10_000 })
+const plan = computed(() => job.carrierPlanAt(now.value.toISOString()))
+const isReleased = computed(() => job.progress?.carrierReleased === true)
+const steps = computed(
+  () =>
+    plan.value?.steps.map((step) => ({
+      ...step,
+      title: say(`carrierStep.${step.id}`),
+      how: say(`carrierHow.${step.id}`),
+    })) ?? [],
+)
+const original = computed(() =>
+  carrierText({ carrier: job.facts.originalCarrier, country: job.facts.carrierCountry }, words),
+)
+/** The country's rule with its source, or that none is known. */
+const rule = computed(() => {
+  const known = plan.value?.rule
+  return known
+    ? say('carrierPage.rule', {
+        country: words.country(known.country) ?? known.country,
+        days: known.workingDays,
+        date: words.day(known.lookedAt),
+      })
+    : say('carrierPage.noRule')
+})
+const orders = computed(() => plan.value?.situation === 'from-a-supplier')
+const day = ref('')
+/** Until the end of that day. */
+const until = computed(() => new Date(`${day.value}T23:59:00`))
+const isAhead = computed(() => until.value.getTime() > now.value.getTime())
+const tellLater = () =>
+  job.tell({ kind: 'carrier-answered', says: 'later', until: until.value.toISOString() })
+
+const PROVES: StepChange = { kind: 'other-sim-works' }
+const MAIN: { readonly [Step in CarrierStepId]?: readonly [text: () => string, change: StepChange] } = {
+  'see-that-it-is-on': [
+    () => say('carrierPage.otherSimRefused'),
+    { kind: 'carrier-lock-seen', on: true, by: 'other-sim' },
+  ],
+  'wait-for-the-carrier': [() => say('carrierPage.unlocked'), { kind: 'carrier-answered', says: 'unlocked' }],
+  'see-that-it-is-off': [() => say('carrierPage.otherSimTaken'), PROVES],
+}
+const main = computed(() => {
+  if (isReleased.value || job.saved?.station !== 'carrier-lock') return undefined
+  if (plan.value?.situation === 'not-locked')
+    return { text: say('carrierPage.otherSimTaken'), change: PROVES }
+  const found = plan.value?.now && MAIN[plan.value.now]
+  return found && { text: found[0](), change: found[1] }
+})
 </script>
 
 <template>
   <JobFrame :id="props.id">
     <template #default>
-      <div class="px-6 py-5">
-        <h1 class="mb-3">{{ say('station.carrier-lock') }}</h1>
-        <OrderDesk lock="carrier" />
+      <div v-if="plan" class="grid grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)] gap-8 px-6 py-4">
+        <section>
+          <h1>{{ say(`carrierSituation.${plan.situation}`) }}</h1>
+          <p v-if="isReleased" class="mt-1 text-lg">{{ say('carrierPage.done') }}</p>
+          <p v-else-if="plan.situation === 'not-locked'" class="mt-1 text-lg">
+            {{ say('carrierPage.notLocked') }}
+          </p>
+          <StepsLed class="mt-3" :steps="steps">
+            <template #see-that-it-is-on>
+              <p class="mt-2 flex flex-wrap gap-2">
+                <button
+                  class="act"
+                  @click="job.tell({ kind: 'carrier-lock-seen', on: false, by: 'other-sim' })"
+                >
+                  {{ say('carrierPage.otherSimTaken') }}
+                </button>
+                <button
+                  v-for="on in [true, false]"
+                  :key="String(on)"
+                  class="act"
+                  @click="job.tell({ kind: 'carrier-lock-seen', on, by: 'own-page' })"
+                >
+                  {{ say(on ? 'carrierPage.pageSaysOn' : 'carrierPage.pageSaysOff') }}
+                </button>
+              </p>
+            </template>
+            <template #ask-the-carrier>
+              <p class="mt-2 flex flex-wrap gap-2">
+                <button
+                  v-for="by in askedBy.options"
+                  :key="by"
+                  class="act"
+                  :class="{ 'act-main': by === 'telephone' }"
+                  @click="job.tell({ kind: 'carrier-asked', by })"
+                >
+                  {{ say('carrierPage.asked', { by }) }}
+                </button>
+                <button class="act" @click="job.tell({ kind: 'carrier-answered', says: 'refused' })">
+                  {{ say('carrierPage.refused') }}
+                </button>
+              </p>
+              <p class="mt-2 text-ink-soft">{{ rule }}</p>
+            </template>
+            <template #wait-for-the-carrier>
+              <form class="mt-2 flex flex-wrap items-center gap-2" @submit.prevent="tellLater">
+                <button
+                  type="button"
+                  class="act"
+                  @click="job.tell({ kind: 'carrier-answered', says: 'refused' })"
+                >
+                  {{ say('carrierPage.refused') }}
+                </button>
+                <button
+                  type="button"
+                  class="act"
+                  @click="job.tell({ kind: 'carrier-asked', by: job.carrier?.asked?.by ?? 'telephone' })"
+                >
+                  {{ say('carrierPage.askAgain') }}
+                </button>
+                <label class="flex items-center gap-2"
+                  >{{ say('carrierPage.later') }}
+                  <input v-model="day" class="field !w-44" type="date" />
+                </label>
+                <button class="act" :disabled="!isAhead">{{ say('carrierPage.keepDay') }}</button>
+              </form>
+              <MailList class="mt-2" />
+            </template>
+          </StepsLed>
+          <OrderDesk v-if="orders" class="mt-4" lock="carrier" />
+          <details v-else-if="plan.situation === 'from-the-carrier' && !isReleased" class="mt-4">
+            <summary class="cursor-pointer font-bold">{{ say('carrierPage.orderInstead') }}</summary>
+            <OrderDesk class="mt-2" lock="carrier" />
+          </details>
+        </section>
+        <aside class="space-y-5">
+          <WaitsFor v-for="wait in plan.waits" :key="wait.for" :wait="wait" :now="now" />
+          <p>
+            <span class="block text-ink-soft">{{ say('carrierPage.original') }}</span>
+            <b class="text-lg">{{ original }}</b>
+          </p>
+        </aside>
       </div>
     </template>
     <template #left="{ job: saved }">
@@ -22,6 +158,7 @@ const job = useJob()
         say('carrier.whatWasAsked')
       }}</RouterLink>
       <RouterLink class="underline" :to="`/jobs/${saved.id}`">{{ say('counter.wholeJob') }}</RouterLink>
+      <TakeBack v-if="!isReleased" />
     </template>
     <template #action="{ job: saved }">
       <NextStation v-if="saved.station !== 'carrier-lock'" :job="saved" />
@@ -32,6 +169,7 @@ const job = useJob()
         :to="`/hand-back/${saved.id}`"
         >{{ say('carrier.handBackOn') }}</RouterLink
       >
+      <button v-if="main" class="act act-main" @click="job.tell(main.change)">{{ main.text }}</button>
     </template>
   </JobFrame>
 </template>

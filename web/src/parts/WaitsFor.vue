@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { AccountWait } from '@benevox/core/account'
+import type { CarrierWait } from '@benevox/core/carrier'
 import { computed } from 'vue'
-import { say, words } from '../../words/index.ts'
+import { say, words } from '../words/index.ts'
 
 /** What is waited for: since when, until when, and what to do once it is due. */
-const props = defineProps<{ wait: AccountWait; now: Date }>()
+const props = defineProps<{ wait: AccountWait | CarrierWait; now: Date }>()
 const isDue = computed(() => Date.parse(props.wait.until) <= props.now.getTime())
 const isExact = computed(() => props.wait.until === props.wait.latest)
 </script>

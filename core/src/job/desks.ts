@@ -1,7 +1,8 @@
 import { planAccountLock, type AccountPlan, type AfterWorkingDays } from '../account/index.ts'
+import { planCarrierLock, type CarrierPlan } from '../carrier/index.ts'
 import { OpenTime, shopTimeOf } from '../clocks/index.ts'
 import { releasedBy, type JobState } from './records.ts'
-import { factsOf, routeOf, type Around } from './standing.ts'
+import { factsOf, progressOf, routeOf, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
 
 /** Whether the device stands where it would ask for the account. */
@@ -27,6 +28,24 @@ export function accountPlanOf(job: JobState, around: Around, now: string): Accou
     record: account,
     first: route.choices[0]?.action,
     release: order?.state === 'waiting' || order?.state === 'answered' ? order.state : undefined,
+    now,
+    afterWorkingDays: afterWorkingDaysOf(around),
+  })
+}
+
+/** How the carrier lock of a job is led to its end. @param now ISO 8601 in UTC */
+export function carrierPlanOf(job: JobState, around: Around, now: string): CarrierPlan {
+  const facts = factsOf(job)
+  const order = job.orders.find(
+    (one) => releasedBy(one) === 'carrier' && (one.state === 'waiting' || one.state === 'answered'),
+  )
+  return planCarrierLock({
+    record: standingOf(job).carrier,
+    country: facts.carrierCountry,
+    isHere: facts.deviceHere !== 'no',
+    isReleased: progressOf(job).carrierReleased,
+    first: routeOf(job, around).choices[0]?.action,
+    order: order?.state === 'waiting' || order?.state === 'answered' ? order.state : undefined,
     now,
     afterWorkingDays: afterWorkingDaysOf(around),
   })

@@ -1,0 +1,144 @@
+import { describe, expect, it } from 'vitest'
+import { planCarrierLock, type CarrierCase } from './plan.ts'
+import {
+  carrierLockLearnt,
+  carrierWith,
+  NOTHING_ON_THE_CARRIER,
+  takesOtherSims,
+  type CarrierChange,
+} from './steps.ts'
+
+const MONDAY = '2026-03-02T10:00:00.000Z'
+const days = (from: string, count: number) => new Date(Date.parse(from) + count * 86_400_000).toISOString()
+const recordOf = (changes: readonly CarrierChange[]) =>
+  changes.reduce((record, change) => carrierWith(record, change, MONDAY), NOTHING_ON_THE_CARRIER)
+
+/** The plan of a device in the shop, bought in Germany; the carrier is what the route decides for. */
+function planOf(changes: readonly CarrierChange[] = [], more: Partial<CarrierCase> = {}) {
+  const record = recordOf(changes)
+  return planCarrierLock({
+    record,
+    country: 'DE',
+    isHere: true,
+    isReleased: takesOtherSims(record),
+    first: record.asked?.says === 'refused' ? 'carrier-order' : 'carrier-free',
+    order: undefined,
+    now: MONDAY,
+    afterWorkingDays: days,
+    ...more,
+  })
+}
+const SEEN: CarrierChange = { kind: 'carrier-lock-seen', on: true, by: 'other-sim' }
+const ASKED: CarrierChange = { kind: 'carrier-asked', by: 'telephone' }
+const answered = (says: 'unlocked' | 'later' | 'refused', until?: string): CarrierChange => ({
+  kind: 'carrier-answered',
+  says,
+  ...(until ? { until } : {}),
+})
+const shortOf = ({ situation, now, steps }: ReturnType<typeof planOf>) => [
+  situation,
+  now,
+  steps.find(({ id }) => id === now)?.state,
+]
+
+describe('the way to the end of the carrier lock', () => {
+  it.each<[string, readonly CarrierChange[], Partial<CarrierCase>, string, string | undefined]>([
+    ['first it is looked at', [], {}, 'from-the-carrier', 'see-that-it-is-on'],
+    ['what is not here cannot be', [], { isHere: false }, 'from-the-carrier', 'ask-the-carrier'],
+    ['what is on: the carrier is asked first', [SEEN], {}, 'from-the-carrier', 'ask-the-carrier'],
+    ['then waited for', [SEEN, ASKED], {}, 'from-the-carrier', 'wait-for-the-carrier'],
+    [
+      'what it has unlocked is seen',
+      [SEEN, ASKED, answered('unlocked')],
+      {},
+      'from-the-carrier',
+      'see-that-it-is-off',
+    ],
+    [
+      'who refuses leads to a supplier',
+      [SEEN, ASKED, answered('refused')],
+      {},
+      'from-a-supplier',
+      'order-the-unlock',
+    ],
+    [
+      'also without having been waited for',
+      [SEEN, answered('refused')],
+      {},
+      'from-a-supplier',
+      'order-the-unlock',
+    ],
+    [
+      'who was refused may ask again',
+      [SEEN, answered('refused'), ASKED],
+      {},
+      'from-the-carrier',
+      'wait-for-the-carrier',
+    ],
+    ['an order is waited for', [SEEN], { order: 'waiting' }, 'from-a-supplier', 'wait-for-the-supplier'],
+    [
+      'what is ordered is not looked at any more',
+      [],
+      { order: 'waiting' },
+      'from-a-supplier',
+      'wait-for-the-supplier',
+    ],
+    ['and its answer is activated', [SEEN], { order: 'answered' }, 'from-a-supplier', 'activate'],
+    ['what is not locked needs nothing', [{ ...SEEN, on: false }], {}, 'not-locked', undefined],
+    [
+      'nor what its own page says is not, though that is no proof',
+      [{ kind: 'carrier-lock-seen', on: false, by: 'own-page' }],
+      {},
+      'not-locked',
+      undefined,
+    ],
+  ])('%s', (_, changes, more, situation, now) => {
+    expect(shortOf(planOf(changes, more)).slice(0, 2)).toEqual([situation, now])
+  })
+})
+
+describe('what is seen', () => {
+  it('is a fact, and only a SIM of another carrier is a proof', () => {
+    expect(carrierLockLearnt(recordOf([SEEN]))).toEqual({ carrierLocked: 'yes' })
+    expect(carrierLockLearnt(recordOf([{ ...SEEN, on: false }]))).toEqual({ carrierLocked: 'no' })
+    expect(takesOtherSims(recordOf([{ ...SEEN, on: false }]))).toBe(true)
+    const byPage = recordOf([{ kind: 'carrier-lock-seen', on: false, by: 'own-page' }])
+    expect([carrierLockLearnt(byPage), takesOtherSims(byPage)]).toEqual([{ carrierLocked: 'no' }, false])
+    expect(takesOtherSims(recordOf([ASKED, answered('unlocked')]))).toBe(false)
+    expect(takesOtherSims(recordOf([{ kind: 'other-sim-works' }]))).toBe(true)
+  })
+})
+
+describe('until when the carrier is waited for', () => {
+  it('two working days in the United States (voluntary industry code, from memory), as is usual elsewhere', () => {
+    const inUs = planOf([SEEN, ASKED], { country: 'US' })
+    expect([inUs.rule?.workingDays, inUs.waits[0]?.until, inUs.waits[0]?.latest]).toEqual([
+      2,
+      days(MONDAY, 2),
+      days(MONDAY, 2),
+    ])
+    const here = planOf([SEEN, ASKED])
+    expect([here.rule, here.waits[0]?.until, here.waits[0]?.latest]).toEqual([
+      undefined,
+      days(MONDAY, 3),
+      days(MONDAY, 10),
+    ])
+  })
+  it('until the day the carrier itself has named', () => {
+    const until = days(MONDAY, 8)
+    const plan = planOf([SEEN, ASKED, answered('later', until)], { now: days(MONDAY, 7) })
+    expect([...shortOf(plan), plan.waits[0]?.until]).toEqual([
+      'from-the-carrier',
+      'wait-for-the-carrier',
+      'waiting',
+      until,
+    ])
+    expect(shortOf(planOf([SEEN, ASKED, answered('later', until)], { now: until }))[2]).toBe('due')
+  })
+  it('no longer, once it has answered or another SIM works', () => {
+    for (const says of ['unlocked', 'refused'] as const)
+      expect(planOf([SEEN, ASKED, answered(says)]).waits).toEqual([])
+    const done = planOf([SEEN, ASKED, { kind: 'other-sim-works' }])
+    expect([done.waits, done.now]).toEqual([[], undefined])
+  })
+})

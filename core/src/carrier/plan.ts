@@ -1,0 +1,146 @@
+import type { CarrierRecord } from './steps.ts'
+
+/** How long a carrier may take to answer. */
+export interface CarrierRule {
+  /** ISO 3166, two letters. */
+  readonly country: string
+  readonly workingDays: number
+  /** Where that is said, and when it was looked at: it may have changed since. */
+  readonly source: 'industry-code'
+  readonly lookedAt: string
+}
+
+/**
+ * Rules of countries that give carriers a time. The United States: two working days, by the voluntary code of its wireless
+ * industry (from memory, to be checked).
+ */
+export const CARRIER_RULES: readonly CarrierRule[] = [
+  { country: 'US', workingDays: 2, source: 'industry-code', lookedAt: '2026-11-29' },
+]
+export const ruleOf = (country: string | undefined): CarrierRule | undefined =>
+  CARRIER_RULES.find((rule) => rule.country === country)
+/** Where no rule is known, in working days. Common practice, no source. */
+const USUAL_DAYS = 3
+const MOST_DAYS = 10
+
+export type CarrierStepId =
+  | 'see-that-it-is-on'
+  | 'ask-the-carrier'
+  | 'wait-for-the-carrier'
+  | 'order-the-unlock'
+  | 'wait-for-the-supplier'
+  | 'activate'
+  | 'see-that-it-is-off'
+
+export type CarrierStepState = 'done' | 'now' | 'waiting' | 'due' | 'later'
+
+export interface CarrierWait {
+  readonly for: 'carrier-reply'
+  readonly since: string
+  readonly earliest: string
+  readonly until: string
+  readonly latest: string
+}
+
+/** Which way the unlock comes: none is needed, from the carrier for free, or from a supplier. */
+export type CarrierSituation = 'not-locked' | 'from-the-carrier' | 'from-a-supplier'
+
+export interface CarrierPlan {
+  readonly situation: CarrierSituation
+  readonly steps: readonly { readonly id: CarrierStepId; readonly state: CarrierStepState }[]
+  readonly now: CarrierStepId | undefined
+  readonly waits: readonly CarrierWait[]
+  readonly rule: CarrierRule | undefined
+}
+
+/** All that the plan is made from. */
+export interface CarrierCase {
+  readonly record: CarrierRecord
+  readonly country: string | undefined
+  /** The device is here: what is said of its lock can be seen. */
+  readonly isHere: boolean
+  /** Another carrier's SIM works, by whatever way that came. */
+  readonly isReleased: boolean
+  /** What the route decides for now, by its name. */
+  readonly first: string | undefined
+  /** An order at a supplier that is under way. */
+  readonly order: 'waiting' | 'answered' | undefined
+  /** ISO 8601 in UTC. */
+  readonly now: string
+  readonly afterWorkingDays: (from: string, days: number) => string
+}
+
+const COURSES: Readonly<Record<CarrierSituation, readonly CarrierStepId[]>> = {
+  'not-locked': ['see-that-it-is-on'],
+  'from-the-carrier': ['see-that-it-is-on', 'ask-the-carrier', 'wait-for-the-carrier', 'see-that-it-is-off'],
+  'from-a-supplier': ['see-that-it-is-on', 'order-the-unlock', 'wait-for-the-supplier', 'activate'],
+}
+
+/** Which way it goes, the steps with where they stand, and what is waited for. */
+export function planCarrierLock(made: CarrierCase): CarrierPlan {
+  const { record, country } = made
+  const rule = ruleOf(country)
+  const situation = situationOf(made)
+  const waits = made.isReleased ? [] : waitsOf(made, rule)
+  let isNext = true
+  const steps = COURSES[situation]
+    // What is not here cannot be looked at, and what is ordered is ordered.
+    .filter((id) => id !== 'see-that-it-is-on' || record.seen || (made.isHere && !made.order))
+    .map((id) => {
+      if (isDone(id, made)) return { id, state: 'done' } as const
+      const state = isNext ? stateOfNext(id, waits, made.now) : 'later'
+      isNext = false
+      return { id, state }
+    })
+  return { situation, steps, now: steps.find(({ state }) => state !== 'done')?.id, waits, rule }
+}
+
+function situationOf({ record, isReleased, order, first }: CarrierCase): CarrierSituation {
+  if (record.seen?.on === false && !record.asked && !order) return 'not-locked'
+  if (order) return 'from-a-supplier'
+  if (record.worksAt) return 'from-the-carrier'
+  // What was begun stays the way until the carrier has refused.
+  const isAsked = record.asked !== undefined && record.asked.says !== 'refused'
+  if (isAsked || (first === 'carrier-free' && !isReleased)) return 'from-the-carrier'
+  return 'from-a-supplier'
+}
+
+function isDone(id: CarrierStepId, { record, isReleased, order }: CarrierCase): boolean {
+  if (isReleased) return true
+  const { seen, asked } = record
+  switch (id) {
+    case 'see-that-it-is-on':
+      return seen !== undefined
+    case 'ask-the-carrier':
+      return asked !== undefined && asked.says !== 'refused'
+    case 'wait-for-the-carrier':
+      return asked?.says === 'unlocked'
+    case 'order-the-unlock':
+      return order !== undefined
+    case 'wait-for-the-supplier':
+      return order === 'answered'
+    case 'activate':
+    case 'see-that-it-is-off':
+      return false
+  }
+}
+
+function stateOfNext(id: CarrierStepId, waits: readonly CarrierWait[], now: string): CarrierStepState {
+  if (id === 'wait-for-the-supplier') return 'waiting'
+  if (id !== 'wait-for-the-carrier') return 'now'
+  const [wait] = waits
+  return wait && Date.parse(wait.until) > Date.parse(now) ? 'waiting' : 'due'
+}
+
+/** Until when the carrier should have answered: as it said itself, else by the country's rule, else as is usual. */
+function waitsOf(
+  { record: { asked }, afterWorkingDays }: CarrierCase,
+  rule: CarrierRule | undefined,
+): readonly CarrierWait[] {
+  if (!asked || asked.says === 'unlocked' || asked.says === 'refused') return []
+  const since = asked.answeredAt ?? asked.at
+  const days = rule?.workingDays ?? USUAL_DAYS
+  const until = asked.until ?? afterWorkingDays(since, days)
+  const latest = rule || asked.until ? until : afterWorkingDays(since, MOST_DAYS)
+  return [{ for: 'carrier-reply', since, earliest: afterWorkingDays(since, 0), until, latest }]
+}
