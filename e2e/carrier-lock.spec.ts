@@ -49,7 +49,7 @@ test('the carrier is asked first: it answers later, then unlocks for free, and a
   await page.goto(`/carrier-lock/${id}`)
   await main(page).click()
   await expect(step(page)).toContainText('Ask the original carrier')
-  await expect(page.getByText('Skerry Mobile (Germany)')).toBeVisible()
+  await expect(page.getByRole('complementary').getByText('Skerry Mobile (Germany)')).toBeVisible()
   await page.getByRole('button', { name: 'Asked by telephone' }).click()
   await expect(step(page)).toContainText('Wait for the carrier')
   await expect(page.getByRole('heading', { name: 'Waiting: original carrier' })).toBeVisible()

@@ -18,7 +18,7 @@ export function carrierText(
 ): string {
   const name = carrier || say('orderDesk.unknownCarrier')
   return country
-    ? `${name} (${countryName(country) ?? country})`
+    ? say('orderDesk.carrierIn', { carrier: name, country: countryName(country) ?? country })
     : say('orderDesk.unknownCountry', { carrier: name })
 }
 

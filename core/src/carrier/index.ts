@@ -1,2 +1,3 @@
+export * from './choice.ts'
 export * from './plan.ts'
 export * from './steps.ts'
