@@ -9,6 +9,7 @@ import {
   askFor,
   drawSignature,
   knownLine,
+  offerOf,
   ORDINARY,
   pdfBehind,
   sign,
@@ -296,7 +297,7 @@ test('on the telephone: what to bring, a carrier order by IMEI alone, agreed to 
   await country.fill('germany')
   await expect(knownLine(page, 'In which country was it bought?')).toContainText('Germany')
   await page.getByRole('button', { name: 'Go to the carrier lock' }).click()
-  await expect(page.getByRole('row', { name: /Greywater Releases/ })).toBeVisible()
+  await expect(offerOf(page, 'Greywater Releases')).toBeVisible()
 })
 
 test('ownership documents, condition and a supervisor’s word', async ({ page }) => {

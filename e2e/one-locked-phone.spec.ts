@@ -5,6 +5,7 @@ import {
   askFor,
   followSteps,
   knownLine,
+  offerOf,
   ORDINARY,
   paperOf,
   sign,
@@ -107,11 +108,8 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   await page.getByRole('link', { name: 'Go to the carrier lock' }).click()
   await page.getByRole('button', { name: 'Another SIM is refused' }).click()
   await page.getByRole('button', { name: 'The carrier refuses' }).click()
-  await expect(page.getByRole('row', { name: /Greywater Releases/ })).toContainText('€19.00')
-  await page
-    .getByRole('row', { name: /Greywater Releases/ })
-    .getByRole('button', { name: 'Order' })
-    .click()
+  await expect(offerOf(page, 'Greywater Releases')).toContainText('€19.00')
+  await offerOf(page, 'Greywater Releases').getByRole('button', { name: 'Order' }).click()
   await expect(page.getByText('waiting for the answer')).toBeVisible()
   const code = page.getByLabel('The code you received')
   await code.fill('1234')

@@ -154,6 +154,10 @@ export async function agreedTo(page: Page, letters: string, more: Facts = {}): P
   return id
 }
 
+/** What a supplier offers at the desk: others name it as the next. */
+export const offerOf = (page: Page, supplier: string): Locator =>
+  page.getByTestId('offer').filter({ has: page.locator('b', { hasText: supplier }) })
+
 /** Tells what happened at the device, over the wire. */
 export async function tellIt(page: Page, id: number, ...changes: readonly StepChange[]): Promise<void> {
   const { send } = await wireOf(page)

@@ -19,6 +19,11 @@ export const service = z.object({
   currency: z.string(),
   minDays: z.int(),
   maxDays: z.int(),
+  /** What of the fee comes back where it did not work, in percent. */
+  refundPercent: z.int().min(0).max(100),
+  /** How this shop's own orders of it have ended. */
+  worked: z.int().min(0),
+  failed: z.int().min(0),
 })
 export const supplier = z.object({
   id: z.int(),

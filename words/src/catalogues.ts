@@ -880,13 +880,8 @@ export interface Messages {
   'carrier.whatWasAsked': object
   'carrier.handBackOn': object
   'orderDesk.accountTerms': object
-  'orderDesk.carrierTerms': object
   'orderDesk.rightSlot': object
   'orderDesk.recordAtCounter': object
-  'orderDesk.supplier': object
-  'orderDesk.carrier': object
-  'orderDesk.fee': object
-  'orderDesk.promised': object
   'orderDesk.order': object
   'orderDesk.noSupplier': { readonly carrier: string | number; readonly carriers: string | number }
   'orderDesk.between': { readonly first: string | number; readonly last: string | number }
@@ -2511,4 +2506,10 @@ export interface Messages {
   'event.other-sim-works': object
   'carrierPage.orderInstead': object
   'orderDesk.carrierIn': { readonly carrier: string | number; readonly country: string | number }
+  'orderDesk.neededBy': object
+  'orderDesk.refund': { readonly share: string | number }
+  'orderDesk.works': { readonly chance: string | number }
+  'orderDesk.ownOrders': { readonly all: number; readonly worked: string | number }
+  'orderDesk.inAll': { readonly chance: string | number; readonly cost: string | number; readonly days: string | number }
+  'orderDesk.thenFrom': { readonly supplier: string | number }
 }

@@ -18,6 +18,7 @@ import { ReportsByHand1700000000009 } from '../migrations/0009-reports-by-hand.t
 import { LanguagesOfPeople1700000000010 } from '../migrations/0010-languages-of-people.ts'
 import { WordsOfTheGlossary1700000000011 } from '../migrations/0011-words-of-the-glossary.ts'
 import { MethodsAndDocuments1700000000012 } from '../migrations/0012-methods-and-documents.ts'
+import { RefundsOfServices1700000000013 } from '../migrations/0013-refunds-of-services.ts'
 import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { mailEntity } from '../registry/mailbox.ts'
@@ -56,6 +57,7 @@ const MIGRATIONS = [
   LanguagesOfPeople1700000000010,
   WordsOfTheGlossary1700000000011,
   MethodsAndDocuments1700000000012,
+  RefundsOfServices1700000000013,
 ]
 
 /** Of mysql2's pool, what is used here. */

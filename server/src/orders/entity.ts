@@ -33,6 +33,8 @@ export interface ServiceRow {
   currency: string
   minDays: number
   maxDays: number
+  /** What of the fee comes back where it did not work, in percent. */
+  refundPercent: number
 }
 
 export const serviceEntity = new EntitySchema<ServiceRow>({
@@ -47,6 +49,7 @@ export const serviceEntity = new EntitySchema<ServiceRow>({
     currency: { type: 'char', length: 3 },
     minDays: { name: 'min_days', type: 'int' },
     maxDays: { name: 'max_days', type: 'int' },
+    refundPercent: { name: 'refund_percent', type: 'int', default: 0 },
   },
 })
 

@@ -5,14 +5,15 @@ import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { JobLife } from '../jobs/life.ts'
 import { orderEntity, serviceEntity, supplierEntity, type ServiceRow, type SupplierRow } from './entity.ts'
-import { wireSupplier } from './wire.ts'
+import { wireSupplier, type ResultsOfServices } from './wire.ts'
 
 export function orderHandlers(database: DataSource, life: JobLife): Handlers {
   return {
     async listSuppliers() {
       const services = await database.manager.find(serviceEntity, { order: { feeMinor: 'ASC' } })
       const suppliers = await database.manager.find(supplierEntity, { order: { name: 'ASC' } })
-      return { suppliers: suppliers.map((supplier) => wireSupplier(supplier, services)) }
+      const results = await resultsOfServices(database)
+      return { suppliers: suppliers.map((supplier) => wireSupplier(supplier, services, results)) }
     },
 
     async getPromise({ params }) {
@@ -57,6 +58,20 @@ export function orderHandlers(database: DataSource, life: JobLife): Handlers {
       )
     },
   }
+}
+
+/** Of all jobs: an order that was taken for another lock's, or is on its way, says nothing. */
+async function resultsOfServices({ manager }: DataSource): Promise<ResultsOfServices> {
+  const rows = await manager
+    .createQueryBuilder(orderEntity, 'o')
+    .select('o.serviceId', 'id')
+    .addSelect(`SUM(o.state = 'released')`, 'worked')
+    .addSelect(`SUM(o.state IN ('failed', 'blocked'))`, 'failed')
+    .groupBy('o.serviceId')
+    .getRawMany<{ id: number; worked: string; failed: string }>()
+  return new Map(
+    rows.map(({ id, worked, failed }) => [id, { worked: Number(worked), failed: Number(failed) }]),
+  )
 }
 
 function promiseOf(service: ServiceRow, supplier: SupplierRow, at: Date): Order['promise'] {

@@ -49,6 +49,9 @@ const isAhead = computed(() => until.value.getTime() > now.value.getTime())
 const tellLater = () =>
   job.tell({ kind: 'carrier-answered', says: 'later', until: until.value.toISOString() })
 
+/** Steps at which the supplier's orders stand. */
+const ORDERED = ['order-the-unlock', 'wait-for-the-supplier', 'activate'] as const
+
 const PROVES: StepChange = { kind: 'other-sim-works' }
 const MAIN: { readonly [Step in CarrierStepId]?: readonly [text: () => string, change: StepChange] } = {
   'see-that-it-is-on': [
@@ -137,8 +140,11 @@ const main = computed(() => {
               </form>
               <MailList class="mt-2" />
             </template>
+            <template v-for="step in ORDERED" :key="step" #[step]
+              ><OrderDesk class="mt-2" lock="carrier"
+            /></template>
           </StepsLed>
-          <OrderDesk v-if="orders" class="mt-4" lock="carrier" />
+          <OrderDesk v-if="orders && isReleased" class="mt-4" lock="carrier" />
           <details v-else-if="plan.situation === 'from-the-carrier' && !isReleased" class="mt-4">
             <summary class="cursor-pointer font-bold">{{ say('carrierPage.orderInstead') }}</summary>
             <OrderDesk class="mt-2" lock="carrier" />

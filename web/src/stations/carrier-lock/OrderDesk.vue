@@ -8,6 +8,7 @@ import {
   type Supplier,
 } from '@benevox/contract'
 import { orderUnderWay, releasedBy, type ReleasedLock } from '@benevox/core/job'
+import { compareOffers } from '@benevox/core/carrier'
 import { isOfItsCarrier } from '@benevox/core/route'
 import { computed, onMounted, ref } from 'vue'
 import { ApiProblem, call } from '../../api/client.ts'
@@ -35,6 +36,38 @@ const fitting = computed(() =>
       .map((service) => ({ supplier, service })),
   ),
 )
+const neededBy = ref('')
+const DAY_MS = 86_400_000
+/** Whole days from today until a day of the calendar. */
+const daysUntil = (day: string) => Math.max(0, Math.round((Date.parse(day) - Date.now()) / DAY_MS))
+/** Each with what comes of beginning with it, the best first. */
+const compared = computed(() => {
+  const { weights } = job.prices ?? {}
+  if (!weights) return []
+  const offers = fitting.value.map(({ service }) => {
+    const { earliest, latest } = promises.value[service.id] ?? {}
+    const least = earliest ? daysUntil(earliest) : service.minDays
+    return {
+      id: service.id,
+      feeMinor: service.feeMinor,
+      refundShare: service.refundPercent / 100,
+      worked: service.worked,
+      failed: service.failed,
+      days: { least, most: Math.max(least, latest ? daysUntil(latest) : service.maxDays) },
+    }
+  })
+  const courses = compareOffers(offers, {
+    unlockedMinor: props.lock === 'carrier' ? weights.releasedCarrierMinor : weights.workingDeviceMinor,
+    waitingDayMinor: weights.waitingDayMinor,
+    neededInDays: neededBy.value ? daysUntil(neededBy.value) : undefined,
+  })
+  return courses.flatMap((course) => {
+    const found = fitting.value.find(({ service }) => service.id === course.id)
+    const then = fitting.value.find(({ service }) => service.id === course.then)?.supplier.name
+    return found ? [{ ...found, course, then }] : []
+  })
+})
+const mayBeMain = computed(() => job.main?.action.kind === 'order')
 const orders = computed(() => (job.saved?.orders ?? []).filter((one) => releasedBy(one) === props.lock))
 const isUnderWay = computed(() => job.saved && orderUnderWay(job.saved, props.lock) !== undefined)
 const gates = computed(() => job.gatesBefore(props.lock).filter(({ state }) => state !== 'open'))
@@ -113,9 +146,6 @@ const change = ({ id, version }: Order, made: OrderChange) =>
       <p v-if="lock === 'account'" class="mb-3 max-w-3xl text-lg">
         {{ say('orderDesk.accountTerms') }}
       </p>
-      <p v-else class="mb-3 max-w-3xl text-lg">
-        {{ say('orderDesk.carrierTerms') }}
-      </p>
       <ul v-if="gates.length || !job.facts.imei" class="mb-4">
         <li v-for="gate in gates" :key="gate.id" class="py-0.5">
           <b>{{ say(`check.${gate.id}`) }}.</b> {{ checkText(gate, words) }}
@@ -124,51 +154,78 @@ const change = ({ id, version }: Order, made: OrderChange) =>
           <b>{{ say('orderDesk.rightSlot') }}</b> {{ say('orderDesk.recordAtCounter') }}
         </li>
       </ul>
-      <table v-if="fitting.length" class="w-full text-start">
-        <thead>
-          <tr class="border-b-2 border-ink">
-            <th class="py-1.5">{{ say('orderDesk.supplier') }}</th>
-            <th v-if="lock === 'carrier'">{{ say('orderDesk.carrier') }}</th>
-            <th class="text-end">{{ say('orderDesk.fee') }}</th>
-            <th class="ps-8">{{ say('orderDesk.promised') }}</th>
-            <th></th>
-          </tr>
-        </thead>
-        <tbody class="ruled">
-          <tr v-for="({ supplier, service }, index) in fitting" :key="service.id">
-            <td class="py-2 font-bold">{{ supplier.name }}</td>
-            <td v-if="lock === 'carrier'">{{ inCountry(service.carrier, service.carrierCountry) }}</td>
-            <td class="text-end font-mono">{{ words.money(service.feeMinor, service.currency) }}</td>
-            <td class="ps-8">
+      <p v-if="lock === 'carrier' && fitting.length > 0" class="mb-2">
+        <label class="flex flex-wrap items-center gap-2"
+          >{{ say('orderDesk.neededBy') }}
+          <input v-model="neededBy" class="field !w-44" type="date" />
+        </label>
+      </p>
+      <ul v-if="compared.length" class="ruled border-t-2 border-ink">
+        <li
+          v-for="({ supplier, service, course, then }, index) in compared"
+          :key="service.id"
+          class="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 py-2"
+          data-testid="offer"
+        >
+          <div>
+            <p class="flex flex-wrap items-baseline gap-x-3">
+              <b class="text-lg">{{ supplier.name }}</b>
+              <span class="font-mono">{{ words.money(service.feeMinor, service.currency) }}</span>
+              <span v-if="service.refundPercent" class="text-ink-soft">{{
+                say('orderDesk.refund', { share: words.percent(service.refundPercent / 100) })
+              }}</span>
+            </p>
+            <p class="flex items-center gap-2">
+              <span class="inline-block h-3 w-40 border border-ink bg-paper" aria-hidden="true"
+                ><span
+                  class="block h-full bg-clear"
+                  :style="{ width: `${Math.round(course.chance * 100)}%` }"
+                ></span
+              ></span>
+              {{ say('orderDesk.works', { chance: words.percent(course.chance) }) }}
+              <span class="text-ink-soft">{{
+                say('orderDesk.ownOrders', { worked: service.worked, all: service.worked + service.failed })
+              }}</span>
+            </p>
+            <p>
               <template v-if="promises[service.id]">{{
                 say('orderDesk.between', {
                   first: words.shortDay(promises[service.id]!.earliest),
                   last: words.shortDay(promises[service.id]!.latest),
                 })
               }}</template>
+              {{ ' ' }}
               <span class="text-ink-soft">
                 {{
                   say('orderDesk.workingDays', {
                     least: service.minDays,
                     most: service.maxDays,
-                    country: supplier.country,
+                    country: words.country(supplier.country) ?? supplier.country,
                   })
                 }}</span
               >
-            </td>
-            <td class="text-end">
-              <button
-                class="act"
-                :class="{ 'act-main': index === 0 && job.main?.action.kind === 'order' }"
-                :disabled="!job.canOrder(lock) || busy"
-                @click="order(service)"
-              >
-                {{ say('orderDesk.order') }}
-              </button>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+            </p>
+            <p v-if="lock === 'carrier'" class="text-ink-soft">
+              {{
+                say('orderDesk.inAll', {
+                  chance: words.percent(course.unlockedChance),
+                  cost: words.money(Math.round(course.costMinor), service.currency),
+                  days: words.duration(course.days * 1440),
+                })
+              }}
+              <template v-if="then">{{ say('orderDesk.thenFrom', { supplier: then }) }}</template>
+            </p>
+          </div>
+          <button
+            class="act"
+            :class="{ 'act-main': index === 0 && mayBeMain }"
+            :disabled="!job.canOrder(lock) || busy"
+            @click="order(service)"
+          >
+            {{ say('orderDesk.order') }}
+          </button>
+        </li>
+      </ul>
       <p v-else-if="suppliers.length && lock === 'carrier'">
         {{ say('orderDesk.noSupplier', { carrier: original, carriers }) }}
       </p>
