@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible.ts'
-import { agreedTo, paperOf, signIn } from './shop.ts'
+import { agreedTo, confirmOrder, offerOf, paperOf, signIn, tellIt } from './shop.ts'
 
 const LOCKED = {
   complaint: 'carrier-lock-only',
@@ -11,6 +11,8 @@ const LOCKED = {
 } as const
 const main = (page: Page) => page.locator('.act-main')
 const step = (page: Page) => page.locator('li[aria-current=step]')
+
+const dayFromNow = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)
 
 async function handedBack(page: Page): Promise<string> {
   await page.getByRole('link', { name: 'Go to the hand-back' }).click()
@@ -36,8 +38,9 @@ test('a device said to be locked that takes another SIM: nothing is ordered, and
   await page.goto(`/jobs/${id}`)
   await expect(page.getByText('Its page says not locked')).toBeVisible()
   await page.goto(`/carrier-lock/${id}`)
-  const works = page.getByRole('button', { name: 'Another SIM works' })
-  if (await works.isVisible()) await works.click()
+  await page.getByRole('button', { name: 'Another SIM works' }).click()
+  await expect(page.getByText('Confirmed off. Another carrier’s SIM works.')).toBeVisible()
+  expect(await handedBack(page)).toMatch(/Carrier lock\s+Confirmed off: another carrier’s SIM works/)
 })
 
 test('the carrier is asked first: it answers later, then unlocks for free, and another SIM proves it', async ({
@@ -57,8 +60,7 @@ test('the carrier is asked first: it answers later, then unlocks for free, and a
   const day = page.getByLabel('It will, by:')
   await day.fill('2020-01-01')
   await expect(page.getByRole('button', { name: 'Keep this day' })).toBeDisabled()
-  const inTenDays = new Date(Date.now() + 10 * 86_400_000).toISOString().slice(0, 10)
-  await day.fill(inTenDays)
+  await day.fill(dayFromNow(10))
   await page.getByRole('button', { name: 'Keep this day' }).click()
   await page.goto('/carrier-lock')
   await expect(page.getByRole('link', { name: /Z. Testwell.*original carrier by/ }).first()).toBeVisible()
@@ -70,4 +72,35 @@ test('the carrier is asked first: it answers later, then unlocks for free, and a
   await page.getByRole('button', { name: 'Another SIM works' }).click()
   await expect(page.getByText('Confirmed off. Another carrier’s SIM works.')).toBeVisible()
   expect(await handedBack(page)).toMatch(/Carrier lock\s+Confirmed off: another carrier’s SIM works/)
+})
+
+test('the supplier is chosen by what follows, and nothing is paid before each line is confirmed', async ({
+  page,
+}) => {
+  await signIn(page)
+  const id = await agreedTo(page, 'vane 5', { ...LOCKED, imeiSecond: '001001012345671' })
+  await tellIt(
+    page,
+    id,
+    { kind: 'carrier-lock-seen', on: true, by: 'other-sim' },
+    { kind: 'carrier-answered', says: 'refused' },
+  )
+  await page.goto(`/carrier-lock/${id}`)
+  const offers = page.getByTestId('offer')
+  await expect(offers).toHaveCount(2)
+  await expect(offers.first()).toContainText('If it fails:')
+  await expectAccessible(page, 'the offers')
+  // Who needs it within days orders from the quick one first.
+  await page.getByLabel('The customer needs it by:').fill(dayFromNow(5))
+  await expect(offers.first()).toContainText('Greywater Releases')
+  await offerOf(page, 'Keelhouse Codes').getByRole('button', { name: 'Order' }).click()
+  const summary = page.getByRole('region', { name: 'Check before paying' })
+  await expect(summary).toContainText('It has a second IMEI, 00-100101-234567-1')
+  await expect(summary).toContainText('Skerry Mobile (Germany)')
+  await expectAccessible(page, 'the summary')
+  await page.getByRole('button', { name: 'Do not order' }).click()
+  await offerOf(page, 'Greywater Releases').getByRole('button', { name: 'Order' }).click()
+  await confirmOrder(page)
+  await expect(page.getByText('waiting for the answer')).toBeVisible()
+  await expect(step(page)).toContainText('Wait for the supplier')
 })

@@ -3,6 +3,7 @@ import { checkDigit, groupImei } from '@benevox/core/imei'
 import {
   answer,
   askFor,
+  confirmOrder,
   followSteps,
   knownLine,
   offerOf,
@@ -110,6 +111,8 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   await page.getByRole('button', { name: 'The carrier refuses' }).click()
   await expect(offerOf(page, 'Greywater Releases')).toContainText('€19.00')
   await offerOf(page, 'Greywater Releases').getByRole('button', { name: 'Order' }).click()
+  await expect(page.getByText('read in the device’s own recovery')).toHaveCount(0)
+  await confirmOrder(page)
   await expect(page.getByText('waiting for the answer')).toBeVisible()
   const code = page.getByLabel('The code you received')
   await code.fill('1234')

@@ -4,6 +4,7 @@ import {
   agreedTo,
   answer,
   askFor,
+  confirmOrder,
   knownLine,
   ORDINARY,
   paperOf,
@@ -215,6 +216,7 @@ test('an authorised release is ordered at the account desk, answered, and proven
   await expect(page.getByRole('heading', { name: 'Order an authorised release' })).toBeVisible()
   await expect(main).toHaveText(['Order'])
   await main.click()
+  await confirmOrder(page)
   await expect(page.getByText('waiting for the answer')).toBeVisible()
   await page.goto('/jobs')
   await expect(page.getByRole('link', { name: /Z. Testwell.*account release by/ }).first()).toBeVisible()

@@ -158,6 +158,18 @@ export async function agreedTo(page: Page, letters: string, more: Facts = {}): P
 export const offerOf = (page: Page, supplier: string): Locator =>
   page.getByTestId('offer').filter({ has: page.locator('b', { hasText: supplier }) })
 
+/** Before it is paid, each line that loses the fee is confirmed by its key, and then it is ordered. */
+export async function confirmOrder(page: Page): Promise<void> {
+  const summary = page.getByRole('region', { name: 'Check before paying' })
+  const order = summary.getByRole('button', { name: /^Order for / })
+  const lines = await summary.getByRole('listitem').count()
+  for (let line = 1; line <= lines; line++) {
+    await expect(order).toBeDisabled()
+    await page.keyboard.press(String(line))
+  }
+  await order.click()
+}
+
 /** Tells what happened at the device, over the wire. */
 export async function tellIt(page: Page, id: number, ...changes: readonly StepChange[]): Promise<void> {
   const { send } = await wireOf(page)

@@ -2512,4 +2512,19 @@ export interface Messages {
   'orderDesk.ownOrders': { readonly all: number; readonly worked: string | number }
   'orderDesk.inAll': { readonly chance: string | number; readonly cost: string | number; readonly days: string | number }
   'orderDesk.thenFrom': { readonly supplier: string | number }
+  'orderSummary.title': object
+  'orderSummary.imei': object
+  'orderSummary.carrier': object
+  'orderSummary.model': object
+  'orderSummary.missing': object
+  'orderSummary.secondImei': { readonly imei: string | number }
+  'orderSummary.isRight': object
+  'orderSummary.right': object
+  'orderSummary.pay': { readonly fee: string | number }
+  'orderSummary.cancel': object
+  'knownFrom.answered': object
+  'knownFrom.registry': object
+  'knownFrom.read-in-recovery': object
+  'knownFrom.order-before': object
+  'keyHelp.confirmLine': object
 }

@@ -4,6 +4,7 @@ import type { CarrierPlan } from '@benevox/core/carrier'
 import {
   accountPlanOf,
   carrierPlanOf,
+  costsTheFee,
   after,
   benchActionOf,
   benchPlaceOf,
@@ -363,6 +364,9 @@ export function createJobSession(id: number, shared: Shared) {
     /** What must hold before a release is ordered, and whether one can be ordered now. */
     gatesBefore: (lock: ReleasedLock) =>
       shown.value && around.value ? gatesBefore(lock, shown.value, around.value) : [],
+    /** What loses the fee of an order when it is wrong. */
+    costsTheFee: (lock: ReleasedLock) =>
+      shown.value && around.value ? costsTheFee(lock, shown.value, around.value) : [],
     canOrder: (lock: ReleasedLock) =>
       Boolean(shown.value && around.value && canOrder(lock, shown.value, around.value)),
     /** The step that can be taken back now, if one can. */

@@ -62,9 +62,11 @@ const MAIN: { readonly [Step in CarrierStepId]?: readonly [text: () => string, c
   'see-that-it-is-off': [() => say('carrierPage.otherSimTaken'), PROVES],
 }
 const main = computed(() => {
-  if (isReleased.value || job.saved?.station !== 'carrier-lock') return undefined
+  if (isReleased.value || job.saved?.handBack) return undefined
+  // The page says so: a SIM proves it, wherever the job waits by then.
   if (plan.value?.situation === 'not-locked')
     return { text: say('carrierPage.otherSimTaken'), change: PROVES }
+  if (job.saved?.station !== 'carrier-lock') return undefined
   const found = plan.value?.now && MAIN[plan.value.now]
   return found && { text: found[0](), change: found[1] }
 })
@@ -175,7 +177,14 @@ const main = computed(() => {
         :to="`/hand-back/${saved.id}`"
         >{{ say('carrier.handBackOn') }}</RouterLink
       >
-      <button v-if="main" class="act act-main" @click="job.tell(main.change)">{{ main.text }}</button>
+      <button
+        v-if="main"
+        class="act"
+        :class="{ 'act-main': saved.station === 'carrier-lock' }"
+        @click="job.tell(main.change)"
+      >
+        {{ main.text }}
+      </button>
     </template>
   </JobFrame>
 </template>

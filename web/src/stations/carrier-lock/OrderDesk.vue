@@ -14,6 +14,7 @@ import { computed, onMounted, ref } from 'vue'
 import { ApiProblem, call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import { eventText, orderChangeText, orderStands } from '../../words/job.ts'
+import OrderSummary from './OrderSummary.vue'
 import OrderView from './OrderView.vue'
 import { carrierText, checkText } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
@@ -67,6 +68,9 @@ const compared = computed(() => {
     return found ? [{ ...found, course, then }] : []
   })
 })
+/** What is about to be ordered. */
+const chosen = ref<Service>()
+const chosenOffer = computed(() => compared.value.find(({ service }) => service.id === chosen.value?.id))
 const mayBeMain = computed(() => job.main?.action.kind === 'order')
 const orders = computed(() => (job.saved?.orders ?? []).filter((one) => releasedBy(one) === props.lock))
 const isUnderWay = computed(() => job.saved && orderUnderWay(job.saved, props.lock) !== undefined)
@@ -160,7 +164,17 @@ const change = ({ id, version }: Order, made: OrderChange) =>
           <input v-model="neededBy" class="field !w-44" type="date" />
         </label>
       </p>
-      <ul v-if="compared.length" class="ruled border-t-2 border-ink">
+      <OrderSummary
+        v-if="chosenOffer"
+        :lock="lock"
+        :supplier="chosenOffer.supplier.name"
+        :service="chosenOffer.service"
+        :promise="promises[chosenOffer.service.id]"
+        :busy="busy"
+        @order="order(chosenOffer.service)"
+        @cancel="chosen = undefined"
+      />
+      <ul v-else-if="compared.length" class="ruled border-t-2 border-ink">
         <li
           v-for="({ supplier, service, course, then }, index) in compared"
           :key="service.id"
@@ -220,7 +234,7 @@ const change = ({ id, version }: Order, made: OrderChange) =>
             class="act"
             :class="{ 'act-main': index === 0 && mayBeMain }"
             :disabled="!job.canOrder(lock) || busy"
-            @click="order(service)"
+            @click="chosen = service"
           >
             {{ say('orderDesk.order') }}
           </button>
