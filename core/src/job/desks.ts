@@ -1,6 +1,6 @@
 import { planAccountLock, type AccountPlan, type AfterWorkingDays } from '../account/index.ts'
 import { planCarrierLock, type CarrierPlan } from '../carrier/index.ts'
-import { OpenTime, shopTimeOf } from '../clocks/index.ts'
+import { OpenTime } from '../clocks/index.ts'
 import { releasedBy, type JobState } from './records.ts'
 import { factsOf, progressOf, routeOf, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
@@ -53,9 +53,9 @@ export function carrierPlanOf(job: JobState, around: Around, now: string): Carri
 
 /** By the shop's own calendar, as the route counts them. */
 const afterWorkingDaysOf =
-  ({ prices }: Around): AfterWorkingDays =>
+  ({ prices, isPublicHoliday = () => false }: Around): AfterWorkingDays =>
   (from, days) => {
     const at = Date.parse(from)
-    const time = new OpenTime(shopTimeOf(prices.opening), at)
+    const time = new OpenTime({ hours: prices.opening, isPublicHoliday }, at)
     return new Date(time.afterWorkingDays(at, days)).toISOString()
   }

@@ -26,6 +26,8 @@ export interface World {
   readonly model: ModelKnown | undefined
   readonly device: DeviceOnJob | undefined
   readonly prices: PriceList
+  /** Whether a day of the shop's calendar, `YYYY-MM-DD`, is a public holiday; where nobody says, none is. */
+  readonly isPublicHoliday?: ((day: string) => boolean) | undefined
 }
 
 /** What the job's own version of the catalogue says of its model. */
@@ -42,7 +44,7 @@ export interface ModelKnown {
 }
 
 /** What of the world a job is looked at with. */
-export type Around = Pick<World, 'device' | 'prices'>
+export type Around = Pick<World, 'device' | 'prices' | 'isPublicHoliday'>
 
 /**
  * The registry's answer as it stands on a job. A report of any of its IMEIs stays until the registry itself says

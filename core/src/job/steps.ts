@@ -113,7 +113,7 @@ export function standingOf({ steps }: Pick<JobState, 'steps'>): BenchStanding {
 }
 
 const OF_THE_ACCOUNT: ReadonlySet<string> = new Set(ACCOUNT_STEPS)
-export const isOfTheAccount = (change: StepChange): change is AccountChange => OF_THE_ACCOUNT.has(change.kind)
+const isOfTheAccount = (change: StepChange): change is AccountChange => OF_THE_ACCOUNT.has(change.kind)
 
 const OF_THE_CARRIER: ReadonlySet<string> = new Set(CARRIER_STEPS)
 const isOfTheCarrier = (change: StepChange): change is CarrierChange => OF_THE_CARRIER.has(change.kind)

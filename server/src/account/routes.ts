@@ -20,6 +20,8 @@ export function accountHandlers(
       const job = await life.read(params.id)
       if (job.steps.some((step) => step.key === key)) return life.viewed(job)
       if (job.handBack) throw new ProblemError('not-possible-now', { code: 'job-closed' })
+      if (job.version !== version)
+        throw new ProblemError('stale-version', { code: 'job-changed' }, { current: await life.viewed(job) })
       const { model, prices } = await life.ready(job)
       const words = wordsIn(language, prices.opening)
       await sendMail(smtp, {
@@ -30,7 +32,8 @@ export function accountHandlers(
       })
       return life.run(
         params.id,
-        { staffId, version },
+        // What has been sent is recorded, whatever was changed meanwhile.
+        { staffId },
         {
           kind: 'step',
           key,

@@ -46,7 +46,7 @@ export interface Actor {
 export type Beside = (manager: EntityManager, job: JobState, now: Date) => Promise<void>
 
 /** What a job is looked at with, all of it in memory. */
-export type Known = Surroundings & { readonly prices: PriceList }
+export type Known = Surroundings & { readonly prices: PriceList } & Pick<World, 'isPublicHoliday'>
 
 const REPROJECTED_AT_ONCE = 200
 
@@ -93,10 +93,9 @@ export class JobLife {
   /** What a job is looked at with. @throws Error where its catalogue or prices were not read before */
   known(job: JobState): Known {
     const { pack } = this.#catalog.held(job.catalogId)
-    return {
-      ...surroundingsIn(pack, factsOf(job), foundAtBench(job)),
-      prices: this.#prices.held(job.pricesId),
-    }
+    const prices = this.#prices.held(job.pricesId)
+    const { isPublicHoliday } = shopTimeOf(prices.opening)
+    return { ...surroundingsIn(pack, factsOf(job), foundAtBench(job)), prices, isPublicHoliday }
   }
 
   /** By when a job could be fetched. @throws Error where its catalogue or prices were not read before */

@@ -45,6 +45,7 @@ export const useJobs = defineStore('jobs', () => {
     newestCatalogId: () => catalog.inUse?.id ?? 0,
     packOf: catalog.packOf,
     pricesOf: priceLists.byId,
+    timeOf: priceLists.timeOf,
     async ensure({ catalogId, pricesId }: { readonly catalogId: number; readonly pricesId: number }) {
       if (catalogId > (catalog.inUse?.id ?? 0)) await catalog.refresh()
       await Promise.all([catalog.ensure(catalogId), priceLists.ensure(pricesId)])

@@ -1,6 +1,7 @@
 import { job as jobSchema, type Attempt, type Job } from '@benevox/contract'
 import type { AccountPlan } from '@benevox/core/account'
 import type { CarrierPlan } from '@benevox/core/carrier'
+import type { ShopTime } from '@benevox/core/clocks'
 import {
   accountPlanOf,
   carrierPlanOf,
@@ -63,6 +64,7 @@ export interface Shared {
   readonly newestCatalogId: () => number
   readonly packOf: (catalogId: number) => Pack | undefined
   readonly pricesOf: (pricesId: number) => PriceList | undefined
+  readonly timeOf: (pricesId: number) => ShopTime | undefined
   /** Makes sure that the catalogue and the prices of a job are here. */
   readonly ensure: (job: Pick<JobState, 'catalogId' | 'pricesId'>) => Promise<void>
   readonly by: () => string
@@ -106,10 +108,15 @@ export function createJobSession(id: number, shared: Shared) {
   function worldOf(job: JobState, now: string): World | undefined {
     const pack = shared.packOf(job.catalogId)
     const prices = shared.pricesOf(job.pricesId)
-    return (
-      pack &&
-      prices && { now, by: shared.by(), prices, ...surroundingsIn(pack, factsOf(job), foundAtBench(job)) }
-    )
+    if (!pack || !prices) return undefined
+    const { isPublicHoliday } = shared.timeOf(job.pricesId) ?? {}
+    return {
+      now,
+      by: shared.by(),
+      prices,
+      isPublicHoliday,
+      ...surroundingsIn(pack, factsOf(job), foundAtBench(job)),
+    }
   }
   /** The job as it is here: what the server has, and over it what it has not acknowledged yet, in order. */
   const shown = computed<JobState | undefined>(() => {

@@ -19,6 +19,7 @@ export function sharedOver(
     },
     newestCatalogId: () => 1,
     pricesOf: () => USUAL_PRICES,
+    timeOf: () => undefined,
     ensure: () => Promise.resolve(),
     by: () => 'Runa',
     runner: () => '00000000-0000-4000-8000-000000000001',
