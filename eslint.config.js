@@ -20,7 +20,7 @@ const CORE_TOPICS = [
   'account',
   'facts',
   'route',
-  'consent',
+  'carrier',
   'job',
 ]
 
