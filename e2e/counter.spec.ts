@@ -16,6 +16,7 @@ import {
   signIn,
   takeIn,
   tell,
+  unfold,
 } from './shop.ts'
 
 const imei = (first14: string) => `${first14}${checkDigit(first14)}`
@@ -317,14 +318,14 @@ test('ownership documents, condition and a supervisor’s word', async ({ page }
   await expect(page.getByText('waived by Imke.')).toBeVisible()
   await expect(page.getByTestId('route-main')).not.toHaveText('Refuse: no work on this device')
 
-  await page.getByText('Ownership documents').click()
+  await unfold(page, 'Ownership documents')
   const document = page.getByLabel('Ownership document: photo or PDF')
   await document.setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('none') })
   await expect(page.getByText('Only pictures (JPEG, PNG, WebP) and PDF documents can be kept.')).toBeVisible()
   await document.setInputFiles({ name: 'receipt.png', mimeType: 'image/png', buffer: await tagPng('B1') })
   await expect(page.getByRole('img', { name: 'receipt.png' })).toBeVisible()
 
-  await page.getByText('Condition and accessories').click()
+  await unfold(page, 'Condition and accessories')
   // On a slow line the second mark is made before the first is answered.
   let answers = 0
   page.on('response', (answer) => (answers += answer.url().endsWith('/intake') && answer.ok() ? 1 : 0))
@@ -338,7 +339,7 @@ test('ownership documents, condition and a supervisor’s word', async ({ page }
   await expect(page.getByRole('button', { name: 'back top right: C' })).toBeVisible()
   await expect.poll(() => answers).toBe(2)
   await page.reload()
-  await page.getByText('Condition and accessories').click()
+  await unfold(page, 'Condition and accessories')
   await expect(page.getByRole('button', { name: 'back top right: C' })).toBeVisible()
   await expect(page.getByLabel('case', { exact: true })).toBeChecked()
   const receipt = page.url().replace(/counter\/(\d+).*/, 'api/jobs/$1/receipt.pdf')

@@ -154,6 +154,16 @@ export async function agreedTo(page: Page, letters: string, more: Facts = {}): P
   return id
 }
 
+/** Opens a folded part; again where the page has moved under the hand. */
+export async function unfold(page: Page, name: string): Promise<void> {
+  const part = page.locator('details', { has: page.locator('summary', { hasText: name }) })
+  await expect(async () => {
+    if ((await part.getAttribute('open')) === null)
+      await part.locator('summary').first().click({ timeout: 4000 })
+    await expect(part).toHaveAttribute('open', '', { timeout: 1000 })
+  }).toPass()
+}
+
 /** What a supplier offers at the desk: others name it as the next. */
 export const offerOf = (page: Page, supplier: string): Locator =>
   page.getByTestId('offer').filter({ has: page.locator('b', { hasText: supplier }) })
