@@ -33,7 +33,7 @@ function waiting({ waits }: JobSummary): string {
         <span class="truncate font-bold">{{ job.device || say('jobs.noModel') }}</span>
         <span class="truncate">{{ hasName(job.customer) ? job.customer.name : say('jobs.noName') }}</span>
         <LockBolts :locks="job.locks" />
-        <span class="text-end text-[0.95rem]">
+        <span class="min-w-0 text-end text-[0.95rem] break-words hyphens-auto">
           <b v-if="showStation" class="block">{{ say(`station.${job.station}`) }}</b>
           <span class="block text-waiting">{{
             waiting(job) || say('jobs.since', { at: words.instant(job.openedAt) })
