@@ -2392,7 +2392,7 @@ export interface Messages {
   'refusedThen.other-account': object
   'refusedThen.too-many-entries': object
   'accountPage.inHand': object
-  'accountPage.waiting': object
+  'accountPage.waiting': { readonly what: string | number }
   'accountPage.since': { readonly since: string | number }
   'accountPage.until': { readonly until: string | number }
   'accountPage.usually': { readonly until: string | number; readonly latest: string | number }

@@ -1,5 +1,5 @@
 import type { AccountFacts, AccountForesight } from './foresight.ts'
-import type { AccountRecord, RefusedWhy } from './steps.ts'
+import type { AccountChange, AccountRecord, RefusedWhy } from './steps.ts'
 import { accountWaits, type AccountWait, type AfterWorkingDays } from './waits.ts'
 
 /** How the account lock ends: each has its own steps, and its own proof. */
@@ -65,6 +65,10 @@ export interface AccountPlan {
   readonly steps: readonly { readonly id: AccountStepId; readonly state: StepState }[]
   /** The step that is next; undefined where all are done. */
   readonly now: AccountStepId | undefined
+  /** What is told once that step is done; undefined where somebody has to choose, or time to pass, or it is proven. */
+  readonly does: AccountChange | undefined
+  /** That step ends with the lock shown to be off, and nothing stands against it now. */
+  readonly proves: boolean
   /** Why nobody signs in now, however often they are asked; until when, where that is known. */
   readonly stop: { readonly why: RefusedWhy; readonly until?: string | undefined } | undefined
   readonly waits: readonly AccountWait[]
@@ -99,16 +103,35 @@ export function planAccountLock(made: AccountCase): AccountPlan {
   const waits = shownBy ? [] : accountWaits(record, foresight, made.afterWorkingDays)
   const told = { ...made, waits, stop: shownBy ? undefined : stopOf(record, waits, made.now) }
   const stated = statedSteps(steps, told)
+  const next = stated.find(({ state }) => state !== 'done')
   return {
     situation,
     inHand: shownBy ? [] : inHandFor(situation, facts, foresight),
     steps: stated,
-    now: stated.find(({ state }) => state !== 'done')?.id,
+    now: next?.id,
+    does: next && DONE[next.id],
+    proves: next !== undefined && next.state === 'now' && PROVES.includes(next.id),
     stop: SIGN_INS.includes(situation) ? told.stop : undefined,
     waits,
     proof,
   }
 }
+
+/** What a step is told as once it is done as it should be. */
+const DONE: { readonly [Step in AccountStepId]?: AccountChange } = {
+  'start-the-recovery': { kind: 'recovery-started' },
+  'wait-for-the-recovery': { kind: 'recovery-ended', found: true },
+  'wait-for-the-seller': { kind: 'seller-answered', removed: true },
+  'send-to-the-service': { kind: 'service-sent' },
+  'wait-for-the-service': { kind: 'service-returned', unlocked: true },
+}
+const PROVES: readonly AccountStepId[] = [
+  'sign-in',
+  'type-the-old-lock',
+  'remove-and-skip',
+  'restart-and-skip',
+  'see-that-it-never-asks',
+]
 
 const SIGN_INS: readonly AccountSituation[] = ['owner-signs-in', 'password-first', 'not-known']
 

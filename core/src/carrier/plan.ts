@@ -1,4 +1,4 @@
-import type { CarrierRecord } from './steps.ts'
+import type { CarrierChange, CarrierRecord } from './steps.ts'
 
 /** How long a carrier may take to answer. */
 export interface CarrierRule {
@@ -49,6 +49,8 @@ export interface CarrierPlan {
   readonly situation: CarrierSituation
   readonly steps: readonly { readonly id: CarrierStepId; readonly state: CarrierStepState }[]
   readonly now: CarrierStepId | undefined
+  /** What is told once that step is done; undefined where somebody has to choose. */
+  readonly does: CarrierChange | undefined
   readonly waits: readonly CarrierWait[]
   readonly rule: CarrierRule | undefined
 }
@@ -76,6 +78,14 @@ const COURSES: Readonly<Record<CarrierSituation, readonly CarrierStepId[]>> = {
   'from-a-supplier': ['see-that-it-is-on', 'order-the-unlock', 'wait-for-the-supplier', 'activate'],
 }
 
+const WORKS: CarrierChange = { kind: 'other-sim-works' }
+/** What a step is told as once it is done as it should be. */
+const DONE: { readonly [Step in CarrierStepId]?: CarrierChange } = {
+  'see-that-it-is-on': { kind: 'carrier-lock-seen', on: true, by: 'other-sim' },
+  'wait-for-the-carrier': { kind: 'carrier-answered', says: 'unlocked' },
+  'see-that-it-is-off': WORKS,
+}
+
 /** Which way it goes, the steps with where they stand, and what is waited for. */
 export function planCarrierLock(made: CarrierCase): CarrierPlan {
   const { record, country } = made
@@ -92,7 +102,10 @@ export function planCarrierLock(made: CarrierCase): CarrierPlan {
       isNext = false
       return { id, state }
     })
-  return { situation, steps, now: steps.find(({ state }) => state !== 'done')?.id, waits, rule }
+  const now = steps.find(({ state }) => state !== 'done')?.id
+  // What its own page says is proven by a SIM all the same.
+  const isToBeProven = situation === 'not-locked' && !made.isReleased
+  return { situation, steps, now, does: isToBeProven ? WORKS : now && DONE[now], waits, rule }
 }
 
 function situationOf({ record, isReleased, order, first }: CarrierCase): CarrierSituation {

@@ -26,9 +26,19 @@ export type MainAction =
   | { readonly kind: 'came-back' }
   | { readonly kind: 'confirm-account' }
   /** Something on the way to the end of the account lock, or what is waited for. */
-  | { readonly kind: 'account-step'; readonly step: AccountStepId; readonly state: StepState }
+  | {
+      readonly kind: 'account-step'
+      readonly step: AccountStepId
+      readonly state: StepState
+      readonly does: StepChange | undefined
+    }
   /** Something on the way to the end of the carrier lock, or what is waited for. */
-  | { readonly kind: 'carrier-step'; readonly step: CarrierStepId; readonly state: CarrierStepState }
+  | {
+      readonly kind: 'carrier-step'
+      readonly step: CarrierStepId
+      readonly state: CarrierStepState
+      readonly does: StepChange | undefined
+    }
   | { readonly kind: 'order' }
   | { readonly kind: 'follow-order' }
   | { readonly kind: 'hand-back' }
@@ -167,27 +177,16 @@ function checksOrReveal(job: JobState, around: Around): MainAction {
   return gates.length > 0 ? { kind: 'check', gates } : { kind: 'reveal' }
 }
 
-/** Steps that end with the account lock shown to be off. */
-const PROVES: readonly AccountStepId[] = [
-  'sign-in',
-  'type-the-old-lock',
-  'remove-and-skip',
-  'restart-and-skip',
-  'see-that-it-never-asks',
-]
-
 function atTheAccounts(job: JobState, around: AroundNow): MainAction {
   const order = orderUnderWay(job, 'account')
   if (order && order.state !== 'released') return { kind: 'follow-order' }
   const first = routeOf(job, around).choices[0]?.action
   if (first === 'leave-it' || first === 'refuse') return { kind: 'hand-back' }
-  const { steps, now } = accountPlanOf(job, around, around.now ?? job.openedAt)
+  const { steps, now, does, proves } = accountPlanOf(job, around, around.now ?? job.openedAt)
   const state = steps.find(({ id }) => id === now)?.state
   if (!now || !state) return { kind: 'confirm-account' }
   if (now === 'order-the-release' && canOrder('account', job, around)) return { kind: 'order' }
-  return PROVES.includes(now) && state === 'now'
-    ? { kind: 'confirm-account' }
-    : { kind: 'account-step', step: now, state }
+  return proves ? { kind: 'confirm-account' } : { kind: 'account-step', step: now, state, does }
 }
 
 /** Whether a release can be ordered now: nothing stands against it, and it is known of whom. */
@@ -202,9 +201,9 @@ export function canOrder(lock: ReleasedLock, job: JobState, around: Around): boo
 function atTheCarriers(job: JobState, around: AroundNow): MainAction {
   const order = orderUnderWay(job, 'carrier')
   if (order && order.state !== 'released') return { kind: 'follow-order' }
-  const { steps, now } = carrierPlanOf(job, around, around.now ?? job.openedAt)
+  const { steps, now, does } = carrierPlanOf(job, around, around.now ?? job.openedAt)
   const state = steps.find(({ id }) => id === now)?.state
-  if (now && state && now !== 'order-the-unlock') return { kind: 'carrier-step', step: now, state }
+  if (now && state && now !== 'order-the-unlock') return { kind: 'carrier-step', step: now, state, does }
   return { kind: canOrder('carrier', job, around) ? 'order' : 'hand-back' }
 }
 

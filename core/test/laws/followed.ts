@@ -1,5 +1,4 @@
 import type { AccountStepId } from '../../src/account/index.ts'
-import type { CarrierStepId } from '../../src/carrier/index.ts'
 import {
   after,
   breachesOf,
@@ -57,34 +56,21 @@ function commandOf(
     case 'confirm-account':
       return { kind: 'confirm-account', how: 'step-skipped' }
     case 'account-step': {
-      const change = ON_THE_ACCOUNT[action.step]
+      const change = action.does ?? CHOSEN[action.step]
       return change && bench(change)
     }
     case 'carrier-step': {
-      const change = ON_THE_CARRIER[action.step]
-      return change && bench(change)
+      return bench(action.does ?? { kind: 'carrier-asked', by: 'telephone' })
     }
     case 'hand-back':
       return handBack(job, now, n)
   }
 }
 
-/** What each step on the way to the end of the account lock is told as once it is done; of the others only time passes. */
-const ON_THE_ACCOUNT: { readonly [Step in AccountStepId]?: StepChange } = {
+/** What somebody has to choose on the way to the end of the account lock. */
+const CHOSEN: { readonly [Step in AccountStepId]?: StepChange } = {
   'sign-in': { kind: 'sign-in-possible' },
-  'start-the-recovery': { kind: 'recovery-started' },
-  'wait-for-the-recovery': { kind: 'recovery-ended', found: true },
   'write-to-the-seller': { kind: 'seller-written', by: 'mail', language: 'en' },
-  'wait-for-the-seller': { kind: 'seller-answered', removed: true },
-  'send-to-the-service': { kind: 'service-sent' },
-  'wait-for-the-service': { kind: 'service-returned', unlocked: true },
-}
-/** The same of the carrier lock. */
-const ON_THE_CARRIER: { readonly [Step in CarrierStepId]?: StepChange } = {
-  'see-that-it-is-on': { kind: 'carrier-lock-seen', on: true, by: 'other-sim' },
-  'ask-the-carrier': { kind: 'carrier-asked', by: 'telephone' },
-  'wait-for-the-carrier': { kind: 'carrier-answered', says: 'unlocked' },
-  'see-that-it-is-off': { kind: 'other-sim-works' },
 }
 const THREE_DAYS_MINUTES = 3 * 24 * 60
 

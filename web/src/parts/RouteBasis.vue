@@ -47,11 +47,13 @@ const free = computed(() => lines.value.filter(({ restsOn }) => restsOn.length =
       <template v-for="line in lines" :key="line.name">
         <dt v-if="line.restsOn.length" class="mt-1 font-bold">{{ line.name }} {{ line.now }}</dt>
         <dd v-for="one in line.restsOn" :key="one.name">
-          {{ one.name }}:
           {{
-            one.answers
-              .map(({ says, chance, text }) => say('basis.answer', { answer: says, chance, figure: text }))
-              .join(' · ')
+            say('history.line', {
+              what: one.name,
+              more: one.answers
+                .map(({ says, chance, text }) => say('basis.answer', { answer: says, chance, figure: text }))
+                .join(' · '),
+            })
           }}
         </dd>
         <dd v-if="line.more > 0" class="text-ink-soft">{{ say('basis.more', { count: line.more }) }}</dd>

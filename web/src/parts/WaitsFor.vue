@@ -12,7 +12,7 @@ const isExact = computed(() => props.wait.until === props.wait.latest)
 
 <template>
   <section class="border-s-4 px-3 py-2" :class="isDue ? 'border-brass bg-brass-pale' : 'border-waiting'">
-    <h2>{{ say('accountPage.waiting') }}: {{ say(`waits.${wait.for}`) }}</h2>
+    <h2>{{ say('accountPage.waiting', { what: say(`waits.${wait.for}`) }) }}</h2>
     <p>
       {{ say('accountPage.since', { since: words.dayAndTime(wait.since, now) }) }},
       {{

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { ACCOUNT_PROOFS, refusedWhy, type AccountProof, type AccountStepId } from '@benevox/core/account'
-import type { StepChange } from '@benevox/core/job'
 import { reasonText } from '@benevox/words'
 import { useNow } from '@vueuse/core'
 import { computed } from 'vue'
@@ -36,38 +35,27 @@ const steps = computed(
       how: say(`accountHow.${step.id}`),
     })) ?? [],
 )
-const next = computed(() => plan.value?.steps.find(({ id }) => id === plan.value?.now))
 
 const prove = (proof: AccountProof) =>
   job.record(eventText({ kind: 'account-confirmed' }), (version, id) =>
     call('recordAccount', { params: { id }, body: { version, proof } }),
   )
-const tell = (change: StepChange) => () => job.tell(change)
 
-/** What is told once a step is done, and what its button says. */
-const TOLD: { readonly [Step in AccountStepId]?: readonly [text: () => string, change: StepChange] } = {
-  'start-the-recovery': [() => say('accountPage.recoveryStarted'), { kind: 'recovery-started' }],
-  'wait-for-the-recovery': [() => say('accountPage.passwordFound'), { kind: 'recovery-ended', found: true }],
-  'wait-for-the-seller': [() => say('accountPage.sellerRemoved'), { kind: 'seller-answered', removed: true }],
-  'send-to-the-service': [() => say('accountPage.sent'), { kind: 'service-sent' }],
-  'wait-for-the-service': [() => say('accountPage.backFree'), { kind: 'service-returned', unlocked: true }],
+/** What the button of what is told once a step is done says. */
+const TOLD: { readonly [Step in AccountStepId]?: () => string } = {
+  'start-the-recovery': () => say('accountPage.recoveryStarted'),
+  'wait-for-the-recovery': () => say('accountPage.passwordFound'),
+  'wait-for-the-seller': () => say('accountPage.sellerRemoved'),
+  'send-to-the-service': () => say('accountPage.sent'),
+  'wait-for-the-service': () => say('accountPage.backFree'),
 }
-const PROVES: readonly AccountStepId[] = [
-  'sign-in',
-  'type-the-old-lock',
-  'remove-and-skip',
-  'restart-and-skip',
-  'see-that-it-never-asks',
-]
 const main = computed(() => {
-  const step = next.value
-  if (!step || isConfirmed.value || isLeft.value) return undefined
-  const told = TOLD[step.id]
-  if (told) return { text: told[0](), press: tell(told[1]), proves: undefined }
-  const { proof } = plan.value ?? {}
+  if (!plan.value || isConfirmed.value || isLeft.value) return undefined
+  const { now: step, does, proves, proof, situation } = plan.value
+  const text = step && TOLD[step]
+  if (does && text) return { text: text(), press: () => job.tell(does), proves: undefined }
   // A release that was ordered is proven at its order.
-  const isOrdered = plan.value?.situation === 'authorised-release'
-  return proof && !isOrdered && PROVES.includes(step.id) && step.state === 'now'
+  return proves && situation !== 'authorised-release'
     ? { text: say(`accountProof.${proof}`), press: () => prove(proof), proves: proof }
     : undefined
 })
@@ -176,7 +164,8 @@ const stopText = computed(() => {
               <li v-for="item in plan.inHand" :key="item" class="py-1">{{ say(`inHand.${item}`) }}</li>
             </ul>
             <p v-if="job.facts.accountAddress && plan.inHand.includes('owner-here')" class="py-1">
-              {{ say('fact.accountAddress') }}: <b>{{ job.facts.accountAddress }}</b>
+              <span class="block text-ink-soft first-letter:uppercase">{{ say('fact.accountAddress') }}</span>
+              <b>{{ job.facts.accountAddress }}</b>
             </p>
           </section>
           <section v-if="!isConfirmed && fallbacks.length">

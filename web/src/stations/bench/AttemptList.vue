@@ -4,6 +4,7 @@ import { signsText } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
 defineProps<{ attempts: readonly Attempt[] }>()
+const outcomeOf = ({ outcome }: Attempt) => say(`attempts.${outcome ?? 'running'}`)
 </script>
 
 <template>
@@ -12,9 +13,11 @@ defineProps<{ attempts: readonly Attempt[] }>()
     <ol class="ruled border-t border-ink text-[0.95rem]" data-testid="attempts">
       <li v-for="one in attempts" :key="one.id" class="py-1">
         <span class="font-mono">{{ words.time(one.startedAt) }}</span> {{ one.by }},
-        <b>{{ say(`attempts.${one.outcome ?? 'running'}`) }}</b><template v-if="one.seen.length"
-          >: {{ signsText(one.seen, words) }}</template
-        >
+        <b>{{
+          one.seen.length
+            ? say('history.line', { what: outcomeOf(one), more: signsText(one.seen, words) })
+            : outcomeOf(one)
+        }}</b>
       </li>
     </ol>
   </section>

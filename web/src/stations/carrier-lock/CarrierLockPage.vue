@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { askedBy, type CarrierStepId } from '@benevox/core/carrier'
-import type { StepChange } from '@benevox/core/job'
 import { carrierText } from '@benevox/words'
 import { useNow } from '@vueuse/core'
 import { computed, ref } from 'vue'
@@ -52,23 +51,18 @@ const tellLater = () =>
 /** Steps at which the supplier's orders stand. */
 const ORDERED = ['order-the-unlock', 'wait-for-the-supplier', 'activate'] as const
 
-const PROVES: StepChange = { kind: 'other-sim-works' }
-const MAIN: { readonly [Step in CarrierStepId]?: readonly [text: () => string, change: StepChange] } = {
-  'see-that-it-is-on': [
-    () => say('carrierPage.otherSimRefused'),
-    { kind: 'carrier-lock-seen', on: true, by: 'other-sim' },
-  ],
-  'wait-for-the-carrier': [() => say('carrierPage.unlocked'), { kind: 'carrier-answered', says: 'unlocked' }],
-  'see-that-it-is-off': [() => say('carrierPage.otherSimTaken'), PROVES],
+/** What the button of what is told once a step is done says. */
+const TOLD: { readonly [Step in CarrierStepId]?: () => string } = {
+  'see-that-it-is-on': () => say('carrierPage.otherSimRefused'),
+  'wait-for-the-carrier': () => say('carrierPage.unlocked'),
 }
 const main = computed(() => {
-  if (isReleased.value || job.saved?.handBack) return undefined
+  const { now: step, does, situation } = plan.value ?? {}
+  if (!does || isReleased.value || job.saved?.handBack) return undefined
   // The page says so: a SIM proves it, wherever the job waits by then.
-  if (plan.value?.situation === 'not-locked')
-    return { text: say('carrierPage.otherSimTaken'), change: PROVES }
-  if (job.saved?.station !== 'carrier-lock') return undefined
-  const found = plan.value?.now && MAIN[plan.value.now]
-  return found && { text: found[0](), change: found[1] }
+  if (job.saved?.station !== 'carrier-lock' && situation !== 'not-locked') return undefined
+  const text = step && TOLD[step]
+  return { text: text ? text() : say('carrierPage.otherSimTaken'), change: does }
 })
 </script>
 
