@@ -48,9 +48,6 @@ const isAhead = computed(() => until.value.getTime() > now.value.getTime())
 const tellLater = () =>
   job.tell({ kind: 'carrier-answered', says: 'later', until: until.value.toISOString() })
 
-/** Steps at which the supplier's orders stand. */
-const ORDERED = ['order-the-unlock', 'wait-for-the-supplier', 'activate'] as const
-
 /** What the button of what is told once a step is done says. */
 const TOLD: { readonly [Step in CarrierStepId]?: () => string } = {
   'see-that-it-is-on': () => say('carrierPage.otherSimRefused'),
@@ -136,11 +133,8 @@ const main = computed(() => {
               </form>
               <MailList class="mt-2" />
             </template>
-            <template v-for="step in ORDERED" :key="step" #[step]
-              ><OrderDesk class="mt-2" lock="carrier"
-            /></template>
           </StepsLed>
-          <OrderDesk v-if="orders && isReleased" class="mt-4" lock="carrier" />
+          <OrderDesk v-if="orders" class="mt-4" lock="carrier" />
           <details v-else-if="plan.situation === 'from-the-carrier' && !isReleased" class="mt-4">
             <summary class="cursor-pointer font-bold">{{ say('carrierPage.orderInstead') }}</summary>
             <OrderDesk class="mt-2" lock="carrier" />
