@@ -49,7 +49,6 @@ export interface Messages {
   'receipt.readyWithin': { readonly usual: string | number; readonly late: string | number }
   'receipt.notes': object
   'receipt.condition': object
-  'receipt.marks': object
   'receipt.noMarks': object
   'receipt.howToRead': object
   'tag.modelUnknown': object
@@ -2527,4 +2526,5 @@ export interface Messages {
   'knownFrom.read-in-recovery': object
   'knownFrom.order-before': object
   'keyHelp.confirmLine': object
+  'condition.lettered': { readonly letter: string | number; readonly mark: string | number }
 }

@@ -21,12 +21,14 @@ export type Customer = z.infer<typeof customer>
 /** Somebody can be called by it, in any script: blanks and dashes are no name. */
 export const hasName = ({ name }: Pick<Customer, 'name'>): boolean => /[\p{L}\p{N}]/u.test(name)
 
+/** What a mark on the device can be. */
+export const MARK_KINDS = ['scratch', 'crack', 'dent', 'missing'] as const
 /** Where a mark is, on a drawing of the device seen from one side: three columns, three rows, counted from 0. */
 export const conditionMark = z.strictObject({
   side: z.enum(['front', 'back']),
   column: z.int().min(0).max(2),
   row: z.int().min(0).max(2),
-  kind: z.enum(['scratch', 'crack', 'dent', 'missing']),
+  kind: z.enum(MARK_KINDS),
 })
 export type ConditionMark = z.infer<typeof conditionMark>
 

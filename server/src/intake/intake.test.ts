@@ -92,6 +92,17 @@ describe('tag and receipt', () => {
       expect(await text('tag.pdf')).toContain(said)
     for (const said of [job.ticket, 'case and SIM', 'Corner is loose', 'deposit', '9 of 10 jobs like this'])
       expect(await text('receipt.pdf')).toContain(said)
+    // The letter on the drawing is the one the line below it explains, in each language.
+    for (const [language, letter, said] of [
+      ['en', 'C', 'C crack'],
+      ['de', 'R', 'R Riss'],
+      ['fr', 'F', 'F fissure'],
+      ['es', 'G', 'G grieta'],
+    ] as const) {
+      const receipt = await text(`receipt.pdf?language=${language}`)
+      expect(receipt).toContain(said)
+      expect(receipt.match(new RegExp(`(?<![\\p{L}])${letter}(?![\\p{L}])`, 'gu'))).toHaveLength(2)
+    }
     expect(await text('letter-to-seller.pdf?language=de')).toContain('Orrelin Vane 5')
     expect(await text('activation.pdf')).toContain('never guess')
     const png = await file(job, 'tag.png')

@@ -1,5 +1,5 @@
 import type { Job } from '@benevox/contract'
-import type { WhatWasTold } from '@benevox/core/job'
+import { MARK_KINDS, type ConditionMark, type WhatWasTold } from '@benevox/core/job'
 import type { Words } from '@benevox/words'
 import type { Known } from '../jobs/life.ts'
 import { conditionSvg } from '../paper/marks.ts'
@@ -21,6 +21,10 @@ export async function intakeReceipt(
   const { intake, facts } = job
   const left = intake?.left.map((one) => say(`part.${one}`)) ?? []
   const title = say('receipt.title', { ticket: job.ticket })
+  const letterOf = (kind: ConditionMark['kind']) => say(`markLetter.${kind}`)
+  const lettered = MARK_KINDS.map((kind) =>
+    say('condition.lettered', { letter: letterOf(kind), mark: say(`mark.${kind}`) }),
+  )
   const hasMarks = (intake?.marks.length ?? 0) > 0
   return pdfOf(title, [
     { stack: [inFonts(shop)], fontSize: 12 },
@@ -47,9 +51,9 @@ export async function intakeReceipt(
       },
     },
     heading(say('receipt.condition'), 16, 6),
-    { svg: conditionSvg(family?.kind ?? 'phone', intake?.marks ?? []), width: 210 },
+    { svg: conditionSvg(family?.kind ?? 'phone', intake?.marks ?? [], letterOf), width: 210 },
     {
-      stack: [inFonts(say(hasMarks ? 'receipt.marks' : 'receipt.noMarks'))],
+      stack: [inFonts(hasMarks ? words.list(lettered) : say('receipt.noMarks'))],
       fontSize: 9,
       margin: [0, 4, 0, 0],
     },

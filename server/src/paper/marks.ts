@@ -20,15 +20,12 @@ const BOLT: Readonly<Record<LockState, string>> = {
   'not-there': '<path d="M5 13h48" stroke="#000" stroke-width="1.4"/>',
 }
 
-const SIGN: Readonly<Record<ConditionMark['kind'], string>> = {
-  scratch: 'S',
-  crack: 'C',
-  dent: 'D',
-  missing: 'M',
-}
-
-/** Front and back with a letter in each marked zone. */
-export function conditionSvg(kind: DeviceKind, marks: readonly ConditionMark[]): string {
+/** Front and back with letters in each marked zone. @param letterOf in the language of the document, as it names them */
+export function conditionSvg(
+  kind: DeviceKind,
+  marks: readonly ConditionMark[],
+  letterOf: (kind: ConditionMark['kind']) => string,
+): string {
   const { width, height, sides, zones } = conditionDrawing(kind)
   const outlines = sides.map(
     ({ x, y, width: w, height: h, corner }) =>
@@ -39,7 +36,7 @@ export function conditionSvg(kind: DeviceKind, marks: readonly ConditionMark[]):
     return here.length === 0
       ? []
       : [
-          `<text x="${x + w / 2}" y="${y + h / 2 + 5}" font-size="14" text-anchor="middle">${here.map((one) => SIGN[one.kind]).join('')}</text>`,
+          `<text x="${x + w / 2}" y="${y + h / 2 + 5}" font-size="14" text-anchor="middle">${here.map((one) => letterOf(one.kind)).join('')}</text>`,
         ]
   })
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">${outlines.join('')}${letters.join('')}</svg>`

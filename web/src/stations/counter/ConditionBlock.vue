@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ConditionMark, IntakeRecord, LeftWithIt } from '@benevox/core/job'
+import { MARK_KINDS, type ConditionMark, type IntakeRecord, type LeftWithIt } from '@benevox/core/job'
 import { conditionDrawing, type ConditionZone } from '@benevox/core/drawing'
 import { computed, ref, watch } from 'vue'
 import { call } from '../../api/client.ts'
@@ -36,10 +36,15 @@ const LEFT: readonly LeftWithIt[] = [
   'pen',
   'strap',
 ]
-const KINDS = ['scratch', 'crack', 'dent', 'missing'] as const
 /** Each by its letter: so it stands on the drawing. */
 const kinds = computed(() =>
-  KINDS.map((one) => [one, `${say(`markLetter.${one}`)} ${say(`mark.${one}`)}`] as const),
+  MARK_KINDS.map(
+    (one) =>
+      [
+        one,
+        say('condition.lettered', { letter: say(`markLetter.${one}`), mark: say(`mark.${one}`) }),
+      ] as const,
+  ),
 )
 
 const here = (zone: ConditionZone) =>

@@ -49,6 +49,11 @@ async function useAgain(version: CatalogVersion): Promise<void> {
 /** Where a remark belongs: inside a pack, or to a line of a list. */
 const placeOf = ({ at }: Remark) =>
   typeof at === 'number' ? say('exchange.line', { number: at }) : pathText(at)
+const remarkText = (remark: Remark) => {
+  const at = placeOf(remark)
+  const because = flawText(remark.flaw, words)
+  return at ? say('draft.at', { at, because }) : because
+}
 const few = (names: readonly string[]) =>
   names.length > 6
     ? say('exchange.fewNames', { names: names.slice(0, 6).join(', '), count: names.length - 6 })
@@ -86,8 +91,7 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
           <p class="font-bold text-stop">{{ say('exchange.refused', { file: fileName }) }}</p>
           <ul>
             <li v-for="(remark, index) in reading.remarks" :key="index">
-              <span v-if="placeOf(remark)" class="font-mono">{{ placeOf(remark) }}: </span
-              >{{ flawText(remark.flaw, words) }}
+              {{ remarkText(remark) }}
             </li>
           </ul>
         </div>
@@ -164,7 +168,7 @@ onUnmounted(() => (progress.value ? void cancel() : reset()))
               </summary>
               <ul>
                 <li v-for="remark in digest.leftOut" :key="placeOf(remark)">
-                  <span class="font-mono">{{ placeOf(remark) }}</span>: {{ flawText(remark.flaw, words) }}
+                  {{ remarkText(remark) }}
                 </li>
               </ul>
             </details>
