@@ -4,7 +4,9 @@ import { computed } from 'vue'
 import { say } from '../words/index.ts'
 
 const props = defineProps<{ lock: keyof Locks; state: LockState; large?: boolean }>()
-const says = computed(() => `${say(`lock.${props.lock}`)}: ${say(`lockState.${props.state}`)}`)
+const says = computed(() =>
+  say('history.line', { what: say(`lock.${props.lock}`), more: say(`lockState.${props.state}`) }),
+)
 </script>
 
 <template>

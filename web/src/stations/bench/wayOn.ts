@@ -23,5 +23,7 @@ export function wayOnLines(
   const [first, ...others] = lines
   return first && others.every(({ line }) => line === first.line)
     ? [first.line]
-    : lines.map(({ shows, line }) => (shows ? `${say('menus.shows', { page: shows })}: ${line}` : line))
+    : lines.map(({ shows, line }) =>
+        shows ? say('history.line', { what: say('menus.shows', { page: shows }), more: line }) : line,
+      )
 }

@@ -58,7 +58,7 @@ const letters = (zone: ConditionZone) =>
 const zoneName = (zone: ConditionZone) => {
   const place = { row: String(zone.row), column: String(zone.column) }
   const name = say(`condition.zone.${zone.side}`, place)
-  return letters(zone) ? `${name}: ${letters(zone)}` : name
+  return letters(zone) ? say('history.line', { what: name, more: letters(zone) }) : name
 }
 
 async function keep(change: Partial<IntakeRecord>, noSecret: string[] = []): Promise<void> {

@@ -21,7 +21,10 @@ async function send(chosen: FileList | null): Promise<void> {
       job.take(await sendOwnershipDocument(id, file))
       says.value = ''
     } catch (error) {
-      says.value = `${file.name}: ${error instanceof Error ? error.message : String(error)}`
+      says.value = say('history.line', {
+        what: file.name,
+        more: error instanceof Error ? error.message : String(error),
+      })
       return
     }
   }

@@ -126,7 +126,7 @@ const text = (event: Event) => (event.target as HTMLInputElement | HTMLSelectEle
       type="button"
       class="text-sm underline"
       :class="{ invisible: !isOwn || usual === undefined }"
-      :aria-label="`${label}: ${say('partForm.asUsual')}`"
+      :aria-label="say('history.line', { what: label, more: say('partForm.asUsual') })"
       @click="value = undefined"
     >
       {{ say('partForm.asUsual') }}

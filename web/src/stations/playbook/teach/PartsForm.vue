@@ -97,7 +97,7 @@ const faultsOf = (index: number) =>
         <select v-model="chosen" class="field">
           <option value="">{{ say('partForm.choose') }}</option>
           <option v-for="fragment in fragments" :key="fragment.id" :value="fragment.id">
-            {{ fragment.id }}: {{ fragment.says }}
+            {{ say('history.line', { what: fragment.id, more: fragment.says }) }}
           </option>
         </select>
       </label>
