@@ -14,6 +14,9 @@ export const SIGN_IN_HINT = `Demo shop. Name: ${STAFF[0].name}, password: ${STAF
 export const SUPPLIERS = [
   {
     name: 'Greywater Releases',
+    mail: 'orders@greywater.example',
+    ordersAt: 'v1/greywater/',
+    language: 'en',
     country: 'DE',
     region: 'SH',
     zone: 'Europe/Berlin',
@@ -43,6 +46,9 @@ export const SUPPLIERS = [
   },
   {
     name: 'Keelhouse Codes',
+    mail: 'orders@keelhouse.example',
+    ordersAt: 'v1/keelhouse/',
+    language: 'en',
     country: 'US',
     region: null,
     zone: 'America/New_York',
@@ -62,6 +68,9 @@ export const SUPPLIERS = [
   },
   {
     name: 'Account Office Ossel',
+    mail: 'orders@account-office.example',
+    ordersAt: 'v1/account-office/',
+    language: 'de',
     country: 'DE',
     region: 'SH',
     zone: 'Europe/Berlin',

@@ -27,7 +27,9 @@ await loadDemo(mariadb)
 buildWeb()
 
 const { REPORTED, SHOP, SIGN_IN_HINT } = await programOf('shop')
-const outside = await startStandIns(REPORTED)
+/** A supplier answers after minutes here, where a real one takes days. */
+const RESULT_AFTER_MS = 120_000
+const outside = await startStandIns(REPORTED, RESULT_AFTER_MS)
 const serve = () =>
   startServer(mariadb, {
     ...outside.env,

@@ -18,7 +18,15 @@ import {
 } from './jobs.ts'
 import { addCableBody, cable, retireCableBody } from './kit.ts'
 import { askRemoteBody, remoteUnlock } from './maker.ts'
-import { changeOrderBody, placeOrderBody, promise, supplier } from './orders.ts'
+import {
+  askSupplierBody,
+  changeOrderBody,
+  orderSeenBody,
+  placeOrderBody,
+  promise,
+  supplier,
+  trayMail,
+} from './orders.ts'
 import { problem } from './problem.ts'
 import { languageBody, session, signInBody, switchBody } from './session.ts'
 import { finishAttemptBody, startAttemptBody } from './attempts.ts'
@@ -312,6 +320,48 @@ export const api = {
     params: z.object({ orderId: z.uuid() }),
     body: changeOrderBody,
     answer: job,
+  },
+  sendOrder: {
+    method: 'post',
+    path: '/api/orders/:orderId/send',
+    says: 'Hand an order over to its supplier where that has not worked before; it is placed once',
+    params: z.object({ orderId: z.uuid() }),
+    body: orderSeenBody,
+    answer: job,
+  },
+  cancelOrder: {
+    method: 'post',
+    path: '/api/orders/:orderId/cancel',
+    says: 'Cancel an order while its supplier allows it',
+    params: z.object({ orderId: z.uuid() }),
+    body: orderSeenBody,
+    answer: job,
+  },
+  askSupplier: {
+    method: 'post',
+    path: '/api/orders/:orderId/mail',
+    says: 'Ask the supplier by mail where the answer stays, or for the fee back',
+    params: z.object({ orderId: z.uuid() }),
+    body: askSupplierBody,
+    answer: job,
+  },
+  listTray: {
+    method: 'get',
+    path: '/api/mails',
+    says: 'Mails that could not be read into a job, the newest first; looks into the mailbox first',
+    answer: z.object({
+      mails: z.array(trayMail),
+      count: z.int().min(0),
+      mailbox: z.enum(['read', 'away', 'none']),
+    }),
+  },
+  placeMail: {
+    method: 'patch',
+    path: '/api/mails/:id',
+    says: 'Put a mail of the tray to a job, or set it aside; no order changes by it',
+    params: ofJob,
+    body: z.strictObject({ ticket: z.string().trim().max(20).nullable() }),
+    answer: z.object({ left: z.int().min(0) }),
   },
   handBack: {
     method: 'post',

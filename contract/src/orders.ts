@@ -1,4 +1,5 @@
 import {
+  MAIL_REASONS,
   networkKey,
   order,
   orderChange,
@@ -32,6 +33,9 @@ export const supplier = z.object({
   region: z.string().nullable(),
   zone: z.string(),
   cutOff: z.string(),
+  mail: z.string().nullable(),
+  /** Whether it takes orders over HTTP; else it is ordered by hand. */
+  takesOrders: z.boolean(),
   services: z.array(service),
 })
 export type Supplier = z.infer<typeof supplier>
@@ -42,3 +46,24 @@ export { networkKey, order, orderChange, promise, type Order, type OrderChange }
 export const placeOrderBody = z.strictObject({ id: z.uuid(), serviceId: z.int().min(1) })
 
 export const changeOrderBody = z.strictObject({ version: z.int().min(1), change: orderChange })
+/** Of the order, as it was seen. */
+export const orderSeenBody = z.strictObject({ version: z.int().min(1) })
+export const askSupplierBody = z.strictObject({
+  version: z.int().min(1),
+  about: z.enum(['follow-up', 'refund']),
+  /** Sends it once. */
+  key: z.uuid(),
+})
+
+/** A mail that nobody could read into a job, with why. */
+export const trayMail = z.object({
+  id: z.int(),
+  from: z.string(),
+  subject: z.string(),
+  at: z.iso.datetime(),
+  text: z.string(),
+  why: z.enum(MAIL_REASONS),
+  /** The job that it names, where it names one. */
+  job: z.object({ id: z.int(), ticket: z.string() }).nullable(),
+})
+export type TrayMail = z.infer<typeof trayMail>

@@ -205,6 +205,7 @@ export const SERVICE = {
   country: 'DE',
   feeMinor: 1900,
   currency: 'EUR',
+  refundPercent: 100,
   promise: {
     countsFrom: '2026-03-02',
     earliest: '2026-03-03',
@@ -322,7 +323,7 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
       })),
   },
   {
-    weight: 3,
+    weight: 4,
     arbitrary: some(
       { kind: 'answered', answer: 'code', code: '00123456' },
       { kind: 'answered', answer: 'app' },
@@ -331,6 +332,16 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
       { kind: 'code-entered', worked: true },
       { kind: 'proven' },
       { kind: 'failed' },
+      { kind: 'sent', number: 'G-40011' },
+      { kind: 'confirmed' },
+      { kind: 'delayed', until: '2026-03-20' },
+      { kind: 'cancelled' },
+      { kind: 'second-code', code: '00123456' },
+      { kind: 'second-code', code: '87654321' },
+      { kind: 'followed-up' },
+      { kind: 'refund-asked' },
+      { kind: 'refunded', minor: 1000 },
+      { kind: 'refunded', minor: 1901 },
     ).map((change): Try => (job) => ({
       kind: 'change-order',
       id: job.orders.at(-1)?.id ?? uuid(0),

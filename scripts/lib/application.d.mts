@@ -10,4 +10,5 @@ export function startServer(
 ): Promise<ChildProcess & { readonly port: number }>
 export function startStandIns(
   reported?: Readonly<Record<string, string>>,
+  resultAfterMs?: number,
 ): Promise<{ env: Record<string, string>; stop: () => Promise<void> }>

@@ -64,7 +64,7 @@ export async function startServer(mariadb, more) {
  * Starts the shop's outside world on loopback, made up: a registry and a maker's service over HTTP, a mailbox that takes SMTP.
  * @returns what the server is told of them; started again on the same ports when it dies by itself
  */
-export async function startStandIns(reported = {}) {
+export async function startStandIns(reported = {}, resultAfterMs = undefined) {
   /** Where they answer, as they said it when they first stood. */
   let where
   let stopping = false
@@ -73,6 +73,7 @@ export async function startStandIns(reported = {}) {
     const env = {
       ...process.env,
       BENEVOX_REPORTED: JSON.stringify(reported),
+      ...(resultAfterMs ? { BENEVOX_RESULT_AFTER_MS: String(resultAfterMs) } : {}),
       ...(where ? { BENEVOX_STAND_IN_PORTS: JSON.stringify(portsOf(where)) } : {}),
     }
     child = await start('stand-ins', env, ['ignore', 'pipe', 'inherit', 'ipc'])
@@ -92,6 +93,7 @@ export async function startStandIns(reported = {}) {
       BENEVOX_MAILBOX: where.mailbox,
       BENEVOX_SMTP: `smtp://127.0.0.1:${where.smtpPort}`,
       BENEVOX_MAKER: where.maker,
+      BENEVOX_SUPPLIERS: where.suppliers,
     },
     stop: async () => {
       stopping = true
@@ -101,7 +103,13 @@ export async function startStandIns(reported = {}) {
   }
 }
 
-function portsOf({ registry, mailbox, maker, smtpPort }) {
+function portsOf({ registry, mailbox, maker, suppliers, smtpPort }) {
   const portOf = (address) => Number(new URL(address).port)
-  return { registry: portOf(registry), mailbox: portOf(mailbox), maker: portOf(maker), smtp: smtpPort }
+  return {
+    registry: portOf(registry),
+    mailbox: portOf(mailbox),
+    maker: portOf(maker),
+    suppliers: portOf(suppliers),
+    smtp: smtpPort,
+  }
 }

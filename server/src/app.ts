@@ -10,6 +10,8 @@ import helmet from 'helmet'
 import { pino } from 'pino'
 import type { DataSource } from 'typeorm'
 import { catalogHandlers } from './catalog/routes.ts'
+import { mailHandlers } from './mail/routes.ts'
+import { Post } from './mail/post.ts'
 import { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
 import { accountHandlers } from './account/routes.ts'
@@ -47,7 +49,12 @@ const isLarge = ({ method, originalUrl }: Request) =>
 export function createApp(
   config: Config,
   database: DataSource,
-): { readonly app: Express; readonly life: JobLife; readonly warmUp: () => Promise<void> } {
+): {
+  readonly app: Express
+  readonly life: JobLife
+  readonly post: Post
+  readonly warmUp: () => Promise<void>
+} {
   const app = express()
   // A failed statement is told without what was to be stored: names and numbers of customers belong in no log.
   const redact = { paths: ['err.parameters', 'err.sql', 'err.driverError'], remove: true }
@@ -119,6 +126,7 @@ export function createApp(
   const prices = new PriceLists(database)
   const life = new JobLife(database, catalog, prices)
   const results = new Results(database)
+  const post = new Post(database, life, config)
   mount(app, {
     ...sessionHandlers(database, config, generateToken, prices),
     ...catalogHandlers(database, catalog),
@@ -132,7 +140,8 @@ export function createApp(
     ...makerHandlers(config.maker, life),
     ...resultsHandlers(database, results),
     ...attemptHandlers(database, life),
-    ...orderHandlers(database, life),
+    ...mailHandlers(database, life, post),
+    ...orderHandlers(database, life, config),
   })
 
   mountFiles(app, { config, database, catalog, life, results, prices })
@@ -140,7 +149,7 @@ export function createApp(
 
   if (config.web) serveWeb(app, config.web)
   app.use(problemHandler(log))
-  return { app, life, warmUp: () => warmUp({ database, catalog, prices, life }) }
+  return { app, life, post, warmUp: () => warmUp({ database, catalog, prices, life }) }
 }
 
 /** The built interface; every address that is no file is a screen of it. */

@@ -15,6 +15,7 @@ const environment = z.object({
   BENEVOX_MAILBOX: z.url().optional(),
   BENEVOX_SMTP: z.url({ protocol: /^smtp$/ }).optional(),
   BENEVOX_MAKER: z.url().optional(),
+  BENEVOX_SUPPLIERS: z.url().optional(),
   BENEVOX_SIGN_IN_HINT: z.string().optional(),
   BENEVOX_LOG: z.enum(['silent', 'error', 'warn', 'info']).default('warn'),
 })
@@ -43,6 +44,8 @@ export interface Config {
   readonly smtp: string | undefined
   /** Where the maker's service for unlocking from afar answers; absent: the owner does it on the maker's page. */
   readonly maker: string | undefined
+  /** From where addresses of suppliers that are no whole addresses go on. */
+  readonly suppliers: string | undefined
   /** Shown on the sign-in page; for the demo only. */
   readonly signInHint: string | undefined
   readonly log: 'silent' | 'error' | 'warn' | 'info'
@@ -68,6 +71,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     mailbox: read.BENEVOX_MAILBOX,
     smtp: read.BENEVOX_SMTP,
     maker: read.BENEVOX_MAKER,
+    suppliers: read.BENEVOX_SUPPLIERS,
     signInHint: read.BENEVOX_SIGN_IN_HINT,
     log: read.BENEVOX_LOG,
   }

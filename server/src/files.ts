@@ -30,7 +30,7 @@ import type { JobLife } from './jobs/life.ts'
 import { laidOut } from './reading/readApart.ts'
 import type { PaperOf } from './paper/head.ts'
 import type { PriceLists } from './prices/service.ts'
-import { mailEntity } from './registry/mailbox.ts'
+import { mailEntity } from './mail/entity.ts'
 
 /** What leaves the application as a file: papers as PDF, the catalogue as JSON. */
 export function mountFiles(

@@ -6,9 +6,10 @@ import { keepConnections } from './http/connections.ts'
 
 const config = configFrom(process.env)
 const database = await openDatabase(config)
-const { app, life, warmUp } = createApp(config, database)
+const { app, life, post, warmUp } = createApp(config, database)
 await life.reproject()
 await warmUp()
+post.begin()
 const server = keepConnections(app.listen(config.port, '127.0.0.1'))
 server.on('listening', () => console.log(`listening on ${(server.address() as AddressInfo).port}`))
 server.on('error', (error: NodeJS.ErrnoException) => {
@@ -18,6 +19,7 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 })
 
 const stop = () => {
+  post.end()
   server.close(() => void database.destroy().then(() => process.exit(0)))
   server.closeIdleConnections()
   setTimeout(() => process.exit(0), 5000).unref()

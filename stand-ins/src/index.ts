@@ -5,6 +5,7 @@ import nodemailer from 'nodemailer'
 import { Mailbox, mailboxApp, smtpInto } from './mailbox.ts'
 import { makerApp } from './maker.ts'
 import { registryApp, type RegistrySettings } from './registry.ts'
+import { suppliersApp, type SuppliersSettings } from './suppliers.ts'
 
 /** Where to answer; a free port where none is named. */
 export interface Ports {
@@ -12,6 +13,7 @@ export interface Ports {
   readonly mailbox: number
   readonly smtp: number
   readonly maker: number
+  readonly suppliers: number
 }
 
 export interface StandIns {
@@ -19,12 +21,14 @@ export interface StandIns {
   readonly mailbox: string
   readonly smtpPort: number
   readonly maker: string
+  readonly suppliers: string
   readonly close: () => Promise<void>
 }
 
-/** The shop's outside world on loopback: a registry and a maker's service over HTTP, a mailbox that takes SMTP. */
+/** The shop's outside world on loopback: a registry, a maker's service and suppliers over HTTP, a mailbox that takes SMTP. */
 export async function startStandIns(
-  settings: Partial<Pick<RegistrySettings, 'reported' | 'latencyMs'>> & { readonly ports?: Ports } = {},
+  settings: Partial<Pick<RegistrySettings, 'reported' | 'latencyMs'>> &
+    Partial<Pick<SuppliersSettings, 'resultAfterMs'>> & { readonly ports?: Ports } = {},
 ): Promise<StandIns> {
   const mailbox = new Mailbox()
   const smtp = smtpInto(mailbox)
@@ -47,14 +51,22 @@ export async function startStandIns(
     settings.ports?.registry,
   )
   const maker = await serve(makerApp({ latencyMs: settings.latencyMs ?? 350 }), settings.ports?.maker)
+  const suppliers = await serve(
+    suppliersApp({
+      resultAfterMs: settings.resultAfterMs,
+      send: async (mail) => void (await transport.sendMail(mail)),
+    }),
+    settings.ports?.suppliers,
+  )
   const box = await serve(mailboxApp(mailbox), settings.ports?.mailbox)
   return {
     registry: registry.address,
     mailbox: box.address,
     smtpPort,
     maker: maker.address,
+    suppliers: suppliers.address,
     close: async () => {
-      for (const { server } of [registry, maker, box]) {
+      for (const { server } of [registry, maker, suppliers, box]) {
         server.closeAllConnections()
         server.close()
       }

@@ -5,12 +5,13 @@ import { SMTPServer } from 'smtp-server'
 export class Mailbox {
   readonly #mails = new Map<string, Buffer>()
   readonly #most: number
-  constructor(most = 1000) {
+  #kept = 0
+  constructor(most = 20_000) {
     this.#most = most
   }
 
   keep(mail: Buffer): string {
-    const name = `${Date.now()}-${this.#mails.size}.eml`
+    const name = `${Date.now()}-${String(++this.#kept).padStart(7, '0')}.eml`
     this.#mails.set(name, mail)
     const [oldest] = this.#mails.keys()
     if (this.#mails.size > this.#most && oldest) this.#mails.delete(oldest)
@@ -29,7 +30,7 @@ export function smtpInto(mailbox: Mailbox): SMTPServer {
   return new SMTPServer({
     authOptional: true,
     disabledCommands: ['STARTTLS', 'AUTH'],
-    size: 5 * 1024 * 1024,
+    size: 25 * 1024 * 1024,
     onData(stream, _session, done) {
       const parts: Buffer[] = []
       stream.on('data', (part: Buffer) => parts.push(part))
@@ -41,11 +42,15 @@ export function smtpInto(mailbox: Mailbox): SMTPServer {
   })
 }
 
+const LISTED_AT_ONCE = 500
+
 /** Lists the mailbox and hands each mail out as .eml. */
 export function mailboxApp(mailbox: Mailbox): Express {
   const app = express()
-  app.get('/mails', (_request, response) => {
-    response.json({ mails: mailbox.names.map((name) => ({ name })) })
+  app.get('/mails', (request, response) => {
+    const { after } = request.query
+    const names = typeof after === 'string' ? mailbox.names.filter((name) => name > after) : mailbox.names
+    response.json({ mails: names.slice(0, LISTED_AT_ONCE).map((name) => ({ name })) })
   })
   app.get('/mails/:name', (request, response) => {
     const mail = mailbox.get(request.params.name)

@@ -8,11 +8,13 @@ const reported = JSON.parse(process.env.BENEVOX_REPORTED ?? '{}') as Record<
 const ports = process.env.BENEVOX_STAND_IN_PORTS
   ? (JSON.parse(process.env.BENEVOX_STAND_IN_PORTS) as Ports)
   : undefined
-const { registry, mailbox, smtpPort, maker, close } = await startStandIns({
+const resultAfterMs = Number(process.env.BENEVOX_RESULT_AFTER_MS) || undefined
+const { registry, mailbox, smtpPort, maker, suppliers, close } = await startStandIns({
   reported,
+  resultAfterMs,
   ...(ports ? { ports } : {}),
 })
-console.log(JSON.stringify({ registry, mailbox, smtpPort, maker }))
+console.log(JSON.stringify({ registry, mailbox, smtpPort, maker, suppliers }))
 const stop = () => void close().then(() => process.exit(0))
 for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, stop)
 process.once('disconnect', stop)

@@ -2527,4 +2527,43 @@ export interface Messages {
   'knownFrom.order-before': object
   'keyHelp.confirmLine': object
   'condition.lettered': { readonly letter: string | number; readonly mark: string | number }
+  'problem.supplier-silent': { readonly why: string; readonly status: string | number }
+  'problem.no-supplier-mail': object
+  'problem.too-late-to-cancel': object
+  'problem.no-such-ticket': { readonly ticket: string | number }
+  'refusal.code-refused-before': object
+  'refusal.refund-above-fee': { readonly fee: string | number }
+  'order.cancelled': object
+  'event.order-sent': object
+  'event.order-confirmed': object
+  'event.order-delayed': object
+  'event.order-second-code': object
+  'event.order-cancelled': object
+  'event.order-followed-up': object
+  'event.order-refund-asked': object
+  'event.order-refunded': object
+  'toSupplier.followUpSubject': { readonly number: string | number }
+  'toSupplier.followUp': { readonly number: string | number; readonly imei: string | number; readonly ordered: string | number; readonly promised: string | number }
+  'toSupplier.refundSubject': { readonly number: string | number }
+  'toSupplier.refund': { readonly number: string | number; readonly imei: string | number; readonly ordered: string | number; readonly promised: string | number; readonly state: string; readonly share: string | number; readonly fee: string | number }
+  'toSupplier.noNumber': object
+  'tray.title': object
+  'tray.none': object
+  'tray.about': object
+  'tray.shown': { readonly shown: string | number; readonly count: number }
+  'tray.link': { readonly count: number }
+  'tray.names': { readonly ticket: string | number }
+  'tray.noSender': object
+  'tray.noSubject': object
+  'tray.ticket': object
+  'tray.put': object
+  'tray.setAside': object
+  'tray.look': object
+  'trayWhy.unreadable': object
+  'trayWhy.no-job': object
+  'trayWhy.no-order': object
+  'trayWhy.other-imei': object
+  'trayWhy.other-sender': object
+  'trayWhy.not-now': object
+  'trayWhy.too-large': object
 }

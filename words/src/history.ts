@@ -106,6 +106,16 @@ function partsOf(kind: string, detail: Detail, names: CatalogueNames, words: Wor
     case 'order-placed':
     case 'account-release-ordered':
       return [text(detail['supplier']), text(detail['carrier'])]
+    case 'order-sent':
+      return [text(detail['number'])]
+    case 'order-delayed':
+      return [words.shortDay(text(detail['until'])), ...byMail(detail, words)]
+    case 'order-answered':
+      return [found(`orderAnswer.${text(detail['answer'])}`), ...byMail(detail, words)]
+    case 'order-confirmed':
+    case 'order-second-code':
+    case 'order-failed':
+      return byMail(detail, words)
     case 'order-code-entered':
       return [say(detail['worked'] === true ? 'order.codeTaken' : 'order.codeRefused')]
     case 'registry': {
@@ -131,6 +141,9 @@ function partsOf(kind: string, detail: Detail, names: CatalogueNames, words: Wor
       return []
   }
 }
+
+const byMail = (detail: Detail, { say }: Words): readonly string[] =>
+  detail['byMail'] === true ? [say('writtenBy.mail')] : []
 
 const answersTexts = (detail: Detail, names: CatalogueNames, words: Words): readonly string[] =>
   Object.entries(detail).map(([name, value]) =>

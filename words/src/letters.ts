@@ -1,4 +1,5 @@
 import { groupImei } from '@benevox/core/imei'
+import type { Order } from '@benevox/core/job'
 import type { Words } from './words.ts'
 
 /** A short plain letter for the customer to send or take home. */
@@ -47,6 +48,35 @@ export const messageToSeller = (words: Words, about: ToSeller) => {
     subject: words.say('letterToSeller.subject', { ticket, device }),
     text: [title, ...lines, words.say('letterToSeller.reply', { ticket })].join('\n\n'),
   }
+}
+
+/** To a supplier: where the answer to an order stays, or that the fee comes back by its terms. */
+export function messageToSupplier(
+  words: Words,
+  about: 'follow-up' | 'refund',
+  { order, shop }: { readonly order: Order; readonly shop: string },
+): { readonly subject: string; readonly text: string } {
+  const { say } = words
+  const number = order.number ?? say('toSupplier.noNumber')
+  const known = {
+    number,
+    imei: groupImei(order.imei ?? ''),
+    ordered: words.day(order.orderedAt),
+    promised: words.day(order.promise.latest),
+  }
+  const { subject, text } =
+    about === 'refund'
+      ? {
+          subject: say('toSupplier.refundSubject', { number }),
+          text: say('toSupplier.refund', {
+            ...known,
+            state: order.state,
+            share: words.percent((order.refundPercent ?? 0) / 100),
+            fee: words.money(order.feeMinor, order.currency),
+          }),
+        }
+      : { subject: say('toSupplier.followUpSubject', { number }), text: say('toSupplier.followUp', known) }
+  return { subject, text: [text, shop].join('\n\n') }
 }
 
 /** For home: how to use the carrier's unlock once it has come, whichever way it comes. */

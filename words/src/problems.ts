@@ -88,6 +88,8 @@ export function refusalText(refusal: Refusal, words: Words): string {
         wanted: carrierText(refusal.wanted, words),
         service: carrierText(refusal.service, words),
       })
+    case 'refund-above-fee':
+      return say('refusal.refund-above-fee', { fee: words.money(refusal.feeMinor, refusal.currency) })
     case 'too-many-files':
       return say('refusal.too-many-files', { most: refusal.most })
     case 'not-so':

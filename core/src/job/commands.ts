@@ -1,5 +1,6 @@
 import type { AgreementTerms } from '../route/index.ts'
 import type { FactName, Facts, Promised } from '../route/index.ts'
+import type { AtTheSupplier, Order, OrderChange } from './orders.ts'
 import type {
   AccountConfirmed,
   AgreementRecord,
@@ -7,8 +8,6 @@ import type {
   Customer,
   HandBackRecord,
   IntakeRecord,
-  Order,
-  OrderChange,
   OwnershipFile,
   RegistryRecord,
   StepChange,
@@ -92,7 +91,7 @@ export type Command =
       readonly id: string
       readonly service: Pick<
         Order,
-        'lock' | 'serviceId' | 'supplier' | 'carrier' | 'feeMinor' | 'currency' | 'promise'
+        'lock' | 'serviceId' | 'supplier' | 'carrier' | 'feeMinor' | 'currency' | 'promise' | 'refundPercent'
       > & { readonly country: string }
     }
   | {
@@ -100,7 +99,9 @@ export type Command =
       readonly id: string
       /** Of the order, as it was seen. */
       readonly orderVersion: number
-      readonly change: OrderChange
+      readonly change: OrderChange | AtTheSupplier
+      /** The mail that says it, by the digest of what it says. */
+      readonly mail?: string | undefined
     }
   | { readonly kind: 'may-ask-remote'; readonly requestId: string | undefined }
   | {

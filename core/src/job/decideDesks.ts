@@ -11,7 +11,15 @@ import type { Command } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'
 import { barring } from './decideBench.ts'
 import type { JobEvent } from './events.ts'
-import { releasedBy, type JobState, type Order, type OrderChange, type ReleasedLock } from './records.ts'
+import {
+  refundIsDue,
+  releasedBy,
+  type AtTheSupplier,
+  type Order,
+  type OrderChange,
+  type ReleasedLock,
+} from './orders.ts'
+import { type JobState } from './records.ts'
 import { factsOf, isReported, progressOf, type Around, type World } from './standing.ts'
 
 type Account = Extract<Command, { kind: 'confirm-account' }>
@@ -27,7 +35,7 @@ export function decideAccount(job: JobState, { how }: Account, world: World): De
   // What was ordered for it is proven by it.
   const order = job.orders.find((one) => releasedBy(one) === 'account' && one.state === 'answered')
   return order
-    ? yes({ kind: 'order-changed', id: order.id, change: { kind: 'proven' } }, confirmed)
+    ? yes({ kind: 'order-changed', id: order.id, change: { kind: 'proven' }, at: world.now }, confirmed)
     : yes(confirmed)
 }
 
@@ -90,6 +98,7 @@ function place(
     })
   return yes({
     kind: 'order-placed',
+    imei: facts.imei,
     order: {
       id,
       jobId: job.id,
@@ -107,24 +116,43 @@ function place(
 
 function change(
   job: JobState,
-  { id, orderVersion, change: made }: Extract<OrderCommand, { kind: 'change-order' }>,
+  { id, orderVersion, change: made, mail }: Extract<OrderCommand, { kind: 'change-order' }>,
   world: World,
 ): Decided {
   const order = job.orders.find((one) => one.id === id)
   if (!order) return refused({ code: 'order-unknown' })
   if (order.version !== orderVersion) return refused({ code: 'order-changed-meanwhile', order })
-  const no = whyNotChanged(order, made)
+  // Said twice is said once.
+  if (made.kind === 'confirmed' && order.confirmedAt !== undefined) return yes()
+  const no = whyNotChanged(order, made, world.now)
   if (no) return no
   // The account lock is proven to be off where it would ask, and there alone.
   if (releasedBy(order) === 'account' && made.kind === 'proven')
     return decideAccount(job, { kind: 'confirm-account', how: 'step-skipped' }, world)
-  return yes({ kind: 'order-changed', id, change: made })
+  return yes({ kind: 'order-changed', id, change: made, at: world.now, mail })
 }
 
-function whyNotChanged(order: Order, made: OrderChange): Decided | undefined {
+function whyNotChanged(order: Order, made: OrderChange | AtTheSupplier, now: string): Decided | undefined {
   const unless = (holds: boolean) =>
     holds ? undefined : refused({ code: 'order-not-so', state: order.state, change: made.kind })
   switch (made.kind) {
+    case 'sent':
+      return unless(order.state === 'waiting' && order.number === undefined)
+    case 'confirmed':
+    case 'delayed':
+    case 'followed-up':
+    case 'cancelled':
+      return unless(order.state === 'waiting')
+    case 'second-code': {
+      if (order.refusedCodes?.includes(made.code)) return refused({ code: 'code-refused-before' })
+      return unless(order.state === 'answered' && order.answer === 'code' && order.code !== made.code)
+    }
+    case 'refund-asked':
+      return unless(refundIsDue(order, now))
+    case 'refunded':
+      if (made.minor > order.feeMinor)
+        return refused({ code: 'refund-above-fee', feeMinor: order.feeMinor, currency: order.currency })
+      return unless(order.state === 'failed' || order.refund !== undefined)
     case 'answered':
       if (order.state === 'waiting' && releasedBy(order) === 'account' && made.answer !== 'over-the-air')
         return refused({ code: 'answer-not-of-this-lock' })

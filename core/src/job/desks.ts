@@ -1,7 +1,8 @@
 import { planAccountLock, type AccountPlan, type AfterWorkingDays } from '../account/index.ts'
 import { planCarrierLock, type CarrierPlan } from '../carrier/index.ts'
 import { OpenTime } from '../clocks/index.ts'
-import { releasedBy, type JobState } from './records.ts'
+import { releasedBy } from './orders.ts'
+import { type JobState } from './records.ts'
 import { factsOf, progressOf, routeOf, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
 

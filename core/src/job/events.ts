@@ -1,4 +1,5 @@
 import type { FactValues, TakenBack } from './commands.ts'
+import type { AtTheSupplier, Order, OrderChange } from './orders.ts'
 import type {
   AccountConfirmed,
   AgreementRecord,
@@ -7,8 +8,6 @@ import type {
   HandBackRecord,
   IntakeRecord,
   JobState,
-  Order,
-  OrderChange,
   OwnershipFile,
   RegistryQuestion,
   RegistryRecord,
@@ -56,8 +55,16 @@ export type JobEvent =
   /** More was told of an attempt that had ended. */
   | ({ readonly kind: 'attempt-told' } & Pick<AttemptEnd, 'id' | 'seen' | 'notSeen'>)
   | { readonly kind: 'account-confirmed'; readonly confirmed: AccountConfirmed }
-  | { readonly kind: 'order-placed'; readonly order: Order }
-  | { readonly kind: 'order-changed'; readonly id: string; readonly change: OrderChange }
+  /** With the IMEI of the slot it was ordered for. */
+  | { readonly kind: 'order-placed'; readonly order: Order; readonly imei?: string | undefined }
+  | {
+      readonly kind: 'order-changed'
+      readonly id: string
+      readonly change: OrderChange | AtTheSupplier
+      readonly at?: string | undefined
+      /** The mail that said it. */
+      readonly mail?: string | undefined
+    }
   | {
       readonly kind: 'remote-said'
       readonly did: 'begin' | 'look' | 'unlock' | 'locating-off'

@@ -1,6 +1,7 @@
 import type { FactName, Facts } from '../route/index.ts'
 import { countsForTheVersion, type JobEvent } from './events.ts'
-import type { Attempt, JobState, Order, OrderChange } from './records.ts'
+import { orderAfter } from './orders.ts'
+import type { Attempt, JobState } from './records.ts'
 import { withStep } from './steps.ts'
 
 /** A job as it is opened. */
@@ -127,11 +128,16 @@ function changed(job: JobState, event: Exclude<JobEvent, { kind: 'carried-over' 
     case 'account-confirmed':
       return { ...job, accountConfirmed: event.confirmed }
     case 'order-placed':
-      return { ...job, orders: [...job.orders, event.order] }
+      return {
+        ...job,
+        orders: [...job.orders, { ...event.order, ...(event.imei ? { imei: event.imei } : {}) }],
+      }
     case 'order-changed':
       return {
         ...job,
-        orders: job.orders.map((one) => (one.id === event.id ? orderAfter(one, event.change) : one)),
+        orders: job.orders.map((one) =>
+          one.id === event.id ? orderAfter(one, event.change, event.at) : one,
+        ),
       }
     case 'remote-said':
       return event.did === 'begin'
@@ -204,28 +210,5 @@ function takenBack(job: JobState, what: Extract<JobEvent, { kind: 'taken-back' }
             : one,
         ),
       }
-  }
-}
-
-/** An order after what came of it. Codes are strings, entries are counted, a device without entries left is blocked. */
-function orderAfter(order: Order, change: OrderChange): Order {
-  const version = order.version + 1
-  switch (change.kind) {
-    case 'answered':
-      return { ...order, version, state: 'answered', answer: change.answer, code: change.code ?? null }
-    case 'code-entered': {
-      const entriesMade = order.entriesMade + 1
-      const isBlocked = !change.worked && entriesMade >= order.entriesAllowed
-      return {
-        ...order,
-        version,
-        entriesMade,
-        state: change.worked ? 'released' : isBlocked ? 'blocked' : 'answered',
-      }
-    }
-    case 'proven':
-      return { ...order, version, state: 'released' }
-    case 'failed':
-      return { ...order, version, state: 'failed' }
   }
 }

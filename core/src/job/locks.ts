@@ -1,7 +1,8 @@
 import type { AccountProof } from '../account/index.ts'
 import { takesOtherSims } from '../carrier/index.ts'
 import { isOrderFromAfar, type Locks, type LockState } from '../route/index.ts'
-import { releasedBy, type JobState, type LockStatement, type Order } from './records.ts'
+import { releasedBy, type Order } from './orders.ts'
+import { type JobState, type LockStatement } from './records.ts'
 import { factsOf, routeOf, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
 

@@ -1,4 +1,5 @@
-import { releasedBy, type JobState, type ReleasedLock } from './records.ts'
+import { releasedBy, type ReleasedLock } from './orders.ts'
+import { type JobState } from './records.ts'
 import { factsOf, type World } from './standing.ts'
 import { standingOf } from './steps.ts'
 

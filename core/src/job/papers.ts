@@ -1,4 +1,5 @@
 import type { Promised } from '../route/index.ts'
+import { costOf } from './orders.ts'
 import type { Breach, HandBackRecord, JobState, WhatWasTold } from './records.ts'
 import { breachesOf, routeOf, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
@@ -58,5 +59,6 @@ export function mostToAskMinor(job: JobState): number {
 }
 
 export function feesPaidMinor({ orders, registry }: Pick<JobState, 'orders' | 'registry'>): number {
-  return [...orders, ...registry].reduce((all, { feeMinor }) => all + feeMinor, 0)
+  const ordered = orders.reduce((all, one) => all + costOf(one), 0)
+  return registry.reduce((all, { feeMinor }) => all + feeMinor, ordered)
 }

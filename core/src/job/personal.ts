@@ -28,6 +28,7 @@ function personalParts(event: JobEvent): readonly string[] {
     case 'remote-said':
       return ['device', 'requestId']
     case 'order-placed':
+      return ['imei']
     case 'agreement-refused':
     case 'opened':
     case 'file-removed':

@@ -4,7 +4,8 @@ import type { Family } from '../catalog/index.ts'
 import { chargeRange } from '../clocks/index.ts'
 import { accountPlanOf, carrierPlanOf } from './desks.ts'
 import type { Locks, Station } from '../route/index.ts'
-import { releasedBy, type JobState } from './records.ts'
+import { releasedBy } from './orders.ts'
+import { type JobState } from './records.ts'
 import { factsOf, routeOf, stationOfJob, type Around, type ModelKnown } from './standing.ts'
 import { standingOf } from './steps.ts'
 
@@ -109,7 +110,8 @@ function waitsOf(job: JobState, around: WithFamily): Waits | undefined {
   const ordered = job.orders
     .filter(({ state }) => state === 'waiting')
     .map((order): Waits => {
-      const { earliest, latest } = order.promise
+      const { earliest, latest: promised } = order.promise
+      const latest = order.laterUntil ?? promised
       return { for: releasedBy(order), since: order.orderedAt, earliest, until: latest, latest }
     })
   // What is over by when does not hang on the time at which somebody looks.

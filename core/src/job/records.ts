@@ -3,6 +3,7 @@ import { ACCOUNT_PROOFS, accountChange } from '../account/index.ts'
 import { carrierChange } from '../carrier/index.ts'
 import { cue, keyId, linkKind } from '../catalog/index.ts'
 import { language, type Facts } from '../facts/index.ts'
+import { order } from './orders.ts'
 import { agreementTerms, facts, registryAnswer, ROUTE_ACTIONS } from '../route/index.ts'
 
 /**
@@ -285,55 +286,6 @@ export const attempt = z.strictObject({
   without: notHeld.optional(),
 })
 export type Attempt = z.infer<typeof attempt>
-
-export const promise = z.strictObject({
-  countsFrom: z.iso.date(),
-  earliest: z.iso.date(),
-  latest: z.iso.date(),
-  latestBefore: instant,
-})
-export const orderState = z.enum(['waiting', 'answered', 'released', 'blocked', 'failed'])
-export const orderAnswer = z.enum(['code', 'over-the-air', 'app'])
-
-/** 3GPP TS 22.022 (from memory): a network control key is a string of 8 to 16 decimal digits. */
-export const networkKey = z.string().regex(/^\d{8,16}$/, 'network-key')
-
-/** What a release can be ordered for. */
-export const releasedLock = z.enum(['carrier', 'account'])
-export type ReleasedLock = z.infer<typeof releasedLock>
-
-/** An order of a release: of the carrier lock, or of the account lock through an authorised channel. */
-export const order = z.strictObject({
-  id: z.uuid(),
-  jobId: z.int(),
-  /** What it releases; where nothing is said, the carrier lock. */
-  lock: releasedLock.optional(),
-  /** Counts its changes. */
-  version: z.int(),
-  serviceId: z.int(),
-  supplier: z.string(),
-  carrier: z.string(),
-  feeMinor: z.int(),
-  currency: z.string(),
-  orderedAt: instant,
-  promise,
-  state: orderState,
-  answer: orderAnswer.nullable(),
-  /** A string: leading zeros count. */
-  code: z.string().nullable(),
-  entriesMade: z.int(),
-  entriesAllowed: z.int(),
-})
-export type Order = z.infer<typeof order>
-export const releasedBy = ({ lock }: Pick<Order, 'lock'>): ReleasedLock => lock ?? 'carrier'
-
-export const orderChange = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('answered'), answer: orderAnswer, code: networkKey.optional() }),
-  z.strictObject({ kind: z.literal('code-entered'), worked: z.boolean() }),
-  z.strictObject({ kind: z.literal('proven') }),
-  z.strictObject({ kind: z.literal('failed') }),
-])
-export type OrderChange = z.infer<typeof orderChange>
 
 /** A request for a remote unlock, begun for one job and one device. */
 export const remoteRequest = z.strictObject({

@@ -1,6 +1,7 @@
 import type { Gate } from '../route/index.ts'
 import type { FactName } from '../route/index.ts'
-import type { StepKind, LockStatement, Order } from './records.ts'
+import type { Order } from './orders.ts'
+import type { StepKind, LockStatement } from './records.ts'
 
 /** Why a command is not carried out, with the facts for its sentence. */
 export type Refusal =
@@ -53,6 +54,8 @@ export type Refusal =
   | { readonly code: 'account-not-asked' }
   | { readonly code: 'answer-not-of-this-lock' }
   | { readonly code: 'code-missing' }
+  | { readonly code: 'code-refused-before' }
+  | { readonly code: 'refund-above-fee'; readonly feeMinor: number; readonly currency: string }
   | { readonly code: 'answer-has-no-code' }
   | { readonly code: 'request-of-another-job' }
   | { readonly code: 'file-unknown' }

@@ -14,7 +14,8 @@ import {
   type Station,
 } from '../route/index.ts'
 import type { PriceList } from '../price/index.ts'
-import { releasedBy, type Breach, type JobState } from './records.ts'
+import { releasedBy } from './orders.ts'
+import { type Breach, type JobState } from './records.ts'
 import { standingOf } from './steps.ts'
 import type { FoundAtBench } from './surroundings.ts'
 

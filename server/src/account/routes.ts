@@ -1,7 +1,7 @@
 import { messageToSeller, wordsIn } from '@benevox/words'
 import type { Config } from '../config.ts'
 import type { Handlers } from '../http/mount.ts'
-import { sendMail } from '../http/outgoingMail.ts'
+import { sendMail } from '../mail/outgoing.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { JobLife } from '../jobs/life.ts'
 import { aboutForSeller } from './toSeller.ts'

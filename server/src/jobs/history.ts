@@ -12,7 +12,10 @@ export function historyLine(row: JobEventRow, staffName: string): WireEvent {
   const line = { id: row.id, at: row.at.toISOString(), by: staffName }
   // From before jobs were kept as events.
   if (row.nth === null) return { ...line, kind: row.kind, detail: { ...row.detail } }
-  return { ...line, ...told(eventOf(row)) }
+  const event = eventOf(row)
+  // What a mail said was nobody’s deed here.
+  const isByMail = event.kind === 'order-changed' && event.mail !== undefined
+  return { ...line, ...(isByMail ? { by: '' } : {}), ...told(event) }
 }
 
 export function eventOf({
@@ -25,6 +28,22 @@ export function eventOf({
     stays: { ...detail },
     personal: personal && { ...personal },
   })
+}
+
+/** A code is nothing for a list: it stands on its order. */
+function orderDetail(change: Extract<JobEvent, { kind: 'order-changed' }>['change']): WireEvent['detail'] {
+  switch (change.kind) {
+    case 'code-entered':
+      return { worked: change.worked }
+    case 'sent':
+      return { number: change.number }
+    case 'delayed':
+      return { until: change.until }
+    case 'answered':
+      return { answer: change.answer }
+    default:
+      return {}
+  }
 }
 
 function told(event: JobEvent): Pick<WireEvent, 'kind' | 'detail'> {
@@ -73,7 +92,10 @@ function told(event: JobEvent): Pick<WireEvent, 'kind' | 'detail'> {
     case 'order-changed':
       return {
         kind: `order-${event.change.kind}`,
-        detail: event.change.kind === 'code-entered' ? { worked: event.change.worked } : {},
+        detail: {
+          ...orderDetail(event.change),
+          ...(event.mail === undefined ? {} : { byMail: true }),
+        },
       }
     case 'registry-said': {
       const { at: _, imei: __, feeMinor: ___, currency: ____, ...said } = event.record

@@ -110,6 +110,17 @@ export class JobLife {
     return this.known(job)
   }
 
+  /** Whether a command would be carried out now; nothing is stored. @throws ProblemError for a refusal */
+  async wouldRun(job: JobState, staffId: number, command: Command): Promise<void> {
+    const world: World = {
+      now: this.#clock().toISOString(),
+      by: await this.#nameOf(staffId),
+      ...(await this.ready(job)),
+    }
+    const decided = decide(job, command, world)
+    if (decided.kind === 'refused') throw problemOf(decided.refusal, undefined)
+  }
+
   /** Opens a job, once for each key however often it is asked. */
   async open(key: string, staffId: number): Promise<Job> {
     const known = () => this.#database.manager.findOne(jobEntity, { where: { key }, select: { id: true } })
@@ -295,10 +306,13 @@ export class JobLife {
       const known = before?.orders.find(({ id }) => id === order.id)
       if (known === order) continue
       const { id, version, state, answer, code, entriesMade } = order
-      if (known) await manager.update(orderEntity, { id }, { version, state, answer, code, entriesMade })
+      const told = { version, state, answer, code, entriesMade, number: order.number ?? null }
+      if (known) await manager.update(orderEntity, { id }, told)
       else {
-        const { supplier: _, carrier: __, lock: ___, orderedAt, ...rest } = order
-        await manager.insert(orderEntity, { ...rest, orderedAt: new Date(orderedAt) })
+        const { jobId, serviceId, feeMinor, currency, promise, entriesAllowed } = order
+        const orderedAt = new Date(order.orderedAt)
+        const placed = { id, jobId, serviceId, feeMinor, currency, promise, entriesAllowed, orderedAt }
+        await manager.insert(orderEntity, { ...placed, ...told })
       }
     }
   }

@@ -44,6 +44,8 @@ const KIND: Readonly<Record<RefusalCode, ProblemCode>> = {
   'answer-not-of-this-lock': 'not-possible-now',
   'code-missing': 'not-possible-now',
   'answer-has-no-code': 'not-possible-now',
+  'code-refused-before': 'not-possible-now',
+  'refund-above-fee': 'not-possible-now',
   'request-of-another-job': 'gate-closed',
   'file-unknown': 'not-found',
   'too-many-files': 'not-possible-now',

@@ -9,6 +9,12 @@ export interface SupplierRow {
   region: string | null
   zone: string
   cutOff: string
+  /** Whose mails are its answers; null where none is known. */
+  mail: string | null
+  /** In which it is written to. */
+  language: string
+  /** Where it takes orders over HTTP, whole or from `BENEVOX_SUPPLIERS` on; null: it is ordered by hand. */
+  ordersAt: string | null
 }
 
 export const supplierEntity = new EntitySchema<SupplierRow>({
@@ -20,6 +26,9 @@ export const supplierEntity = new EntitySchema<SupplierRow>({
     region: { type: 'varchar', length: 10, nullable: true },
     zone: { type: 'varchar', length: 40 },
     cutOff: { name: 'cut_off', type: 'char', length: 5 },
+    mail: { type: 'varchar', length: 200, nullable: true },
+    language: { type: 'varchar', length: 8, default: 'en' },
+    ordersAt: { name: 'orders_at', type: 'varchar', length: 300, nullable: true },
   },
 })
 
@@ -56,6 +65,8 @@ export const serviceEntity = new EntitySchema<ServiceRow>({
 export interface OrderRow {
   id: string
   jobId: number
+  /** What the supplier calls it. */
+  number: string | null
   serviceId: number
   version: number
   feeMinor: number
@@ -74,6 +85,7 @@ export const orderEntity = new EntitySchema<OrderRow>({
   columns: {
     id: { type: 'char', length: 36, primary: true },
     jobId: { name: 'job_id', type: 'int' },
+    number: { type: 'varchar', length: 40, nullable: true },
     serviceId: { name: 'service_id', type: 'int' },
     version: { type: 'int' },
     feeMinor: { name: 'fee_minor', type: 'int' },

@@ -1,13 +1,62 @@
-import type { Order } from '@benevox/contract'
+import type { Job, Order } from '@benevox/contract'
 import { promiseInWorkingDays, publicHolidays } from '@benevox/core/clocks'
+import type { Command } from '@benevox/core/job'
+import { languageFor, messageToSupplier, wordsIn } from '@benevox/words'
 import type { DataSource } from 'typeorm'
+import type { Config } from '../config.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { JobLife } from '../jobs/life.ts'
-import { orderEntity, serviceEntity, supplierEntity, type ServiceRow, type SupplierRow } from './entity.ts'
+import { sendMail } from '../mail/outgoing.ts'
+import { SupplierDesks } from './desk.ts'
+import {
+  orderEntity,
+  serviceEntity,
+  supplierEntity,
+  type OrderRow,
+  type ServiceRow,
+  type SupplierRow,
+} from './entity.ts'
 import { wireSupplier, type ResultsOfServices } from './wire.ts'
 
-export function orderHandlers(database: DataSource, life: JobLife): Handlers {
+export function orderHandlers(
+  database: DataSource,
+  life: JobLife,
+  config: Pick<Config, 'suppliers' | 'smtp' | 'mail' | 'shop'>,
+): Handlers {
+  const desks = new SupplierDesks(config.suppliers)
+  /** An order with the job it stands on and whose it is. @throws ProblemError `not-found`; `stale-version` with it as it is */
+  const seen = async (id: string, version: number) => {
+    const found = await orderRow(database, id)
+    const job = await life.read(found.jobId)
+    const order = job.orders.find((one) => one.id === id)
+    if (!order) throw new ProblemError('not-found', { code: 'no-such-order' })
+    if (order.version !== version)
+      throw new ProblemError('stale-version', { code: 'order-changed-meanwhile', order }, { current: order })
+    const { supplier, service } = await serviceWithSupplier(database, order.serviceId)
+    return { job, order, supplier, service }
+  }
+  /** Hands an order over that stands on its job; it is placed once, by its id. */
+  const handOver = async (job: Job, order: Order, staffId: number): Promise<Job> => {
+    const { supplier, service } = await serviceWithSupplier(database, order.serviceId)
+    if (supplier.ordersAt === null || order.number !== undefined || order.state !== 'waiting') return job
+    const { model } = await life.ready(await life.read(job.id))
+    const number = await desks.place(supplier.ordersAt, {
+      key: order.id,
+      lock: service.lock,
+      imei: order.imei ?? '',
+      carrier: service.carrier,
+      country: service.carrierCountry,
+      model: model?.name ?? '',
+      mailTo: config.mail,
+      days: { least: service.minDays, most: service.maxDays },
+    })
+    return life.run(
+      job.id,
+      { staffId },
+      { kind: 'change-order', id: order.id, orderVersion: order.version, change: { kind: 'sent', number } },
+    )
+  }
   return {
     async listSuppliers() {
       const services = await database.manager.find(serviceEntity, { order: { feeMinor: 'ASC' } })
@@ -25,7 +74,7 @@ export function orderHandlers(database: DataSource, life: JobLife): Handlers {
       const { service, supplier } = await serviceWithSupplier(database, body.serviceId)
       const { id: serviceId, lock, carrier, carrierCountry: country, feeMinor, currency } = service
       const promise = promiseOf(service, supplier, new Date())
-      return life.run(
+      const job = await life.run(
         params.id,
         { staffId },
         {
@@ -40,17 +89,57 @@ export function orderHandlers(database: DataSource, life: JobLife): Handlers {
             feeMinor,
             currency,
             promise,
+            refundPercent: service.refundPercent,
           },
         },
       )
+      const order = job.orders.find(({ id }) => id === body.id)
+      // Recorded first: what cannot be handed over now stands there, and is handed over later.
+      return order ? handOver(job, order, staffId).catch(() => life.view(params.id)) : job
+    },
+
+    async sendOrder({ params, body, staffId }) {
+      const { job, order } = await seen(params.orderId, body.version)
+      return handOver(await life.viewed(job), order, staffId)
+    },
+
+    /** First at the supplier, who may say that it is too late; then here. */
+    async cancelOrder({ params, body, staffId }) {
+      const { job, order, supplier } = await seen(params.orderId, body.version)
+      if (supplier.ordersAt !== null && order.number !== undefined && order.state === 'waiting')
+        await desks.cancel(supplier.ordersAt, order.number)
+      return life.run(
+        job.id,
+        { staffId },
+        { kind: 'change-order', id: order.id, orderVersion: order.version, change: { kind: 'cancelled' } },
+      )
+    },
+
+    async askSupplier({ params, body, staffId }) {
+      const { job, order, supplier } = await seen(params.orderId, body.version)
+      if (supplier.mail === null) throw new ProblemError('not-possible-now', { code: 'no-supplier-mail' })
+      const kind = body.about === 'refund' ? 'refund-asked' : 'followed-up'
+      const command: Command = {
+        kind: 'change-order',
+        id: order.id,
+        orderVersion: order.version,
+        change: { kind },
+      }
+      // What may not be told is not written either.
+      await life.wouldRun(job, staffId, command)
+      const { prices } = await life.ready(job)
+      const words = wordsIn(languageFor(supplier.language), prices.opening)
+      await sendMail(config.smtp, {
+        from: config.mail,
+        to: supplier.mail,
+        key: body.key,
+        ...messageToSupplier(words, body.about, { order, shop: config.shop }),
+      })
+      return life.run(job.id, { staffId }, command)
     },
 
     async changeOrder({ params, body, staffId }) {
-      const found = await database.manager.findOne(orderEntity, {
-        where: { id: params.orderId },
-        select: { id: true, jobId: true },
-      })
-      if (!found) throw new ProblemError('not-found', { code: 'no-such-order' })
+      const found = await orderRow(database, params.orderId)
       return life.run(
         found.jobId,
         { staffId },
@@ -58,6 +147,12 @@ export function orderHandlers(database: DataSource, life: JobLife): Handlers {
       )
     },
   }
+}
+
+async function orderRow({ manager }: DataSource, id: string): Promise<Pick<OrderRow, 'id' | 'jobId'>> {
+  const found = await manager.findOne(orderEntity, { where: { id }, select: { id: true, jobId: true } })
+  if (!found) throw new ProblemError('not-found', { code: 'no-such-order' })
+  return found
 }
 
 /** Of all jobs: an order that was taken for another lock's, or is on its way, says nothing. */

@@ -29,6 +29,11 @@ export function wireSupplier(
   services: readonly ServiceRow[],
   results: ResultsOfServices,
 ): Supplier {
+  const { ordersAt, language: _, ...told } = row
   const own = services.filter(({ supplierId }) => supplierId === row.id)
-  return { ...row, services: own.map((service) => wireService(service, results)) }
+  return {
+    ...told,
+    takesOrders: ordersAt !== null,
+    services: own.map((service) => wireService(service, results)),
+  }
 }

@@ -4,15 +4,13 @@ import type { DataSource } from 'typeorm'
 import type { Config } from '../config.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
-import { jobEntity } from '../jobs/entity.ts'
 import { staffEntity } from '../session/entity.ts'
 import type { JobLife } from '../jobs/life.ts'
-import { mailEntity, takeMailsIn } from './mailbox.ts'
 import { Registry } from './registry.ts'
 
 export function registryHandlers(
   database: DataSource,
-  { registry: address, mailbox, mail: shopsMail }: Pick<Config, 'registry' | 'mailbox' | 'mail'>,
+  { registry: address, mail: shopsMail }: Pick<Config, 'registry' | 'mail'>,
   life: JobLife,
 ): Handlers {
   const registry = address ? new Registry(address) : undefined
@@ -55,32 +53,6 @@ export function registryHandlers(
           },
         },
       )
-    },
-
-    async listMails({ params }) {
-      const job = await life.read(params.id)
-      let state: 'read' | 'away' | 'none' = mailbox ? 'read' : 'none'
-      if (mailbox)
-        await takeMailsIn({ mailbox, own: shopsMail }, database.manager, async (ticket) => {
-          const named = await database.manager.findOne(jobEntity, { where: { ticket }, select: { id: true } })
-          return named?.id
-        }).catch(() => {
-          state = 'away'
-        })
-      const rows = await database.manager.find(mailEntity, {
-        where: { jobId: job.id },
-        order: { at: 'DESC' },
-      })
-      return {
-        mails: rows.map(({ id, sender, subject, at, body }) => ({
-          id,
-          from: sender,
-          subject,
-          at: at.toISOString(),
-          text: body,
-        })),
-        mailbox: state,
-      }
     },
   }
 }

@@ -1,5 +1,5 @@
 import nodemailer from 'nodemailer'
-import { ProblemError } from './problem.ts'
+import { ProblemError } from '../http/problem.ts'
 
 /** How long a mail server may take before it is taken for silent, in milliseconds. */
 const LONGEST_MS = 10_000

@@ -1,0 +1,205 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { ACCOUNT_SERVICE, SERVICE, worldAt } from '../../test/histories.ts'
+import { Story } from '../../test/story.ts'
+import {
+  decide,
+  evolve,
+  feesPaidMinor,
+  type Command,
+  type JobEvent,
+  type JobState,
+  type Order,
+  type OrderChange,
+} from './index.ts'
+
+/** Commands on orders and nothing else; most speak of the last order as it is. */
+type Try = (job: JobState, nth: number) => Command
+const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
+const CODES = ['00123456', '12345678', '0000000000000001'] as const
+const CHANGES: readonly (OrderChange | { kind: 'sent'; number: string } | { kind: 'cancelled' })[] = [
+  { kind: 'sent', number: 'G-40011' },
+  { kind: 'confirmed' },
+  { kind: 'delayed', until: '2026-03-20' },
+  { kind: 'cancelled' },
+  ...CODES.map((code) => ({ kind: 'answered', answer: 'code', code }) as const),
+  ...CODES.map((code) => ({ kind: 'second-code', code }) as const),
+  { kind: 'answered', answer: 'app' },
+  { kind: 'code-entered', worked: false },
+  { kind: 'code-entered', worked: false },
+  { kind: 'code-entered', worked: false },
+  { kind: 'code-entered', worked: true },
+  { kind: 'proven' },
+  { kind: 'failed' },
+  { kind: 'followed-up' },
+  { kind: 'refund-asked' },
+  { kind: 'refunded', minor: 1000 },
+  { kind: 'refunded', minor: 1901 },
+]
+const TRIES: fc.Arbitrary<Try> = fc.oneof(
+  {
+    weight: 2,
+    arbitrary: fc.constant<Try>((_, nth) => ({ kind: 'place-order', id: uuid(nth), service: SERVICE })),
+  },
+  {
+    weight: 12,
+    arbitrary: fc.tuple(fc.constantFrom(...CHANGES), fc.nat(9)).map(([change, stale]): Try => (job) => {
+      const last = job.orders.at(-1)
+      return {
+        kind: 'change-order',
+        id: last?.id ?? uuid(0),
+        orderVersion: (last?.version ?? 1) - (stale === 0 ? 1 : 0),
+        change,
+      }
+    }),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.constant<Try>((job) => ({
+      kind: 'take-back',
+      what: { kind: 'code-refused', orderId: job.orders.at(-1)?.id ?? uuid(0) },
+      reason: 'another code was typed',
+      isSupervisor: false,
+    })),
+  },
+)
+const BEGUN = new Story({
+  complaint: 'carrier-lock-only',
+  carrierLocked: 'yes',
+  originalCarrier: 'Skerry Mobile',
+  carrierCountry: 'DE',
+}).signs().job
+
+function lived(tries: readonly Try[], each?: (events: readonly JobEvent[], job: JobState) => void) {
+  let job = BEGUN
+  const all: JobEvent[] = []
+  for (const [nth, make] of tries.entries()) {
+    const decided = decide(job, make(job, nth), worldAt(60 + nth))
+    if (decided.kind === 'refused') continue
+    job = decided.events.reduce(evolve, job)
+    all.push(...decided.events)
+    each?.(decided.events, job)
+  }
+  return { job, events: all }
+}
+
+type Changed = Extract<JobEvent, { kind: 'order-changed' }>
+/** What happened to an order, from the events alone. */
+const changesOf = (events: readonly JobEvent[], id: string) =>
+  events
+    .filter((one): one is Changed => one.kind === 'order-changed' && one.id === id)
+    .map(({ change }) => change)
+const undoneOf = (events: readonly JobEvent[], id: string) =>
+  events.filter(
+    (one) => one.kind === 'taken-back' && one.what.kind === 'code-refused' && one.what.orderId === id,
+  ).length
+const orderOf = (job: JobState, id: string): Order | undefined => job.orders.find((one) => one.id === id)
+const placedIn = (events: readonly JobEvent[]) =>
+  events.flatMap((event) => (event.kind === 'order-placed' ? [event.order] : []))
+
+/** A law of nothing cannot fail: what it speaks of must have come up this often. */
+function check(
+  often: Readonly<Record<string, number>>,
+  holds: (tries: readonly Try[], seen: (what: string) => void) => void,
+) {
+  const counts = new Map<string, number>()
+  const seen = (what: string) => void counts.set(what, (counts.get(what) ?? 0) + 1)
+  fc.assert(
+    fc.property(fc.array(TRIES, { minLength: 1, maxLength: 40, size: 'max' }), (tries) => holds(tries, seen)),
+    { numRuns: 400 },
+  )
+  for (const [what, least] of Object.entries(often))
+    expect(counts.get(what) ?? 0, what).toBeGreaterThan(least)
+}
+
+describe('orders, in whatever order they are placed, answered, delayed, cancelled and paid back', () => {
+  it('entries are counted and never more than allowed; a code that was replaced is never taken again', () => {
+    check({ entered: 40, 'second code': 20, blocked: 5 }, (tries, seen) => {
+      const { job, events } = lived(tries)
+      for (const { id, entriesAllowed } of placedIn(events)) {
+        const changes = changesOf(events, id)
+        const entered = changes.filter(({ kind }) => kind === 'code-entered').length - undoneOf(events, id)
+        const codes = changes.flatMap((change) => ('code' in change && change.code ? [change.code] : []))
+        if (entered > 0) seen('entered')
+        if (codes.length > 1) seen('second code')
+        const now = orderOf(job, id)
+        if (now?.state === 'blocked') seen('blocked')
+        expect([now?.entriesMade, entered <= entriesAllowed]).toEqual([entered, true])
+        expect([new Set(codes).size, now?.code ?? undefined]).toEqual([codes.length, codes.at(-1)])
+        const worked = changes.some((change) => change.kind === 'code-entered' && change.worked)
+        expect(now?.state === 'blocked').toBe(
+          entered === entriesAllowed && !worked && now?.state !== 'failed',
+        )
+      }
+    })
+  })
+  it('one order at a time stands on a lock: another only after one that failed, was cancelled or is blocked', () => {
+    check({ second: 40 }, (tries, seen) => {
+      const soFar: JobEvent[] = []
+      lived(tries, (events) => {
+        for (const { id } of placedIn(events))
+          for (const before of placedIn(soFar)) {
+            seen('second')
+            const changes = changesOf(soFar, before.id)
+            const entered =
+              changes.filter(({ kind }) => kind === 'code-entered').length - undoneOf(soFar, before.id)
+            const isOver =
+              changes.some(({ kind }) => kind === 'failed' || kind === 'cancelled') ||
+              entered === before.entriesAllowed
+            expect([id, isOver]).toEqual([id, true])
+          }
+        soFar.push(...events)
+      })
+    })
+  })
+  it('nothing is told of an order that has ended, but that its fee came back', () => {
+    check({ ended: 100, back: 10 }, (tries, seen) => {
+      const { events } = lived(tries)
+      for (const { id } of placedIn(events)) {
+        const kinds = changesOf(events, id).map(({ kind }) => kind)
+        const end = kinds.findIndex((kind) => ['failed', 'cancelled', 'proven'].includes(kind))
+        if (end < 0) continue
+        seen('ended')
+        const after = kinds.slice(end + 1)
+        if (after.length > 0) seen('back')
+        expect(after.filter((kind) => kind !== 'refund-asked' && kind !== 'refunded')).toEqual([])
+        if (kinds[end] !== 'failed') expect(after.filter((kind) => kind === 'refund-asked')).toEqual([])
+      }
+    })
+  })
+  it('costs are fees, less what was cancelled and what came back, and no fee comes back twice over', () => {
+    check({ cancelled: 40, 'paid back': 10 }, (tries, seen) => {
+      const { job, events } = lived(tries)
+      const cost = placedIn(events).reduce((all, { id, feeMinor }) => {
+        const changes = changesOf(events, id)
+        if (changes.some(({ kind }) => kind === 'cancelled')) {
+          seen('cancelled')
+          return all
+        }
+        const back = changes.findLast((change) => change.kind === 'refunded')
+        if (back) seen('paid back')
+        return all + feeMinor - (back?.minor ?? 0)
+      }, 0)
+      expect(feesPaidMinor({ ...job, registry: [] })).toBe(cost)
+      expect(cost).toBeGreaterThanOrEqual(0)
+    })
+  })
+  it('of an account lock is answered from afar alone, whoever says it', () => {
+    const { job } = new Story({
+      complaint: 'second-hand',
+      proofOfPurchase: 'yes',
+      knowsAccountPassword: 'no',
+      sellerReachable: 'no',
+    }).signs()
+    const world = worldAt(60)
+    const placed = decide(job, { kind: 'place-order', id: uuid(1), service: ACCOUNT_SERVICE }, world)
+    if (placed.kind === 'refused') throw new Error(placed.refusal.code)
+    const ordered = placed.events.reduce(evolve, job)
+    const change = { kind: 'answered', answer: 'code', code: '00123456' } as const
+    expect(
+      decide(ordered, { kind: 'change-order', id: uuid(1), orderVersion: 1, change }, world),
+    ).toMatchObject({
+      refusal: { code: 'answer-not-of-this-lock' },
+    })
+  })
+})

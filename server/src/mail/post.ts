@@ -1,0 +1,209 @@
+import { matchMail, type Command, type JobState, type MailReason } from '@benevox/core/job'
+import type { DataSource, EntityManager } from 'typeorm'
+import { ProblemError } from '../http/problem.ts'
+import { jobEntity } from '../jobs/entity.ts'
+import type { JobLife } from '../jobs/life.ts'
+import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
+import { mailEntity, type MailRow } from './entity.ts'
+import { Mailbox } from './mailbox.ts'
+import { readMail, type ReadMail } from './reading.ts'
+
+/** Whether the mailbox was looked into, cannot be reached, or is none. */
+export type Looked = 'read' | 'away' | 'none'
+
+/** How long a person waits for the mailbox; what comes later is there at the next look. In milliseconds. */
+const LONGEST_WAIT_MS = 3000
+const EVERY_MS = 15_000
+const AT_ONCE = 100
+
+/** Thrown out of a command: the mail is not the answer to this order. */
+class NotItsAnswer extends Error {
+  /** Null where it says nothing new. */
+  readonly why: MailReason | null
+  constructor(why: MailReason | null) {
+    super()
+    this.why = why
+  }
+}
+
+/** An order that a mail names, with whose it is. */
+interface NamedOrder {
+  readonly id: string
+  readonly jobId: number
+  readonly supplier: string | null
+}
+
+/**
+ * The shop's post: fetches each mail of the mailbox once and reads it into its job, or lays it into the tray. One looks
+ * at a time, whoever asks.
+ */
+export class Post {
+  readonly #database: DataSource
+  readonly #life: JobLife
+  readonly #mailbox: Mailbox | undefined
+  readonly #own: string
+  #looking: Promise<Looked> | undefined
+  /** The last name that was seen to. */
+  #after: string | undefined
+  #timer: NodeJS.Timeout | undefined
+
+  /** @param own the shop's own address: what was written from it is no answer */
+  constructor(
+    database: DataSource,
+    life: JobLife,
+    { mailbox, mail: own }: { readonly mailbox: string | undefined; readonly mail: string },
+  ) {
+    this.#database = database
+    this.#life = life
+    this.#mailbox = mailbox ? new Mailbox(mailbox) : undefined
+    this.#own = own.toLowerCase()
+  }
+
+  /** Looks by itself from now on. */
+  begin(): void {
+    if (this.#mailbox) this.#timer = setInterval(() => void this.look(), EVERY_MS).unref()
+  }
+  end(): void {
+    clearInterval(this.#timer)
+  }
+
+  /** Looks into the mailbox, or joins whoever looks. Never throws. */
+  look(): Promise<Looked> {
+    const mailbox = this.#mailbox
+    if (!mailbox) return Promise.resolve('none')
+    this.#looking ??= this.#takeIn(mailbox)
+      .then(
+        (): Looked => 'read',
+        (): Looked => 'away',
+      )
+      .finally(() => (this.#looking = undefined))
+    return this.#looking
+  }
+
+  /** The same for somebody who waits: with thousands of mails there are, what is read so far has to do. */
+  async lookFor(): Promise<Looked> {
+    let timer: NodeJS.Timeout | undefined
+    const enough = new Promise<Looked>((resolve) => {
+      timer = setTimeout(() => resolve('read'), LONGEST_WAIT_MS)
+    })
+    const looked = await Promise.race([this.look(), enough])
+    clearTimeout(timer)
+    return looked
+  }
+
+  async #takeIn(mailbox: Mailbox): Promise<void> {
+    let after = this.#after ?? (await this.#lastKept())
+    for (;;) {
+      const last = after
+      const names = (await mailbox.namesAfter(last)).filter((name) => name > last)
+      if (names.length === 0) return
+      for (let from = 0; from < names.length; from += AT_ONCE) {
+        const some = names.slice(from, from + AT_ONCE)
+        const kept: Omit<MailRow, 'id'>[] = []
+        for (const name of some) {
+          const fetched = await mailbox.fetch(name)
+          const row = fetched && (await this.#placed(await readMail(fetched)))
+          if (row) kept.push(row)
+        }
+        await keep(this.#database.manager, kept)
+        after = some.at(-1) ?? after
+        this.#after = after
+      }
+    }
+  }
+
+  async #lastKept(): Promise<string> {
+    const [row] = await this.#database.manager.query<{ last: string | null }[]>(
+      'SELECT MAX(mailbox_name) AS last FROM mails',
+    )
+    return row?.last ?? ''
+  }
+
+  /** Where a mail belongs. @returns the row to be kept; undefined for the shop's own, or where it is kept already */
+  async #placed(mail: ReadMail): Promise<Omit<MailRow, 'id'> | undefined> {
+    const { row, said, ticket } = mail
+    if (row.sender.toLowerCase() === this.#own) return undefined
+    const into = (jobId: number | null, why: MailReason | null) => ({ ...row, jobId, why, setAsideAt: null })
+    if (mail.isTooLarge) return into(null, 'too-large')
+    if (mail.isUnreadable) return into(null, 'unreadable')
+    if (said) return this.#answered(mail, into)
+    const jobId = ticket === undefined ? undefined : await this.#jobOf(ticket)
+    return jobId === undefined ? into(null, 'no-job') : into(jobId, null)
+  }
+
+  /** A supplier's answer changes its order and is kept in the same transaction: neither without the other. */
+  async #answered(
+    { row, said }: ReadMail,
+    into: (jobId: number | null, why: MailReason | null) => Omit<MailRow, 'id'>,
+  ): Promise<Omit<MailRow, 'id'> | undefined> {
+    const digest = row.digest ?? ''
+    if (!said || (await this.#database.manager.existsBy(mailEntity, { digest }))) return undefined
+    const named = await this.#orderOf(said.number, row.sender)
+    if (!named) return into(null, 'no-order')
+    const make = (job: JobState): Command => {
+      const order = job.orders.find(({ id }) => id === named.id)
+      const matched = matchMail({ from: row.sender }, said, order, named.supplier ?? undefined)
+      if (!('change' in matched) || !order) throw new NotItsAnswer('why' in matched ? matched.why : null)
+      return {
+        kind: 'change-order',
+        id: order.id,
+        orderVersion: order.version,
+        change: matched.change,
+        mail: digest,
+      }
+    }
+    const belongs = into(named.jobId, null)
+    try {
+      const staffId = await this.#whoOrdered(named.jobId)
+      await this.#life.run(named.jobId, { staffId }, make, (manager) => keep(manager, [belongs]))
+      // Where nothing changed by it, nothing was stored beside.
+      return belongs
+    } catch (error) {
+      if (error instanceof NotItsAnswer) return into(named.jobId, error.why)
+      if (error instanceof ProblemError && error.problem.code !== 'database-away')
+        return into(named.jobId, 'not-now')
+      throw error
+    }
+  }
+
+  async #jobOf(ticket: string): Promise<number | undefined> {
+    const named = await this.#database.manager.findOne(jobEntity, { where: { ticket }, select: { id: true } })
+    return named?.id
+  }
+
+  /** By its number, of the supplier that wrote where several use the same. */
+  async #orderOf(number: string, sender: string): Promise<NamedOrder | undefined> {
+    const named = await this.#database.manager
+      .createQueryBuilder(orderEntity, 'o')
+      .innerJoin(serviceEntity.options.name, 's', 's.id = o.serviceId')
+      .innerJoin(supplierEntity.options.name, 'p', 'p.id = s.supplierId')
+      .select('o.id', 'id')
+      .addSelect('o.jobId', 'jobId')
+      .addSelect('p.mail', 'supplier')
+      .where('o.number = :number', { number })
+      .limit(20)
+      .getRawMany<NamedOrder>()
+    return named.find(({ supplier }) => supplier?.toLowerCase() === sender.toLowerCase()) ?? named[0]
+  }
+
+  /** A mail has nobody of the shop: it stands beside whoever ordered. */
+  async #whoOrdered(jobId: number): Promise<number> {
+    const [row] = await this.#database.manager.query<{ staff: number }[]>(
+      `SELECT staff_id AS staff FROM job_events WHERE job_id = ? ORDER BY kind = 'order-placed' DESC, id DESC LIMIT 1`,
+      [jobId],
+    )
+    return row?.staff ?? 0
+  }
+}
+
+/** Keeps mails, each of them once however often it is delivered. */
+async function keep(manager: EntityManager, rows: readonly Omit<MailRow, 'id'>[]): Promise<void> {
+  if (rows.length > 0)
+    await manager
+      .createQueryBuilder()
+      .insert()
+      .into(mailEntity)
+      .values([...rows])
+      .orIgnore()
+      .execute()
+}
