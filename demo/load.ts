@@ -112,7 +112,17 @@ async function liveJob(shop: Shop, job: DemoJob, staffId: number): Promise<void>
     await run(minutesAgo, command)
   if (job.orderOf) {
     const service = shop.services.find(({ carrier }) => carrier === job.orderOf)
-    if (service) await run(job.minutesAgo - 10, orderAt(service, clock.instant(job.minutesAgo - 10)))
+    if (service) {
+      await run(job.minutesAgo - 10, orderAt(service, clock.instant(job.minutesAgo - 10)))
+      // What its supplier has said to it since: the stand-in of this start knows nothing of it.
+      for (const change of [{ kind: 'sent', number: 'G-39004' }, { kind: 'confirmed' }] as const)
+        await run(job.minutesAgo - 11, ({ orders }) => ({
+          kind: 'change-order',
+          id: orders.at(-1)?.id ?? '',
+          orderVersion: orders.at(-1)?.version ?? 0,
+          change,
+        }))
+    }
   }
   const account = job.account?.(clock.instant)
   if (account) await run(clock.minutesAgoOf(account.at), { kind: 'confirm-account', how: account.how })

@@ -1,6 +1,16 @@
 import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible.ts'
-import { agreedTo, confirmOrder, offerOf, paperOf, signIn, tellIt } from './shop.ts'
+import {
+  agreedTo,
+  confirmOrder,
+  lookForMail,
+  offerOf,
+  paperOf,
+  pdfBehind,
+  signIn,
+  supplierSends,
+  tellIt,
+} from './shop.ts'
 
 const LOCKED = {
   complaint: 'carrier-lock-only',
@@ -103,4 +113,125 @@ test('the supplier is chosen by what follows, and nothing is paid before each li
   await confirmOrder(page)
   await expect(page.getByText('waiting for the answer')).toBeVisible()
   await expect(step(page)).toContainText('Wait for the supplier')
+})
+
+/** An order at the quick supplier, from the counter on; the carrier has refused. */
+async function ordered(page: Page, facts: object = {}): Promise<number> {
+  const id = await agreedTo(page, 'vane 5', { ...LOCKED, ...facts })
+  await tellIt(page, id, { kind: 'carrier-answered', says: 'refused' })
+  await page.goto(`/carrier-lock/${id}`)
+  await offerOf(page, 'Greywater Releases').getByRole('button', { name: 'Order' }).click()
+  await confirmOrder(page)
+  await lookForMail(page, page.getByText('The supplier confirmed it'))
+  return id
+}
+
+test('a code by mail, refused once, then a second one; the last entry is looked at twice, and a SIM proves it', async ({
+  page,
+}) => {
+  await signIn(page)
+  const id = await ordered(page)
+  await expectAccessible(page, 'an order that waits')
+  await supplierSends(page, id, { send: 'code', code: '00491827' })
+  const code = page.getByTestId('code')
+  await lookForMail(page, code)
+  await expect(code).toHaveText('0049 1827')
+  await page.getByRole('button', { name: 'It was refused' }).click()
+  await expect(page.getByText('1 of 10 entries made, 9 left')).toBeVisible()
+  // Typing the same again is no second code.
+  await page.getByLabel('A second code').fill('00491827')
+  await page.getByRole('button', { name: 'Save the code' }).click()
+  await expect(page.getByRole('alert')).toContainText('cannot be recorded now')
+  await supplierSends(page, id, { send: 'code', code: '9876 5432' })
+  await lookForMail(page, page.getByText('9876 5432', { exact: true }))
+  await expect(page.getByText('never to be typed again: 0049 1827')).toBeVisible()
+  for (let nth = 2; nth <= 9; nth++) {
+    await page.getByRole('button', { name: 'It was refused' }).click()
+    await expect(page.getByText(`${nth} of 10 entries made`)).toBeVisible()
+  }
+  await expect(page.getByRole('alert')).toContainText('Only one entry is left')
+  await expect(code).toHaveCount(0)
+  await expectAccessible(page, 'the last entry')
+  await page.getByRole('button', { name: 'Compared: show the code' }).click()
+  await page.getByRole('button', { name: 'Accepted' }).click()
+  const document = await handedBack(page)
+  expect(document).toMatch(/Carrier lock\s+Confirmed off: the unlock code was accepted/)
+  await page.goto(`/jobs/${id}`)
+  await expect(page.getByText('the supplier answered').first()).toBeVisible()
+})
+
+test('a forged mail and one for another device change nothing: they are laid before a person with why', async ({
+  page,
+}) => {
+  await signIn(page)
+  const id = await ordered(page)
+  await supplierSends(page, id, { send: 'code', code: '66666666', trick: 'forged' })
+  await supplierSends(page, id, { send: 'code', code: '77777777', trick: 'other-imei' })
+  await lookForMail(page, page.getByText('2 e-mails about this job were not read into it.'))
+  await expect(page.getByTestId('code')).toHaveCount(0)
+  await page.getByRole('link', { name: 'Look at it' }).click()
+  const mails = page.getByTestId('tray-mail')
+  const forged = mails.filter({ hasText: 'it may be forged' }).first()
+  await expect(forged).toContainText('greywater-orders.example')
+  await expectAccessible(page, 'the tray')
+  await expect(mails.filter({ hasText: 'it may be for another device' }).first()).toBeVisible()
+  await forged.getByLabel('Ticket of the job').fill('B999999')
+  await forged.getByRole('button', { name: 'Put to this job' }).click()
+  await expect(page.getByRole('alert')).toHaveText('There is no job with the ticket B999999.')
+  const before = await mails.count()
+  await forged.getByRole('button', { name: 'Set aside' }).click()
+  await expect(mails).toHaveCount(before - 1)
+})
+
+test('an order that is late: the supplier says when, is asked by mail, and fails; the next is ordered elsewhere', async ({
+  page,
+}) => {
+  await page.clock.install()
+  await signIn(page)
+  const id = await ordered(page)
+  await supplierSends(page, id, { send: 'delayed', until: dayFromNow(15) })
+  await lookForMail(page, page.getByText('The supplier says it comes later'))
+  await page.clock.fastForward(20 * 86_400_000)
+  await expect(page.getByText('Late: it was promised by')).toBeVisible()
+  await page.getByRole('button', { name: 'Ask the supplier by e-mail' }).click()
+  await expect(page.getByText(/^Asked /)).toBeVisible()
+  await supplierSends(page, id, { send: 'failed' })
+  await lookForMail(page, offerOf(page, 'Keelhouse Codes'))
+  await expect(page.getByText('failed', { exact: true })).toBeVisible()
+})
+
+for (const [answer, told, todo] of [
+  ['over-the-air', 'over the air', 'Connect to Wi-Fi and restart.'],
+  ['app', 'app', 'Ask for the permanent unlock, not the temporary one.'],
+] as const)
+  test(`${told}: led to its end and proven by another SIM`, async ({ page }) => {
+    await signIn(page)
+    const id = await ordered(page)
+    await supplierSends(page, id, { send: answer })
+    await lookForMail(page, page.getByText(todo))
+    await page
+      .getByRole('button', { name: 'Another carrier’s SIM registers and a call goes through' })
+      .click()
+    expect(await handedBack(page)).toMatch(/Carrier lock\s+Confirmed off: another carrier’s SIM works/)
+  })
+
+test('from the telephone to the steps for home: ordered without the device, the code sent by mail, told by telephone', async ({
+  page,
+}) => {
+  await signIn(page)
+  const id = await ordered(page, { deviceHere: 'no' })
+  await supplierSends(page, id, { send: 'code', code: '00491827' })
+  await lookForMail(page, page.getByTestId('code'))
+  const to = page.getByLabel('The customer’s e-mail address')
+  await to.fill('nobody')
+  await page.getByRole('button', { name: 'Send the steps by e-mail' }).click()
+  await expect(page.getByText(/^Sent /)).toHaveCount(0)
+  await to.fill('home@mail.example')
+  await page.getByRole('button', { name: 'Send the steps by e-mail' }).click()
+  await expect(page.getByText(/^Sent /)).toBeVisible()
+  expect(await pdfBehind(page, `/api/jobs/${id}/activation.pdf`)).toMatch(
+    /Your code: 0049 1827.*10 entries are left/s,
+  )
+  await page.getByRole('button', { name: 'Accepted' }).click()
+  expect(await handedBack(page)).toMatch(/Carrier lock\s+Confirmed off/)
 })

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { answer, askFor, atAnotherMachine, knownLine, signIn, takeIn } from './shop.ts'
+import { answer, askFor, atAnotherMachine, knownLine, signIn, takeIn, unfold } from './shop.ts'
 
 /** Opens the demo's job whose customer is named. */
 async function openJobOf(page: Page, customer: string): Promise<void> {
@@ -256,8 +256,9 @@ test('two people at one order and one bench: what stands there is shown beside w
   await openJobOf(page, 'N. Saltmarsh')
   const other = await atAnotherMachine(browser)
   await other.goto(page.url())
+  for (const tab of [other, page]) await unfold(tab, 'The answer came another way')
   await other.getByRole('button', { name: 'Use the app' }).click()
-  await expect(other.getByText('ask for the permanent unlock')).toBeVisible()
+  await expect(other.getByText('Ask for the permanent unlock')).toBeVisible()
   await page.getByLabel('The code you received').fill('00491827')
   await page.getByRole('button', { name: 'Save the code' }).click()
   await expect(page.getByRole('alert')).toContainText(

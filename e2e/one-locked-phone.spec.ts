@@ -16,6 +16,7 @@ import {
   tell,
   throughTheFirstStart,
   throughTheMenu,
+  unfold,
 } from './shop.ts'
 import { TechnicianAtDevice } from './technician.ts'
 
@@ -114,6 +115,7 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   await expect(page.getByText('read in the device’s own recovery')).toHaveCount(0)
   await confirmOrder(page)
   await expect(page.getByText('waiting for the answer')).toBeVisible()
+  await unfold(page, 'The answer came another way')
   const code = page.getByLabel('The code you received')
   await code.fill('1234')
   await expect(page.getByRole('button', { name: 'Save the code' })).toBeDisabled()

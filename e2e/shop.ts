@@ -180,6 +180,38 @@ export async function confirmOrder(page: Page): Promise<void> {
   await order.click()
 }
 
+/** What a made-up supplier answers to the last order of a job; its mail is on its way when this is done. */
+export async function supplierSends(
+  page: Page,
+  id: number,
+  said: {
+    readonly send: 'code' | 'over-the-air' | 'app' | 'delayed' | 'failed'
+    readonly code?: string
+    readonly until?: string
+    readonly trick?: 'forged' | 'other-imei'
+  },
+): Promise<void> {
+  let number: string | undefined
+  await expect(async () => {
+    const job = (await (await page.request.get(`/api/jobs/${id}`)).json()) as Job
+    number = job.orders.at(-1)?.number
+    expect(number).toBeDefined()
+  }).toPass()
+  const told = await page.request.put(`${process.env['BENEVOX_SUPPLIERS'] ?? ''}/control`, {
+    data: { number, ...said },
+  })
+  expect(told.status()).toBe(200)
+}
+
+/** Looks into the mailbox until something stands on the page. */
+export async function lookForMail(page: Page, until: Locator): Promise<void> {
+  await expect(async () => {
+    if (!(await until.isVisible()))
+      await page.getByRole('button', { name: 'Check for e-mail' }).first().click()
+    await expect(until).toBeVisible({ timeout: 2000 })
+  }).toPass()
+}
+
 /** Tells what happened at the device, over the wire. */
 export async function tellIt(page: Page, id: number, ...changes: readonly StepChange[]): Promise<void> {
   const { send } = await wireOf(page)

@@ -24,6 +24,7 @@ import {
   orderSeenBody,
   placeOrderBody,
   promise,
+  sendSheetBody,
   supplier,
   trayMail,
 } from './orders.ts'
@@ -193,7 +194,12 @@ export const api = {
     path: '/api/jobs/:id/mails',
     says: 'Mails that came for a job; looks into the mailbox first',
     params: ofJob,
-    answer: z.object({ mails: z.array(mail), mailbox: z.enum(['read', 'away', 'none']) }),
+    answer: z.object({
+      mails: z.array(mail),
+      /** Mails of the tray that name this job. */
+      inTray: z.int().min(0),
+      mailbox: z.enum(['read', 'away', 'none']),
+    }),
   },
   removeFile: {
     method: 'delete',
@@ -343,6 +349,14 @@ export const api = {
     says: 'Ask the supplier by mail where the answer stays, or for the fee back',
     params: z.object({ orderId: z.uuid() }),
     body: askSupplierBody,
+    answer: job,
+  },
+  sendSheet: {
+    method: 'post',
+    path: '/api/orders/:orderId/sheet',
+    says: 'Send the customer the activation steps for a device at home by mail',
+    params: z.object({ orderId: z.uuid() }),
+    body: sendSheetBody,
     answer: job,
   },
   listTray: {

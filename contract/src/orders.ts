@@ -55,6 +55,13 @@ export const askSupplierBody = z.strictObject({
   key: z.uuid(),
 })
 
+export const sendSheetBody = z.strictObject({
+  version: z.int().min(1),
+  to: z.email().max(200),
+  /** Sends it once. */
+  key: z.uuid(),
+})
+
 /** A mail that nobody could read into a job, with why. */
 export const trayMail = z.object({
   id: z.int(),

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { files, type FileName, type FileParams, type FileQuery, type FileRoute } from '@benevox/contract'
-import { handBackFacts, languageOf, routeOf, whatWasToldOn } from '@benevox/core/job'
+import { handBackFacts, languageOf, routeOf, whatWasToldOn, orderUnderWay } from '@benevox/core/job'
 import {
   activationLetter,
   agreementText,
@@ -105,8 +105,13 @@ export function mountFiles(
     pdf(response, 'letter-to-seller', await letterPaper(config.shop, letter))
   })
   file('activation', async ({ params, query, response }) => {
-    const { device, paper } = await of(params.id, query.language)
-    const letter = activationLetter(paper.words, device || paper.words.say('part.device'))
+    const { state, known, device, paper } = await of(params.id, query.language)
+    const letter = activationLetter(paper.words, {
+      device: device || paper.words.say('part.device'),
+      // What is hidden once the device is handed back is printed no more.
+      order: state.handBack ? undefined : orderUnderWay(state, 'carrier'),
+      dialledCode: known.family?.carrierLock?.dialledCode,
+    })
     pdf(response, 'activation', await letterPaper(config.shop, letter))
   })
 

@@ -67,7 +67,7 @@ export function suppliersApp({ resultAfterMs, send }: SuppliersSettings): Expres
     made?: z.infer<typeof trick>,
   ): Promise<void> => {
     const { number, supplier, order: of } = placed
-    const imei = made === 'other-imei' ? '490154203237518' : of.imei
+    const imei = made === 'other-imei' ? '001001990000009' : of.imei
     const said = [`Order: ${number}`, `IMEI: ${imei}`, ...lines]
     const text = [
       `${supplier} writes about your order.`,
@@ -117,7 +117,7 @@ export function suppliersApp({ resultAfterMs, send }: SuppliersSettings): Expres
       case 'error':
         return void response.status(503).json({ error: 'busy' })
       case 'other-imei':
-        return void response.json({ number: 'X-1', imei: '490154203237518' })
+        return void response.json({ number: 'X-1', imei: '001001990000009' })
     }
     const known = byKey.get(read.data.key)
     const placed: Placed = known ?? {

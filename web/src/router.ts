@@ -10,6 +10,7 @@ import HandBackPage from './stations/hand-back/HandBackPage.vue'
 import JobPage from './stations/job/JobPage.vue'
 import JobsPage from './stations/jobs/JobsPage.vue'
 import StationQueue from './stations/jobs/StationQueue.vue'
+import MailTray from './stations/mails/MailTray.vue'
 import SignInPage from './stations/sign-in/SignInPage.vue'
 
 /** Fetched when they are asked for: they bring much with them, and are no work at a device. */
@@ -51,6 +52,7 @@ export const router = createRouter({
     ...station('carrier-lock', 'carrier-lock', CarrierLockPage),
     ...station('hand-back', 'hand-back', HandBackPage),
     { path: '/jobs', component: JobsPage },
+    { path: '/mails', component: MailTray },
     { path: '/settings', component: SettingsPage },
     { path: '/playbook', component: PlaybookPage },
     { path: '/playbook/exchange', component: ExchangePage },

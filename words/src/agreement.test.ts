@@ -73,7 +73,7 @@ describe.each(LANGUAGES)('the agreement in %s', (language) => {
     }
   })
   it('has letters to send and to take home, which ask for no password', () => {
-    for (const letter of [letterToSeller(words, SOLD), activationLetter(words, 'Vane 5')]) {
+    for (const letter of [letterToSeller(words, SOLD), activationLetter(words, { device: 'Vane 5' })]) {
       expect(letter.lines.join(' ')).toContain('Vane 5')
       expect(letter.lines.length).toBeGreaterThanOrEqual(5)
     }

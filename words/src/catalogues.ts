@@ -894,14 +894,12 @@ export interface Messages {
   'orderView.code': object
   'orderView.codeHint': object
   'orderView.saveCode': object
-  'orderView.or': object
   'orderView.overTheAir': object
   'orderView.app': object
   'orderView.failed': object
   'orderView.entries': { readonly made: string | number; readonly allowed: string | number; readonly left: string | number }
   'orderView.accepted': object
   'orderView.codeRefused': object
-  'orderView.blocked': object
   'orderView.promised': { readonly first: string | number; readonly last: string | number }
   'orderView.head': { readonly supplier: string | number; readonly what: string | number }
   'orderView.wrongLength': { readonly count: number }
@@ -2558,7 +2556,6 @@ export interface Messages {
   'tray.ticket': object
   'tray.put': object
   'tray.setAside': object
-  'tray.look': object
   'trayWhy.unreadable': object
   'trayWhy.no-job': object
   'trayWhy.no-order': object
@@ -2566,4 +2563,44 @@ export interface Messages {
   'trayWhy.other-sender': object
   'trayWhy.not-now': object
   'trayWhy.too-large': object
+  'orderView.number': { readonly number: string | number }
+  'orderView.imei': { readonly imei: string | number }
+  'orderView.notSent': object
+  'orderView.sendAgain': object
+  'orderView.confirmed': { readonly at: string | number }
+  'orderView.later': { readonly day: string | number }
+  'orderView.late': { readonly day: string | number }
+  'orderView.followUp': object
+  'orderView.followedUp': { readonly at: string | number }
+  'orderView.askRefund': object
+  'orderView.refundAsked': { readonly at: string | number }
+  'orderView.refundCame': { readonly fee: string | number }
+  'orderView.refunded': { readonly fee: string | number }
+  'orderView.cancel': object
+  'orderView.cancelSure': { readonly number: string | number }
+  'orderView.keep': object
+  'orderView.byHand': object
+  'orderView.inTray': { readonly count: number }
+  'orderView.inTrayLook': object
+  'orderView.codeHidden': object
+  'orderView.lastEntry': object
+  'orderView.showCode': object
+  'orderView.refusedCodes': { readonly codes: string | number }
+  'orderView.secondCode': object
+  'orderView.secondHow': object
+  'orderView.blockedWho': object
+  'orderView.noQuestion': object
+  'sheet.title': object
+  'sheet.to': object
+  'sheet.send': object
+  'sheet.print': object
+  'sheet.sent': { readonly at: string | number }
+  'event.order-sheet-sent': object
+  'activation.subject': { readonly ticket: string | number; readonly device: string | number }
+  'activation.yours': { readonly device: string | number; readonly imei: string | number }
+  'activation.yourCode': { readonly code: string | number }
+  'activation.entriesLeft': { readonly left: number }
+  'activation.typeCode': object
+  'activation.dial': { readonly code: string | number }
+  'problem.no-answer-yet': object
 }

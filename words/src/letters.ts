@@ -79,14 +79,56 @@ export function messageToSupplier(
   return { subject, text: [text, shop].join('\n\n') }
 }
 
-/** For home: how to use the carrier's unlock once it has come, whichever way it comes. */
-export const activationLetter = ({ say }: Words, device: string): Letter => ({
-  title: say('activation.title'),
-  lines: [
-    say('activation.which', { device }),
-    say('activation.code'),
-    say('activation.overTheAir'),
-    say('activation.app'),
-    say('activation.done'),
-  ],
-})
+/** What the steps for home speak of. */
+export interface ToActivate {
+  readonly device: string
+  /** The order whose answer they carry out; undefined before there is one. */
+  readonly order?: Order | undefined
+  /** What opens the question by itself, as the family dials it. */
+  readonly dialledCode?: string | undefined
+}
+
+/** For home: how to use the carrier's unlock once it has come; each of its ways where it has not. */
+export function activationLetter({ say }: Words, { device, order, dialledCode }: ToActivate): Letter {
+  const title = say('activation.title')
+  const done = say('activation.done')
+  if (order?.state !== 'answered')
+    return {
+      title,
+      lines: [
+        say('activation.which', { device }),
+        say('activation.code'),
+        say('activation.overTheAir'),
+        say('activation.app'),
+        done,
+      ],
+    }
+  const { imei, answer, code, entriesAllowed, entriesMade } = order
+  const yours = imei ? [say('activation.yours', { device, imei: groupImei(imei) })] : []
+  const ways =
+    answer === 'code'
+      ? [
+          say('activation.yourCode', { code: groupCode(code ?? '') }),
+          say('activation.typeCode'),
+          ...(dialledCode ? [say('activation.dial', { code: dialledCode })] : []),
+          say('activation.entriesLeft', { left: entriesAllowed - entriesMade }),
+        ]
+      : [say(answer === 'app' ? 'activation.app' : 'activation.overTheAir')]
+  return { title, lines: [...yours, ...ways, done] }
+}
+
+/** The same as a mail. */
+export function activationMessage(
+  words: Words,
+  about: ToActivate & { readonly ticket: string; readonly shop: string },
+): { readonly subject: string; readonly text: string } {
+  const { title, lines } = activationLetter(words, about)
+  const { ticket, device, shop } = about
+  return {
+    subject: words.say('activation.subject', { ticket, device }),
+    text: [title, ...lines, shop].join('\n\n'),
+  }
+}
+
+/** In fours from the left, for typing: leading zeros stay. */
+export const groupCode = (code: string): string => code.replace(/(.{4})(?=.)/g, '$1 ')

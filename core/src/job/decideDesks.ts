@@ -143,6 +143,8 @@ function whyNotChanged(order: Order, made: OrderChange | AtTheSupplier, now: str
     case 'followed-up':
     case 'cancelled':
       return unless(order.state === 'waiting')
+    case 'sheet-sent':
+      return unless(order.state === 'answered' && releasedBy(order) === 'carrier')
     case 'second-code': {
       if (order.refusedCodes?.includes(made.code)) return refused({ code: 'code-refused-before' })
       return unless(order.state === 'answered' && order.answer === 'code' && order.code !== made.code)

@@ -32,6 +32,7 @@ const CHANGES: readonly (OrderChange | { kind: 'sent'; number: string } | { kind
   { kind: 'proven' },
   { kind: 'failed' },
   { kind: 'followed-up' },
+  { kind: 'sheet-sent' },
   { kind: 'refund-asked' },
   { kind: 'refunded', minor: 1000 },
   { kind: 'refunded', minor: 1901 },

@@ -27,7 +27,7 @@ export const order = z.strictObject({
   jobId: z.int(),
   /** What it releases; where nothing is said, the carrier lock. */
   lock: releasedLock.optional(),
-  /** Counts its changes. */
+  /** Counts what changes what can be done with it; what the supplier says beside that leaves it. */
   version: z.int(),
   serviceId: z.int(),
   supplier: z.string(),
@@ -47,6 +47,7 @@ export const order = z.strictObject({
   /** The supplier has said that it comes later, by this day. */
   laterUntil: z.iso.date().optional(),
   followedUpAt: instant.optional(),
+  sheetSentAt: instant.optional(),
   refund: z.strictObject({ askedAt: instant, paidMinor: z.int().min(0).optional() }).optional(),
   answer: orderAnswer.nullable(),
   answeredAt: instant.optional(),
@@ -76,6 +77,8 @@ export const orderChange = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('failed') }),
   /** The supplier was asked where the answer stays. */
   z.strictObject({ kind: z.literal('followed-up') }),
+  /** The customer was sent the steps for the device at home. */
+  z.strictObject({ kind: z.literal('sheet-sent') }),
   z.strictObject({ kind: z.literal('refund-asked') }),
   z.strictObject({ kind: z.literal('refunded'), minor: z.int().min(0).max(10_000_000) }),
 ])
@@ -92,12 +95,21 @@ export const isLate = ({ state, promise: { latestBefore } }: Order, now: string)
 export const refundIsDue = (one: Order, now: string): boolean =>
   (one.refundPercent ?? 0) > 0 && one.refund === undefined && (one.state === 'failed' || isLate(one, now))
 
+/** Whoever was about to do something with it can still do the same. */
+const BESIDE: readonly (OrderChange | AtTheSupplier)['kind'][] = [
+  'sent',
+  'confirmed',
+  'delayed',
+  'followed-up',
+  'sheet-sent',
+]
+
 /**
  * An order after what came of it. Codes are strings, entries are counted, a device without entries left is blocked.
  * @param at ISO 8601 in UTC; undefined in what was stored before it was kept
  */
 export function orderAfter(one: Order, change: OrderChange | AtTheSupplier, at: string | undefined): Order {
-  const next = { ...one, version: one.version + 1 }
+  const next = BESIDE.includes(change.kind) ? one : { ...one, version: one.version + 1 }
   const when = at ?? one.orderedAt
   switch (change.kind) {
     case 'sent':
@@ -135,6 +147,8 @@ export function orderAfter(one: Order, change: OrderChange | AtTheSupplier, at: 
       return { ...next, state: 'released' }
     case 'failed':
       return { ...next, state: 'failed' }
+    case 'sheet-sent':
+      return { ...next, sheetSentAt: when }
     case 'followed-up':
       return { ...next, followedUpAt: when }
     case 'refund-asked':

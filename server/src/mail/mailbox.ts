@@ -2,7 +2,7 @@ import { z } from 'zod'
 
 const LONGEST_MS = 4000
 /** A larger mail is not read: only its head is fetched, so that a person sees who wrote it. In bytes. */
-export const LARGEST_MAIL = 2 * 1024 * 1024
+const LARGEST_MAIL = 2 * 1024 * 1024
 export const HEAD_OF_A_MAIL = 64 * 1024
 
 const listing = z.object({

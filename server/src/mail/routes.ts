@@ -31,6 +31,7 @@ export function mailHandlers(database: DataSource, life: JobLife, post: Post): H
           at: at.toISOString(),
           text: body,
         })),
+        inTray: await manager.countBy(mailEntity, { jobId: job.id, ...inTray }),
         mailbox,
       }
     },

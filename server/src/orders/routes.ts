@@ -1,7 +1,7 @@
 import type { Job, Order } from '@benevox/contract'
 import { promiseInWorkingDays, publicHolidays } from '@benevox/core/clocks'
-import type { Command } from '@benevox/core/job'
-import { languageFor, messageToSupplier, wordsIn } from '@benevox/words'
+import { languageOf, type Command } from '@benevox/core/job'
+import { activationMessage, languageFor, messageToSupplier, wordsIn } from '@benevox/words'
 import type { DataSource } from 'typeorm'
 import type { Config } from '../config.ts'
 import type { Handlers } from '../http/mount.ts'
@@ -134,6 +134,32 @@ export function orderHandlers(
         to: supplier.mail,
         key: body.key,
         ...messageToSupplier(words, body.about, { order, shop: config.shop }),
+      })
+      return life.run(job.id, { staffId }, command)
+    },
+
+    async sendSheet({ params, body, staffId }) {
+      const { job, order } = await seen(params.orderId, body.version)
+      const command: Command = {
+        kind: 'change-order',
+        id: order.id,
+        orderVersion: order.version,
+        change: { kind: 'sheet-sent' },
+      }
+      await life.wouldRun(job, staffId, command)
+      const { model, family, prices } = await life.ready(job)
+      const words = wordsIn(languageFor(languageOf(job.answers, job.agreement)), prices.opening)
+      await sendMail(config.smtp, {
+        from: config.mail,
+        to: body.to,
+        key: body.key,
+        ...activationMessage(words, {
+          device: model?.name ?? words.say('part.device'),
+          order,
+          dialledCode: family?.carrierLock?.dialledCode,
+          ticket: job.ticket,
+          shop: config.shop,
+        }),
       })
       return life.run(job.id, { staffId }, command)
     },

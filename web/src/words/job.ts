@@ -34,6 +34,7 @@ export function orderStands({ state, answer, code, entriesMade }: Order): string
 export function orderChangeText(change: OrderChange): string {
   if (change.kind === 'answered')
     return [say(`orderAnswer.${change.answer}`), ...(change.code ? [change.code] : [])].join(', ')
+  if (change.kind === 'second-code') return [say('event.order-second-code'), change.code].join(', ')
   if (change.kind === 'code-entered') return say(change.worked ? 'order.codeTaken' : 'order.codeRefused')
   return eventText({ kind: `order-${change.kind}` })
 }

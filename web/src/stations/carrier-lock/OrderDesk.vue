@@ -127,11 +127,23 @@ const order = (service: Service) =>
     call('placeOrder', {
       params: { id: job.id },
       body: { id: crypto.randomUUID(), serviceId: service.id },
-    }),
+    }).then(() => (chosen.value = undefined)),
   )
 const change = ({ id, version }: Order, made: OrderChange) =>
   attempt(orderChangeText(made), () =>
     call('changeOrder', { params: { orderId: id }, body: { version, change: made } }),
+  )
+const supplierOf = ({ serviceId }: Order) =>
+  suppliers.value.find(({ services }) => services.some(({ id }) => id === serviceId))
+const send = ({ id, version }: Order) =>
+  attempt(say('event.order-sent'), () => call('sendOrder', { params: { orderId: id }, body: { version } }))
+const cancel = ({ id, version }: Order) =>
+  attempt(say('event.order-cancelled'), () =>
+    call('cancelOrder', { params: { orderId: id }, body: { version } }),
+  )
+const ask = ({ id, version }: Order, about: 'follow-up' | 'refund') =>
+  attempt(say(about === 'refund' ? 'event.order-refund-asked' : 'event.order-followed-up'), () =>
+    call('askSupplier', { params: { orderId: id }, body: { version, about, key: crypto.randomUUID() } }),
   )
 </script>
 
@@ -143,8 +155,13 @@ const change = ({ id, version }: Order, made: OrderChange) =>
       :key="one.id"
       :order="one"
       :dialled-code="job.found?.family.carrierLock?.dialledCode"
+      :takes-orders="supplierOf(one)?.takesOrders ?? one.number !== undefined"
+      :has-mail="Boolean(supplierOf(one)?.mail)"
       :busy="busy"
       @change="(made) => change(one, made)"
+      @send="send(one)"
+      @cancel="cancel(one)"
+      @ask="(about) => ask(one, about)"
     />
     <section v-if="!isUnderWay">
       <p v-if="lock === 'account'" class="mb-3 max-w-3xl text-lg">

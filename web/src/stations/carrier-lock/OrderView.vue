@@ -1,23 +1,37 @@
 <script setup lang="ts">
 import type { Order, OrderChange } from '@benevox/contract'
-import { networkKey } from '@benevox/contract'
-import { releasedBy } from '@benevox/core/job'
-import { computed, ref } from 'vue'
+import { groupImei } from '@benevox/core/imei'
+import { isLate, refundIsDue, releasedBy } from '@benevox/core/job'
+import { useNow } from '@vueuse/core'
+import { computed } from 'vue'
+import ActivationSteps from './ActivationSteps.vue'
+import AnswerByHand from './AnswerByHand.vue'
+import OrderWaiting from './OrderWaiting.vue'
 import { say, words } from '../../words/index.ts'
 
-/** One order: its promise, the answer when it comes, the code with its counted entries, the result. */
-const props = defineProps<{ order: Order; dialledCode: string | undefined; busy: boolean }>()
-const emit = defineEmits<{ change: [change: OrderChange] }>()
-const code = ref('')
+/** One order: what was ordered and promised, where it stands, and what to do with it. */
+const props = defineProps<{
+  order: Order
+  dialledCode: string | undefined
+  takesOrders: boolean
+  hasMail: boolean
+  busy: boolean
+}>()
+const emit = defineEmits<{
+  change: [change: OrderChange]
+  send: []
+  cancel: []
+  ask: [about: 'follow-up' | 'refund']
+}>()
+const now = useNow({ interval: 30_000 })
 const isAccount = computed(() => releasedBy(props.order) === 'account')
-/** Mails write it in groups. */
-const typed = computed(() => code.value.replace(/[\s-]/g, ''))
-const isCode = computed(() => networkKey.safeParse(typed.value).success)
-const left = computed(() => props.order.entriesAllowed - props.order.entriesMade)
+const late = computed(() => isLate(props.order, now.value.toISOString()))
+const mayAskBack = computed(() => refundIsDue(props.order, now.value.toISOString()))
+const share = computed(() => Math.round((props.order.feeMinor * (props.order.refundPercent ?? 0)) / 100))
 </script>
 
 <template>
-  <section class="mb-5 border-t-2 border-ink pt-2">
+  <section class="mb-5 border-t-2 border-ink pt-2" :aria-label="order.number ?? order.supplier">
     <p class="flex flex-wrap items-baseline gap-x-6">
       <b class="text-xl">{{
         say('orderView.head', {
@@ -34,12 +48,18 @@ const left = computed(() => props.order.entriesAllowed - props.order.entriesMade
         }"
         >{{ say(`order.${order.state}`) }}</span
       >
-      <span class="text-ink-soft">{{
+      <span v-if="order.number" class="font-mono">{{
+        say('orderView.number', { number: order.number })
+      }}</span>
+    </p>
+    <p class="flex flex-wrap gap-x-4 text-ink-soft">
+      <span>{{
         say('orderView.ordered', {
           at: words.instant(order.orderedAt),
           fee: words.money(order.feeMinor, order.currency),
         })
       }}</span>
+      <span v-if="order.imei">{{ say('orderView.imei', { imei: groupImei(order.imei) }) }}</span>
       <span>{{
         say('orderView.promised', {
           first: words.shortDay(order.promise.earliest),
@@ -47,98 +67,52 @@ const left = computed(() => props.order.entriesAllowed - props.order.entriesMade
         })
       }}</span>
     </p>
-    <div v-if="order.state === 'waiting' && isAccount" class="mt-3 flex gap-3">
+    <OrderWaiting
+      v-if="order.state === 'waiting'"
+      :order="order"
+      :takes-orders="takesOrders"
+      :has-mail="hasMail"
+      :is-late="late"
+      :busy="busy"
+      @change="(change) => emit('change', change)"
+      @send="emit('send')"
+      @cancel="emit('cancel')"
+      @ask="(about) => emit('ask', about)"
+    />
+    <ActivationSteps
+      v-if="order.state === 'answered' && order.answer"
+      :order="order"
+      :dialled-code="dialledCode"
+      :busy="busy"
+      @change="(change) => emit('change', change)"
+    >
+      <AnswerByHand second :busy="busy" @change="(change) => emit('change', change)" />
+    </ActivationSteps>
+    <p v-if="order.state === 'blocked'" class="mt-2 max-w-3xl font-bold text-stop">
+      {{ say('orderView.blockedWho') }}
+    </p>
+    <p v-if="order.refund" class="mt-2">
+      {{
+        order.refund.paidMinor === undefined
+          ? say('orderView.refundAsked', { at: words.instant(order.refund.askedAt) })
+          : say('orderView.refunded', { fee: words.money(order.refund.paidMinor, order.currency) })
+      }}
       <button
-        class="act act-main"
+        v-if="order.refund.paidMinor === undefined"
+        class="act ms-3"
         :disabled="busy"
-        @click="emit('change', { kind: 'answered', answer: 'over-the-air' })"
+        @click="emit('change', { kind: 'refunded', minor: share })"
       >
-        {{ say('orderView.released') }}
+        {{ say('orderView.refundCame', { fee: words.money(share, order.currency) }) }}
       </button>
-      <button class="act" :disabled="busy" @click="emit('change', { kind: 'failed' })">
-        {{ say('orderView.refused') }}
+    </p>
+    <p v-else-if="mayAskBack" class="mt-2">
+      <button v-if="hasMail" class="act" :disabled="busy" @click="emit('ask', 'refund')">
+        {{ say('orderView.askRefund') }}
       </button>
-    </div>
-    <div v-else-if="order.state === 'waiting'" class="mt-3 flex flex-wrap items-end gap-3">
-      <label class="w-72 font-bold"
-        >{{ say('orderView.code') }}
-        <input
-          v-model="code"
-          class="field mt-1 font-mono text-xl"
-          inputmode="numeric"
-          maxlength="32"
-          autocomplete="off"
-          data-scan="own"
-          :placeholder="say('orderView.codeHint')"
-        />
-        <span v-if="typed && !isCode" class="text-sm text-brass">{{
-          /^\d+$/.test(typed)
-            ? say('orderView.wrongLength', { count: typed.length })
-            : say('orderView.digitsOnly')
-        }}</span>
-      </label>
-      <button
-        class="act"
-        :disabled="!isCode || busy"
-        @click="emit('change', { kind: 'answered', answer: 'code', code: typed })"
-      >
-        {{ say('orderView.saveCode') }}
+      <button v-else class="act" :disabled="busy" @click="emit('change', { kind: 'refund-asked' })">
+        {{ say('event.order-refund-asked') }}
       </button>
-      <span>{{ say('orderView.or') }}</span>
-      <button
-        class="act"
-        :disabled="busy"
-        @click="emit('change', { kind: 'answered', answer: 'over-the-air' })"
-      >
-        {{ say('orderView.overTheAir') }}
-      </button>
-      <button class="act" :disabled="busy" @click="emit('change', { kind: 'answered', answer: 'app' })">
-        {{ say('orderView.app') }}
-      </button>
-      <button class="act" :disabled="busy" @click="emit('change', { kind: 'failed' })">
-        {{ say('orderView.failed') }}
-      </button>
-    </div>
-    <div v-if="order.state === 'answered' && order.answer" class="mt-3">
-      <p class="max-w-3xl text-lg">{{ say(`orderHow.${isAccount ? 'account' : order.answer}`) }}</p>
-      <template v-if="order.answer === 'code'">
-        <p class="mt-2 font-mono text-5xl font-bold tracking-widest">
-          {{ order.code?.replace(/(.{4})/g, '$1 ') }}
-        </p>
-        <p class="mt-1" :class="{ 'font-bold text-stop': left <= 2 }">
-          {{ say('orderView.entries', { made: order.entriesMade, allowed: order.entriesAllowed, left }) }}
-        </p>
-        <p v-if="dialledCode" class="text-ink-soft">
-          {{ say('orderView.dial', { code: dialledCode }) }}
-        </p>
-        <div class="mt-2 flex gap-3">
-          <button
-            class="act act-main"
-            :disabled="busy"
-            @click="emit('change', { kind: 'code-entered', worked: true })"
-          >
-            {{ say('orderView.accepted') }}
-          </button>
-          <button
-            class="act"
-            :disabled="busy"
-            @click="emit('change', { kind: 'code-entered', worked: false })"
-          >
-            {{ say('orderView.codeRefused') }}
-          </button>
-        </div>
-      </template>
-      <div v-else class="mt-2 flex gap-3">
-        <button class="act act-main" :disabled="busy" @click="emit('change', { kind: 'proven' })">
-          {{ isAccount ? say('accountProof.step-skipped') : say('orderView.simRegisters') }}
-        </button>
-        <button class="act" :disabled="busy" @click="emit('change', { kind: 'failed' })">
-          {{ say('orderView.failed') }}
-        </button>
-      </div>
-    </div>
-    <p v-if="order.state === 'blocked'" class="mt-2 font-bold">
-      {{ say('orderView.blocked') }}
     </p>
   </section>
 </template>

@@ -2,6 +2,7 @@
 import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import JobTable from './JobTable.vue'
+import TrayLink from '../mails/TrayLink.vue'
 import { useJobList } from './useJobList.ts'
 import { say } from '../../words/index.ts'
 
@@ -35,6 +36,7 @@ const groups = computed(() =>
         />
       </label>
     </div>
+    <TrayLink />
     <p v-if="fault" role="alert" class="font-bold text-stop">{{ fault }}</p>
     <section v-for="{ station, here } in groups" :key="station" class="mb-6">
       <h2 class="mb-1">

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { call } from '../../api/client.ts'
 import { getReadyToForesee } from '../../api/foresight.ts'
 import JobTable from './JobTable.vue'
+import TrayLink from '../mails/TrayLink.vue'
 import { useJobList } from './useJobList.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import { say } from '../../words/index.ts'
@@ -39,6 +40,7 @@ usePageKeys({
   <main class="flex-1 px-6 py-5">
     <h1 class="mb-4">{{ say(`station.${station}`) }}</h1>
     <p v-if="fault || refused" role="alert" class="mb-3 font-bold text-stop">{{ fault || refused }}</p>
+    <TrayLink v-if="station === 'account-lock' || station === 'carrier-lock'" />
     <JobTable :jobs="jobs" />
     <button v-if="hasMore" type="button" class="act mt-3" @click="more">{{ say('jobs.more') }}</button>
   </main>
