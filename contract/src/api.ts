@@ -50,6 +50,10 @@ export interface Route {
 const id = z.coerce.number().int().min(1).max(2_147_483_647)
 const ofJob = z.object({ id })
 
+const calendarAnswer = z.object({
+  calendar: z.object({ path: z.string(), since: z.iso.datetime() }).nullable(),
+})
+
 export const api = {
   getSession: { method: 'get', path: '/api/session', says: 'Who is signed in', open: true, answer: session },
   signIn: {
@@ -376,6 +380,19 @@ export const api = {
     params: ofJob,
     body: z.strictObject({ ticket: z.string().trim().max(20).nullable() }),
     answer: z.object({ left: z.int().min(0) }),
+  },
+  getCalendar: {
+    method: 'get',
+    path: '/api/calendar',
+    says: 'The address of the shop’s calendar, where it has one',
+    answer: calendarAnswer,
+  },
+  renewCalendar: {
+    method: 'post',
+    path: '/api/calendar',
+    says: 'A new address of the shop’s calendar; the old one is none from now on',
+    body: z.strictObject({}),
+    answer: calendarAnswer,
   },
   handBack: {
     method: 'post',

@@ -8,6 +8,8 @@ export interface FileRoute {
   /** With `:name` for each member of `params`. */
   readonly path: string
   readonly says: string
+  /** For whoever knows its address, without signing in. */
+  readonly open?: true
   readonly params?: z.ZodObject
   readonly query?: z.ZodObject
   /** The media types of what is handed out. */
@@ -113,6 +115,15 @@ export const files = {
     path: '/api/results.json',
     says: 'What this shop’s attempts have shown, to be shared',
     produces: ['application/json'],
+  },
+  calendar: {
+    method: 'get',
+    path: '/api/calendar/:secret.ics',
+    says: 'All that the shop waits for, as iCalendar; the address is the secret',
+    open: true,
+    params: z.object({ secret: z.string().regex(/^[\w-]{43}$/) }),
+    query: inLanguage,
+    produces: ['text/calendar'],
   },
   packVersion: {
     method: 'get',

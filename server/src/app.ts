@@ -10,6 +10,7 @@ import helmet from 'helmet'
 import { pino } from 'pino'
 import type { DataSource } from 'typeorm'
 import { catalogHandlers } from './catalog/routes.ts'
+import { calendarHandlers } from './calendar/routes.ts'
 import { mailHandlers } from './mail/routes.ts'
 import { Post } from './mail/post.ts'
 import { Catalog } from './catalog/service.ts'
@@ -140,6 +141,7 @@ export function createApp(
     ...makerHandlers(config.maker, life),
     ...resultsHandlers(database, results),
     ...attemptHandlers(database, life),
+    ...calendarHandlers(database),
     ...mailHandlers(database, life, post),
     ...orderHandlers(database, life, config),
   })

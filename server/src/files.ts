@@ -11,7 +11,10 @@ import {
   type Language,
 } from '@benevox/words'
 import { raw, type Express, type Request, type RequestHandler, type Response } from 'express'
-import type { DataSource } from 'typeorm'
+import { IsNull, Not, type DataSource } from 'typeorm'
+import { calendarInUse } from './calendar/routes.ts'
+import { calendarOf } from './calendar/feed.ts'
+import { jobEntity } from './jobs/entity.ts'
 import { familyCard } from './catalog/card.ts'
 import type { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
@@ -170,12 +173,29 @@ export function mountFiles(
     const text = Buffer.from(JSON.stringify(await results.document(), null, 1))
     send(response, 'application/json', 'attachment; filename="results.json"', text)
   })
+  file('calendar', async ({ params, query, response }) => {
+    const calendar = await calendarInUse(database)
+    if (calendar?.secret !== params.secret) throw new ProblemError('not-found', { code: 'nothing-here' })
+    const rows = await database.manager.find(jobEntity, {
+      where: { closedAt: IsNull(), dueAt: Not(IsNull()) },
+      select: { id: true, ticket: true, device: true, waits: true },
+      order: { dueAt: 'ASC' },
+      take: MOST_IN_A_CALENDAR,
+    })
+    const { zone, country } = (await prices.inUse()).prices.opening
+    const waiting = rows.flatMap(({ ticket, device, waits }) => (waits ? [{ ticket, device, waits }] : []))
+    const words = wordsIn(query.language ?? 'en', { zone, country })
+    const text = calendarOf(words, config.shop, waiting, new Date().toISOString())
+    send(response, 'text/calendar', 'inline; filename="benevox.ics"', Buffer.from(text))
+  })
   file('packVersion', async ({ params, response }) => {
     const { id, written } = await catalog.byId(params.id)
     const text = Buffer.from(await laidOut(written))
     send(response, 'application/json', `attachment; filename="catalogue-${id}.json"`, text)
   })
 }
+
+const MOST_IN_A_CALENDAR = 5000
 
 interface AskedForFile<Name extends FileName> {
   readonly params: FileParams<Name>
@@ -201,7 +221,7 @@ function fileMounter(app: Express) {
     const { method, path, ...route }: FileRoute = files[name]
     const work = handler ?? (first as FileHandler<Name>)
     const signedIn: RequestHandler = ({ session }, _response, next) => {
-      if (!session.staffId) throw new ProblemError('not-signed-in', { code: 'not-signed-in' })
+      if (!route.open && !session.staffId) throw new ProblemError('not-signed-in', { code: 'not-signed-in' })
       next()
     }
     const body = handler ? [first as RequestHandler] : []

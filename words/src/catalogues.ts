@@ -2603,4 +2603,13 @@ export interface Messages {
   'activation.typeCode': object
   'activation.dial': { readonly code: string | number }
   'problem.no-answer-yet': object
+  'calendar.title': object
+  'calendar.about': object
+  'calendar.none': object
+  'calendar.make': object
+  'calendar.renew': object
+  'calendar.renewSure': object
+  'calendar.keep': object
+  'calendar.copy': object
+  'calendar.since': { readonly at: string | number }
 }

@@ -19,9 +19,11 @@ import { LanguagesOfPeople1700000000010 } from '../migrations/0010-languages-of-
 import { WordsOfTheGlossary1700000000011 } from '../migrations/0011-words-of-the-glossary.ts'
 import { MethodsAndDocuments1700000000012 } from '../migrations/0012-methods-and-documents.ts'
 import { RefundsOfServices1700000000013 } from '../migrations/0013-refunds-of-services.ts'
+import { CalendarOfTheShop1700000000015 } from '../migrations/0015-calendar-of-the-shop.ts'
 import { AnswersByMail1700000000014 } from '../migrations/0014-answers-by-mail.ts'
 import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
 import { priceListEntity } from '../prices/service.ts'
+import { calendarEntity } from '../calendar/entity.ts'
 import { mailEntity } from '../mail/entity.ts'
 import { reportEntity } from '../registry/reports.ts'
 import { sessionEntity, staffEntity } from '../session/entity.ts'
@@ -60,6 +62,7 @@ const MIGRATIONS = [
   MethodsAndDocuments1700000000012,
   RefundsOfServices1700000000013,
   AnswersByMail1700000000014,
+  CalendarOfTheShop1700000000015,
 ]
 
 /** Of mysql2's pool, what is used here. */
@@ -97,6 +100,7 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
       agreementEntity,
       ownershipDocumentEntity,
       mailEntity,
+      calendarEntity,
       reportEntity,
       priceListEntity,
     ],

@@ -5,6 +5,7 @@ import { priceList, WORK, type PriceList } from '@benevox/core/price'
 import { computed, onMounted, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
+import CalendarSection from './CalendarSection.vue'
 import ResultsSection from './ResultsSection.vue'
 import KitSection from './KitSection.vue'
 import OpeningSection from './OpeningSection.vue'
@@ -174,6 +175,7 @@ const shares = computed(() => {
     </div>
     <KitSection />
     <ResultsSection />
+    <CalendarSection />
   </main>
   <footer
     v-if="isSupervisor"
