@@ -2477,7 +2477,6 @@ export interface Messages {
   'carrierHow.wait-for-the-carrier': object
   'carrierHow.order-the-unlock': object
   'carrierHow.wait-for-the-supplier': object
-  'carrierHow.activate': object
   'carrierHow.see-that-it-is-off': object
   'carrierPage.otherSimRefused': object
   'carrierPage.otherSimTaken': object

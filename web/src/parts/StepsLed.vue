@@ -45,7 +45,7 @@ const MARK: Readonly<Record<StepState, string>> = {
           {{ step.title }} <span class="sr-only">{{ say(`stepState.${step.state}`) }}</span>
         </p>
         <template v-if="step.state !== 'done' && step.state !== 'later'">
-          <p class="mt-1 text-lg leading-relaxed whitespace-pre-line">{{ step.how }}</p>
+          <p v-if="step.how" class="mt-1 text-lg leading-relaxed whitespace-pre-line">{{ step.how }}</p>
           <slot :name="step.id" />
         </template>
       </div>

@@ -32,8 +32,8 @@ const steps = computed(() => {
 </script>
 
 <template>
-  <div class="mt-3">
-    <ol class="max-w-3xl list-decimal space-y-1 ps-6 text-lg">
+  <div class="mt-1">
+    <ol class="max-w-3xl list-decimal ps-6">
       <li v-for="step in steps" :key="step">{{ step }}</li>
     </ol>
     <template v-if="isCode">
@@ -42,7 +42,7 @@ const steps = computed(() => {
         <p class="font-bold text-stop">{{ say('orderView.lastEntry') }}</p>
         <button class="act mt-2" @click="compared = entry">{{ say('orderView.showCode') }}</button>
       </div>
-      <p v-else class="mt-2 font-mono text-5xl font-bold tracking-widest" data-testid="code">
+      <p v-else class="mt-1 font-mono text-5xl font-bold tracking-widest" data-testid="code">
         {{ groupCode(order.code ?? '') }}
       </p>
       <p class="mt-1" :class="{ 'font-bold text-stop': left <= 2 }">

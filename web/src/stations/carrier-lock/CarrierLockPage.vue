@@ -23,7 +23,8 @@ const steps = computed(
     plan.value?.steps.map((step) => ({
       ...step,
       title: say(`carrierStep.${step.id}`),
-      how: say(`carrierHow.${step.id}`),
+      // What is to be done then is said at the order itself.
+      how: step.id === 'activate' ? '' : say(`carrierHow.${step.id}`),
     })) ?? [],
 )
 const original = computed(() =>

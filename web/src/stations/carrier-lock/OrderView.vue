@@ -48,9 +48,6 @@ const share = computed(() => Math.round((props.order.feeMinor * (props.order.ref
         }"
         >{{ say(`order.${order.state}`) }}</span
       >
-      <span v-if="order.number" class="font-mono">{{
-        say('orderView.number', { number: order.number })
-      }}</span>
     </p>
     <p class="flex flex-wrap gap-x-4 text-ink-soft">
       <span>{{
@@ -59,6 +56,7 @@ const share = computed(() => Math.round((props.order.feeMinor * (props.order.ref
           fee: words.money(order.feeMinor, order.currency),
         })
       }}</span>
+      <span v-if="order.number">{{ say('orderView.number', { number: order.number }) }}</span>
       <span v-if="order.imei">{{ say('orderView.imei', { imei: groupImei(order.imei) }) }}</span>
       <span>{{
         say('orderView.promised', {
