@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { looksLikeSecret } from '@benevox/core/secret'
-import { computed, ref, useTemplateRef, watch } from 'vue'
+import { computed, ref, useId, useTemplateRef, watch } from 'vue'
 import LineField from './LineField.vue'
 import { say } from '../words/index.ts'
 
@@ -10,11 +10,14 @@ const props = defineProps<{
   value: string
   placeholder?: string | undefined
   maxlength: number
+  /** Offered while one types; anything else can be written all the same. */
+  offers?: readonly string[] | undefined
 }>()
 const emit = defineEmits<{
   /** To be kept; `isNoSecret` where it was questioned and somebody said so. */
   keep: [text: string, isNoSecret: boolean]
 }>()
+const listId = useId()
 const draft = ref(props.value)
 const cleared = ref<string>()
 watch(
@@ -59,8 +62,12 @@ function takeOut(): void {
       :placeholder="placeholder"
       :maxlength="maxlength"
       :value="draft"
+      :list="offers?.length ? listId : undefined"
       @typed="change"
     />
+    <datalist v-if="offers?.length" :id="listId">
+      <option v-for="offer in offers" :key="offer" :value="offer"></option>
+    </datalist>
     <div v-if="suspicion" role="alert" class="mt-1 border-s-4 border-stop bg-stop-pale px-3 py-2">
       <p>
         <b>{{ say('secret.looksLike', { found: suspicion.found }) }}</b> {{ say('secret.neverKept') }}

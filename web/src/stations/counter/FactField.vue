@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { fieldOf, type FactName, type Facts } from '@benevox/core/facts'
 import { computed } from 'vue'
+import { useCarriers } from '../../api/carriers.ts'
 import { useJob } from '../../job/jobs.ts'
 import CountryField from '../../parts/CountryField.vue'
 import FreeText from '../../parts/FreeText.vue'
@@ -16,6 +17,8 @@ const props = defineProps<{ name: FactName }>()
 const job = useJob()
 const kind = computed(() => fieldOf(props.name))
 const label = computed(() => say(`ask.${props.name}`))
+/** A carrier is picked from those the shop can order from; another one is written. */
+const carriers = props.name === 'originalCarrier' ? useCarriers() : undefined
 const value = computed(() => String(job.facts[props.name] ?? ''))
 
 function set(value: string | number | null): void {
@@ -49,7 +52,14 @@ function setCount(text: string, to: number): void {
     :value="value === 'unknown' ? '' : value"
     @input="setCount(($event.target as HTMLInputElement).value, 100)"
   />
-  <FreeText v-else-if="kind === 'text'" :label="label" :value="value" :maxlength="300" @keep="keep" />
+  <FreeText
+    v-else-if="kind === 'text'"
+    :label="label"
+    :value="value"
+    :maxlength="300"
+    :offers="carriers"
+    @keep="keep"
+  />
   <CountryField v-else-if="kind === 'country'" :label="label" :value="value" @keep="(code) => set(code)" />
   <WrongEntries v-else-if="name === 'wrongEntries'" />
   <NumberedChoices
