@@ -93,7 +93,11 @@ export async function answer(page: Page, answers: Readonly<Record<string, string
 export async function tell(page: Page, texts: Readonly<Record<string, string>>): Promise<void> {
   for (const [question, text] of Object.entries(texts)) {
     await askFor(page, question)
-    await page.getByRole('textbox', { name: question, exact: true }).fill(text)
+    // Where something is offered while one types, it is called another role.
+    const [line, offering] = (['textbox', 'combobox'] as const).map((role) =>
+      page.getByRole(role, { name: question, exact: true }),
+    )
+    await line?.or(offering as Locator).fill(text)
   }
 }
 

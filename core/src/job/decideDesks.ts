@@ -1,4 +1,5 @@
 import {
+  agreementGate,
   gatesOfAnAccountRelease,
   gatesOfAnOrder,
   gatesOfTheJob,
@@ -20,7 +21,7 @@ import {
   type ReleasedLock,
 } from './orders.ts'
 import { type JobState } from './records.ts'
-import { factsOf, isReported, progressOf, type Around, type World } from './standing.ts'
+import { factsOf, isReported, progressOf, routeOf, type Around, type World } from './standing.ts'
 
 type Account = Extract<Command, { kind: 'confirm-account' }>
 type OrderCommand = Extract<Command, { kind: 'place-order' | 'change-order' }>
@@ -50,11 +51,15 @@ export const orderUnderWay = (job: JobState, lock: ReleasedLock): Order | undefi
   job.orders.find((one) => releasedBy(one) === lock && UNDER_WAY.includes(one.state))
 
 /** What must hold before a release is ordered. */
-export function gatesBefore(lock: ReleasedLock, job: JobState, { device }: Around): readonly Gate[] {
+export function gatesBefore(lock: ReleasedLock, job: JobState, around: Around): readonly Gate[] {
+  const { device } = around
   const facts = factsOf(job)
   const progress = progressOf(job)
-  if (lock === 'account') return gatesOfAnAccountRelease(facts, progress)
+  // A fee is paid for a customer who has agreed to it.
+  const agreed = agreementGate(routeOf(job, around).agreement.state)
+  if (lock === 'account') return [...gatesOfAnAccountRelease(facts, progress), agreed]
   return [
+    agreed,
     ...gatesOfAnOrder(facts, device, progress),
     ...(isOrderFromAfar(facts) ? gatesOfTheJob(facts, progress) : []),
   ]

@@ -401,11 +401,13 @@ describe('13. “Ten orders for one click”', () => {
       carrierLocked: 'yes',
       originalCarrier: 'Skerry Mobile',
     } as const
-    const story = new Story({ ...only, carrierCountry: 'DE' })
+    const story = new Story({ ...only, carrierCountry: 'DE' }).signs()
     const order = (id: string): Command => ({ kind: 'place-order', id, service: SERVICE })
     // The same name in another country is another carrier, and costs the fee.
     for (const country of [{}, { carrierCountry: 'DK' }])
-      expect(new Story({ ...only, ...country }).attempts(order('a'))).toBe('other-carrier')
+      expect(new Story({ ...only, ...country }).signs().attempts(order('a'))).toBe('other-carrier')
+    // A fee that nobody has agreed to is not paid.
+    expect(new Story({ ...only, carrierCountry: 'DE' }).attempts(order('a'))).toBe('checks-missing')
     expect(story.attempts(order('a'))).toBeUndefined()
     expect(story.attempts(order('a'))).toBeUndefined()
     expect(story.attempts(order('b'))).toBe('order-under-way')

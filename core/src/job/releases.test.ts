@@ -53,7 +53,7 @@ describe('4. “The authorised release is a route, but nothing can be ordered”
     ['of a device without an IMEI', { imei: undefined }, 'no-imei'],
     ['where nothing asks for an account yet', { complaint: 'forgotten-lock' }, 'account-not-asked'],
   ])('no release is ordered %s', (_, facts, code) => {
-    const story = new Story({ ...STRANGERS, ...facts })
+    const story = new Story({ ...STRANGERS, ...facts }).signs()
     expect(story.attempts(release(1))).toBe(code)
   })
   it('what was released from afar and then seen at the wizard ends its order too', () => {

@@ -122,7 +122,7 @@ function opened({ openedGates }: Pick<Progress, 'openedGates'>, gates: readonly 
 export const isOrderFromAfar = ({ deviceHere, complaint }: Facts): boolean =>
   deviceHere === 'no' && complaint === 'carrier-lock-only'
 
-function agreementGate(agreement: AgreementState, covers: DeletionCovered): Gate {
+export function agreementGate(agreement: AgreementState, covers: DeletionCovered = 'covered'): Gate {
   if (agreement !== 'given')
     return gate('agreement', agreement === 'refused' ? 'closed-for-good' : 'closed', [])
   return covers === 'covered'

@@ -221,7 +221,7 @@ export const LAWS_OF_DEEDS = [
   }),
   law({
     says: 'a release can be ordered where the desk says so, and only there',
-    often: { ordered: 1 / 100 },
+    often: { ordered: 1 / 300 },
     end({ job }, _, seen) {
       const world = worldAt(200)
       for (const service of [SERVICE, ACCOUNT_SERVICE]) {

@@ -55,6 +55,7 @@ describe('the calendar of the shop', () => {
       version: job.version,
       customer: { name: 'Zebulon Quartz', contact: 'zq@mail.example' },
     })
+    await runa.agree(await runa.see<Job>(`/api/jobs/${job.id}`))
     const ordered = await runa.ask<Job>('POST', `/api/jobs/${job.id}/orders`, {
       id: crypto.randomUUID(),
       serviceId,

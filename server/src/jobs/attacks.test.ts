@@ -296,7 +296,7 @@ describe('many at once', () => {
     expect((await runa.ask('GET', '/api/jobs')).status).toBe(200)
   })
   it('ten orders at once on one job are one order and one fee', async () => {
-    const job = await runa.openJob(READY)
+    const job = await runa.openReady()
     const answers = await many(10, () =>
       runa.ask('POST', `/api/jobs/${job.id}/orders`, { id: randomUUID(), serviceId }),
     )

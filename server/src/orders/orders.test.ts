@@ -16,7 +16,10 @@ beforeAll(async () => {
 afterAll(() => shop.close())
 
 const place = async (facts: Facts = READY, id: string = crypto.randomUUID()) => {
-  const job = await runa.openJob(facts)
+  const opened = await runa.openJob(facts)
+  const agreed = await runa.agree(opened)
+  // Where no work may be done at all, nothing can be agreed to.
+  const job = agreed.status === 200 ? agreed.body : opened
   return { job, ...ordered(await runa.ask<Job>('POST', `/api/jobs/${job.id}/orders`, { id, serviceId })) }
 }
 const change = async (order: Order, made: object) =>
