@@ -141,12 +141,18 @@ export function progressOf(job: JobState): Progress {
       ...new Set([
         ...(bench.didNotHelp ?? []),
         ...optionsFailed(account),
-        ...(carrier.asked?.says === 'refused' ? (['carrier-free'] as const) : []),
+        ...(carrier.asked?.says === 'refused' || isOrdered(job) ? (['carrier-free'] as const) : []),
       ]),
     ],
     gentlerFailed: (bench.didNotHelp ?? []).length > 0,
   }
 }
+
+/** While an order stands at a supplier, the carrier is not asked for the same: it was passed over, or has refused. */
+const isOrdered = ({ orders }: JobState) =>
+  orders.some(
+    (one) => releasedBy(one) === 'carrier' && ['waiting', 'answered', 'released'].includes(one.state),
+  )
 
 /** Routes by what they are made of: each request reads its job anew, and most of them change nothing. */
 const MOST_ROUTES = 200
