@@ -78,8 +78,8 @@ async function vitest(project) {
 
 /** The interface in parts, each with its own database, stand-ins and server; the longest first. */
 const PARTS = [
-  ['bench', 'bench-signals', 'nothing-lost', 'one-locked-phone', 'one-truth'],
-  ['counter', 'account-lock', 'carrier-lock', 'playbook', 'languages'],
+  ['bench', 'bench-signals', 'carrier-lock', 'nothing-lost', 'one-locked-phone', 'one-truth'],
+  ['counter', 'account-lock', 'playbook', 'languages'],
   ['every-view', 'every-family', 'teach', 'teach-anew'],
 ]
 
