@@ -6,6 +6,7 @@ import {
   apart,
   breachesOf,
   canOrder,
+  costsTheFee,
   decide,
   evolve,
   factsOf,
@@ -220,7 +221,7 @@ export const LAWS_OF_DEEDS = [
     },
   }),
   law({
-    says: 'a release can be ordered where the desk says so, and only there',
+    says: 'a release can be ordered where the desk says so, and only there; what is ordered is what was shown before it was paid',
     often: { ordered: 1 / 300 },
     end({ job }, _, seen) {
       const world = worldAt(200)
@@ -229,7 +230,18 @@ export const LAWS_OF_DEEDS = [
         const id = '00000000-0000-4000-9000-000000000000'
         const decided = decide(job, { kind: 'place-order', id, service }, world)
         expect([lock, canOrder(lock, job, world)]).toEqual([lock, decided.kind === 'done'])
-        if (decided.kind === 'done') seen('ordered')
+        if (decided.kind !== 'done') continue
+        seen('ordered')
+        const [placed] = decided.events
+        if (placed?.kind !== 'order-placed') throw new Error('nothing was ordered')
+        for (const row of costsTheFee(lock, job, world)) {
+          if (row.id === 'imei') expect([row.imei, row.imei]).toEqual([placed.imei, job.answers.imei])
+          if (row.id === 'carrier')
+            expect([row.carrier.toLowerCase(), row.country]).toEqual([
+              placed.order.carrier.toLowerCase(),
+              service.country,
+            ])
+        }
       }
     },
   }),

@@ -273,6 +273,19 @@ describe('hostile mail', () => {
     await raw('From: a@mail.example\r\nSubject: the next one\r\n\r\nhello\r\n')
     await untilTray('no-job', /the next one/)
   })
+  it('of many large mails each is kept, though together they are more than the database takes in one statement', async () => {
+    const count = 9
+    for (let nth = 1; nth <= count; nth++)
+      await raw(
+        Buffer.concat([
+          Buffer.from(`From: large@mail.example\r\nSubject: large ${nth} of ${count}\r\n\r\n`),
+          Buffer.alloc(1.9 * 1024 * 1024, `${'word '.repeat(190)}\r\n`),
+        ]),
+      )
+    await untilTray('no-job', /large 9 of 9/)
+    const { mails } = await tray()
+    expect(mails.filter(({ from }) => from === 'large@mail.example')).toHaveLength(count)
+  })
   it('is put to a job or set aside by a person, and changes no order', async () => {
     const job = await placed()
     await raw('From: a@mail.example\r\nSubject: which job\r\n\r\nCode: 12345678\r\n')

@@ -5,7 +5,8 @@ import { jobEntity } from '../jobs/entity.ts'
 import type { JobLife } from '../jobs/life.ts'
 import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
 import { mailEntity, type MailRow } from './entity.ts'
-import { Mailbox } from './mailbox.ts'
+import { readMailApart } from '../reading/readApart.ts'
+import { Mailbox, type Fetched } from './mailbox.ts'
 import { readMail, type ReadMail } from './reading.ts'
 
 /** Whether the mailbox was looked into, cannot be reached, or is none. */
@@ -14,7 +15,11 @@ export type Looked = 'read' | 'away' | 'none'
 /** How long a person waits for the mailbox; what comes later is there at the next look. In milliseconds. */
 const LONGEST_WAIT_MS = 3000
 const EVERY_MS = 15_000
+/** A mail up to this many bytes is read at once. */
+const SMALL_MAIL = 8 * 1024
+/** Kept in one statement; the database takes no more than 16 MB in one. */
 const AT_ONCE = 100
+const MOST_BYTES_AT_ONCE = 4 * 1024 * 1024
 
 /** Thrown out of a command: the mail is not the answer to this order. */
 class NotItsAnswer extends Error {
@@ -97,16 +102,18 @@ export class Post {
       const last = after
       const names = (await mailbox.namesAfter(last)).filter((name) => name > last)
       if (names.length === 0) return
-      for (let from = 0; from < names.length; from += AT_ONCE) {
-        const some = names.slice(from, from + AT_ONCE)
-        const kept: Omit<MailRow, 'id'>[] = []
-        for (const name of some) {
-          const fetched = await mailbox.fetch(name)
-          const row = fetched && (await this.#placed(await readMail(fetched)))
-          if (row) kept.push(row)
-        }
+      let kept: Omit<MailRow, 'id'>[] = []
+      let bytes = 0
+      for (const [nth, name] of names.entries()) {
+        const fetched = await mailbox.fetch(name)
+        const row = fetched && (await this.#placed(await readWithoutHurry(fetched)))
+        if (row) kept.push(row)
+        bytes += row?.eml.length ?? 0
+        if (kept.length < AT_ONCE && bytes < MOST_BYTES_AT_ONCE && nth < names.length - 1) continue
         await keep(this.#database.manager, kept)
-        after = some.at(-1) ?? after
+        kept = []
+        bytes = 0
+        after = name
         this.#after = after
       }
     }
@@ -194,6 +201,13 @@ export class Post {
     )
     return row?.staff ?? 0
   }
+}
+
+/** Many lines take a parser seconds: whatever is not small is read on a thread of its own. */
+async function readWithoutHurry(fetched: Fetched): Promise<ReadMail> {
+  if (fetched.eml.length <= SMALL_MAIL) return readMail(fetched)
+  const read = await readMailApart(fetched)
+  return { ...read, row: { ...read.row, eml: fetched.eml } }
 }
 
 /** Keeps mails, each of them once however often it is delivered. */

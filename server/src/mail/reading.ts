@@ -21,7 +21,9 @@ export interface ReadMail {
  * Reads a mail as text. Nothing of it is run or fetched; marks that would turn the line round or end it are taken out,
  * so that it cannot show itself as another one.
  */
-export async function readMail({ name, eml, isWhole }: Fetched): Promise<ReadMail> {
+export async function readMail({ name, eml: bytes, isWhole }: Fetched): Promise<ReadMail> {
+  // Come over to a thread, they are bytes and no buffer any more.
+  const eml = Buffer.from(bytes)
   const read = await PostalMime.parse(eml, { maxNestingDepth: 20 }).catch(() => undefined)
   // What cannot be read to the end has a head all the same.
   const head = read ?? (await PostalMime.parse(headOf(eml)).catch(() => undefined))

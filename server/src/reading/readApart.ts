@@ -3,6 +3,8 @@ import { MessageChannel, type MessagePort, type Transferable } from 'node:worker
 import type { Pack } from '@benevox/core/catalog'
 import Tinypool from 'tinypool'
 import { ProblemError } from '../http/problem.ts'
+import type { Fetched } from '../mail/mailbox.ts'
+import type { ReadMail } from '../mail/reading.ts'
 import { takePack } from './slices.ts'
 import { jsonOf, readStored, type ChangeAsked, type AttemptsSent, type VersionMade } from './tasks.ts'
 
@@ -104,6 +106,9 @@ export function makeVersion(
 export const readAttempts = (bytes: Uint8Array): Promise<AttemptsSent> => apart('readAttempts', bytes)
 export const laidOut = (written: Uint8Array): Promise<Uint8Array> =>
   thread().run(written, { name: 'laidOut' }) as Promise<Uint8Array>
+/** A mail, where reading it would hold others up; what it says is the same. */
+export const readMailApart = (fetched: Fetched): Promise<ReadMail> =>
+  thread().run(fetched, { name: 'readMail' }) as Promise<ReadMail>
 /** @returns the catalogue, and as JSON what was read */
 export async function readVersion(
   written: Uint8Array,

@@ -7,6 +7,8 @@ import { checked } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import { givePack } from './slices.ts'
 
+export { readMail } from '../mail/reading.ts'
+
 /**
  * What is large is read and checked here, on a thread of its own: nobody else waits for it. Documents go to and fro as the
  * bytes of their JSON: copying those costs next to nothing, a string of two million letters a fiftieth of a second.

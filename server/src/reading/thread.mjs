@@ -2,5 +2,5 @@
 import { register } from 'tsx/esm/api'
 
 register()
-const { giveStored, laidOut, makeVersion, readChange, readAttempts } = await import('./tasks.ts')
-export { giveStored, laidOut, makeVersion, readChange, readAttempts }
+const { giveStored, laidOut, makeVersion, readChange, readAttempts, readMail } = await import('./tasks.ts')
+export { giveStored, laidOut, makeVersion, readChange, readAttempts, readMail }
