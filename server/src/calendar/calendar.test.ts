@@ -70,7 +70,7 @@ describe('the calendar of the shop', () => {
       true,
       ordered.body.orders.at(-1)?.promise.latest,
     ])
-    expect(order?.summary).toBe(`${job.ticket}, Orrelin Vane 5: Antwort des Anbieters`)
+    expect(order?.summary).toBe(`${job.ticket}, Orrelin Vane 5: Antwort des Lieferanten`)
     const seller = of(stranger.ticket)
     const since = written.body.steps.at(-1)?.at ?? ''
     // Until a previous owner has answered: a day, as the account lock says it. iCalendar knows whole seconds.
