@@ -18,37 +18,13 @@ import {
 } from './jobs.ts'
 import { addCableBody, cable, retireCableBody } from './kit.ts'
 import { askRemoteBody, remoteUnlock } from './maker.ts'
-import {
-  askSupplierBody,
-  changeOrderBody,
-  orderSeenBody,
-  placeOrderBody,
-  promise,
-  sendSheetBody,
-  supplier,
-  trayMail,
-} from './orders.ts'
+import { orderRoutes } from './orderRoutes.ts'
 import { problem } from './problem.ts'
+import { id, ofJob, type Route } from './route.ts'
 import { languageBody, session, signInBody, switchBody } from './session.ts'
 import { finishAttemptBody, startAttemptBody } from './attempts.ts'
 
-/** One route of the wire: its shapes give the client its types, the server its checks and the OpenAPI document. */
-export interface Route {
-  readonly method: 'get' | 'post' | 'patch' | 'delete'
-  /** With `:name` for each member of `params`. */
-  readonly path: string
-  readonly says: string
-  readonly open?: true
-  /** Its body may be as large as a whole catalogue. */
-  readonly large?: true
-  readonly params?: z.ZodObject
-  readonly query?: z.ZodObject
-  readonly body?: z.ZodType
-  readonly answer: z.ZodType
-}
-
-const id = z.coerce.number().int().min(1).max(2_147_483_647)
-const ofJob = z.object({ id })
+export type { Route }
 
 const calendarAnswer = z.object({
   calendar: z.object({ path: z.string(), since: z.iso.datetime() }).nullable(),
@@ -302,85 +278,7 @@ export const api = {
     body: writeToSellerBody,
     answer: job,
   },
-  listSuppliers: {
-    method: 'get',
-    path: '/api/suppliers',
-    says: 'Who releases carrier locks',
-    answer: z.object({ suppliers: z.array(supplier) }),
-  },
-  getPromise: {
-    method: 'get',
-    path: '/api/services/:id/promise',
-    says: 'When an order placed now is promised',
-    params: ofJob,
-    answer: promise,
-  },
-  placeOrder: {
-    method: 'post',
-    path: '/api/jobs/:id/orders',
-    says: 'Order a carrier’s release',
-    params: ofJob,
-    body: placeOrderBody,
-    answer: job,
-  },
-  changeOrder: {
-    method: 'patch',
-    path: '/api/orders/:orderId',
-    says: 'The answer to an order and what came of it',
-    params: z.object({ orderId: z.uuid() }),
-    body: changeOrderBody,
-    answer: job,
-  },
-  sendOrder: {
-    method: 'post',
-    path: '/api/orders/:orderId/send',
-    says: 'Hand an order over to its supplier where that has not worked before; it is placed once',
-    params: z.object({ orderId: z.uuid() }),
-    body: orderSeenBody,
-    answer: job,
-  },
-  cancelOrder: {
-    method: 'post',
-    path: '/api/orders/:orderId/cancel',
-    says: 'Cancel an order while its supplier allows it',
-    params: z.object({ orderId: z.uuid() }),
-    body: orderSeenBody,
-    answer: job,
-  },
-  askSupplier: {
-    method: 'post',
-    path: '/api/orders/:orderId/mail',
-    says: 'Ask the supplier by mail where the answer stays, or for the fee back',
-    params: z.object({ orderId: z.uuid() }),
-    body: askSupplierBody,
-    answer: job,
-  },
-  sendSheet: {
-    method: 'post',
-    path: '/api/orders/:orderId/sheet',
-    says: 'Send the customer the activation steps for a device at home by mail',
-    params: z.object({ orderId: z.uuid() }),
-    body: sendSheetBody,
-    answer: job,
-  },
-  listTray: {
-    method: 'get',
-    path: '/api/mails',
-    says: 'Mails that could not be read into a job, the newest first; looks into the mailbox first',
-    answer: z.object({
-      mails: z.array(trayMail),
-      count: z.int().min(0),
-      mailbox: z.enum(['read', 'away', 'none']),
-    }),
-  },
-  placeMail: {
-    method: 'patch',
-    path: '/api/mails/:id',
-    says: 'Put a mail of the tray to a job, or set it aside; no order changes by it',
-    params: ofJob,
-    body: z.strictObject({ ticket: z.string().trim().max(20).nullable() }),
-    answer: z.object({ left: z.int().min(0) }),
-  },
+  ...orderRoutes,
   getCalendar: {
     method: 'get',
     path: '/api/calendar',

@@ -2,10 +2,13 @@ import fc from 'fast-check'
 import { expect } from 'vitest'
 import { agreementText, LANGUAGES, plainAgreement, problemText, wordsIn } from '@benevox/words'
 import {
+  accountPlanOf,
   after,
+  carrierPlanOf,
   decide,
   factsOf,
   hasName,
+  listedOf,
   progressOf,
   routeOf,
   standingOf,
@@ -158,6 +161,27 @@ export const LAWS_OF_SAYING = [
         if (name && value !== null) expect(factsOf(now)[name as keyof Facts]).toBe(value)
         if (before.ownership === 'receipt' && ownership === undefined && value !== null) seen('contradicted')
       }
+    },
+  }),
+  law({
+    says: 'what a job waits for is the same on its page, whenever somebody looks, as in the lists that were made before',
+    often: { 'on the page': 1 / 20, listed: 1 / 50 },
+    end({ job }, _, seen) {
+      const world = worldAt(200)
+      const waitsAt = (now: string) => [
+        ...accountPlanOf(job, world, now).waits,
+        ...carrierPlanOf(job, world, now).waits,
+      ]
+      const page = waitsAt(world.now)
+      if (page.length > 0) seen('on the page')
+      expect(waitsAt(LATER.now)).toEqual(page)
+      const { waits } = listedOf(job, { ...world, family: undefined, model: world.model })
+      const isLed = waits && page.some(({ for: what }) => what === waits.for)
+      if (!isLed) return
+      seen('listed')
+      expect(page).toContainEqual(waits)
+      // Nothing on the page is over before what the lists show first.
+      for (const { until } of page) expect(Date.parse(until)).toBeGreaterThanOrEqual(Date.parse(waits.until))
     },
   }),
 ]
