@@ -2,31 +2,24 @@ import { createHash, randomUUID } from 'node:crypto'
 import { agreementText, plainAgreement, wordsIn } from '@benevox/words'
 import { promiseInWorkingDays, publicHolidays } from '@benevox/core/clocks'
 import { routeOf, type BenchChange, type Command, type JobState } from '@benevox/core/job'
+import type { ListedService, ListedSupplier } from '@benevox/core/supply'
 import type { Facts, Promised } from '@benevox/core/route'
 import type { DataSource, EntityManager } from 'typeorm'
 import { Catalog } from '../server/src/catalog/service.ts'
 import { JobLife, type Known } from '../server/src/jobs/life.ts'
 import { cableEntity } from '../server/src/kit/entity.ts'
-import {
-  serviceEntity,
-  supplierEntity,
-  type ServiceRow,
-  type SupplierRow,
-} from '../server/src/orders/entity.ts'
 import { PriceLists } from '../server/src/prices/service.ts'
 import { staffEntity } from '../server/src/session/entity.ts'
 import { hashSecret } from '../server/src/session/routes.ts'
 import { demoPackAsWritten } from './demoPack.ts'
 import { DEMO_JOBS, type DemoJob } from './jobs.ts'
-import { CABLES, STAFF, SUPPLIERS } from './shop.ts'
-
-type DemoService = ServiceRow & { readonly supplier: SupplierRow }
+import { SupplyLists } from '../server/src/supply/service.ts'
+import { CABLES, STAFF, SUPPLY } from './shop.ts'
 
 interface Shop {
   readonly life: JobLife
   readonly clock: DemoClock
   readonly catalogId: number
-  readonly services: readonly DemoService[]
 }
 
 /** Fills an empty database with the demo shop; leaves one that has staff as it is. */
@@ -34,18 +27,19 @@ export async function loadDemo(database: DataSource, jobs: readonly DemoJob[] = 
   if ((await database.manager.count(staffEntity)) > 0) return
   const catalog = new Catalog(database)
   const catalogId = await catalog.keep(demoPackAsWritten())
-  const { staffIds, services } = await database.transaction(fill)
+  const staffIds = await database.transaction(fill)
+  const supply = new SupplyLists(database)
+  await supply.keep(0, SUPPLY, null)
   const clock = new DemoClock()
   const shop = {
-    life: new JobLife(database, catalog, new PriceLists(database), clock.now),
+    life: new JobLife(database, catalog, new PriceLists(database), supply, clock.now),
     clock,
     catalogId,
-    services,
   }
   for (const [index, job] of jobs.entries()) await liveJob(shop, job, staffIds[index % staffIds.length] ?? 1)
 }
 
-async function fill(manager: EntityManager): Promise<{ staffIds: number[]; services: DemoService[] }> {
+async function fill(manager: EntityManager): Promise<number[]> {
   const staffIds: number[] = []
   for (const { name, password, code, supervisor } of STAFF) {
     const member = await manager.save(staffEntity, {
@@ -56,17 +50,8 @@ async function fill(manager: EntityManager): Promise<{ staffIds: number[]; servi
     })
     staffIds.push(member.id)
   }
-  const services: DemoService[] = []
-  for (const { services: offered, ...supplier } of SUPPLIERS) {
-    const { id } = await manager.save(supplierEntity, { ...supplier })
-    const rows = await manager.save(
-      serviceEntity,
-      offered.map((service) => ({ ...service, supplierId: id })),
-    )
-    services.push(...rows.map((row) => ({ ...row, supplier: { ...supplier, id } })))
-  }
   await manager.save(cableEntity, [...CABLES])
-  return { staffIds, services }
+  return staffIds
 }
 
 /** A clock that the demo sets: what it tells of happened before now. */
@@ -111,9 +96,8 @@ async function liveJob(shop: Shop, job: DemoJob, staffId: number): Promise<void>
   ))
     await run(minutesAgo, command)
   if (job.orderOf) {
-    const service = shop.services.find(({ carrier }) => carrier === job.orderOf)
-    if (service) {
-      await run(job.minutesAgo - 10, orderAt(service, clock.instant(job.minutesAgo - 10)))
+    for (const { supplier, service } of servicesOf(job.orderOf)) {
+      await run(job.minutesAgo - 10, orderAt(supplier, service, clock.instant(job.minutesAgo - 10)))
       // What its supplier has said to it since: the stand-in of this start knows nothing of it.
       for (const change of [{ kind: 'sent', number: 'G-39004' }, { kind: 'confirmed' }] as const)
         await run(job.minutesAgo - 11, ({ orders }) => ({
@@ -223,17 +207,15 @@ function signed(job: JobState, known: Known, promised: Promised): Command {
   }
 }
 
-function orderAt(service: DemoService, orderedAt: string): Command {
-  const {
-    id: serviceId,
-    carrier,
-    carrierCountry: country,
-    feeMinor,
-    currency,
-    supplier,
-    minDays,
-    maxDays,
-  } = service
+/** The first service for a carrier. */
+const servicesOf = (carrier: string) =>
+  SUPPLY.suppliers
+    .flatMap((supplier) => supplier.services.map((service) => ({ supplier, service })))
+    .filter(({ service }) => service.carrier === carrier)
+    .slice(0, 1)
+
+function orderAt(supplier: ListedSupplier, service: ListedService, orderedAt: string): Command {
+  const { id: serviceId, carrier, carrierCountry: country, feeMinor, currency, minDays, maxDays } = service
   const calendar = {
     zone: supplier.zone,
     weekend: [6, 7],

@@ -2,7 +2,7 @@ import { looksLikeSecret } from '@benevox/core/secret'
 import { describe, expect, it } from 'vitest'
 import { DEMO_JOBS } from './jobs.ts'
 import document from './pack.json' with { type: 'json' }
-import { SUPPLIERS } from './shop.ts'
+import { SUPPLY } from './shop.ts'
 
 /** Every text in a value, however deep. */
 function textsIn(value: unknown): readonly string[] {
@@ -18,7 +18,7 @@ describe('the demo’s own texts', () => {
       textsIn([job, bench?.(at), account?.(at), handBack?.(at)]),
     ),
     ...textsIn(document),
-    ...textsIn(SUPPLIERS),
+    ...textsIn(SUPPLY),
   ]
   it('are not taken for a secret: no false alarm in more than a thousand', () => {
     expect(texts.length).toBeGreaterThan(1000)

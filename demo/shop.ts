@@ -1,4 +1,5 @@
 import { checkDigit } from '@benevox/core/imei'
+import type { ListedService, SupplyList } from '@benevox/core/supply'
 
 /** The demo's shop in its made-up ferry port: people, suppliers, carriers. All invented. */
 export const SHOP = 'Lantern Slip Repairs, Port Ossel'
@@ -11,84 +12,90 @@ export const STAFF = [
 
 export const SIGN_IN_HINT = `Demo shop. Name: ${STAFF[0].name}, password: ${STAFF[0].password}. Codes to switch person: ${STAFF.map(({ name, code, supervisor }) => `${name} ${code}${supervisor ? ' (supervisor)' : ''}`).join(', ')}.`
 
-export const SUPPLIERS = [
-  {
-    name: 'Greywater Releases',
-    mail: 'orders@greywater.example',
-    ordersAt: 'v1/greywater/',
-    language: 'en',
-    country: 'DE',
-    region: 'SH',
-    zone: 'Europe/Berlin',
-    cutOff: '15:00',
-    services: [
-      {
-        lock: 'carrier',
-        carrier: 'Skerry Mobile',
-        carrierCountry: 'DE',
-        feeMinor: 1900,
-        currency: 'EUR',
-        minDays: 1,
-        maxDays: 3,
-        refundPercent: 0,
-      },
-      {
-        lock: 'carrier',
-        carrier: 'Norlane',
-        carrierCountry: 'DK',
-        feeMinor: 2600,
-        currency: 'EUR',
-        minDays: 2,
-        maxDays: 5,
-        refundPercent: 0,
-      },
-    ],
-  },
-  {
-    name: 'Keelhouse Codes',
-    mail: 'orders@keelhouse.example',
-    ordersAt: 'v1/keelhouse/',
-    language: 'en',
-    country: 'US',
-    region: null,
-    zone: 'America/New_York',
-    cutOff: '12:00',
-    services: [
-      {
-        lock: 'carrier',
-        carrier: 'Skerry Mobile',
-        carrierCountry: 'DE',
-        feeMinor: 1200,
-        currency: 'EUR',
-        minDays: 5,
-        maxDays: 10,
-        refundPercent: 100,
-      },
-    ],
-  },
-  {
-    name: 'Account Office Ossel',
-    mail: 'orders@account-office.example',
-    ordersAt: 'v1/account-office/',
-    language: 'de',
-    country: 'DE',
-    region: 'SH',
-    zone: 'Europe/Berlin',
-    cutOff: '12:00',
-    services: [
-      {
-        lock: 'account',
-        carrier: '',
-        carrierCountry: 'DE',
-        feeMinor: 2400,
-        currency: 'EUR',
-        minDays: 2,
-        maxDays: 10,
-        refundPercent: 0,
-      },
-    ],
-  },
-] as const
+/** A service of the demo that differs from the others in what is given. */
+const service = (
+  given: Pick<ListedService, 'id' | 'carrier' | 'carrierCountry' | 'feeMinor' | 'minDays' | 'maxDays'> &
+    Partial<ListedService>,
+): ListedService => ({
+  name: '',
+  lock: 'carrier',
+  models: [],
+  currency: 'EUR',
+  refundPercent: 0,
+  withdrawn: false,
+  ...given,
+})
+const SKERRY = { carrier: 'Skerry Mobile', carrierCountry: 'DE' }
+
+/** Suppliers, carriers and how long carriers may take. */
+export const SUPPLY: SupplyList = {
+  carriers: [
+    { name: 'Skerry Mobile', country: 'DE', askAt: 'skerry.example/unlock' },
+    { name: 'Norlane', country: 'DK', askAt: '+45 00 00 00 00' },
+  ],
+  suppliers: [
+    {
+      id: 1,
+      name: 'Greywater Releases',
+      mail: 'orders@greywater.example',
+      ordersAt: 'v1/greywater/',
+      language: 'en',
+      country: 'DE',
+      region: 'SH',
+      zone: 'Europe/Berlin',
+      cutOff: '15:00',
+      withdrawn: false,
+      services: [
+        service({ id: 1, ...SKERRY, feeMinor: 1900, minDays: 1, maxDays: 3 }),
+        service({ id: 2, carrier: 'Norlane', carrierCountry: 'DK', feeMinor: 2600, minDays: 2, maxDays: 5 }),
+      ],
+    },
+    {
+      id: 2,
+      name: 'Keelhouse Codes',
+      mail: 'orders@keelhouse.example',
+      ordersAt: 'v1/keelhouse/',
+      language: 'en',
+      country: 'US',
+      region: null,
+      zone: 'America/New_York',
+      cutOff: '12:00',
+      withdrawn: false,
+      services: [service({ id: 3, ...SKERRY, feeMinor: 1200, minDays: 5, maxDays: 10, refundPercent: 100 })],
+    },
+    {
+      id: 3,
+      name: 'Account Office Ossel',
+      mail: 'orders@account-office.example',
+      ordersAt: 'v1/account-office/',
+      language: 'de',
+      country: 'DE',
+      region: 'SH',
+      zone: 'Europe/Berlin',
+      cutOff: '12:00',
+      withdrawn: false,
+      services: [
+        service({
+          id: 4,
+          lock: 'account',
+          carrier: '',
+          carrierCountry: 'DE',
+          feeMinor: 2400,
+          minDays: 2,
+          maxDays: 10,
+        }),
+      ],
+    },
+  ],
+  rules: [
+    {
+      country: 'US',
+      workingDays: 2,
+      source: 'Voluntary code of the wireless industry (from memory)',
+      lookedAt: '2026-11-29',
+    },
+  ],
+}
 
 /** What the made-up registry knows of some devices; all others are clean. */
 export const REPORTED: Readonly<Record<string, 'lost' | 'stolen' | 'unpaid'>> = Object.fromEntries(

@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
 import { expect, it } from 'vitest'
+import { startMariadb } from './lib/mariadb.mjs'
 
 const lib = join(import.meta.dirname, 'lib/mariadb.mjs')
 
@@ -29,4 +30,12 @@ it('two that are set up at one moment do not clear each other’s temporary tabl
   const said = await Promise.all(['test-beside-1', 'test-beside-2'].map(setUp))
   for (const [n, words] of said.entries())
     expect(words).toMatch(new RegExp(`^set up with \\S+/test-beside-${n + 1}/tmp$`))
+})
+
+it('where another one answers on the port it had before, it takes another and is not taken for that one', async () => {
+  const held = await startMariadb({ name: 'test-port-1', fresh: true })
+  const other = await startMariadb({ name: 'test-port-2', fresh: true, port: held.port })
+  await held.stop()
+  await other.stop()
+  expect(other.port).not.toBe(held.port)
 })

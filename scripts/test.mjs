@@ -78,7 +78,7 @@ async function vitest(project) {
 
 /** The interface in parts, each with its own database, stand-ins and server; the longest first. */
 const PARTS = [
-  ['bench', 'bench-signals', 'carrier-lock', 'nothing-lost', 'one-locked-phone', 'one-truth'],
+  ['bench', 'bench-signals', 'carrier-lock', 'nothing-lost', 'one-locked-phone', 'one-truth', 'suppliers'],
   ['counter', 'account-lock', 'playbook', 'languages'],
   ['every-view', 'every-family', 'teach', 'teach-anew'],
 ]
@@ -154,8 +154,8 @@ check(
 // Two cores are kept busy by three at a time: the server and the interface wait for devices and databases in between.
 // The long ones first, then what is short, so that the lanes end together.
 await inLanes(3, [
-  () => vitest('core'),
   () => vitest('server'),
+  () => vitest('core'),
   ...PARTS.map((files, part) => () => playwright(files, `e2e-${part + 1}`)),
   source('types of the interface', 'vue-tsc/bin/vue-tsc.js', ['-p', 'web']),
   source('types', 'typescript/bin/tsc', ['-p', '.']),

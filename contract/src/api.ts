@@ -19,6 +19,7 @@ import {
 import { addCableBody, cable, retireCableBody } from './kit.ts'
 import { askRemoteBody, remoteUnlock } from './maker.ts'
 import { orderRoutes } from './orderRoutes.ts'
+import { supplyRoutes } from './supply.ts'
 import { problem } from './problem.ts'
 import { id, ofJob, type Route } from './route.ts'
 import { languageBody, session, signInBody, switchBody } from './session.ts'
@@ -279,6 +280,7 @@ export const api = {
     answer: job,
   },
   ...orderRoutes,
+  ...supplyRoutes,
   getCalendar: {
     method: 'get',
     path: '/api/calendar',

@@ -3,11 +3,11 @@ import { job } from './jobs.ts'
 import {
   askSupplierBody,
   changeOrderBody,
+  offered,
   orderSeenBody,
   placeOrderBody,
   promise,
   sendSheetBody,
-  supplier,
   trayMail,
 } from './orders.ts'
 import { ofJob, type Route } from './route.ts'
@@ -19,8 +19,8 @@ export const orderRoutes = {
   listSuppliers: {
     method: 'get',
     path: '/api/suppliers',
-    says: 'Who releases carrier locks',
-    answer: z.object({ suppliers: z.array(supplier) }),
+    says: 'Suppliers of unlocks with how their orders have ended here, carriers, and the rules of countries',
+    answer: offered,
   },
   getPromise: {
     method: 'get',

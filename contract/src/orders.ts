@@ -4,42 +4,29 @@ import {
   order,
   orderChange,
   promise,
-  releasedLock,
   type Order,
   type OrderChange,
 } from '@benevox/core/job'
+import { listedCarrier, listedService, listedSupplier } from '@benevox/core/supply'
+import { carrierRule } from '@benevox/core/carrier'
 import { z } from 'zod'
 
-/** A supplier's service for one carrier, or for the account lock: its fee and the working days it promises. */
-export const service = z.object({
-  id: z.int(),
-  lock: releasedLock,
-  carrier: z.string(),
-  carrierCountry: z.string(),
-  feeMinor: z.int(),
-  currency: z.string(),
-  minDays: z.int(),
-  maxDays: z.int(),
-  /** What of the fee comes back where it did not work, in percent. */
-  refundPercent: z.int().min(0).max(100),
-  /** How this shop's own orders of it have ended. */
-  worked: z.int().min(0),
-  failed: z.int().min(0),
-})
-export const supplier = z.object({
-  id: z.int(),
-  name: z.string(),
-  country: z.string(),
-  region: z.string().nullable(),
-  zone: z.string(),
-  cutOff: z.string(),
-  mail: z.string().nullable(),
+/** A service with how this shop's own orders of it have ended. */
+export const service = listedService.extend({ worked: z.int().min(0), failed: z.int().min(0) })
+export const supplier = listedSupplier.omit({ ordersAt: true, language: true }).extend({
   /** Whether it takes orders over HTTP; else it is ordered by hand. */
   takesOrders: z.boolean(),
   services: z.array(service),
 })
 export type Supplier = z.infer<typeof supplier>
 export type Service = z.infer<typeof service>
+
+/** Whom unlocks can be ordered from, what for, and how long carriers may take. */
+export const offered = z.object({
+  suppliers: z.array(supplier),
+  carriers: z.array(listedCarrier),
+  rules: z.array(carrierRule),
+})
 
 export { networkKey, order, orderChange, promise, type Order, type OrderChange }
 

@@ -170,13 +170,16 @@ async function startOn({ name, fresh, from, port }) {
   )
   let gone = false
   child.once('exit', () => (gone = true))
+  const saidSince = () => (existsSync(log) ? readFileSync(log, 'utf8').slice(logged) : '')
   try {
-    await until(async () => gone || (await answers(port)), 180_000, 'starting mariadbd')
+    // What answers on the port may be somebody else's: this one says itself that it is there.
+    const isThere = async () => saidSince().includes('ready for connections') && (await answers(port))
+    await until(async () => gone || (await isThere()), 180_000, 'starting mariadbd')
   } catch (error) {
     give(`${error.message}; its log: ${log}`)
   }
   if (gone) {
-    if (readFileSync(log, 'utf8').slice(logged).includes('Address already in use')) return 'taken'
+    if (saidSince().includes('Address already in use')) return 'taken'
     give(`mariadbd ended at once; its log: ${log}`)
   }
   return {

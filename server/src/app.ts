@@ -35,16 +35,21 @@ import { PriceLists } from './prices/service.ts'
 import { registryHandlers } from './registry/routes.ts'
 import { sessionEntity } from './session/entity.ts'
 import { sessionHandlers } from './session/routes.ts'
+import { supplyHandlers } from './supply/routes.ts'
+import { SupplyLists } from './supply/service.ts'
 import { DatabaseSessionStore } from './session/store.ts'
 import { attemptHandlers } from './attempts/routes.ts'
 
 const SIGN_IN_TRIES = 20
 const LARGEST_BODY = '64mb'
-const LARGE_ROUTES = Object.values<Route>(api).filter(({ large }) => large)
-const isLarge = ({ method, originalUrl }: Request) =>
-  LARGE_ROUTES.some(
-    (route) => route.method === method.toLowerCase() && route.path === originalUrl.split('?')[0],
-  )
+const LONGEST_LIST = '4mb'
+const ROUTES = Object.values<Route>(api)
+const isOneOf =
+  (routes: readonly Route[]) =>
+  ({ method, originalUrl }: Request) =>
+    routes.some((route) => route.method === method.toLowerCase() && route.path === originalUrl.split('?')[0])
+const isLarge = isOneOf(ROUTES.filter(({ large }) => large))
+const isList = isOneOf(ROUTES.filter(({ list }) => list))
 
 /** The application over a database that is connected and migrated, and the one writer of its jobs. */
 export function createApp(
@@ -83,7 +88,8 @@ export function createApp(
   app.use(
     '/api',
     (request, response, next) => (isLarge(request) ? next() : deadline(request, response, next)),
-    (request, response, next) => (isLarge(request) ? next() : small(request, response, next)),
+    (request, response, next) =>
+      isLarge(request) || isList(request) ? next() : small(request, response, next),
     (_request, response, next) => {
       response.setHeader('Cache-Control', 'no-store')
       next()
@@ -117,17 +123,19 @@ export function createApp(
   app.use('/api', csrfSynchronisedProtection)
   // A large body is taken only from somebody who is signed in, and is read on a thread of its own.
   const large = express.raw({ type: 'application/json', limit: LARGEST_BODY })
+  const list = express.json({ limit: LONGEST_LIST, strict: true })
   app.use('/api', (request, response, next) => {
-    if (!isLarge(request)) next()
-    else if (request.session.staffId) large(request, response, next)
+    if (!isLarge(request) && !isList(request)) next()
+    else if (request.session.staffId) (isList(request) ? list : large)(request, response, next)
     else throw new ProblemError('not-signed-in', { code: 'not-signed-in' })
   })
 
   const catalog = new Catalog(database)
   const prices = new PriceLists(database)
-  const life = new JobLife(database, catalog, prices)
+  const supply = new SupplyLists(database)
+  const life = new JobLife(database, catalog, prices, supply)
   const results = new Results(database)
-  const post = new Post(database, life, config)
+  const post = new Post(database, life, supply, config)
   mount(app, {
     ...sessionHandlers(database, config, generateToken, prices),
     ...catalogHandlers(database, catalog),
@@ -137,13 +145,14 @@ export function createApp(
     ...accountHandlers(life, config),
     ...registryHandlers(database, config, life),
     ...priceHandlers(database, prices),
+    ...supplyHandlers(database, supply, prices),
     ...kitHandlers(database),
     ...makerHandlers(config.maker, life),
     ...resultsHandlers(database, results),
     ...attemptHandlers(database, life),
     ...calendarHandlers(database),
     ...mailHandlers(database, life, post),
-    ...orderHandlers(database, life, config),
+    ...orderHandlers(database, life, supply, config),
   })
 
   mountFiles(app, { config, database, catalog, life, results, prices })
@@ -151,7 +160,7 @@ export function createApp(
 
   if (config.web) serveWeb(app, config.web)
   app.use(problemHandler(log))
-  return { app, life, post, warmUp: () => warmUp({ database, catalog, prices, life }) }
+  return { app, life, post, warmUp: () => warmUp({ database, catalog, prices, supply, life }) }
 }
 
 /** The built interface; every address that is no file is a screen of it. */

@@ -20,6 +20,7 @@ const PracticePage = () => import('./stations/playbook/PracticePage.vue')
 const TeachPage = () => import('./stations/playbook/TeachPage.vue')
 const ExchangePage = () => import('./stations/playbook/ExchangePage.vue')
 const SettingsPage = () => import('./stations/settings/SettingsPage.vue')
+const SupplyPage = () => import('./stations/supply/SupplyPage.vue')
 
 const station = (
   path: string,
@@ -54,6 +55,7 @@ export const router = createRouter({
     { path: '/jobs', component: JobsPage },
     { path: '/mails', component: MailTray },
     { path: '/settings', component: SettingsPage },
+    { path: '/settings/suppliers', component: SupplyPage },
     { path: '/playbook', component: PlaybookPage },
     { path: '/playbook/exchange', component: ExchangePage },
     { path: '/playbook/teach', component: TeachPage },

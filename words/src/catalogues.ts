@@ -2489,7 +2489,7 @@ export interface Messages {
   'carrierPage.keepDay': object
   'carrierPage.askAgain': object
   'carrierPage.original': object
-  'carrierPage.rule': { readonly country: string | number; readonly days: number; readonly date: string | number }
+  'carrierPage.rule': { readonly country: string | number; readonly days: number; readonly source: string | number; readonly date: string | number }
   'carrierPage.noRule': object
   'carrierPage.done': object
   'carrierPage.notLocked': object
@@ -2611,4 +2611,87 @@ export interface Messages {
   'calendar.keep': object
   'calendar.copy': object
   'calendar.since': { readonly at: string | number }
+  'supply.title': object
+  'supply.about': object
+  'supply.link': object
+  'supply.keptBy': { readonly person: string | number; readonly day: string | number }
+  'supply.suppliers': object
+  'supply.supplier': object
+  'supply.services': object
+  'supply.carriers': object
+  'supply.rules': object
+  'supply.rulesAbout': object
+  'supply.name': object
+  'supply.serviceName': object
+  'supply.mail': object
+  'supply.language': object
+  'supply.country': object
+  'supply.region': object
+  'supply.zone': object
+  'supply.cutOff': object
+  'supply.ordersAt': object
+  'supply.withdrawn': object
+  'supply.askAt': object
+  'supply.lock': object
+  'supply.carrier': object
+  'supply.carrierCountry': object
+  'supply.models': object
+  'supply.feeMinor': { readonly currency: string | number }
+  'supply.currency': object
+  'supply.minDays': object
+  'supply.maxDays': object
+  'supply.refundPercent': object
+  'supply.workingDays': object
+  'supply.source': object
+  'supply.lookedAt': object
+  'supply.addSupplier': object
+  'supply.addService': object
+  'supply.addCarrier': object
+  'supply.addRule': object
+  'supply.remove': object
+  'supply.newSupplier': object
+  'supply.noServices': object
+  'supply.save': object
+  'supply.saved': object
+  'supply.unsaved': object
+  'supply.discard': object
+  'supply.files': object
+  'supply.filesAbout': object
+  'supply.fileOf': { readonly table: string | number }
+  'supply.fileIn': object
+  'supply.fileRead': { readonly table: string | number; readonly added: number; readonly changed: number; readonly unchanged: number }
+  'supply.fileAdded': { readonly names: string | number }
+  'supply.fileChanged': { readonly names: string | number }
+  'supply.fileRefused': object
+  'supply.more': { readonly count: string | number }
+  'supply.stale': object
+  'supply.serviceOf': { readonly service: string | number; readonly supplier: string | number }
+  'supplyFault.name-twice': { readonly name: string | number }
+  'supplyFault.service-twice': { readonly supplier: string | number; readonly name: string | number }
+  'supplyFault.carrier-not-listed': { readonly supplier: string | number; readonly name: string | number }
+  'supplyFault.account-has-no-carrier': { readonly supplier: string | number; readonly name: string | number }
+  'supplyFault.carrier-needed': { readonly supplier: string | number }
+  'supplyFault.days-crossed': { readonly supplier: string | number; readonly name: string | number }
+  'supplyFault.other-currency': { readonly supplier: string | number; readonly name: string | number }
+  'supplyFault.no-holidays': { readonly name: string | number }
+  'supplyFault.rule-twice': { readonly name: string | number }
+  'supplyFault.looked-at-in-future': { readonly name: string | number }
+  'supplyFault.id-twice': { readonly name: string | number }
+  'supplyFault.gone': { readonly name: string | number }
+  'supplyFault.not-the-same': { readonly supplier: string | number; readonly name: string | number }
+  'tableFlaw.no-such-table': object
+  'tableFlaw.column-missing': { readonly column: string | number }
+  'tableFlaw.cell': { readonly column: string | number; readonly cell: string | number; readonly flaw: string | number }
+  'tableFlaw.supplier-unknown': { readonly cell: string | number }
+  'tableFlaw.line-twice': object
+  'tableFlaw.unreadable': object
+  'tableFlaw.line': { readonly line: string | number; readonly flaw: string | number }
+  'flaw.must.language-code': object
+  'flaw.must.region-code': object
+  'flaw.must.web-address': object
+  'problem.service-withdrawn': object
+  'problem.supply-changed': object
+  'refusal.other-model': { readonly model: string | number; readonly models: string | number }
+  'carrierPage.askAt': { readonly carrier: string | number; readonly where: string | number }
+  'orderDesk.otherModels': { readonly suppliers: string | number }
 }

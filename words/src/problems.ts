@@ -1,9 +1,11 @@
 import type { Refusal } from '@benevox/core/job'
 import type { Messages } from './catalogues.ts'
 import type { Flaw } from '@benevox/core/catalog'
+import type { SupplyFault } from '@benevox/core/supply'
 import { fieldText, flawText, pathText } from './flaws.ts'
 import { carrierText } from './names.ts'
 import { checkText } from './route.ts'
+import { supplyFaultText } from './supply.ts'
 import type { Words } from './words.ts'
 
 type NameIn<Part extends string> = {
@@ -17,6 +19,7 @@ export type Reason =
       [Name in Exclude<ProblemName, WithFlaw['code']>]: { readonly code: Name } & Messages[`problem.${Name}`]
     }[Exclude<ProblemName, WithFlaw['code']>]
   | WithFlaw
+  | { readonly code: 'supply-fault'; readonly fault: SupplyFault }
 /** Something that was sent or imported, with where in it the first flaw is. */
 type WithFlaw =
   | { readonly code: 'field'; readonly path: readonly (string | number)[]; readonly flaw: Flaw }
@@ -35,6 +38,8 @@ export function problemText(reason: { readonly code: string }, words: Words): st
     const { path, flaw } = reason as Extract<Reason, { code: 'field' }>
     return words.say('problem.field', { field: fieldText(path, words), because: flawText(flaw, words) })
   }
+  if (reason.code === 'supply-fault')
+    return supplyFaultText((reason as Extract<Reason, { code: 'supply-fault' }>).fault, words)
   if (reason.code === 'import-refused') {
     const { path, flaw, more } = reason as Extract<Reason, { code: 'import-refused' }>
     return words.say('problem.import-refused', {
@@ -83,6 +88,8 @@ export function refusalText(refusal: Refusal, words: Words): string {
       return say('refusal.order-under-way', { state: refusal.state })
     case 'order-not-so':
       return say('refusal.order-not-so', { state: refusal.state })
+    case 'other-model':
+      return say('refusal.other-model', { model: refusal.model, models: words.either(refusal.models) })
     case 'other-carrier':
       return say('refusal.other-carrier', {
         wanted: carrierText(refusal.wanted, words),

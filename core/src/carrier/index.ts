@@ -1,3 +1,4 @@
 export * from './choice.ts'
 export * from './plan.ts'
+export * from './rules.ts'
 export * from './steps.ts'

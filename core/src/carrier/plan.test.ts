@@ -13,12 +13,11 @@ const days = (from: string, count: number) => new Date(Date.parse(from) + count 
 const recordOf = (changes: readonly CarrierChange[]) =>
   changes.reduce((record, change) => carrierWith(record, change, MONDAY), NOTHING_ON_THE_CARRIER)
 
-/** The plan of a device in the shop, bought in Germany; the carrier is what the route decides for. */
+/** The plan of a device in the shop, of a country without a rule; the carrier is what the route decides for. */
 function planOf(changes: readonly CarrierChange[] = [], more: Partial<CarrierCase> = {}) {
   const record = recordOf(changes)
   return planCarrierLock({
     record,
-    country: 'DE',
     isHere: true,
     isReleased: takesOtherSims(record),
     first: record.asked?.says === 'refused' ? 'carrier-order' : 'carrier-free',
@@ -29,7 +28,7 @@ function planOf(changes: readonly CarrierChange[] = [], more: Partial<CarrierCas
   })
 }
 const SEEN: CarrierChange = { kind: 'carrier-lock-seen', on: true, by: 'other-sim' }
-const ASKED: CarrierChange = { kind: 'carrier-asked', by: 'telephone' }
+const ASKED = { kind: 'carrier-asked', by: 'telephone' } as const satisfies CarrierChange
 const answered = (says: 'unlocked' | 'later' | 'refused', until?: string): CarrierChange => ({
   kind: 'carrier-answered',
   says,
@@ -111,18 +110,14 @@ describe('what is seen', () => {
 
 describe('until when the carrier is waited for', () => {
   it('two working days in the United States (voluntary industry code, from memory), as is usual elsewhere', () => {
-    const inUs = planOf([SEEN, ASKED], { country: 'US' })
-    expect([inUs.rule?.workingDays, inUs.waits[0]?.until, inUs.waits[0]?.latest]).toEqual([
-      2,
-      days(MONDAY, 2),
-      days(MONDAY, 2),
-    ])
+    const rule = { country: 'US', workingDays: 2, source: 'voluntary code', lookedAt: '2026-11-29' }
+    const inUs = planOf([SEEN, { ...ASKED, rule }])
+    expect([inUs.waits[0]?.until, inUs.waits[0]?.latest]).toEqual([days(MONDAY, 2), days(MONDAY, 2)])
+    // It goes on from a later answer by the same rule.
+    const later = planOf([SEEN, { ...ASKED, rule }, answered('later')])
+    expect(later.waits[0]?.until).toBe(days(MONDAY, 2))
     const here = planOf([SEEN, ASKED])
-    expect([here.rule, here.waits[0]?.until, here.waits[0]?.latest]).toEqual([
-      undefined,
-      days(MONDAY, 3),
-      days(MONDAY, 10),
-    ])
+    expect([here.waits[0]?.until, here.waits[0]?.latest]).toEqual([days(MONDAY, 3), days(MONDAY, 10)])
   })
   it('until the day the carrier itself has named', () => {
     const until = days(MONDAY, 8)

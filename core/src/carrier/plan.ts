@@ -1,24 +1,5 @@
 import type { CarrierChange, CarrierRecord } from './steps.ts'
 
-/** How long a carrier may take to answer. */
-export interface CarrierRule {
-  /** ISO 3166, two letters. */
-  readonly country: string
-  readonly workingDays: number
-  /** Where that is said, and when it was looked at: it may have changed since. */
-  readonly source: 'industry-code'
-  readonly lookedAt: string
-}
-
-/**
- * Rules of countries that give carriers a time. The United States: two working days, by the voluntary code of its wireless
- * industry (from memory, to be checked).
- */
-export const CARRIER_RULES: readonly CarrierRule[] = [
-  { country: 'US', workingDays: 2, source: 'industry-code', lookedAt: '2026-11-29' },
-]
-export const ruleOf = (country: string | undefined): CarrierRule | undefined =>
-  CARRIER_RULES.find((rule) => rule.country === country)
 /** Where no rule is known, in working days. Common practice, no source. */
 const USUAL_DAYS = 3
 const MOST_DAYS = 10
@@ -52,13 +33,11 @@ export interface CarrierPlan {
   /** What is told once that step is done; undefined where somebody has to choose. */
   readonly does: CarrierChange | undefined
   readonly waits: readonly CarrierWait[]
-  readonly rule: CarrierRule | undefined
 }
 
 /** All that the plan is made from. */
 export interface CarrierCase {
   readonly record: CarrierRecord
-  readonly country: string | undefined
   /** The device is here: what is said of its lock can be seen. */
   readonly isHere: boolean
   /** Another carrier's SIM works, by whatever way that came. */
@@ -88,10 +67,9 @@ const DONE: { readonly [Step in CarrierStepId]?: CarrierChange } = {
 
 /** Which way it goes, the steps with where they stand, and what is waited for. */
 export function planCarrierLock(made: CarrierCase): CarrierPlan {
-  const { record, country } = made
-  const rule = ruleOf(country)
+  const { record } = made
   const situation = situationOf(made)
-  const waits = made.isReleased ? [] : waitsOf(made, rule)
+  const waits = made.isReleased ? [] : waitsOf(made)
   let isNext = true
   const steps = COURSES[situation]
     // What is not here cannot be looked at, and what is ordered is ordered.
@@ -105,7 +83,7 @@ export function planCarrierLock(made: CarrierCase): CarrierPlan {
   const now = steps.find(({ state }) => state !== 'done')?.id
   // What its own page says is proven by a SIM all the same.
   const isToBeProven = situation === 'not-locked' && !made.isReleased
-  return { situation, steps, now, does: isToBeProven ? WORKS : now && DONE[now], waits, rule }
+  return { situation, steps, now, does: isToBeProven ? WORKS : now && DONE[now], waits }
 }
 
 function situationOf({ record, isReleased, order, first }: CarrierCase): CarrierSituation {
@@ -145,13 +123,11 @@ function stateOfNext(id: CarrierStepId, waits: readonly CarrierWait[], now: stri
   return wait && Date.parse(wait.until) > Date.parse(now) ? 'waiting' : 'due'
 }
 
-/** Until when the carrier should have answered: as it said itself, else by the country's rule, else as is usual. */
-function waitsOf(
-  { record: { asked }, afterWorkingDays }: CarrierCase,
-  rule: CarrierRule | undefined,
-): readonly CarrierWait[] {
+/** Until when the carrier should have answered: as it said itself, else by its country's rule of that day, else as is usual. */
+function waitsOf({ record: { asked }, afterWorkingDays }: CarrierCase): readonly CarrierWait[] {
   if (!asked || asked.says === 'unlocked' || asked.says === 'refused') return []
   const since = asked.answeredAt ?? asked.at
+  const { rule } = asked
   const days = rule?.workingDays ?? USUAL_DAYS
   const until = asked.until ?? afterWorkingDays(since, days)
   const latest = rule || asked.until ? until : afterWorkingDays(since, MOST_DAYS)

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { carrierRule } from './rules.ts'
 
 const instant = z.iso.datetime()
 
@@ -18,7 +19,12 @@ export const carrierChange = z.discriminatedUnion('kind', [
     on: z.boolean(),
     by: z.enum(['other-sim', 'own-page']),
   }),
-  z.strictObject({ kind: z.literal('carrier-asked'), by: askedBy }),
+  z.strictObject({
+    kind: z.literal('carrier-asked'),
+    by: askedBy,
+    /** Of its country, as the shop had it then; whoever tells the step leaves it to the shop's list. */
+    rule: carrierRule.optional(),
+  }),
   z.strictObject({ kind: z.literal('carrier-answered'), says: carrierSays, until: instant.optional() }),
   /** Another carrier's SIM registers, and a call goes through. */
   z.strictObject({ kind: z.literal('other-sim-works') }),
@@ -37,6 +43,8 @@ export const carrierRecord = z.strictObject({
       answeredAt: instant.optional(),
       /** Until when it means to have unlocked the device, where it said so. */
       until: instant.optional(),
+      /** How long it may take by the rule of its country, as that stood then. */
+      rule: carrierRule.optional(),
     })
     .optional(),
   /** When another carrier's SIM was seen to work. */
@@ -55,13 +63,20 @@ export function carrierWith(record: CarrierRecord, change: CarrierChange, at: st
       return { ...record, seen: { on, by, at }, ...(isProof ? { worksAt: record.worksAt ?? at } : {}) }
     }
     case 'carrier-asked':
-      return { ...record, asked: { by: change.by, at } }
+      return { ...record, asked: { by: change.by, at, ...(change.rule ? { rule: change.rule } : {}) } }
     case 'carrier-answered': {
-      const { by = 'telephone', at: askedAt = at } = record.asked ?? {}
+      const { by = 'telephone', at: askedAt = at, rule } = record.asked ?? {}
       const { says, until } = change
       return {
         ...record,
-        asked: { by, at: askedAt, says, answeredAt: at, ...(until ? { until } : {}) },
+        asked: {
+          by,
+          at: askedAt,
+          says,
+          answeredAt: at,
+          ...(until ? { until } : {}),
+          ...(rule ? { rule } : {}),
+        },
       }
     }
     case 'other-sim-works':

@@ -92,7 +92,11 @@ export type Command =
       readonly service: Pick<
         Order,
         'lock' | 'serviceId' | 'supplier' | 'carrier' | 'feeMinor' | 'currency' | 'promise' | 'refundPercent'
-      > & { readonly country: string }
+      > & {
+        readonly country: string
+        /** Models that it takes; none: any. */
+        readonly models?: readonly string[] | undefined
+      }
     }
   | {
       readonly kind: 'change-order'

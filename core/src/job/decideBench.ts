@@ -1,5 +1,5 @@
 import { ACCOUNT_STEPS } from '../account/index.ts'
-import { CARRIER_STEPS } from '../carrier/index.ts'
+import { CARRIER_STEPS, ruleOf } from '../carrier/index.ts'
 import { gatesOfTheJob, ownershipGate, systemOf, type Gate } from '../route/index.ts'
 import type { Command, TakenBack } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'
@@ -16,9 +16,20 @@ export function decideStep(job: JobState, command: Bench, world: World): Decided
   if (job.takenBack.includes(key) || job.steps.some((one) => one.key === key)) return yes()
   const no = TOLD_STEPS.includes(change.kind) ? undefined : whyNot(job, command, world)
   if (no) return no
-  const step: Step = { key, at: happenedAt(job, command.at, world), by: world.by, change }
+  const told = change.kind === 'carrier-asked' ? withItsRule(job, change, world) : change
+  const step: Step = { key, at: happenedAt(job, command.at, world), by: world.by, change: told }
   const without = withoutWhat(job, change, world)
   return yes({ kind: 'step-made', step: without ? { ...step, without } : step })
+}
+
+/** How long the carrier may take stays what it was when it was asked, however the rule changes. */
+function withItsRule(
+  job: JobState,
+  { rule: _, ...asked }: Extract<Bench['change'], { kind: 'carrier-asked' }>,
+  { carrierRules = [] }: World,
+): Bench['change'] {
+  const rule = ruleOf(carrierRules, factsOf(job).carrierCountry)
+  return rule ? { ...asked, rule } : asked
 }
 
 /** An attempt is told at its count-in, a little before it begins. */

@@ -7,6 +7,7 @@ import {
   isOfItsCarrier,
   type Gate,
 } from '../route/index.ts'
+import { takesModel } from '../supply/list.ts'
 import { isAtTheWizard } from './desks.ts'
 import type { Command } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'
@@ -93,7 +94,7 @@ function place(
   const lock = releasedBy(service)
   const no = whyNoOrder(lock, job, world)
   if (no) return no
-  const { country, ...ordered } = service
+  const { country, models = [], ...ordered } = service
   const facts = factsOf(job)
   if (lock === 'carrier' && !isOfItsCarrier(facts, { carrier: service.carrier, carrierCountry: country }))
     return refused({
@@ -101,6 +102,8 @@ function place(
       wanted: { carrier: facts.originalCarrier, country: facts.carrierCountry },
       service: { carrier: service.carrier, country },
     })
+  if (!takesModel({ models }, world.model?.name))
+    return refused({ code: 'other-model', model: world.model?.name ?? '', models })
   return yes({
     kind: 'order-placed',
     imei: facts.imei,

@@ -42,7 +42,6 @@ export function carrierPlanOf(job: JobState, around: Around, now: string): Carri
   )
   return planCarrierLock({
     record: standingOf(job).carrier,
-    country: facts.carrierCountry,
     isHere: facts.deviceHere !== 'no',
     isReleased: progressOf(job).carrierReleased,
     first: routeOf(job, around).choices[0]?.action,

@@ -1,6 +1,6 @@
 import { LRUCache } from 'lru-cache'
 import { learntOf, optionsFailed } from '../account/index.ts'
-import { carrierLockLearnt, takesOtherSims } from '../carrier/index.ts'
+import { carrierLockLearnt, takesOtherSims, type CarrierRule } from '../carrier/index.ts'
 import { keyId } from '../catalog/index.ts'
 import {
   beforeWork,
@@ -29,6 +29,8 @@ export interface World {
   readonly prices: PriceList
   /** Whether a day of the shop's calendar, `YYYY-MM-DD`, is a public holiday; where nobody says, none is. */
   readonly isPublicHoliday?: ((day: string) => boolean) | undefined
+  /** How long carriers may take, by the rules of countries. */
+  readonly carrierRules?: readonly CarrierRule[] | undefined
 }
 
 /** What the job's own version of the catalogue says of its model. */

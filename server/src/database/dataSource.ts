@@ -21,8 +21,10 @@ import { MethodsAndDocuments1700000000012 } from '../migrations/0012-methods-and
 import { RefundsOfServices1700000000013 } from '../migrations/0013-refunds-of-services.ts'
 import { CalendarOfTheShop1700000000015 } from '../migrations/0015-calendar-of-the-shop.ts'
 import { AnswersByMail1700000000014 } from '../migrations/0014-answers-by-mail.ts'
-import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
+import { orderEntity } from '../orders/entity.ts'
+import { SupplyAsAList1700000000016 } from '../migrations/0016-supply-as-a-list.ts'
 import { priceListEntity } from '../prices/service.ts'
+import { supplyListEntity } from '../supply/service.ts'
 import { calendarEntity } from '../calendar/entity.ts'
 import { mailEntity } from '../mail/entity.ts'
 import { reportEntity } from '../registry/reports.ts'
@@ -63,6 +65,7 @@ const MIGRATIONS = [
   RefundsOfServices1700000000013,
   AnswersByMail1700000000014,
   CalendarOfTheShop1700000000015,
+  SupplyAsAList1700000000016,
 ]
 
 /** Of mysql2's pool, what is used here. */
@@ -94,8 +97,6 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
       cableEntity,
       otherResultEntity,
       attemptEntity,
-      supplierEntity,
-      serviceEntity,
       orderEntity,
       agreementEntity,
       ownershipDocumentEntity,
@@ -103,6 +104,7 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
       calendarEntity,
       reportEntity,
       priceListEntity,
+      supplyListEntity,
     ],
     migrations,
     poolSize: 10,

@@ -29,6 +29,7 @@ import { ProblemError } from '../http/problem.ts'
 import type { PriceLists } from '../prices/service.ts'
 import { orderEntity } from '../orders/entity.ts'
 import { keepReports, reportsOf } from '../registry/reports.ts'
+import type { SupplyLists } from '../supply/service.ts'
 import { staffEntity } from '../session/entity.ts'
 import { attemptEntity } from '../attempts/entity.ts'
 import { jobEntity, type JobRow } from './entity.ts'
@@ -46,7 +47,10 @@ export interface Actor {
 export type Beside = (manager: EntityManager, job: JobState, now: Date) => Promise<void>
 
 /** What a job is looked at with, all of it in memory. */
-export type Known = Surroundings & { readonly prices: PriceList } & Pick<World, 'isPublicHoliday'>
+export type Known = Surroundings & { readonly prices: PriceList } & Pick<
+    World,
+    'isPublicHoliday' | 'carrierRules'
+  >
 
 const REPROJECTED_AT_ONCE = 200
 
@@ -58,18 +62,21 @@ export class JobLife {
   readonly #database: DataSource
   readonly #catalog: Catalog
   readonly #prices: PriceLists
+  readonly #supply: SupplyLists
   readonly #clock: () => Date
   readonly #names = new Map<number, string>()
   constructor(
     database: DataSource,
     catalog: Catalog,
     prices: PriceLists,
+    supply: SupplyLists,
     clock: () => Date = () => new Date(),
   ) {
     this.#clock = clock
     this.#database = database
     this.#catalog = catalog
     this.#prices = prices
+    this.#supply = supply
   }
 
   /** @throws ProblemError `not-found` */
@@ -95,7 +102,8 @@ export class JobLife {
     const { pack } = this.#catalog.held(job.catalogId)
     const prices = this.#prices.held(job.pricesId)
     const { isPublicHoliday } = shopTimeOf(prices.opening)
-    return { ...surroundingsIn(pack, factsOf(job), foundAtBench(job)), prices, isPublicHoliday }
+    const { rules: carrierRules } = this.#supply.held
+    return { ...surroundingsIn(pack, factsOf(job), foundAtBench(job)), prices, isPublicHoliday, carrierRules }
   }
 
   /** By when a job could be fetched. @throws Error where its catalogue or prices were not read before */

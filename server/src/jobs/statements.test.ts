@@ -2,6 +2,7 @@ import type { Job } from '@benevox/contract'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openShop, Person, type TestShop } from '../../test/shop.ts'
 import { Catalog } from '../catalog/service.ts'
+import { SupplyLists } from '../supply/service.ts'
 import { PriceLists } from '../prices/service.ts'
 import { JobLife } from './life.ts'
 import { warmUp } from './warmUp.ts'
@@ -61,8 +62,13 @@ describe('warming up', () => {
     const { ticket } = await runa.openReady()
     const before = await everything()
     const { database } = shop
-    const [catalog, prices] = [new Catalog(database), new PriceLists(database)]
-    await warmUp({ database, catalog, prices, life: new JobLife(database, catalog, prices) })
+    const [catalog, prices, supply] = [
+      new Catalog(database),
+      new PriceLists(database),
+      new SupplyLists(database),
+    ]
+    const life = new JobLife(database, catalog, prices, supply)
+    await warmUp({ database, catalog, prices, supply, life })
     expect(await everything()).toEqual(before)
     expect(before[1]?.length).toBeGreaterThan(2)
     const after = await runa.openJob()

@@ -5,6 +5,7 @@ import { packEntity } from '../catalog/entity.ts'
 import type { Catalog } from '../catalog/service.ts'
 import { ProblemError } from '../http/problem.ts'
 import { priceListEntity, type PriceLists } from '../prices/service.ts'
+import type { SupplyLists } from '../supply/service.ts'
 import { jobEntity } from './entity.ts'
 import type { JobLife } from './life.ts'
 
@@ -19,6 +20,7 @@ interface Ready {
   readonly database: DataSource
   readonly catalog: Catalog
   readonly prices: PriceLists
+  readonly supply: SupplyLists
   readonly life: JobLife
 }
 
@@ -26,11 +28,12 @@ interface Ready {
  * Reads what most jobs stand on, decides some made-up ones and rehearses changes, so that the first people after a
  * start do not wait for what is only slow once. In a shop that has nothing yet there is nothing to warm.
  */
-export async function warmUp({ database, catalog, prices, life }: Ready): Promise<void> {
+export async function warmUp({ database, catalog, prices, supply, life }: Ready): Promise<void> {
   const { manager } = database
   if (!(await manager.existsBy(packEntity, {})) || !(await manager.existsBy(priceListEntity, {}))) return
   const { id: catalogId, pack } = await catalog.inUse()
   const { id: pricesId } = await prices.inUse()
+  await supply.inUse()
   const at = new Date(0).toISOString()
   const opened: JobState = evolve(undefined, {
     kind: 'opened',

@@ -1,9 +1,11 @@
 import { matchMail, type Command, type JobState, type MailReason } from '@benevox/core/job'
+import { serviceOf } from '@benevox/core/supply'
 import type { DataSource, EntityManager } from 'typeorm'
 import { ProblemError } from '../http/problem.ts'
 import { jobEntity } from '../jobs/entity.ts'
 import type { JobLife } from '../jobs/life.ts'
-import { orderEntity, serviceEntity, supplierEntity } from '../orders/entity.ts'
+import { orderEntity } from '../orders/entity.ts'
+import type { SupplyLists } from '../supply/service.ts'
 import { mailEntity, type MailRow } from './entity.ts'
 import { readMailApart } from '../reading/readApart.ts'
 import { Mailbox, type Fetched } from './mailbox.ts'
@@ -45,6 +47,7 @@ interface NamedOrder {
 export class Post {
   readonly #database: DataSource
   readonly #life: JobLife
+  readonly #supply: SupplyLists
   readonly #mailbox: Mailbox | undefined
   readonly #own: string
   #looking: Promise<Looked> | undefined
@@ -56,10 +59,12 @@ export class Post {
   constructor(
     database: DataSource,
     life: JobLife,
+    supply: SupplyLists,
     { mailbox, mail: own }: { readonly mailbox: string | undefined; readonly mail: string },
   ) {
     this.#database = database
     this.#life = life
+    this.#supply = supply
     this.#mailbox = mailbox ? new Mailbox(mailbox) : undefined
     this.#own = own.toLowerCase()
   }
@@ -180,16 +185,19 @@ export class Post {
 
   /** By its number, of the supplier that wrote where several use the same. */
   async #orderOf(number: string, sender: string): Promise<NamedOrder | undefined> {
-    const named = await this.#database.manager
+    const rows = await this.#database.manager
       .createQueryBuilder(orderEntity, 'o')
-      .innerJoin(serviceEntity.options.name, 's', 's.id = o.serviceId')
-      .innerJoin(supplierEntity.options.name, 'p', 'p.id = s.supplierId')
       .select('o.id', 'id')
       .addSelect('o.jobId', 'jobId')
-      .addSelect('p.mail', 'supplier')
+      .addSelect('o.serviceId', 'serviceId')
       .where('o.number = :number', { number })
       .limit(20)
-      .getRawMany<NamedOrder>()
+      .getRawMany<Omit<NamedOrder, 'supplier'> & { serviceId: number }>()
+    const { list } = await this.#supply.inUse()
+    const named = rows.map(({ serviceId, ...order }) => ({
+      ...order,
+      supplier: serviceOf(list, serviceId)?.supplier.mail ?? null,
+    }))
     return named.find(({ supplier }) => supplier?.toLowerCase() === sender.toLowerCase()) ?? named[0]
   }
 

@@ -1,6 +1,7 @@
 import type { Job, Order } from '@benevox/contract'
 import { promiseInWorkingDays, publicHolidays } from '@benevox/core/clocks'
 import { languageOf, type Command } from '@benevox/core/job'
+import type { ListedService, ListedSupplier } from '@benevox/core/supply'
 import { activationMessage, languageFor, messageToSupplier, wordsIn } from '@benevox/words'
 import type { DataSource } from 'typeorm'
 import type { Config } from '../config.ts'
@@ -9,19 +10,14 @@ import { ProblemError } from '../http/problem.ts'
 import type { JobLife } from '../jobs/life.ts'
 import { sendMail } from '../mail/outgoing.ts'
 import { SupplierDesks } from './desk.ts'
-import {
-  orderEntity,
-  serviceEntity,
-  supplierEntity,
-  type OrderRow,
-  type ServiceRow,
-  type SupplierRow,
-} from './entity.ts'
+import type { SupplyLists } from '../supply/service.ts'
+import { orderEntity, type OrderRow } from './entity.ts'
 import { wireSupplier, type ResultsOfServices } from './wire.ts'
 
 export function orderHandlers(
   database: DataSource,
   life: JobLife,
+  supply: SupplyLists,
   config: Pick<Config, 'suppliers' | 'smtp' | 'mail' | 'shop'>,
 ): Handlers {
   const desks = new SupplierDesks(config.suppliers)
@@ -33,12 +29,12 @@ export function orderHandlers(
     if (!order) throw new ProblemError('not-found', { code: 'no-such-order' })
     if (order.version !== version)
       throw new ProblemError('stale-version', { code: 'order-changed-meanwhile', order }, { current: order })
-    const { supplier, service } = await serviceWithSupplier(database, order.serviceId)
+    const { supplier, service } = await supply.service(order.serviceId)
     return { job, order, supplier, service }
   }
   /** Hands an order over that stands on its job; it is placed once, by its id. */
   const handOver = async (job: Job, order: Order, staffId: number): Promise<Job> => {
-    const { supplier, service } = await serviceWithSupplier(database, order.serviceId)
+    const { supplier, service } = await supply.service(order.serviceId)
     if (supplier.ordersAt === null || order.number !== undefined || order.state !== 'waiting') return job
     const { model } = await life.ready(await life.read(job.id))
     const number = await desks.place(supplier.ordersAt, {
@@ -59,19 +55,20 @@ export function orderHandlers(
   }
   return {
     async listSuppliers() {
-      const services = await database.manager.find(serviceEntity, { order: { feeMinor: 'ASC' } })
-      const suppliers = await database.manager.find(supplierEntity, { order: { name: 'ASC' } })
+      const { suppliers, carriers, rules } = (await supply.inUse()).list
       const results = await resultsOfServices(database)
-      return { suppliers: suppliers.map((supplier) => wireSupplier(supplier, services, results)) }
+      return { suppliers: suppliers.map((supplier) => wireSupplier(supplier, results)), carriers, rules }
     },
 
     async getPromise({ params }) {
-      const { service, supplier } = await serviceWithSupplier(database, params.id)
+      const { service, supplier } = await supply.service(params.id)
       return promiseOf(service, supplier, new Date())
     },
 
     async placeOrder({ params, body, staffId }) {
-      const { service, supplier } = await serviceWithSupplier(database, body.serviceId)
+      const { service, supplier } = await supply.service(body.serviceId)
+      if (service.withdrawn || supplier.withdrawn)
+        throw new ProblemError('not-possible-now', { code: 'service-withdrawn' })
       const { id: serviceId, lock, carrier, carrierCountry: country, feeMinor, currency } = service
       const promise = promiseOf(service, supplier, new Date())
       const job = await life.run(
@@ -90,6 +87,7 @@ export function orderHandlers(
             currency,
             promise,
             refundPercent: service.refundPercent,
+            models: service.models,
           },
         },
       )
@@ -195,7 +193,7 @@ async function resultsOfServices({ manager }: DataSource): Promise<ResultsOfServ
   )
 }
 
-function promiseOf(service: ServiceRow, supplier: SupplierRow, at: Date): Order['promise'] {
+function promiseOf(service: ListedService, supplier: ListedSupplier, at: Date): Order['promise'] {
   const calendar = {
     zone: supplier.zone,
     weekend: [6, 7],
@@ -203,14 +201,4 @@ function promiseOf(service: ServiceRow, supplier: SupplierRow, at: Date): Order[
     isPublicHoliday: publicHolidays(supplier.country, supplier.region ?? undefined),
   }
   return promiseInWorkingDays(calendar, at.toISOString(), { min: service.minDays, max: service.maxDays })
-}
-
-async function serviceWithSupplier(
-  { manager }: DataSource,
-  id: number,
-): Promise<{ service: ServiceRow; supplier: SupplierRow }> {
-  const service = await manager.findOneBy(serviceEntity, { id })
-  const supplier = service && (await manager.findOneBy(supplierEntity, { id: service.supplierId }))
-  if (!supplier) throw new ProblemError('not-found', { code: 'no-such-service' })
-  return { service, supplier }
 }

@@ -1,15 +1,21 @@
-import { ref } from 'vue'
+import type { Answer } from '@benevox/contract'
+import { computed, ref } from 'vue'
 import { call } from './client.ts'
 
-const names = ref<readonly string[]>([])
+const offered = ref<Answer<'listSuppliers'>>()
 
-/** Carriers that the shop’s suppliers unlock for, by name; empty until they are fetched, and where they cannot be. */
-export function useCarriers() {
+/** Suppliers, carriers and rules of the shop; undefined until they are fetched, and where they cannot be. */
+export function useOffered() {
   void call('listSuppliers', {})
-    .then(({ suppliers }) => {
-      const offered = suppliers.flatMap(({ services }) => services.filter(({ lock }) => lock === 'carrier'))
-      names.value = [...new Set(offered.map(({ carrier }) => carrier))].sort((a, b) => a.localeCompare(b))
-    })
+    .then((got) => (offered.value = got))
     .catch(() => undefined)
-  return names
+  return offered
+}
+
+/** The shop's carriers by name, each once, however many countries it is in. */
+export function useCarriers() {
+  const all = useOffered()
+  return computed(() =>
+    [...new Set((all.value?.carriers ?? []).map(({ name }) => name))].sort((a, b) => a.localeCompare(b)),
+  )
 }

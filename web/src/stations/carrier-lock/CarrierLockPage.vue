@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { askedBy, type CarrierStepId } from '@benevox/core/carrier'
+import { askedBy, ruleOf, type CarrierStepId } from '@benevox/core/carrier'
+import { isOfItsCarrier } from '@benevox/core/route'
 import { carrierText } from '@benevox/words'
 import { useNow } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { useOffered } from '../../api/carriers.ts'
 import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import MailList from '../../parts/MailList.vue'
@@ -30,17 +32,26 @@ const steps = computed(
 const original = computed(() =>
   carrierText({ carrier: job.facts.originalCarrier, country: job.facts.carrierCountry }, words),
 )
-/** The country's rule with its source, or that none is known. */
+const offered = useOffered()
+/** The country's rule with its source, as it was when the carrier was asked; or that none is known. */
 const rule = computed(() => {
-  const known = plan.value?.rule
+  const { asked } = job.carrier ?? {}
+  const known = asked ? asked.rule : ruleOf(offered.value?.rules ?? [], job.facts.carrierCountry)
   return known
     ? say('carrierPage.rule', {
         country: words.country(known.country) ?? known.country,
         days: known.workingDays,
+        source: known.source,
         date: words.day(known.lookedAt),
       })
     : say('carrierPage.noRule')
 })
+const askAt = computed(
+  () =>
+    offered.value?.carriers.find(({ name, country }) =>
+      isOfItsCarrier(job.facts, { carrier: name, carrierCountry: country }),
+    )?.askAt,
+)
 const orders = computed(() => plan.value?.situation === 'from-a-supplier')
 const day = ref('')
 /** Until the end of that day. */
@@ -107,6 +118,9 @@ const main = computed(() => {
                 <button class="act" @click="job.tell({ kind: 'carrier-answered', says: 'refused' })">
                   {{ say('carrierPage.refused') }}
                 </button>
+              </p>
+              <p v-if="askAt" class="mt-2">
+                {{ say('carrierPage.askAt', { carrier: original, where: askAt }) }}
               </p>
               <p class="mt-2 text-ink-soft">{{ rule }}</p>
             </template>

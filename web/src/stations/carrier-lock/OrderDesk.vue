@@ -10,6 +10,7 @@ import {
 import { orderUnderWay, releasedBy, type ReleasedLock } from '@benevox/core/job'
 import { compareOffers } from '@benevox/core/carrier'
 import { isOfItsCarrier } from '@benevox/core/route'
+import { takesModel } from '@benevox/core/supply'
 import { computed, onMounted, ref } from 'vue'
 import { ApiProblem, call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
@@ -27,15 +28,24 @@ const promises = ref<Record<number, Answer<'getPromise'>>>({})
 const fault = ref('')
 const busy = ref(false)
 
+/** What can be ordered at all, of those that are still in use. */
+const inUse = computed(() =>
+  suppliers.value
+    .filter(({ withdrawn }) => !withdrawn)
+    .flatMap((supplier) =>
+      supplier.services
+        .filter(({ lock, withdrawn }) => lock === props.lock && !withdrawn)
+        .map((service) => ({ supplier, service })),
+    ),
+)
+const ofItsCarrier = computed(() =>
+  inUse.value.filter(({ service }) => props.lock === 'account' || isOfItsCarrier(job.facts, service)),
+)
 const fitting = computed(() =>
-  suppliers.value.flatMap((supplier) =>
-    supplier.services
-      .filter(
-        (service) =>
-          service.lock === props.lock && (service.lock === 'account' || isOfItsCarrier(job.facts, service)),
-      )
-      .map((service) => ({ supplier, service })),
-  ),
+  ofItsCarrier.value.filter(({ service }) => takesModel(service, job.deviceName)),
+)
+const notForTheModel = computed(() =>
+  ofItsCarrier.value.filter((one) => !fitting.value.includes(one)).map(({ supplier }) => supplier.name),
 )
 const neededBy = ref('')
 const DAY_MS = 86_400_000
@@ -82,11 +92,7 @@ const original = computed(() =>
 const carriers = computed(() =>
   [
     ...new Set(
-      suppliers.value.flatMap(({ services }) =>
-        services
-          .filter(({ lock }) => lock === 'carrier')
-          .map(({ carrier, carrierCountry }) => inCountry(carrier, carrierCountry)),
-      ),
+      inUse.value.map(({ service: { carrier, carrierCountry } }) => inCountry(carrier, carrierCountry)),
     ),
   ].join(', '),
 )
@@ -94,7 +100,7 @@ const carriers = computed(() =>
 onMounted(async () => {
   try {
     suppliers.value = (await call('listSuppliers', {})).suppliers
-    const services = suppliers.value.flatMap((supplier) => supplier.services)
+    const services = inUse.value.map(({ service }) => service)
     const told = await Promise.all(
       services.map(async ({ id }) => [id, await call('getPromise', { params: { id } })] as const),
     )
@@ -201,6 +207,7 @@ const ask = ({ id, version }: Order, about: 'follow-up' | 'refund') =>
           <div>
             <p class="flex flex-wrap items-baseline gap-x-3">
               <b class="text-lg">{{ supplier.name }}</b>
+              <span v-if="service.name">{{ service.name }}</span>
               <span class="font-mono">{{ words.money(service.feeMinor, service.currency) }}</span>
               <span v-if="service.refundPercent" class="text-ink-soft">{{
                 say('orderDesk.refund', { share: words.percent(service.refundPercent / 100) })
@@ -257,7 +264,10 @@ const ask = ({ id, version }: Order, about: 'follow-up' | 'refund') =>
           </button>
         </li>
       </ul>
-      <p v-else-if="suppliers.length && lock === 'carrier'">
+      <p v-if="notForTheModel.length" class="mt-2 text-ink-soft">
+        {{ say('orderDesk.otherModels', { suppliers: words.list(notForTheModel) }) }}
+      </p>
+      <p v-else-if="suppliers.length && !fitting.length && lock === 'carrier'">
         {{ say('orderDesk.noSupplier', { carrier: original, carriers }) }}
       </p>
     </section>

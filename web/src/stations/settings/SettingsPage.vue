@@ -142,6 +142,9 @@ const shares = computed(() => {
       {{ say('settings.about', { currency: prices?.currency ?? '' }) }}
       <template v-if="!isSupervisor">{{ say('settings.supervisor') }}</template>
     </p>
+    <p class="mt-1">
+      <RouterLink class="font-bold underline" to="/settings/suppliers">{{ say('supply.link') }}</RouterLink>
+    </p>
     <p v-if="fault" role="alert" class="mt-2 font-bold text-stop">{{ fault }}</p>
     <p v-if="says" role="status" class="mt-2 font-bold text-clear">{{ says }}</p>
     <div

@@ -1,0 +1,3 @@
+export * from './check.ts'
+export * from './list.ts'
+export * from './table.ts'
