@@ -105,6 +105,7 @@ export interface Messages {
   'handBack.lock.not-tested': object
   'handBack.lock.none': object
   'handBack.lock.not-part-of-this-job': object
+  'handBack.confirmedHow': { readonly how: string | number }
   'handBack.confirmedBy.set-up-reached': object
   'handBack.confirmedBy.remembered': object
   'handBack.confirmedBy.remote-unlock': object

@@ -20,7 +20,7 @@ function whatWasDone({ deleted, mended }: HandBackFacts, { say }: Words): readon
 function lockLine(lock: (typeof LOCKS)[number], { record, shownBy }: HandBackFacts, { say }: Words): string {
   const shown = shownBy[lock]
   return record[lock] === 'confirmed-off' && shown
-    ? say(`handBack.confirmedBy.${shown}`)
+    ? say('handBack.confirmedHow', { how: say(`handBack.confirmedBy.${shown}`) })
     : say(`handBack.lock.${record[lock]}`)
 }
 

@@ -27,7 +27,7 @@ const others = computed(() => compared.value.filter(({ isWorse }) => !isWorse))
 /** How surely a fall to half would show, from the least to the most. */
 const showing = computed(() => {
   const powers = others.value.map(({ power }) => power)
-  const [least, most] = [chanceText(Math.min(...powers)), chanceText(Math.max(...powers))]
+  const [least, most] = [words.percent(Math.min(...powers)), words.percent(Math.max(...powers))]
   return least === most ? most : say('figures.range', { least, most })
 })
 const nameOf = ({ kind, value }: Compared) =>
