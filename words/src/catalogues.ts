@@ -2695,4 +2695,13 @@ export interface Messages {
   'refusal.other-model': { readonly model: string | number; readonly models: string | number }
   'carrierPage.askAt': { readonly carrier: string | number; readonly where: string | number }
   'orderDesk.otherModels': { readonly suppliers: string | number }
+  'ask.neededBy': object
+  'ask.sellerMail': object
+  'fact.neededBy': object
+  'fact.sellerMail': object
+  'answer.secondStep.hardware-key': object
+  'before.bring-the-key': object
+  'beforeShort.bring-the-key': object
+  'inHand.hardware-key': object
+  'bring.hardware-key': object
 }

@@ -105,6 +105,7 @@ export function factText(
   if (name === 'modelId') return modelName(String(value)) || String(value)
   if (fieldOf(name) === 'language') return words.languageName(String(value))
   if (fieldOf(name) === 'imei') return groupImei(String(value))
+  if (fieldOf(name) === 'date') return words.day(String(value))
   if (fieldOf(name) === 'country') return words.country(String(value)) ?? String(value)
   return answerText(name, value, words) ?? String(value)
 }

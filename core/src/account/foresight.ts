@@ -10,6 +10,7 @@ export const secondStep = z.enum([
   'sim-in-this-device',
   'mail',
   'backup-codes',
+  'hardware-key',
   'not-set-up',
   'unknown',
 ])
@@ -66,6 +67,7 @@ export type BeforeSignIn =
   | 'keep-the-esim-line'
   | 'bring-the-other-device'
   | 'find-the-codes'
+  | 'bring-the-key'
   | 'open-the-mail-elsewhere'
   | 'ask-how-it-comes'
   | 'ask-for-the-address'
@@ -150,6 +152,8 @@ function beforeSignIn({ secondStep: way, esimProfile }: AccountFacts): readonly 
       return ['bring-the-other-device']
     case 'backup-codes':
       return ['find-the-codes']
+    case 'hardware-key':
+      return ['bring-the-key']
     case 'mail':
       return ['open-the-mail-elsewhere']
     case 'not-set-up':

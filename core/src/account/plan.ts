@@ -52,6 +52,7 @@ export type InHand =
   | 'other-device'
   | 'mailbox'
   | 'backup-codes'
+  | 'hardware-key'
   | 'second-step-asked'
   | 'computer'
   | 'seller-contact'
@@ -328,6 +329,8 @@ function secondStepInHand(
       return ['mailbox']
     case 'backup-codes':
       return ['backup-codes']
+    case 'hardware-key':
+      return ['hardware-key']
     case 'unknown':
       return ['second-step-asked']
     case 'not-set-up':

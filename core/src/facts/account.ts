@@ -26,7 +26,15 @@ export const ACCOUNT_SHEETS = {
   },
   secondStep: {
     schema: secondStep,
-    choices: ['other-device', 'sim-in-this-device', 'mail', 'backup-codes', 'not-set-up', 'unknown'],
+    choices: [
+      'other-device',
+      'sim-in-this-device',
+      'mail',
+      'backup-codes',
+      'hardware-key',
+      'not-set-up',
+      'unknown',
+    ],
     cellularOnly: ['sim-in-this-device'],
     who: 'customer',
     prior: [
@@ -48,6 +56,14 @@ export const ACCOUNT_SHEETS = {
     who: 'customer',
     isPersonal: true,
     tooLateAfter: { someoneSignsIn: true },
+  },
+  /** Where the previous owner of a second-hand device can be written to. */
+  sellerMail: {
+    schema: z.string().trim().max(200),
+    field: 'text',
+    who: 'customer',
+    isPersonal: true,
+    when: { is: { complaint: ['second-hand'] } },
   },
   passwordChangedLately: {
     schema: answer,

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { language } from './forms.ts'
 import type { Sheet } from './sheet.ts'
 
@@ -7,6 +8,12 @@ export const CUSTOMER_SHEETS = {
   customerLanguage: {
     schema: language,
     field: 'language',
+    who: 'customer',
+  },
+  /** By which day it is needed, on the shop's calendar. What comes later is worth less. */
+  neededBy: {
+    schema: z.iso.date(),
+    field: 'date',
     who: 'customer',
   },
 } as const satisfies Readonly<Record<string, Sheet>>

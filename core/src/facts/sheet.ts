@@ -26,7 +26,7 @@ export interface When<Named = Answers> {
 export interface Sheet<Named = Answers, Value = string | number, Name = string> {
   readonly schema: z.ZodType
   /** The field that takes it; choices where none is named. */
-  readonly field?: 'model' | 'imei' | 'count' | 'text' | 'country' | 'language'
+  readonly field?: 'model' | 'imei' | 'count' | 'text' | 'country' | 'language' | 'date'
   /** The answers that are offered, in this order. */
   readonly choices?: readonly string[]
   /** Answers of a device with a radio: where it is known to have none, nobody gives them. */

@@ -51,6 +51,7 @@ export type BringItem =
   | 'account-password'
   | 'phone-of-the-second-step'
   | 'backup-codes'
+  | 'hardware-key'
   | 'mail-elsewhere'
   | 'spare-phone-for-the-sim'
   | 'sim-of-another-carrier'
@@ -87,6 +88,7 @@ const FOR_THE_SECOND_STEP: Readonly<Record<NonNullable<Facts['secondStep']>, rea
   'sim-in-this-device': ['spare-phone-for-the-sim'],
   mail: ['mail-elsewhere'],
   'backup-codes': ['backup-codes'],
+  'hardware-key': ['hardware-key'],
   'not-set-up': [],
   unknown: ['phone-of-the-second-step'],
 }

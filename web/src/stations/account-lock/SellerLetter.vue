@@ -16,7 +16,7 @@ const people = useSession()
 const customers = useCustomerLanguage()
 const written = computed(() => job.account?.seller?.language as Language | undefined)
 const language = ref<Language>(written.value || customers.value)
-const to = ref('')
+const to = ref(job.facts.sellerMail ?? '')
 const said = ref('')
 const isSending = ref(false)
 const isAddress = computed(() => /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(to.value.trim()))
@@ -49,6 +49,8 @@ async function send(): Promise<void> {
       body: { key, version, to: to.value.trim(), language: language.value, isReminder: props.isReminder },
     }),
   )
+  // Kept for the reminder, and forgotten with what else points to a person.
+  if (isSent && job.facts.sellerMail !== to.value.trim()) job.setFact('sellerMail', to.value.trim())
   if (isSent) key = crypto.randomUUID()
   isSending.value = false
 }

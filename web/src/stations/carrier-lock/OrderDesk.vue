@@ -47,7 +47,8 @@ const fitting = computed(() =>
 const notForTheModel = computed(() =>
   ofItsCarrier.value.filter((one) => !fitting.value.includes(one)).map(({ supplier }) => supplier.name),
 )
-const neededBy = ref('')
+/** By when the customer needs it; kept with the job, whoever looks next. */
+const neededBy = computed(() => job.facts.neededBy ?? '')
 const DAY_MS = 86_400_000
 /** Whole days from today until a day of the calendar. */
 const daysUntil = (day: string) => Math.max(0, Math.round((Date.parse(day) - Date.now()) / DAY_MS))
@@ -184,7 +185,12 @@ const ask = ({ id, version }: Order, about: 'follow-up' | 'refund') =>
       <p v-if="lock === 'carrier' && fitting.length > 0" class="mb-2">
         <label class="flex flex-wrap items-center gap-2"
           >{{ say('orderDesk.neededBy') }}
-          <input v-model="neededBy" class="field !w-44" type="date" />
+          <input
+            class="field !w-44"
+            type="date"
+            :value="neededBy"
+            @change="job.setFact('neededBy', ($event.target as HTMLInputElement).value || null)"
+          />
         </label>
       </p>
       <OrderSummary

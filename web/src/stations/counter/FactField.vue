@@ -60,6 +60,14 @@ function setCount(text: string, to: number): void {
     :offers="carriers"
     @keep="keep"
   />
+  <input
+    v-else-if="kind === 'date'"
+    class="field !w-44"
+    type="date"
+    :aria-label="label"
+    :value="value"
+    @change="set(($event.target as HTMLInputElement).value || null)"
+  />
   <CountryField v-else-if="kind === 'country'" :label="label" :value="value" @keep="(code) => set(code)" />
   <WrongEntries v-else-if="name === 'wrongEntries'" />
   <NumberedChoices

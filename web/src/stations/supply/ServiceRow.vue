@@ -83,7 +83,7 @@ const setModels = (text: string) => {
         @change="service.refundPercent = typedNumber($event, 100) ?? service.refundPercent"
       />
       <SupplyField
-        class="col-span-2"
+        class="col-span-full"
         :label="say('supply.models')"
         :value="service.models.join('; ')"
         :is-supervisor="isSupervisor"

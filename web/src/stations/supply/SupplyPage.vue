@@ -74,8 +74,8 @@ function remove(): void {
     </p>
     <p v-if="fault" role="alert" class="mt-2 font-bold text-stop">{{ fault }}</p>
     <p v-if="says" role="status" class="mt-2 font-bold text-clear">{{ says }}</p>
-    <div v-if="draft" class="mt-4 grid grid-cols-[14rem_minmax(0,1fr)] gap-8">
-      <nav :aria-label="say('supply.title')">
+    <div v-if="draft" class="mt-4 flex flex-wrap gap-x-8 gap-y-6">
+      <nav class="basis-56" :aria-label="say('supply.title')">
         <p class="text-sm text-ink-soft">{{ say('supply.suppliers') }}</p>
         <ul class="ruled border-t border-ink">
           <li v-for="one in draft.suppliers" :key="one.id">
@@ -103,7 +103,7 @@ function remove(): void {
           </li>
         </ul>
       </nav>
-      <div>
+      <div class="min-w-0 flex-[1_1_30rem]">
         <template v-if="place >= 0">
           <SupplierForm
             :key="shown"
