@@ -3,6 +3,7 @@ import {
   networkKey,
   order,
   orderChange,
+  orderReason,
   promise,
   type Order,
   type OrderChange,
@@ -30,7 +31,12 @@ export const offered = z.object({
 
 export { networkKey, order, orderChange, promise, type Order, type OrderChange }
 
-export const placeOrderBody = z.strictObject({ id: z.uuid(), serviceId: z.int().min(1) })
+export const placeOrderBody = z.strictObject({
+  id: z.uuid(),
+  serviceId: z.int().min(1),
+  /** Needed where the carrier has not refused. */
+  because: orderReason.optional(),
+})
 
 export const changeOrderBody = z.strictObject({ version: z.int().min(1), change: orderChange })
 /** Of the order, as it was seen. */

@@ -315,11 +315,15 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
   {
     weight: 2,
     arbitrary: fc
-      .constantFrom<Extract<Command, { kind: 'place-order' }>['service']>(SERVICE, ACCOUNT_SERVICE)
-      .map((service): Try => (_, __, nth) => ({
+      .tuple(
+        fc.constantFrom<Extract<Command, { kind: 'place-order' }>['service']>(SERVICE, ACCOUNT_SERVICE),
+        some(undefined, 'will-not-wait' as const),
+      )
+      .map(([service, because]): Try => (_, __, nth) => ({
         kind: 'place-order',
         id: uuid(nth),
         service,
+        because,
       })),
   },
   {

@@ -2704,4 +2704,9 @@ export interface Messages {
   'beforeShort.bring-the-key': object
   'inHand.hardware-key': object
   'bring.hardware-key': object
+  'orderReason.will-not-wait': object
+  'orderReason.terms-not-met': object
+  'orderReason.cannot-be-asked': object
+  'orderDesk.whyNotFree': object
+  'refusal.ask-the-carrier-first': object
 }

@@ -105,7 +105,11 @@ function partsOf(kind: string, detail: Detail, names: CatalogueNames, words: Wor
       return [found(`check.${text(detail['gate'])}`), text(detail['reason']), text(detail['by'])]
     case 'order-placed':
     case 'account-release-ordered':
-      return [text(detail['supplier']), text(detail['carrier'])]
+      return [
+        text(detail['supplier']),
+        text(detail['carrier']),
+        found(`orderReason.${text(detail['because'])}`),
+      ]
     case 'order-sent':
       return [text(detail['number'])]
     case 'order-delayed':

@@ -1,6 +1,6 @@
 import type { AgreementTerms } from '../route/index.ts'
 import type { FactName, Facts, Promised } from '../route/index.ts'
-import type { AtTheSupplier, Order, OrderChange } from './orders.ts'
+import type { AtTheSupplier, Order, OrderChange, OrderReason } from './orders.ts'
 import type {
   AccountConfirmed,
   AgreementRecord,
@@ -89,6 +89,7 @@ export type Command =
   | {
       readonly kind: 'place-order'
       readonly id: string
+      readonly because?: OrderReason | undefined
       readonly service: Pick<
         Order,
         'lock' | 'serviceId' | 'supplier' | 'carrier' | 'feeMinor' | 'currency' | 'promise' | 'refundPercent'

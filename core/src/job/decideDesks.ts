@@ -8,7 +8,7 @@ import {
   type Gate,
 } from '../route/index.ts'
 import { takesModel } from '../supply/list.ts'
-import { isAtTheWizard } from './desks.ts'
+import { carrierPlanOf, isAtTheWizard } from './desks.ts'
 import type { Command } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'
 import { barring } from './decideBench.ts'
@@ -87,7 +87,7 @@ export function whyNoOrder(lock: ReleasedLock, job: JobState, around: Around): D
 
 function place(
   job: JobState,
-  { id, service }: Extract<OrderCommand, { kind: 'place-order' }>,
+  { id, service, because }: Extract<OrderCommand, { kind: 'place-order' }>,
   world: World,
 ): Decided {
   if (job.orders.some((one) => one.id === id)) return yes()
@@ -102,6 +102,10 @@ function place(
       wanted: { carrier: facts.originalCarrier, country: facts.carrierCountry },
       service: { carrier: service.carrier, country },
     })
+  // Nobody pays for what the carrier gives for free without having said why.
+  const isToBeAsked =
+    lock === 'carrier' && carrierPlanOf(job, world, world.now).situation === 'from-the-carrier'
+  if (isToBeAsked && !because) return refused({ code: 'ask-the-carrier-first' })
   if (!takesModel({ models }, world.model?.name))
     return refused({ code: 'other-model', model: world.model?.name ?? '', models })
   return yes({
@@ -112,6 +116,7 @@ function place(
       jobId: job.id,
       version: 1,
       ...ordered,
+      ...(isToBeAsked ? { because } : {}),
       orderedAt: world.now,
       state: 'waiting',
       answer: null,

@@ -402,13 +402,21 @@ describe('13. “Ten orders for one click”', () => {
       originalCarrier: 'Skerry Mobile',
     } as const
     const story = new Story({ ...only, carrierCountry: 'DE' }).signs()
-    const order = (id: string): Command => ({ kind: 'place-order', id, service: SERVICE })
+    const order = (id: string, because?: 'will-not-wait'): Command => ({
+      kind: 'place-order',
+      id,
+      service: SERVICE,
+      because,
+    })
     // The same name in another country is another carrier, and costs the fee.
     for (const country of [{}, { carrierCountry: 'DK' }])
       expect(new Story({ ...only, ...country }).signs().attempts(order('a'))).toBe('other-carrier')
     // A fee that nobody has agreed to is not paid.
     expect(new Story({ ...only, carrierCountry: 'DE' }).attempts(order('a'))).toBe('checks-missing')
-    expect(story.attempts(order('a'))).toBeUndefined()
+    // Nor one for what the carrier gives for free, unless somebody has said why.
+    expect(story.attempts(order('a'))).toBe('ask-the-carrier-first')
+    expect(story.attempts(order('a', 'will-not-wait'))).toBeUndefined()
+    expect(story.job.orders[0]?.because).toBe('will-not-wait')
     expect(story.attempts(order('a'))).toBeUndefined()
     expect(story.attempts(order('b'))).toBe('order-under-way')
     expect(story.job.orders).toHaveLength(1)

@@ -40,7 +40,7 @@ const CHANGES: readonly (OrderChange | { kind: 'sent'; number: string } | { kind
 const TRIES: fc.Arbitrary<Try> = fc.oneof(
   {
     weight: 2,
-    arbitrary: fc.constant<Try>((_, nth) => ({ kind: 'place-order', id: uuid(nth), service: SERVICE })),
+    arbitrary: fc.constant<Try>((_, nth) => ({ kind: 'place-order', id: uuid(nth), service: SERVICE, because: 'will-not-wait' })),
   },
   {
     weight: 12,

@@ -18,6 +18,10 @@ export const networkKey = z.string().regex(/^\d{8,16}$/, 'network-key')
 export const releasedLock = z.enum(['carrier', 'account'])
 export type ReleasedLock = z.infer<typeof releasedLock>
 
+/** Why a supplier is paid though the carrier, who unlocks for free, has not refused. */
+export const orderReason = z.enum(['will-not-wait', 'terms-not-met', 'cannot-be-asked'])
+export type OrderReason = z.infer<typeof orderReason>
+
 /** The supplier's own number of an order, as it stands in its mails. */
 export const orderNumber = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9-]{2,39}$/)
 
@@ -36,6 +40,8 @@ export const order = z.strictObject({
   currency: z.string(),
   /** What share of the fee comes back where it does not work or comes late, in percent, as it was when it was ordered. */
   refundPercent: z.int().min(0).max(100).optional(),
+  /** Where the carrier was not asked, or has not refused. */
+  because: orderReason.optional(),
   /** Of the slot that it was ordered for. */
   imei: z.string().optional(),
   orderedAt: instant,

@@ -46,6 +46,7 @@ export type Refusal =
   | { readonly code: 'ended-before-start' }
   | { readonly code: 'not-at-the-wizard' }
   | { readonly code: 'order-under-way'; readonly state: Order['state'] }
+  | { readonly code: 'ask-the-carrier-first' }
   | { readonly code: 'other-model'; readonly model: string; readonly models: readonly string[] }
   | { readonly code: 'other-carrier'; readonly wanted: CarrierNamed; readonly service: CarrierNamed }
   | { readonly code: 'order-unknown' }

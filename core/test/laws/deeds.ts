@@ -55,7 +55,7 @@ function withTheReleaseOf(service: typeof SERVICE, { job, events }: Lived) {
     { kind: 'code-entered', worked: true },
   ]
   const commands: readonly Command[] = [
-    { kind: 'place-order', id, service },
+    { kind: 'place-order', id, service, because: 'will-not-wait' },
     ...changes.map((change, nth) => ({ kind: 'change-order' as const, id, orderVersion: nth + 1, change })),
   ]
   return commands.reduce<Lived>(
@@ -228,7 +228,7 @@ export const LAWS_OF_DEEDS = [
       for (const service of [SERVICE, ACCOUNT_SERVICE]) {
         const lock = service === SERVICE ? 'carrier' : 'account'
         const id = '00000000-0000-4000-9000-000000000000'
-        const decided = decide(job, { kind: 'place-order', id, service }, world)
+        const decided = decide(job, { kind: 'place-order', id, service, because: 'will-not-wait' }, world)
         expect([lock, canOrder(lock, job, world)]).toEqual([lock, decided.kind === 'done'])
         if (decided.kind !== 'done') continue
         seen('ordered')

@@ -85,9 +85,9 @@ function told(event: JobEvent): Pick<WireEvent, 'kind' | 'detail'> {
       return { kind: 'check-waived', detail: { gate: check, reason, by } }
     }
     case 'order-placed': {
-      const { supplier, carrier, feeMinor, promise } = event.order
+      const { supplier, carrier, feeMinor, promise, because } = event.order
       const what = releasedBy(event.order) === 'account' ? 'account-release-ordered' : 'order-placed'
-      return { kind: what, detail: { supplier, carrier, feeMinor, latest: promise.latest } }
+      return { kind: what, detail: { supplier, carrier, feeMinor, latest: promise.latest, because } }
     }
     case 'order-changed':
       return {

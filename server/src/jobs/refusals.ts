@@ -35,6 +35,7 @@ const KIND: Readonly<Record<RefusalCode, ProblemCode>> = {
   'ended-before-start': 'bad-request',
   'not-at-the-wizard': 'gate-closed',
   'order-under-way': 'not-possible-now',
+  'ask-the-carrier-first': 'not-possible-now',
   'other-model': 'not-possible-now',
   'other-carrier': 'not-possible-now',
   'order-unknown': 'not-found',

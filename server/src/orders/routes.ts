@@ -77,6 +77,7 @@ export function orderHandlers(
         {
           kind: 'place-order',
           id: body.id,
+          because: body.because,
           service: {
             lock,
             serviceId,

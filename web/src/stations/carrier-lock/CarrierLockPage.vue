@@ -152,7 +152,7 @@ const main = computed(() => {
           <OrderDesk v-if="orders" class="mt-4" lock="carrier" />
           <details v-else-if="plan.situation === 'from-the-carrier' && !isReleased" class="mt-4">
             <summary class="cursor-pointer font-bold">{{ say('carrierPage.orderInstead') }}</summary>
-            <OrderDesk class="mt-2" lock="carrier" />
+            <OrderDesk class="mt-2" lock="carrier" needs-reason />
           </details>
         </section>
         <aside class="space-y-5">

@@ -7,7 +7,13 @@ import {
   type Service,
   type Supplier,
 } from '@benevox/contract'
-import { orderUnderWay, releasedBy, type ReleasedLock } from '@benevox/core/job'
+import {
+  orderReason,
+  orderUnderWay,
+  releasedBy,
+  type OrderReason,
+  type ReleasedLock,
+} from '@benevox/core/job'
 import { compareOffers } from '@benevox/core/carrier'
 import { isOfItsCarrier } from '@benevox/core/route'
 import { takesModel } from '@benevox/core/supply'
@@ -21,7 +27,12 @@ import { carrierText, checkText } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
 /** Orders of a release: what is under way, what can be ordered, and what still has to hold for it. */
-const props = defineProps<{ lock: ReleasedLock }>()
+const props = defineProps<{
+  lock: ReleasedLock
+  /** The carrier, who unlocks for free, has not refused: why a supplier is paid all the same is told first. */
+  needsReason?: boolean
+}>()
+const because = ref<OrderReason>()
 const job = useJob()
 const suppliers = ref<readonly Supplier[]>([])
 const promises = ref<Record<number, Answer<'getPromise'>>>({})
@@ -133,7 +144,11 @@ const order = (service: Service) =>
   attempt(eventText({ kind: props.lock === 'account' ? 'account-release-ordered' : 'order-placed' }), () =>
     call('placeOrder', {
       params: { id: job.id },
-      body: { id: crypto.randomUUID(), serviceId: service.id },
+      body: {
+        id: crypto.randomUUID(),
+        serviceId: service.id,
+        ...(props.needsReason ? { because: because.value } : {}),
+      },
     }).then(() => (chosen.value = undefined)),
   )
 const change = ({ id, version }: Order, made: OrderChange) =>
@@ -182,6 +197,19 @@ const ask = ({ id, version }: Order, about: 'follow-up' | 'refund') =>
           <b>{{ say('orderDesk.rightSlot') }}</b> {{ say('orderDesk.recordAtCounter') }}
         </li>
       </ul>
+      <p v-if="needsReason" class="mb-3 flex flex-wrap items-center gap-2">
+        {{ say('orderDesk.whyNotFree') }}
+        <button
+          v-for="reason in orderReason.options"
+          :key="reason"
+          class="act"
+          :aria-pressed="because === reason"
+          @click="because = reason"
+        >
+          <span v-if="because === reason" aria-hidden="true" class="font-mono text-clear">✓</span>
+          {{ say(`orderReason.${reason}`) }}
+        </button>
+      </p>
       <p v-if="lock === 'carrier' && fitting.length > 0" class="mb-2">
         <label class="flex flex-wrap items-center gap-2"
           >{{ say('orderDesk.neededBy') }}
@@ -263,7 +291,7 @@ const ask = ({ id, version }: Order, about: 'follow-up' | 'refund') =>
           <button
             class="act"
             :class="{ 'act-main': index === 0 && mayBeMain }"
-            :disabled="!job.canOrder(lock) || busy"
+            :disabled="!job.canOrder(lock) || busy || (needsReason && !because)"
             @click="chosen = service"
           >
             {{ say('orderDesk.order') }}
