@@ -16,6 +16,7 @@ const CORE_TOPICS = [
   'drawing',
   'hand',
   'results',
+  'supply',
   'diagnosis',
   'account',
   'facts',

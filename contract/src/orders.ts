@@ -8,8 +8,8 @@ import {
   type Order,
   type OrderChange,
 } from '@benevox/core/job'
-import { listedCarrier, listedService, listedSupplier } from '@benevox/core/supply'
-import { carrierRule } from '@benevox/core/carrier'
+import { carrierRule, listedCarrier, listedService, listedSupplier } from '@benevox/core/supply'
+
 import { z } from 'zod'
 
 /** A service with how this shop's own orders of it have ended. */

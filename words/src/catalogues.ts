@@ -2709,4 +2709,13 @@ export interface Messages {
   'orderReason.cannot-be-asked': object
   'orderDesk.whyNotFree': object
   'refusal.ask-the-carrier-first': object
+  'basis.ownShop': { readonly list: string | number; readonly usual: string | number }
+  'outcome.previous-owner': { readonly worked: string | number; readonly all: string | number }
+  'outcome.account-recovery': { readonly worked: string | number; readonly all: string | number }
+  'outcome.service-with-proof': { readonly worked: string | number; readonly all: string | number }
+  'outcome.service-without-proof': { readonly worked: string | number; readonly all: string | number }
+  'outcome.authorised-release': { readonly worked: string | number; readonly all: string | number }
+  'outcome.carrier': { readonly worked: string | number; readonly all: string | number }
+  'outcome.carrier-in-contract': { readonly worked: string | number; readonly all: string | number }
+  'outcome.supplier': { readonly worked: string | number; readonly all: string | number }
 }

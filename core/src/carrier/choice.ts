@@ -1,3 +1,4 @@
+import { moved } from '../results/index.ts'
 import { solveEach, type DecisionProblem, type Policy } from '../decision/index.ts'
 
 /** A supplier's service, as far as choosing it needs it. */
@@ -41,15 +42,13 @@ export interface Course {
   readonly then: number | undefined
 }
 
-/** A usual service works so often, and that counts for so many orders. Common practice, no source. */
+/** A usual service works so often. Common practice, no source. */
 const PRIOR_CHANCE = 0.88
-const PRIOR_ORDERS = 5
 /** What an unlocked device is still worth once it comes too late, as a share. A decision value, no source. */
 const LATE_SHARE = 0.5
 
 /** The mean of a Beta distribution: the usual chance, moved by the shop's own orders. */
-export const chanceOfOffer = ({ worked, failed }: Pick<Offer, 'worked' | 'failed'>): number =>
-  (worked + PRIOR_CHANCE * PRIOR_ORDERS) / (worked + failed + PRIOR_ORDERS)
+export const chanceOfOffer = (own: Pick<Offer, 'worked' | 'failed'>): number => moved(PRIOR_CHANCE, own)
 
 /** When its answer comes: early, in the middle or late in what is promised, with its chances. */
 export function daysOfOffer({

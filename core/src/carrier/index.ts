@@ -1,4 +1,3 @@
 export * from './choice.ts'
 export * from './plan.ts'
-export * from './rules.ts'
 export * from './steps.ts'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { carrierRule } from './rules.ts'
+import { carrierRule } from '../supply/index.ts'
 
 const instant = z.iso.datetime()
 

@@ -1,5 +1,6 @@
 import { ACCOUNT_STEPS } from '../account/index.ts'
-import { CARRIER_STEPS, ruleOf } from '../carrier/index.ts'
+import { CARRIER_STEPS } from '../carrier/index.ts'
+import { ruleOf } from '../supply/index.ts'
 import { gatesOfTheJob, ownershipGate, systemOf, type Gate } from '../route/index.ts'
 import type { Command, TakenBack } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'

@@ -7,7 +7,7 @@ import {
   isOfItsCarrier,
   type Gate,
 } from '../route/index.ts'
-import { takesModel } from '../supply/list.ts'
+import { takesModel } from '../supply/index.ts'
 import { carrierPlanOf, isAtTheWizard } from './desks.ts'
 import type { Command } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'

@@ -1,3 +1,4 @@
+import type { Experience } from '../results/index.ts'
 import type { FactValues, TakenBack } from './commands.ts'
 import type { AtTheSupplier, Order, OrderChange } from './orders.ts'
 import type {
@@ -24,6 +25,8 @@ export type JobEvent =
       readonly id: number
       readonly ticket: string
       readonly pricesId: number
+      /** How the shop's jobs had ended until then; absent where that was not asked. */
+      readonly experience?: Experience | undefined
       readonly catalogId: number
     }
   /** A job of a database from before jobs were kept as events. */

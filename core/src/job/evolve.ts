@@ -12,6 +12,7 @@ function opened({
   by,
   pricesId,
   catalogId,
+  experience,
 }: Extract<JobEvent, { kind: 'opened' }>): JobState {
   return {
     id,
@@ -36,6 +37,7 @@ function opened({
     remoteRequests: [],
     handBack: null,
     pricesId,
+    ...(experience ? { experience } : {}),
     catalogId,
   }
 }

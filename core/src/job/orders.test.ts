@@ -6,6 +6,7 @@ import {
   decide,
   evolve,
   feesPaidMinor,
+  outcomesOf,
   type Command,
   type JobEvent,
   type JobState,
@@ -40,7 +41,12 @@ const CHANGES: readonly (OrderChange | { kind: 'sent'; number: string } | { kind
 const TRIES: fc.Arbitrary<Try> = fc.oneof(
   {
     weight: 2,
-    arbitrary: fc.constant<Try>((_, nth) => ({ kind: 'place-order', id: uuid(nth), service: SERVICE, because: 'will-not-wait' })),
+    arbitrary: fc.constant<Try>((_, nth) => ({
+      kind: 'place-order',
+      id: uuid(nth),
+      service: SERVICE,
+      because: 'will-not-wait',
+    })),
   },
   {
     weight: 12,
@@ -201,6 +207,27 @@ describe('orders, in whatever order they are placed, answered, delayed, cancelle
       decide(ordered, { kind: 'change-order', id: uuid(1), orderVersion: 1, change }, world),
     ).toMatchObject({
       refusal: { code: 'answer-not-of-this-lock' },
+    })
+  })
+
+  it('count for the shop once a job: worked where one was, failed where all were, not while one may still work', () => {
+    check({ worked: 20, failed: 20, open: 20 }, (tries, seen) => {
+      const { job, events } = lived(tries)
+      const ends = placedIn(events).map(({ id, entriesAllowed }) => {
+        const changes = changesOf(events, id)
+        const is = (kind: string) => changes.some((change) => change.kind === kind)
+        const refused = changes.filter((change) => change.kind === 'code-entered' && !change.worked).length
+        if (is('cancelled')) return undefined
+        if (is('proven') || changes.some((change) => change.kind === 'code-entered' && change.worked))
+          return 'worked'
+        return is('failed') || refused - undoneOf(events, id) >= entriesAllowed ? 'failed' : 'open'
+      })
+      const told = ends.filter((end) => end !== undefined)
+      const wanted = told.includes('worked') ? 'worked' : told.includes('open') ? 'open' : told[0]
+      if (wanted) seen(wanted)
+      expect(outcomesOf(job).filter(({ of }) => of === 'supplier')).toEqual(
+        wanted === undefined || wanted === 'open' ? [] : [{ of: 'supplier', worked: wanted === 'worked' }],
+      )
     })
   })
 })

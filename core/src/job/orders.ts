@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { releasedLock, type ReleasedLock } from '../supply/index.ts'
 
 const instant = z.iso.datetime()
 
@@ -14,9 +15,7 @@ export const orderAnswer = z.enum(['code', 'over-the-air', 'app'])
 /** 3GPP TS 22.022 (from memory): a network control key is a string of 8 to 16 decimal digits. */
 export const networkKey = z.string().regex(/^\d{8,16}$/, 'network-key')
 
-/** What a release can be ordered for. */
-export const releasedLock = z.enum(['carrier', 'account'])
-export type ReleasedLock = z.infer<typeof releasedLock>
+export { releasedLock, type ReleasedLock }
 
 /** Why a supplier is paid though the carrier, who unlocks for free, has not refused. */
 export const orderReason = z.enum(['will-not-wait', 'terms-not-met', 'cannot-be-asked'])

@@ -50,7 +50,7 @@ export interface Listed extends LockStatesAndWaits {
 }
 
 /** Counts changes of what is computed here, so that what was stored before is made anew. */
-export const PROJECTION = 7
+export const PROJECTION = 8
 
 export function listedOf(
   job: JobState,

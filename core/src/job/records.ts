@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { ACCOUNT_PROOFS, accountChange } from '../account/index.ts'
 import { carrierChange } from '../carrier/index.ts'
+import { experience } from '../results/index.ts'
 import { cue, keyId, linkKind } from '../catalog/index.ts'
 import { language, type Facts } from '../facts/index.ts'
 import { order } from './orders.ts'
@@ -342,6 +343,8 @@ export const jobState = z.strictObject({
   handBack: handBackRecord.nullable(),
   /** The price list it was quoted by, and the version of the catalogue it is done with. */
   pricesId: z.int(),
+  /** How the shop's jobs had ended when this one was opened: its route is decided by that. */
+  experience: experience.optional(),
   catalogId: z.int(),
 })
 export type JobState = z.infer<typeof jobState>

@@ -1,6 +1,6 @@
 import { LRUCache } from 'lru-cache'
 import { learntOf, optionsFailed } from '../account/index.ts'
-import { carrierLockLearnt, takesOtherSims, type CarrierRule } from '../carrier/index.ts'
+import { carrierLockLearnt, takesOtherSims } from '../carrier/index.ts'
 import { keyId } from '../catalog/index.ts'
 import {
   beforeWork,
@@ -14,6 +14,8 @@ import {
   type Station,
 } from '../route/index.ts'
 import type { PriceList } from '../price/index.ts'
+import type { Experience } from '../results/index.ts'
+import type { CarrierRule } from '../supply/index.ts'
 import { releasedBy } from './orders.ts'
 import { type Breach, type JobState } from './records.ts'
 import { standingOf } from './steps.ts'
@@ -164,11 +166,12 @@ function plannedRoute(
   device: DeviceOnJob | undefined,
   progress: Progress,
   prices: PriceList,
+  experience: Experience | undefined,
 ): Route {
   const known = routesByPrices.get(prices) ?? new LRUCache<string, Route>({ max: MOST_ROUTES })
   routesByPrices.set(prices, known)
-  const name = JSON.stringify([facts, device, progress])
-  const route = known.get(name) ?? planRoute(facts, device, progress, prices)
+  const name = JSON.stringify([facts, device, progress, experience])
+  const route = known.get(name) ?? planRoute(facts, device, progress, prices, experience)
   known.set(name, route)
   return route
 }
@@ -179,7 +182,7 @@ const routes = new WeakMap<JobState, { readonly around: Around; readonly route: 
 export function routeOf(job: JobState, { device, prices }: Around): Route {
   const known = routes.get(job)
   if (known?.around.device === device && known?.around.prices === prices) return known.route
-  const route = plannedRoute(factsOf(job), device, progressOf(job), prices)
+  const route = plannedRoute(factsOf(job), device, progressOf(job), prices, job.experience)
   routes.set(job, { around: { device, prices }, route })
   return route
 }
@@ -189,7 +192,7 @@ export function routeOf(job: JobState, { device, prices }: Around): Route {
  * steps told late or out of order do not change the answer.
  */
 export function routeBeforeWork(job: JobState, { device, prices }: Around): Route {
-  return plannedRoute(factsOf(job), device, beforeWork(progressOf(job)), prices)
+  return plannedRoute(factsOf(job), device, beforeWork(progressOf(job)), prices, job.experience)
 }
 
 export const stationOfJob = (job: JobState, around: Around): Station =>

@@ -2,6 +2,7 @@ import { foreseeAccountLock, RECOVERY_HOURS, SELLER_HOURS, SERVICE_DAYS } from '
 import { PLATFORM_WAIT_LAW } from '../clocks/index.ts'
 import type { Chances, Spread } from '../decision/index.ts'
 import type { Work } from '../price/index.ts'
+import { moved } from '../results/index.ts'
 import type { FactName, Facts, RouteAction } from './facts.ts'
 import { lockChanceOf, type Circumstances, type End, type Place } from './place.ts'
 import { chanceOf } from './priors.ts'
@@ -190,7 +191,7 @@ export class Acts {
 
   /** A stranger's account asks already: only that account, or proof of purchase, lifts it. */
   #strangers(): readonly ActDraft[] {
-    const { facts } = this.#given
+    const { facts, experience } = this.#given
     return [
       {
         id: 'seller-removes-account',
@@ -198,7 +199,7 @@ export class Acts {
         minutes: spreadOf(hours, SELLER_HOURS),
         pace: 'by-itself',
         work: 'account-help',
-        chance: () => 0.8 * chanceOf('sellerReachable', facts),
+        chance: () => moved(0.8, experience['previous-owner']) * chanceOf('sellerReachable', facts),
         success: 'works-data-kept',
       },
       ...this.#service(),
@@ -235,10 +236,13 @@ export class Acts {
   }
 
   #carrier(): readonly ActDraft[] {
-    const { facts, prices } = this.#given
+    const { facts, prices, experience } = this.#given
     const running = chanceOf('contractRunning', facts)
     const { carrierOrderFrom, carrierOrderTo } = prices.fees
     const locked = this.#place.lockChance ?? 0
+    const free =
+      (1 - running) * moved(0.75, experience.carrier) +
+      running * moved(0.2, experience['carrier-in-contract'])
     const release = (
       id: RouteAction,
       whenLocked: number,
@@ -252,8 +256,8 @@ export class Acts {
       ...rest,
     })
     return [
-      release('carrier-free', 0.75 - 0.55 * running, { benchMinutes: 8, minutes: days(1, 3, 10) }),
-      release('carrier-order', 0.88, {
+      release('carrier-free', free, { benchMinutes: 8, minutes: days(1, 3, 10) }),
+      release('carrier-order', moved(0.88, experience.supplier), {
         benchMinutes: 12,
         minutes: days(1, 4, 10),
         work: 'carrier-order',
@@ -263,7 +267,7 @@ export class Acts {
   }
 
   #passwordFirst(): readonly ActDraft[] {
-    const { facts } = this.#given
+    const { facts, experience } = this.#given
     const said = facts.knowsAccountPassword
     if (this.#place.passwordFound || said === undefined || said === 'yes') return []
     return [
@@ -272,14 +276,16 @@ export class Acts {
         benchMinutes: 5,
         minutes: spreadOf(hours, RECOVERY_HOURS),
         pace: 'by-itself',
-        chance: ({ knowsAccountPassword }) => (knowsAccountPassword ? 0.97 : 0.6),
+        chance: ({ knowsAccountPassword }) =>
+          knowsAccountPassword ? 0.97 : moved(0.6, experience['account-recovery']),
         success: 'password-found',
       },
     ]
   }
 
   #service(): readonly ActDraft[] {
-    const { facts, prices } = this.#given
+    const { facts, prices, experience } = this.#given
+    const proof = chanceOf('proofOfPurchase', facts)
     return [
       {
         id: 'makers-service',
@@ -288,7 +294,9 @@ export class Acts {
         pace: 'working-days',
         work: 'send-to-makers-service',
         feesMinor: prices.fees.makersService,
-        chance: () => 0.05 + 0.75 * chanceOf('proofOfPurchase', facts),
+        chance: () =>
+          proof * moved(0.8, experience['service-with-proof']) +
+          (1 - proof) * moved(0.05, experience['service-without-proof']),
         success: 'works-data-gone',
         wipes: true,
       },
@@ -297,7 +305,7 @@ export class Acts {
 
   /** Through an authorised channel: only with a clean answer of the registry and proof of purchase. */
   #authorised(): readonly ActDraft[] {
-    const { facts, prices } = this.#given
+    const { facts, prices, experience } = this.#given
     if (facts.registryAnswer !== 'clean' || facts.proofOfPurchase !== 'yes') return []
     return [
       {
@@ -307,7 +315,7 @@ export class Acts {
         pace: 'working-days',
         work: 'account-help',
         feesMinor: prices.fees.makersService,
-        chance: () => 0.5,
+        chance: () => moved(0.5, experience['authorised-release']),
         success: this.#place.wiped ? 'works-data-gone' : 'works-data-kept',
       },
     ]

@@ -1,4 +1,4 @@
-import { folded } from '../supply/list.ts'
+import { folded } from '../supply/index.ts'
 import type { Facts } from './facts.ts'
 
 /** Whether two names, as people and suppliers write them, are one carrier's. */

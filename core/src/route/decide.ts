@@ -1,5 +1,6 @@
 import { solve, solveBeginningWith } from '../decision/index.ts'
 import type { PriceList } from '../price/index.ts'
+import type { Experience } from '../results/index.ts'
 import { factsNow, ROUTE_ACTIONS } from './facts.ts'
 import type { DeviceOnJob, FactName, Facts, Progress, RouteAction } from './facts.ts'
 import {
@@ -78,6 +79,8 @@ export interface Given {
   readonly prices: PriceList
   /** The customer’s name is known: nothing is decided by it, and nobody signs without it. */
   readonly customerNamed?: true | undefined
+  /** How the shop's own jobs have ended; without it, figures are those that are usual. */
+  readonly experience?: Experience | undefined
 }
 
 /** Acts that only a person with a right to the device may ask for. */
@@ -122,6 +125,7 @@ export function problemOf(given: Given): RouteProblem {
     prices: given.prices,
     closed: closedBy(given),
     start: startOf(given),
+    experience: given.experience ?? {},
   })
 }
 

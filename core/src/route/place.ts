@@ -1,5 +1,6 @@
 import type { KeyId } from '../catalog/index.ts'
 import type { PriceList } from '../price/index.ts'
+import type { Experience } from '../results/index.ts'
 import type { DeviceOnJob, Facts, RouteAction } from './facts.ts'
 import { chanceOf } from './priors.ts'
 
@@ -31,6 +32,8 @@ export interface Circumstances {
   /** Keys that were tested and do nothing. */
   readonly brokenKeys: readonly KeyId[]
   readonly prices: PriceList
+  /** How the shop's own jobs have ended. */
+  readonly experience: Experience
   /** Acts that a gate closes. */
   readonly closed: ReadonlySet<RouteAction>
   readonly start: Place

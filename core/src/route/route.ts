@@ -1,5 +1,6 @@
 import { foreseeAccountLock, type AccountForesight } from '../account/index.ts'
 import { USUAL_PRICES, type PriceList } from '../price/index.ts'
+import type { Experience } from '../results/index.ts'
 import { decide, LOSES_DATA, type Choice, type Decision } from './decide.ts'
 import { beforeTheWipe, type BeforeTheWipe } from './before.ts'
 import { factsNow } from './facts.ts'
@@ -91,9 +92,10 @@ export function planRoute(
   device: DeviceOnJob | undefined,
   progress: Progress,
   prices: PriceList = USUAL_PRICES,
+  experience?: Experience,
 ): Route {
   const facts = factsNow(asked, progress)
-  const decision = decide({ facts: asked, device, progress, prices })
+  const decision = decide({ facts: asked, device, progress, prices, experience })
   const does = whatItDoes(decision, progress)
   const locks = locksNow(facts, device, progress, resetAhead(decision))
   const now = agreementNow(facts, device, progress, decision, does)
@@ -102,14 +104,14 @@ export function planRoute(
     progress.agreement.kind === 'signed' && progress.accountTakenOff && !progress.accountOffWhenAgreed
   const agreement = isOffSince
     ? {
-        ...planRoute(asked, device, { ...progress, accountTakenOff: false }, prices).agreement,
+        ...planRoute(asked, device, { ...progress, accountTakenOff: false }, prices, experience).agreement,
         terms: now.terms,
       }
     : now
   // What was done without deleting does not settle the agreement for deleting: it is asked as before the work.
   const { state, covers } =
     isAgreedDone(progress) && !progress.wipeStarted
-      ? planRoute(asked, device, beforeWork(progress), prices).agreement
+      ? planRoute(asked, device, beforeWork(progress), prices, experience).agreement
       : agreement
   const wipeGates = gatesOfTheWipe(asked, progress, state, covers)
   const plan = { facts, device, progress, locks, agreement, wipeGates, does }

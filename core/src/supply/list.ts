@@ -1,7 +1,10 @@
 import { IANAZone } from 'luxon'
 import { z } from 'zod'
-import { carrierRule } from '../carrier/rules.ts'
-import { releasedLock } from '../job/orders.ts'
+import { carrierRule } from './rules.ts'
+
+/** What an unlock can be ordered for. */
+export const releasedLock = z.enum(['carrier', 'account'])
+export type ReleasedLock = z.infer<typeof releasedLock>
 
 const line = (most: number) => z.string().trim().min(1).max(most)
 const country = z.string().regex(/^[A-Z]{2}$/, 'country-code')

@@ -1,6 +1,5 @@
 import type { z } from 'zod'
-import { carrierRule, type CarrierRule } from '../carrier/rules.ts'
-import { flawOf, type ShapeFlaw } from '../catalog/flaw.ts'
+import { flawOf, type ShapeFlaw } from '../catalog/index.ts'
 import {
   folded,
   keyOfCarrier,
@@ -13,6 +12,7 @@ import {
   type ListedSupplier,
   type SupplyList,
 } from './list.ts'
+import { carrierRule, type CarrierRule } from './rules.ts'
 
 /** The parts of a list that are written and read as tables, with the headings of their columns. */
 export const SUPPLY_TABLES = {

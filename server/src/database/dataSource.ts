@@ -21,8 +21,10 @@ import { MethodsAndDocuments1700000000012 } from '../migrations/0012-methods-and
 import { RefundsOfServices1700000000013 } from '../migrations/0013-refunds-of-services.ts'
 import { CalendarOfTheShop1700000000015 } from '../migrations/0015-calendar-of-the-shop.ts'
 import { AnswersByMail1700000000014 } from '../migrations/0014-answers-by-mail.ts'
+import { outcomeEntity } from '../jobs/outcomes.ts'
 import { orderEntity } from '../orders/entity.ts'
 import { SupplyAsAList1700000000016 } from '../migrations/0016-supply-as-a-list.ts'
+import { OutcomesOfJobs1700000000017 } from '../migrations/0017-outcomes-of-jobs.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { supplyListEntity } from '../supply/service.ts'
 import { calendarEntity } from '../calendar/entity.ts'
@@ -66,6 +68,7 @@ const MIGRATIONS = [
   AnswersByMail1700000000014,
   CalendarOfTheShop1700000000015,
   SupplyAsAList1700000000016,
+  OutcomesOfJobs1700000000017,
 ]
 
 /** Of mysql2's pool, what is used here. */
@@ -105,6 +108,7 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
       reportEntity,
       priceListEntity,
       supplyListEntity,
+      outcomeEntity,
     ],
     migrations,
     poolSize: 10,

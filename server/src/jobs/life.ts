@@ -33,6 +33,7 @@ import type { SupplyLists } from '../supply/service.ts'
 import { staffEntity } from '../session/entity.ts'
 import { attemptEntity } from '../attempts/entity.ts'
 import { jobEntity, type JobRow } from './entity.ts'
+import { experienceOf, keepOutcomes } from './outcomes.ts'
 import { problemOf } from './refusals.ts'
 import { keepEvents, keepSnapshot, lockedJob, type Snapshot } from './statements.ts'
 
@@ -137,6 +138,7 @@ export class JobLife {
     const { id: catalogId } = await this.#catalog.inUse()
     const { id: pricesId } = await this.#prices.inUse()
     const by = await this.#nameOf(staffId)
+    const experience = await experienceOf(this.#database.manager)
     try {
       const job = await transact(this.#database, async (manager) => {
         const now = this.#clock()
@@ -147,7 +149,7 @@ export class JobLife {
         const id = Number(identifiers[0]?.['id'])
         const at = now.toISOString()
         return this.#store(manager, undefined, staffId, now, [
-          { kind: 'opened', at, by, id, ticket: `B${1000 + id}`, pricesId, catalogId },
+          { kind: 'opened', at, by, id, ticket: `B${1000 + id}`, pricesId, catalogId, experience },
         ])
       })
       return await this.viewed(job)
@@ -250,7 +252,10 @@ export class JobLife {
       if (rows.length === 0) return count
       for (const { state } of rows) await this.#ensure(state)
       await transact(this.#database, async (manager) => {
-        for (const { id, state } of rows) await keepSnapshot(manager, id, this.#columns(state))
+        for (const { id, state } of rows) {
+          await keepOutcomes(manager, undefined, state)
+          await keepSnapshot(manager, id, this.#columns(state))
+        }
       })
       count += rows.length
     }
@@ -275,6 +280,7 @@ export class JobLife {
     await keepSnapshot(manager, job.id, this.#columns(job))
     await this.#lists(manager, before, job, staffId)
     await keepReports(manager, before, job)
+    await keepOutcomes(manager, before ?? job, job)
     return job
   }
 

@@ -104,3 +104,21 @@ describe('the answer', () => {
     expect([stale.status, stale.problem.code]).toEqual([409, 'stale-version'])
   })
 })
+
+describe('what the shop has seen', () => {
+  it('stands on a job from its opening: how others ended until then, and nothing that came later', async () => {
+    const before = (await runa.openJob()).experience?.supplier ?? { worked: 0, failed: 0 }
+    const { job, body } = await place()
+    expect((await change(body, { kind: 'failed' })).status).toBe(200)
+    const later = await runa.openJob()
+    expect(later.experience?.supplier).toEqual({ ...before, failed: before.failed + 1 })
+    // What is taken up again after it failed has not failed.
+    const again = ordered(
+      await runa.ask<Job>('POST', `/api/jobs/${job.id}/orders`, { id: crypto.randomUUID(), serviceId }),
+    )
+    const answered = await change(again.body, { kind: 'answered', answer: 'app' })
+    await change(answered.body, { kind: 'proven' })
+    expect((await runa.openJob()).experience?.supplier).toEqual({ ...before, worked: before.worked + 1 })
+    expect((await runa.see<Job>(`/api/jobs/${later.id}`)).experience).toEqual(later.experience)
+  })
+})

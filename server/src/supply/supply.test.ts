@@ -6,10 +6,11 @@ import { openShop, Person, READY, type TestShop } from '../../test/shop.ts'
 import { SupplyAsAList1700000000016 } from '../migrations/0016-supply-as-a-list.ts'
 
 let shop: TestShop
-let [runa, imke]: Person[] = []
+let runa: Person
+let imke: Person
 let now: Supply
-const look = async () => (now = await runa!.see<Supply>('/api/supply'))
-const keep = (list: SupplyList, base = now.id, by = imke!) =>
+const look = async () => (now = await runa.see<Supply>('/api/supply'))
+const keep = (list: SupplyList, base = now.id, by = imke) =>
   by.ask<Supply & { code: string; reason: { code: string; fault?: { code: string } } }>(
     'PUT',
     '/api/supply',
@@ -18,6 +19,8 @@ const keep = (list: SupplyList, base = now.id, by = imke!) =>
       list,
     },
   )
+const [FIRST] = SUPPLY.suppliers.flatMap(({ services }) => services)
+if (!FIRST) throw new Error('The demo has no service')
 /** The list as it is, with one service changed. */
 const withService = (id: number, change: Partial<ListedService>): SupplyList => ({
   ...now.list,
@@ -27,9 +30,9 @@ const withService = (id: number, change: Partial<ListedService>): SupplyList => 
   })),
 })
 const order = async (serviceId: number, facts = READY) => {
-  const job = await runa!.openJob(facts)
-  await runa!.agree(job)
-  return runa!.ask<Job & { reason: { code: string } }>('POST', `/api/jobs/${job.id}/orders`, {
+  const job = await runa.openJob(facts)
+  await runa.agree(job)
+  return runa.ask<Job & { reason: { code: string } }>('POST', `/api/jobs/${job.id}/orders`, {
     id: crypto.randomUUID(),
     serviceId,
   })
@@ -50,9 +53,9 @@ describe('suppliers, carriers and rules', () => {
     expect((await keep(withService(1, { feeMinor: 2500 }), now.id, runa)).body.code).toBe('not-a-supervisor')
     const kept = await keep(withService(1, { feeMinor: 2500 }))
     expect([kept.status, kept.body.by, kept.body.id]).toEqual([200, 'Imke', now.id + 1])
-    const { suppliers } = await runa!.see<Answer<'listSuppliers'>>('/api/suppliers')
+    const { suppliers } = await runa.see<Answer<'listSuppliers'>>('/api/suppliers')
     expect(suppliers[0]?.services[0]?.feeMinor).toBe(2500)
-    const [before] = (await runa!.see<Job>(`/api/jobs/${ordered.body.id}`)).orders
+    const [before] = (await runa.see<Job>(`/api/jobs/${ordered.body.id}`)).orders
     expect(before?.feeMinor).toBe(1900)
     expect((await order(1)).body.orders[0]?.feeMinor).toBe(2500)
   })
@@ -89,7 +92,7 @@ describe('suppliers, carriers and rules', () => {
       'supply-fault',
       code,
     ])
-    expect((await runa!.see<Supply>('/api/supply')).id).toBe(now.id)
+    expect((await runa.see<Supply>('/api/supply')).id).toBe(now.id)
   })
 
   it('what is withdrawn is not ordered, and what was ordered of it goes on', async () => {
@@ -97,7 +100,7 @@ describe('suppliers, carriers and rules', () => {
     expect((await keep(withService(3, { withdrawn: true }))).status).toBe(200)
     expect((await order(3)).body.reason.code).toBe('service-withdrawn')
     const [one] = ordered.body.orders
-    const confirmed = await runa!.ask<Job>('PATCH', `/api/orders/${one?.id}`, {
+    const confirmed = await runa.ask<Job>('PATCH', `/api/orders/${one?.id}`, {
       version: one?.version,
       change: { kind: 'confirmed' },
     })
@@ -118,7 +121,7 @@ describe('suppliers, carriers and rules', () => {
       rules: [{ country: 'DE', workingDays, source: 'a rule of this test', lookedAt: '2026-11-01' }],
     })
     const ask = async (rule?: object) => {
-      const { body } = await runa!.bench<Job>(await runa!.openJob(READY), {
+      const { body } = await runa.bench<Job>(await runa.openJob(READY), {
         kind: 'carrier-asked',
         by: 'mail',
         ...(rule ? { rule } : {}),
@@ -133,14 +136,14 @@ describe('suppliers, carriers and rules', () => {
     // Who tells the step does not say what the rule is.
     const second = await ask({ country: 'DE', workingDays: 77, source: 'made up', lookedAt: '2026-11-01' })
     expect([first.days, second.days]).toEqual([4, 9])
-    const again = await runa!.see<Job>(`/api/jobs/${first.id}`)
+    const again = await runa.see<Job>(`/api/jobs/${first.id}`)
     const change = again.steps.at(-1)?.change
     expect(change?.kind === 'carrier-asked' && change.rule?.workingDays).toBe(4)
   })
 
   it('a list of thousands is kept, and longer bodies are taken on no other route', async () => {
     const many = Array.from({ length: 3000 }, (_, nth) => ({
-      ...SUPPLY.suppliers[0]!.services[0]!,
+      ...FIRST,
       id: 1000 + nth,
       name: `Kind ${nth}`,
     }))
@@ -152,7 +155,7 @@ describe('suppliers, carriers and rules', () => {
     }
     expect(JSON.stringify(list).length).toBeGreaterThan(512 * 1024)
     expect((await keep(list)).status).toBe(200)
-    expect((await runa!.ask('POST', '/api/prices', { prices: list })).status).toBe(413)
+    expect((await runa.ask('POST', '/api/prices', { prices: list })).status).toBe(413)
     const stranger = await fetch(`${shop.address}/api/supply`, {
       method: 'PUT',
       headers: { 'content-type': 'application/json' },

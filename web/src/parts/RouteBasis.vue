@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { type Alternative, type Basis } from '@benevox/core/route'
+import { OUTCOMES, USUAL_WEIGHS, type Experience } from '@benevox/core/results'
 import { computed } from 'vue'
 import { answerText } from '@benevox/words'
 import { chanceText, say, words } from '../words/index.ts'
@@ -11,6 +12,7 @@ const props = defineProps<{
   basis: readonly Basis[]
   /** The times of wiping and first start are those of its family. */
   hasOwnTimes: boolean
+  experience: Experience | undefined
 }>()
 const MOST = 3
 
@@ -37,6 +39,14 @@ const lines = computed(() =>
     return { name, now: text(props.option), restsOn: restsOn.slice(0, MOST), more: restsOn.length - MOST }
   }),
 )
+/** What the shop's own jobs have shown, where there were any. */
+const seen = computed(() => {
+  const told = OUTCOMES.flatMap((of) => {
+    const { worked, failed } = props.experience?.[of] ?? { worked: 0, failed: 0 }
+    return worked + failed > 0 ? [say(`outcome.${of}`, { worked, all: worked + failed })] : []
+  })
+  return told.length > 0 ? say('basis.ownShop', { list: told.join(' · '), usual: USUAL_WEIGHS }) : ''
+})
 const free = computed(() => lines.value.filter(({ restsOn }) => restsOn.length === 0).map(({ name }) => name))
 </script>
 
@@ -60,6 +70,7 @@ const free = computed(() => lines.value.filter(({ restsOn }) => restsOn.length =
       </template>
     </dl>
     <p v-if="free.length" class="mt-1">{{ say('basis.unchanged', { figures: words.list(free) }) }}</p>
+    <p v-if="seen" class="mt-1">{{ seen }}</p>
     <p class="mt-1 text-ink-soft">
       {{ hasOwnTimes ? say('basis.sourceOwnTimes') : say('basis.source') }}
     </p>

@@ -137,5 +137,6 @@ const basis = useBasis(toRef(props, 'given'), toRef(props, 'main'), asksWhy)
     :rows="own"
     :basis="basis"
     :has-own-times="given?.device?.wipeAndStartMs !== undefined"
+    :experience="given?.experience"
   />
 </template>

@@ -11,7 +11,13 @@ const job = useJob()
 const isOpen = ref(false)
 const given = computed<Given | undefined>(() =>
   isOpen.value && job.prices && job.progress
-    ? { facts: job.facts, device: job.device, progress: job.progress, prices: job.prices }
+    ? {
+        facts: job.facts,
+        device: job.device,
+        progress: job.progress,
+        prices: job.prices,
+        experience: job.saved?.experience,
+      }
     : undefined,
 )
 const foresight = useForesight(given)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { askedBy, ruleOf, type CarrierStepId } from '@benevox/core/carrier'
+import { askedBy, type CarrierStepId } from '@benevox/core/carrier'
+import { ruleOf } from '@benevox/core/supply'
 import { isOfItsCarrier } from '@benevox/core/route'
 import { carrierText } from '@benevox/words'
 import { useNow } from '@vueuse/core'

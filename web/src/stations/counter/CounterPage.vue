@@ -34,6 +34,7 @@ const given = computed<Given | undefined>(() =>
         progress: job.progress,
         prices: job.prices,
         customerNamed: job.hasName || undefined,
+        experience: job.saved?.experience,
       }
     : undefined,
 )

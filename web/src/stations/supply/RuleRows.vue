@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CarrierRule } from '@benevox/core/carrier'
+import type { CarrierRule } from '@benevox/core/supply'
 import { say } from '../../words/index.ts'
 import SupplyField from './SupplyField.vue'
 import { typedNumber } from './typed.ts'

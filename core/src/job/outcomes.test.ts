@@ -1,0 +1,78 @@
+import fc from 'fast-check'
+import { expect, it } from 'vitest'
+import { histories, live } from '../../test/histories.ts'
+import { moved, type Experience } from '../results/index.ts'
+import { NOTHING_DONE, planRoute } from '../route/index.ts'
+import { outcomesOf, type JobEvent } from './index.ts'
+
+/** Counted from the events alone, one look at each: what was tried, and whether it came to something. */
+function told(events: readonly JobEvent[]): ReadonlyMap<string, boolean | undefined> {
+  const found = new Map<string, boolean | undefined>()
+  const taken = new Set(
+    events.flatMap((event) =>
+      event.kind === 'taken-back' && event.what.kind === 'step' ? [event.what.key] : [],
+    ),
+  )
+  const steps = events
+    .flatMap((event) => (event.kind === 'step-made' && !taken.has(event.step.key) ? [event.step] : []))
+    .sort((a, b) => Date.parse(a.at) - Date.parse(b.at))
+  for (const { change } of steps) {
+    if (change.kind === 'recovery-started') found.set('account-recovery', undefined)
+    if (change.kind === 'recovery-ended') found.set('account-recovery', change.found)
+  }
+  return found
+}
+
+it('of random lives: each thing that was tried has one outcome at most, as its events say; a closed job leaves none open', () => {
+  const seen = { recovery: 0, closed: 0 }
+  fc.assert(
+    fc.property(histories(60), (history) => {
+      const { job, events } = live(history)
+      const outcomes = outcomesOf(job)
+      expect(new Set(outcomes.map(({ of }) => of)).size).toBe(outcomes.length)
+      const by = new Map(outcomes.map(({ of, worked }) => [of as string, worked]))
+      const wanted = told(events)
+      const isClosed = job.handBack !== null
+      if (isClosed) seen.closed++
+      const recovery = wanted.get('account-recovery')
+      if (wanted.has('account-recovery')) {
+        expect(by.get('account-recovery')).toBe(recovery ?? (isClosed ? false : undefined))
+        seen.recovery++
+      }
+    }),
+    { seed: 1617, numRuns: 250 },
+  )
+  for (const [what, count] of Object.entries(seen)) expect(count, what).toBeGreaterThan(10)
+})
+
+it('the mean moves from what is usual to what the shop has seen', () => {
+  expect(moved(0.5)).toBe(0.5)
+  // Beta(2.5, 2.5) and 8 of 10: 10.5 of 15 (conjugate prior; any textbook of statistics).
+  expect(moved(0.5, { worked: 8, failed: 2 })).toBeCloseTo(10.5 / 15, 12)
+  expect(moved(0.5, { worked: 1000, failed: 0 })).toBeGreaterThan(0.99)
+})
+
+it('what the shop has seen changes which option comes first, and only where it speaks of it', () => {
+  const strangers = {
+    complaint: 'second-hand',
+    hazard: 'none',
+    deviceHere: 'yes',
+    workManaged: 'no',
+    legalMatter: 'no',
+    ownership: 'shown',
+    ownershipNote: 'x',
+    sellerReachable: 'yes',
+    proofOfPurchase: 'yes',
+    registryAnswer: 'clean',
+    imei: '490154203237518',
+    carrierLocked: 'no',
+  } as const
+  const route = (experience?: Experience) =>
+    planRoute(strangers, undefined, NOTHING_DONE, undefined, experience)
+  const first = (experience?: Experience) => route(experience).choices[0]?.action
+  const solved = (experience?: Experience) => route(experience).option.own.solved
+  expect(first()).toBe('seller-removes-account')
+  expect(solved({ 'previous-owner': { worked: 1, failed: 9 } })).toBeCloseTo((solved() * 5 + 1) / 15, 6)
+  expect(solved({ supplier: { worked: 0, failed: 40 } })).toBe(solved())
+  expect(first({ 'previous-owner': { worked: 0, failed: 5000 } })).not.toBe('seller-removes-account')
+})
