@@ -97,6 +97,8 @@ async function liveJob(shop: Shop, job: DemoJob, staffId: number): Promise<void>
     await run(minutesAgo, command)
   if (job.orderOf) {
     for (const { supplier, service } of servicesOf(job.orderOf)) {
+      const refused = { kind: 'carrier-answered', says: 'refused' } as const
+      await run(job.minutesAgo - 9, { kind: 'step', key: randomUUID(), change: refused })
       await run(job.minutesAgo - 10, orderAt(supplier, service, clock.instant(job.minutesAgo - 10)))
       // What its supplier has said to it since: the stand-in of this start knows nothing of it.
       for (const change of [{ kind: 'sent', number: 'G-39004' }, { kind: 'confirmed' }] as const)

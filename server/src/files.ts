@@ -178,12 +178,14 @@ export function mountFiles(
     if (calendar?.secret !== params.secret) throw new ProblemError('not-found', { code: 'nothing-here' })
     const rows = await database.manager.find(jobEntity, {
       where: { closedAt: IsNull(), dueAt: Not(IsNull()) },
-      select: { id: true, ticket: true, device: true, waits: true },
+      select: { id: true, ticket: true, device: true, allWaits: true },
       order: { dueAt: 'ASC' },
       take: MOST_IN_A_CALENDAR,
     })
     const { zone, country } = (await prices.inUse()).prices.opening
-    const waiting = rows.flatMap(({ ticket, device, waits }) => (waits ? [{ ticket, device, waits }] : []))
+    const waiting = rows.flatMap(({ ticket, device, allWaits }) =>
+      (allWaits ?? []).map((waits) => ({ ticket, device, waits })),
+    )
     const words = wordsIn(query.language ?? 'en', { zone, country })
     const text = calendarOf(words, config.shop, waiting, new Date().toISOString())
     send(response, 'text/calendar', 'inline; filename="benevox.ics"', Buffer.from(text))

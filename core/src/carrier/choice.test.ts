@@ -157,6 +157,24 @@ describe('which supplier is ordered from, and from whom if that fails', () => {
     )
   })
 
+  it('of hundreds all are told, the first no worse than the best by itself, and soon', () => {
+    const many = Array.from({ length: 300 }, (_, id) => ({
+      id,
+      feeMinor: 900 + ((id * 137) % 4000),
+      refundShare: id % 3 === 0 ? 1 : 0,
+      worked: id % 5,
+      failed: id % 7,
+      days: { least: id % 4, most: (id % 4) + 2 },
+    }))
+    const values = { unlockedMinor: 9000, waitingDayMinor: 200, neededInDays: 12 }
+    const courses = compareOffers(many, values)
+    expect(new Set(courses.map(({ id }) => id)).size).toBe(300)
+    const alone = many.map((one) => compareOffers([one], values)[0]?.worthMinor ?? 0)
+    expect(courses[0]?.worthMinor).toBeGreaterThanOrEqual(Math.max(...alone))
+    const worths = courses.map(({ worthMinor }) => worthMinor)
+    expect(worths).toEqual([...worths].sort((a, b) => b - a))
+  })
+
   it('figures sum up what each course comes to', () => {
     fc.assert(
       fc.property(offers(3), weighs, (all, { neededInDays: _, ...values }) => {

@@ -67,12 +67,29 @@ interface Place {
   readonly days: number
 }
 
+/** So many are compared with all that may follow; each more takes three times as long. */
+const MOST_TOGETHER = 6
+
 /**
  * Each offer with what comes of beginning with it, the best first: exactly, by folding back over which have failed and how
  * many days have gone. Offers are independent of each other. Those that are worth less than ordering nothing stand last,
- * with a worth below 0.
+ * with a worth below 0. Where there are more than six, that is so of the six that are worth most by themselves; the others
+ * stand by themselves.
  */
 export function compareOffers(offers: readonly Offer[], weighs: Weighs): readonly Course[] {
+  if (offers.length <= MOST_TOGETHER) return compareTogether(offers, weighs)
+  const alone = offers
+    .flatMap((offer) => compareTogether([offer], weighs).map((course) => ({ offer, course })))
+    .sort((one, other) => other.course.worthMinor - one.course.worthMinor)
+  const together = compareTogether(
+    alone.slice(0, MOST_TOGETHER).map(({ offer }) => offer),
+    weighs,
+  )
+  const others = alone.slice(MOST_TOGETHER).map(({ course }) => course)
+  return [...together, ...others].sort((one, other) => other.worthMinor - one.worthMinor)
+}
+
+function compareTogether(offers: readonly Offer[], weighs: Weighs): readonly Course[] {
   return solveEach(problemOf(offers, weighs))
     .flatMap((policy) => {
       const offer = offers.find(({ id }) => String(id) === policy.act?.id)

@@ -36,7 +36,10 @@ export interface LockStatesAndWaits {
   readonly locks: Locks
   readonly waits: Waits | null
 }
+
 export interface Listed extends LockStatesAndWaits {
+  /** All that the job waits for, what should be over first before the others; `waits` is the first of them. */
+  readonly allWaits: readonly Waits[]
   readonly device: string
   readonly customerName: string
   readonly modelId: string | null
@@ -61,10 +64,12 @@ export function listedOf(
   const { imei, imeiSecond, serialNumber, modelId } = facts
   const device = model?.name ?? ''
   const { bench } = standingOf(job)
+  const allWaits = waitsOf(job, around)
   return {
     station: stationOfJob(job, around),
     locks: routeOf(job, around).locks,
-    waits: waitsOf(job, around) ?? null,
+    waits: allWaits[0] ?? null,
+    allWaits,
     device,
     customerName: job.customer.name,
     modelId: modelId ?? null,
@@ -93,20 +98,20 @@ interface Range {
 
 type WithFamily = Around & { readonly family: Family | undefined }
 
-/** The timer of the bench where one runs, else of all that is waited for what should be over first. */
-function waitsOf(job: JobState, around: WithFamily): Waits | undefined {
+/** The timer of the bench where one runs, alone; else all that is waited for, what should be over first before the others. */
+function waitsOf(job: JobState, around: WithFamily): readonly Waits[] {
   const { family } = around
-  if (job.handBack) return undefined
+  if (job.handBack) return []
   const { bench } = standingOf(job)
   const { wipe = '', firstStart = '' } = family?.durationsOfTheWork ?? {}
   if (bench.charging && !bench.charging.endedAt) {
     const { startedAt, fromPercent } = bench.charging
-    return timer('charging', startedAt, chargeRange(family?.kind ?? 'phone', fromPercent))
+    return [timer('charging', startedAt, chargeRange(family?.kind ?? 'phone', fromPercent))]
   }
   if (bench.wipeStartedAt && !bench.wipeFinishedAt)
-    return timer('wipe', bench.wipeStartedAt, family?.durations[wipe])
+    return [timer('wipe', bench.wipeStartedAt, family?.durations[wipe])]
   if (bench.firstStartAt && !bench.setUpAt)
-    return timer('first-start', bench.firstStartAt, family?.durations[firstStart])
+    return [timer('first-start', bench.firstStartAt, family?.durations[firstStart])]
   const ordered = job.orders
     .filter(({ state }) => state === 'waiting')
     .map((order): Waits => {
@@ -119,7 +124,7 @@ function waitsOf(job: JobState, around: WithFamily): Waits | undefined {
     ...accountPlanOf(job, around, job.openedAt).waits,
     ...carrierPlanOf(job, around, job.openedAt).waits,
   ]
-  return [...ordered, ...led].sort((one, other) => Date.parse(one.until) - Date.parse(other.until))[0]
+  return [...ordered, ...led].sort((one, other) => Date.parse(one.until) - Date.parse(other.until))
 }
 
 function timer(what: Waits['for'], since: string, range: Range | undefined): Waits {

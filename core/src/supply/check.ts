@@ -29,6 +29,11 @@ export interface SupplyFault {
   readonly of: readonly string[]
 }
 
+/** The day that has begun somewhere already: what was looked up today, wherever that is, was not looked up in the future. */
+export const latestToday = (now: Date): string =>
+  new Date(now.getTime() + FURTHEST_AHEAD_MS).toISOString().slice(0, 10)
+const FURTHEST_AHEAD_MS = 14 * 3_600_000
+
 /**
  * Everything that keeps a list from being used.
  * @param around the shop's currency, as fees in another could not be compared; today, `YYYY-MM-DD`; and whether the public

@@ -175,11 +175,17 @@ export const LAWS_OF_SAYING = [
       const page = waitsAt(world.now)
       if (page.length > 0) seen('on the page')
       expect(waitsAt(LATER.now)).toEqual(page)
-      const { waits } = listedOf(job, { ...world, family: undefined, model: world.model })
+      const { waits, allWaits } = listedOf(job, { ...world, family: undefined, model: world.model })
       const isLed = waits && page.some(({ for: what }) => what === waits.for)
       if (!isLed) return
       seen('listed')
       expect(page).toContainEqual(waits)
+      // The calendar has all of them, and what is ordered beside.
+      const kinds = (all: readonly { readonly for: string }[]) => all.map(({ for: what }) => what).sort()
+      const ordered = job.orders
+        .filter(({ state }) => state === 'waiting')
+        .map(({ lock = 'carrier' }) => ({ for: lock }))
+      expect(kinds(allWaits)).toEqual(kinds([...page, ...ordered]))
       // Nothing on the page is over before what the lists show first.
       for (const { until } of page) expect(Date.parse(until)).toBeGreaterThanOrEqual(Date.parse(waits.until))
     },

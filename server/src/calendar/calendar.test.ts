@@ -79,7 +79,13 @@ describe('the calendar of the shop', () => {
     const text = await (await fetched(path)).text()
     for (const personal of ['Zebulon', 'Quartz', 'zq@mail', READY.imei ?? '-'])
       expect(text).not.toContain(personal)
+    // A job that waits for two things has two entries.
+    await runa.bench(written.body, { kind: 'carrier-asked', by: 'mail' })
+    const both = (await entries(path)).filter(({ summary }) => summary.startsWith(stranger.ticket))
+    expect(both).toHaveLength(2)
     // Fetched again, an entry is the same one.
-    expect((await entries(path)).map(({ uid }) => uid)).toEqual(found.map(({ uid }) => uid))
+    const uids = (await entries(path)).map(({ uid }) => uid)
+    expect(found.map(({ uid }) => uid).filter((uid) => !uids.includes(uid))).toEqual([])
+    expect((await entries(path)).map(({ uid }) => uid)).toEqual(uids)
   })
 })

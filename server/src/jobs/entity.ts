@@ -1,4 +1,4 @@
-import type { JobState, LockStatesAndWaits } from '@benevox/core/job'
+import type { JobState, Listed, LockStatesAndWaits } from '@benevox/core/job'
 import { EntitySchema } from 'typeorm'
 
 /** A job: its snapshot, and beside it what lists and counts are made of. All of it follows from its events. */
@@ -22,6 +22,7 @@ export interface JobRow {
   imei: string | null
   locks: LockStatesAndWaits['locks']
   waits: LockStatesAndWaits['waits']
+  allWaits: Listed['allWaits'] | null
   /** When the timer that runs should be over. */
   dueAt: Date | null
   /** What a search looks through, in small letters. */
@@ -53,6 +54,7 @@ export const jobEntity = new EntitySchema<JobRow>({
     imei: { type: 'char', length: 15, nullable: true },
     locks: { type: 'json' },
     waits: { type: 'json', nullable: true },
+    allWaits: { name: 'all_waits', type: 'json', nullable: true, select: false },
     dueAt: { name: 'due_at', type: 'datetime', precision: 3, nullable: true },
     searchText: { name: 'search_text', type: 'varchar', length: 500, select: false },
     closedAt: { name: 'closed_at', type: 'datetime', precision: 3, nullable: true },

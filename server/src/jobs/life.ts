@@ -388,6 +388,7 @@ function placeholder(
     imei: null,
     locks: { screen: 'unknown', account: 'unknown', carrier: 'unknown' },
     waits: null,
+    allWaits: null,
     dueAt: null,
     searchText: '',
     closedAt: null,

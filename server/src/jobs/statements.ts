@@ -47,6 +47,7 @@ const SNAPSHOT: Columns<Snapshot> = {
   imei: ({ imei }) => imei,
   locks: ({ locks }) => JSON.stringify(locks),
   waits: ({ waits }) => waits && JSON.stringify(waits),
+  all_waits: ({ allWaits }) => allWaits && JSON.stringify(allWaits),
   due_at: ({ dueAt }) => dueAt,
   search_text: ({ searchText }) => searchText,
   closed_at: ({ closedAt }) => closedAt,

@@ -1,5 +1,5 @@
 import { publicHolidays } from '@benevox/core/clocks'
-import { checkSupply, lostBetween } from '@benevox/core/supply'
+import { checkSupply, latestToday, lostBetween } from '@benevox/core/supply'
 import type { Answer } from '@benevox/contract'
 import type { DataSource } from 'typeorm'
 import type { Handlers } from '../http/mount.ts'
@@ -21,7 +21,7 @@ export function supplyHandlers(database: DataSource, supply: SupplyLists, prices
     async changeSupply({ body: { base, list }, staffId }) {
       await supervisorOnly(database, staffId, 'changeSupply')
       const { currency } = (await prices.inUse()).prices
-      const today = new Date().toISOString().slice(0, 10)
+      const today = latestToday(new Date())
       const [wrong] = checkSupply(list, { currency, today, hasHolidays })
       if (wrong) throw new ProblemError('bad-request', { code: 'supply-fault', fault: wrong })
       const kept = await supply.keep(base, list, staffId, (before) => {

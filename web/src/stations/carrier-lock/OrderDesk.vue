@@ -17,7 +17,7 @@ import {
 import { compareOffers } from '@benevox/core/carrier'
 import { isOfItsCarrier } from '@benevox/core/route'
 import { takesModel } from '@benevox/core/supply'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { ApiProblem, call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import { eventText, orderChangeText, orderStands } from '../../words/job.ts'
@@ -112,11 +112,19 @@ const carriers = computed(() =>
 onMounted(async () => {
   try {
     suppliers.value = (await call('listSuppliers', {})).suppliers
-    const services = inUse.value.map(({ service }) => service)
+  } catch (error) {
+    fault.value = error instanceof Error ? error.message : String(error)
+  }
+})
+
+/** When each that fits would be here; of what does not fit it is not asked. */
+watch(fitting, async (now) => {
+  const open = now.map(({ service }) => service.id).filter((id) => !(id in promises.value))
+  try {
     const told = await Promise.all(
-      services.map(async ({ id }) => [id, await call('getPromise', { params: { id } })] as const),
+      open.map(async (id) => [id, await call('getPromise', { params: { id } })] as const),
     )
-    promises.value = Object.fromEntries(told)
+    promises.value = { ...promises.value, ...Object.fromEntries(told) }
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
   }
@@ -163,10 +171,15 @@ const cancel = ({ id, version }: Order) =>
   attempt(say('event.order-cancelled'), () =>
     call('cancelOrder', { params: { orderId: id }, body: { version } }),
   )
+/** The same mail, however often it is pressed until it is known to have gone. */
+const mailKeys = new Map<string, string>()
 const ask = ({ id, version }: Order, about: 'follow-up' | 'refund') =>
-  attempt(say(about === 'refund' ? 'event.order-refund-asked' : 'event.order-followed-up'), () =>
-    call('askSupplier', { params: { orderId: id }, body: { version, about, key: crypto.randomUUID() } }),
-  )
+  attempt(say(about === 'refund' ? 'event.order-refund-asked' : 'event.order-followed-up'), async () => {
+    const key = mailKeys.get(`${id} ${about}`) ?? crypto.randomUUID()
+    mailKeys.set(`${id} ${about}`, key)
+    await call('askSupplier', { params: { orderId: id }, body: { version, about, key } })
+    mailKeys.delete(`${id} ${about}`)
+  })
 </script>
 
 <template>

@@ -1,6 +1,6 @@
 import type { Supply } from '@benevox/contract'
 import { flawOf } from '@benevox/core/catalog'
-import { checkSupply, supplyList, type SupplyList } from '@benevox/core/supply'
+import { checkSupply, latestToday, supplyList, type SupplyList } from '@benevox/core/supply'
 import { fieldText, flawText, supplyFaultText } from '@benevox/words'
 import { computed, ref } from 'vue'
 import { ApiProblem, call } from '../../api/client.ts'
@@ -62,7 +62,7 @@ export function useSupply() {
         }
         const faults = checkSupply(list.data, {
           currency: currency.value,
-          today: new Date().toISOString().slice(0, 10),
+          today: latestToday(new Date()),
         })
         if (faults.length > 0) {
           fault.value = faults.map((one) => supplyFaultText(one, words)).join(' ')
