@@ -24,6 +24,8 @@ export type Service = z.infer<typeof service>
 
 /** Whom unlocks can be ordered from, what for, and how long carriers may take. */
 export const offered = z.object({
+  /** Where answers are mailed to: the shop's own address. */
+  answersTo: z.string(),
   suppliers: z.array(supplier),
   carriers: z.array(listedCarrier),
   rules: z.array(carrierRule),

@@ -2718,4 +2718,5 @@ export interface Messages {
   'outcome.carrier': { readonly worked: string | number; readonly all: string | number }
   'outcome.carrier-in-contract': { readonly worked: string | number; readonly all: string | number }
   'outcome.supplier': { readonly worked: string | number; readonly all: string | number }
+  'orderSummary.answersTo': { readonly address: string | number }
 }

@@ -49,7 +49,15 @@ describe.each(FACT_NAMES)('%s', (name) => {
 
 it('what points to a person is what a list that stays must not repeat', () => {
   expect(FACT_NAMES.filter(isPersonal).toSorted()).toEqual(
-    ['accountAddress', 'boxImei', 'imei', 'imeiSecond', 'ownershipNote', 'serialNumber'].toSorted(),
+    [
+      'accountAddress',
+      'boxImei',
+      'imei',
+      'imeiSecond',
+      'ownershipNote',
+      'sellerMail',
+      'serialNumber',
+    ].toSorted(),
   )
   expect(isPersonal('toString')).toBe(false)
 })

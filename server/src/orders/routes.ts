@@ -57,7 +57,12 @@ export function orderHandlers(
     async listSuppliers() {
       const { suppliers, carriers, rules } = (await supply.inUse()).list
       const results = await resultsOfServices(database)
-      return { suppliers: suppliers.map((supplier) => wireSupplier(supplier, results)), carriers, rules }
+      return {
+        answersTo: config.mail,
+        suppliers: suppliers.map((supplier) => wireSupplier(supplier, results)),
+        carriers,
+        rules,
+      }
     },
 
     async getPromise({ params }) {

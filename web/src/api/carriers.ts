@@ -1,4 +1,5 @@
 import type { Answer } from '@benevox/contract'
+import { isSameCarrier } from '@benevox/core/route'
 import { computed, ref } from 'vue'
 import { call } from './client.ts'
 
@@ -18,4 +19,14 @@ export function useCarriers() {
   return computed(() =>
     [...new Set((all.value?.carriers ?? []).map(({ name }) => name))].sort((a, b) => a.localeCompare(b)),
   )
+}
+
+/** Countries that the shop knows a carrier in, those of this one before the others. */
+export function useCarrierCountries(carrier: () => string | undefined) {
+  const all = useOffered()
+  return computed(() => {
+    const carriers = all.value?.carriers ?? []
+    const own = carriers.filter(({ name }) => isSameCarrier(name, carrier()))
+    return [...new Set([...own, ...carriers].map(({ country }) => country))]
+  })
 }

@@ -1,3 +1,4 @@
+import { folded } from '@benevox/core/supply'
 import type { Words } from '@benevox/words'
 
 const IN_ENGLISH = new Intl.DisplayNames('en', { type: 'region', fallback: 'none' })
@@ -16,14 +17,14 @@ const CODES: ReadonlySet<string> = new Set(
 export const countryName = (code: string, { country }: Words): string | undefined =>
   CODES.has(code) ? country(code) : undefined
 
-/** A country by its two letters or its name, in this language or in English, in any case; undefined where there is none. */
+/** A country by its two letters or its name, in this language or in English, capitals and accents aside; undefined where there is none. */
 export function countryCode(typed: string, { country }: Words): string | undefined {
-  const said = typed.trim().toLowerCase()
+  const said = folded(typed)
   if (/^[a-z]{2}$/.test(said)) {
     const code = today(said.toUpperCase())
     return CODES.has(code) ? code : undefined
   }
   return [...CODES].find((code) =>
-    [country(code), IN_ENGLISH.of(code)].some((name) => name?.toLowerCase() === said),
+    [country(code), IN_ENGLISH.of(code)].some((name) => name !== undefined && folded(name) === said),
   )
 }

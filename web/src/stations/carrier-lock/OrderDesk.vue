@@ -35,6 +35,7 @@ const props = defineProps<{
 const because = ref<OrderReason>()
 const job = useJob()
 const suppliers = ref<readonly Supplier[]>([])
+const answersTo = ref('')
 const promises = ref<Record<number, Answer<'getPromise'>>>({})
 const fault = ref('')
 const busy = ref(false)
@@ -111,7 +112,9 @@ const carriers = computed(() =>
 
 onMounted(async () => {
   try {
-    suppliers.value = (await call('listSuppliers', {})).suppliers
+    const offered = await call('listSuppliers', {})
+    suppliers.value = offered.suppliers
+    answersTo.value = offered.answersTo
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
   }
@@ -240,6 +243,7 @@ const ask = ({ id, version }: Order, about: 'follow-up' | 'refund') =>
         :supplier="chosenOffer.supplier.name"
         :service="chosenOffer.service"
         :promise="promises[chosenOffer.service.id]"
+        :answers-to="answersTo"
         :busy="busy"
         @order="order(chosenOffer.service)"
         @cancel="chosen = undefined"

@@ -14,6 +14,8 @@ const props = defineProps<{
   supplier: string
   service: Service
   promise: Answer<'getPromise'> | undefined
+  /** Where the answer is mailed to. */
+  answersTo: string
   busy: boolean
 }>()
 const emit = defineEmits<{ order: []; cancel: [] }>()
@@ -55,6 +57,7 @@ usePageKeys({ key: 'digit', does: 'keyHelp.confirmLine', press: confirm })
         })
       }}</template>
     </p>
+    <p class="mb-2 text-ink-soft">{{ say('orderSummary.answersTo', { address: answersTo }) }}</p>
     <ul class="ruled">
       <li
         v-for="(row, index) in rows"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { fieldOf, type FactName, type Facts } from '@benevox/core/facts'
 import { computed } from 'vue'
-import { useCarriers } from '../../api/carriers.ts'
+import { useCarrierCountries, useCarriers } from '../../api/carriers.ts'
 import { useJob } from '../../job/jobs.ts'
 import CountryField from '../../parts/CountryField.vue'
 import FreeText from '../../parts/FreeText.vue'
@@ -19,6 +19,8 @@ const kind = computed(() => fieldOf(props.name))
 const label = computed(() => say(`ask.${props.name}`))
 /** A carrier is picked from those the shop can order from; another one is written. */
 const carriers = props.name === 'originalCarrier' ? useCarriers() : undefined
+const countries =
+  props.name === 'carrierCountry' ? useCarrierCountries(() => job.facts.originalCarrier) : undefined
 const value = computed(() => String(job.facts[props.name] ?? ''))
 
 function set(value: string | number | null): void {
@@ -68,7 +70,13 @@ function setCount(text: string, to: number): void {
     :value="value"
     @change="set(($event.target as HTMLInputElement).value || null)"
   />
-  <CountryField v-else-if="kind === 'country'" :label="label" :value="value" @keep="(code) => set(code)" />
+  <CountryField
+    v-else-if="kind === 'country'"
+    :label="label"
+    :value="value"
+    :offers="countries"
+    @keep="(code) => set(code)"
+  />
   <WrongEntries v-else-if="name === 'wrongEntries'" />
   <NumberedChoices
     v-else
