@@ -184,7 +184,7 @@ export const STORIES: Readonly<Record<string, Intake>> = {
     route: ['carrier-free', 'carrier-order'],
     why: 'Ask the carrier first',
     changes: [
-      [{ contractRunning: 'yes' }, 'carrier-order'],
+      [{ contractRunning: 'yes' }, 'carrier-free'],
       [{ registryAnswer: 'no-answer' }, 'leave-it'],
       [{ memoryCard: 'yes' }, 'carrier-free'],
     ],

@@ -255,15 +255,19 @@ export class Acts {
       pace: 'working-days',
       ...rest,
     })
-    return [
-      release('carrier-free', free, { benchMinutes: 8, minutes: days(1, 3, 10) }),
-      release('carrier-order', moved(0.88, experience.supplier), {
-        benchMinutes: 12,
-        minutes: days(1, 4, 10),
-        work: 'carrier-order',
-        feesMinor: Math.round((carrierOrderFrom + carrierOrderTo) / 2),
-      }),
-    ]
+    // Asked first, as it is free; a supplier is paid where that was in vain, or the customer wants it so.
+    const isAsked =
+      this.#place.failed.includes('carrier-free') ||
+      this.#given.closed.has('carrier-free') ||
+      facts.wish === 'carrier-order'
+    const fromTheCarrier = release('carrier-free', free, { benchMinutes: 8, minutes: days(1, 3, 10) })
+    const fromASupplier = release('carrier-order', moved(0.88, experience.supplier), {
+      benchMinutes: 12,
+      minutes: days(1, 4, 10),
+      work: 'carrier-order',
+      feesMinor: Math.round((carrierOrderFrom + carrierOrderTo) / 2),
+    })
+    return isAsked ? [fromTheCarrier, fromASupplier] : [fromTheCarrier]
   }
 
   #passwordFirst(): readonly ActDraft[] {
