@@ -96,6 +96,30 @@ describe('the way to the end of the carrier lock', () => {
   })
 })
 
+describe('one changed fact', () => {
+  const rule = { country: 'US', workingDays: 2, source: 'any', lookedAt: '2026-01-01' }
+  const parts = (plan: ReturnType<typeof planOf>) =>
+    (['situation', 'steps', 'now', 'does', 'waits'] as const).map((part) => [
+      part,
+      JSON.stringify(plan[part]),
+    ])
+  const changedIn = (one: ReturnType<typeof planOf>, other: ReturnType<typeof planOf>) =>
+    parts(one).flatMap(([part, text], nth) => (text === parts(other)[nth]?.[1] ? [] : [part]))
+  const base = planOf([SEEN, ASKED])
+  it.each<[string, ReturnType<typeof planOf>, readonly string[]]>([
+    ['how it was asked', planOf([SEEN, { ...ASKED, by: 'mail' }]), []],
+    ['a rule of the country', planOf([SEEN, { ...ASKED, rule }]), ['waits']],
+    ['the day the carrier named', planOf([SEEN, ASKED, answered('later', days(MONDAY, 9))]), ['waits']],
+    ['the time at which somebody looks', planOf([SEEN, ASKED], { now: days(MONDAY, 5) }), ['steps']],
+    ['a device that is not here, once it was seen', planOf([SEEN, ASKED], { isHere: false }), []],
+    ['what the route decides, once it was asked', planOf([SEEN, ASKED], { first: 'carrier-order' }), []],
+    ['its page was read, not a SIM tried', planOf([{ ...SEEN, by: 'own-page' }, ASKED]), []],
+    ['a refusal', planOf([SEEN, ASKED, answered('refused')]), ['situation', 'steps', 'now', 'does', 'waits']],
+  ])('%s changes what it should and nothing else', (_, plan, changed) => {
+    expect(changedIn(base, plan)).toEqual(changed)
+  })
+})
+
 describe('what is seen', () => {
   it('is a fact, and only a SIM of another carrier is a proof', () => {
     expect(carrierLockLearnt(recordOf([SEEN]))).toEqual({ carrierLocked: 'yes' })

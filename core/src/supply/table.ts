@@ -310,11 +310,12 @@ const listOf = (cell: string) =>
     .filter((part) => part !== '')
 /** What is no number stays what it is, and is refused as such. */
 const number = (cell: string) => (/^\d{1,9}$/.test(cell) ? Number(cell) : cell)
-/** `12.50` and `12,50` alike; nothing else is guessed. */
-const minor = (cell: string) => {
-  const [read, whole = '', part = ''] = /^(\d{1,6})(?:[.,](\d{1,2}))?$/.exec(cell) ?? []
-  return read === undefined ? cell : Number(whole) * 100 + Number(part.padEnd(2, '0'))
+/** `12.5`, `12,50` and `12` alike, in minor units; nothing else is guessed. @returns undefined where it is no amount */
+export function amountOf(text: string): number | undefined {
+  const [read, whole = '', part = ''] = /^(\d{1,5})(?:[.,](\d{1,2}))?$/.exec(text) ?? []
+  return read === undefined ? undefined : Number(whole) * 100 + Number(part.padEnd(2, '0'))
 }
+const minor = (cell: string) => amountOf(cell) ?? cell
 const yes = (cell: string) => {
   const said = cell.toLowerCase()
   return said === 'yes' ? true : said === 'no' || said === '' ? false : cell

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { OpeningHours } from '@benevox/core/clocks'
+import { typedTime } from '../supply/typed.ts'
 import SettingsField from './SettingsField.vue'
 import { say, words } from '../../words/index.ts'
 
@@ -16,12 +17,11 @@ function setDay(index: number, change: Partial<{ from: string; until: string }> 
     at === index ? change && { ...before, ...change } : day,
   )
 }
-/** 9, 930 and 9:30 are times of day too; what is none gives way to what stands. */
+/** What is no time of day gives way to what stands. */
 function setTime(index: number, end: 'from' | 'until', event: Event): void {
   const field = event.target as HTMLInputElement
-  const [read, hour = '', minute = '00'] = /^(\d{1,2})[:.]?(\d{2})?$/.exec(field.value.trim()) ?? []
-  const time = `${hour.padStart(2, '0')}:${minute}`
-  if (read && /^([01]\d|2[0-3]):[0-5]\d$/.test(time)) setDay(index, { [end]: time })
+  const time = typedTime(field.value.trim())
+  if (time !== undefined) setDay(index, { [end]: time })
   field.value = opening.value.days[index]?.[end] ?? ''
 }
 function setRegion(text: string): void {

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { nameOfService, type ListedService } from '@benevox/core/supply'
+import { amountOf, nameOfService, type ListedService } from '@benevox/core/supply'
 import { releasedLock } from '@benevox/core/job'
 import TickBox from '../../parts/TickBox.vue'
 import { say } from '../../words/index.ts'
 import SupplyField from './SupplyField.vue'
-import { shownAmount, typedAmount, typedNumber } from './typed.ts'
+import { COUNTRIES_ID, LONGEST_DAYS, shownAmount, typedNumber } from './typed.ts'
 
 /** One service of a supplier. What it unlocks stays once it is saved: its results are of that. */
 defineProps<{ isSupervisor: boolean; isSaved: boolean }>()
@@ -12,7 +12,6 @@ const emit = defineEmits<{ remove: [] }>()
 const service = defineModel<ListedService>({ required: true })
 
 const DAYS = ['minDays', 'maxDays'] as const
-const LONGEST_DAYS = 365
 function setLock(lock: ListedService['lock']): void {
   service.value.lock = lock
   if (lock === 'account') service.value.carrier = ''
@@ -51,7 +50,7 @@ const setModels = (text: string) => {
       />
       <SupplyField
         :label="say('supply.carrierCountry')"
-        list="supply-countries"
+        :list="COUNTRIES_ID"
         :value="service.carrierCountry"
         :is-supervisor="isSupervisor && !isSaved"
         @change="service.carrierCountry = $event.toUpperCase()"
@@ -66,7 +65,7 @@ const setModels = (text: string) => {
         :label="say('supply.feeMinor', { currency: service.currency })"
         :value="shownAmount(service.feeMinor)"
         :is-supervisor="isSupervisor"
-        @change="service.feeMinor = typedAmount($event) ?? service.feeMinor"
+        @change="service.feeMinor = amountOf($event) ?? service.feeMinor"
       />
       <SupplyField
         v-for="end in DAYS"

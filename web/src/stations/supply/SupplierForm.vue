@@ -5,7 +5,7 @@ import TickBox from '../../parts/TickBox.vue'
 import { say } from '../../words/index.ts'
 import ServiceRow from './ServiceRow.vue'
 import SupplyField from './SupplyField.vue'
-import { typedTime } from './typed.ts'
+import { COUNTRIES_ID, typedTime } from './typed.ts'
 
 /** One supplier: who it is, when its days count, and what it unlocks. */
 const props = defineProps<{
@@ -79,7 +79,7 @@ const setTime = (text: string) => {
       <SupplyField
         :label="say('supply.country')"
         :value="supplier.country"
-        list="supply-countries"
+        :list="COUNTRIES_ID"
         :is-supervisor="isSupervisor"
         @change="supplier.country = $event.toUpperCase()"
       />

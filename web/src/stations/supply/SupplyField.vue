@@ -9,7 +9,7 @@ const props = defineProps<{
   /** Without its name beside it, in a table whose heading says it. */
   bare?: boolean
   list?: string | undefined
-  type?: 'text' | 'date' | 'email'
+  type?: 'text' | 'date' | 'email' | undefined
 }>()
 const emit = defineEmits<{ change: [text: string] }>()
 async function change({ target }: Event): Promise<void> {

@@ -8,6 +8,7 @@ import CarrierRows from './CarrierRows.vue'
 import RuleRows from './RuleRows.vue'
 import SupplierForm from './SupplierForm.vue'
 import SupplyTables from './SupplyTables.vue'
+import { COUNTRIES_ID } from './typed.ts'
 import { useSupply } from './useSupply.ts'
 
 /** Whom unlocks are ordered from, for which carriers, and how long carriers may take. A supervisor changes it. */
@@ -132,7 +133,7 @@ function remove(): void {
           :value="name"
         ></option>
       </datalist>
-      <datalist id="supply-countries">
+      <datalist :id="COUNTRIES_ID">
         <option v-for="country in countries" :key="country" :value="country">
           {{ countryName(country, words) }}
         </option>
