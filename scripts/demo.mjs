@@ -24,7 +24,7 @@ ensureNodeModules()
 let stopping = false
 let mariadb = await startMariadb({ name: process.env.BENEVOX_DATA ?? 'demo', fresh })
 await loadDemo(mariadb)
-buildWeb()
+await buildWeb()
 
 const { REPORTED, SHOP, SIGN_IN_HINT } = await programOf('shop')
 /** A supplier answers after minutes here, where a real one takes days. */

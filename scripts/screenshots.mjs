@@ -16,7 +16,7 @@ const { REPORTED, SHOP, SIGN_IN_HINT, STAFF } = await programOf('shop')
 
 const mariadb = await startMariadb({ name: 'screenshots', fresh: true })
 await loadDemo(mariadb)
-buildWeb()
+await buildWeb()
 const outside = await startStandIns(REPORTED)
 const server = await startServer(mariadb, {
   ...outside.env,

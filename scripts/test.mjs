@@ -141,7 +141,7 @@ function safely(read) {
 }
 
 const building = Date.now()
-buildWeb()
+await buildWeb()
 check('build', building, true)
 const missing = readdirSync(join(root, 'e2e')).filter(
   (file) => file.endsWith('.spec.ts') && !PARTS.flat().includes(file.replace('.spec.ts', '')),

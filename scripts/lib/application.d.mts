@@ -2,7 +2,7 @@ import type { ChildProcess } from 'node:child_process'
 import type { DatabaseAccess, Mariadb } from './mariadb.mjs'
 
 export const webDist: string
-export function buildWeb(): void
+export function buildWeb(): Promise<void>
 export function loadDemo(mariadb: Mariadb): Promise<void>
 export function startServer(
   mariadb: DatabaseAccess,

@@ -3,13 +3,14 @@ import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { serverEnvironment } from './mariadb.mjs'
+import { compressIn } from './compressed.mjs'
 import { program, stampOf } from './programs.mjs'
 import { give, root, say, workDir } from './setup.mjs'
 
 export const webDist = join(root, 'web', 'dist')
 
-/** Builds the interface unless it was built from its sources as they are. */
-export function buildWeb() {
+/** Builds the interface, compressed beside, unless it was built from its sources as they are. */
+export async function buildWeb() {
   const stamp = join(workDir, 'web-built')
   const sources = stampOf([
     'web',
@@ -28,6 +29,7 @@ export function buildWeb() {
     { cwd: root, stdio: 'inherit' },
   )
   if (done.status !== 0) give('building the interface failed; the words of the builder stand above.')
+  await compressIn(webDist)
   writeFileSync(stamp, sources)
 }
 

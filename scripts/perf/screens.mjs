@@ -39,7 +39,7 @@ export async function measureScreens(only) {
   const { STAFF } = await programOf('shop')
   const mariadb = await startMariadb({ name: 'perf', fresh: true })
   await loadDemo(mariadb)
-  buildWeb()
+  await buildWeb()
   const server = await startServer(mariadb, { BENEVOX_WEB: webDist })
   const browser = await chromium.launch((config.default ?? config).use.launchOptions)
   try {

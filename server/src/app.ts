@@ -6,6 +6,7 @@ import { csrfSync } from 'csrf-sync'
 import express, { type Express, type Request } from 'express'
 import { rateLimit } from 'express-rate-limit'
 import session from 'express-session'
+import expressStaticGzip from 'express-static-gzip'
 import helmet from 'helmet'
 import { pino } from 'pino'
 import type { DataSource } from 'typeorm'
@@ -168,13 +169,18 @@ function serveWeb(app: Express, folder: string): void {
   if (!existsSync(join(folder, 'index.html')))
     throw new Error(`The interface is not built: ${folder} has no index.html`)
   app.use(
-    express.static(folder, {
+    expressStaticGzip(folder, {
+      enableBrotli: true,
       index: false,
-      setHeaders: (response, path) =>
-        void (
-          path.includes('/assets/') &&
-          response.setHeader('Cache-Control', 'public, max-age=31536000, immutable')
-        ),
+      orderPreference: ['br', 'gzip'],
+      serveStatic: {
+        index: false,
+        setHeaders: (response, path) =>
+          void (
+            path.includes('/assets/') &&
+            response.setHeader('Cache-Control', 'public, max-age=31536000, immutable')
+          ),
+      },
     }),
   )
   app.get(/^\/(?!api\/).*/, (_request, response) => response.sendFile(join(folder, 'index.html')))
