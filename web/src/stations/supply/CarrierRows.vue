@@ -20,7 +20,7 @@ const carriers = defineModel<ListedCarrier[]>({ required: true })
       { label: say('supply.name'), value: ({ name }) => name, set: (row, text) => (row.name = text) },
       {
         label: say('supply.country'),
-        width: '7rem',
+        width: '5rem',
         list: COUNTRIES_ID,
         value: ({ country }) => country,
         set: (row, text) => (row.country = text.toUpperCase()),

@@ -36,7 +36,7 @@ const add = () => rows.value.push(props.blank())
           >
             {{ column.label }}
           </th>
-          <th class="w-28"></th>
+          <th class="w-20"></th>
         </tr>
       </thead>
       <tbody class="ruled">

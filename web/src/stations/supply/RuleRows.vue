@@ -27,14 +27,14 @@ const setDays = (row: CarrierRule, text: string) =>
     :columns="[
       {
         label: say('supply.country'),
-        width: '7rem',
+        width: '5rem',
         list: COUNTRIES_ID,
         value: ({ country }) => country,
         set: (row, text) => (row.country = text.toUpperCase()),
       },
       {
         label: say('supply.workingDays'),
-        width: '9rem',
+        width: '6.5rem',
         value: ({ workingDays }) => String(workingDays),
         set: setDays,
       },
