@@ -292,7 +292,7 @@ test('on the telephone: what to bring, a carrier order by IMEI alone, agreed to 
   await expect(page.getByText('No supplier for Skerry Mobile (Norway). There are services for')).toBeVisible()
   await page.getByRole('link', { name: 'Answers at the counter' }).click()
   await knownLine(page, 'In which country was it bought?').click()
-  const country = page.getByRole('textbox', { name: 'In which country was it bought?' })
+  const country = page.getByRole('combobox', { name: 'In which country was it bought?' })
   await country.fill('Germania')
   await expect(page.getByText('No country has this name.')).toBeVisible()
   await country.fill('germany')
