@@ -194,6 +194,30 @@ export const LAWS_OF_DEEDS = [
     },
   }),
   law({
+    says: 'the route pays no supplier for a carrier lock before its carrier has refused, or one was ordered all the same',
+    often: { 'a supplier': 1 / 1000, 'the carrier': 1 / 50 },
+    end({ job, events }, _, seen) {
+      const first = routeOf(job, worldAt(200)).choices[0]?.action
+      if (first === 'carrier-free') seen('the carrier')
+      if (first !== 'carrier-order') return
+      seen('a supplier')
+      const undone = events.flatMap((event) =>
+        event.kind === 'taken-back' && event.what.kind === 'step' ? [event.what.key] : [],
+      )
+      const hasRefused = events.some(
+        (event) =>
+          event.kind === 'step-made' &&
+          event.step.change.kind === 'carrier-answered' &&
+          event.step.change.says === 'refused' &&
+          !undone.includes(event.step.key),
+      )
+      const isOrdered = events.some(
+        (event) => event.kind === 'order-placed' && (event.order.lock ?? 'carrier') === 'carrier',
+      )
+      expect(hasRefused || isOrdered).toBe(true)
+    },
+  }),
+  law({
     says: 'what the agreement in force says of memory card and eSIM is told before a reset, and nothing is told after it or after the hand-back',
     often: { card: 1 / 50, eSIM: 1 / 50, after: 1 / 50 },
     step({ job, world, so }, seen) {
