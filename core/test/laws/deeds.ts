@@ -195,12 +195,20 @@ export const LAWS_OF_DEEDS = [
   }),
   law({
     says: 'the route pays no supplier for a carrier lock before its carrier has refused, or one was ordered all the same',
-    often: { 'a supplier': 1 / 1000, 'the carrier': 1 / 50 },
+    often: { 'a supplier': 1 / 100, 'the carrier': 1 / 50 },
     end({ job, events }, _, seen) {
       const first = routeOf(job, worldAt(200)).choices[0]?.action
-      if (first === 'carrier-free') seen('the carrier')
+      if (first === 'carrier-free') {
+        seen('the carrier')
+        // Once it refuses, nobody is sent to it again, and a supplier may come first.
+        const change = { kind: 'carrier-answered', says: 'refused' } as const
+        const decided = decide(job, { kind: 'step', key: 'refused', change }, worldAt(200))
+        if (decided.kind !== 'done') return
+        const [next] = routeOf(decided.events.reduce(evolve, job), worldAt(200)).choices
+        expect(next?.action).not.toBe('carrier-free')
+        if (next?.action === 'carrier-order') seen('a supplier')
+      }
       if (first !== 'carrier-order') return
-      seen('a supplier')
       const undone = events.flatMap((event) =>
         event.kind === 'taken-back' && event.what.kind === 'step' ? [event.what.key] : [],
       )
