@@ -1,9 +1,10 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
-import { histories, live } from '../../test/histories.ts'
+import { histories, live, SERVICE } from '../../test/histories.ts'
+import { Story } from '../../test/story.ts'
 import { moved, type Experience } from '../results/index.ts'
 import { NOTHING_DONE, planRoute } from '../route/index.ts'
-import { outcomesOf, type JobEvent } from './index.ts'
+import { outcomesOf, type Command, type JobEvent, type StepChange } from './index.ts'
 
 /** Counted from the events alone, one look at each: what was tried, and whether it came to something. */
 function told(events: readonly JobEvent[]): ReadonlyMap<string, boolean | undefined> {
@@ -43,6 +44,35 @@ it('of random lives: each thing that was tried has one outcome at most, as its e
     { seed: 1617, numRuns: 250 },
   )
   for (const [what, count] of Object.entries(seen)) expect(count, what).toBeGreaterThan(10)
+})
+
+it('a carrier that was passed over for a supplier counts neither way, and one that refused does', () => {
+  const story = () =>
+    new Story({
+      complaint: 'carrier-lock-only',
+      carrierLocked: 'yes',
+      originalCarrier: 'Skerry Mobile',
+      carrierCountry: 'DE',
+    }).signs()
+  const tell = (key: string, change: StepChange): Command => ({ kind: 'step', key, change })
+  const order: Command = {
+    kind: 'place-order',
+    id: '00000000-0000-4000-9000-000000000001',
+    service: SERVICE,
+    because: 'will-not-wait',
+  }
+  const carriers = (commands: readonly Command[]) => {
+    const told = story()
+    for (const command of commands) expect(told.attempts(command)).toBeUndefined()
+    return outcomesOf(told.job).filter(({ of }) => of === 'carrier')
+  }
+  const asked = tell('a', { kind: 'carrier-asked', by: 'mail' })
+  const works = tell('b', { kind: 'other-sim-works' })
+  const refused = tell('c', { kind: 'carrier-answered', says: 'refused' })
+  expect(carriers([asked])).toEqual([])
+  expect(carriers([asked, works])).toEqual([{ of: 'carrier', worked: true }])
+  expect(carriers([asked, order, works])).toEqual([])
+  expect(carriers([asked, refused, order])).toEqual([{ of: 'carrier', worked: false }])
 })
 
 it('the mean moves from what is usual to what the shop has seen', () => {

@@ -19,6 +19,7 @@ export function outcomesOf(job: JobState): readonly Outcome[] {
   const asked = carrier.asked
   // The skipped step proves whatever was done last: an order for it, else the previous owner.
   const released = ordersOf(job, 'account')
+  const ordered = ordersOf(job, 'carrier')
   return [
     ...(account.seller
       ? end(
@@ -29,26 +30,19 @@ export function outcomesOf(job: JobState): readonly Outcome[] {
     ...(account.recovery ? end('account-recovery', account.recovery.found) : []),
     ...(account.service ? end(service, account.service.unlocked) : []),
     ...(released.length > 0 ? end('authorised-release', howOrdersEnded(released)) : []),
-    ...(asked
+    // A carrier that was passed over for a supplier has neither unlocked it nor refused.
+    ...(asked && (asked.says === 'refused' || ordered.length === 0)
       ? end(
           contractRunning === 'yes' ? 'carrier-in-contract' : 'carrier',
           asked.says === 'refused' ? false : carrier.worksAt !== undefined ? true : undefined,
         )
       : []),
-    ...suppliersOf(job, end),
+    ...(ordered.length > 0 ? end('supplier', howOrdersEnded(ordered)) : []),
   ]
 }
 
 const ordersOf = ({ orders }: JobState, lock: 'account' | 'carrier') =>
   orders.filter((one) => releasedBy(one) === lock && one.state !== 'cancelled')
-
-function suppliersOf(
-  job: JobState,
-  end: (of: OutcomeOf, worked: boolean | undefined) => readonly Outcome[],
-): readonly Outcome[] {
-  const orders = ordersOf(job, 'carrier')
-  return orders.length > 0 ? end('supplier', howOrdersEnded(orders)) : []
-}
 
 /** Undefined while one of them may still work. */
 function howOrdersEnded(orders: ReturnType<typeof ordersOf>): boolean | undefined {

@@ -49,7 +49,9 @@ usePageKeys({ key: 'digit', does: 'keyHelp.confirmLine', press: confirm })
   <section class="border-2 border-ink px-4 py-3" :aria-label="say('orderSummary.title')">
     <h2>{{ say('orderSummary.title') }}</h2>
     <p class="mb-2">
-      <b>{{ supplier }}</b> · {{ words.money(service.feeMinor, service.currency) }} ·
+      <b>{{ supplier }}</b>
+      <template v-if="service.name">{{ ' ' }}{{ service.name }}</template> ·
+      {{ words.money(service.feeMinor, service.currency) }} ·
       <template v-if="promise">{{
         say('orderDesk.between', {
           first: words.shortDay(promise.earliest),
