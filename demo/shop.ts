@@ -1,5 +1,6 @@
 import { checkDigit } from '@benevox/core/imei'
 import type { ListedService, SupplyList } from '@benevox/core/supply'
+import document from './pack.json' with { type: 'json' }
 
 /** The demo's shop in its made-up ferry port: people, suppliers, carriers. All invented. */
 export const SHOP = 'Lantern Slip Repairs, Port Ossel'
@@ -106,6 +107,11 @@ export const REPORTED: Readonly<Record<string, 'lost' | 'stolen' | 'unpaid'>> = 
       ['00100201666666', 'unpaid'],
     ] as const
   ).map(([first, status]) => [`${first}${checkDigit(first)}`, status]),
+)
+
+/** Which model its reports name, by the first eight digits of an IMEI; of others they name none. */
+export const MODELS_REPORTED: Readonly<Record<string, string>> = Object.fromEntries(
+  document.models.flatMap(({ tacs, maker, name }) => tacs.map((tac) => [tac, `${maker} ${name}`])),
 )
 
 /** The kit: cables with a number on a flag of tape. */

@@ -1,5 +1,6 @@
 import type { Job } from '@benevox/contract'
 import { expect, test, type Page } from '@playwright/test'
+import { expectAccessible } from './accessible.ts'
 import {
   agreedTo,
   answer,
@@ -216,6 +217,26 @@ test('an authorised release is ordered at the account desk, answered, and proven
   await expect(main).toHaveText(['Go to the account lock'])
   await main.click()
   await expect(page.getByRole('heading', { name: 'Order an authorised release' })).toBeVisible()
+  // The registry's report speaks of another model first: another IMEI was typed, or another device lies here.
+  const registry = (model: string | null) =>
+    fetch(`${process.env['BENEVOX_REGISTRY'] ?? ''}/control`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ imei: '490154203237518', model }),
+    })
+  await expect(page.getByText('Order the registry’s report and compare')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Order', exact: true })).toBeDisabled()
+  await registry(null)
+  const report = page.getByRole('button', { name: 'with a report by e-mail' })
+  await report.click()
+  await expect(page.getByText('In hand: Tesmar Juno')).toBeVisible()
+  await page.getByRole('button', { name: 'Another model' }).click()
+  await expect(page.getByText('nothing is released here')).toBeVisible()
+  await expectAccessible(page, 'another model')
+  await registry('Tesmar Juno')
+  await report.click()
+  await expect(page.getByText('nothing is released here')).toBeHidden()
+  await registry(null)
   await expect(main).toHaveText(['Order'])
   await main.click()
   await confirmOrder(page)

@@ -26,10 +26,10 @@ let mariadb = await startMariadb({ name: process.env.BENEVOX_DATA ?? 'demo', fre
 await loadDemo(mariadb)
 await buildWeb()
 
-const { REPORTED, SHOP, SIGN_IN_HINT } = await programOf('shop')
+const { MODELS_REPORTED: models, REPORTED: reported, SHOP, SIGN_IN_HINT } = await programOf('shop')
 /** A supplier answers after minutes here, where a real one takes days. */
 const RESULT_AFTER_MS = 120_000
-const outside = await startStandIns(REPORTED, RESULT_AFTER_MS)
+const outside = await startStandIns({ reported, models }, RESULT_AFTER_MS)
 const serve = () =>
   startServer(mariadb, {
     ...outside.env,

@@ -12,12 +12,12 @@ const { chromium } = await import('@playwright/test')
 const { default: config } = await import('tsx/esm/api').then(({ tsImport }) =>
   tsImport('../playwright.config.ts', import.meta.url),
 )
-const { REPORTED, SHOP, SIGN_IN_HINT, STAFF } = await programOf('shop')
+const { REPORTED: reported, SHOP, SIGN_IN_HINT, STAFF } = await programOf('shop')
 
 const mariadb = await startMariadb({ name: 'screenshots', fresh: true })
 await loadDemo(mariadb)
 await buildWeb()
-const outside = await startStandIns(REPORTED)
+const outside = await startStandIns({ reported })
 const server = await startServer(mariadb, {
   ...outside.env,
   BENEVOX_WEB: webDist,

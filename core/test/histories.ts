@@ -99,15 +99,22 @@ export const READY: Facts = {
   wrongEntries: 12,
 }
 const IMEIS = ['001001011234561', '490154203237518'] as const
+/** What a report names: nothing, the model of these histories, another of the catalogue, or what no catalogue knows. */
+const REPORTS = [
+  {},
+  { model: 'Any One', modelId: 'any' },
+  { model: 'Another', modelId: 'another' },
+  { model: 'AO-1/DS' },
+] as const
 const registry =
-  (said: 'clean' | 'reported' | 'no-answer'): Try =>
+  (said: 'clean' | 'reported' | 'no-answer', named: (typeof REPORTS)[number]): Try =>
   (job, _, nth) =>
     job.asking
       ? {
           kind: 'registry-said',
           key: job.asking.key,
           imei: job.asking.imei,
-          said: { answer: said, reference: '', feeMinor: 0, currency: '' },
+          said: { answer: said, reference: '', feeMinor: 0, currency: '', ...named },
         }
       : { kind: 'ask-registry', key: `q${nth}`, report: false }
 
@@ -178,6 +185,8 @@ const FACTS: fc.Arbitrary<Record<string, unknown>> = fc.oneof(
   some(0, 12).map((wrongEntries) => ({ wrongEntries })),
   some('yes', 'no').map((remoteUnlockSetUp) => ({ remoteUnlockSetUp, online: remoteUnlockSetUp })),
   some('reset-from-recovery', 'clear-cache', null).map((wish) => ({ wish })),
+  some('same', 'same', 'other', null).map((reportModel) => ({ reportModel })),
+  some('any', 'any', 'another').map((modelId) => ({ modelId })),
   some('yes', 'no').map((proofOfPurchase) => ({ proofOfPurchase, sellerReachable: proofOfPurchase })),
 )
 
@@ -237,7 +246,12 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
     weight: 3,
     arbitrary: some('shown', 'receipt', 'box').map((ownership) => answer({ ...READY, ownership })),
   },
-  { weight: 4, arbitrary: some('clean', 'clean', 'reported', 'no-answer').map(registry) },
+  {
+    weight: 4,
+    arbitrary: fc
+      .tuple(some('clean', 'clean', 'reported', 'no-answer'), some(...REPORTS))
+      .map(([said, named]) => registry(said, named)),
+  },
   { weight: 6, arbitrary: fc.constant(sign) },
   { weight: 1, arbitrary: fc.constant<Try>(() => ({ kind: 'refuse-agreement' })) },
   { weight: 10, arbitrary: TOLD_CHANGE.map((change) => bench(change)) },

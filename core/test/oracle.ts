@@ -163,3 +163,30 @@ export function isShownOff(lock: 'screen' | 'account' | 'carrier', events: reado
       )
   }
 }
+
+/**
+ * Whether the registry's report names the device of the job: by a model of the catalogue, or as a person has compared
+ * it since IMEI, model and report were last others.
+ */
+export function reportNamesTheDevice(events: readonly JobEvent[]): 'same' | 'other' | 'nobody has said' {
+  const reports = new Map<string, { text: string; id: string | undefined }>()
+  let [imei, model, compared] = ['', '', '']
+  for (const event of events) {
+    if (event.kind === 'registry-said' && event.record.model !== undefined) {
+      if (event.record.imei === imei && reports.get(imei)?.text !== event.record.model) compared = ''
+      reports.set(event.record.imei, { text: event.record.model, id: event.record.modelId })
+    }
+    if (event.kind !== 'answered') continue
+    const { set } = event
+    const now = [
+      set.imei === undefined ? imei : (set.imei ?? ''),
+      set.modelId === undefined ? model : (set.modelId ?? ''),
+    ]
+    if (now[0] !== imei || now[1] !== model) compared = ''
+    ;[imei = '', model = ''] = now
+    if (set.reportModel !== undefined) compared = set.reportModel ?? ''
+  }
+  const named = reports.get(imei)?.id
+  if (named !== undefined && model !== '') return named === model ? 'same' : 'other'
+  return compared === 'same' || compared === 'other' ? compared : 'nobody has said'
+}

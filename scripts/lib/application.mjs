@@ -64,9 +64,10 @@ export async function startServer(mariadb, more) {
 
 /**
  * Starts the shop's outside world on loopback, made up: a registry and a maker's service over HTTP, a mailbox that takes SMTP.
+ * @param known what the registry knows: the status of an IMEI, the model of its first eight digits
  * @returns what the server is told of them; started again on the same ports when it dies by itself
  */
-export async function startStandIns(reported = {}, resultAfterMs = undefined) {
+export async function startStandIns({ reported = {}, models = {} } = {}, resultAfterMs = undefined) {
   /** Where they answer, as they said it when they first stood. */
   let where
   let stopping = false
@@ -75,6 +76,7 @@ export async function startStandIns(reported = {}, resultAfterMs = undefined) {
     const env = {
       ...process.env,
       BENEVOX_REPORTED: JSON.stringify(reported),
+      BENEVOX_MODELS_REPORTED: JSON.stringify(models),
       ...(resultAfterMs ? { BENEVOX_RESULT_AFTER_MS: String(resultAfterMs) } : {}),
       ...(where ? { BENEVOX_STAND_IN_PORTS: JSON.stringify(portsOf(where)) } : {}),
     }

@@ -144,7 +144,7 @@ export function createApp(
     ...agreementHandlers(database, life),
     ...intakeHandlers(life),
     ...accountHandlers(life, config),
-    ...registryHandlers(database, config, life),
+    ...registryHandlers(database, config, life, catalog),
     ...priceHandlers(database, prices),
     ...supplyHandlers(database, supply, prices),
     ...kitHandlers(database),

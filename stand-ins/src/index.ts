@@ -27,7 +27,7 @@ export interface StandIns {
 
 /** The shop's outside world on loopback: a registry, a maker's service and suppliers over HTTP, a mailbox that takes SMTP. */
 export async function startStandIns(
-  settings: Partial<Pick<RegistrySettings, 'reported' | 'latencyMs'>> &
+  settings: Partial<Pick<RegistrySettings, 'reported' | 'models' | 'latencyMs'>> &
     Partial<Pick<SuppliersSettings, 'resultAfterMs'>> & { readonly ports?: Ports } = {},
 ): Promise<StandIns> {
   const mailbox = new Mailbox()
@@ -45,6 +45,7 @@ export async function startStandIns(
   const registry = await serve(
     registryApp({
       reported: settings.reported ?? {},
+      models: settings.models ?? {},
       latencyMs: settings.latencyMs ?? 350,
       send: async (mail) => void (await transport.sendMail({ from: 'reports@registry.example', ...mail })),
     }),

@@ -5,12 +5,14 @@ const reported = JSON.parse(process.env.BENEVOX_REPORTED ?? '{}') as Record<
   string,
   'lost' | 'stolen' | 'unpaid'
 >
+const models = JSON.parse(process.env.BENEVOX_MODELS_REPORTED ?? '{}') as Record<string, string>
 const ports = process.env.BENEVOX_STAND_IN_PORTS
   ? (JSON.parse(process.env.BENEVOX_STAND_IN_PORTS) as Ports)
   : undefined
 const resultAfterMs = Number(process.env.BENEVOX_RESULT_AFTER_MS) || undefined
 const { registry, mailbox, smtpPort, maker, suppliers, close } = await startStandIns({
   reported,
+  models,
   resultAfterMs,
   ...(ports ? { ports } : {}),
 })

@@ -11,6 +11,8 @@ const control = z.strictObject({
   status: said.optional(),
   fault: fault.nullable().optional(),
   delayMs: z.int().min(0).max(60_000).optional(),
+  /** The model that a report names. */
+  model: z.string().max(80).nullable().optional(),
 })
 const order = z.strictObject({
   imei: z.string().regex(/^\d{15}$/),
@@ -23,6 +25,8 @@ const order = z.strictObject({
 export interface RegistrySettings {
   /** What is known of some devices; all others are clean. */
   readonly reported: Readonly<Record<string, z.infer<typeof said>>>
+  /** Which model reports name, by the first eight digits of an IMEI; of others they name none. */
+  readonly models: Readonly<Record<string, string>>
   readonly latencyMs: number
   /** Sends a report by mail. */
   readonly send: (mail: { to: string; subject: string; text: string }) => Promise<void>
@@ -33,11 +37,15 @@ const WHERE_IT_IS = { zone: 'UTC', country: 'IE' } as const
 const FEE = { feeMinor: 400, currency: 'EUR' } as const
 
 /** A made-up registry of reported devices over HTTP: answers, reports by mail for a fee, faults on demand. */
-export function registryApp({ reported, latencyMs, send }: RegistrySettings): Express {
+export function registryApp({ reported, models, latencyMs, send }: RegistrySettings): Express {
   const app = express()
   app.use(express.json({ limit: '16kb' }))
   const told = new Map<string, z.infer<typeof control>>()
   const statusOf = (imei: string) => told.get(imei)?.status ?? reported[imei] ?? 'clean'
+  const modelOf = (imei: string) => {
+    const { model } = told.get(imei) ?? {}
+    return model === undefined ? (models[imei.slice(0, 8)] ?? null) : model
+  }
   const wait = (imei: string) =>
     new Promise((resolve) => setTimeout(resolve, told.get(imei)?.delayMs ?? latencyMs))
   let reports = 0
@@ -73,7 +81,7 @@ export function registryApp({ reported, latencyMs, send }: RegistrySettings): Ex
     if (!read.success) return void response.status(400).json({ error: 'no such order' })
     const { imei, mailTo, reference, language } = read.data
     const reportId = `R-${String(++reports).padStart(5, '0')}`
-    response.status(202).json({ reportId, ...FEE })
+    response.status(202).json({ reportId, model: modelOf(imei), ...FEE })
     await wait(imei)
     const words = wordsIn(languageFor(language), WHERE_IT_IS)
     await send({
@@ -81,6 +89,7 @@ export function registryApp({ reported, latencyMs, send }: RegistrySettings): Ex
       subject: words.say('mail.report', { report: reportId, reference }),
       text: `${[
         words.say('mail.device', { imei }),
+        words.say('mail.model', { model: modelOf(imei) ?? 'none' }),
         words.say('mail.status', { status: statusOf(imei) }),
         words.say('mail.asOf', { moment: words.moment(new Date().toISOString()) }),
         words.say('mail.fee', { fee: words.money(FEE.feeMinor, FEE.currency) }),

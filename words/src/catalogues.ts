@@ -2719,4 +2719,15 @@ export interface Messages {
   'outcome.carrier-in-contract': { readonly worked: string | number; readonly all: string | number }
   'outcome.supplier': { readonly worked: string | number; readonly all: string | number }
   'orderSummary.answersTo': { readonly address: string | number }
+  'check.same-model': object
+  'checkTodo.same-model': object
+  'barred.same-model': object
+  'fact.reportModel': object
+  'ask.reportModel': object
+  'answer.reportModel.same': object
+  'answer.reportModel.other': object
+  'mail.model': { readonly model: string }
+  'registry.names': { readonly model: string | number }
+  'orderDesk.inHand': { readonly model: string | number }
+  'refusal.report-names-it': { readonly model: string | number }
 }

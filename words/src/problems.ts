@@ -63,6 +63,8 @@ export function refusalText(refusal: Refusal, words: Words): string {
       return say('refusal.stays-once-said', { fact: say(`fact.${refusal.fact}`) })
     case 'turned-out':
       return say('refusal.turned-out', { fact: say(`fact.${refusal.fact}`) })
+    case 'report-names-it':
+      return say('refusal.report-names-it', { model: refusal.model })
     case 'no-work':
       return say('refusal.no-work', {
         because: refusal.gates.map((gate) => checkText(gate, words)).join(' '),

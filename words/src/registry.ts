@@ -1,11 +1,11 @@
 import type { RegistryRecord, Silence } from '@benevox/core/job'
 import type { Words } from './words.ts'
 
-type Told = Pick<RegistryRecord, 'reportedAs' | 'silence' | 'noReport' | 'saidOn' | 'detail'>
+type Told = Pick<RegistryRecord, 'reportedAs' | 'silence' | 'noReport' | 'model' | 'saidOn' | 'detail'>
 
 /** What there is to say of an answer of the registry besides the answer: a sentence each. */
 export function registryTexts(
-  { reportedAs, silence, noReport, saidOn, detail }: Told,
+  { reportedAs, silence, noReport, model, saidOn, detail }: Told,
   words: Words,
 ): string[] {
   const { say } = words
@@ -13,6 +13,7 @@ export function registryTexts(
     ...(reportedAs ? [say('registry.reportedAs', { as: reportedAs })] : []),
     ...(silence ? [silent(silence, words)] : []),
     ...(noReport ? [say('registry.noReport', { because: silent(noReport, words) })] : []),
+    ...(model ? [say('registry.names', { model })] : []),
     ...(saidOn ? [say('registry.saidOn', { ticket: saidOn })] : []),
     // As an earlier version wrote it down.
     ...(detail ? [detail] : []),

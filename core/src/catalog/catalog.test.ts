@@ -3,6 +3,7 @@ import {
   composeFamily,
   family as familySchema,
   fragment as fragmentSchema,
+  modelNamed,
   modelOfTac,
   pack as packSchema,
   readPack,
@@ -283,6 +284,19 @@ describe('finding a model', () => {
   it('by the first eight digits of its IMEI', () => {
     expect(modelOfTac(pack, '00100101')?.name).toBe('Vane 5')
     expect(modelOfTac(pack, '00100199')).toBeUndefined()
+  })
+  it.each([
+    ['Vane 5', 'Vane 5'],
+    ['ORRELIN  vane-5', 'Vane 5'],
+    ['Vane', undefined],
+    ['Vane 5 of another maker', undefined],
+    ['', undefined],
+  ])('the model that a text names: %s', (text, name) => {
+    expect(modelNamed(pack, text)?.name).toBe(name)
+    // Two of one name are not told apart.
+    const [first] = pack.models
+    const twice = first ? { models: [...pack.models, { ...first, id: 'another' }] } : pack
+    expect(modelNamed(twice, first?.name ?? '')).toBeUndefined()
   })
   it('by maker, name, code name, model text and year', () => {
     for (const word of ['Orrelin', 'Vane', 'lapwing', 'OR-V510', '2023'])

@@ -6,6 +6,18 @@ export function modelOfTac(pack: Pick<Pack, 'models'>, typeAllocationCode: strin
   return pack.models.find(({ tacs }) => tacs.includes(typeAllocationCode))
 }
 
+/**
+ * The one model that a text names, by its model text or its name with or without the maker; undefined where it names
+ * none, or more than one.
+ */
+export function modelNamed(pack: Pick<Pack, 'models'>, text: string): Model | undefined {
+  const named = wordsOf(text).join(' ')
+  const [model, ...others] = pack.models.filter(({ maker, name, modelText }) =>
+    [name, `${maker} ${name}`, modelText].some((known) => wordsOf(known).join(' ') === named),
+  )
+  return others.length === 0 ? model : undefined
+}
+
 /** The text a person may search a model by: maker, name, code names, model text and year. */
 export function searchText(model: SearchedModel): string {
   return [model.maker, model.name, ...model.codeNames, model.modelText, model.year, model.kind].join(' ')
@@ -25,6 +37,7 @@ const FORGIVING = new UFuzzy({
 })
 /** Small letters without their accents, so that nobody has to find them on the keyboard. */
 const plain = (text: string) => text.toLowerCase().normalize('NFD').replace(/\p{M}/gu, '')
+const wordsOf = (text: string): readonly string[] => plain(text).match(/[\p{L}\p{N}]+/gu) ?? []
 /** The package splits words of this alphabet only; a word of another is looked for as it stands. */
 const isLatin = (word: string) => /^[a-z0-9]+$/.test(word)
 /** Shorter words are too much alike for an error to be forgiven. */
@@ -46,9 +59,9 @@ export class ModelSearch {
 
   /** @returns places in the list of models, the best first; the list's beginning for an empty query */
   search(query: string, limit: number): readonly number[] {
-    const words = plain(query).match(/[\p{L}\p{N}]+/gu) ?? []
+    const words = wordsOf(query)
     if (words.length === 0) return [...this.#texts.keys()].slice(0, limit)
-    const longestFirst = words.sort((a, b) => b.length - a.length)
+    const longestFirst = words.toSorted((a, b) => b.length - a.length)
     const found = this.#ranked(
       this.#fitting(longestFirst, () => EXACT),
       words,

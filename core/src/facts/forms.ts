@@ -17,6 +17,8 @@ export const hazard = z.enum(['none', 'swollen-battery', 'hot-battery', 'liquid'
 export type Hazard = z.infer<typeof hazard>
 
 export const registryAnswer = z.enum(['clean', 'reported', 'no-answer'])
+/** Whether the model that the registry's report names is the device in hand. */
+export const reportModel = z.enum(['same', 'other'])
 export const battery = z.enum(['at-least-20', 'below-20', 'external-power', 'unknown'])
 
 /** Whose device it is, as far as the shop is told. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { answer } from '../account/index.ts'
-import { imeiDigits, note, registryAnswer, ROUTE_ACTIONS, whose, YES_NO } from './forms.ts'
+import { imeiDigits, note, registryAnswer, reportModel, ROUTE_ACTIONS, whose, YES_NO } from './forms.ts'
 import type { Sheet } from './sheet.ts'
 
 /** Whether one may work on it at all: whose it is, by which right, and what the registry says. */
@@ -126,6 +126,12 @@ export const PAPERS_SHEETS = {
     who: 'fetched',
     gate: { when: { is: { registryAnswer: ['no-answer'] } } },
     broughtUpBy: { registryAnswer: ['no-answer'] },
+  },
+  /** As the report says it of a model of the catalogue; of any other text, as a person has compared it. */
+  reportModel: {
+    schema: reportModel,
+    choices: ['same', 'other'],
+    who: 'fetched',
   },
   /** What the customer wants done first instead of what is proposed. */
   wish: {

@@ -3,7 +3,7 @@ import type { Command } from './commands.ts'
 import { refused, secretsIn, yes, type Decided } from './decided.ts'
 import type { JobEvent } from './events.ts'
 import type { JobState } from './records.ts'
-import { isReported, learntOnJob, registryStands, type World } from './standing.ts'
+import { isReported, learntOnJob, registryStands, reportNamingAModel, type World } from './standing.ts'
 import { standingOf } from './steps.ts'
 
 type Answer = Extract<Command, { kind: 'answer' }>
@@ -34,6 +34,8 @@ export function decideAnswer(job: JobState, command: Answer, world: World): Deci
   const turnedOut = (Object.keys(learnt) as FactName[]).find(
     (name) => set[name] !== undefined && set[name] !== learnt[name],
   )
+  if (turnedOut === 'reportModel')
+    return refused({ code: 'report-names-it', model: reportNamingAModel(job)?.model ?? '' })
   if (turnedOut) return refused({ code: 'turned-out', fact: turnedOut })
   const { registryAnswer, ...told } = set
   const answers = { ...told, ...forgottenWith(told, job.answers) }
@@ -74,10 +76,13 @@ type Told = Omit<Answer['set'], 'registryAnswer'>
 
 /** What cannot be so any more once this is told: it is forgotten, and asked anew where it matters. */
 function forgottenWith(told: Told, before: Facts): Told {
-  const { modelId, behavesAsSystem, ownership, proofOfPurchase } = told
+  const { modelId, imei, behavesAsSystem, ownership, proofOfPurchase, reportModel } = told
   // What was seen at the bench was seen of the model it was taken for.
   const isOtherModel = modelId !== undefined && modelId !== before.modelId
   const seenOfOther = isOtherModel && behavesAsSystem === undefined && before.behavesAsSystem !== undefined
+  // A report was compared with one device under one IMEI.
+  const isOtherDevice = isOtherModel || (imei !== undefined && imei !== before.imei)
+  const compared = isOtherDevice && reportModel === undefined && before.reportModel !== undefined
   const has = proofOfPurchase === undefined ? before.proofOfPurchase : proofOfPurchase
   const isProof = (has ?? 'yes') === 'yes'
   // A receipt in hand is a proof of purchase; said to have none, they did not show one.
@@ -85,6 +90,7 @@ function forgottenWith(told: Told, before: Facts): Told {
   const contradicts = showsReceipt && !isProof
   return {
     ...(seenOfOther && { behavesAsSystem: null }),
+    ...(compared && { reportModel: null }),
     ...(contradicts && (ownership === 'receipt' ? { proofOfPurchase: null } : { ownership: null })),
   }
 }

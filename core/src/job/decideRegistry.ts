@@ -1,7 +1,8 @@
 import type { Command } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'
+import type { JobEvent } from './events.ts'
 import type { JobState } from './records.ts'
-import type { World } from './standing.ts'
+import { reportNamingAModel, type World } from './standing.ts'
 
 type Ask = Extract<Command, { kind: 'ask-registry' | 'registry-said' }>
 
@@ -12,11 +13,16 @@ const LONGEST_QUESTION_MS = 20_000
 export function decideRegistry(job: JobState, command: Ask, world: World): Decided {
   if (command.kind === 'registry-said') {
     const { key, imei, said } = command
-    return yes({
+    const heard: JobEvent = {
       kind: 'registry-said',
       key,
       record: { at: world.now, imei, source: 'registry', ...said },
-    })
+    }
+    // What a person has compared was the report before.
+    const isOtherReport = said.model !== undefined && said.model !== reportNamingAModel(job)?.model
+    return isOtherReport && job.answers.reportModel !== undefined
+      ? yes(heard, { kind: 'answered', set: { reportModel: null } })
+      : yes(heard)
   }
   const { imei } = job.answers
   if (!imei) return refused({ code: 'no-imei' })

@@ -195,6 +195,7 @@ describe('orders, in whatever order they are placed, answered, delayed, cancelle
     const { job } = new Story({
       complaint: 'second-hand',
       proofOfPurchase: 'yes',
+      reportModel: 'same',
       knowsAccountPassword: 'no',
       sellerReachable: 'no',
     }).signs()

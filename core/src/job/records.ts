@@ -80,6 +80,9 @@ export const registryRecord = z.strictObject({
   /** How an earlier version of this program wrote all this, in English. */
   detail: z.string().optional(),
   reference: z.string(),
+  /** The model as a report names it, and the one of the catalogue that it is. */
+  model: z.string().optional(),
+  modelId: z.string().optional(),
   /** The fee of a report that was ordered. */
   feeMinor: z.int().min(0),
   currency: z.string(),

@@ -15,6 +15,7 @@ export type Refusal =
   | { readonly code: 'stays-once-said'; readonly fact: FactName }
   /** It turned out otherwise at the account lock. */
   | { readonly code: 'turned-out'; readonly fact: FactName }
+  | { readonly code: 'report-names-it'; readonly model: string }
   /** A report stands: nobody types it away. */
   | { readonly code: 'report-stands'; readonly imei: string }
   | { readonly code: 'reported' }

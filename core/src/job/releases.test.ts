@@ -10,6 +10,7 @@ describe('4. “The authorised release is a route, but nothing can be ordered”
     complaint: 'second-hand',
     sellerReachable: 'no',
     proofOfPurchase: 'yes',
+    reportModel: 'same',
     knowsAccountPassword: 'no',
     carrierLocked: 'no',
   }
@@ -49,6 +50,8 @@ describe('4. “The authorised release is a route, but nothing can be ordered”
   })
   it.each<[string, Facts, string]>([
     ['without proof of purchase', { proofOfPurchase: 'no' }, 'checks-missing'],
+    ['while nobody has compared the model of the report', { reportModel: undefined }, 'checks-missing'],
+    ['of a device that the report does not name', { reportModel: 'other' }, 'checks-missing'],
     ['while the registry gives no answer', { registryAnswer: 'no-answer' }, 'checks-missing'],
     ['of a device without an IMEI', { imei: undefined }, 'no-imei'],
     ['where nothing asks for an account yet', { complaint: 'forgotten-lock' }, 'account-not-asked'],

@@ -84,10 +84,21 @@ export function isReported({ registry }: Pick<JobState, 'registry'>): boolean {
   )
 }
 
-/** What has turned out since at the account lock and the carrier lock. */
+/** The last report of the registry on the IMEI of a job that names a model. */
+export const reportNamingAModel = ({ registry, answers }: Pick<JobState, 'registry' | 'answers'>) =>
+  registry.findLast(({ imei, model }) => imei === answers.imei && model !== undefined)
+
+/** Whether a report speaks of the model of the job, where the catalogue knows the name in it. */
+function modelReported(job: JobState): Facts {
+  const { modelId } = reportNamingAModel(job) ?? {}
+  if (modelId === undefined || job.answers.modelId === undefined) return {}
+  return { reportModel: modelId === job.answers.modelId ? 'same' : 'other' }
+}
+
+/** What has turned out since at the account lock and the carrier lock, and from the registry's report. */
 export function learntOnJob(job: JobState): Facts {
   const { account, carrier } = standingOf(job)
-  return { ...learntOf(account), ...carrierLockLearnt(carrier) }
+  return { ...learntOf(account), ...carrierLockLearnt(carrier), ...modelReported(job) }
 }
 
 const factsKnown = new WeakMap<JobState, Facts>()

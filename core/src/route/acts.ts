@@ -307,10 +307,11 @@ export class Acts {
     ]
   }
 
-  /** Through an authorised channel: only with a clean answer of the registry and proof of purchase. */
+  /** Through an authorised channel: only with a clean answer of the registry, of this model, and proof of purchase. */
   #authorised(): readonly ActDraft[] {
     const { facts, prices, experience } = this.#given
-    if (facts.registryAnswer !== 'clean' || facts.proofOfPurchase !== 'yes') return []
+    const isTheirs = facts.registryAnswer === 'clean' && facts.proofOfPurchase === 'yes'
+    if (!isTheirs || facts.reportModel === 'other') return []
     return [
       {
         id: 'authorised-release',

@@ -14,6 +14,7 @@ export const GATES = [
   'battery',
   'right-device',
   'proof-of-purchase',
+  'same-model',
 ] as const
 export type GateId = (typeof GATES)[number]
 
@@ -35,7 +36,10 @@ export interface Gate {
   readonly because?: 'agreement-keeps-data' | 'gentler-first' | undefined
 }
 
-/** Gates before a release of the account lock is ordered: a clean answer of the registry, their right, its proof. */
+/**
+ * Gates before a release of the account lock is ordered: a clean answer of the registry, their right, its proof, and a
+ * report that speaks of the device in hand.
+ */
 export function gatesOfAnAccountRelease(
   facts: Facts,
   progress: Pick<Progress, 'openedGates'>,
@@ -48,6 +52,7 @@ export function gatesOfAnAccountRelease(
     ]),
     ownershipGate(facts, progress),
     gate('proof-of-purchase', facts.proofOfPurchase === 'yes' ? 'open' : 'closed', ['proofOfPurchase']),
+    gate('same-model', sameModel(facts.reportModel), ['reportModel', 'imei', 'modelId']),
   ]
 }
 
@@ -128,6 +133,12 @@ export function agreementGate(agreement: AgreementState, covers: DeletionCovered
   return covers === 'covered'
     ? gate('agreement', 'open', [])
     : { ...gate('agreement', 'closed', []), because: covers }
+}
+
+/** Another model under this IMEI: one of the two was read wrong, or the device is not what it says it is. */
+function sameModel(named: Facts['reportModel']): Gate['state'] {
+  if (named === undefined) return 'closed'
+  return named === 'same' ? 'open' : 'closed-for-good'
 }
 
 function hazardGate({ hazard }: Facts): Gate {

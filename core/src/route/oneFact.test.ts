@@ -67,6 +67,7 @@ describe('one changed fact changes what it should and nothing else', () => {
   it.each<[string, Told, readonly string[]]>([
     ['the seller cannot be reached', { facts: { sellerReachable: 'no' } }, ['seller-removes-account']],
     ['the registry gave no answer', { facts: { registryAnswer: 'no-answer' } }, ['authorised-release']],
+    ['the report names another model', { facts: { reportModel: 'other' } }, ['authorised-release']],
     ['the battery is low', { facts: { battery: 'below-20' } }, []],
     ['it has a memory card', { facts: { memoryCard: 'yes' } }, []],
     ['how the code would arrive', { facts: { secondStep: 'hardware-key' } }, []],

@@ -17,7 +17,7 @@ import {
 import { askNext, type Facts } from '../../src/route/index.ts'
 import { sign, worldAt } from '../histories.ts'
 import { law } from '../lives.ts'
-import { screenWasSeenOpen, somethingWasDeleted } from '../oracle.ts'
+import { reportNamesTheDevice, screenWasSeenOpen, somethingWasDeleted } from '../oracle.ts'
 
 const LATER = worldAt(300)
 const SHOP = { zone: 'Europe/Berlin', country: 'DE' }
@@ -188,6 +188,19 @@ export const LAWS_OF_SAYING = [
       expect(kinds(allWaits)).toEqual(kinds([...page, ...ordered]))
       // Nothing on the page is over before what the lists show first.
       for (const { until } of page) expect(Date.parse(until)).toBeGreaterThanOrEqual(Date.parse(waits.until))
+    },
+  }),
+  law({
+    says: 'a release of an account is ordered only of a device that the registry’s report names, whatever was said before of another',
+    often: { same: 1 / 50, other: 1 / 50, 'nobody has said': 1 / 10 },
+    step({ job, so, events }, seen) {
+      const named = reportNamesTheDevice(so)
+      seen(named)
+      expect(factsOf(job).reportModel ?? 'nobody has said').toBe(named)
+      const isOrdered = events.some(
+        (event) => event.kind === 'order-placed' && event.order.lock === 'account',
+      )
+      if (isOrdered) expect(named).toBe('same')
     },
   }),
 ]

@@ -9,6 +9,7 @@ const KIND: Readonly<Record<RefusalCode, ProblemCode>> = {
   'looks-like-secret': 'looks-like-secret',
   'stays-once-said': 'gate-closed',
   'turned-out': 'not-possible-now',
+  'report-names-it': 'not-possible-now',
   'report-stands': 'gate-closed',
   reported: 'gate-closed',
   'no-work': 'gate-closed',

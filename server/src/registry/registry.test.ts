@@ -81,6 +81,42 @@ describe('asking the registry', () => {
   })
 })
 
+describe('the model that a report names', () => {
+  const reported = async (model: string | null, modelId: string | undefined = 'tesmar-juno') => {
+    const imei = freshImei()
+    await control({ imei, model })
+    return (await ask(await runa.openJob({ imei, modelId }), true)).body
+  }
+  const says = (job: Job, facts: object) =>
+    runa.ask<Job & Problem>('PATCH', `/api/jobs/${job.id}/facts`, { version: job.version, facts })
+  it('is compared with the device where the catalogue knows it, and nobody says otherwise', async () => {
+    const same = await reported('TESMAR juno')
+    expect([same.registry[0]?.model, same.facts.reportModel]).toEqual(['TESMAR juno', 'same'])
+    const other = await reported('Orrelin Vane 5')
+    expect(other.facts.reportModel).toBe('other')
+    const { status, body } = await says(other, { reportModel: 'same' })
+    expect([status, body.code]).toEqual([409, 'not-possible-now'])
+    // The device in hand was taken for another one.
+    expect((await says(other, { modelId: 'orrelin-vane-5' })).body.facts.reportModel).toBe('same')
+  })
+  it.each([[null], ['TJ-1/DS'], ['ignore previous instructions']])(
+    'is compared by a person where the report says %s, of this IMEI alone',
+    async (model) => {
+      const job = await reported(model)
+      expect([job.registry[0]?.model, job.facts.reportModel]).toEqual([model ?? undefined, undefined])
+      const compared = (await says(job, { reportModel: 'same' })).body
+      expect(compared.facts.reportModel).toBe('same')
+      expect((await says(compared, { imei: freshImei() })).body.facts.reportModel).toBeUndefined()
+    },
+  )
+  it('is not asked for by a question without a report', async () => {
+    const imei = freshImei()
+    await control({ imei, model: 'Tesmar Juno' })
+    const { body } = await ask(await runa.openJob({ imei, modelId: 'tesmar-juno' }))
+    expect([body.facts.registryAnswer, body.facts.reportModel]).toEqual(['clean', undefined])
+  })
+})
+
 describe('a report by mail', () => {
   it('has its fee on the job, and comes as .eml that another library reads', async () => {
     const job = await runa.openJob({ imei: freshImei() })

@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto'
+import { modelNamed } from '@benevox/core/catalog'
 import { languageFor } from '@benevox/words'
 import type { DataSource } from 'typeorm'
+import type { Catalog } from '../catalog/service.ts'
 import type { Config } from '../config.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
@@ -12,6 +14,7 @@ export function registryHandlers(
   database: DataSource,
   { registry: address, mail: shopsMail }: Pick<Config, 'registry' | 'mail'>,
   life: JobLife,
+  catalog: Catalog,
 ): Handlers {
   const registry = address ? new Registry(address) : undefined
   /** Whoever asks reads the report. */
@@ -25,6 +28,7 @@ export function registryHandlers(
     async askRegistry({ params, body, staffId }) {
       if (!registry) throw new ProblemError('not-possible-now', { code: 'no-registry' })
       const { version, report } = body
+      const { pack } = await catalog.inUse()
       const key = randomUUID()
       const { asking, ticket } = await life.run(
         params.id,
@@ -37,6 +41,8 @@ export function registryHandlers(
         ? await registry.orderReport(imei, shopsMail, ticket, await languageOfStaff(staffId))
         : undefined
       const onReport = ordered && 'said' in ordered ? ordered.said : undefined
+      const model = onReport?.model ?? undefined
+      const modelId = model === undefined ? undefined : modelNamed(pack, model)?.id
       return life.run(
         params.id,
         { staffId },
@@ -48,6 +54,8 @@ export function registryHandlers(
             ...said,
             ...(ordered && 'silence' in ordered ? { noReport: ordered.silence } : {}),
             reference: onReport?.reportId ?? said.reference,
+            model,
+            modelId,
             feeMinor: onReport?.feeMinor ?? 0,
             currency: onReport?.currency ?? '',
           },

@@ -10,6 +10,7 @@ import MailList from '../../parts/MailList.vue'
 import NextStation from '../../parts/NextStation.vue'
 import StepsLed from '../../parts/StepsLed.vue'
 import TakeBack from '../../parts/TakeBack.vue'
+import ReportCompared from '../counter/ReportCompared.vue'
 import OrderDesk from '../carrier-lock/OrderDesk.vue'
 import { eventText } from '../../words/job.ts'
 import { chanceText, say, words } from '../../words/index.ts'
@@ -145,6 +146,10 @@ const stopText = computed(() => {
             </template>
           </StepsLed>
           <OrderDesk v-if="plan.situation === 'authorised-release'" class="mt-4" lock="account" />
+          <section v-else-if="job.facts.reportModel === 'other' && !isConfirmed" class="mt-4">
+            <p class="border-s-4 border-stop bg-stop-pale px-3 py-2">{{ say('barred.same-model') }}</p>
+            <ReportCompared />
+          </section>
           <section v-if="!isConfirmed" class="mt-4">
             <h2>{{ say('accountPage.otherProof') }}</h2>
             <p v-if="!atTheWizard" class="text-ink-soft">{{ say('account.onlyAtWizard') }}</p>

@@ -21,6 +21,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { ApiProblem, call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import { eventText, orderChangeText, orderStands } from '../../words/job.ts'
+import ReportCompared from '../counter/ReportCompared.vue'
 import OrderSummary from './OrderSummary.vue'
 import OrderView from './OrderView.vue'
 import { carrierText, checkText } from '@benevox/words'
@@ -213,6 +214,9 @@ const ask = ({ id, version }: Order, about: 'follow-up' | 'refund') =>
           <b>{{ say('orderDesk.rightSlot') }}</b> {{ say('orderDesk.recordAtCounter') }}
         </li>
       </ul>
+      <ReportCompared
+        v-if="lock === 'account' && gates.some(({ id }) => id === 'same-model' || id === 'not-reported')"
+      />
       <p v-if="needsReason" class="mb-3 flex flex-wrap items-center gap-2">
         {{ say('orderDesk.whyNotFree') }}
         <button

@@ -9,7 +9,11 @@ import { answerText, registryTexts } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
 /** Asks the registry about the IMEI, keeps what it said, and looks for the report that comes by mail. */
-const props = defineProps<{ withKey?: boolean }>()
+const props = defineProps<{
+  withKey?: boolean
+  /** What waits for it is a report, not an answer alone. */
+  reportIsNext?: boolean
+}>()
 const job = useJob()
 const isAsking = ref(false)
 const mails = useTemplateRef('mails')
@@ -42,7 +46,7 @@ usePageKeys({
         {{ say('registry.ask') }} <span v-if="withKey" class="key-hint">R</span>
       </button>
       <button
-        class="underline disabled:no-underline"
+        :class="reportIsNext ? 'act act-main' : 'underline disabled:no-underline'"
         :disabled="!job.facts.imei || isAsking"
         @click="ask(true)"
       >
@@ -64,7 +68,7 @@ usePageKeys({
           >{{ answerText('registryAnswer', record.answer, words) ?? record.answer }}</b
         >
         <template v-if="record.imei"
-          >· <span class="font-mono">{{ groupImei(record.imei) }}</span></template
+          >{{ ' ' }}· <span class="font-mono">{{ groupImei(record.imei) }}</span></template
         >
         · {{ words.instant(record.at) }}
         <span v-if="record.reference" class="text-ink-soft"> · {{ record.reference }}</span>
