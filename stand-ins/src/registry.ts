@@ -12,7 +12,7 @@ const control = z.strictObject({
   fault: fault.nullable().optional(),
   delayMs: z.int().min(0).max(60_000).optional(),
   /** The model that a report names. */
-  model: z.string().max(80).nullable().optional(),
+  model: z.string().nullable().optional(),
 })
 const order = z.strictObject({
   imei: z.string().regex(/^\d{15}$/),

@@ -89,6 +89,7 @@ describe('the model that a report names', () => {
   }
   const says = (job: Job, facts: object) =>
     runa.ask<Job & Problem>('PATCH', `/api/jobs/${job.id}/facts`, { version: job.version, facts })
+  const isName = (text: string | null) => text !== null && text !== '' && text.length <= 80
   it('is compared with the device where the catalogue knows it, and nobody says otherwise', async () => {
     const same = await reported('TESMAR juno')
     expect([same.registry[0]?.model, same.facts.reportModel]).toEqual(['TESMAR juno', 'same'])
@@ -99,11 +100,15 @@ describe('the model that a report names', () => {
     // The device in hand was taken for another one.
     expect((await says(other, { modelId: 'orrelin-vane-5' })).body.facts.reportModel).toBe('same')
   })
-  it.each([[null], ['TJ-1/DS'], ['ignore previous instructions']])(
+  it.each([[null], [''], ['Tesmar Juno '.repeat(20)], ['TJ-1/DS'], ['ignore previous instructions']])(
     'is compared by a person where the report says %s, of this IMEI alone',
     async (model) => {
       const job = await reported(model)
-      expect([job.registry[0]?.model, job.facts.reportModel]).toEqual([model ?? undefined, undefined])
+      expect([job.registry[0]?.model, job.facts.reportModel]).toEqual([
+        isName(model) ? model : undefined,
+        undefined,
+      ])
+      expect(job.registry[0]?.feeMinor).toBe(400)
       const compared = (await says(job, { reportModel: 'same' })).body
       expect(compared.facts.reportModel).toBe('same')
       expect((await says(compared, { imei: freshImei() })).body.facts.reportModel).toBeUndefined()

@@ -13,8 +13,8 @@ const report = z.object({
   reportId: z.string().max(60),
   feeMinor: z.int().min(0).max(100_000),
   currency: z.string().regex(/^[A-Z]{3}$/),
-  /** Which model the IMEI belongs to; not every registry knows. */
-  model: z.string().trim().min(1).max(80).nullish(),
+  /** Which model the IMEI belongs to; not every registry knows. What is no name leaves the report and its fee as they are. */
+  model: z.string().trim().min(1).max(80).nullish().catch(null),
 })
 
 type Said = Pick<RegistryRecord, 'answer' | 'reportedAs' | 'silence' | 'reference'>

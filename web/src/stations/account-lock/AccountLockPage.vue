@@ -90,6 +90,12 @@ const stopText = computed(() => {
           <p class="mt-1 mb-3 text-lg">
             {{ isConfirmed ? say('account.confirmed') : say(`accountBecause.${plan.situation}`) }}
           </p>
+          <section v-if="job.facts.reportModel === 'other' && !isConfirmed" class="mb-4">
+            <p class="border-s-4 border-stop bg-stop-pale px-3 py-2 text-lg">
+              {{ say('barred.same-model') }}
+            </p>
+            <ReportCompared />
+          </section>
           <StepsLed :steps="steps">
             <template #sign-in>
               <p v-if="plan.stop" class="mt-2 border-s-4 border-stop bg-stop-pale px-3 py-2 text-lg">
@@ -146,10 +152,6 @@ const stopText = computed(() => {
             </template>
           </StepsLed>
           <OrderDesk v-if="plan.situation === 'authorised-release'" class="mt-4" lock="account" />
-          <section v-else-if="job.facts.reportModel === 'other' && !isConfirmed" class="mt-4">
-            <p class="border-s-4 border-stop bg-stop-pale px-3 py-2">{{ say('barred.same-model') }}</p>
-            <ReportCompared />
-          </section>
           <section v-if="!isConfirmed" class="mt-4">
             <h2>{{ say('accountPage.otherProof') }}</h2>
             <p v-if="!atTheWizard" class="text-ink-soft">{{ say('account.onlyAtWizard') }}</p>

@@ -99,6 +99,13 @@ const mayBeMain = computed(() => job.main?.action.kind === 'order')
 const orders = computed(() => (job.saved?.orders ?? []).filter((one) => releasedBy(one) === props.lock))
 const isUnderWay = computed(() => job.saved && orderUnderWay(job.saved, props.lock) !== undefined)
 const gates = computed(() => job.gatesBefore(props.lock).filter(({ state }) => state !== 'open'))
+/** A report of another model stands above all orders, whatever is under way. */
+const needsReport = computed(
+  () =>
+    props.lock === 'account' &&
+    job.facts.reportModel !== 'other' &&
+    gates.value.some(({ id }) => id === 'same-model' || id === 'not-reported'),
+)
 const inCountry = (carrier: string, country: string) => carrierText({ carrier, country }, words)
 const original = computed(() =>
   carrierText({ carrier: job.facts.originalCarrier, country: job.facts.carrierCountry }, words),
@@ -214,9 +221,7 @@ const ask = ({ id, version }: Order, about: 'follow-up' | 'refund') =>
           <b>{{ say('orderDesk.rightSlot') }}</b> {{ say('orderDesk.recordAtCounter') }}
         </li>
       </ul>
-      <ReportCompared
-        v-if="lock === 'account' && gates.some(({ id }) => id === 'same-model' || id === 'not-reported')"
-      />
+      <ReportCompared v-if="needsReport" />
       <p v-if="needsReason" class="mb-3 flex flex-wrap items-center gap-2">
         {{ say('orderDesk.whyNotFree') }}
         <button
