@@ -80,7 +80,7 @@ async function vitest(project) {
 const PARTS = [
   ['bench', 'bench-signals', 'carrier-lock', 'nothing-lost', 'one-locked-phone', 'one-truth', 'suppliers'],
   ['counter', 'account-lock', 'playbook', 'languages'],
-  ['every-view', 'every-family', 'teach', 'teach-anew'],
+  ['every-view', 'every-family', 'teach', 'teach-anew', 'first-page'],
 ]
 
 /** The demo's data, made once: each part of the interface's tests begins with a copy of its own. */

@@ -1,38 +1,43 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useCatalog } from './api/catalog.ts'
 import { whenSignedOut } from './api/client.ts'
-import { isAway, untilThere } from './api/opening.ts'
-import { useJobs } from './job/jobs.ts'
+import { isAway } from './api/opening.ts'
 import { useSession } from './api/session.ts'
 import { useStationCounts } from './api/stationCounts.ts'
-import ConflictDialog from './parts/ConflictDialog.vue'
-import KeyHelp from './parts/KeyHelp.vue'
+import { useKeyStrokes } from './parts/pageKeys.ts'
 import ShelfOfClocks from './parts/ShelfOfClocks.vue'
 import StationRail from './parts/StationRail.vue'
+import { fetchStations } from './stations/pages.ts'
 import { useScanner } from './parts/useScanner.ts'
-import { say } from './words/index.ts'
+import { say, speakOfEverything } from './words/index.ts'
+
+/** Not needed before the first page stands: it brings all of a job’s life with it. */
+const JobsAround = defineAsyncComponent({
+  async loader() {
+    await new Promise((resolve) => requestIdleCallback(resolve))
+    await speakOfEverything()
+    return import('./parts/JobsAround.vue')
+  },
+  onError: (_, again) => void setTimeout(again, 1000),
+})
 
 const sessions = useSession()
-const catalog = useCatalog()
 const counts = useStationCounts()
-const jobs = useJobs()
 const route = useRoute()
 const router = useRouter()
 const signedIn = computed(() => Boolean(sessions.session?.staff))
 
-/** Who is here, or the catalogue, is still asked for: there is no page without them. */
+/** Who is here, or what the page needs, is still asked for: there is no page without them. */
 const isReady = ref(false)
 void router.isReady().then(() => (isReady.value = true))
-const isOpening = computed(() => !isReady.value || (signedIn.value && !catalog.pack))
 
 watch(
   signedIn,
-  async (is) => {
+  (is) => {
     if (!is) return
     void counts.refresh().catch(() => undefined)
-    await untilThere(() => catalog.load()).catch(() => undefined)
+    fetchStations()
   },
   { immediate: true },
 )
@@ -41,10 +46,11 @@ whenSignedOut((now) => {
   if (route.path !== '/sign-in') void router.push({ path: '/sign-in', query: { then: route.fullPath } })
 })
 useScanner()
+useKeyStrokes()
 </script>
 
 <template>
-  <p v-if="isOpening || (isAway && !jobs.away)" role="status" class="shown-late px-6 py-4 text-lg">
+  <p v-if="!isReady" role="status" class="shown-late px-6 py-4 text-lg">
     <template v-if="isAway">
       {{ say('app.serverAway') }}
     </template>
@@ -54,13 +60,9 @@ useScanner()
     <StationRail v-if="!route.meta['bare']" />
     <div class="flex min-w-0 flex-1 flex-col">
       <ShelfOfClocks v-if="!route.meta['bare']" />
-      <p v-if="jobs.away" role="status" class="bg-waiting px-6 py-2 font-bold text-paper">
-        {{ say('app.away', { waiting: jobs.waiting }) }}
-      </p>
-      <RouterView v-if="catalog.pack" :key="route.path" />
+      <JobsAround v-if="isReady" />
+      <RouterView :key="route.path" />
     </div>
-    <ConflictDialog />
-    <KeyHelp />
   </div>
   <RouterView v-else />
 </template>

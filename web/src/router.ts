@@ -1,36 +1,20 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { ApiProblem } from './api/client.ts'
 import { untilThere } from './api/opening.ts'
 import { useSession } from './api/session.ts'
-import AccountLockPage from './stations/account-lock/AccountLockPage.vue'
-import BenchPage from './stations/bench/BenchPage.vue'
-import CarrierLockPage from './stations/carrier-lock/CarrierLockPage.vue'
-import AgreementPage from './stations/counter/AgreementPage.vue'
-import CounterPage from './stations/counter/CounterPage.vue'
-import HandBackPage from './stations/hand-back/HandBackPage.vue'
-import JobPage from './stations/job/JobPage.vue'
-import JobsPage from './stations/jobs/JobsPage.vue'
 import StationQueue from './stations/jobs/StationQueue.vue'
-import MailTray from './stations/mails/MailTray.vue'
+import { openAnew, page } from './stations/pages.ts'
 import SignInPage from './stations/sign-in/SignInPage.vue'
-
-/** Fetched when they are asked for: they bring much with them, and are no work at a device. */
-const PlaybookPage = () => import('./stations/playbook/PlaybookPage.vue')
-const FamilyPage = () => import('./stations/playbook/FamilyPage.vue')
-const PracticePage = () => import('./stations/playbook/PracticePage.vue')
-const TeachPage = () => import('./stations/playbook/TeachPage.vue')
-const ExchangePage = () => import('./stations/playbook/ExchangePage.vue')
-const SettingsPage = () => import('./stations/settings/SettingsPage.vue')
-const SupplyPage = () => import('./stations/supply/SupplyPage.vue')
 
 const station = (
   path: string,
   name: 'counter' | 'bench' | 'account-lock' | 'carrier-lock' | 'hand-back',
-  page: typeof BenchPage,
+  component: ReturnType<typeof page>,
 ) => [
   { path: `/${path}`, component: StationQueue, props: { station: name } },
   {
     path: `/${path}/:id(\\d+)`,
-    component: page,
+    component,
     props: (to: { params: Record<string, unknown> }) => ({ id: Number(to.params['id']) }),
   },
 ]
@@ -41,36 +25,36 @@ export const router = createRouter({
   routes: [
     { path: '/', redirect: '/counter' },
     { path: '/sign-in', component: SignInPage },
-    ...station('counter', 'counter', CounterPage),
+    ...station('counter', 'counter', page('counter')),
     {
       path: '/counter/:id(\\d+)/agreement',
-      component: AgreementPage,
+      component: page('agreement'),
       props: (to) => ({ id: Number(to.params['id']) }),
       meta: { bare: true },
     },
-    ...station('bench', 'bench', BenchPage),
-    ...station('account-lock', 'account-lock', AccountLockPage),
-    ...station('carrier-lock', 'carrier-lock', CarrierLockPage),
-    ...station('hand-back', 'hand-back', HandBackPage),
-    { path: '/jobs', component: JobsPage },
-    { path: '/mails', component: MailTray },
-    { path: '/settings', component: SettingsPage },
-    { path: '/settings/suppliers', component: SupplyPage },
-    { path: '/playbook', component: PlaybookPage },
-    { path: '/playbook/exchange', component: ExchangePage },
-    { path: '/playbook/teach', component: TeachPage },
+    ...station('bench', 'bench', page('bench')),
+    ...station('account-lock', 'account-lock', page('accountLock')),
+    ...station('carrier-lock', 'carrier-lock', page('carrierLock')),
+    ...station('hand-back', 'hand-back', page('handBack')),
+    { path: '/jobs', component: page('jobs') },
+    { path: '/mails', component: page('mails') },
+    { path: '/settings', component: page('settings') },
+    { path: '/settings/suppliers', component: page('supply') },
+    { path: '/playbook', component: page('playbook') },
+    { path: '/playbook/exchange', component: page('exchange') },
+    { path: '/playbook/teach', component: page('teach') },
     ...(
       [
-        ['', FamilyPage],
-        ['/practice', PracticePage],
-        ['/teach', TeachPage],
+        ['', page('family')],
+        ['/practice', page('practice')],
+        ['/teach', page('teach')],
       ] as const
     ).map(([path, component]) => ({
       path: `/playbook/families/:familyId${path}`,
       component,
       props: true,
     })),
-    { path: '/jobs/:id(\\d+)', component: JobPage, props: (to) => ({ id: Number(to.params['id']) }) },
+    { path: '/jobs/:id(\\d+)', component: page('job'), props: (to) => ({ id: Number(to.params['id']) }) },
     { path: '/:rest(.*)*', redirect: '/counter' },
   ],
 })
@@ -81,4 +65,7 @@ router.beforeEach(async (to) => {
   if (to.path !== '/sign-in' && !sessions.session?.staff)
     return { path: '/sign-in', query: { then: to.fullPath } }
   return true
+})
+router.onError((error, to) => {
+  if (!(error instanceof ApiProblem)) openAnew(to.fullPath)
 })

@@ -14,14 +14,36 @@ export const nameOf = (language: Language): string => OWN_NAMES[language]
 
 type Catalogue = Readonly<Record<string, string>>
 const LEARNT = new Map<Language, Catalogue>()
+/** Made once each: making a format takes a hundred times as long as writing with it. */
+const MADE = new Map<string, Words>()
 /** From now on these languages can be spoken. */
 export function learn(catalogues: Readonly<Partial<Record<Language, Catalogue>>>): void {
   for (const [language, catalogue] of Object.entries(catalogues)) LEARNT.set(language as Language, catalogue)
+  MADE.clear()
 }
-export const isLearnt = (language: Language): boolean => LEARNT.has(language)
-/** Fetches what is said in this language, where that is not here yet. @throws TypeError where it cannot be had */
-export async function fetchLanguage(language: Language): Promise<void> {
-  if (!isLearnt(language)) learn({ [language]: (await FETCHED[language]()).default })
+/** A language as a page fetches it: whole, or what the first page says and how the rest is fetched. */
+interface Fetched {
+  readonly default: Catalogue
+  readonly rest?: () => Promise<Fetched>
+}
+/** Of languages that are not here whole. */
+const RESTS = new Map<Language, () => Promise<Fetched>>()
+export const isLearnt = (language: Language): boolean => LEARNT.has(language) && !RESTS.has(language)
+/**
+ * Fetches what is said in this language, where that is not here yet.
+ * @param isFirst only what the first page says, where that is kept apart
+ * @throws TypeError where it cannot be had
+ */
+export async function fetchLanguage(language: Language, isFirst = false): Promise<void> {
+  if (!LEARNT.has(language)) {
+    const { default: catalogue, rest }: Fetched = await FETCHED[language]()
+    if (!LEARNT.has(language) && rest) RESTS.set(language, rest)
+    if (!LEARNT.has(language)) learn({ [language]: catalogue })
+  }
+  const rest = isFirst ? undefined : RESTS.get(language)
+  if (!rest) return
+  const { default: more } = await rest()
+  if (RESTS.delete(language)) learn({ [language]: { ...LEARNT.get(language), ...more } })
 }
 /** The language in which a pseudo-language is written. */
 export const spokenBy = (language: Language | Pseudo): Language => (isPseudo(language) ? 'en' : language)
@@ -54,9 +76,6 @@ export function wordsIn(language: Language | Pseudo, { zone, country }: At): Wor
   MADE.set(name, words)
   return words
 }
-/** Made once each: making a format takes a hundred times as long as writing with it. */
-const MADE = new Map<string, Words>()
-
 function made(language: Language | Pseudo, timeZone: string, region: string): Words {
   const locale = new Intl.Locale(spokenBy(language), { region })
   const messages = LEARNT.get(spokenBy(language))

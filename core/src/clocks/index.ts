@@ -1,5 +1,6 @@
 export * from './charge.ts'
 export * from './openingHours.ts'
+export * from './openTime.ts'
 export * from './publicHolidays.ts'
 export * from './shopTime.ts'
 export * from './wrongEntries.ts'

@@ -1,28 +1,16 @@
-import { z } from 'zod'
-import { ACCOUNT_WAITS } from '../account/index.ts'
 import type { Family } from '../catalog/index.ts'
 import { chargeRange } from '../clocks/index.ts'
 import { accountPlanOf, carrierPlanOf } from './desks.ts'
 import type { Locks, Station } from '../route/index.ts'
 import { releasedBy } from './orders.ts'
 import { type JobState } from './records.ts'
+import type { WaitsFor } from './shown.ts'
 import { factsOf, routeOf, stationOfJob, type Around, type ModelKnown } from './standing.ts'
 import { standingOf } from './steps.ts'
 
-/** What a job waits for: a timer of the bench, a release, or something on the way to the end of the account lock. */
-export const waitsFor = z.enum([
-  'charging',
-  'wipe',
-  'first-start',
-  'carrier',
-  'account',
-  ...ACCOUNT_WAITS,
-  'carrier-reply',
-])
-
 /** The timer that runs on a job, with its instants. */
 export interface Waits {
-  readonly for: z.infer<typeof waitsFor>
+  readonly for: WaitsFor
   readonly since: string
   /** The earliest it may be over, when it should be, and when it is late. */
   readonly earliest: string

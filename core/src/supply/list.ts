@@ -1,5 +1,5 @@
-import { IANAZone } from 'luxon'
 import { z } from 'zod'
+import { timeZone } from '../clocks/index.ts'
 import { carrierRule } from './rules.ts'
 
 /** What an unlock can be ordered for. */
@@ -61,7 +61,7 @@ export const listedSupplier = z.strictObject({
     .string()
     .regex(/^[A-Z0-9]{1,3}$/, 'region-code')
     .nullable(),
-  zone: z.string().refine((zone) => IANAZone.isValidZone(zone), 'time-zone'),
+  zone: timeZone,
   /** What comes later counts from the next working day. */
   cutOff: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'time-of-day'),
   /** Where it takes orders over HTTP; null: it is ordered by hand. */

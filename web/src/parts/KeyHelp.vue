@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { computed, ref } from 'vue'
-import { keysNow, useKeyStrokes, usePageKeys } from './pageKeys.ts'
+import { keysNow, usePageKeys } from './pageKeys.ts'
 import { say } from '../words/index.ts'
 
 /** How a key is written on a keyboard. */
@@ -26,7 +26,6 @@ const everywhere = computed(
     ] as const,
 )
 const open = ref(false)
-useKeyStrokes()
 usePageKeys({ key: '?', does: 'keyHelp.help', press: () => (open.value = true) })
 </script>
 

@@ -1,15 +1,20 @@
 <script setup lang="ts">
+import { whenever } from '@vueuse/core'
 import { useRoute } from 'vue-router'
-import { ref } from 'vue'
+import { defineAsyncComponent, ref } from 'vue'
 import { useSession } from '../api/session.ts'
 import { useStationCounts } from '../api/stationCounts.ts'
-import SwitchPerson from './SwitchPerson.vue'
 import { say } from '../words/index.ts'
+
+const SwitchPerson = defineAsyncComponent(() => import('./SwitchPerson.vue'))
 
 const route = useRoute()
 const counts = useStationCounts()
 const sessions = useSession()
 const switching = ref(false)
+/** Whoever does not change the person needs nothing of it. */
+const isSwitchThere = ref(false)
+whenever(switching, () => (isSwitchThere.value = true))
 const stations = ['counter', 'bench', 'account-lock', 'carrier-lock', 'hand-back'] as const
 /** Below the rule: what is not a step of the work, with the addresses that belong to each. */
 const places = [
@@ -55,6 +60,6 @@ const places = [
       <span class="block font-bold">{{ sessions.session?.staff?.name }}</span>
       <span class="text-sm text-ink-soft underline">{{ say('rail.changePerson') }}</span>
     </button>
-    <SwitchPerson v-model:open="switching" />
+    <SwitchPerson v-if="isSwitchThere" v-model:open="switching" />
   </nav>
 </template>

@@ -2,7 +2,6 @@ import { imeiOf, readImei } from '@benevox/core/imei'
 import { useEventListener } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 import { call } from '../api/client.ts'
-import { useJobs } from '../job/jobs.ts'
 
 /** A barcode scanner types a burst far faster than a person and ends with Enter. Common practice, no source. */
 const LONGEST_GAP_MS = 80
@@ -14,11 +13,12 @@ const SHORTEST_BURST = 5
  */
 export function useScanner(): void {
   const router = useRouter()
-  const jobs = useJobs()
   /** The job whose page is open now. */
-  const openJob = () => {
+  const openJob = async () => {
     const { id } = router.currentRoute.value.params
-    return id === undefined ? undefined : jobs.session(Number(id))
+    if (id === undefined) return undefined
+    const { useJobs } = await import('../job/jobs.ts')
+    return useJobs().session(Number(id))
   }
   let burst = ''
   let lastAtMs = 0
@@ -26,7 +26,7 @@ export function useScanner(): void {
 
   const scanned = async (text: string): Promise<boolean> => {
     const imei = imeiOf(readImei(text))
-    const job = openJob()
+    const job = await openJob()
     if (imei && text.length >= 14 && job?.saved && !job.saved.handBack) {
       job.setFact('imei', imei.digits)
       return true

@@ -15,16 +15,31 @@ import { shallowRef, watchEffect, type Ref } from 'vue'
 const ANY_SHOP: At = { zone: Intl.DateTimeFormat().resolvedOptions().timeZone, country: 'IE' }
 /** Nothing until a language is fetched; English where it is known from the start. */
 const spoken = shallowRef(isLearnt('en') ? wordsIn('en', ANY_SHOP) : undefined)
-let chosenLast: Language | Pseudo | undefined
+let chosenLast: { readonly language: Language | Pseudo; readonly at: At } | undefined
+let isWhole = false
 
 /**
- * From now on every screen is in this language, by the clock and calendar of this shop: once it is fetched.
+ * From now on every screen is in this language, by the clock and calendar of this shop: once it is fetched. Until the
+ * first page wants more, that is what first pages say.
  * @throws TypeError where it cannot be fetched; what was spoken before stays
  */
 export async function speak(language: Language | Pseudo, at: At = ANY_SHOP): Promise<void> {
-  chosenLast = language
-  await fetchLanguage(spokenBy(language))
-  if (chosenLast !== language) return
+  chosenLast = { language, at }
+  await speakChosen()
+}
+
+/** From now on everything can be said. @throws TypeError where it cannot be fetched */
+export async function speakOfEverything(): Promise<void> {
+  isWhole = true
+  await speakChosen()
+}
+
+async function speakChosen(): Promise<void> {
+  const chosen = chosenLast
+  if (!chosen) return
+  const { language, at } = chosen
+  await fetchLanguage(spokenBy(language), !isWhole)
+  if (chosenLast !== chosen) return
   spoken.value = wordsIn(language, at)
   const { documentElement: page } = document
   page.lang = isPseudo(language) ? 'en-x-pseudo' : language

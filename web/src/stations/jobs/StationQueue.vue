@@ -3,7 +3,6 @@ import type { JobSummary } from '@benevox/contract'
 import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../../api/client.ts'
-import { getReadyToForesee } from '../../api/foresight.ts'
 import JobTable from './JobTable.vue'
 import TrayLink from '../mails/TrayLink.vue'
 import { useJobList } from './useJobList.ts'
@@ -26,8 +25,9 @@ async function takeIn(): Promise<void> {
 }
 /** Whoever looks at the counter’s list begins a job next. */
 onMounted(() => {
-  if (props.station === 'counter') requestIdleCallback(() => void getReadyToForesee())
+  if (props.station === 'counter') requestIdleCallback(() => void getReady().catch(() => undefined))
 })
+const getReady = () => import('../../api/foresight.ts').then(({ getReadyToForesee }) => getReadyToForesee())
 usePageKeys({
   key: 'n',
   does: 'keyHelp.checkIn',

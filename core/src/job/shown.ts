@@ -1,0 +1,44 @@
+import { z } from 'zod'
+import { ACCOUNT_WAITS } from '../account/index.ts'
+import { facts } from '../route/index.ts'
+import { benchRecord, breach, jobState, type JobState } from './records.ts'
+
+export const lockState = z.enum(['locked', 'clear', 'will-appear', 'unknown', 'not-there'])
+export const station = z.enum(['counter', 'bench', 'account-lock', 'carrier-lock', 'hand-back', 'closed'])
+
+/** A job with everything that follows from it, as a page shows it. */
+export const jobView = jobState.extend({
+  facts,
+  bench: benchRecord,
+  deleted: z.enum(['no', 'by-recovery', 'by-settings']),
+  breaches: z.array(breach),
+  station,
+  locks: z.object({ screen: lockState, account: lockState, carrier: lockState }),
+})
+
+export type JobView = z.infer<typeof jobView>
+
+/** The job alone, without what follows from it. */
+export function stateOf({
+  facts: _,
+  bench: __,
+  deleted: ___,
+  breaches: ____,
+  station: _____,
+  locks: ______,
+  ...job
+}: JobView): JobState {
+  return job
+}
+
+/** What a job waits for: a timer of the bench, a release, or something on the way to the end of the account lock. */
+export const waitsFor = z.enum([
+  'charging',
+  'wipe',
+  'first-start',
+  'carrier',
+  'account',
+  ...ACCOUNT_WAITS,
+  'carrier-reply',
+])
+export type WaitsFor = z.infer<typeof waitsFor>
