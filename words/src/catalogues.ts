@@ -2730,4 +2730,5 @@ export interface Messages {
   'registry.names': { readonly model: string | number }
   'orderDesk.inHand': { readonly model: string | number }
   'refusal.report-names-it': { readonly model: string | number }
+  'keys.allSteps': object
 }

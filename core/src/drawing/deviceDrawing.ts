@@ -1,6 +1,15 @@
-import { edge, turned, type DeviceKind, type Edge, type Family, type KeyId } from '../catalog/index.ts'
+import {
+  edge,
+  turned,
+  type Cue,
+  type DeviceKind,
+  type Edge,
+  type Family,
+  type KeyId,
+} from '../catalog/index.ts'
 import { widthOf, type Drawing, type DrawingMark } from './drawing.ts'
 import type { DrawnNames } from './chartDrawing.ts'
+import { signOn } from './screenDrawing.ts'
 
 type DeviceKey = Family['keys'][number]
 
@@ -33,6 +42,7 @@ interface PlacedKey {
  * @param names absent: without names
  * @param used keys that are in use now, drawn bold
  * @param isTurned a quarter turn clockwise, as tablets are held too
+ * @param shows a sign that its screen is drawn with
  */
 export function deviceDrawing(
   { keys }: Pick<Family, 'keys'>,
@@ -40,6 +50,7 @@ export function deviceDrawing(
   names: Pick<DrawnNames, 'key'> | undefined,
   used: readonly KeyId[] = [],
   isTurned = false,
+  shows?: Cue,
 ): Drawing {
   const { width, height, round } = BODY[kind]
   const body = isTurned ? { width: height, height: width } : { width, height }
@@ -54,17 +65,18 @@ export function deviceDrawing(
   if (kind === 'watch')
     for (const from of [y - strap, y + body.height - 8])
       marks.push({ kind: 'rect', ink: 'body', x: strapX, y: from, width: STRAP.width, height: strap + 8 })
+  const glass = {
+    x: x + 8,
+    y: y + 8,
+    width: body.width - 16,
+    height: body.height - 16,
+    round: Math.max(2, round - 8),
+  }
   marks.push(
     { kind: 'rect', ink: 'body', x, y, ...body, round },
-    {
-      kind: 'rect',
-      ink: 'screen',
-      x: x + 8,
-      y: y + 8,
-      width: body.width - 16,
-      height: body.height - 16,
-      round: Math.max(2, round - 8),
-    },
+    ...(shows
+      ? signOn(shows, glass, kind === 'watch' ? 0.62 : 0.7)
+      : [{ kind: 'rect', ink: 'screen', ...glass } as const]),
   )
   for (const side of edge.options) {
     const isBeside = side === 'left' || side === 'right'

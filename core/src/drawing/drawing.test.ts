@@ -1,8 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { smallFamily } from '../../test/smallFamily.ts'
-import type { Method } from '../catalog/index.ts'
+import { buzz, cue, type Method } from '../catalog/index.ts'
 import { compileFamily } from '../twin/index.ts'
-import { chartDrawing, deviceDrawing, drawingSvg, type Drawing, type DrawingMark } from './index.ts'
+import {
+  chartDrawing,
+  deviceDrawing,
+  drawingSvg,
+  screenFormOf,
+  signDrawing,
+  type Drawing,
+  type DrawingMark,
+} from './index.ts'
 import { methodSheet, wipeFromRecovery } from '../method/index.ts'
 import { drawnNames, notVerifiedText, stepTexts } from '../../../words/src/index.ts'
 import { ENGLISH } from '../../../words/src/english.ts'
@@ -216,5 +224,73 @@ describe('a device drawn', () => {
       const away = Math.hypot(key.x + key.width / 2 - 4 - middle.x, key.y + key.height / 2 - middle.y)
       expect(Math.abs(away - round.width / 2)).toBeLessThan(1)
     }
+  })
+})
+
+describe('signs of the device, drawn', () => {
+  const FORMS = ['phone', 'tablet', 'tablet-turned', 'foldable', 'watch'] as const
+  const signs = FORMS.flatMap((form) => cue.options.map((one) => [one, form] as const))
+  const points = (mark: DrawingMark): readonly (readonly [number, number])[] => {
+    switch (mark.kind) {
+      case 'rect':
+        return [
+          [mark.x, mark.y],
+          [mark.x + mark.width, mark.y],
+          [mark.x, mark.y + mark.height],
+          [mark.x + mark.width, mark.y + mark.height],
+        ]
+      case 'circle':
+        return [
+          [mark.cx - mark.r, mark.cy],
+          [mark.cx + mark.r, mark.cy],
+          [mark.cx, mark.cy - mark.r],
+          [mark.cx, mark.cy + mark.r],
+        ]
+      case 'path':
+        return mark.points
+      case 'line':
+      case 'text':
+        return []
+    }
+  }
+  it.each(signs)('%s of a %s: all of it is in the picture, what is seen is on the glass', (one, form) => {
+    const { width, height, marks } = signDrawing(one, form)
+    const glassAt = marks.findIndex(({ ink }) => ink.startsWith('glass'))
+    const glass = marks[glassAt]
+    if (glass?.kind !== 'rect') throw new Error('there is no glass')
+    for (const [x, y] of marks.flatMap(points)) {
+      expect(Math.min(x, width - x, y, height - y)).toBeGreaterThanOrEqual(0)
+    }
+    const seen = marks.slice(glassAt + 1).filter(({ ink }) => ink !== 'wave')
+    const [cx, cy] = [glass.x + glass.width / 2, glass.y + glass.height / 2]
+    for (const [x, y] of seen.flatMap(points)) {
+      if (form === 'watch') expect(Math.hypot(x - cx, y - cy)).toBeLessThanOrEqual(glass.width / 2)
+      else {
+        expect(Math.abs(x - cx)).toBeLessThanOrEqual(glass.width / 2)
+        expect(Math.abs(y - cy)).toBeLessThanOrEqual(glass.height / 2)
+      }
+    }
+    // What is felt is beside the body, and nothing else is.
+    const [body] = marks.filter(({ ink }) => ink === 'body').slice(-1)
+    if (body?.kind !== 'rect') throw new Error('there is no body')
+    const felt = marks.filter(({ ink }) => ink === 'wave')
+    expect(felt.length > 0).toBe(buzz.options.includes(one as never))
+    for (const [x] of felt.flatMap(points)) expect(x < body.x || x > body.x + body.width).toBe(true)
+  })
+  it.each(FORMS)('no two of a %s look the same, and none differs by its colours alone', (form) => {
+    const shapes = cue.options.map((one) => {
+      const { marks } = signDrawing(one, form)
+      const glass = marks.find(({ ink }) => ink.startsWith('glass'))?.ink
+      const isBlack = glass === 'glass-dark'
+      return JSON.stringify([isBlack, marks.map(({ ink: _, ...shape }) => shape)])
+    })
+    expect(new Set(shapes).size).toBe(cue.options.length)
+  })
+  it('has the form of the device, held as it is held', () => {
+    expect(screenFormOf('tablet', true)).toBe('tablet-turned')
+    expect(screenFormOf('watch', true)).toBe('watch')
+    expect([screenFormOf('phone', false, true), screenFormOf('phone')]).toEqual(['foldable', 'phone'])
+    const svg = drawingSvg(signDrawing('robot', 'phone'), 'lying figure')
+    expect(svg.match(/<(?:circle|path|rect) /g)).toHaveLength(signDrawing('robot', 'phone').marks.length)
   })
 })

@@ -18,6 +18,19 @@ export type Ink =
   | 'change-word'
   | 'key'
   | 'used-key'
+  /** A screen that shines, one that is black, one of which nothing is said; and what stands on them. */
+  | 'glass-lit'
+  | 'glass-dark'
+  | 'glass-any'
+  | 'on-lit'
+  | 'on-dark'
+  | 'fold'
+  /** A line that is chosen, one that deletes for good, and what leads on. */
+  | 'choice'
+  | 'for-good'
+  | 'go-on'
+  /** What is felt in the hand. */
+  | 'wave'
 
 export type DrawingMark =
   | {
@@ -38,6 +51,20 @@ export type DrawingMark =
       readonly y1: number
       readonly x2: number
       readonly y2: number
+    }
+  | {
+      readonly kind: 'circle'
+      readonly ink: Ink
+      readonly cx: number
+      readonly cy: number
+      readonly r: number
+      readonly filled: boolean
+    }
+  | {
+      /** A stroke from point to point. */
+      readonly kind: 'path'
+      readonly ink: Ink
+      readonly points: readonly (readonly [x: number, y: number])[]
     }
   | {
       readonly kind: 'text'
@@ -79,7 +106,19 @@ const FILL: Readonly<Record<Ink, string>> = {
   'change-word': '#211d17',
   key: '#211d17',
   'used-key': '#85560f',
+  'glass-lit': '#ffffff',
+  'glass-dark': '#211d17',
+  'glass-any': '#cbbfa6',
+  'on-lit': '#211d17',
+  'on-dark': '#f6f1e6',
+  fold: '#595143',
+  choice: '#d8a24a',
+  'for-good': '#c33d2e',
+  'go-on': '#2c6145',
+  wave: '#85560f',
 }
+/** How thick a stroke of a screen is. */
+export const STROKE = 3.4
 const OUTLINE: Readonly<Partial<Record<Ink, string>>> = {
   body: '#211d17',
   screen: '#cbbfa6',
@@ -123,6 +162,23 @@ function svgOf(mark: DrawingMark): string {
         'stroke-width': mark.ink === 'lane' ? '2' : '1.2',
         ...(mark.ink === 'passing-cue' ? { 'stroke-dasharray': '3 4' } : {}),
       })
+    case 'circle':
+      return element('circle', {
+        cx: one(mark.cx),
+        cy: one(mark.cy),
+        r: one(mark.r),
+        ...(mark.filled
+          ? { fill: FILL[mark.ink] }
+          : { fill: 'none', stroke: FILL[mark.ink], 'stroke-width': String(STROKE) }),
+      })
+    case 'path':
+      return element('path', {
+        d: pathData(mark.points),
+        fill: 'none',
+        stroke: FILL[mark.ink],
+        'stroke-width': String(STROKE),
+        'stroke-linejoin': 'round',
+      })
     case 'text':
       return `${element('text', {
         x: one(mark.x),
@@ -134,6 +190,10 @@ function svgOf(mark: DrawingMark): string {
       }).slice(0, -2)}>${escaped(mark.text)}</text>`
   }
 }
+
+/** A stroke as SVG writes it. */
+export const pathData = (points: readonly (readonly [x: number, y: number])[]): string =>
+  `M${points.map(([x, y]) => `${one(x)} ${one(y)}`).join('L')}`
 
 function element(name: string, attributes: Readonly<Record<string, string>>): string {
   return `<${name} ${Object.entries(attributes)

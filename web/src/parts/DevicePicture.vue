@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DeviceKind, Family, KeyId } from '@benevox/core/catalog'
+import type { Cue, DeviceKind, Family, KeyId } from '@benevox/core/catalog'
 import { deviceDrawing } from '@benevox/core/drawing'
 import { computed } from 'vue'
 import { drawnNames } from '@benevox/words'
@@ -14,6 +14,8 @@ const props = defineProps<{
   turned?: boolean
   /** Without the names of the keys. */
   plain?: boolean
+  /** A sign that its screen is drawn with. */
+  shows?: Cue | undefined
   /** A key can be clicked where it is drawn. */
   choosable?: boolean
 }>()
@@ -25,6 +27,7 @@ const drawing = computed(() =>
     props.plain ? undefined : drawnNames(words),
     props.pressed,
     props.turned,
+    props.shows,
   ),
 )
 /** How far beside a key a finger or a mouse still means it. */

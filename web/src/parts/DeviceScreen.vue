@@ -1,14 +1,19 @@
 <script setup lang="ts">
-import type { Menu, ScreenKind } from '@benevox/core/catalog'
+import type { DeviceKind, Menu } from '@benevox/core/catalog'
 import type { MachineState } from '@benevox/core/twin'
 import { computed } from 'vue'
 import { say } from '../words/index.ts'
+import SignPicture from './SignPicture.vue'
 
-/** What the device shows now, as the technician would name it; its menus line by line. */
-const props = defineProps<{ state: MachineState; menus: ReadonlyMap<string, Menu>; modelText?: string }>()
+/** What the device shows now, drawn and named; its menus line by line. */
+const props = defineProps<{
+  state: MachineState
+  menus: ReadonlyMap<string, Menu>
+  modelText?: string
+  kind: DeviceKind
+  folds: boolean
+}>()
 const menu = computed(() => props.menus.get(props.state.cursor?.menu ?? ''))
-const DARK: readonly ScreenKind[] = ['dark', 'charge-blank', 'charge-percent', 'robot']
-const isDark = computed(() => DARK.includes(props.state.screen) || menu.value !== undefined)
 const lines = computed(() =>
   menu.value?.oneAtATime
     ? menu.value.items.filter((_, index) => index === props.state.cursor?.item)
@@ -19,12 +24,15 @@ const lines = computed(() =>
 <template>
   <div
     class="flex min-h-72 flex-col border-2 border-ink p-3"
-    :class="isDark ? 'bg-ink text-paper' : 'bg-white/60'"
+    :class="menu ? 'bg-ink text-paper' : 'bg-white/60'"
     role="status"
     :aria-label="say('deviceScreen.label')"
     data-testid="device-screen"
   >
-    <p class="text-xl leading-tight font-bold">{{ say(`sign.${state.screen}`) }}</p>
+    <SignPicture v-if="!menu" class="mx-auto mb-2 h-52" :cue="state.screen" :kind="kind" :folds="folds" />
+    <p class="text-xl leading-tight font-bold" :class="{ 'text-center': !menu }">
+      {{ say(`sign.${state.screen}`) }}
+    </p>
     <p v-if="state.text" class="mt-1">“{{ state.text }}”</p>
     <template v-if="menu">
       <p v-if="menu.title" class="mt-1 font-mono text-sm opacity-80">{{ menu.title }}</p>

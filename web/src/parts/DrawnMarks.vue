@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DrawingMark } from '@benevox/core/drawing'
+import { pathData, STROKE, type DrawingMark } from '@benevox/core/drawing'
 import { useId } from 'vue'
 
 /** The marks of a drawing in the colours of the house. */
@@ -21,6 +21,16 @@ const FILL = {
   'change-word': 'var(--color-ink)',
   key: 'var(--color-ink)',
   'used-key': 'var(--color-brass)',
+  'glass-lit': '#fff',
+  'glass-dark': 'var(--color-ink)',
+  'glass-any': 'var(--color-rule)',
+  'on-lit': 'var(--color-ink)',
+  'on-dark': 'var(--color-paper)',
+  fold: 'var(--color-ink-soft)',
+  choice: 'var(--color-brass)',
+  'for-good': 'var(--color-stop)',
+  'go-on': 'var(--color-clear)',
+  wave: 'var(--color-brass)',
 } as const
 const OUTLINE: Partial<Record<DrawingMark['ink'], string>> = {
   link: 'var(--color-waiting)',
@@ -58,6 +68,23 @@ const OUTLINE: Partial<Record<DrawingMark['ink'], string>> = {
       :stroke="FILL[mark.ink]"
       :stroke-width="mark.ink === 'lane' ? 2 : 1.2"
       :stroke-dasharray="mark.ink === 'passing-cue' ? '3 4' : undefined"
+    />
+    <circle
+      v-else-if="mark.kind === 'circle'"
+      :cx="mark.cx"
+      :cy="mark.cy"
+      :r="mark.r"
+      :fill="mark.filled ? FILL[mark.ink] : 'none'"
+      :stroke="mark.filled ? undefined : FILL[mark.ink]"
+      :stroke-width="STROKE"
+    />
+    <path
+      v-else-if="mark.kind === 'path'"
+      :d="pathData(mark.points)"
+      fill="none"
+      :stroke="FILL[mark.ink]"
+      :stroke-width="STROKE"
+      stroke-linejoin="round"
     />
     <text
       v-else

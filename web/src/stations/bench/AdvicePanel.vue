@@ -7,6 +7,7 @@ import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import type { Diagnosed } from '../../workers/diagnosis.worker.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
+import SignPicture from '../../parts/SignPicture.vue'
 import { wayOnLines } from './wayOn.ts'
 import { adviceText, adviceWhyText, causeText, correctionText, signsText } from '@benevox/words'
 import { chanceText, say, words } from '../../words/index.ts'
@@ -144,9 +145,10 @@ const shortly = (one: Diagnosed['things'][number]) =>
       <button
         v-for="cue in others"
         :key="cue"
-        class="border border-ink-soft bg-white/50 px-2 py-0.5 hover:bg-paper-deep"
+        class="flex items-center gap-1 border border-ink-soft bg-white/50 px-1.5 hover:bg-paper-deep"
         @click="add(cue)"
       >
+        <SignPicture class="h-9 w-8" :cue="cue" :kind="job.found?.model.kind ?? 'phone'" />
         {{ say(`sign.${cue}`) }}
       </button>
     </div>

@@ -144,6 +144,8 @@ onMounted(begin)
           :state="live.state.value"
           :menus="running.menus"
           :model-text="modelText"
+          :kind="kind"
+          :folds="running.machine.postures.length > 0"
         />
         <p>
           {{ say('dryRun.onCable') }} <b>{{ linkText(live.link.value, own, words) }}</b>

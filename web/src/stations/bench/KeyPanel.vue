@@ -26,6 +26,7 @@ import { say, words } from '../../words/index.ts'
 
 /** The key combination: one sentence before, the beat during, the question after, and what to change. */
 const props = defineProps<{ model: Model; family: Family }>()
+const folds = computed(() => props.family.postures !== undefined)
 const job = useJob()
 const kit = useKit()
 const jobs = useJobs()
@@ -280,7 +281,12 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
                 : undefined
             "
           />
-          <StepLines :lines="lines" :now="stepNow" />
+          <!-- Now and next stand above: nobody reads the others with both hands on the device. -->
+          <details v-if="phase === 'running'">
+            <summary class="cursor-pointer text-ink-soft">{{ say('keys.allSteps') }}</summary>
+            <StepLines :lines="lines" :now="stepNow" />
+          </details>
+          <StepLines v-else :lines="lines" :now="stepNow" />
         </template>
       </div>
       <div v-if="phase !== 'asking'" class="space-y-3">
@@ -326,6 +332,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           :family="family"
           :kind="model.kind"
           :pressed="phase === 'running' ? pressedNow : usedKeys"
+          :shows="phase === 'running' ? line?.next?.cue : undefined"
         />
         <AttemptList v-if="phase === 'before' && job.saved" :attempts="job.saved.attempts" />
       </div>
@@ -335,6 +342,8 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
       :cues="cuesToChoose"
       :goal="goal"
       :already="seen"
+      :kind="model.kind"
+      :folds="folds"
       @answered="finish"
       @left="finish('left', [])"
     />

@@ -1,10 +1,17 @@
 <script setup lang="ts">
-import type { Cue } from '@benevox/core/catalog'
+import type { Cue, DeviceKind } from '@benevox/core/catalog'
 import { usePageKeys } from '../../parts/pageKeys.ts'
+import SignPicture from '../../parts/SignPicture.vue'
 import { say } from '../../words/index.ts'
 
-/** After the keys: what was seen, one press. The goal has its own key; more can be added afterwards. */
-const props = defineProps<{ cues: readonly Cue[]; goal: Cue; already: readonly Cue[] }>()
+/** After the keys: what was seen, drawn, one press. The goal has its own key; more can be added afterwards. */
+const props = defineProps<{
+  cues: readonly Cue[]
+  goal: Cue
+  already: readonly Cue[]
+  kind: DeviceKind
+  folds: boolean
+}>()
 const emit = defineEmits<{
   answered: [outcome: 'reached' | 'failed', seen: readonly Cue[]]
   left: []
@@ -29,23 +36,26 @@ usePageKeys(
 
 <template>
   <div class="mt-3">
-    <ul class="grid grid-cols-2 gap-2" :aria-label="say('seen.label')">
+    <ul class="grid grid-cols-3 gap-2" :aria-label="say('seen.label')">
       <li v-for="(cue, index) in cues" :key="cue">
         <button
-          class="flex w-full items-baseline gap-3 border-2 border-ink bg-white/50 px-4 py-3 text-start text-[1.7rem] leading-tight font-bold hover:bg-paper-deep"
+          class="flex h-full min-h-24 w-full items-center gap-2 border-2 border-ink bg-white/50 px-3 py-1 text-start text-[1.5rem] leading-tight font-bold hover:bg-paper-deep"
           @click="failed(cue)"
         >
-          <span aria-hidden="true" class="w-8 font-mono text-ink-soft">{{
+          <span aria-hidden="true" class="w-6 shrink-0 font-mono text-ink-soft">{{
             index < 9 ? index + 1 : ''
-          }}</span>{{ say(`sign.${cue}`) }}
+          }}</span>
+          <SignPicture class="h-22 w-20" :cue="cue" :kind="kind" :folds="folds" />
+          <span>{{ say(`sign.${cue}`) }}</span>
         </button>
       </li>
       <li>
         <button
-          class="flex w-full items-baseline gap-3 border-2 border-ink bg-white/50 px-4 py-3 text-start text-[1.7rem] leading-tight font-bold hover:bg-paper-deep"
+          class="flex h-full min-h-24 w-full items-center gap-2 border-2 border-ink bg-white/50 px-3 py-1 text-start text-[1.5rem] leading-tight font-bold hover:bg-paper-deep"
           @click="failed()"
         >
-          <span aria-hidden="true" class="w-8 font-mono text-ink-soft">↵</span>{{ say('seen.nothing') }}
+          <span aria-hidden="true" class="w-6 shrink-0 font-mono text-ink-soft">↵</span
+          >{{ say('seen.nothing') }}
         </button>
       </li>
     </ul>
@@ -54,6 +64,7 @@ usePageKeys(
       <button class="ms-3 underline" @click="emit('left')">{{ say('seen.discard') }}</button>
     </p>
     <Teleport defer to="#primary-action">
+      <SignPicture class="h-12 w-11" :cue="goal" :kind="kind" :folds="folds" />
       <button class="act act-main" @click="reached">
         {{ say('seen.worked', { place: say(`sign.${goal}`) }) }} <span class="key-hint">0</span>
       </button>

@@ -13,6 +13,7 @@ import OneOf from '../../parts/OneOf.vue'
 import AdvicePanel from './AdvicePanel.vue'
 import DryRun from './DryRun.vue'
 import { useDiagnosis } from './useDiagnosis.ts'
+import SignPicture from '../../parts/SignPicture.vue'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import { sheetTexts } from '@benevox/words'
 import { chanceText, say, words } from '../../words/index.ts'
@@ -230,7 +231,13 @@ usePageKeys(
         <section v-if="!advised && way" :aria-label="say('seen.label')">
           <p class="mb-1 text-xl font-bold">{{ say('keys.whatSeen') }}</p>
           <div class="flex flex-wrap gap-2">
-            <button v-for="(cue, index) in cues" :key="cue" class="act" @click="saw(cue)">
+            <button
+              v-for="(cue, index) in cues"
+              :key="cue"
+              class="act flex items-center gap-2 !py-0.5"
+              @click="saw(cue)"
+            >
+              <SignPicture class="h-12 w-11" :cue="cue" :kind="kind" />
               {{ say(`sign.${cue}`) }} <span v-if="index < 9" class="key-hint">{{ index + 1 }}</span>
             </button>
             <button class="act" @click="saw(undefined)">{{ say('seen.nothing') }}</button>

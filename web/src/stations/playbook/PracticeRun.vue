@@ -211,7 +211,13 @@ function press(event: PointerEvent, key: KeyId): void {
 
     <div class="beside-first" style="--narrow: 15rem">
       <section :aria-label="say('family.device')" class="space-y-3">
-        <DeviceScreen v-if="state" :state="state" :menus="running.menus" />
+        <DeviceScreen
+          v-if="state"
+          :state="state"
+          :menus="running.menus"
+          :kind="family.kind"
+          :folds="machine.postures.length > 0"
+        />
         <div v-else class="min-h-72 border-2 border-dashed border-ink-soft p-3">
           {{ say('practice.notBegun') }}
         </div>

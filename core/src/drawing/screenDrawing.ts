@@ -1,0 +1,388 @@
+import type { Cue, DeviceKind, ScreenKind } from '../catalog/index.ts'
+import type { Drawing, DrawingMark, Ink } from './drawing.ts'
+
+/** The forms in which a screen is drawn: a tablet as it is held, a foldable with its fold. */
+export type ScreenForm = 'phone' | 'tablet' | 'tablet-turned' | 'foldable' | 'watch'
+
+/** The form of a device. @param isTurned a quarter turn, as tablets are held too */
+export function screenFormOf(kind: DeviceKind, isTurned = false, folds = false): ScreenForm {
+  if (kind === 'tablet' && isTurned) return 'tablet-turned'
+  return kind === 'phone' && folds ? 'foldable' : kind
+}
+
+/** Width and height of the body, how round it is, and how much of its screen is written on. */
+const BODIES: Readonly<Record<ScreenForm, { width: number; height: number; round: number; used: number }>> = {
+  phone: { width: 60, height: 104, round: 10, used: 0.7 },
+  tablet: { width: 84, height: 104, round: 8, used: 0.7 },
+  'tablet-turned': { width: 104, height: 84, round: 8, used: 0.7 },
+  foldable: { width: 92, height: 104, round: 8, used: 0.7 },
+  watch: { width: 92, height: 92, round: 46, used: 0.62 },
+}
+/** Room around the body for what is felt: the same for every sign, so that a row of them stands level. */
+const MARGIN = 17
+const STRAP = { width: 44, length: 9 }
+const RIM = 5
+
+/** Where a screen is written on, and with what. */
+interface Page {
+  readonly x: number
+  readonly y: number
+  readonly width: number
+  readonly height: number
+  readonly ink: Ink
+}
+type Written = readonly DrawingMark[]
+
+/** Screens that shine by themselves; the others are black with light signs. */
+const LIT: readonly ScreenKind[] = [
+  'lock-screen',
+  'power-menu',
+  'text',
+  'set-up',
+  'account-warning',
+  'first-start',
+]
+
+/**
+ * A sign of the device as it is seen, or felt in the hand: our own mark of it, without words. A buzz is waves about the
+ * body, one for a short one and three for a long one.
+ */
+export function signDrawing(cue: Cue, form: ScreenForm): Drawing {
+  const body = BODIES[form]
+  const [width, height] = [body.width + 2 * MARGIN, body.height + 2 * STRAP.length]
+  const felt = cue === 'short-buzz' || cue === 'long-buzz' || cue === 'off-buzz' ? cue : undefined
+  const screen = felt ? undefined : (cue as ScreenKind)
+  const isLit = screen !== undefined && LIT.includes(screen)
+  const at = { x: MARGIN, y: STRAP.length }
+  const page: Page = {
+    x: at.x + (body.width * (1 - body.used)) / 2,
+    y: at.y + (body.height * (1 - body.used)) / 2,
+    width: body.width * body.used,
+    height: body.height * body.used,
+    ink: isLit ? 'on-lit' : 'on-dark',
+  }
+  const strap: Written =
+    form === 'watch'
+      ? [0, height - STRAP.length - RIM].map((y) =>
+          rect('body', at.x + (body.width - STRAP.width) / 2, y, STRAP.width, STRAP.length + RIM),
+        )
+      : []
+  const glass = rect(
+    isLit ? 'glass-lit' : felt === 'short-buzz' || felt === 'long-buzz' ? 'glass-any' : 'glass-dark',
+    at.x + RIM,
+    at.y + RIM,
+    body.width - 2 * RIM,
+    body.height - 2 * RIM,
+    Math.max(2, body.round - RIM),
+  )
+  const fold: Written =
+    form === 'foldable' ? [line('fold', width / 2, at.y + RIM, width / 2, at.y + body.height - RIM)] : []
+  return {
+    width,
+    height,
+    marks: [
+      ...strap,
+      rect('body', at.x, at.y, body.width, body.height, body.round),
+      glass,
+      ...fold,
+      ...(screen ? WRITTEN[screen](page) : []),
+      ...(felt ? waves(felt, at.x, width - at.x, height / 2) : []),
+    ],
+  }
+}
+
+/** The width of a phone's glass in the unit in which signs are written. */
+const UNIT_WIDTH = BODIES.phone.width - 2 * RIM
+
+/**
+ * What a sign puts onto the screen of a device that is drawn larger; what is felt goes to the edges of the screen.
+ * @param glass the screen, with how much of it is written on
+ */
+export function signOn(
+  cue: Cue,
+  glass: {
+    readonly x: number
+    readonly y: number
+    readonly width: number
+    readonly height: number
+    readonly round: number
+  },
+  used: number,
+): Written {
+  const scale = Math.min(glass.width, glass.height) / UNIT_WIDTH
+  const felt = cue === 'short-buzz' || cue === 'long-buzz' || cue === 'off-buzz' ? cue : undefined
+  const isLit = LIT.includes(cue as ScreenKind)
+  const ink = felt && felt !== 'off-buzz' ? 'glass-any' : isLit ? 'glass-lit' : 'glass-dark'
+  const [width, height] = [glass.width / scale, glass.height / scale]
+  const page: Page = {
+    x: (width * (1 - used)) / 2,
+    y: (height * (1 - used)) / 2,
+    width: width * used,
+    height: height * used,
+    ink: isLit ? 'on-lit' : 'on-dark',
+  }
+  const written = felt ? waves(felt, 20, width - 20, height / 2) : WRITTEN[cue as ScreenKind](page)
+  return [{ kind: 'rect', ...glass, ink }, ...written.map((mark) => moved(mark, scale, glass.x, glass.y))]
+}
+
+function moved(mark: DrawingMark, scale: number, x: number, y: number): DrawingMark {
+  const at = ([px, py]: readonly [number, number]) => [x + px * scale, y + py * scale] as const
+  switch (mark.kind) {
+    case 'rect': {
+      const [left, top] = at([mark.x, mark.y])
+      const round = mark.round === undefined ? {} : { round: mark.round * scale }
+      return { ...mark, x: left, y: top, width: mark.width * scale, height: mark.height * scale, ...round }
+    }
+    case 'circle': {
+      const [cx, cy] = at([mark.cx, mark.cy])
+      return { ...mark, cx, cy, r: mark.r * scale }
+    }
+    case 'path':
+      return { ...mark, points: mark.points.map(at) }
+    case 'line':
+    case 'text':
+      return mark
+  }
+}
+
+/** Waves beside the body: the further out, the longer. */
+function waves(
+  felt: 'short-buzz' | 'long-buzz' | 'off-buzz',
+  left: number,
+  right: number,
+  cy: number,
+): Written {
+  const many = felt === 'long-buzz' ? 3 : 1
+  return Array.from({ length: many }, (_, nth) => {
+    const [out, reach] = [4 + nth * 5, 15 + nth * 8]
+    return [-1, 1].map((side) => {
+      const x = side < 0 ? left - out : right + out
+      return path('wave', [
+        [x - side * 3, cy - reach],
+        [x, cy],
+        [x - side * 3, cy + reach],
+      ])
+    })
+  }).flat()
+}
+
+const WRITTEN: Readonly<Record<ScreenKind, (page: Page) => Written>> = {
+  dark: () => [],
+  /** The bolt of the house, thrown, and the dots of what is to be entered. */
+  'lock-screen': ({ ink, ...page }) => {
+    const [cx, cy] = middle(page)
+    const w = Math.min(34, page.width * 0.8)
+    return [
+      rect(ink, cx - w / 2, cy - 16, w * 0.8, 9),
+      path(ink, [
+        [cx + w / 2 - 9, cy - 22],
+        [cx + w / 2, cy - 22],
+        [cx + w / 2, cy - 1],
+        [cx + w / 2 - 9, cy - 1],
+      ]),
+      ...[-1.5, -0.5, 0.5, 1.5].map((nth) => dot(ink, cx + nth * 9, cy + 16, 2.6)),
+    ]
+  },
+  /** Three things to choose, one above the other, at the edge. */
+  'power-menu': ({ ink, ...page }) => {
+    const [, cy] = middle(page)
+    const right = page.x + page.width
+    return [-1, 0, 1].flatMap((nth) => [
+      ring(ink, right - 9, cy + nth * 19, 6),
+      line(ink, page.x + 2, cy + nth * 19, right - 20, cy + nth * 19),
+    ])
+  },
+  logo: ({ ink, ...page }) => [ring(ink, ...middle(page), 14)],
+  'charge-blank': ({ ink, ...page }) => battery(ink, ...middle(page)),
+  'charge-percent': ({ ink, ...page }) => {
+    const [cx, cy] = middle(page)
+    return [
+      ...battery(ink, cx, cy - 6),
+      rect(ink, cx - 8, cy - 6, 16, 7),
+      // Two circles and a stroke: so much of a hundred.
+      ring(ink, cx - 6, cy + 13, 2.6),
+      ring(ink, cx + 6, cy + 21, 2.6),
+      line(ink, cx + 6, cy + 11, cx - 6, cy + 23),
+    ]
+  },
+  /** Somebody lies on the ground, and a line below says why. */
+  robot: ({ ink, ...page }) => {
+    const [cx, cy] = middle(page)
+    return [
+      ring(ink, cx - 13, cy - 8, 5),
+      rect(ink, cx - 6, cy - 11, 14, 8, 3),
+      line(ink, cx + 9, cy - 9, cx + 20, cy - 9),
+      line(ink, cx + 9, cy - 5, cx + 20, cy - 5),
+      line(ink, cx - 20, cy + 1, cx + 22, cy + 1),
+      rect(ink, cx - 12, cy + 14, 24, 4),
+    ]
+  },
+  /** One line framed to be chosen, and what the machine says of itself. */
+  'bootloader-page': ({ ink, ...page }) => [
+    frame(ink, page.x, page.y + 2, page.width, 13),
+    line(ink, page.x + 6, page.y + 8.5, page.x + page.width * 0.6, page.y + 8.5),
+    ...lines(ink, page, page.y + 0.45 * page.height, [0.9, 0.6, 0.75, 0.5]),
+  ],
+  /** What comes in from outside, onto a shelf. */
+  'download-page': ({ ink, ...page }) => {
+    const [cx, cy] = middle(page)
+    return [
+      line(ink, cx, cy - 22, cx, cy + 8),
+      path(ink, [
+        [cx - 9, cy - 2],
+        [cx, cy + 8],
+        [cx + 9, cy - 2],
+      ]),
+      path(ink, [
+        [cx - 18, cy + 10],
+        [cx - 18, cy + 19],
+        [cx + 18, cy + 19],
+        [cx + 18, cy + 10],
+      ]),
+    ]
+  },
+  /** Two columns of things to try. */
+  'service-menu': ({ ink, ...page }) =>
+    [0, 1].flatMap((column) =>
+      Array.from({ length: 5 }, (_, row) =>
+        frame(
+          ink,
+          page.x + (column * page.width) / 2 + 1,
+          page.y + 4 + row * (page.height / 5.4),
+          page.width / 2 - 4,
+          page.height / 9,
+        ),
+      ),
+    ),
+  'recovery-menu': (page) => list(page, 1, 'choice'),
+  /** Two sentences, then no, no, and the one that deletes. */
+  question: (page) => [
+    ...lines(page.ink, page, page.y + 4, [1, 0.7]),
+    ...list({ ...page, y: page.y + page.height * 0.34, height: page.height * 0.66 }, 2, 'for-good'),
+  ],
+  /** Letters one by one, some still to come. */
+  'typed-word': ({ ink, ...page }) => {
+    const [cx, cy] = middle(page)
+    const step = Math.min(13, page.width / 4)
+    return [
+      ...lines(ink, page, page.y + 6, [1, 0.6]),
+      ...[-1.5, -0.5, 0.5, 1.5].map((nth) =>
+        line(ink, cx + nth * step - 4, cy + 14, cx + nth * step + 4, cy + 14),
+      ),
+      ...[-1.5, -0.5].map((nth) => dot(ink, cx + nth * step, cy + 6, 3.4)),
+    ]
+  },
+  /** Whose it is. */
+  'account-warning': ({ ink, ...page }) => {
+    const [cx, cy] = middle(page)
+    return [
+      ring(ink, cx, cy - 18, 7),
+      path(ink, [
+        [cx - 15, cy + 6],
+        [cx - 10, cy - 5],
+        [cx + 10, cy - 5],
+        [cx + 15, cy + 6],
+      ]),
+      ...lines(ink, page, cy + 15, [0.9, 0.6]),
+    ]
+  },
+  text: ({ ink, ...page }) => lines(ink, page, page.y + 8, [0.9, 1, 0.8, 0.95, 0.5]),
+  wiping: ({ ink, ...page }) => {
+    const [, cy] = middle(page)
+    return [
+      frame(ink, page.x, cy - 7, page.width, 14),
+      rect('for-good', page.x + 2, cy - 5, page.width * 0.45, 10),
+    ]
+  },
+  /** It goes round. */
+  'first-start': ({ ink, ...page }) => {
+    const [cx, cy] = middle(page)
+    return Array.from({ length: 8 }, (_, nth) => {
+      const angle = (nth * Math.PI) / 4
+      return dot(ink, cx + 14 * Math.cos(angle), cy + 14 * Math.sin(angle), 1.6 + nth * 0.3)
+    })
+  },
+  /** A word of welcome and the way on. */
+  'set-up': ({ ink, ...page }) => [
+    rect(ink, page.x, page.y + page.height * 0.2, page.width * 0.75, 8),
+    ...lines(ink, page, page.y + page.height * 0.42, [0.9, 0.6]),
+    rect('go-on', page.x + page.width * 0.4, page.y + page.height - 14, page.width * 0.6, 13, 6),
+  ],
+}
+
+const middle = ({ x, y, width, height }: Omit<Page, 'ink'>): [cx: number, cy: number] => [
+  x + width / 2,
+  y + height / 2,
+]
+
+function battery(ink: Ink, cx: number, cy: number): Written {
+  return [frame(ink, cx - 11, cy - 20, 22, 30), rect(ink, cx - 5, cy - 25, 10, 5)]
+}
+
+/** Lines of text, each as wide as its part of the page. */
+function lines(ink: Ink, { x, width }: Omit<Page, 'ink'>, y: number, parts: readonly number[]): Written {
+  return parts.map((part, row) => line(ink, x, y + row * 10, x + width * part, y + row * 10))
+}
+
+/** Lines to choose from, one of them chosen. */
+function list({ ink, ...page }: Page, chosen: number, choice: Ink): Written {
+  const rows = page.height > 60 ? 5 : 4
+  const step = page.height / rows
+  return Array.from({ length: rows }, (_, row) => {
+    const y = page.y + row * step + step / 2
+    return row === chosen
+      ? rect(choice, page.x - 2, y - 5, page.width + 4, 10)
+      : line(ink, page.x, y, page.x + page.width * (row % 2 === 0 ? 0.7 : 0.95), y)
+  })
+}
+
+const rect = (
+  ink: Ink,
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+  round?: number,
+): DrawingMark => ({
+  kind: 'rect',
+  ink,
+  x,
+  y,
+  width,
+  height,
+  ...(round === undefined ? {} : { round }),
+})
+const line = (ink: Ink, x1: number, y1: number, x2: number, y2: number): DrawingMark =>
+  path(ink, [
+    [x1, y1],
+    [x2, y2],
+  ])
+const frame = (ink: Ink, x: number, y: number, width: number, height: number): DrawingMark =>
+  path(ink, [
+    [x, y],
+    [x + width, y],
+    [x + width, y + height],
+    [x, y + height],
+    [x, y],
+  ])
+const path = (ink: Ink, points: readonly (readonly [x: number, y: number])[]): DrawingMark => ({
+  kind: 'path',
+  ink,
+  points,
+})
+const ring = (ink: Ink, cx: number, cy: number, r: number): DrawingMark => ({
+  kind: 'circle',
+  ink,
+  cx,
+  cy,
+  r,
+  filled: false,
+})
+const dot = (ink: Ink, cx: number, cy: number, r: number): DrawingMark => ({
+  kind: 'circle',
+  ink,
+  cx,
+  cy,
+  r,
+  filled: true,
+})
