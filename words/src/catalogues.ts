@@ -2731,4 +2731,5 @@ export interface Messages {
   'orderDesk.inHand': { readonly model: string | number }
   'refusal.report-names-it': { readonly model: string | number }
   'keys.allSteps': object
+  'knownFrom.report': object
 }

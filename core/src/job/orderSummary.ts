@@ -1,10 +1,10 @@
 import { releasedBy, type ReleasedLock } from './orders.ts'
 import { type JobState } from './records.ts'
-import { factsOf, type World } from './standing.ts'
+import { factsOf, learntOnJob, type World } from './standing.ts'
 import { standingOf } from './steps.ts'
 
 /** Where something that is ordered with comes from. */
-export type KnownFrom = 'answered' | 'registry' | 'read-in-recovery' | 'order-before'
+export type KnownFrom = 'answered' | 'registry' | 'read-in-recovery' | 'report' | 'order-before'
 
 /** What costs the fee when it is wrong, with where it comes from. */
 export type CostsTheFee =
@@ -27,6 +27,7 @@ export function costsTheFee(
   { model }: Pick<World, 'model'>,
 ): readonly CostsTheFee[] {
   const { imei = '', imeiSecond, originalCarrier = '', carrierCountry = '' } = factsOf(job)
+  const isNamed = learntOnJob(job).reportModel === 'same'
   const isAsked = job.registry.some((one) => one.source === 'registry' && one.imei === imei)
   const isRead = standingOf(job).bench.rightDevice?.by === 'model-text'
   const isOrderedBefore = job.orders.some((one) => releasedBy(one) === lock)
@@ -39,6 +40,10 @@ export function costsTheFee(
   return [
     { id: 'imei', imei, second: imeiSecond, from: isAsked ? 'registry' : 'answered' },
     ...(lock === 'carrier' ? [carrier] : []),
-    { id: 'model', name: model?.name ?? '', from: isRead ? 'read-in-recovery' : 'answered' },
+    {
+      id: 'model',
+      name: model?.name ?? '',
+      from: isRead ? 'read-in-recovery' : isNamed ? 'report' : 'answered',
+    },
   ]
 }

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { ACCOUNT_SERVICE } from '../../test/histories.ts'
-import { Story } from '../../test/story.ts'
+import { answers, Story } from '../../test/story.ts'
 import type { Facts } from '../route/index.ts'
-import { mainActionOf, routeOf, statementsOf, type Command, type OrderChange } from './index.ts'
+import { costsTheFee, mainActionOf, routeOf, statementsOf, type Command, type OrderChange } from './index.ts'
 
 /** A stranger’s account, released through an authorised channel. */
 describe('4. “The authorised release is a route, but nothing can be ordered”', () => {
@@ -47,6 +47,28 @@ describe('4. “The authorised release is a route, but nothing can be ordered”
     expect(story.attempts(release(3))).toBe('account-confirmed')
     story.handsBack(2400)
     expect(story.job.handBack?.account).toBe('confirmed-off')
+  })
+  it('where the report names the model of the job, the summary before paying says so', () => {
+    const story = new Story({ ...STRANGERS, reportModel: undefined }).signs()
+    const { imei = '', modelId } = story.job.answers
+    const said = { answer: 'clean', reference: 'R-1', feeMinor: 400, currency: 'EUR' } as const
+    const from = () => costsTheFee('account', story.job, story.world).find(({ id }) => id === 'model')?.from
+    const asked = (key: string, model: { readonly model: string; readonly modelId?: string | undefined }) =>
+      story.does(
+        { kind: 'ask-registry', key, report: true },
+        { kind: 'registry-said', key, imei, said: { ...said, ...model } },
+      )
+    expect([story.attempts(release(1)), from()]).toEqual(['checks-missing', 'answered'])
+    asked('a', { model: 'another', modelId: 'another' })
+    expect(story.attempts(answers({ reportModel: 'same' }))).toBe('report-names-it')
+    asked('b', { model: 'AO-1/DS' })
+    story.does(answers({ reportModel: 'same' }))
+    // Compared was the report before.
+    asked('c', { model: 'AO-2/DS' })
+    expect(story.attempts(release(1))).toBe('checks-missing')
+    asked('d', { model: 'Any One', modelId })
+    expect(from()).toBe('report')
+    story.does(release(1))
   })
   it.each<[string, Facts, string]>([
     ['without proof of purchase', { proofOfPurchase: 'no' }, 'checks-missing'],
