@@ -1,17 +1,17 @@
 <script setup lang="ts">
-import type { DeviceKind, Menu } from '@benevox/core/catalog'
+import type { DeviceKind, Family, KeyId, Menu } from '@benevox/core/catalog'
 import type { MachineState } from '@benevox/core/twin'
 import { computed } from 'vue'
 import { say } from '../words/index.ts'
-import SignPicture from './SignPicture.vue'
+import DevicePicture from './DevicePicture.vue'
 
-/** What the device shows now, drawn and named; its menus line by line. */
+/** The device as it lies in hand and what it shows now, drawn and named; its menus line by line. */
 const props = defineProps<{
   state: MachineState
   menus: ReadonlyMap<string, Menu>
-  modelText?: string
+  family: Pick<Family, 'keys'>
   kind: DeviceKind
-  folds: boolean
+  pressed: readonly KeyId[]
 }>()
 const menu = computed(() => props.menus.get(props.state.cursor?.menu ?? ''))
 const lines = computed(() =>
@@ -22,30 +22,36 @@ const lines = computed(() =>
 </script>
 
 <template>
-  <div
-    class="flex min-h-72 flex-col border-2 border-ink p-3"
-    :class="menu ? 'bg-ink text-paper' : 'bg-white/60'"
-    role="status"
-    :aria-label="say('deviceScreen.label')"
-    data-testid="device-screen"
-  >
-    <SignPicture v-if="!menu" class="mx-auto mb-2 h-52" :cue="state.screen" :kind="kind" :folds="folds" />
-    <p class="text-xl leading-tight font-bold" :class="{ 'text-center': !menu }">
-      {{ say(`sign.${state.screen}`) }}
-    </p>
-    <p v-if="state.text" class="mt-1">“{{ state.text }}”</p>
-    <template v-if="menu">
-      <p v-if="menu.title" class="mt-1 font-mono text-sm opacity-80">{{ menu.title }}</p>
-      <ol class="mt-1 font-mono">
-        <li
-          v-for="item in lines"
-          :key="item.id"
-          class="px-2"
-          :class="{ 'bg-paper font-bold text-ink': item.id === state.cursor?.itemId }"
-        >
-          {{ item.label }}
-        </li>
-      </ol>
-    </template>
+  <div>
+    <DevicePicture
+      :family="family"
+      :kind="kind"
+      :pressed="pressed"
+      :shows="state.screen"
+      :class="menu ? '!h-40 !w-auto' : '!h-64 !w-auto'"
+    />
+    <div
+      class="mt-2 p-2"
+      :class="{ 'border-2 border-ink bg-ink text-paper': menu }"
+      role="status"
+      :aria-label="say('deviceScreen.label')"
+      data-testid="device-screen"
+    >
+      <p class="text-xl leading-tight font-bold">{{ say(`sign.${state.screen}`) }}</p>
+      <p v-if="state.text" class="mt-1">“{{ state.text }}”</p>
+      <template v-if="menu">
+        <p v-if="menu.title" class="mt-1 font-mono text-sm opacity-80">{{ menu.title }}</p>
+        <ol class="mt-1 font-mono">
+          <li
+            v-for="item in lines"
+            :key="item.id"
+            class="px-2"
+            :class="{ 'bg-paper font-bold text-ink': item.id === state.cursor?.itemId }"
+          >
+            {{ item.label }}
+          </li>
+        </ol>
+      </template>
+    </div>
   </div>
 </template>

@@ -6,7 +6,6 @@ import { type MethodSheet } from '@benevox/core/method'
 import { USUAL_SITUATION } from '@benevox/core/twin'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import type { RunnableFamily } from '@benevox/core/twin'
-import DevicePicture from '../../parts/DevicePicture.vue'
 import DeviceScreen from '../../parts/DeviceScreen.vue'
 import StepLines from '../../parts/StepLines.vue'
 import { useLiveTwin } from '../../parts/useLiveTwin.ts'
@@ -21,7 +20,6 @@ import { say, words } from '../../words/index.ts'
  */
 const props = defineProps<{
   kind: DeviceKind
-  modelText?: string | undefined
   family: Family
   running: RunnableFamily
   method: Method
@@ -137,15 +135,15 @@ onMounted(begin)
         })
       }}
     </p>
-    <div class="beside-first mt-3" style="--narrow: 17rem">
+    <div class="beside-first mt-3" style="--narrow: 19rem">
       <div class="space-y-3">
         <DeviceScreen
           v-if="live.state.value"
           :state="live.state.value"
           :menus="running.menus"
-          :model-text="modelText"
+          :family="family"
           :kind="kind"
-          :folds="running.machine.postures.length > 0"
+          :pressed="live.held.value"
         />
         <p>
           {{ say('dryRun.onCable') }} <b>{{ linkText(live.link.value, own, words) }}</b>
@@ -184,7 +182,6 @@ onMounted(begin)
           </ul>
           <StepLines :lines="lines" :lost-at="lostAt" />
         </div>
-        <DevicePicture :family="family" :kind="kind" :pressed="live.held.value" />
       </div>
     </div>
     <Teleport defer to="#left-actions">

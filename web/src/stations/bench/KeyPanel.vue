@@ -189,7 +189,6 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
   <DryRun
     v-else-if="isDry && method && sheet"
     :kind="model.kind"
-    :model-text="model.modelText"
     :family="family"
     :running="running"
     :method="method"

@@ -215,13 +215,14 @@ function press(event: PointerEvent, key: KeyId): void {
           v-if="state"
           :state="state"
           :menus="running.menus"
+          :family="family"
           :kind="family.kind"
-          :folds="machine.postures.length > 0"
+          :pressed="held"
         />
-        <div v-else class="min-h-72 border-2 border-dashed border-ink-soft p-3">
-          {{ say('practice.notBegun') }}
-        </div>
-        <DevicePicture :family="family" :kind="family.kind" :pressed="held" />
+        <template v-else>
+          <DevicePicture :family="family" :kind="family.kind" :pressed="held" class="!h-72 !w-auto" />
+          <p class="p-2">{{ say('practice.notBegun') }}</p>
+        </template>
         <p>
           {{ say('practice.onCable') }} <b>{{ linkText(link, own, words) }}</b>
         </p>
