@@ -154,7 +154,7 @@ function waves(
 ): Written {
   const many = felt === 'long-buzz' ? 3 : 1
   return Array.from({ length: many }, (_, nth) => {
-    const [out, reach] = [4 + nth * 5, 15 + nth * 8]
+    const [out, reach] = many === 1 ? [8, 24] : [4 + nth * 5, 15 + nth * 8]
     return [-1, 1].map((side) => {
       const x = side < 0 ? left - out : right + out
       return path('wave', [

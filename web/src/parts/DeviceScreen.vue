@@ -28,7 +28,7 @@ const lines = computed(() =>
       :kind="kind"
       :pressed="pressed"
       :shows="state.screen"
-      :class="menu ? '!h-40 !w-auto' : '!h-64 !w-auto'"
+      :class="menu ? '!h-40 !w-auto max-w-full' : '!h-64 !w-auto max-w-full'"
     />
     <div
       class="mt-2 p-2"

@@ -220,7 +220,12 @@ function press(event: PointerEvent, key: KeyId): void {
           :pressed="held"
         />
         <template v-else>
-          <DevicePicture :family="family" :kind="family.kind" :pressed="held" class="!h-72 !w-auto" />
+          <DevicePicture
+            :family="family"
+            :kind="family.kind"
+            :pressed="held"
+            class="!h-64 !w-auto max-w-full"
+          />
           <p class="p-2">{{ say('practice.notBegun') }}</p>
         </template>
         <p>
