@@ -85,3 +85,28 @@ test('a station that was fetched before opens while nothing can be fetched; one 
     .click()
   await expect(other.locator('footer')).toBeVisible()
 })
+
+test('a station whose file is slow to come says that it opens, and moves nothing meanwhile', async ({
+  page,
+}) => {
+  await signIn(page)
+  await agreedTo(page, 'vane 5')
+  await page.addInitScript(() => (window.requestIdleCallback = () => 0))
+  await page.goto('/bench')
+  const link = page.getByRole('link', { name: /Z. Testwell/ }).first()
+  await expect(link).toBeVisible()
+  const before = await link.boundingBox()
+  let comes = (): void => undefined
+  const isHeld = new Promise<void>((resolve) => (comes = resolve))
+  await page.route(/BenchPage/, async (route) => {
+    await isHeld
+    await route.continue()
+  })
+  await link.click()
+  await expect(page.getByText('Opening …')).toBeVisible()
+  expect(await link.boundingBox()).toEqual(before)
+  comes()
+  await expect(page).toHaveURL(/\/bench\/\d+$/)
+  await expect(page.getByTestId('critical')).toBeVisible()
+  await expect(page.getByText('Opening …')).toBeHidden()
+})

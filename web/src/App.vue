@@ -31,6 +31,17 @@ const signedIn = computed(() => Boolean(sessions.session?.staff))
 /** Who is here, or what the page needs, is still asked for: there is no page without them. */
 const isReady = ref(false)
 void router.isReady().then(() => (isReady.value = true))
+/** The page that was asked for is still on its way. */
+const isOpening = ref(false)
+router.beforeEach(() => {
+  isOpening.value = true
+})
+router.afterEach(() => {
+  isOpening.value = false
+})
+router.onError(() => {
+  isOpening.value = false
+})
 
 watch(
   signedIn,
@@ -50,7 +61,12 @@ useKeyStrokes()
 </script>
 
 <template>
-  <p v-if="!isReady" role="status" class="shown-late px-6 py-4 text-lg">
+  <p
+    v-if="!isReady || (isOpening && !isAway)"
+    role="status"
+    class="shown-late px-6 py-4 text-lg"
+    :class="{ 'fixed inset-x-0 top-0 z-10 bg-paper': isReady }"
+  >
     <template v-if="isAway">
       {{ say('app.serverAway') }}
     </template>
