@@ -1,4 +1,4 @@
-import type { Cue, DeviceKind, ScreenKind } from '../catalog/index.ts'
+import type { Buzz, Cue, DeviceKind, ScreenKind } from '../catalog/index.ts'
 import type { Drawing, DrawingMark, Ink } from './drawing.ts'
 
 /** The forms in which a screen is drawn: a tablet as it is held, a foldable with its fold. */
@@ -43,51 +43,52 @@ const LIT: readonly ScreenKind[] = [
   'first-start',
 ]
 
-/**
- * A sign of the device as it is seen, or felt in the hand: our own mark of it, without words. A buzz is waves about the
- * body, one for a short one and three for a long one.
- */
+const isFelt = (cue: Cue): cue is Buzz => cue in WAVES
+/** How many waves a buzz is: one for a short one, three for a long one. */
+const WAVES: Readonly<Record<Buzz, number>> = { 'short-buzz': 1, 'off-buzz': 1, 'long-buzz': 3 }
+
+/** What the glass is like: where a buzz alone is felt, nothing is said of it; at the one that ends it, it goes black. */
+function glassInk(cue: Cue): Ink {
+  if (isFelt(cue)) return cue === 'off-buzz' ? 'glass-dark' : 'glass-any'
+  return LIT.includes(cue) ? 'glass-lit' : 'glass-dark'
+}
+/** The middle of a box, so much of it as is written on, with what is read on this glass. */
+const pageIn = ({ x, y, width, height }: Omit<Page, 'ink'>, used: number, cue: Cue): Page => ({
+  x: x + (width * (1 - used)) / 2,
+  y: y + (height * (1 - used)) / 2,
+  width: width * used,
+  height: height * used,
+  ink: glassInk(cue) === 'glass-lit' ? 'on-lit' : 'on-dark',
+})
+
+/** A sign of the device as it is seen, or felt in the hand as waves about the body: our own mark of it, without words. */
 export function signDrawing(cue: Cue, form: ScreenForm): Drawing {
-  const body = BODIES[form]
+  const { round, used, ...size } = BODIES[form]
+  const body = { x: MARGIN, y: STRAP.length, ...size }
   const [width, height] = [body.width + 2 * MARGIN, body.height + 2 * STRAP.length]
-  const felt = cue === 'short-buzz' || cue === 'long-buzz' || cue === 'off-buzz' ? cue : undefined
-  const screen = felt ? undefined : (cue as ScreenKind)
-  const isLit = screen !== undefined && LIT.includes(screen)
-  const at = { x: MARGIN, y: STRAP.length }
-  const page: Page = {
-    x: at.x + (body.width * (1 - body.used)) / 2,
-    y: at.y + (body.height * (1 - body.used)) / 2,
-    width: body.width * body.used,
-    height: body.height * body.used,
-    ink: isLit ? 'on-lit' : 'on-dark',
-  }
   const strap: Written =
     form === 'watch'
       ? [0, height - STRAP.length - RIM].map((y) =>
-          rect('body', at.x + (body.width - STRAP.width) / 2, y, STRAP.width, STRAP.length + RIM),
+          rect('body', body.x + (body.width - STRAP.width) / 2, y, STRAP.width, STRAP.length + RIM),
         )
       : []
   const glass = rect(
-    isLit ? 'glass-lit' : felt === 'short-buzz' || felt === 'long-buzz' ? 'glass-any' : 'glass-dark',
-    at.x + RIM,
-    at.y + RIM,
+    glassInk(cue),
+    body.x + RIM,
+    body.y + RIM,
     body.width - 2 * RIM,
     body.height - 2 * RIM,
-    Math.max(2, body.round - RIM),
+    Math.max(2, round - RIM),
   )
   const fold: Written =
-    form === 'foldable' ? [line('fold', width / 2, at.y + RIM, width / 2, at.y + body.height - RIM)] : []
+    form === 'foldable' ? [line('fold', width / 2, body.y + RIM, width / 2, body.y + body.height - RIM)] : []
+  const sign = isFelt(cue)
+    ? waves(cue, body.x, width - body.x, height / 2)
+    : WRITTEN[cue](pageIn(body, used, cue))
   return {
     width,
     height,
-    marks: [
-      ...strap,
-      rect('body', at.x, at.y, body.width, body.height, body.round),
-      glass,
-      ...fold,
-      ...(screen ? WRITTEN[screen](page) : []),
-      ...(felt ? waves(felt, at.x, width - at.x, height / 2) : []),
-    ],
+    marks: [...strap, rect('body', body.x, body.y, body.width, body.height, round), glass, ...fold, ...sign],
   }
 }
 
@@ -96,34 +97,26 @@ const UNIT_WIDTH = BODIES.phone.width - 2 * RIM
 
 /**
  * What a sign puts onto the screen of a device that is drawn larger; what is felt goes to the edges of the screen.
- * @param glass the screen, with how much of it is written on
+ * @param glass the screen, with how round it is
+ * @param used how much of it is written on
  */
 export function signOn(
   cue: Cue,
-  glass: {
-    readonly x: number
-    readonly y: number
-    readonly width: number
-    readonly height: number
-    readonly round: number
-  },
+  glass: Omit<Page, 'ink'> & { readonly round: number },
   used: number,
 ): Written {
   const scale = Math.min(glass.width, glass.height) / UNIT_WIDTH
-  const felt = cue === 'short-buzz' || cue === 'long-buzz' || cue === 'off-buzz' ? cue : undefined
-  const isLit = LIT.includes(cue as ScreenKind)
-  const ink = felt && felt !== 'off-buzz' ? 'glass-any' : isLit ? 'glass-lit' : 'glass-dark'
-  const [width, height] = [glass.width / scale, glass.height / scale]
-  const page: Page = {
-    x: (width * (1 - used)) / 2,
-    y: (height * (1 - used)) / 2,
-    width: width * used,
-    height: height * used,
-    ink: isLit ? 'on-lit' : 'on-dark',
-  }
-  const written = felt ? waves(felt, 20, width - 20, height / 2) : WRITTEN[cue as ScreenKind](page)
-  return [{ kind: 'rect', ...glass, ink }, ...written.map((mark) => moved(mark, scale, glass.x, glass.y))]
+  const box = { x: 0, y: 0, width: glass.width / scale, height: glass.height / scale }
+  const sign = isFelt(cue)
+    ? waves(cue, FELT_INSIDE, box.width - FELT_INSIDE, box.height / 2)
+    : WRITTEN[cue](pageIn(box, used, cue))
+  return [
+    { kind: 'rect', ...glass, ink: glassInk(cue) },
+    ...sign.map((mark) => moved(mark, scale, glass.x, glass.y)),
+  ]
 }
+/** From the edge of the glass to the innermost wave on it. */
+const FELT_INSIDE = 20
 
 function moved(mark: DrawingMark, scale: number, x: number, y: number): DrawingMark {
   const at = ([px, py]: readonly [number, number]) => [x + px * scale, y + py * scale] as const
@@ -146,13 +139,8 @@ function moved(mark: DrawingMark, scale: number, x: number, y: number): DrawingM
 }
 
 /** Waves beside the body: the further out, the longer. */
-function waves(
-  felt: 'short-buzz' | 'long-buzz' | 'off-buzz',
-  left: number,
-  right: number,
-  cy: number,
-): Written {
-  const many = felt === 'long-buzz' ? 3 : 1
+function waves(felt: Buzz, left: number, right: number, cy: number): Written {
+  const many = WAVES[felt]
   return Array.from({ length: many }, (_, nth) => {
     const [out, reach] = many === 1 ? [8, 24] : [4 + nth * 5, 15 + nth * 8]
     return [-1, 1].map((side) => {

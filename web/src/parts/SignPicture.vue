@@ -5,10 +5,8 @@ import { computed } from 'vue'
 import DrawnMarks from './DrawnMarks.vue'
 
 /** A sign of the device, drawn: beside its word, so that whoever hears the page hears the word alone. */
-const props = defineProps<{ cue: Cue; kind: DeviceKind; turned?: boolean; folds?: boolean }>()
-const drawing = computed(() =>
-  signDrawing(props.cue, screenFormOf(props.kind, props.turned === true, props.folds === true)),
-)
+const props = defineProps<{ cue: Cue; kind: DeviceKind; folds?: boolean }>()
+const drawing = computed(() => signDrawing(props.cue, screenFormOf(props.kind, false, props.folds)))
 </script>
 
 <template>
