@@ -190,3 +190,54 @@ export function reportNamesTheDevice(events: readonly JobEvent[]): 'same' | 'oth
   if (named !== undefined && model !== '') return named === model ? 'same' : 'other'
   return compared === 'same' || compared === 'other' ? compared : 'nobody has said'
 }
+
+/** Steps at the two desks, each as the events tell that it was done; who has answered was asked. Undone steps are not. */
+export function wasDone(events: readonly JobEvent[], step: string): boolean {
+  const told = stepsIn(events).map(({ change }) => change)
+  const ordered = (lock: 'account' | 'carrier') =>
+    events.some((event) => event.kind === 'order-placed' && (event.order.lock ?? 'carrier') === lock)
+  const changed = (...kinds: readonly string[]) =>
+    events.some((event) => event.kind === 'order-changed' && kinds.includes(event.change.kind))
+  const isConfirmed = events.some(({ kind }) => kind === 'account-confirmed')
+  switch (step) {
+    case 'start-the-recovery':
+      return told.some(({ kind }) => kind === 'recovery-started')
+    case 'wait-for-the-recovery':
+      return told.some((one) => one.kind === 'recovery-ended' && one.found)
+    case 'write-to-the-seller':
+      return told.some(
+        ({ kind }) => kind === 'seller-written' || kind === 'seller-reminded' || kind === 'seller-answered',
+      )
+    case 'wait-for-the-seller':
+      return told.some((one) => one.kind === 'seller-answered' && one.removed)
+    case 'send-to-the-service':
+      return told.some(({ kind }) => kind === 'service-sent' || kind === 'service-returned')
+    case 'wait-for-the-service':
+      return told.some((one) => one.kind === 'service-returned' && one.unlocked)
+    case 'order-the-release':
+      return ordered('account')
+    case 'order-the-unlock':
+      return ordered('carrier')
+    case 'wait-for-the-release':
+    case 'wait-for-the-supplier':
+      return changed('answered')
+    case 'activate':
+      return changed('code-entered', 'proven')
+    case 'ask-the-carrier':
+      return told.some(({ kind }) => kind === 'carrier-asked' || kind === 'carrier-answered')
+    case 'wait-for-the-carrier':
+      return told.some((one) => one.kind === 'carrier-answered' && one.says === 'unlocked')
+    case 'see-that-it-is-on':
+      return told.some(({ kind }) => kind === 'carrier-lock-seen' || kind === 'other-sim-works')
+    case 'see-that-it-is-off':
+      return anotherSimWorks(events) || changed('proven', 'code-entered')
+    case 'sign-in':
+    case 'type-the-old-lock':
+    case 'remove-and-skip':
+    case 'restart-and-skip':
+    case 'see-that-it-never-asks':
+      return isConfirmed
+    default:
+      return true
+  }
+}

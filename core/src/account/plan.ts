@@ -89,8 +89,8 @@ export interface AccountCase {
   readonly record: AccountRecord
   /** What the route decides for now, by its name. */
   readonly first: string | undefined
-  /** An order of a release that is under way. */
-  readonly release: 'waiting' | 'answered' | undefined
+  /** An order of a release that is under way, or that released it. */
+  readonly release: 'waiting' | 'answered' | 'released' | undefined
   /** ISO 8601 in UTC. */
   readonly now: string
   readonly afterWorkingDays: AfterWorkingDays
@@ -224,6 +224,9 @@ function statedSteps(ids: readonly AccountStepId[], told: Told): AccountPlan['st
   let isNext = true
   const isWaited = told.waits.some(({ for: what }) => what === 'sign-in')
   const asked = ids.filter((id) => id !== 'wait-to-sign-in' || isWaited)
+  // Once it is shown to be off, nothing is left to do; what was never done is not said to be.
+  if (told.shownBy)
+    return asked.filter((id) => isDone(id, told) || isShown(id, told)).map((id) => ({ id, state: 'done' }))
   return asked.map((id) => {
     if (isDone(id, told)) return { id, state: 'done' }
     const state = isNext ? stateOfNext(id, told) : 'later'
@@ -232,8 +235,11 @@ function statedSteps(ids: readonly AccountStepId[], told: Told): AccountPlan['st
   })
 }
 
-function isDone(id: AccountStepId, { record, isAtTheWizard, shownBy, release, waits, now }: Told): boolean {
-  if (shownBy) return true
+/** Whether a step that proves it off is the one that did. */
+const isShown = (id: AccountStepId, told: Told): boolean =>
+  PROVES.includes(id) && COURSES[situationOf(told)].proof === told.shownBy
+
+function isDone(id: AccountStepId, { record, isAtTheWizard, release, waits, now }: Told): boolean {
   const { recovery, seller, service } = record
   switch (id) {
     case 'reach-the-wizard':
@@ -257,7 +263,7 @@ function isDone(id: AccountStepId, { record, isAtTheWizard, shownBy, release, wa
     case 'order-the-release':
       return release !== undefined
     case 'wait-for-the-release':
-      return release === 'answered'
+      return release === 'answered' || release === 'released'
     case 'sign-in':
     case 'type-the-old-lock':
     case 'remove-and-skip':

@@ -44,8 +44,8 @@ export interface CarrierCase {
   readonly isReleased: boolean
   /** What the route decides for now, by its name. */
   readonly first: string | undefined
-  /** An order at a supplier that is under way. */
-  readonly order: 'waiting' | 'answered' | undefined
+  /** An order at a supplier that is under way, or that released it. */
+  readonly order: 'waiting' | 'answered' | 'released' | undefined
   /** ISO 8601 in UTC. */
   readonly now: string
   readonly afterWorkingDays: (from: string, days: number) => string
@@ -74,6 +74,8 @@ export function planCarrierLock(made: CarrierCase): CarrierPlan {
   const steps = COURSES[situation]
     // What is not here cannot be looked at, and what is ordered is ordered.
     .filter((id) => id !== 'see-that-it-is-on' || record.seen || (made.isHere && !made.order))
+    // Once it is off, nothing is left to do; what was never done is not said to be.
+    .filter((id) => !made.isReleased || isDone(id, made))
     .map((id) => {
       if (isDone(id, made)) return { id, state: 'done' } as const
       const state = isNext ? stateOfNext(id, waits, made.now) : 'later'
@@ -97,7 +99,6 @@ function situationOf({ record, isReleased, order, first }: CarrierCase): Carrier
 }
 
 function isDone(id: CarrierStepId, { record, isReleased, order }: CarrierCase): boolean {
-  if (isReleased) return true
   const { seen, asked } = record
   switch (id) {
     case 'see-that-it-is-on':
@@ -109,10 +110,11 @@ function isDone(id: CarrierStepId, { record, isReleased, order }: CarrierCase): 
     case 'order-the-unlock':
       return order !== undefined
     case 'wait-for-the-supplier':
-      return order === 'answered'
+      return order === 'answered' || order === 'released'
     case 'activate':
+      return order === 'released'
     case 'see-that-it-is-off':
-      return false
+      return isReleased
   }
 }
 

@@ -1,7 +1,7 @@
 import { planAccountLock, type AccountPlan, type AfterWorkingDays } from '../account/index.ts'
 import { planCarrierLock, type CarrierPlan } from '../carrier/index.ts'
 import { OpenTime } from '../clocks/index.ts'
-import { releasedBy } from './orders.ts'
+import { releasedBy, type ReleasedLock } from './orders.ts'
 import { type JobState } from './records.ts'
 import { factsOf, progressOf, routeOf, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
@@ -12,14 +12,18 @@ export function isAtTheWizard(job: JobState): boolean {
   return (deleted !== 'no' && bench.setUpAt !== undefined) || factsOf(job).complaint === 'second-hand'
 }
 
+/** Where the order stands that releases a lock, or has released it; one that failed or was cancelled is none. */
+const orderOf = (job: JobState, lock: ReleasedLock): 'waiting' | 'answered' | 'released' | undefined =>
+  job.orders
+    .filter((one) => releasedBy(one) === lock)
+    .map(({ state }) => state)
+    .find((state) => state === 'waiting' || state === 'answered' || state === 'released')
+
 /** How the account lock of a job is led to its end. @param now ISO 8601 in UTC */
 export function accountPlanOf(job: JobState, around: Around, now: string): AccountPlan {
   const { account, bench, deleted } = standingOf(job)
   const facts = factsOf(job)
   const route = routeOf(job, around)
-  const order = job.orders.find(
-    (one) => releasedBy(one) === 'account' && (one.state === 'waiting' || one.state === 'answered'),
-  )
   return planAccountLock({
     facts: { ...facts, isStrangers: facts.complaint === 'second-hand' },
     foresight: route.foresight,
@@ -28,7 +32,7 @@ export function accountPlanOf(job: JobState, around: Around, now: string): Accou
     shownBy: job.accountConfirmed?.how,
     record: account,
     first: route.choices[0]?.action,
-    release: order?.state === 'waiting' || order?.state === 'answered' ? order.state : undefined,
+    release: orderOf(job, 'account'),
     now,
     afterWorkingDays: afterWorkingDaysOf(around),
   })
@@ -37,15 +41,12 @@ export function accountPlanOf(job: JobState, around: Around, now: string): Accou
 /** How the carrier lock of a job is led to its end. @param now ISO 8601 in UTC */
 export function carrierPlanOf(job: JobState, around: Around, now: string): CarrierPlan {
   const facts = factsOf(job)
-  const order = job.orders.find(
-    (one) => releasedBy(one) === 'carrier' && (one.state === 'waiting' || one.state === 'answered'),
-  )
   return planCarrierLock({
     record: standingOf(job).carrier,
     isHere: facts.deviceHere !== 'no',
     isReleased: progressOf(job).carrierReleased,
     first: routeOf(job, around).choices[0]?.action,
-    order: order?.state === 'waiting' || order?.state === 'answered' ? order.state : undefined,
+    order: orderOf(job, 'carrier'),
     now,
     afterWorkingDays: afterWorkingDaysOf(around),
   })

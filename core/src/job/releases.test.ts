@@ -2,7 +2,15 @@ import { describe, expect, it } from 'vitest'
 import { ACCOUNT_SERVICE } from '../../test/histories.ts'
 import { answers, Story } from '../../test/story.ts'
 import type { Facts } from '../route/index.ts'
-import { costsTheFee, mainActionOf, routeOf, statementsOf, type Command, type OrderChange } from './index.ts'
+import {
+  accountPlanOf,
+  costsTheFee,
+  mainActionOf,
+  routeOf,
+  statementsOf,
+  type Command,
+  type OrderChange,
+} from './index.ts'
 
 /** A stranger’s account, released through an authorised channel. */
 describe('4. “The authorised release is a route, but nothing can be ordered”', () => {
@@ -41,6 +49,12 @@ describe('4. “The authorised release is a route, but nothing can be ordered”
     story.does(changed({ kind: 'answered', answer: 'over-the-air' }))
     story.does(changed({ kind: 'proven' }))
     expect([story.job.accountConfirmed?.how, next()[0]]).toEqual(['step-skipped', 'hand-back'])
+    // What was done is what the desk shows, and nobody is said to have written to a seller.
+    const { situation, steps } = accountPlanOf(story.job, story.world, story.world.now)
+    expect([situation, steps.map(({ id, state }) => `${id} ${state}`)]).toEqual([
+      'authorised-release',
+      ['order-the-release done', 'wait-for-the-release done', 'restart-and-skip done'],
+    ])
     // It releases no carrier lock.
     expect(statementsOf(story.job, story.world)).toMatchObject({ account: ['confirmed-off'] })
     expect(statementsOf(story.job, story.world).carrier).not.toContain('confirmed-off')

@@ -17,7 +17,7 @@ import {
 import { askNext, type Facts } from '../../src/route/index.ts'
 import { sign, worldAt } from '../histories.ts'
 import { law } from '../lives.ts'
-import { reportNamesTheDevice, screenWasSeenOpen, somethingWasDeleted } from '../oracle.ts'
+import { reportNamesTheDevice, screenWasSeenOpen, somethingWasDeleted, wasDone } from '../oracle.ts'
 
 const LATER = worldAt(300)
 const SHOP = { zone: 'Europe/Berlin', country: 'DE' }
@@ -201,6 +201,25 @@ export const LAWS_OF_SAYING = [
         (event) => event.kind === 'order-placed' && event.order.lock === 'account',
       )
       if (isOrdered) expect(named).toBe('same')
+    },
+  }),
+  law({
+    says: 'a step at the desks of the two locks that is shown as done was done, also once the lock is off another way',
+    often: { 'account off': 1 / 50, 'carrier off': 1 / 50 },
+    step({ job, world, so }, seen) {
+      const [account, carrier] = [accountPlanOf, carrierPlanOf].map((planOf) => planOf(job, world, world.now))
+      const done = [...(account?.steps ?? []), ...(carrier?.steps ?? [])].filter(
+        ({ state }) => state === 'done',
+      )
+      for (const { id } of done) expect([id, wasDone(so, id)]).toEqual([id, true])
+      if (job.accountConfirmed) {
+        seen('account off')
+        expect(account?.now).toBeUndefined()
+      }
+      if (progressOf(job).carrierReleased) {
+        seen('carrier off')
+        expect(carrier?.now).toBeUndefined()
+      }
     },
   }),
 ]

@@ -27,6 +27,7 @@ const plan = computed(() => job.accountPlanAt(now.value.toISOString()))
 const atTheWizard = computed(
   () => job.progress?.setUpReached === true || job.facts.complaint === 'second-hand',
 )
+const shownBy = computed(() => job.saved?.accountConfirmed?.how)
 const isConfirmed = computed(() => job.saved?.accountConfirmed !== null)
 const steps = computed(
   () =>
@@ -86,7 +87,7 @@ const stopText = computed(() => {
     <template #default>
       <div v-if="plan" class="grid grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)] gap-8 px-6 py-4">
         <section>
-          <h1>{{ say(`accountSituation.${plan.situation}`) }}</h1>
+          <h1>{{ shownBy ? say(`accountProof.${shownBy}`) : say(`accountSituation.${plan.situation}`) }}</h1>
           <p class="mt-1 mb-3 text-lg">
             {{ isConfirmed ? say('account.confirmed') : say(`accountBecause.${plan.situation}`) }}
           </p>
