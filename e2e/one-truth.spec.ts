@@ -249,6 +249,8 @@ test('an authorised release is ordered at the account desk, answered, and proven
   await expect(main).toHaveText(['The account step can be skipped'])
   await main.click()
   await expect(page.getByText('Confirmed off. The account lock is out of the way.')).toBeVisible()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('The account step can be skipped')
+  await expect(page.getByText('Write to the previous owner')).toBeHidden()
   await expect(main).toHaveText(['Go to the hand-back'])
   await main.click()
   await page.getByLabel('Price').fill('24')
