@@ -127,6 +127,7 @@ const ON_THE_ACCOUNT: fc.Arbitrary<AccountChange> = fc.oneof(
   fc.constantFrom<AccountChange>(
     { kind: 'recovery-started' },
     { kind: 'sign-in-possible' },
+    { kind: 'old-lock-refused' },
     { kind: 'seller-reminded', by: 'message' },
     { kind: 'service-sent' },
   ),

@@ -85,14 +85,21 @@ export function intakeForbids(events: readonly JobEvent[]): boolean {
   )
 }
 
-/** What was deleted by us, as the list tells it. */
+/** What was deleted by us, or at the maker's service, as the list tells it. */
 export function somethingWasDeleted(events: readonly JobEvent[]): boolean {
   return stepsIn(events).some(
     ({ change }) =>
       change.kind === 'wipe-started' ||
       change.kind === 'wipe-finished' ||
+      (change.kind === 'service-returned' && change.unlocked) ||
       (change.kind === 'screen-lifted' && change.how === 'settings'),
   )
+}
+
+/** Whether the customer has last said that the device may go to the maker's service. */
+export function customerLetsItGo(events: readonly JobEvent[]): boolean {
+  const last = events.findLast(({ kind }) => kind === 'agreement-signed' || kind === 'agreement-refused')
+  return last?.kind === 'agreement-signed' && last.record.terms.makersService
 }
 
 /** Whether the device has shown, or somebody has seen, that nothing locks its screen any more. */
@@ -108,7 +115,7 @@ export function isWork(event: JobEvent): boolean {
       const { kind } = event.step.change
       return (
         kind === 'revealed' ||
-        ((kind === 'wipe-started' || kind === 'wipe-finished' || kind === 'screen-lifted') &&
+        (['wipe-started', 'wipe-finished', 'screen-lifted', 'service-sent'].includes(kind) &&
           event.step.without === undefined)
       )
     }
@@ -200,8 +207,10 @@ export function wasDone(events: readonly JobEvent[], step: string): boolean {
     events.some((event) => event.kind === 'order-changed' && kinds.includes(event.change.kind))
   const isConfirmed = events.some(({ kind }) => kind === 'account-confirmed')
   switch (step) {
+    case 'say-when-changed':
+      return told.some(({ kind }) => kind === 'password-changed')
     case 'start-the-recovery':
-      return told.some(({ kind }) => kind === 'recovery-started')
+      return told.some(({ kind }) => kind === 'recovery-started' || kind === 'recovery-ended')
     case 'wait-for-the-recovery':
       return told.some((one) => one.kind === 'recovery-ended' && one.found)
     case 'write-to-the-seller':

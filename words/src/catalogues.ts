@@ -2732,4 +2732,15 @@ export interface Messages {
   'refusal.report-names-it': { readonly model: string | number }
   'keys.allSteps': object
   'knownFrom.report': object
+  'accountPage.oldLockRefused': object
+  'accountPage.useAccountInstead': object
+  'event.old-lock-refused': object
+  'accountStep.say-when-changed': object
+  'accountHow.say-when-changed': object
+  'accountPage.refusesFor': { readonly hours: string | number }
+  'accountPage.longAgo': { readonly hours: string | number }
+  'handBack.did.by-service': object
+  'handBack.did.atService': object
+  'deleted.by-service': object
+  'breach.sent-to-service': object
 }

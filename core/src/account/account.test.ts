@@ -55,6 +55,17 @@ describe('who can answer, and how the second step arrives', () => {
     expect(foreseeAccountLock(facts, 'from-recovery', family).who).toBe('old-screen-lock')
     expect(foresee({ isStrangers: true }).who).toBe('previous-owner')
   })
+  it('a family that takes the old PIN may ask for it also where the owner signs in', () => {
+    const family = { asksForAccount: true, acceptsOldScreenLock: true }
+    expect(foreseeAccountLock(known, 'from-recovery', family)).toMatchObject({
+      who: 'customer',
+      mayAskOldLock: true,
+    })
+    expect(foresee().mayAskOldLock).toBe(false)
+    expect(
+      foreseeAccountLock({ ...known, accountOnDevice: 'no' }, 'from-recovery', family).mayAskOldLock,
+    ).toBe(false)
+  })
   it('a text to the SIM in this very device: the SIM goes into a spare phone first, an eSIM may be gone', () => {
     expect(foresee({ secondStep: 'sim-in-this-device' }).before).toEqual(['move-the-sim'])
     expect(foresee({ secondStep: 'sim-in-this-device', esimProfile: 'yes' }).before).toEqual([

@@ -54,6 +54,8 @@ export interface AccountForesight {
   /** Who can answer it. */
   readonly who:
     'nobody-needed' | 'customer' | 'old-screen-lock' | 'password-first' | 'previous-owner' | 'not-known'
+  /** The wizard may ask for the screen lock of before instead of the account. */
+  readonly mayAskOldLock: boolean
   /** How the second step reaches the customer, where the customer signs in. */
   readonly secondStep: SecondStep | undefined
   /** What to do before the wipe, so that the second step still arrives. */
@@ -97,6 +99,7 @@ export function foreseeAccountLock(
     asks,
     why,
     who,
+    mayAskOldLock: family?.acceptsOldScreenLock === true,
     secondStep: signsIn ? (facts.secondStep ?? 'unknown') : undefined,
     before: signsIn ? [...stillToAsk(facts), ...beforeSignIn(facts)] : [],
     waitHours: signsIn ? waitAfterChange(facts, who) : NO_WAIT,
@@ -106,6 +109,7 @@ export function foreseeAccountLock(
 const NO_WAIT = { from: 0, to: 0 }
 const NOTHING = {
   who: 'nobody-needed',
+  mayAskOldLock: false,
   secondStep: undefined,
   before: [],
   waitHours: NO_WAIT,

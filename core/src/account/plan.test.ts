@@ -73,6 +73,17 @@ describe('which situation it is, what is next, and what proves the end', () => {
       'old-lock-accepted',
     ],
     [
+      'the old PIN was refused there, or is forgotten',
+      {
+        facts: { knowsAccountPassword: 'no', knowsScreenLock: 'yes' },
+        takesOldLock: true,
+        steps: [[{ kind: 'old-lock-refused' }]],
+      },
+      'password-first',
+      'start-the-recovery',
+      'signed-in',
+    ],
+    [
       'the same on a family that does not take it',
       { facts: { knowsAccountPassword: 'no', knowsScreenLock: 'yes' } },
       'password-first',
@@ -254,6 +265,35 @@ describe('a refused sign-in stops the next one', () => {
       expect(stateOf(planOf({ steps: [refused(why), [{ kind: 'sign-in-possible' }]] }))[2]).toBe('now')
     },
   )
+  it('a change that nobody has dated is asked for before anyone signs in', () => {
+    const lately = { passwordChangedLately: 'yes' } as const
+    expect(stateOf(planOf({ facts: lately }))).toEqual(['owner-signs-in', 'say-when-changed', 'now'])
+    expect(planOf({ facts: lately }).proves).toBe(false)
+    const changed = (hours: number) =>
+      [[{ kind: 'password-changed', changedAt: hoursLater(hours) }, 0]] as const
+    expect(stateOf(planOf({ facts: lately, steps: changed(-20) }))[1]).toBe('wait-to-sign-in')
+    expect(stateOf(planOf({ facts: lately, steps: changed(-24) }))[1]).toBe('sign-in')
+    // Refused for it although the wait was over: the customer was wrong, and it counts from now.
+    const refusedAnyway = [...changed(-30), [{ kind: 'sign-in-refused', why: 'too-soon' }, 1]] as const
+    expect(planOf({ facts: lately, steps: refusedAnyway, now: 2 }).stop?.until).toBe(hoursLater(25))
+  })
+  it('of two waits the longer one holds', () => {
+    const steps = [
+      [{ kind: 'password-changed', changedAt: hoursLater(-1) }, 0],
+      [{ kind: 'sign-in-refused', why: 'too-many-entries' }, 0],
+    ] as const
+    const plan = planOf({ facts: { passwordChangedLately: 'yes', systemVersion: 7 }, steps, now: 30 })
+    expect(stateOf(plan)).toEqual(['owner-signs-in', 'wait-to-sign-in', 'waiting'])
+    expect(plan.waits[0]?.until).toBe(hoursLater(71))
+  })
+  it('a password that was recovered and is refused is recovered anew', () => {
+    const steps = [
+      [{ kind: 'recovery-started' }, 0],
+      [{ kind: 'recovery-ended', found: true }, 1],
+      [{ kind: 'sign-in-refused', why: 'wrong-password' }, 30],
+    ] as const
+    expect(stateOf(planOf({ steps, now: 31 }))).toEqual(['password-first', 'start-the-recovery', 'now'])
+  })
   it('too many entries: for a day', () => {
     expect(planOf({ steps: [refused('too-many-entries')], now: 23 }).stop?.until).toBe(hoursLater(24))
     expect(planOf({ steps: [refused('too-many-entries')], now: 24 }).stop).toBeUndefined()

@@ -24,6 +24,7 @@ export type AccountProof = (typeof ACCOUNT_PROOFS)[number]
 
 export type AccountStepId =
   | 'reach-the-wizard'
+  | 'say-when-changed'
   | 'wait-to-sign-in'
   | 'sign-in'
   | 'type-the-old-lock'
@@ -141,7 +142,10 @@ const COURSES: Readonly<
 > = {
   'taken-off': { steps: ['reach-the-wizard', 'see-that-it-never-asks'], proof: 'never-asked' },
   'never-asks': { steps: ['reach-the-wizard', 'see-that-it-never-asks'], proof: 'never-asked' },
-  'owner-signs-in': { steps: ['reach-the-wizard', 'wait-to-sign-in', 'sign-in'], proof: 'signed-in' },
+  'owner-signs-in': {
+    steps: ['reach-the-wizard', 'say-when-changed', 'wait-to-sign-in', 'sign-in'],
+    proof: 'signed-in',
+  },
   'old-screen-lock': { steps: ['reach-the-wizard', 'type-the-old-lock'], proof: 'old-lock-accepted' },
   'password-first': {
     steps: ['start-the-recovery', 'wait-for-the-recovery', 'reach-the-wizard', 'wait-to-sign-in', 'sign-in'],
@@ -163,7 +167,10 @@ const COURSES: Readonly<
     steps: ['order-the-release', 'wait-for-the-release', 'restart-and-skip'],
     proof: 'step-skipped',
   },
-  'not-known': { steps: ['reach-the-wizard', 'sign-in'], proof: 'signed-in' },
+  'not-known': {
+    steps: ['reach-the-wizard', 'say-when-changed', 'wait-to-sign-in', 'sign-in'],
+    proof: 'signed-in',
+  },
 }
 
 /** By what the route decides for now. */
@@ -223,7 +230,11 @@ type Told = AccountCase & Pick<AccountPlan, 'waits' | 'stop'>
 function statedSteps(ids: readonly AccountStepId[], told: Told): AccountPlan['steps'] {
   let isNext = true
   const isWaited = told.waits.some(({ for: what }) => what === 'sign-in')
-  const asked = ids.filter((id) => id !== 'wait-to-sign-in' || isWaited)
+  // Without the day of the change nobody can say how long it refuses, and an attempt may lengthen it.
+  const isAsked = !isWaited && told.foresight.waitHours.to > 0 && told.record.passwordChangedAt === undefined
+  const asked = ids.filter(
+    (id) => (id !== 'wait-to-sign-in' || isWaited) && (id !== 'say-when-changed' || isAsked),
+  )
   // Once it is shown to be off, nothing is left to do; what was never done is not said to be.
   if (told.shownBy)
     return asked.filter((id) => isDone(id, told) || isShown(id, told)).map((id) => ({ id, state: 'done' }))
@@ -264,6 +275,7 @@ function isDone(id: AccountStepId, { record, isAtTheWizard, release, waits, now 
       return release !== undefined
     case 'wait-for-the-release':
       return release === 'answered' || release === 'released'
+    case 'say-when-changed':
     case 'sign-in':
     case 'type-the-old-lock':
     case 'remove-and-skip':

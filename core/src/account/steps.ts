@@ -23,6 +23,8 @@ export const accountChange = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('recovery-started') }),
   z.strictObject({ kind: z.literal('recovery-ended'), found: z.boolean() }),
   z.strictObject({ kind: z.literal('sign-in-refused'), why: refusedWhy }),
+  /** The wizard refused the screen lock of before, or nobody knows it any more. */
+  z.strictObject({ kind: z.literal('old-lock-refused') }),
   /** What stood against another sign-in is settled. */
   z.strictObject({ kind: z.literal('sign-in-possible') }),
   z.strictObject({ kind: z.literal('seller-written'), by: writtenBy, language: z.string().max(8) }),
@@ -39,6 +41,8 @@ export const accountRecord = z.strictObject({
   passwordChangedAt: instant.optional(),
   /** Whether the password is known, as it has turned out; undefined where nothing has. */
   passwordKnown: z.boolean().optional(),
+  /** It has turned out that nobody knows the screen lock of before. */
+  oldLockRefused: z.literal(true).optional(),
   /** The account's own recovery, the last one that was started. */
   recovery: z
     .strictObject({ startedAt: instant, endedAt: instant.optional(), found: z.boolean().optional() })
@@ -80,13 +84,12 @@ export function accountWith(record: AccountRecord, change: AccountChange, at: st
       // Whoever finds it anew has changed it.
       return change.found ? { ...settled(ended, 'wrong-password'), passwordChangedAt: at } : ended
     }
-    case 'sign-in-refused':
-      return {
-        ...record,
-        refusals: record.refusals + 1,
-        stopped: { why: change.why, at },
-        ...(change.why === 'wrong-password' ? { passwordKnown: false } : {}),
-      }
+    case 'sign-in-refused': {
+      const refused = { ...record, refusals: record.refusals + 1, stopped: { why: change.why, at } }
+      return change.why === 'wrong-password' ? withoutPassword(refused) : refused
+    }
+    case 'old-lock-refused':
+      return { ...record, oldLockRefused: true }
     case 'sign-in-possible':
       return {
         ...settled(record),
@@ -110,6 +113,12 @@ export function accountWith(record: AccountRecord, change: AccountChange, at: st
   }
 }
 
+/** Nobody knows it: one that was recovered was not the right one, and is recovered anew. */
+function withoutPassword(record: AccountRecord): AccountRecord {
+  const { recovery, ...rest } = record
+  return { ...rest, passwordKnown: false, ...(recovery && !recovery.found ? { recovery } : {}) }
+}
+
 /** @param why only a refusal for this reason */
 function settled(record: AccountRecord, why?: RefusedWhy): AccountRecord {
   if (why && record.stopped?.why !== why) return record
@@ -118,13 +127,15 @@ function settled(record: AccountRecord, why?: RefusedWhy): AccountRecord {
 }
 
 /** What the steps say of the facts; it is newer than what was answered at the counter. */
-export function learntOf({ passwordKnown, passwordChangedAt, stopped }: AccountRecord): {
+export function learntOf({ passwordKnown, oldLockRefused, passwordChangedAt, stopped }: AccountRecord): {
+  readonly knowsScreenLock?: 'no'
   readonly knowsAccountPassword?: 'yes' | 'no'
   readonly passwordChangedLately?: 'yes'
 } {
   const isChanged = passwordChangedAt !== undefined || stopped?.why === 'too-soon'
   return {
     ...(passwordKnown === undefined ? {} : { knowsAccountPassword: passwordKnown ? 'yes' : 'no' }),
+    ...(oldLockRefused ? { knowsScreenLock: 'no' } : {}),
     ...(isChanged ? { passwordChangedLately: 'yes' } : {}),
   }
 }

@@ -62,15 +62,23 @@ function signInWait(
   { passwordChangedAt, stopped }: AccountRecord,
   waitHours: AccountForesight['waitHours'],
 ): AccountWait | undefined {
-  if (stopped?.why === 'too-many-entries') {
-    const over = plusHours(stopped.at, ENTRIES_WAIT_HOURS)
-    return { for: 'sign-in', since: stopped.at, earliest: over, until: over, latest: over }
+  const waits: AccountWait[] = []
+  const wait = (since: string, { from, to }: AccountForesight['waitHours']) => {
+    const until = plusHours(since, to)
+    waits.push({ for: 'sign-in', since, earliest: plusHours(since, from), until, latest: until })
   }
-  // Where nobody knows when it was changed, the refusal is the latest it can have been.
-  const since = passwordChangedAt ?? (stopped?.why === 'too-soon' ? stopped.at : undefined)
-  if (since === undefined || waitHours.to === 0) return undefined
-  const until = plusHours(since, waitHours.to)
-  return { for: 'sign-in', since, earliest: plusHours(since, waitHours.from), until, latest: until }
+  if (stopped?.why === 'too-many-entries')
+    wait(stopped.at, { from: ENTRIES_WAIT_HOURS, to: ENTRIES_WAIT_HOURS })
+  if (waitHours.to > 0) {
+    if (passwordChangedAt !== undefined) wait(passwordChangedAt, waitHours)
+    const isOver = waits.every(({ until }) => stopped && Date.parse(until) <= Date.parse(stopped.at))
+    // Refused for it all the same, or nobody knows when it was changed: the refusal is the latest it can have been.
+    if (stopped?.why === 'too-soon' && isOver) wait(stopped.at, waitHours)
+  }
+  return waits.reduce<AccountWait | undefined>(
+    (last, one) => (last && last.until >= one.until ? last : one),
+    undefined,
+  )
 }
 
 function within(

@@ -96,15 +96,22 @@ function withoutWhat(job: JobState, change: Bench['change'], world: World): NotH
     change.kind === 'wipe-started' ||
     change.kind === 'wipe-finished' ||
     (change.kind === 'screen-lifted' && change.how === 'settings')
-  if (!isDeleting && change.kind !== 'screen-lifted') return undefined
+  const isSent = change.kind === 'service-sent'
+  if (!isDeleting && !isSent && change.kind !== 'screen-lifted') return undefined
   if (isReported(job)) return 'reported'
   if (barring(job).length > 0) return 'barred'
-  if (!isDeleting) return undefined
+  if (!isDeleting && !isSent) return undefined
   const isDenied = factsOf(job).ownership === 'not-shown'
   if (isDenied && ownershipGate(factsOf(job), progressOf(job)).state !== 'open') return 'right-not-shown'
   const { agreement } = routeBeforeWork(job, world)
+  // What is on it is deleted there; what is gone already is not.
+  if (isSent && standingOf(job).deleted !== 'no') return undefined
+  if (isSent) return agreement.state === 'given' && isServiceAgreed(job) ? undefined : 'agreement'
   return agreement.state === 'given' && agreement.covers === 'covered' ? undefined : 'agreement'
 }
+
+const isServiceAgreed = ({ agreement }: JobState): boolean =>
+  agreement?.kind === 'signed' && agreement.terms.makersService
 
 /** Gates of the whole job that are closed for good: no work on this device. */
 export function barring(job: JobState): readonly Gate[] {

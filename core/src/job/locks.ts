@@ -60,7 +60,7 @@ function screenStatements(job: JobState, state: LockState): readonly LockStateme
   const facts = factsOf(job)
   const { deleted } = standingOf(job)
   const isAsked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-entries'
-  if (deleted !== 'no') return ['not-tested', 'on']
+  if (deleted !== 'no' && (isAsked || deleted !== 'by-service')) return ['not-tested', 'on']
   if (isAsked) return state === 'locked' ? ['on', 'not-tested'] : ['not-tested', 'on']
   return ['not-part-of-this-job', 'not-tested', ...(state === 'locked' ? (['on'] as const) : [])]
 }

@@ -1,6 +1,6 @@
 import type { Promised } from '../route/index.ts'
 import { costOf } from './orders.ts'
-import type { Breach, HandBackRecord, JobState, WhatWasTold } from './records.ts'
+import type { Breach, Deleted, HandBackRecord, JobState, WhatWasTold } from './records.ts'
 import { breachesOf, routeOf, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
 import { shownOff, type ShownBy } from './locks.ts'
@@ -8,7 +8,9 @@ import { shownOff, type ShownBy } from './locks.ts'
 /** What the hand-back document may say: facts of the record alone. */
 export interface HandBackFacts {
   readonly record: HandBackRecord
-  readonly deleted: 'no' | 'by-recovery' | 'by-settings'
+  readonly deleted: Deleted
+  /** It was given to the maker's service, whatever came of it: what is on it may have been deleted there. */
+  readonly wasAtService: boolean
   /** Installed again or cleaned from recovery, without deleting. */
   readonly mended: 'cache-cleared' | 'system-installed' | undefined
   readonly shownBy: Readonly<Record<'screen' | 'account' | 'carrier', ShownBy | undefined>>
@@ -18,11 +20,12 @@ export interface HandBackFacts {
 /** @returns undefined while it is not handed back */
 export function handBackFacts(job: JobState): HandBackFacts | undefined {
   if (!job.handBack) return undefined
-  const { bench, deleted } = standingOf(job)
+  const { bench, account, deleted } = standingOf(job)
   const lifted = bench.screenLifted?.how
   return {
     record: job.handBack,
     deleted,
+    wasAtService: account.service !== undefined,
     mended: lifted === 'cache-cleared' || lifted === 'system-installed' ? lifted : undefined,
     shownBy: shownOff(job),
     breaches: breachesOf(job),

@@ -239,6 +239,10 @@ export const stepChange = z.discriminatedUnion('kind', [
 export type StepChange = z.infer<typeof stepChange>
 export type StepKind = StepChange['kind']
 
+/** Whether and how something on the device was deleted: by our first reset, or else at the maker's service. */
+export const deleted = z.enum(['no', 'by-recovery', 'by-settings', 'by-service'])
+export type Deleted = z.infer<typeof deleted>
+
 /** What did not hold when something was done all the same. */
 export const notHeld = z.enum(['reported', 'barred', 'right-not-shown', 'agreement', 'not-revealed'])
 export type NotHeld = z.infer<typeof notHeld>
@@ -249,7 +253,7 @@ export const step = z.strictObject({
   at: instant,
   by: z.string(),
   change: stepChange,
-  /** Of a step that deletes or works on the device: what did not hold when it was told. */
+  /** Of a step that deletes, works on the device or gives it away: what did not hold when it was told. */
   without: notHeld.optional(),
 })
 export type Step = z.infer<typeof step>
@@ -258,7 +262,7 @@ export type Step = z.infer<typeof step>
 export const breach = z.strictObject({
   at: instant,
   by: z.string(),
-  did: z.enum(['deleted-by-recovery', 'deleted-by-settings', 'attempt', 'lifted']),
+  did: z.enum(['deleted-by-recovery', 'deleted-by-settings', 'attempt', 'lifted', 'sent-to-service']),
   without: notHeld,
 })
 export type Breach = z.infer<typeof breach>

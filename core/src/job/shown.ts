@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { ACCOUNT_WAITS } from '../account/index.ts'
 import { facts } from '../route/index.ts'
-import { benchRecord, breach, jobState, type JobState } from './records.ts'
+import { benchRecord, breach, deleted, jobState, type JobState } from './records.ts'
 
 export const lockState = z.enum(['locked', 'clear', 'will-appear', 'unknown', 'not-there'])
 export const station = z.enum(['counter', 'bench', 'account-lock', 'carrier-lock', 'hand-back', 'closed'])
@@ -10,7 +10,7 @@ export const station = z.enum(['counter', 'bench', 'account-lock', 'carrier-lock
 export const jobView = jobState.extend({
   facts,
   bench: benchRecord,
-  deleted: z.enum(['no', 'by-recovery', 'by-settings']),
+  deleted,
   breaches: z.array(breach),
   station,
   locks: z.object({ screen: lockState, account: lockState, carrier: lockState }),

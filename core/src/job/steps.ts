@@ -12,7 +12,16 @@ import {
   type CarrierChange,
   type CarrierRecord,
 } from '../carrier/index.ts'
-import type { BenchChange, BenchRecord, StepChange, StepKind, Breach, JobState, Step } from './records.ts'
+import type {
+  BenchChange,
+  BenchRecord,
+  Breach,
+  Deleted,
+  JobState,
+  Step,
+  StepChange,
+  StepKind,
+} from './records.ts'
 
 /**
  * Steps that only tell what happened at the device. They are named by whoever tells them, may come late, in any
@@ -57,16 +66,17 @@ const ORDER: Readonly<Record<StepKind, number>> = {
   'recovery-started': 17,
   'recovery-ended': 18,
   'sign-in-refused': 19,
-  'sign-in-possible': 20,
-  'seller-written': 21,
-  'seller-reminded': 22,
-  'seller-answered': 23,
-  'service-sent': 24,
-  'service-returned': 25,
-  'carrier-lock-seen': 26,
-  'carrier-asked': 27,
-  'carrier-answered': 28,
-  'other-sim-works': 29,
+  'old-lock-refused': 20,
+  'sign-in-possible': 21,
+  'seller-written': 22,
+  'seller-reminded': 23,
+  'seller-answered': 24,
+  'service-sent': 25,
+  'service-returned': 26,
+  'carrier-lock-seen': 27,
+  'carrier-asked': 28,
+  'carrier-answered': 29,
+  'other-sim-works': 30,
 }
 
 export function compareSteps(a: Step, b: Step): number {
@@ -89,8 +99,7 @@ export interface BenchStanding {
   readonly bench: BenchRecord
   readonly account: AccountRecord
   readonly carrier: CarrierRecord
-  /** Whether and how something on the device was deleted by a reset; the first one counts. */
-  readonly deleted: 'no' | 'by-recovery' | 'by-settings'
+  readonly deleted: Deleted
   readonly breaches: readonly Breach[]
 }
 
@@ -121,7 +130,18 @@ const isOfTheCarrier = (change: StepChange): change is CarrierChange => OF_THE_C
 function after(standing: BenchStanding, one: Step): BenchStanding {
   const { bench, account, carrier, deleted, breaches } = standing
   const { change, at, by } = one
-  if (isOfTheAccount(change)) return { ...standing, account: accountWith(account, change, at) }
+  if (isOfTheAccount(change)) {
+    const isBackFree = change.kind === 'service-returned' && change.unlocked
+    return {
+      ...standing,
+      account: accountWith(account, change, at),
+      deleted: isBackFree && deleted === 'no' ? 'by-service' : deleted,
+      breaches:
+        change.kind === 'service-sent' && one.without
+          ? [...breaches, { at, by, did: 'sent-to-service', without: one.without }]
+          : breaches,
+    }
+  }
   if (isOfTheCarrier(change)) return { ...standing, carrier: carrierWith(carrier, change, at) }
   const did =
     // That a wipe is over tells that there was one.
@@ -133,8 +153,8 @@ function after(standing: BenchStanding, one: Step): BenchStanding {
           : 'lifted'
         : undefined
   if (!did) return { ...standing, bench: benchWith(bench, change, at) }
-  // What is gone already is not deleted twice; the first time counts.
-  const isFirst = did !== 'lifted' && deleted === 'no'
+  // What is gone already is not deleted twice; the first time counts. What the service did is no deed of ours.
+  const isFirst = did !== 'lifted' && (deleted === 'no' || deleted === 'by-service')
   const without =
     one.without ?? (isFirst && bench.revealedAt === undefined ? ('not-revealed' as const) : undefined)
   const isBreach = without !== undefined && (isFirst || did === 'lifted' || without === 'reported')

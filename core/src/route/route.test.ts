@@ -234,7 +234,7 @@ describe('where the job waits', () => {
       }),
     ).toBe('carrier-lock')
   })
-  it('a device for the maker’s service waits for the agreement and then to be handed on', () => {
+  it('a device for the maker’s service waits for the agreement, then at the desk that sends it and waits for it', () => {
     const dead: Facts = {
       ...forgotten,
       complaint: 'second-hand',
@@ -246,7 +246,7 @@ describe('where the job waits', () => {
     }
     expect(planRoute(dead, PHONE, NOTHING_DONE).choices[0]?.action).toBe('makers-service')
     expect(station(dead, { agreement: { kind: 'none' } })).toBe('counter')
-    expect(station(dead)).toBe('hand-back')
+    expect(station(dead)).toBe('account-lock')
   })
   it('a danger ends it before anything else is asked', () => {
     expect(station({ hazard: 'swollen-battery' }, { agreement: { kind: 'none' } })).toBe('hand-back')

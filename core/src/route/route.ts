@@ -136,8 +136,8 @@ export function planRoute(
 }
 
 /** Whether something has been done that the agreement was for. */
-const isAgreedDone = ({ wipeStarted, screenLifted, accountProof, handedBack }: Progress): boolean =>
-  wipeStarted || screenLifted || accountProof !== undefined || handedBack
+const isAgreedDone = ({ wipeStarted, dataGone, screenLifted, accountProof, handedBack }: Progress): boolean =>
+  wipeStarted || dataGone || screenLifted || accountProof !== undefined || handedBack
 
 /** The progress without anything that was done at the device. */
 export const beforeWork = (progress: Progress): Progress => ({
@@ -232,7 +232,9 @@ function stagesOf(action: RouteAction, plan: Plan): readonly Stage[] {
     progress.screenLifted ||
     progress.carrierReleased ||
     progress.accountProof !== undefined
-  if (SHORT.includes(action) && !isBegun)
+  // A stranger's account that the maker's service removes is waited for at the desk of the account lock.
+  const isLed = action === 'makers-service' && facts.complaint === 'second-hand'
+  if (SHORT.includes(action) && !isLed && !isBegun)
     return inOrder([
       {
         id: 'take-in',

@@ -26,6 +26,7 @@ import {
 import { ACCOUNT_SERVICE, handBack, OPENED, SERVICE, worldAt, type Lived } from '../histories.ts'
 import { law } from '../lives.ts'
 import {
+  customerLetsItGo,
   customerLetsUsDelete,
   intakeForbids,
   intakeLetsUs,
@@ -87,6 +88,20 @@ export const LAWS_OF_DEEDS = [
         }
         if (isFirstToDelete(event, job) && !customerLetsUsDelete(so))
           expect(standingOf(job).breaches.length).toBeGreaterThan(0)
+      }
+    },
+  }),
+  law({
+    says: 'a device that still has its data goes to the maker’s service, which deletes, only as the customer agreed; else it is a breach on the record',
+    often: { sent: 1 / 50, breach: 1 / 100 },
+    step({ events, so, job }, seen) {
+      for (const event of events) {
+        if (event.kind !== 'step-made' || event.step.change.kind !== 'service-sent') continue
+        seen('sent')
+        const before = so.slice(0, so.indexOf(event))
+        if (somethingWasDeleted(before) || (customerLetsItGo(before) && !reportStands(before))) continue
+        seen('breach')
+        expect(standingOf(job).breaches).toContainEqual(expect.objectContaining({ did: 'sent-to-service' }))
       }
     },
   }),

@@ -7,12 +7,16 @@ import { inFonts, pdfOf } from '../paper/pdf.ts'
 const LOCKS = ['screen', 'account', 'carrier'] as const
 
 /** What was done, line by line, as the record has it. */
-function whatWasDone({ deleted, mended }: HandBackFacts, { say }: Words): readonly string[] {
+function whatWasDone({ deleted, mended, wasAtService }: HandBackFacts, { say }: Words): readonly string[] {
   return [
     ...(mended ? [say(`handBack.did.${mended}`)] : []),
-    deleted === 'no'
-      ? say('handBack.did.nothing-deleted')
-      : `${say(`handBack.did.${deleted}`)} ${say('handBack.notReadAgain')}`,
+    ...(deleted === 'no' ? [say('handBack.did.nothing-deleted')] : []),
+    ...(deleted === 'by-recovery' || deleted === 'by-settings'
+      ? [`${say(`handBack.did.${deleted}`)} ${say('handBack.notReadAgain')}`]
+      : []),
+    ...(wasAtService
+      ? [say(deleted === 'by-service' ? 'handBack.did.by-service' : 'handBack.did.atService')]
+      : []),
   ]
 }
 

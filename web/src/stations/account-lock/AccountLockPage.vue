@@ -98,7 +98,15 @@ const stopText = computed(() => {
             <ReportCompared />
           </section>
           <StepsLed :steps="steps">
+            <template #type-the-old-lock>
+              <button class="act mt-2" @click="job.tell({ kind: 'old-lock-refused' })">
+                {{ say('accountPage.oldLockRefused') }}
+              </button>
+            </template>
             <template #sign-in>
+              <p v-if="job.route?.foresight.mayAskOldLock" class="text-lg leading-relaxed">
+                {{ say('accountPage.useAccountInstead') }}
+              </p>
               <p v-if="plan.stop" class="mt-2 border-s-4 border-stop bg-stop-pale px-3 py-2 text-lg">
                 <b>{{ say('accountPage.doNotSignIn') }}</b> {{ stopText }}
                 <span v-if="refusals > 1">{{ say('accountPage.refusals', { count: refusals }) }}</span>
@@ -121,8 +129,8 @@ const stopText = computed(() => {
                   {{ say(`refusedWhy.${why}`) }}
                 </button>
               </p>
-              <PasswordChanged v-if="asksWhenChanged" />
             </template>
+            <template #say-when-changed><PasswordChanged /></template>
             <template #wait-to-sign-in><PasswordChanged v-if="asksWhenChanged" /></template>
             <template #wait-for-the-recovery>
               <button class="act mt-2" @click="job.tell({ kind: 'recovery-ended', found: false })">
