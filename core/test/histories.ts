@@ -128,6 +128,7 @@ const ON_THE_ACCOUNT: fc.Arbitrary<AccountChange> = fc.oneof(
     { kind: 'recovery-started' },
     { kind: 'sign-in-possible' },
     { kind: 'old-lock-refused' },
+    { kind: 'asked-after-all' },
     { kind: 'seller-reminded', by: 'message' },
     { kind: 'service-sent' },
   ),

@@ -3,14 +3,14 @@ import {
   decide,
   evolve,
   routeOf,
-  type BenchChange,
   type Command,
   type JobEvent,
   type JobState,
+  type StepChange,
 } from '../src/job/index.ts'
 import { handBack, opened, READY, sign, worldAt } from './histories.ts'
 
-export const bench = (change: BenchChange): Command => ({ kind: 'step', key: '', change })
+export const bench = (change: StepChange): Command => ({ kind: 'step', key: '', change })
 export const answers = (set: Facts): Command => ({
   kind: 'answer',
   set,

@@ -191,7 +191,6 @@ export interface Messages {
   'reason.carrier-first': object
   'reason.not-worth-it': object
   'reason.nothing-left': object
-  'reason.to-be-started': object
   'barred.no-hazard': object
   'barred.not-reported': object
   'barred.theirs': object
@@ -2743,4 +2742,11 @@ export interface Messages {
   'handBack.did.atService': object
   'deleted.by-service': object
   'breach.sent-to-service': object
+  'accountWhy.seen-to-ask': object
+  'accountPage.asksAfterAll': object
+  'event.asked-after-all': object
+  'stageState.left': object
+  'reason.to-be-started': object
+  'action.to-be-seen': object
+  'reason.to-be-seen': object
 }

@@ -27,6 +27,8 @@ export interface AccountFacts {
   readonly esimProfile?: Answer | undefined
   /** The platform's major version; `unknown` is an answer. */
   readonly systemVersion?: number | 'unknown' | undefined
+  /** The wizard was seen to ask, whatever was expected. */
+  readonly isSeenToAsk?: boolean
   /** The account that it asks for now is a stranger's. */
   readonly isStrangers?: boolean
 }
@@ -44,6 +46,7 @@ export interface AccountForesight {
   readonly asks: 'yes' | 'no' | 'maybe'
   readonly why:
     | 'asks-already'
+    | 'seen-to-ask'
     | 'no-reset'
     | 'reset-from-settings'
     | 'system-before-the-lock'
@@ -116,10 +119,11 @@ const NOTHING = {
 } as const
 
 function willAsk(
-  { accountOnDevice, systemVersion }: AccountFacts,
+  { accountOnDevice, systemVersion, isSeenToAsk }: AccountFacts,
   way: WayOfReset,
   family: AccountLockOfFamily | undefined,
 ): readonly [AccountForesight['asks'], AccountForesight['why']] {
+  if (isSeenToAsk) return ['yes', 'seen-to-ask']
   if (way === 'none') return ['no', 'no-reset']
   if (way === 'from-settings') return ['no', 'reset-from-settings']
   if (typeof systemVersion === 'number' && systemVersion < FIRST_WITH_LOCK)

@@ -25,6 +25,8 @@ export const accountChange = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('sign-in-refused'), why: refusedWhy }),
   /** The wizard refused the screen lock of before, or nobody knows it any more. */
   z.strictObject({ kind: z.literal('old-lock-refused') }),
+  /** The wizard asks for an account although nobody expected it to. */
+  z.strictObject({ kind: z.literal('asked-after-all') }),
   /** What stood against another sign-in is settled. */
   z.strictObject({ kind: z.literal('sign-in-possible') }),
   z.strictObject({ kind: z.literal('seller-written'), by: writtenBy, language: z.string().max(8) }),
@@ -41,6 +43,8 @@ export const accountRecord = z.strictObject({
   passwordChangedAt: instant.optional(),
   /** Whether the password is known, as it has turned out; undefined where nothing has. */
   passwordKnown: z.boolean().optional(),
+  /** The wizard was seen to ask for an account. */
+  asked: z.literal(true).optional(),
   /** It has turned out that nobody knows the screen lock of before. */
   oldLockRefused: z.literal(true).optional(),
   /** The account's own recovery, the last one that was started. */
@@ -88,6 +92,8 @@ export function accountWith(record: AccountRecord, change: AccountChange, at: st
       const refused = { ...record, refusals: record.refusals + 1, stopped: { why: change.why, at } }
       return change.why === 'wrong-password' ? withoutPassword(refused) : refused
     }
+    case 'asked-after-all':
+      return { ...record, asked: true }
     case 'old-lock-refused':
       return { ...record, oldLockRefused: true }
     case 'sign-in-possible':
@@ -127,7 +133,14 @@ function settled(record: AccountRecord, why?: RefusedWhy): AccountRecord {
 }
 
 /** What the steps say of the facts; it is newer than what was answered at the counter. */
-export function learntOf({ passwordKnown, oldLockRefused, passwordChangedAt, stopped }: AccountRecord): {
+export function learntOf({
+  asked,
+  passwordKnown,
+  oldLockRefused,
+  passwordChangedAt,
+  stopped,
+}: AccountRecord): {
+  readonly accountOnDevice?: 'yes'
   readonly knowsScreenLock?: 'no'
   readonly knowsAccountPassword?: 'yes' | 'no'
   readonly passwordChangedLately?: 'yes'
@@ -135,6 +148,7 @@ export function learntOf({ passwordKnown, oldLockRefused, passwordChangedAt, sto
   const isChanged = passwordChangedAt !== undefined || stopped?.why === 'too-soon'
   return {
     ...(passwordKnown === undefined ? {} : { knowsAccountPassword: passwordKnown ? 'yes' : 'no' }),
+    ...(asked ? { accountOnDevice: 'yes' } : {}),
     ...(oldLockRefused ? { knowsScreenLock: 'no' } : {}),
     ...(isChanged ? { passwordChangedLately: 'yes' } : {}),
   }

@@ -182,8 +182,10 @@ function atTheAccounts(job: JobState, around: AroundNow): MainAction {
   const order = orderUnderWay(job, 'account')
   if (order && order.state !== 'released') return { kind: 'follow-order' }
   const first = routeOf(job, around).choices[0]?.action
-  if (first === 'leave-it' || first === 'refuse') return { kind: 'hand-back' }
-  const { steps, now, does, proves } = accountPlanOf(job, around, around.now ?? job.openedAt)
+  const { steps, now, does, proves, situation } = accountPlanOf(job, around, around.now ?? job.openedAt)
+  // That it never asks is seen at the wizard, also where nothing else is left to do.
+  const isOnlySeen = situation === 'never-asks' && proves
+  if (first === 'refuse' || (first === 'leave-it' && !isOnlySeen)) return { kind: 'hand-back' }
   const state = steps.find(({ id }) => id === now)?.state
   if (!now || !state) return { kind: 'confirm-account' }
   if (now === 'order-the-release' && canOrder('account', job, around)) return { kind: 'order' }

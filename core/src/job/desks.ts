@@ -25,10 +25,14 @@ export function accountPlanOf(job: JobState, around: Around, now: string): Accou
   const facts = factsOf(job)
   const route = routeOf(job, around)
   return planAccountLock({
-    facts: { ...facts, isStrangers: facts.complaint === 'second-hand' },
+    facts: {
+      ...facts,
+      isSeenToAsk: account.asked === true,
+      isStrangers: facts.complaint === 'second-hand',
+    },
     foresight: route.foresight,
     isAtTheWizard: isAtTheWizard(job),
-    isTakenOff: bench.accountTakenOffAt !== undefined && deleted !== 'by-recovery',
+    isTakenOff: bench.accountTakenOffAt !== undefined && deleted !== 'by-recovery' && !account.asked,
     shownBy: job.accountConfirmed?.how,
     record: account,
     first: route.choices[0]?.action,

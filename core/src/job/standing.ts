@@ -140,6 +140,7 @@ export function progressOf(job: JobState): Progress {
     dataGone: deleted !== 'no',
     accountProof: job.accountConfirmed?.how,
     accountTakenOff: takenOffAt !== undefined,
+    accountAsked: account.asked === true,
     accountOffWhenAgreed:
       takenOffAt !== undefined && Date.parse(takenOffAt) <= Date.parse(agreement?.at ?? ''),
     carrierReleased:

@@ -51,6 +51,7 @@ export type ReasonCode =
   | 'carrier-first'
   | 'not-worth-it'
   | 'nothing-left'
+  | 'to-be-seen'
   | 'to-be-started'
 
 export interface Choice {
@@ -179,9 +180,8 @@ function choicesOf(policy: RoutePolicy, given: Given): readonly Choice[] {
 
 function choiceOf(action: RouteAction, { branches }: RoutePolicy, given: Given): Choice {
   const { facts, progress } = given
-  const isToStart = progress.wipeStarted && !progress.setUpReached
-  if (action === 'leave-it' && (isToStart || isAllDone(given)))
-    return { action, reason: { code: isToStart ? 'to-be-started' : 'nothing-left', facts: [] }, chance: 1 }
+  const atTheEnd = action === 'leave-it' ? endOf(given) : undefined
+  if (atTheEnd) return { action, reason: { code: atTheEnd, facts: [] }, chance: 1 }
   if (action === 'leave-it' && progress.agreement.kind === 'refused')
     return { action: 'refuse', reason: { code: 'agreement-refused', facts: [] }, chance: 1 }
   if (action === 'leave-it' && facts.ownership === 'not-shown')
@@ -195,6 +195,14 @@ function choiceOf(action: RouteAction, { branches }: RoutePolicy, given: Given):
       0,
     ),
   }
+}
+
+/** What is left where nothing is left to decide: to see it start, to see that it asks for no account, to hand it back. */
+function endOf(given: Given): ReasonCode | undefined {
+  const { wipeStarted, setUpReached, accountProof } = given.progress
+  if (wipeStarted && !setUpReached) return 'to-be-started'
+  if (!isAllDone(given)) return undefined
+  return wipeStarted && accountProof === undefined ? 'to-be-seen' : 'nothing-left'
 }
 
 /** Something was done, and no lock that was part of the job is left. */

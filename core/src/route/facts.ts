@@ -58,6 +58,8 @@ export interface Progress {
   readonly carrierReleased: boolean
   /** Before any reset, in the settings; their list of accounts was empty then. */
   readonly accountTakenOff: boolean
+  /** The wizard was seen to ask for an account, whatever was said of it. */
+  readonly accountAsked: boolean
   /** That it was off already when the agreement was signed. */
   readonly accountOffWhenAgreed: boolean
   /** The owner got back in, or the settings were used: the screen lock is lifted without recovery. */
@@ -100,9 +102,13 @@ export type AgreementTerms = z.infer<typeof agreementTerms>
 /** The facts with what was done since: a carrier lock that was released, an account that was taken off are there no more. */
 export function factsNow(
   facts: Facts,
-  { carrierReleased, accountTakenOff }: Pick<Progress, 'carrierReleased' | 'accountTakenOff'>,
+  {
+    carrierReleased,
+    accountTakenOff,
+    accountAsked,
+  }: Pick<Progress, 'carrierReleased' | 'accountTakenOff' | 'accountAsked'>,
 ): Facts {
-  const isOff = accountTakenOff && facts.complaint !== 'second-hand'
+  const isOff = accountTakenOff && !accountAsked && facts.complaint !== 'second-hand'
   if (!carrierReleased && !isOff) return facts
   return {
     ...facts,
@@ -118,6 +124,7 @@ export const NOTHING_DONE: Progress = {
   setUpReached: false,
   carrierReleased: false,
   accountTakenOff: false,
+  accountAsked: false,
   accountOffWhenAgreed: false,
   screenLifted: false,
   dataGone: false,

@@ -47,6 +47,7 @@ function accountLock(
   ahead: ResetAhead,
 ): LockState {
   if (progress.accountProof) return 'clear'
+  if (progress.accountAsked) return 'locked'
   if (facts.complaint === 'second-hand') return 'locked'
   if (facts.accountOnDevice === 'no') return 'clear'
   if (device?.asksForAccount === false) return 'clear'

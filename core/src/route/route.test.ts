@@ -208,7 +208,7 @@ describe('where the job waits', () => {
       return [...choices.slice(0, 1).map((choice) => choiceText(choice, ENGLISH)), ...spoken]
     }
     expect(head(forgotten, { ...setUp, accountProof: 'signed-in' })).toEqual(['Hand it back'])
-    expect(head({ ...forgotten, accountOnDevice: 'no' }, setUp)).toEqual(['Hand it back'])
+    expect(head({ ...forgotten, accountOnDevice: 'no' }, setUp)).toEqual(['See that it asks for no account'])
     expect(head(forgotten, { screenLifted: true })).toEqual(['Hand it back'])
     // Nothing of it was done here, or a lock is left: then nobody says that it is done.
     expect(head({ ...forgotten, complaint: 'second-hand', dataWorth: 'none' }, {})).not.toContain(

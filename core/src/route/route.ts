@@ -33,7 +33,8 @@ export type StageId =
 /** One stage of the work in its order, with what must hold before it begins. */
 export interface Stage {
   readonly id: StageId
-  readonly state: 'done' | 'now' | 'later'
+  /** `left`: the job is closed, and it never came to that. */
+  readonly state: 'done' | 'now' | 'later' | 'left'
   readonly gates: readonly Gate[]
   /** What this stage is about on this very job. */
   readonly note?: StageNote | undefined
@@ -124,7 +125,11 @@ export function planRoute(
     locks,
     stages: stagesOf(decision.choices[0]?.action ?? 'ask-first', plan),
     foresight: foreseeAccountLock(
-      { ...facts, isStrangers: facts.complaint === 'second-hand' },
+      {
+        ...facts,
+        isSeenToAsk: progress.accountAsked,
+        isStrangers: facts.complaint === 'second-hand',
+      },
       resetForeseen(decision, progress, does),
       device,
     ),
@@ -148,6 +153,7 @@ export const beforeWork = (progress: Progress): Progress => ({
   screenLifted: false,
   dataGone: false,
   accountProof: undefined,
+  accountAsked: false,
   accountTakenOff: progress.accountOffWhenAgreed,
   handedBack: false,
 })
@@ -271,7 +277,10 @@ function stagesInto(action: RouteAction, { facts, progress, does }: Plan): reado
   if (isAccountOnly && !progress.wipeStarted && !progress.inRecovery) return ['take-in', 'account']
   // What works again without a reset from recovery raises no account lock.
   if (progress.screenLifted && !progress.wipeStarted)
-    return progress.dataGone ? FROM_SETTINGS : ['take-in', 'prepare', 'gentler']
+    return [
+      ...(progress.dataGone ? FROM_SETTINGS : (['take-in', 'prepare', 'gentler'] as const)),
+      ...(progress.accountAsked ? (['account'] as const) : []),
+    ]
   if (!does.mayBeWiped && !progress.dataGone) return DATA_KEPT
   const isBySettings = action === 'reset-from-settings' && !progress.inRecovery && !progress.wipeStarted
   return isBySettings ? FROM_SETTINGS : WHOLE_ROAD
@@ -280,6 +289,8 @@ function stagesInto(action: RouteAction, { facts, progress, does }: Plan): reado
 function inOrder(
   stages: readonly { id: StageId; done: boolean; gates: readonly Gate[]; note?: StageNote | undefined }[],
 ): readonly Stage[] {
+  const isClosed = stages.some(({ id, done }) => id === 'hand-back' && done)
+  if (isClosed) return stages.map(({ id, done }) => ({ id, gates: [], state: done ? 'done' : 'left' }))
   const now = stages.findIndex(({ done }) => !done)
   return stages.map(({ id, gates, note }, index) =>
     index < now || now < 0
@@ -307,7 +318,8 @@ function isDone(id: StageId, { facts, progress, locks, agreement }: Plan): boole
     case 'first-start':
       return progress.setUpReached || (progress.screenLifted && !progress.wipeStarted)
     case 'account':
-      return locks.account === 'clear'
+      // After a reset from recovery its wizard is gone through: until then nobody has seen whether it asks.
+      return progress.accountProof !== undefined || (locks.account === 'clear' && !progress.wipeStarted)
     case 'carrier':
       return (
         locks.carrier === 'clear' ||

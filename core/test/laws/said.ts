@@ -96,6 +96,18 @@ export const LAWS_OF_SAYING = [
     },
   }),
   law({
+    says: 'after a reset from recovery the account lock is shown as done only where somebody has seen its end at the wizard',
+    often: { open: 1 / 20 },
+    step({ job, world, so }, seen) {
+      const told = so.flatMap((event) => (event.kind === 'step-made' ? [event.step.change.kind] : []))
+      if (!told.includes('wipe-started') || standingOf(job).deleted !== 'by-recovery') return
+      const stage = routeOf(job, world).stages.find(({ id }) => id === 'account')
+      if (so.some(({ kind }) => kind === 'account-confirmed')) return
+      seen('open')
+      expect(stage?.state).not.toBe('done')
+    },
+  }),
+  law({
     says: 'before it is signed, the stages of the route say of the data what the agreement says of it; a reset is done where something was deleted',
     often: { kept: 1 / 10, perhaps: 1 / 10, gone: 1 / 10, 'reset done': 1 / 10 },
     step({ job, world, so }, seen) {

@@ -27,6 +27,7 @@ const stages = computed(() => {
 })
 /** To the place where the fact was recorded. */
 const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `#fact-${name}` })
+const MARK = { done: '✓', now: '▸', later: '·', left: '–' } as const
 </script>
 
 <template>
@@ -79,13 +80,15 @@ const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `
             aria-hidden="true"
             class="font-mono text-lg leading-none font-bold"
             :class="{ 'text-clear': stage.state === 'done', 'text-brass': stage.state === 'now' }"
-            >{{ stage.state === 'done' ? '✓' : stage.state === 'now' ? '▸' : '·' }}</span
+            >{{ MARK[stage.state] }}</span
           >
-          <b class="whitespace-nowrap" :class="{ 'text-ink-soft': stage.state === 'later' }">{{
-            say(`stage.${stage.id}`)
-          }}</b>
+          <b
+            class="whitespace-nowrap"
+            :class="{ 'text-ink-soft': stage.state === 'later' || stage.state === 'left' }"
+            >{{ say(`stage.${stage.id}`) }}</b
+          >
           <span class="text-sm text-ink-soft"
-            ><span class="sr-only">{{ say(`stageState.${stage.state}`) }}</span
+            ><span :class="{ 'sr-only': stage.state !== 'left' }">{{ say(`stageState.${stage.state}`) }}</span
             >{{ stage.note && say(`note.${stage.note.code}`) }}</span
           >
         </p>

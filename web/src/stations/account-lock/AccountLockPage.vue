@@ -1,5 +1,11 @@
 <script setup lang="ts">
-import { ACCOUNT_PROOFS, refusedWhy, type AccountProof, type AccountStepId } from '@benevox/core/account'
+import {
+  ACCOUNT_PROOFS,
+  refusedWhy,
+  type AccountChange,
+  type AccountProof,
+  type AccountStepId,
+} from '@benevox/core/account'
 import { reasonText } from '@benevox/words'
 import { useNow } from '@vueuse/core'
 import { computed } from 'vue'
@@ -71,6 +77,12 @@ const fallbacks = computed(() => job.route?.choices.slice(1) ?? [])
 /** The customer says that the password was changed: the wait runs from then. */
 const asksWhenChanged = computed(
   () => (job.route?.foresight.waitHours.to ?? 0) > 0 && job.account?.passwordChangedAt === undefined,
+)
+/** What the service gave back as free is not; or it was on it all along. */
+const asksAfterAll = computed<AccountChange>(() =>
+  plan.value?.situation === 'makers-service'
+    ? { kind: 'service-returned', unlocked: false }
+    : { kind: 'asked-after-all' },
 )
 const refusals = computed(() => job.account?.refusals ?? 0)
 const stopText = computed(() => {
@@ -152,6 +164,11 @@ const stopText = computed(() => {
                 @click="job.tell({ kind: 'seller-answered', removed: false })"
               >
                 {{ say('accountPage.stillAsks') }}
+              </button>
+            </template>
+            <template #see-that-it-never-asks>
+              <button class="act mt-2" @click="job.tell(asksAfterAll)">
+                {{ say('accountPage.asksAfterAll') }}
               </button>
             </template>
             <template #wait-for-the-service>
