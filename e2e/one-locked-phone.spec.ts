@@ -178,12 +178,17 @@ test('the watch of family 13, wiped without an IMEI to ask the registry with, th
   await followSteps(page, at)
   await throughTheMenu(page, at, { wrong: 'B9', right: 'hv-t40' })
   await throughTheFirstStart(page, at)
+  // No account is on it, they said: the wizard is gone through once, and shows it.
+  await page.getByRole('link', { name: 'Go to the account lock' }).click()
+  await expect(page.getByRole('button', { name: 'It asks for an account after all' })).toBeVisible()
+  await page.locator('.act-main').filter({ hasText: 'It never asked for an account' }).click()
   await page.getByRole('link', { name: 'Go to the hand-back' }).click()
   await expect(page.getByRole('button', { name: 'Hand back and close' })).toBeDisabled()
   await page.getByLabel('Price, EUR').fill('35')
   await page.getByRole('button', { name: 'Hand back and close' }).click()
   const paper = await paperOf(page)
-  for (const said of ['Halvern Tide 40', 'Carrier lock This device has none.', 'IMEI none', '€35.00'])
+  const never = 'Account lock Confirmed off: the wizard never asked for an account.'
+  for (const said of ['Halvern Tide 40', never, 'Carrier lock This device has none.', 'IMEI none', '€35.00'])
     expect(letters(paper)).toContain(letters(said))
   await page.getByRole('link', { name: 'Whole job' }).click()
   await expect(page.getByText('No cellular radio').first()).toBeVisible()
