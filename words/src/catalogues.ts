@@ -2749,4 +2749,7 @@ export interface Messages {
   'reason.to-be-started': object
   'action.to-be-seen': object
   'reason.to-be-seen': object
+  'carrierPage.isOff': object
+  'orderDesk.failedHere': { readonly supplier: string | number }
+  'orderDesk.orderAgain': object
 }

@@ -54,6 +54,13 @@ describe('the way to the end of the carrier lock', () => {
       'see-that-it-is-off',
     ],
     [
+      'what it says it has unlocked and is refused still is waited for anew',
+      [SEEN, ASKED, answered('unlocked'), SEEN],
+      {},
+      'from-the-carrier',
+      'wait-for-the-carrier',
+    ],
+    [
       'who refuses leads to a supplier',
       [SEEN, ASKED, answered('refused')],
       {},

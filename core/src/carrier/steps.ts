@@ -60,7 +60,9 @@ export function carrierWith(record: CarrierRecord, change: CarrierChange, at: st
       const { on, by } = change
       // What was seen to work stays seen, as with every proof: a mistaken one is taken back.
       const isProof = !on && by === 'other-sim'
-      return { ...record, seen: { on, by, at }, ...(isProof ? { worksAt: record.worksAt ?? at } : {}) }
+      const looked = { ...record, seen: { on, by, at } }
+      if (isProof) return { ...looked, worksAt: record.worksAt ?? at }
+      return on ? { ...looked, ...stillOn(record) } : looked
     }
     case 'carrier-asked':
       return { ...record, asked: { by: change.by, at, ...(change.rule ? { rule: change.rule } : {}) } }
@@ -82,6 +84,13 @@ export function carrierWith(record: CarrierRecord, change: CarrierChange, at: st
     case 'other-sim-works':
       return { ...record, worksAt: at }
   }
+}
+
+/** A carrier that said it has unlocked what is locked still: its answer is waited for as before. */
+function stillOn({ asked }: CarrierRecord): Pick<CarrierRecord, 'asked'> {
+  if (asked?.says !== 'unlocked') return {}
+  const { by, at, rule } = asked
+  return { asked: { by, at, ...(rule ? { rule } : {}) } }
 }
 
 /** What the steps say of the facts; it is newer than what was answered at the counter. */

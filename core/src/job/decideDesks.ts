@@ -51,6 +51,12 @@ const UNDER_WAY: readonly Order['state'][] = ['waiting', 'answered', 'released']
 export const orderUnderWay = (job: JobState, lock: ReleasedLock): Order | undefined =>
   job.orders.find((one) => releasedBy(one) === lock && UNDER_WAY.includes(one.state))
 
+/** Services that have failed for the IMEI the job has now: another one may be answered otherwise. */
+export const failedServices = ({ orders, answers }: JobState, lock: ReleasedLock): readonly number[] =>
+  orders
+    .filter((one) => releasedBy(one) === lock && one.state === 'failed' && one.imei === answers.imei)
+    .map(({ serviceId }) => serviceId)
+
 /** What must hold before a release is ordered. */
 export function gatesBefore(lock: ReleasedLock, job: JobState, around: Around): readonly Gate[] {
   const { device } = around

@@ -5,6 +5,7 @@ import { Story } from '../../test/story.ts'
 import {
   decide,
   evolve,
+  failedServices,
   feesPaidMinor,
   outcomesOf,
   type Command,
@@ -211,6 +212,16 @@ describe('orders, in whatever order they are placed, answered, delayed, cancelle
     })
   })
 
+  it('a service that has failed for an IMEI is weighed no more for it; for the right one it is', () => {
+    const { job } = lived([
+      () => ({ kind: 'place-order', id: uuid(1), service: SERVICE, because: 'will-not-wait' }),
+      () => ({ kind: 'change-order', id: uuid(1), orderVersion: 1, change: { kind: 'failed' } }),
+    ])
+    expect(failedServices(job, 'carrier')).toEqual([SERVICE.id])
+    expect(failedServices(job, 'account')).toEqual([])
+    const corrected = { ...job, answers: { ...job.answers, imei: '490154203237518' } }
+    expect(failedServices(corrected, 'carrier')).toEqual([])
+  })
   it('count for the shop once a job: worked where one was, failed where all were, not while one may still work', () => {
     check({ worked: 20, failed: 20, open: 20 }, (tries, seen) => {
       const { job, events } = lived(tries)

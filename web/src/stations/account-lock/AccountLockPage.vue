@@ -11,6 +11,7 @@ import { useNow } from '@vueuse/core'
 import { computed } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
+import DeviceNumbers from '../../parts/DeviceNumbers.vue'
 import JobFrame from '../../parts/JobFrame.vue'
 import MailList from '../../parts/MailList.vue'
 import NextStation from '../../parts/NextStation.vue'
@@ -201,6 +202,7 @@ const stopText = computed(() => {
               <b>{{ job.facts.accountAddress }}</b>
             </p>
           </section>
+          <DeviceNumbers v-if="plan.inHand.includes('device-number')" />
           <section v-if="!isConfirmed && fallbacks.length">
             <h2>{{ say('accountPage.ifItFails') }}</h2>
             <ol class="ruled">

@@ -15,6 +15,8 @@ const job = useJob()
 const isAccount = computed(() => releasedBy(props.order) === 'account')
 const isCode = computed(() => props.order.answer === 'code')
 const left = computed(() => props.order.entriesAllowed - props.order.entriesMade)
+/** Each code that was replaced was refused at least once: the present one was, where there are more entries. */
+const isRefused = computed(() => props.order.entriesMade > (props.order.refusedCodes?.length ?? 0))
 const isClosed = computed(() => Boolean(job.saved?.handBack))
 const isAtHome = computed(() => job.facts.deviceHere === 'no' && !isAccount.value)
 /** Of which code and entry it was said that all was compared. */
@@ -61,7 +63,7 @@ const steps = computed(() => {
         </button>
       </div>
       <div v-if="order.entriesMade > 0 && !isClosed" class="mt-3 border-t border-rule pt-2">
-        <p class="max-w-3xl">{{ say('orderView.secondHow') }}</p>
+        <p v-if="isRefused" class="max-w-3xl">{{ say('orderView.secondHow') }}</p>
         <p v-if="order.refusedCodes?.length" class="text-ink-soft">
           {{ say('orderView.refusedCodes', { codes: order.refusedCodes.map(groupCode).join(', ') }) }}
         </p>

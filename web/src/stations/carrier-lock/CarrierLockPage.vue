@@ -9,6 +9,7 @@ import { useOffered } from '../../api/carriers.ts'
 import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import MailList from '../../parts/MailList.vue'
+import DeviceNumbers from '../../parts/DeviceNumbers.vue'
 import NextStation from '../../parts/NextStation.vue'
 import StepsLed from '../../parts/StepsLed.vue'
 import TakeBack from '../../parts/TakeBack.vue'
@@ -54,6 +55,13 @@ const askAt = computed(
     )?.askAt,
 )
 const orders = computed(() => plan.value?.situation === 'from-a-supplier')
+/** Before the carrier has answered that it has unlocked it. */
+const mayOrderInstead = computed(
+  () =>
+    plan.value?.situation === 'from-the-carrier' &&
+    !isReleased.value &&
+    job.carrier?.asked?.says !== 'unlocked',
+)
 const day = ref('')
 /** Until the end of that day. */
 const until = computed(() => new Date(`${day.value}T23:59:00`))
@@ -81,7 +89,7 @@ const main = computed(() => {
     <template #default>
       <div v-if="plan" class="grid grid-cols-[minmax(0,1.9fr)_minmax(0,1fr)] gap-8 px-6 py-4">
         <section>
-          <h1>{{ say(`carrierSituation.${plan.situation}`) }}</h1>
+          <h1>{{ say(isReleased ? 'carrierPage.isOff' : `carrierSituation.${plan.situation}`) }}</h1>
           <p v-if="isReleased" class="mt-1 text-lg">{{ say('carrierPage.done') }}</p>
           <p v-else-if="plan.situation === 'not-locked'" class="mt-1 text-lg">
             {{ say('carrierPage.notLocked') }}
@@ -149,9 +157,17 @@ const main = computed(() => {
               </form>
               <MailList class="mt-2" />
             </template>
+            <template #see-that-it-is-off>
+              <button
+                class="act mt-2"
+                @click="job.tell({ kind: 'carrier-lock-seen', on: true, by: 'other-sim' })"
+              >
+                {{ say('carrierPage.otherSimRefused') }}
+              </button>
+            </template>
           </StepsLed>
           <OrderDesk v-if="orders" class="mt-4" lock="carrier" />
-          <details v-else-if="plan.situation === 'from-the-carrier' && !isReleased" class="mt-4">
+          <details v-else-if="mayOrderInstead" class="mt-4">
             <summary class="cursor-pointer font-bold">{{ say('carrierPage.orderInstead') }}</summary>
             <OrderDesk class="mt-2" lock="carrier" needs-reason />
           </details>
@@ -162,6 +178,7 @@ const main = computed(() => {
             <span class="block text-ink-soft">{{ say('carrierPage.original') }}</span>
             <b class="text-lg">{{ original }}</b>
           </p>
+          <DeviceNumbers />
         </aside>
       </div>
     </template>

@@ -8,6 +8,7 @@ import {
   type Supplier,
 } from '@benevox/contract'
 import {
+  failedServices,
   orderReason,
   orderUnderWay,
   releasedBy,
@@ -57,6 +58,11 @@ const ofItsCarrier = computed(() =>
 const fitting = computed(() =>
   ofItsCarrier.value.filter(({ service }) => takesModel(service, job.deviceName)),
 )
+/** Of these, what has failed for this device already: it is weighed no more. */
+const failedHere = computed(() => {
+  const failed = job.saved ? failedServices(job.saved, props.lock) : []
+  return fitting.value.filter(({ service }) => failed.includes(service.id))
+})
 const notForTheModel = computed(() =>
   ofItsCarrier.value.filter((one) => !fitting.value.includes(one)).map(({ supplier }) => supplier.name),
 )
@@ -69,7 +75,8 @@ const daysUntil = (day: string) => Math.max(0, Math.round((Date.parse(day) - Dat
 const compared = computed(() => {
   const { weights } = job.prices ?? {}
   if (!weights) return []
-  const offers = fitting.value.map(({ service }) => {
+  const hopeful = fitting.value.filter((one) => !failedHere.value.includes(one))
+  const offers = hopeful.map(({ service }) => {
     const { earliest, latest } = promises.value[service.id] ?? {}
     const least = earliest ? daysUntil(earliest) : service.minDays
     return {
@@ -94,7 +101,7 @@ const compared = computed(() => {
 })
 /** What is about to be ordered. */
 const chosen = ref<Service>()
-const chosenOffer = computed(() => compared.value.find(({ service }) => service.id === chosen.value?.id))
+const chosenOffer = computed(() => fitting.value.find(({ service }) => service.id === chosen.value?.id))
 const mayBeMain = computed(() => job.main?.action.kind === 'order')
 const orders = computed(() => (job.saved?.orders ?? []).filter((one) => releasedBy(one) === props.lock))
 const isUnderWay = computed(() => job.saved && orderUnderWay(job.saved, props.lock) !== undefined)
@@ -118,7 +125,11 @@ const carriers = computed(() =>
   ].join(', '),
 )
 
-onMounted(async () => {
+/** Anew once an order has ended: how often each has worked has changed with it. */
+const ended = computed(() => orders.value.map(({ state }) => state).join())
+onMounted(load)
+watch(ended, load)
+async function load(): Promise<void> {
   try {
     const offered = await call('listSuppliers', {})
     suppliers.value = offered.suppliers
@@ -126,7 +137,7 @@ onMounted(async () => {
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
   }
-})
+}
 
 /** When each that fits would be here; of what does not fit it is not asked. */
 watch(fitting, async (now) => {
@@ -324,6 +335,16 @@ const ask = ({ id, version }: Order, about: 'follow-up' | 'refund') =>
           </button>
         </li>
       </ul>
+      <p v-for="{ supplier, service } in chosenOffer ? [] : failedHere" :key="service.id" class="mt-2">
+        {{ say('orderDesk.failedHere', { supplier: supplier.name }) }}
+        <button
+          class="underline"
+          :disabled="!job.canOrder(lock) || busy || (needsReason && !because)"
+          @click="chosen = service"
+        >
+          {{ say('orderDesk.orderAgain') }}
+        </button>
+      </p>
       <p v-if="notForTheModel.length" class="mt-2 text-ink-soft">
         {{ say('orderDesk.otherModels', { suppliers: words.list(notForTheModel) }) }}
       </p>

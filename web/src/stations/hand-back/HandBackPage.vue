@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Body, Job } from '@benevox/contract'
-import type { LockStatement } from '@benevox/core/job'
+import { costOf, type LockStatement } from '@benevox/core/job'
 import { computed, reactive, ref, watchEffect } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
@@ -36,6 +36,7 @@ function keep(name: 'whoSignsIn' | 'note', text: string, isNoSecret: boolean): v
   form[name] = text
   if (isNoSecret) noSecret.value = [...noSecret.value, name]
 }
+const isAtHome = computed(() => job.facts.deviceHere === 'no')
 let isFilled = false
 watchEffect(() => {
   const { statements } = job
@@ -44,6 +45,8 @@ watchEffect(() => {
   for (const lock of LOCKS)
     if (!isFilled || !statements[lock].includes(form[lock])) form[lock] = statements[lock][0] ?? 'not-tested'
   if (!isFilled && job.mostToAskMinor === 0) form.price = '0.00'
+  // What stayed with the customer is not given back.
+  if (!isFilled && isAtHome.value) form.returned = []
   isFilled = true
 })
 const currency = computed(
@@ -55,9 +58,9 @@ const isTooMuch = computed(() => priceMinor.value !== undefined && priceMinor.va
 /** What the orders and reports of this job cost the shop, as recorded. */
 const fees = computed(() =>
   [
-    ...(job.saved?.orders ?? []).map(
-      ({ supplier, feeMinor, currency }) => `${supplier} ${words.money(feeMinor, currency)}`,
-    ),
+    ...(job.saved?.orders ?? [])
+      .filter((order) => costOf(order) > 0)
+      .map((order) => `${order.supplier} ${words.money(costOf(order), order.currency)}`),
     ...(job.saved?.registry ?? [])
       .filter(({ feeMinor }) => feeMinor > 0)
       .map(({ feeMinor, currency, reference }) =>
@@ -128,8 +131,8 @@ const isOpen = (saved: Job) => saved.handBack === null
               :placeholder="say('handBackPage.whoHint')"
               @keep="(text, isNoSecret) => keep('whoSignsIn', text, isNoSecret)"
             />
-            <span>{{ say('handBackPage.given') }}</span>
-            <span class="flex flex-wrap gap-5">
+            <span v-if="!isAtHome">{{ say('handBackPage.given') }}</span>
+            <span v-if="!isAtHome" class="flex flex-wrap gap-5">
               <label v-for="part in PARTS" :key="part" class="inline-flex items-center gap-2"
                 ><input v-model="form.returned" type="checkbox" :value="part" class="size-5 accent-ink" />{{
                   say(`part.${part}`)
