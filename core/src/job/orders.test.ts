@@ -217,7 +217,7 @@ describe('orders, in whatever order they are placed, answered, delayed, cancelle
       () => ({ kind: 'place-order', id: uuid(1), service: SERVICE, because: 'will-not-wait' }),
       () => ({ kind: 'change-order', id: uuid(1), orderVersion: 1, change: { kind: 'failed' } }),
     ])
-    expect(failedServices(job, 'carrier')).toEqual([SERVICE.id])
+    expect(failedServices(job, 'carrier')).toEqual([SERVICE.serviceId])
     expect(failedServices(job, 'account')).toEqual([])
     const corrected = { ...job, answers: { ...job.answers, imei: '490154203237518' } }
     expect(failedServices(corrected, 'carrier')).toEqual([])
