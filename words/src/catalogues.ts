@@ -2752,4 +2752,6 @@ export interface Messages {
   'carrierPage.isOff': object
   'orderDesk.failedHere': { readonly supplier: string | number }
   'orderDesk.orderAgain': object
+  'accountSituation.none-left': object
+  'accountBecause.none-left': object
 }

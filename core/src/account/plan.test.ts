@@ -106,6 +106,24 @@ describe('which situation it is, what is next, and what proves the end', () => {
     ],
     ['a stranger’s account', { facts: stranger }, 'previous-owner', 'write-to-the-seller', 'step-skipped'],
     [
+      'a stranger’s account, and nothing is left that helps',
+      { facts: stranger, more: { first: 'leave-it' } },
+      'none-left',
+      undefined,
+      'step-skipped',
+    ],
+    [
+      'the same, while the previous owner has not answered yet',
+      {
+        facts: stranger,
+        steps: [[{ kind: 'seller-written', by: 'mail', language: 'de' }]],
+        more: { first: 'leave-it' },
+      },
+      'previous-owner',
+      'wait-for-the-seller',
+      'step-skipped',
+    ],
+    [
       'a stranger’s account, and the route sends it to the maker',
       { facts: stranger, more: { first: 'makers-service' } },
       'makers-service',

@@ -15,6 +15,8 @@ export type AccountSituation =
   | 'previous-owner'
   | 'makers-service'
   | 'authorised-release'
+  /** Nothing that is left helps, or is worth its price: it goes back with the lock on. */
+  | 'none-left'
   /** Nobody has said who can answer. */
   | 'not-known'
 
@@ -167,6 +169,7 @@ const COURSES: Readonly<
     steps: ['order-the-release', 'wait-for-the-release', 'restart-and-skip'],
     proof: 'step-skipped',
   },
+  'none-left': { steps: [], proof: 'step-skipped' },
   'not-known': {
     steps: ['reach-the-wizard', 'say-when-changed', 'wait-to-sign-in', 'sign-in'],
     proof: 'signed-in',
@@ -199,6 +202,7 @@ function situationOf({
   if (record.seller?.removed) return 'previous-owner'
   const decided = shownBy ? undefined : BY_OPTION[first]
   if (decided) return decided
+  if (first === 'leave-it' && asks === 'yes' && !shownBy && !isAnswerAwaited(record)) return 'none-left'
   if (facts.isStrangers) return 'previous-owner'
   switch (who) {
     case 'customer':
@@ -213,6 +217,10 @@ function situationOf({
       return 'not-known'
   }
 }
+
+/** Of the account's recovery, or of the previous owner. */
+const isAnswerAwaited = ({ recovery, seller }: AccountRecord): boolean =>
+  (recovery !== undefined && !recovery.endedAt) || (seller !== undefined && !seller.answeredAt)
 
 /** A refused sign-in is not tried again until what stood against it is settled, or its wait is over. */
 function stopOf({ stopped }: AccountRecord, waits: readonly AccountWait[], now: string): AccountPlan['stop'] {
@@ -330,6 +338,7 @@ function inHandFor(
       return ['clean-registry', 'proof-of-purchase', 'device-number']
     case 'taken-off':
     case 'never-asks':
+    case 'none-left':
       return []
   }
 }

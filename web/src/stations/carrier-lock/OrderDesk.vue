@@ -246,7 +246,7 @@ const ask = ({ id, version }: Order, about: 'follow-up' | 'refund') =>
           {{ say(`orderReason.${reason}`) }}
         </button>
       </p>
-      <p v-if="lock === 'carrier' && fitting.length > 0" class="mb-2">
+      <p v-if="lock === 'carrier' && compared.length > 0" class="mb-2">
         <label class="flex flex-wrap items-center gap-2"
           >{{ say('orderDesk.neededBy') }}
           <input
