@@ -151,3 +151,36 @@ test('a password that nobody knows: it is recovered, and nobody signs in before 
   await expect(page.getByText('Confirmed off. The account lock is out of the way.')).toBeVisible()
   expect(await handedBack(page)).toMatch(/Account lock\s+Confirmed off: the owner signed in/)
 })
+
+test('the maker’s service: sent, back, seen never to ask; the document says what it deletes', async ({
+  page,
+}) => {
+  await signIn(page)
+  const id = await agreedTo(page, 'juno', {
+    complaint: 'second-hand',
+    imei: CUSTOMERS_IMEI,
+    sellerReachable: 'no',
+    proofOfPurchase: 'yes',
+    dataWorth: 'none',
+  })
+  await page.goto(`/account-lock/${id}`)
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('The maker’s service removes the lock')
+  await expect(page.getByText('49-015420-323751-8')).toBeVisible()
+  await main(page).filter({ hasText: 'Sent to the service' }).click()
+  await expect(step(page)).toContainText('Wait for the service')
+  await main(page).filter({ hasText: 'Back, without the lock' }).click()
+  await expect(step(page)).toContainText('See that it never asks for an account')
+  await expectAccessible(page, 'whether it still asks')
+  await page.getByRole('button', { name: 'It asks for an account after all' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).not.toHaveText('The maker’s service removes the lock')
+  // It was another device that asked: taken back, it is as it was.
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await page.getByPlaceholder('why').fill('another device asked')
+  await page.getByRole('button', { name: 'Undo it', exact: true }).click()
+  await main(page).filter({ hasText: 'It never asked for an account' }).click()
+  await expect(page.getByText('Confirmed off. The account lock is out of the way.')).toBeVisible()
+  const document = await handedBack(page)
+  expect(document).toMatch(/Account lock\s+Confirmed off: the wizard never asked for an account/)
+  expect(document).toContain('which deletes everything on it')
+  expect(document).not.toContain('We deleted nothing')
+})

@@ -24,8 +24,9 @@ const step = (page: Page) => page.locator('li[aria-current=step]')
 
 const dayFromNow = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)
 
-async function handedBack(page: Page): Promise<string> {
-  await page.getByRole('link', { name: 'Go to the hand-back' }).click()
+/** Handed back and closed. @returns what the document says */
+async function handedBack(page: Page, link = 'Go to the hand-back'): Promise<string> {
+  await page.getByRole('link', { name: link }).click()
   await page.getByLabel('Price').fill('0')
   await page.getByRole('button', { name: 'Hand back and close' }).click()
   return paperOf(page)
@@ -181,6 +182,11 @@ test('a forged mail and one for another device change nothing: they are laid bef
   const before = await mails.count()
   await forged.getByRole('button', { name: 'Set aside' }).click()
   await expect(mails).toHaveCount(before - 1)
+  await page.goto(`/carrier-lock/${id}`)
+  await page.getByRole('button', { name: 'Cancel the order' }).click()
+  const document = await handedBack(page, 'Hand back with the lock on')
+  expect(document).toMatch(/Carrier lock\s+ON\. We have not removed it/)
+  expect(document).not.toMatch(/66666666|77777777/)
 })
 
 test('an order that is late: the supplier says when, is asked by mail, and fails; the next is ordered elsewhere', async ({
@@ -198,6 +204,12 @@ test('an order that is late: the supplier says when, is asked by mail, and fails
   await supplierSends(page, id, { send: 'failed' })
   await lookForMail(page, offerOf(page, 'Keelhouse Codes'))
   await expect(page.getByText('failed', { exact: true })).toBeVisible()
+  // The same is not offered again for the same device.
+  await expect(offerOf(page, 'Greywater Releases')).toHaveCount(0)
+  await expect(page.getByText('Greywater Releases has failed for this IMEI.')).toBeVisible()
+  expect(await handedBack(page, 'Hand back with the lock on')).toMatch(
+    /Carrier lock\s+ON\. We have not removed it/,
+  )
 })
 
 for (const [answer, told, todo] of [
