@@ -118,7 +118,7 @@ test('a clock that is due calls from another job, and the shelf leads there', as
   await takenIn(page, 'vane 5')
   await page
     .getByLabel('How full is the battery?')
-    .or(page.getByText('The battery has 20 % or more, or is on power'))
+    .or(page.getByText('Battery 20 % or more, or on power'))
     .first()
     .waitFor()
   const id = /\d+$/.exec(page.url())?.[0] ?? ''

@@ -784,8 +784,6 @@ export interface Messages {
   'shelf.first-start.due': object
   'shelf.carrier.due': object
   'shelf.account.due': object
-  'shelf.line': { readonly ticket: string | number; readonly device: string | number; readonly what: string | number }
-  'shelf.device': object
   'shelf.tooLong': object
   'shelf.shouldBeDone': object
   'jobs.noModel': object
@@ -1135,7 +1133,6 @@ export interface Messages {
   'keys.nextSign': object
   'keys.dryRun': object
   'keys.inRecovery': object
-  'keys.signals': object
   'keys.beeps': object
   'keys.speech': object
   'keys.flash': object
@@ -1197,12 +1194,9 @@ export interface Messages {
   'prep.sayCable': object
   'prep.retire': object
   'prep.keysWork': object
-  'prep.batteryOk': object
   'prep.beforeReset': object
   'prep.cable': object
   'prep.puck': object
-  'prep.glasses': object
-  'prep.glassesWatch': object
   'prep.noAttempts': object
   'prep.attempts': { readonly reached: string | number; readonly tried: number }
   'prep.noData': object
@@ -2754,4 +2748,16 @@ export interface Messages {
   'orderDesk.orderAgain': object
   'accountSituation.none-left': object
   'accountBecause.none-left': object
+  'keys.signals': object
+  'keys.moreSteps': { readonly count: number }
+  'keys.testSignals': object
+  'keys.testSpoken': object
+  'keys.heardThem': object
+  'keys.noLoudspeaker': object
+  'keys.noVoice': object
+  'prep.batteryOk': object
+  'prep.glasses': object
+  'prep.glassesWatch': object
+  'shelf.line': { readonly ticket: string | number; readonly device: string | number; readonly what: string | number }
+  'shelf.device': object
 }

@@ -2,6 +2,7 @@
 import type { JobSummary } from '@benevox/contract'
 import { useLocalStorage, useNow, useTitle } from '@vueuse/core'
 import { computed, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { useStationCounts } from '../api/stationCounts.ts'
 import { useSignal } from './useSignal.ts'
 import { minutesText, say, words } from '../words/index.ts'
@@ -26,6 +27,11 @@ const isLate = ({ waits }: Clock) => Date.parse(waits.latest) < now.value.getTim
 const due = computed(() =>
   clocks.value.filter((clock) => isDue(clock) && !told.value.includes(nameOf(clock))),
 )
+/** Those that nobody has to be told of: not due yet, or told already. */
+const quiet = computed(() => clocks.value.filter((clock) => !due.value.includes(clock)))
+const page = useRoute()
+/** There its line stands also while it is empty. */
+const isAtTheBench = computed(() => page.path.startsWith('/bench/'))
 const tell = (clock: Clock) => (told.value = [...told.value, nameOf(clock)].slice(-50))
 /** Minutes and seconds, hours or days by the words. */
 const overdueText = (ms: number) => (ms < 3_600_000 ? minutesText(ms) : words.wait(ms))
@@ -42,27 +48,32 @@ watch(
 </script>
 
 <template>
-  <aside v-if="clocks.length" :aria-label="say('timers.label')" class="border-b-2 border-ink bg-paper-deep">
+  <!-- One line of one height, due or not: what is looked at below never moves under busy hands. -->
+  <aside
+    v-if="clocks.length || isAtTheBench"
+    :aria-label="say('timers.label')"
+    class="flex h-12 items-center gap-x-5 overflow-x-auto overflow-y-hidden border-b-2 border-ink bg-paper-deep px-6 whitespace-nowrap"
+  >
     <p
       v-for="clock in due"
       :key="nameOf(clock)"
       role="status"
-      class="flex items-baseline gap-3 bg-brass-pale px-6 py-1.5 text-lg"
+      class="flex items-center gap-3 self-stretch bg-brass-pale px-3 first:-ms-6 first:ps-6"
     >
-      <span>{{
-        say('shelf.line', {
-          ticket: clock.ticket,
-          device: clock.device || say('shelf.device'),
-          what: say(`shelf.${clock.waits.for}.due`),
-        })
-      }}</span>
-      <RouterLink class="act !min-h-0 !py-0.5" :to="stationOf(clock)" @click="tell(clock)">{{
-        say('timers.look')
-      }}</RouterLink>
+      <span
+        ><span class="font-mono">{{ clock.ticket }}</span> {{ say(`shelf.${clock.waits.for}.due`) }}</span
+      >
+      <RouterLink
+        class="act !min-h-0 !py-0.5"
+        :to="stationOf(clock)"
+        :title="clock.device"
+        @click="tell(clock)"
+        >{{ say('timers.look') }}</RouterLink
+      >
       <button class="underline" @click="tell(clock)">{{ say('askNow.later') }}</button>
     </p>
-    <ul class="flex flex-wrap gap-x-6 px-6 py-1">
-      <li v-for="clock in clocks" :key="nameOf(clock)">
+    <ul class="flex gap-x-6">
+      <li v-for="clock in quiet" :key="nameOf(clock)">
         <RouterLink
           :to="stationOf(clock)"
           class="flex items-baseline gap-2 hover:underline"

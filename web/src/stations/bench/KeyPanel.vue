@@ -15,6 +15,7 @@ import AlreadyAt from './AlreadyAt.vue'
 import DryRun from './DryRun.vue'
 import PrepList from './PrepList.vue'
 import RunElsewhere from './RunElsewhere.vue'
+import SignalsMenu from './SignalsMenu.vue'
 import SeenQuestion from './SeenQuestion.vue'
 import AttemptList from './AttemptList.vue'
 import MethodChoice from './MethodChoice.vue'
@@ -56,7 +57,7 @@ const run = useAttemptRun(
   chart,
 )
 const { phase, line, seen, tooEarly } = run
-const { flash, sounds, speaks, flashes } = run.beat
+const { flash } = run.beat
 const isDry = ref(false)
 /** It cannot be done with a key that was found broken: nothing invites to begin it. */
 const isBarred = computed(() => phase.value === 'before' && way.broken.value !== undefined)
@@ -285,7 +286,10 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
             <summary class="cursor-pointer text-ink-soft">{{ say('keys.allSteps') }}</summary>
             <StepLines :lines="lines" :now="stepNow" />
           </details>
-          <StepLines v-else :lines="lines" :now="stepNow" />
+          <div v-else class="flex items-start gap-6">
+            <StepLines class="min-w-0 flex-1" :lines="lines" :open="2" />
+            <DevicePicture class="!w-44 shrink-0" :family="family" :kind="model.kind" :pressed="usedKeys" />
+          </div>
         </template>
       </div>
       <div v-if="phase !== 'asking'" class="space-y-3">
@@ -328,10 +332,11 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           {{ say('keys.nextSign') }} <b>{{ say(`sign.${line.next.cue}`) }}</b>
         </p>
         <DevicePicture
+          v-if="phase === 'running'"
           :family="family"
           :kind="model.kind"
-          :pressed="phase === 'running' ? pressedNow : usedKeys"
-          :shows="phase === 'running' ? line?.next?.cue : undefined"
+          :pressed="pressedNow"
+          :shows="line?.next?.cue"
         />
         <AttemptList v-if="phase === 'before' && job.saved" :attempts="job.saved.attempts" />
       </div>
@@ -354,12 +359,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
         <button class="underline" @click="job.tell({ kind: 'in-recovery' })">
           {{ say('keys.inRecovery') }}
         </button>
-        <fieldset class="flex items-center gap-3 text-base" @change="wasSet">
-          <legend class="sr-only">{{ say('keys.signals') }}</legend>
-          <label><input v-model="sounds" type="checkbox" /> {{ say('keys.beeps') }}</label>
-          <label><input v-model="speaks" type="checkbox" /> {{ say('keys.speech') }}</label>
-          <label><input v-model="flashes" type="checkbox" /> {{ say('keys.flash') }}</label>
-        </fieldset>
+        <SignalsMenu :beat="run.beat" @changed="letGoOfFocus" />
       </Teleport>
     </template>
   </div>

@@ -127,12 +127,15 @@ watch(
           }}</span>
         </button>
       </li>
-      <li v-if="!isLow" class="py-1.5">{{ say('prep.batteryOk') }}</li>
-      <li v-else-if="job.benchAction?.kind !== 'charge'" class="py-1.5"><ChargeFirst /></li>
-      <li class="py-1.5 text-ink-soft">
-        {{ isWatch ? say('prep.glassesWatch') : say('prep.glasses') }}
+      <li v-if="isLow && job.benchAction?.kind !== 'charge'" class="py-1.5"><ChargeFirst /></li>
+      <li class="py-1.5 text-sm">
+        <p v-if="!isLow">
+          <span aria-hidden="true" class="me-1 font-mono font-bold text-clear">✓</span
+          >{{ say('prep.batteryOk') }}
+        </p>
+        <p class="text-ink-soft">{{ isWatch ? say('prep.glassesWatch') : say('prep.glasses') }}</p>
       </li>
-      <li v-if="before.length" class="py-1.5">
+      <li v-if="before.length" class="py-1.5 text-sm">
         <span class="me-1 text-ink-soft">{{ say('prep.beforeReset') }}</span>
         {{ before.map((step) => say(`beforeShort.${step}`)).join(' · ') }}
       </li>

@@ -99,6 +99,26 @@ export function useBeat() {
     nowMs,
     silence,
     say,
+    /**
+     * Each signal once, as it comes in a run: a key, a slide, a voice, a flash.
+     * @returns what this machine can give; nobody but whoever sits there knows whether it was heard
+     */
+    async test(text: string): Promise<{ readonly sound: boolean; readonly voice: boolean }> {
+      await ready()
+      const from = nowMs() + 150
+      if (audio && isAudioClock && sounds.value) {
+        tone('press', from, audio.destination)
+        tone('slide', from + 400, audio.destination)
+      }
+      say(text)
+      if (flashes.value) {
+        flash.value = 'press'
+        setTimeout(() => (flash.value = undefined), FLASH_MS)
+      }
+      const voice =
+        'speechSynthesis' in window && voiceFor(words.language, window.speechSynthesis.getVoices())
+      return { sound: isAudioClock, voice: Boolean(voice) }
+    },
     /** A single sound now, for a clock that has run out. */
     signal(): void {
       if (!audio || !sounds.value) return

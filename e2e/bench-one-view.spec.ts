@@ -1,0 +1,64 @@
+import type { Answer } from '@benevox/contract'
+import { expect, test, type Page } from '@playwright/test'
+import { expectAccessible } from './accessible.ts'
+import { agreedTo, signIn, tellIt } from './shop.ts'
+
+/** Of a laptop and of a small tablet on the bench, in CSS pixels. */
+const SIZES = [
+  { width: 1280, height: 800 },
+  { width: 1024, height: 768 },
+] as const
+const tooMuch = (page: Page) =>
+  page.evaluate(() => document.documentElement.scrollHeight - window.innerHeight)
+
+test('before an attempt the bench stands in one view, whatever the family', async ({ page }) => {
+  await signIn(page)
+  const { pack } = (await (await page.request.get('/api/catalog')).json()) as Answer<'getCatalog'>
+  const oneEach = new Map(pack.models.map((model) => [model.family, model]))
+  expect(oneEach.size).toBeGreaterThan(15)
+  for (const { maker, name } of oneEach.values()) {
+    const id = await agreedTo(page, `${maker} ${name}`)
+    for (const size of SIZES) {
+      await page.setViewportSize(size)
+      await page.goto(`/bench/${id}`)
+      await expect(page.getByTestId('critical')).toBeVisible()
+      await expect(page.getByTestId('step').first()).toBeInViewport()
+      await expect(page.getByRole('img', { name: /volume|power|crown|key/i }).last()).toBeInViewport()
+      expect.soft(await tooMuch(page), `${maker} ${name} at ${size.width}`).toBeLessThanOrEqual(0)
+    }
+  }
+})
+
+test('a timer that is due elsewhere moves nothing on the bench', async ({ page }) => {
+  await page.clock.install()
+  await signIn(page)
+  const other = await agreedTo(page, 'juno')
+  await tellIt(page, other, { kind: 'charging-started', fromPercent: 19 })
+  await page.goto(`/bench/${await agreedTo(page, 'vane 5')}`)
+  const sentence = page.getByTestId('critical')
+  await expect(sentence).toBeVisible()
+  const top = async () => (await sentence.boundingBox())?.y
+  const before = await top()
+  const due = page.getByRole('status').filter({ hasText: 'should have 20 %. Press the keys now.' })
+  await expect(due).toHaveCount(0)
+  await page.clock.fastForward('40:00')
+  await expect(due.first()).toBeVisible()
+  expect(await top()).toBe(before)
+  await due.first().getByRole('button', { name: 'later' }).click()
+  expect(await top()).toBe(before)
+})
+
+test('what signals a run is set and tried beforehand', async ({ page }) => {
+  await signIn(page)
+  await page.goto(`/bench/${await agreedTo(page, 'vane 5')}`)
+  await page.getByRole('button', { name: 'Signals' }).click()
+  await expect(page.getByRole('checkbox', { name: 'flash' })).not.toBeChecked()
+  await page.getByText('flash', { exact: true }).click()
+  await page.getByRole('button', { name: 'Test them' }).click()
+  // This browser has no voice: it says so, and never that one was played.
+  await expect(page.getByRole('status').filter({ hasText: /no sound|no voice/ })).toBeVisible()
+  await expectAccessible(page, 'the signals')
+  await page.reload()
+  await page.getByRole('button', { name: 'Signals' }).click()
+  await expect(page.getByRole('checkbox', { name: 'flash' })).toBeChecked()
+})
