@@ -82,7 +82,9 @@ test('what matters is large enough to be read from a metre', async ({ page }) =>
   await signIn(page)
   await takenIn(page, 'vane 5')
   // The foot switch goes to the run also after something was set with the mouse.
+  await page.getByRole('button', { name: 'Signals' }).click()
   await page.getByLabel('flash').check()
+  await page.keyboard.press('Escape')
   await page.getByTestId('cable').selectOption('2')
   const size = (testId: string) =>
     page

@@ -360,10 +360,7 @@ test('the price list: read by all, changed by a supervisor, and what was quoted 
     'What is wrong?': 'Too many wrong entries',
     'How many wrong entries so far?': '30 or more',
   })
-  const price = page
-    .getByRole('row', { name: /^price/ })
-    .getByRole('cell')
-    .first()
+  const price = page.getByTestId('option-bar').first().getByTestId('price')
   const quoted = (await price.textContent()) ?? ''
   const address = page.url()
   await page.getByRole('button', { name: 'Runa' }).click()

@@ -714,7 +714,6 @@ export interface Messages {
   'figures.told': { readonly solved: string | number; readonly half: string | number; readonly late: string | number; readonly price: string | number; readonly deposit: string | number }
   'figures.atOnce': object
   'figures.less': object
-  'figures.each': object
   'figures.close': object
   'figures.why': object
   'ends.works-data-kept': object
@@ -2760,4 +2759,7 @@ export interface Messages {
   'prep.glassesWatch': object
   'shelf.line': { readonly ticket: string | number; readonly device: string | number; readonly what: string | number }
   'shelf.device': object
+  'figures.timeRange': { readonly half: string | number; readonly late: string | number }
+  'figures.asTable': object
+  'figures.each': object
 }

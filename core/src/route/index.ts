@@ -1,5 +1,6 @@
 export { answer, secondStep, type Answer, type SecondStep } from '../account/index.ts'
 export { answersTo, askNext, MAY_CHANGE, ORDINARY, Valuer, type Question, type WhyAsked } from './ask.ts'
+export { optionBars, type OptionBar, type Stretch } from './bars.ts'
 export * from './basis.ts'
 export * from './before.ts'
 export * from './carriers.ts'

@@ -10,6 +10,7 @@ import {
 import { useSessionStorage } from '@vueuse/core'
 import { computed, ref, toRef } from 'vue'
 import { useBasis } from '../api/foresight.ts'
+import OptionBars from './OptionBars.vue'
 import RouteBasis from './RouteBasis.vue'
 import { chanceText, say, words } from '../words/index.ts'
 
@@ -74,15 +75,21 @@ const told = computed(() => {
     deposit: short(quote.depositMinor, quote.currency),
   })
 })
+const timeText = ({ own: { calendarMinutes } }: Alternative) =>
+  calendarMinutes.p50 === calendarMinutes.p90
+    ? span(calendarMinutes.p50)
+    : say('figures.timeRange', { half: span(calendarMinutes.p50), late: span(calendarMinutes.p90) })
 const isOpen = useSessionStorage('benevox.with-all-that-follows', false)
 const asksWhy = ref(false)
 const basis = useBasis(toRef(props, 'given'), toRef(props, 'main'), asksWhy)
 </script>
 
 <template>
+  <OptionBars :options="columns" :time="timeText" :price="(one) => price(one.own)" />
   <table
+    v-if="isOpen"
     class="mt-3 w-full border-t-2 border-ink text-start text-[0.95rem]"
-    :aria-label="say('figures.title')"
+    :aria-label="say('figures.asTable')"
   >
     <thead>
       <tr class="border-b border-rule align-bottom">
@@ -98,7 +105,7 @@ const basis = useBasis(toRef(props, 'given'), toRef(props, 'main'), asksWhy)
         </th>
       </tr>
     </thead>
-    <tbody v-for="rows in isOpen ? [own, inAll] : [own]" :key="rows === own ? 'own' : 'in all'">
+    <tbody v-for="rows in [own, inAll]" :key="rows === own ? 'own' : 'in all'">
       <tr v-if="rows === inAll" class="border-b border-rule">
         <th :colspan="columns.length + 1" scope="rowgroup" class="pt-2 font-bold">
           {{ say('figures.inAll') }}

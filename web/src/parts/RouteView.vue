@@ -27,6 +27,15 @@ const stages = computed(() => {
 })
 /** To the place where the fact was recorded. */
 const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `#fact-${name}` })
+/** A closed job is decided about no more, but for one that was refused. */
+const decided = computed(() => (props.handedBack && !isRefused.value ? [] : props.route.choices))
+const main = computed(() => decided.value[0])
+const fallbacks = computed(() =>
+  decided.value.slice(1).map((choice, index) => ({
+    choice,
+    isThen: decided.value[index]?.action === 'recover-account',
+  })),
+)
 const MARK = { done: '✓', now: '▸', later: '·', left: '–' } as const
 </script>
 
@@ -38,25 +47,35 @@ const MARK = { done: '✓', now: '▸', later: '·', left: '–' } as const
         {{ words.instant(handedBack.at) }}. {{ say(`deleted.${handedBack.deleted}`) }}
       </p>
     </template>
-    <template v-for="(choice, index) in handedBack && !isRefused ? [] : route.choices" :key="choice.action">
+    <template v-else-if="main">
       <h2
-        v-if="index === 0"
         class="text-2xl leading-tight"
-        :class="{ 'text-stop': choice.action === 'refuse' }"
+        :class="{ 'text-stop': main.action === 'refuse' }"
         data-testid="route-main"
       >
-        {{ choiceText(choice, words) }}
+        {{ choiceText(main, words) }}
       </h2>
-      <h3 v-else class="mt-3 font-bold">
-        <span class="font-normal text-ink-soft">{{
-          route.choices[index - 1]?.action === 'recover-account' ? say('route.then') : say('route.ifFails')
-        }}</span>
+      <p class="text-[0.95rem]">
+        {{ reasonText(main, words) }}
+        <RouterLink
+          v-for="name in main.reason.facts"
+          :key="name"
+          :to="recorded(name)"
+          class="me-2 text-waiting underline"
+          >{{ say(`fact.${name}`) }}</RouterLink
+        >
+      </p>
+    </template>
+    <slot />
+    <template v-for="{ choice, isThen } in fallbacks" :key="choice.action">
+      <h3 class="mt-3 font-bold">
+        <span class="font-normal text-ink-soft">{{ say(isThen ? 'route.then' : 'route.ifFails') }}</span>
         {{ say(`action.${choice.action}`) }}
         <span v-if="choice.action !== 'refuse'" class="font-normal text-ink-soft">{{
           say('route.helps', { chance: chanceText(choice.chance) })
         }}</span>
       </h3>
-      <p class="text-[0.95rem]" :class="{ 'text-ink-soft': index > 0 }">
+      <p class="text-[0.95rem] text-ink-soft">
         {{ reasonText(choice, words) }}
         <RouterLink
           v-for="name in choice.reason.facts"
@@ -72,7 +91,6 @@ const MARK = { done: '✓', now: '▸', later: '·', left: '–' } as const
       <span class="me-1 text-ink-soft">{{ say('route.after') }}</span>
       <b>{{ route.afterwards.map((action) => say(`action.${action}`)).join(' → ') }}</b>
     </p>
-    <slot />
     <ol class="mt-4 border-t-2 border-ink">
       <li v-for="stage in stages" :key="stage.id" class="border-b border-rule py-1.5">
         <p class="grid grid-cols-[1.25rem_auto_1fr] items-baseline gap-x-2">
