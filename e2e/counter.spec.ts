@@ -362,6 +362,12 @@ test('the price list: read by all, changed by a supervisor, and what was quoted 
   })
   const price = page.getByTestId('option-bar').first().getByTestId('price')
   const quoted = (await price.textContent()) ?? ''
+  // Options are compared by their lines: all are of one length.
+  await expect(page.getByTestId('option-bar').nth(2)).toBeVisible()
+  const lengths = await page
+    .locator('[data-line]')
+    .evaluateAll((lines) => lines.map((line) => Math.round(line.getBoundingClientRect().width)))
+  expect(new Set(lengths).size).toBe(1)
   const address = page.url()
   await page.getByRole('button', { name: 'Runa' }).click()
   await page.getByLabel('Your code').fill('8642')

@@ -53,10 +53,8 @@ const isNothing = ({ own: { benchMinutes } }: Alternative) => benchMinutes === 0
           >{{ endText(end) }}
         </span>
       </p>
-      <div
-        v-if="!isNothing(option)"
-        class="mt-1 grid grid-cols-[minmax(3rem,1fr)_max-content] items-center gap-x-3"
-      >
+      <!-- The lines of all options are of one length: they are compared. -->
+      <div v-if="!isNothing(option)" class="mt-1 grid grid-cols-[1fr_2fr] items-center gap-x-3">
         <template
           v-for="[name, line, text] in [
             ['time', bar.time, time(option)],
@@ -72,9 +70,7 @@ const isNothing = ({ own: { benchMinutes } }: Alternative) => benchMinutes === 0
               :style="{ left: share(line.from), width: `max(4px, ${share(line.to - line.from)})` }"
             ></span>
           </span>
-          <span class="whitespace-nowrap" :class="{ 'font-bold': isMain }" :data-testid="name">{{
-            text
-          }}</span>
+          <span class="leading-tight" :class="{ 'font-bold': isMain }" :data-testid="name">{{ text }}</span>
         </template>
       </div>
     </li>
