@@ -78,7 +78,16 @@ async function vitest(project) {
 
 /** The interface in parts, each with its own database, stand-ins and server; the longest first. */
 const PARTS = [
-  ['bench', 'bench-signals', 'carrier-lock', 'nothing-lost', 'one-locked-phone', 'one-truth', 'suppliers'],
+  [
+    'bench',
+    'bench-one-view',
+    'bench-signals',
+    'carrier-lock',
+    'nothing-lost',
+    'one-locked-phone',
+    'one-truth',
+    'suppliers',
+  ],
   ['counter', 'account-lock', 'playbook', 'languages'],
   ['every-view', 'every-family', 'teach', 'teach-anew', 'first-page'],
 ]
