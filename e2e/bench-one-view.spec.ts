@@ -55,8 +55,14 @@ test('what signals a run is set and tried beforehand', async ({ page }) => {
   await expect(page.getByRole('checkbox', { name: 'flash' })).not.toBeChecked()
   await page.getByText('flash', { exact: true }).click()
   await page.getByRole('button', { name: 'Test them' }).click()
-  // This browser has no voice: it says so, and never that one was played.
-  await expect(page.getByRole('status').filter({ hasText: /no sound|no voice/ })).toBeVisible()
+  // This browser has no voice: it says so, and never that one spoke.
+  const told = page.getByRole('status').filter({ hasText: 'no voice' })
+  await expect(told).toBeVisible()
+  await expect(told).not.toContainText('A voice spoke')
+  // Of what is turned off nothing is said.
+  await page.getByRole('checkbox', { name: 'speech' }).uncheck()
+  await page.getByRole('button', { name: 'Test them' }).click()
+  await expect(told).toHaveCount(0)
   await expectAccessible(page, 'the signals')
   await page.reload()
   await page.getByRole('button', { name: 'Signals' }).click()

@@ -2751,9 +2751,6 @@ export interface Messages {
   'keys.moreSteps': { readonly count: number }
   'keys.testSignals': object
   'keys.testSpoken': object
-  'keys.heardThem': object
-  'keys.noLoudspeaker': object
-  'keys.noVoice': object
   'prep.batteryOk': object
   'prep.glasses': object
   'prep.glassesWatch': object
@@ -2762,4 +2759,9 @@ export interface Messages {
   'figures.timeRange': { readonly half: string | number; readonly late: string | number }
   'figures.asTable': object
   'figures.each': object
+  'keys.playedTones': object
+  'keys.playedVoice': object
+  'keys.notHeard': object
+  'keys.noLoudspeaker': object
+  'keys.noVoice': object
 }

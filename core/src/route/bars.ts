@@ -16,9 +16,6 @@ export interface OptionBar {
   readonly price: Stretch
 }
 
-/** Less than half a percent is said as none, and is none in the picture. */
-const LEAST_SHOWN = 0.005
-
 /**
  * Options side by side: the longest time and the highest price of all are the ends of their lines.
  * @returns one for each, in their order; where all cost or take nothing their lines stand at 0
@@ -35,11 +32,9 @@ export function optionBars(options: readonly Figures[]): readonly OptionBar[] {
 }
 
 function endsOf(howItEnds: Figures['howItEnds']): OptionBar['ends'] {
-  const shown = HOW_IT_ENDS.filter((how) => howItEnds[how] >= LEAST_SHOWN)
-  const whole = shown.reduce((all, how) => all + howItEnds[how], 0)
   let from = 0
-  return shown.map((how) => {
-    const to = from + howItEnds[how] / whole
+  return HOW_IT_ENDS.filter((how) => howItEnds[how] > 0).map((how) => {
+    const to = from + howItEnds[how]
     const end = { how, chance: howItEnds[how], from, to }
     from = to
     return end

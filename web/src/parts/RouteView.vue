@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { type FactName, type GateId, type Route } from '@benevox/core/route'
+import type { GateId, Route } from '@benevox/core/route'
 import type { JobView } from '@benevox/core/job'
-import { checkText, choiceText, reasonText } from '@benevox/words'
+import { checkText, choiceText } from '@benevox/words'
 import { chanceText, say, words } from '../words/index.ts'
+import ReasonOf from './ReasonOf.vue'
 
 /** The route: what to do and why, what next if it fails, and the stages with the gates before them. */
 const props = defineProps<{
@@ -25,8 +26,6 @@ const stages = computed(() => {
     return { ...stage, closed }
   })
 })
-/** To the place where the fact was recorded. */
-const recorded = (name: FactName) => ({ path: `/counter/${props.jobId}`, hash: `#fact-${name}` })
 /** A closed job is decided about no more, but for one that was refused. */
 const decided = computed(() => (props.handedBack && !isRefused.value ? [] : props.route.choices))
 const main = computed(() => decided.value[0])
@@ -55,16 +54,7 @@ const MARK = { done: '✓', now: '▸', later: '·', left: '–' } as const
       >
         {{ choiceText(main, words) }}
       </h2>
-      <p class="text-[0.95rem]">
-        {{ reasonText(main, words) }}
-        <RouterLink
-          v-for="name in main.reason.facts"
-          :key="name"
-          :to="recorded(name)"
-          class="me-2 text-waiting underline"
-          >{{ say(`fact.${name}`) }}</RouterLink
-        >
-      </p>
+      <ReasonOf :choice="main" :job-id="jobId" />
     </template>
     <slot />
     <template v-for="{ choice, isThen } in fallbacks" :key="choice.action">
@@ -75,16 +65,7 @@ const MARK = { done: '✓', now: '▸', later: '·', left: '–' } as const
           say('route.helps', { chance: chanceText(choice.chance) })
         }}</span>
       </h3>
-      <p class="text-[0.95rem] text-ink-soft">
-        {{ reasonText(choice, words) }}
-        <RouterLink
-          v-for="name in choice.reason.facts"
-          :key="name"
-          :to="recorded(name)"
-          class="me-2 text-waiting underline"
-          >{{ say(`fact.${name}`) }}</RouterLink
-        >
-      </p>
+      <ReasonOf class="text-ink-soft" :choice="choice" :job-id="jobId" />
     </template>
 
     <p v-if="route.afterwards.length && !handedBack" class="mt-3">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { say } from '../../words/index.ts'
 import type { useBeat } from './useBeat.ts'
 
@@ -12,6 +12,16 @@ const heard = ref<Awaited<ReturnType<typeof props.beat.test>>>()
 async function test(): Promise<void> {
   heard.value = await props.beat.test(say('keys.testSpoken'))
 }
+/** What was played, and what this machine cannot give; of what is turned off, nothing. */
+const told = computed(() => {
+  if (!heard.value) return []
+  const { sound, voice } = heard.value
+  return [
+    ...(sound === undefined ? [] : [say(sound ? 'keys.playedTones' : 'keys.noLoudspeaker')]),
+    ...(voice === undefined ? [] : [say(voice ? 'keys.playedVoice' : 'keys.noVoice')]),
+    ...(sound || voice ? [say('keys.notHeard')] : []),
+  ]
+})
 </script>
 
 <template>
@@ -27,10 +37,7 @@ async function test(): Promise<void> {
         <label class="block"><input v-model="flashes" type="checkbox" /> {{ say('keys.flash') }}</label>
       </fieldset>
       <button class="act" @click="test">{{ say('keys.testSignals') }}</button>
-      <p v-if="heard" role="status">
-        {{ heard.sound || heard.voice ? say('keys.heardThem') : say('keys.noLoudspeaker') }}
-        <template v-if="heard.sound && !heard.voice">{{ say('keys.noVoice') }}</template>
-      </p>
+      <p v-if="told.length" role="status">{{ told.join(' ') }}</p>
     </PopoverPanel>
   </Popover>
 </template>

@@ -100,13 +100,15 @@ export function useBeat() {
     silence,
     say,
     /**
-     * Each signal once, as it comes in a run: a key, a slide, a voice, a flash.
-     * @returns what this machine can give; nobody but whoever sits there knows whether it was heard
+     * Each signal that is turned on once, as it comes in a run: a key, a slide, a voice, a flash.
+     * @returns of what is turned on, whether this machine gave it; nobody but whoever sits there knows what was heard
      */
-    async test(text: string): Promise<{ readonly sound: boolean; readonly voice: boolean }> {
+    async test(text: string): Promise<{ readonly sound?: boolean; readonly voice?: boolean }> {
       await ready()
-      const from = nowMs() + 150
+      const { speechSynthesis: speech } = window
+      const voice = Boolean(speech && voiceFor(words.language, speech.getVoices()))
       if (audio && isAudioClock && sounds.value) {
+        const from = nowMs() + 150
         tone('press', from, audio.destination)
         tone('slide', from + 400, audio.destination)
       }
@@ -115,9 +117,10 @@ export function useBeat() {
         flash.value = 'press'
         setTimeout(() => (flash.value = undefined), FLASH_MS)
       }
-      const voice =
-        'speechSynthesis' in window && voiceFor(words.language, window.speechSynthesis.getVoices())
-      return { sound: isAudioClock, voice: Boolean(voice) }
+      return {
+        ...(sounds.value ? { sound: isAudioClock } : {}),
+        ...(speaks.value ? { voice } : {}),
+      }
     },
     /** A single sound now, for a clock that has run out. */
     signal(): void {
