@@ -46,6 +46,8 @@ test('a timer that is due elsewhere moves nothing on the bench', async ({ page }
   expect(await top()).toBe(before)
   await due.first().getByRole('button', { name: 'later' }).click()
   expect(await top()).toBe(before)
+  // No timer of this test calls in another one.
+  await tellIt(page, other, { kind: 'charging-ended' })
 })
 
 test('what signals a run is set and tried beforehand', async ({ page }) => {

@@ -142,7 +142,9 @@ test('a clock that is due calls from another job, and the shelf leads there', as
   await expect(shelf).toContainText('then the keys')
   // Somebody has touched the page, so that it may sound; then the charge’s time is up, at another screen.
   await page.locator('body').click({ position: { x: 300, y: 700 } })
-  const due = page.getByRole('status').filter({ hasText: 'should have 20 %. Press the keys now.' })
+  const due = page
+    .getByRole('status')
+    .filter({ hasText: `${before.ticket} should have 20 %. Press the keys now.` })
   await expect(due).toHaveCount(0)
   const before20 = await tones()
   await page.clock.fastForward('40:00')
@@ -152,7 +154,7 @@ test('a clock that is due calls from another job, and the shelf leads there', as
   await due.getByRole('button', { name: 'later' }).click()
   await expect(due).toHaveCount(0)
   await expect(shelf).toContainText('charging')
-  await shelf.getByRole('link', { name: /charging/ }).click()
+  await shelf.getByRole('link', { name: new RegExp(`${before.ticket}.*charging`) }).click()
   await expect(page).toHaveURL(new RegExp(`/bench/${id}$`))
   await page.getByRole('button', { name: 'It has 20 %' }).click()
   await expect(page.getByRole('button', { name: 'It has 20 %' })).toHaveCount(0)

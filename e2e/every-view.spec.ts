@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { expectAccessible } from './accessible.ts'
 import { csv, DEVICE_HEADINGS } from './files.ts'
-import { signIn } from './shop.ts'
+import { openJobOf, signIn } from './shop.ts'
 
 test('axe finds nothing on any view, and no view throws or breaks the content policy', async ({ page }) => {
   const faults: string[] = []
@@ -11,11 +11,7 @@ test('axe finds nothing on any view, and no view throws or breaks the content po
   await expect(page.getByLabel('Name')).toBeVisible()
   await expectAccessible(page, 'sign-in')
   await signIn(page)
-  const byCustomer = async (name: string) => {
-    await page.goto('/jobs')
-    await page.getByRole('link', { name }).click()
-    await expect(page.getByRole('banner')).toContainText(name)
-  }
+  const byCustomer = (name: string) => openJobOf(page, name)
   for (const path of ['/counter', '/bench', '/jobs', '/settings']) {
     await page.goto(path)
     await expect(page.locator('h1')).toBeVisible()
@@ -116,9 +112,7 @@ test('with text at 200 % on 1280 by 800 nothing of the counter and the bench is 
 }) => {
   await signIn(page)
   for (const customer of ['O. Brandal', 'L. Torum']) {
-    await page.goto('/jobs')
-    await page.getByRole('link', { name: customer }).click()
-    await expect(page.getByRole('banner')).toContainText(customer)
+    await openJobOf(page, customer)
     await page.evaluate(() => (document.documentElement.style.fontSize = '32px'))
     const overflow = await page.evaluate(
       () => document.documentElement.scrollWidth - document.documentElement.clientWidth,

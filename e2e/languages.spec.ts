@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
 import { demoPack } from '../demo/demoPack.ts'
 import { OF_WORDS, expectAccessible } from './accessible.ts'
-import { signIn } from './shop.ts'
+import { openJobOf, signIn } from './shop.ts'
 
 const LANGUAGES = {
   de: { counter: 'Theke', ask: 'Wem gehört das Gerät?' },
@@ -29,11 +29,6 @@ const WIDTHS = [
   [1024, 768],
 ] as const
 
-async function openJob(page: Page, customer: string): Promise<void> {
-  await page.goto('/jobs')
-  await page.getByRole('link', { name: customer }).click()
-  await expect(page.getByRole('banner')).toContainText(customer)
-}
 /** A pseudo-language is chosen on a machine, not by a person. */
 async function inPseudo(page: Page, which: 'pseudo' | 'pseudo-rtl'): Promise<void> {
   await page.addInitScript((name) => localStorage.setItem('benevox.pseudo', name), which)
@@ -167,7 +162,7 @@ async function onEachView(page: Page, look: (name: string) => Promise<void>): Pr
     await look((await tab.textContent()) ?? '')
   }
   for (const customer of CUSTOMERS) {
-    await openJob(page, customer)
+    await openJobOf(page, customer)
     await look(customer)
   }
   await page.goto(`/jobs/${new URL(page.url()).pathname.split('/').at(-1)}`)
@@ -211,7 +206,7 @@ for (const [language, { counter, ask }] of Object.entries(LANGUAGES))
     }
     await choose(language)
     await expect(page.locator('h1')).toHaveText(counter)
-    await openJob(page, 'O. Brandal')
+    await openJobOf(page, 'O. Brandal')
     await expect(page.getByTestId('facts').getByText(ask)).toBeVisible()
     await onEachView(page, async (name) => {
       await expectNothingCutOff(page, `${language}, ${name}`)
@@ -231,7 +226,7 @@ test('in the pseudo-language every word is bracketed that is ours, and all of it
 
 test('a language read from right to left turns the page round, and nothing is cut off', async ({ page }) => {
   await inPseudo(page, 'pseudo-rtl')
-  await openJob(page, 'O. Brandal')
+  await openJobOf(page, 'O. Brandal')
   await expect(page.locator('html')).toHaveAttribute('dir', 'rtl')
   const stations = await page.getByRole('navigation').boundingBox()
   expect(stations?.x).toBeGreaterThan(640)

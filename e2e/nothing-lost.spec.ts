@@ -1,11 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { answer, askFor, atAnotherMachine, knownLine, signIn, takeIn, unfold } from './shop.ts'
-
-/** Opens the demo's job whose customer is named. */
-async function openJobOf(page: Page, customer: string): Promise<void> {
-  await page.goto('/jobs')
-  await page.getByRole('link', { name: customer }).click()
-}
+import { answer, askFor, atAnotherMachine, knownLine, openJobOf, signIn, takeIn, unfold } from './shop.ts'
 
 test('a half-filled job survives a reload', async ({ page }) => {
   await signIn(page)

@@ -65,6 +65,17 @@ export async function takeIn(page: Page, letters: string): Promise<void> {
   await expect(knownLine(page, 'Which device is it?')).toBeVisible()
 }
 
+/**
+ * Opens the job of a customer of the demo. Searched for: the list shows the newest fifty, and of those other tests
+ * may have made all.
+ */
+export async function openJobOf(page: Page, customer: string): Promise<void> {
+  await page.goto('/jobs')
+  await page.getByRole('searchbox').fill(customer)
+  await page.getByRole('link', { name: customer }).click()
+  await expect(page.getByRole('banner')).toContainText(customer)
+}
+
 /** Brings a question of the counter up, wherever it stands: open, known or to be told. */
 export async function askFor(page: Page, question: string): Promise<void> {
   const now = page.getByTestId('question')
