@@ -1,7 +1,7 @@
 import type { Answer } from '@benevox/contract'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Locator, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible.ts'
-import { agreedTo, signIn, tellIt } from './shop.ts'
+import { agreedTo, signIn, takenIn, tellIt } from './shop.ts'
 
 /** Of a laptop and of a small tablet on the bench, in CSS pixels. */
 const SIZES = [
@@ -11,21 +11,46 @@ const SIZES = [
 const tooMuch = (page: Page) =>
   page.evaluate(() => document.documentElement.scrollHeight - window.innerHeight)
 
-test('before an attempt the bench stands in one view, whatever the family', async ({ page }) => {
+test('all that is done at the keys and in the menu stands in one view, whatever the family', async ({
+  page,
+}) => {
   await signIn(page)
   const { pack } = (await (await page.request.get('/api/catalog')).json()) as Answer<'getCatalog'>
   const oneEach = new Map(pack.models.map((model) => [model.family, model]))
   expect(oneEach.size).toBeGreaterThan(15)
   for (const { maker, name } of oneEach.values()) {
-    const id = await agreedTo(page, `${maker} ${name}`)
-    await page.goto(`/bench/${id}`)
-    await expect(page.getByTestId('critical')).toBeVisible()
-    for (const size of SIZES) {
-      await page.setViewportSize(size)
-      await expect(page.getByTestId('step').first()).toBeInViewport()
-      await expect(page.getByRole('img', { name: /volume|power|crown|key/i }).last()).toBeInViewport()
-      await expect.poll(() => tooMuch(page), `${maker} ${name} at ${size.width}`).toBeLessThanOrEqual(0)
+    /** At each size all of it is in sight, with what matters most. */
+    const fits = async (where: string, matters: Locator) => {
+      await expect(matters).toBeVisible()
+      for (const size of SIZES) {
+        await page.setViewportSize(size)
+        await expect(matters, where).toBeInViewport()
+        await expect
+          .poll(() => tooMuch(page), `${maker} ${name}, ${where} at ${size.width}`)
+          .toBeLessThanOrEqual(0)
+      }
     }
+    const press = (key: string) => page.locator('body').press(key)
+    // Much is to be seen to before the reset.
+    const id = await agreedTo(page, `${maker} ${name}`, { accountOnDevice: 'yes' })
+    await page.goto(`/bench/${id}`)
+    await fits('what to have in hand', page.getByRole('button', { name: /^All in hand/ }))
+    await press('Space')
+    await fits('before the attempt', page.getByTestId('critical'))
+    await fits('its steps', page.getByTestId('step').first())
+    await fits('its keys', page.getByRole('img', { name: /volume|power|crown|key/i }).last())
+    for (const turn of ['first', 'second']) {
+      await press('Space')
+      await fits(`${turn} attempt`, page.getByTestId('now'))
+      await press('x')
+      await fits(`what was seen at the ${turn}`, page.getByText('What did you see?'))
+      await press('1')
+      await fits(`after the ${turn}`, page.getByTestId('advice'))
+    }
+    await tellIt(page, id, { kind: 'in-recovery' })
+    await fits('through the menu', page.getByTestId('menu-line'))
+    await press('Space')
+    await fits('the last question', page.getByRole('button', { name: 'Hold to reveal the wipe keys' }))
   }
 })
 
@@ -34,7 +59,7 @@ test('a timer that is due elsewhere moves nothing on the bench', async ({ page }
   await signIn(page)
   const other = await agreedTo(page, 'juno')
   await tellIt(page, other, { kind: 'charging-started', fromPercent: 19 })
-  await page.goto(`/bench/${await agreedTo(page, 'vane 5')}`)
+  await takenIn(page, 'vane 5')
   const sentence = page.getByTestId('critical')
   await expect(sentence).toBeVisible()
   const top = async () => (await sentence.boundingBox())?.y

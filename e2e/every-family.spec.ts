@@ -33,7 +33,7 @@ test('family 18, counted presses in a menu that leaves by itself: the last press
   await takenIn(page, 'chart 11')
   const at = new TechnicianAtDevice('pellisk-chart-11')
   await followSteps(page, at)
-  await expect(page.getByText('This menu closes by itself')).toBeVisible()
+  await expect(page.getByText('Closes by itself in')).toBeVisible()
   const line = (await page.getByTestId('menu-line').textContent()) ?? ''
   expect(line).toBe('(power once, wait) ×2 · power ×2 in one go')
   at.menuLine(line)

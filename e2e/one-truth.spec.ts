@@ -107,7 +107,7 @@ test('a loop whose agreement keeps the data is not wiped through the interface b
   const line = page.getByTestId('menu-line')
   await expect(line).toBeVisible()
   await expect(page.getByText('The signed agreement keeps everything on the device.')).toBeVisible()
-  for (const forbidden of ['The wipe confirmation is on the screen', 'It is wiping'])
+  for (const forbidden of ['The wipe confirmation is shown', 'It is wiping'])
     await expect(page.getByRole('button', { name: forbidden })).toHaveCount(0)
   const before = await line.textContent()
   for (const key of ['Space', 'Enter', 'Space']) await page.keyboard.press(key)
@@ -150,7 +150,7 @@ test('“it is wiping”, pressed by mistake, is undone with a reason, and every
   const id = idOf(page)
   await tellIt(page, id, { kind: 'in-recovery' })
   await page.reload()
-  await page.getByRole('button', { name: 'The wipe confirmation is on the screen' }).click()
+  await page.getByRole('button', { name: 'The wipe confirmation is shown' }).click()
   await page.getByLabel('Scan the tag').fill((await read(page, id)).ticket)
   await page.getByRole('button', { name: 'Compare' }).click()
   // Moved away under the hand by a line that comes in above, it goes on.

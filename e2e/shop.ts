@@ -126,7 +126,16 @@ export function knownLine(page: Page, question: string): Locator {
  */
 export async function takenIn(page: Page, letters: string): Promise<void> {
   await page.goto(`/bench/${await agreedTo(page, letters)}`)
+  await allInHand(page)
   await expect(page.getByTestId('critical')).toBeVisible()
+}
+
+/** Before the first attempt at a device: what is to be in hand is; nothing where that was said before. */
+export async function allInHand(page: Page): Promise<void> {
+  const said = page.getByRole('button', { name: /^All in hand/ })
+  await expect(said.or(page.getByTestId('step').first()).first()).toBeVisible()
+  if (await said.isVisible()) await page.locator('body').press('Space')
+  await expect(said).toHaveCount(0)
 }
 
 /**
@@ -309,6 +318,7 @@ export async function stopTheClock(page: Page): Promise<void> {
 
 /** Follows the step list on the screen with a device, pressing "seen" at each cue that is waited for. */
 export async function followSteps(page: Page, at: TechnicianAtDevice): Promise<void> {
+  await allInHand(page)
   const lines = await page.getByTestId('step').allTextContents()
   expect(lines.length).toBeGreaterThan(2)
   await stopTheClock(page)

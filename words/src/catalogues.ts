@@ -1049,8 +1049,6 @@ export interface Messages {
   'advice.recovery': object
   'advice.numbers': object
   'advice.forRepair': object
-  'advice.seenAlso': { readonly seen: string | number }
-  'advice.seenNothing': object
   'advice.cause': { readonly chance: string | number; readonly cause: string | number; readonly todo: string | number }
   'advice.option': { readonly what: string | number; readonly chance: string | number; readonly time: string | number }
   'after.wiping': object
@@ -1193,7 +1191,6 @@ export interface Messages {
   'prep.sayCable': object
   'prep.retire': object
   'prep.keysWork': object
-  'prep.beforeReset': object
   'prep.cable': object
   'prep.puck': object
   'prep.noAttempts': object
@@ -2764,4 +2761,10 @@ export interface Messages {
   'keys.notHeard': object
   'keys.noLoudspeaker': object
   'keys.noVoice': object
+  'advice.sawMore': object
+  'prep.batteryLow': object
+  'benchButton.inHand': object
+  'checks.inOrder': { readonly count: number }
+  'attempts.older': { readonly count: string | number }
+  'keys.nextAttempt': object
 }

@@ -8,6 +8,8 @@ import {
   drawingSvg,
   screenFormOf,
   signDrawing,
+  thingDrawing,
+  THINGS,
   type Drawing,
   type DrawingMark,
 } from './index.ts'
@@ -285,6 +287,14 @@ describe('signs of the device, drawn', () => {
       return JSON.stringify([isBlack, marks.map(({ ink: _, ...shape }) => shape)])
     })
     expect(new Set(shapes).size).toBe(cue.options.length)
+  })
+  it.each(THINGS)('%s: all of it is in the picture, and nothing else looks so', (thing) => {
+    const { width, height, marks } = thingDrawing(thing)
+    for (const [x, y] of marks.flatMap(points))
+      expect(Math.min(x, width - x, y, height - y)).toBeGreaterThanOrEqual(0)
+    const shape = (one: (typeof THINGS)[number]) =>
+      JSON.stringify(thingDrawing(one).marks.map(({ ink: _, ...rest }) => rest))
+    expect(THINGS.filter((one) => shape(one) === shape(thing))).toEqual([thing])
   })
   it('has the form of the device, held as it is held', () => {
     expect(screenFormOf('tablet', true)).toBe('tablet-turned')

@@ -1,5 +1,6 @@
 import type { Buzz, Cue, DeviceKind, ScreenKind } from '../catalog/index.ts'
 import type { Drawing, DrawingMark, Ink } from './drawing.ts'
+import { dot, frame, line, path, rect, ring } from './marks.ts'
 
 /** The forms in which a screen is drawn: a tablet as it is held, a foldable with its fold. */
 export type ScreenForm = 'phone' | 'tablet' | 'tablet-turned' | 'foldable' | 'watch'
@@ -323,54 +324,3 @@ function list({ ink, ...page }: Page, chosen: number, choice: Ink): Written {
       : line(ink, page.x, y, page.x + page.width * (row % 2 === 0 ? 0.7 : 0.95), y)
   })
 }
-
-const rect = (
-  ink: Ink,
-  x: number,
-  y: number,
-  width: number,
-  height: number,
-  round?: number,
-): DrawingMark => ({
-  kind: 'rect',
-  ink,
-  x,
-  y,
-  width,
-  height,
-  ...(round === undefined ? {} : { round }),
-})
-const line = (ink: Ink, x1: number, y1: number, x2: number, y2: number): DrawingMark =>
-  path(ink, [
-    [x1, y1],
-    [x2, y2],
-  ])
-const frame = (ink: Ink, x: number, y: number, width: number, height: number): DrawingMark =>
-  path(ink, [
-    [x, y],
-    [x + width, y],
-    [x + width, y + height],
-    [x, y + height],
-    [x, y],
-  ])
-const path = (ink: Ink, points: readonly (readonly [x: number, y: number])[]): DrawingMark => ({
-  kind: 'path',
-  ink,
-  points,
-})
-const ring = (ink: Ink, cx: number, cy: number, r: number): DrawingMark => ({
-  kind: 'circle',
-  ink,
-  cx,
-  cy,
-  r,
-  filled: false,
-})
-const dot = (ink: Ink, cx: number, cy: number, r: number): DrawingMark => ({
-  kind: 'circle',
-  ink,
-  cx,
-  cy,
-  r,
-  filled: true,
-})

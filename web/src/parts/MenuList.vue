@@ -10,19 +10,23 @@ defineProps<{
   target?: number | undefined
   passes?: ReadonlyMap<number, number>
 }>()
+/** More lines than this are written closer, so that all of the menu is in sight. */
+const LONG = 8
 const emit = defineEmits<{ here: [item: number] }>()
 </script>
 
 <template>
   <div class="border-2 border-ink bg-ink p-3 font-mono text-paper">
     <p class="text-sm opacity-80">{{ modelText }}</p>
-    <p class="mb-2">{{ menu.title }}</p>
+    <p class="mb-1 leading-snug">{{ menu.title }}</p>
     <p v-if="menu.oneAtATime" class="text-sm opacity-80">{{ say('menu.oneAtATime') }}</p>
     <ol :aria-label="say('menu.label')">
       <li v-for="(item, index) in menu.items" :key="item.id">
         <button
-          class="flex w-full items-baseline gap-2 px-2 py-0.5 text-start text-lg hover:underline"
+          class="flex w-full items-baseline gap-2 px-2 text-start hover:underline"
           :class="{
+            'py-0.5 text-lg': menu.items.length <= LONG,
+            'leading-tight': menu.items.length > LONG,
             'bg-paper font-bold text-ink': index === cursor,
             'outline-2 -outline-offset-2 outline-brass-pale outline-dashed':
               index === target && index !== cursor,

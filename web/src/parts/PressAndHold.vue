@@ -45,7 +45,7 @@ function stop(): void {
 
 <template>
   <button
-    class="relative min-h-14 overflow-hidden border-[3px] border-stop bg-paper px-8 text-xl font-bold text-stop disabled:border-rule disabled:text-ink-soft"
+    class="relative min-h-14 overflow-hidden border-[3px] border-stop bg-paper px-3 text-base font-bold whitespace-nowrap text-stop xl:px-8 xl:text-xl disabled:border-rule disabled:text-ink-soft"
     :disabled="disabled"
     @pointerdown="press"
     @pointermove="moved"

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import type { Attempt } from '@benevox/contract'
-import type { Cue } from '@benevox/core/catalog'
+import type { Cue, DeviceKind } from '@benevox/core/catalog'
 import { QUESTION_CUES, type NextThing, type Question } from '@benevox/core/diagnosis'
 import { type KeyChart } from '@benevox/core/method'
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import type { Diagnosed } from '../../workers/diagnosis.worker.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import SignPicture from '../../parts/SignPicture.vue'
 import { wayOnLines } from './wayOn.ts'
-import { adviceText, adviceWhyText, causeText, correctionText, signsText } from '@benevox/words'
+import { adviceText, adviceWhyText, causeText, correctionText } from '@benevox/words'
 import { chanceText, say, words } from '../../words/index.ts'
 
 /** Why the last attempt failed, in one sentence, and what to do: an attempt, a test, a question, or on from where it is. */
@@ -18,6 +19,8 @@ const props = defineProps<{
   last: Pick<Attempt, 'seen' | 'notSeen'>
   /** What may be added to what was seen. */
   cues: readonly Cue[]
+  kind: DeviceKind
+  folds: boolean
   /** The chart of a way that leads out of a place, where there is one. */
   chartOf: (methodId: string) => KeyChart | undefined
 }>()
@@ -96,8 +99,8 @@ const shortly = (one: Diagnosed['things'][number]) =>
 
 <template>
   <section v-if="first" :aria-label="say('advice.title')" class="border-s-[6px] border-brass ps-4">
-    <p class="text-[2.1rem] leading-tight font-bold" data-testid="advice">{{ advised(first) }}</p>
-    <p class="mt-1 text-xl" data-testid="reason">{{ why }}</p>
+    <p class="sentence" data-testid="advice">{{ advised(first) }}</p>
+    <p class="mt-1 text-lg" data-testid="reason">{{ why }}</p>
 
     <div v-if="thing?.kind === 'test-key'" class="mt-3 flex gap-3">
       <button class="act" @click="test('works')">
@@ -136,32 +139,35 @@ const shortly = (one: Diagnosed['things'][number]) =>
       }}</RouterLink>
     </p>
 
-    <div class="mt-2 flex flex-wrap items-center gap-1.5 text-base">
-      <span class="text-ink-soft">{{
-        last.seen.length > 0
-          ? say('advice.seenAlso', { seen: signsText(last.seen, words) })
-          : say('advice.seenNothing')
-      }}</span>
-      <button
-        v-for="cue in others"
-        :key="cue"
-        class="flex items-center gap-1 border border-ink-soft bg-white/50 px-1.5 hover:bg-paper-deep"
-        @click="add(cue)"
-      >
-        <SignPicture class="h-9 w-8" :cue="cue" :kind="job.found?.model.kind ?? 'phone'" />
-        {{ say(`sign.${cue}`) }}
-      </button>
+    <!-- What is rarely wanted opens over the page: the chart and the steps stay where they are. -->
+    <div class="mt-1 flex gap-x-6 text-base">
+      <Popover v-slot="{ close }" class="relative">
+        <PopoverButton class="underline">{{ say('advice.sawMore') }}</PopoverButton>
+        <PopoverPanel class="opened w-[34rem]">
+          <ul class="grid grid-cols-2 gap-1.5" :aria-label="say('advice.sawMore')">
+            <li v-for="cue in others" :key="cue">
+              <button
+                class="flex h-full w-full items-center gap-2 border border-ink-soft bg-white/50 px-1.5 text-start hover:bg-paper-deep"
+                @click="(close(), add(cue))"
+              >
+                <SignPicture class="h-11 w-10" :cue="cue" :kind="kind" :folds="folds" />
+                {{ say(`sign.${cue}`) }}
+              </button>
+            </li>
+          </ul>
+        </PopoverPanel>
+      </Popover>
+      <Popover class="relative">
+        <PopoverButton class="underline">{{ say('advice.numbers') }}</PopoverButton>
+        <PopoverPanel class="opened w-[34rem] space-y-3">
+          <ul data-testid="causes" class="space-y-1">
+            <li v-for="one in causes" :key="one">{{ one }}</li>
+          </ul>
+          <ul class="space-y-1">
+            <li v-for="one in after" :key="shortly(one)">{{ shortly(one) }}</li>
+          </ul>
+        </PopoverPanel>
+      </Popover>
     </div>
-    <details class="mt-1 text-base">
-      <summary class="cursor-pointer text-ink-soft">{{ say('advice.numbers') }}</summary>
-      <div class="beside mt-1">
-        <ul data-testid="causes">
-          <li v-for="one in causes" :key="one">{{ one }}</li>
-        </ul>
-        <ul>
-          <li v-for="one in after" :key="shortly(one)">{{ shortly(one) }}</li>
-        </ul>
-      </div>
-    </details>
   </section>
 </template>

@@ -40,7 +40,7 @@ usePageKeys({
     <template v-if="leadsOn">
       <p class="text-xl">{{ say('alreadyAt.fromThere', { page: name }) }}</p>
       <ol data-testid="way-on">
-        <li v-for="line in onLines" :key="line" class="text-[2.1rem] leading-tight font-bold">{{ line }}</li>
+        <li v-for="line in onLines" :key="line" class="sentence">{{ line }}</li>
       </ol>
       <button class="act mt-3" @click="emit('there')">
         {{ say('advice.recovery') }} <span class="key-hint">0</span>

@@ -67,6 +67,7 @@ function press({ does }: BenchButton): void {
       void record(does.change)
   }
 }
+const isBeforeTheKeys = computed(() => keys.value?.phase === 'preparing' || keys.value?.phase === 'before')
 const isHere = computed(() => job.saved?.station === 'bench')
 usePageKeys({
   key: ' ',
@@ -133,7 +134,7 @@ usePageKeys({
     </template>
     <template #action="{ job: saved }">
       <button v-if="other" class="act" @click="press(other)">{{ other.text }}</button>
-      <ChargeFirst v-if="isHere && job.benchAction?.kind === 'charge' && keys?.phase === 'before'" is-main />
+      <ChargeFirst v-if="isHere && job.benchAction?.kind === 'charge' && isBeforeTheKeys" is-main />
       <button
         v-if="button"
         class="act"

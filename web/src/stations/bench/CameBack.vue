@@ -14,7 +14,7 @@ defineProps<{
 
 <template>
   <div class="mb-5 border-s-[6px] border-brass ps-4" data-testid="came-back">
-    <p class="text-[2.1rem] leading-tight font-bold">
+    <p class="sentence">
       <template v-if="back.next === 'restart'">{{ say('cameBack.restart', { line: restartLine }) }}</template>
       <template v-else-if="back.next === 'clear-cache'">{{
         say('cameBack.clearCache', { line: cacheLine })

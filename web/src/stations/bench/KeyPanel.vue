@@ -4,6 +4,7 @@ import type { Attempt } from '@benevox/contract'
 import { namesIn, type Cue, type Family, type Model } from '@benevox/core/catalog'
 import { placesOf } from '@benevox/core/diagnosis'
 import { AS_IT_CAME } from '@benevox/core/route'
+import { useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useJob, useJobs } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
@@ -12,6 +13,7 @@ import KeyChart from '../../parts/KeyChart.vue'
 import StepLines from '../../parts/StepLines.vue'
 import AdvicePanel from './AdvicePanel.vue'
 import AlreadyAt from './AlreadyAt.vue'
+import CableChoice from './CableChoice.vue'
 import DryRun from './DryRun.vue'
 import PrepList from './PrepList.vue'
 import RunElsewhere from './RunElsewhere.vue'
@@ -63,9 +65,33 @@ const isDry = ref(false)
 const isBarred = computed(() => phase.value === 'before' && way.broken.value !== undefined)
 /** No method goes without what was found broken. */
 const isForRepair = computed(() => isBarred.value && way.broken.value?.isWithout === false)
-const prep = ref<InstanceType<typeof PrepList>>()
+const cableChoice = ref<InstanceType<typeof CableChoice>>()
+/** Jobs of this tab with which somebody has said that all is in hand. */
+const inHand = useSessionStorage<number[]>('benevox.in-hand', [])
+/** The checklist stands before the first attempt, once; it can be looked at again. */
+const isPreparing = computed(
+  () =>
+    phase.value === 'before' &&
+    !isBarred.value &&
+    method.value !== undefined &&
+    job.saved !== undefined &&
+    job.saved.attempts.length === 0 &&
+    !inHand.value.includes(job.saved.id),
+)
+function allInHand(): void {
+  letGoOfFocus()
+  if (job.saved) inHand.value = [...inHand.value, job.saved.id].slice(-50)
+}
 /** A page that the device shows already. */
 const at = ref<Cue>()
+/** Something else than the keys comes first: their steps wait, folded. */
+const advisesElse = computed(
+  () => phase.value === 'before' && advised.value !== undefined && advised.value.thing.kind !== 'attempt',
+)
+const keyToTest = computed(() => {
+  const thing = advised.value?.thing
+  return thing?.kind === 'test-key' ? thing.key : undefined
+})
 const places = computed(() => placesOf(running.value))
 const lineMs = computed(() => line.value?.ms ?? 0)
 const stepNow = computed(() =>
@@ -119,13 +145,14 @@ function wasSet({ target }: Event): void {
 }
 async function begin(): Promise<void> {
   // An attempt is not recorded with a cable that nobody has named.
-  if (link.value === undefined) return prep.value?.askForLink()
+  if (link.value === undefined) return cableChoice.value?.askForLink()
   letGoOfFocus()
   await run.start({ link: link.value, cable: link.value === 'none' ? undefined : cable.value })
 }
 async function next(): Promise<void> {
   if (elsewhere.value || isTelling) return
   if (isBarred.value) return
+  if (isPreparing.value) return allInHand()
   if (phase.value === 'before') await begin()
   else if (phase.value === 'running' && run.cueSeen() === 'goal') await finish('reached', seen.value)
 }
@@ -176,7 +203,11 @@ const isSafeModeFirst = computed(
 )
 const countingIn = computed(() => phase.value === 'running' && lineMs.value < 0)
 const phaseShown = computed(() =>
-  isDry.value || elsewhere.value || at.value || isBarred.value ? ('other' as const) : phase.value,
+  isDry.value || elsewhere.value || at.value || isBarred.value
+    ? ('other' as const)
+    : isPreparing.value
+      ? ('preparing' as const)
+      : phase.value,
 )
 defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
 </script>
@@ -215,9 +246,18 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
     >
       {{ say(`flash.${flash}`) }}
     </div>
-    <div v-if="method" class="beside">
+    <PrepList
+      v-if="method && isPreparing"
+      v-model:link="link"
+      v-model:cable="cable"
+      :model="model"
+      :family="family"
+      :keys="usedKeys"
+      :needs-link="way.needsLink.value !== undefined"
+    />
+    <div v-else-if="method" class="beside">
       <div class="space-y-3">
-        <p v-if="phase === 'asking'" class="text-[2.1rem] leading-tight font-bold">
+        <p v-if="phase === 'asking'" class="sentence">
           {{ say('keys.whatSeen') }}
         </p>
         <div v-else-if="phase === 'running'" data-testid="now">
@@ -240,12 +280,14 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           :diagnosed="diagnosed"
           :last="last"
           :cues="cuesToChoose"
+          :kind="model.kind"
+          :folds="folds"
           :chart-of="(id) => way.sheetOf(id)?.chart"
           :data-took-ms="way.tookMs.value?.toFixed(0)"
           @told="told"
           @there="job.tell({ kind: 'in-recovery' })"
         />
-        <p v-else-if="!isBarred" class="text-[2.1rem] leading-tight font-bold" data-testid="critical">
+        <p v-else-if="!isBarred" class="sentence" data-testid="critical">
           {{ critical?.sentence ?? lines[0] }}
           <span v-if="critical?.sentence" class="block text-lg font-normal text-ink-soft">{{
             say('keys.room', { room: critical.room })
@@ -258,11 +300,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           <b class="text-stop">{{ say('keys.notVerified') }}</b>
           {{ say('keys.onlyIfNothing', { why: notVerified }) }}
         </p>
-        <p
-          v-if="isBarred && way.broken.value"
-          role="alert"
-          class="border-s-4 border-stop ps-3 text-[1.9rem] leading-tight font-bold"
-        >
+        <p v-if="isBarred && way.broken.value" role="alert" class="sentence border-s-4 border-stop ps-3">
           <span class="text-stop">{{
             say('keys.broken', {
               keys: way.broken.value.keys.map((key) => keyText(key, own, words)).join(', '),
@@ -271,7 +309,10 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           {{ way.broken.value.isWithout ? say('keys.chooseWithout') : say('keys.noneWithout') }}
           <span class="block text-lg font-normal">{{ say('keys.ifItAnswers') }}</span>
         </p>
-        <template v-if="phase !== 'asking' && chart">
+        <component :is="advisesElse ? 'details' : 'div'" v-if="phase !== 'asking' && chart" class="space-y-3">
+          <summary v-if="advisesElse" class="cursor-pointer text-ink-soft">
+            {{ say('keys.nextAttempt') }}
+          </summary>
           <KeyChart
             :chart="chart"
             :now-ms="phase === 'running' ? lineMs : undefined"
@@ -290,7 +331,14 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
             <StepLines class="min-w-0 flex-1" :lines="lines" :open="2" />
             <DevicePicture class="!w-44 shrink-0" :family="family" :kind="model.kind" :pressed="usedKeys" />
           </div>
-        </template>
+        </component>
+        <DevicePicture
+          v-if="keyToTest && phase === 'before'"
+          class="!w-56 xl:!w-72"
+          :family="family"
+          :kind="model.kind"
+          :pressed="[keyToTest]"
+        />
       </div>
       <div v-if="phase !== 'asking'" class="space-y-3">
         <template v-if="phase === 'before'">
@@ -318,14 +366,13 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
               ><button class="underline" @click="at = place">{{ say(`sign.${place}`) }}</button></template
             >
           </p>
-          <PrepList
-            ref="prep"
+          <CableChoice
+            v-if="way.needsLink.value"
+            ref="cableChoice"
             v-model:link="link"
             v-model:cable="cable"
             :model="model"
             :family="family"
-            :keys="usedKeys"
-            :needs-link="way.needsLink.value"
           />
         </template>
         <p v-else-if="line?.next" class="text-2xl">

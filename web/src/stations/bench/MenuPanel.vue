@@ -53,6 +53,8 @@ const visible = computed(() =>
       : (toWipe.value?.beforeLastQuestion ?? []),
 )
 const line = computed(() => text(visible.value))
+/** A way of more letters is written smaller, so that all of it is in sight. */
+const LONG = 45
 const cacheFirst = computed(() => first.value === 'clear-cache')
 /** Other lines of this menu that delete nothing. */
 const gentler = computed(() =>
@@ -172,7 +174,7 @@ defineExpose({
         </p>
         <p class="mt-2 text-ink-soft">{{ say('menus.clickOther') }}</p>
       </section>
-      <p v-else-if="staysMs !== undefined" class="mb-2 text-lg" role="timer">
+      <p v-else-if="staysMs !== undefined" class="mb-1 xl:text-lg" role="timer">
         {{ say('menus.leavesIn', { seconds: Math.ceil(staysMs / 1000) }) }}
         <button class="underline" @click="menus.keyPressed">{{ say('menus.keyPressed') }}</button>
       </p>
@@ -215,7 +217,14 @@ defineExpose({
         </p>
         <p
           class="leading-tight font-bold"
-          :class="[isResetNext ? 'text-[3.4rem]' : 'text-2xl', { 'text-stop': atLastQuestion }]"
+          :class="[
+            isResetNext
+              ? line.length > LONG
+                ? 'text-[2rem] xl:text-[2.6rem]'
+                : 'text-[2.6rem] xl:text-[3.4rem]'
+              : 'text-2xl',
+            { 'text-stop': atLastQuestion },
+          ]"
           data-testid="menu-line"
         >
           {{ line }}
@@ -225,11 +234,11 @@ defineExpose({
         {{ say('menus.noWay') }}
       </p>
       <template v-else-if="!keepsData">
-        <p class="text-3xl leading-tight font-bold">{{ say('menus.confirmation') }}</p>
-        <p class="mt-1 text-xl">
+        <p class="text-[1.45rem] leading-tight font-bold xl:text-[2.1rem]">{{ say('menus.confirmation') }}</p>
+        <p class="mt-1 leading-snug xl:text-lg">
           {{ whoAnswers ? say('menus.allGoneAccount') : say('menus.allGone') }}
         </p>
-        <p v-if="whoAnswers" class="mt-1 text-xl" data-testid="who-answers">
+        <p v-if="whoAnswers" class="mt-1 leading-snug xl:text-lg" data-testid="who-answers">
           {{ say('menus.whoAnswers', { who: whoAnswers }) }}
         </p>
       </template>
@@ -255,9 +264,10 @@ defineExpose({
         </button>
       </p>
 
-      <div v-if="atLastQuestion && !isReleased && !isGone" class="mt-4">
+      <BeforeReset v-if="!isGone && !keepsData && !atLastQuestion" class="mt-6" as="pictures" />
+      <div v-if="atLastQuestion && !isReleased && !isGone" class="mt-3">
         <GatePanel />
-        <div class="mt-4 flex items-center gap-4">
+        <div class="mt-3 flex items-center gap-4">
           <PressAndHold :disabled="resetGates.length > 0" @held="record('revealed')">{{
             say('menus.hold')
           }}</PressAndHold>
@@ -265,7 +275,7 @@ defineExpose({
             say('gentle.missing', { count: resetGates.length })
           }}</span>
         </div>
-        <p class="mt-3 text-[0.95rem] text-ink-soft">
+        <p class="mt-2 text-[0.95rem] leading-snug text-ink-soft">
           {{ say('menus.pressedAnyway') }}
           <button class="underline" @click="record('wipe-started')">{{ say('menus.isWiping') }}</button> ·
           {{ say('gentle.isReset.note') }}
@@ -292,13 +302,18 @@ defineExpose({
         @here="menus.atItem"
       />
       <WhichSystem class="mt-2" :systems="systems" :hint="say('menus.updateChanged')" @taken="menus.forget" />
-      <p class="mt-2 text-sm text-ink-soft">{{ say('menus.clickLine') }}</p>
-      <ul class="text-[0.95rem]">
-        <li v-for="other in otherMenus" :key="other.name">
-          <button class="underline" @click="menus.atMenu(other.name)">{{ other.title }}</button>
-        </li>
-      </ul>
-      <BeforeReset v-if="!isGone && !keepsData" class="mt-4" />
+      <div class="mt-1 flex flex-wrap gap-x-3 text-sm">
+        <p class="text-ink-soft">{{ say('menus.clickLine') }}</p>
+        <button
+          v-for="other in otherMenus"
+          :key="other.name"
+          class="underline"
+          @click="menus.atMenu(other.name)"
+        >
+          {{ other.title }}
+        </button>
+      </div>
+      <BeforeReset v-if="!isGone && !keepsData && atLastQuestion" class="mt-2" as="pictures" />
     </div>
   </div>
 </template>

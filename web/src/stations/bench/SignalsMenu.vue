@@ -27,9 +27,7 @@ const told = computed(() => {
 <template>
   <Popover class="relative">
     <PopoverButton class="underline">{{ say('keys.signals') }}</PopoverButton>
-    <PopoverPanel
-      class="absolute start-0 bottom-full z-10 mb-3 w-72 space-y-2 border-2 border-ink bg-paper px-4 py-3 text-base"
-    >
+    <PopoverPanel class="opened bottom-full mb-3 w-72 space-y-2">
       <fieldset class="space-y-1" @change="emit('changed')">
         <legend class="sr-only">{{ say('keys.signals') }}</legend>
         <label class="block"><input v-model="sounds" type="checkbox" /> {{ say('keys.beeps') }}</label>

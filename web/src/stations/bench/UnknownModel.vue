@@ -195,6 +195,8 @@ usePageKeys(
         :diagnosed="diagnosed"
         :last="{ seen: [...last.seen], notSeen: [...(last.notSeen ?? [])] }"
         :cues="cues"
+        :kind="kind"
+        :folds="false"
         :chart-of="chartOf"
         @told="told"
         @there="isThere = true"

@@ -145,7 +145,7 @@ describe('the button of the bench', () => {
     }
     expect(benchButton(action, 'menu', { menu })).toMatchObject({ onSpace: false })
     expect(isOnTheWay(action, { menu })).toBe(false)
-    expect(allTheSame(action, 'menu', { menu })?.text).toBe('The wipe confirmation is on the screen')
+    expect(allTheSame(action, 'menu', { menu })?.text).toBe('The wipe confirmation is shown')
     expect(allTheSame(action, 'menu', { menu: { ...menu, keepsData: true } })).toBeUndefined()
   })
   it('asks what the device shows before it goes on in a menu that may have left by itself', () => {

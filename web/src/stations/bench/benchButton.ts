@@ -22,7 +22,7 @@ export interface BenchButton {
 export interface Panels {
   readonly keys?:
     | {
-        readonly phase: 'before' | 'running' | 'asking' | 'other'
+        readonly phase: 'preparing' | 'before' | 'running' | 'asking' | 'other'
         readonly countingIn: boolean
         /** A key is broken, and no method goes without it. */
         readonly isForRepair: boolean
@@ -112,10 +112,19 @@ export const handsBack = (action: MainAction, { keys, menu }: Panels): boolean =
 
 function atTheKeys(action: MainAction, { keys }: Panels): BenchButton | undefined {
   if (!keys || keys.phase === 'asking' || keys.phase === 'other') return undefined
+  const isBefore = keys.phase === 'preparing' || keys.phase === 'before'
   return {
-    text: textOf(keys.phase === 'before' ? 'start' : keys.countingIn ? 'startNow' : 'seen'),
+    text: textOf(
+      keys.phase === 'preparing'
+        ? 'inHand'
+        : keys.phase === 'before'
+          ? 'start'
+          : keys.countingIn
+            ? 'startNow'
+            : 'seen',
+    ),
     // While it is to be charged first, beginning is not what the foot switch is for.
-    onSpace: keys.phase !== 'before' || action.kind !== 'charge',
+    onSpace: !isBefore || action.kind !== 'charge',
     does: { kind: 'keys' },
   }
 }
@@ -134,6 +143,7 @@ const restarts = ({ menu }: Panels): BenchButton | undefined =>
 type ButtonName =
   | (typeof WORKED)[number]
   | (typeof TOLD)[number]
+  | 'inHand'
   | 'start'
   | 'startNow'
   | 'seen'

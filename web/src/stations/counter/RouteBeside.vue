@@ -64,7 +64,7 @@ const account = computed(() => (props.route.mayWipe ? accountText(props.route.fo
         <li v-for="item in bring" :key="item">{{ say(`bring.${item}`) }}</li>
       </ul>
     </section>
-    <BeforeReset class="mt-4" />
+    <BeforeReset class="mt-4" as="words" />
     <section v-if="account.length" class="mt-4" :aria-label="say('beside.account')">
       <h2>{{ say('beside.account') }}</h2>
       <p v-for="sentence in account" :key="sentence">{{ sentence }}</p>
