@@ -79,7 +79,12 @@ async function liveJob(shop: Shop, job: DemoJob, staffId: number): Promise<void>
     return life.run(id, { staffId }, command)
   }
   const asked = (answer: Facts['registryAnswer'], minutesAgo: number) =>
-    run(minutesAgo, { kind: 'answer', set: { registryAnswer: answer }, newestCatalogId: catalogId })
+    run(minutesAgo, {
+      kind: 'answer',
+      set: { registryAnswer: answer },
+      ...(answer === 'clean' && { asked: { where: 'the page of the registry', by: 'Teo' } }),
+      newestCatalogId: catalogId,
+    })
   await run(job.minutesAgo - 4, {
     kind: 'answer',
     set: Object.fromEntries(Object.entries(set).filter(([, value]) => value !== undefined)),

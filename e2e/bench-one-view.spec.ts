@@ -47,7 +47,7 @@ test('all that is done at the keys and in the menu stands in one view, whatever 
       await press('1')
       await fits(`after the ${turn}`, page.getByTestId('advice'))
     }
-    await tellIt(page, id, { kind: 'in-recovery' })
+    await page.getByRole('button', { name: 'Already in recovery' }).click()
     await fits('through the menu', page.getByTestId('menu-line'))
     await press('Space')
     await fits('the last question', page.getByRole('button', { name: 'Hold to reveal the wipe keys' }))

@@ -118,11 +118,6 @@ test('a clock that is due calls from another job, and the shelf leads there', as
   await page.goto('/jobs')
   const shelf = page.getByRole('complementary', { name: 'Running timers' })
   await takenIn(page, 'vane 5')
-  await page
-    .getByLabel('How full is the battery?')
-    .or(page.getByText('Battery 20 % or more, or on power'))
-    .first()
-    .waitFor()
   const id = /\d+$/.exec(page.url())?.[0] ?? ''
   const { csrfToken } = (await (await page.request.get('/api/session')).json()) as { csrfToken: string }
   const before = (await (await page.request.get(`/api/jobs/${id}`)).json()) as Job

@@ -4,6 +4,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { startServer } from '../scripts/lib/application.mjs'
 import { demoPack } from '../demo/demoPack.ts'
 import {
+  allInHand,
   atAnotherMachine,
   followSteps,
   holdForTheLastPresses,
@@ -317,6 +318,7 @@ test('a model nobody knows: a cable of the kit, a dry run, what was seen, and on
   await expect(page.getByTestId('way-on')).toContainText('hold power, tap volume-up')
   await expect(async () => expect(await likeliest()).toBeGreaterThan(before)).toPass()
   // It led nowhere: told so, what settles most is asked, then another attempt is offered; that one worked.
+  await page.getByRole('button', { name: 'Saw more?' }).click()
   await page.getByRole('button', { name: 'lock screen', exact: true }).click()
   await expect(page.getByTestId('advice')).toHaveText('Did it buzz?')
   await page.keyboard.press('3')
@@ -341,14 +343,18 @@ test('a key found broken on a device of an unknown system: the method that goes 
   const critical = page.getByTestId('critical')
   await expect(critical).toContainText('volume-down')
   await expect(page.getByText('First bring the device here')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Have in hand' }).click()
   const key = page.getByRole('button', { name: /volume-down/ })
   await key.click()
   await expect(key).toContainText('works')
   await key.click()
   await expect(key).toContainText('broken')
+  await allInHand(page)
   await expect(critical).toHaveText('Hold power + volume-up')
   await expect(page.getByText('First bring the device here: Off.')).toBeVisible()
   // It does answer after all.
+  await page.getByRole('button', { name: 'Have in hand' }).click()
   await key.click()
+  await allInHand(page)
   await expect(critical).toContainText('volume-down')
 })

@@ -10,13 +10,13 @@ import {
   drawSignature,
   knownLine,
   offerOf,
+  openBeside,
   ORDINARY,
   pdfBehind,
   sign,
   signIn,
   takeIn,
   tell,
-  unfold,
 } from './shop.ts'
 
 const imei = (first14: string) => `${first14}${checkDigit(first14)}`
@@ -89,6 +89,27 @@ test('an intake by keyboard alone, from the list to the agreement', async ({ pag
   expect(strokes - ADDRESS.length).toBeLessThan(70)
 })
 
+test('letters typed anywhere begin the search for the model, and no other letter does once it is known', async ({
+  page,
+}) => {
+  await signIn(page)
+  await page.goto('/counter')
+  await page.getByRole('button', { name: 'Check in a device' }).click()
+  await answer(page, { 'What is wrong?': 'Forgot PIN, pattern or password' })
+  await expect(page.getByTestId('question')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.keyboard.type('vane mini')
+  await expect(page.getByRole('combobox', { name: 'Model' })).toHaveValue('vane mini')
+  await page.keyboard.press('Enter')
+  await expect(knownLine(page, 'Which device is it?')).toContainText('Vane Mini')
+  const asked = page.getByTestId('question')
+  await expect(asked).toBeVisible()
+  const before = (await asked.textContent()) ?? ''
+  await page.keyboard.press('Escape')
+  await page.keyboard.type('v')
+  await expect(asked).toHaveText(before)
+})
+
 test('an intake from a photo of the label: codes read, both slots taken, the box compared', async ({
   page,
 }) => {
@@ -137,8 +158,9 @@ test('the registry: clean, stolen, nonsense; and a report that comes by mail', a
   await askFor(page, 'What is the IMEI?')
   const field = page.getByRole('textbox', { name: 'What is the IMEI?', exact: true })
   await field.fill(imei('00100301123123'))
-  await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
+  // Asked by itself, once: its answer stands there with its hour.
   await expect(knownLine(page, 'What does the registry say?')).toContainText('Clean')
+  await openBeside(page, 'Registry')
   await page.getByRole('button', { name: 'with a report by e-mail' }).click()
   await expect(async () => {
     await page.getByRole('button', { name: 'Check for e-mail' }).click()
@@ -160,9 +182,6 @@ test('the registry: clean, stolen, nonsense; and a report that comes by mail', a
     body: JSON.stringify({ imei: odd, fault: 'nonsense', status: 'stolen' }),
   })
   await field.fill(odd)
-  await expect(page.getByText('all recorded')).toBeVisible()
-  await expect(knownLine(page, 'What does the registry say?')).toHaveCount(0)
-  await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
   await expect(page.getByText('answer cannot be read')).toBeVisible()
   await expect(knownLine(page, 'What does the registry say?')).toContainText('No answer')
   await fetch(`${registry}/control`, {
@@ -172,6 +191,49 @@ test('the registry: clean, stolen, nonsense; and a report that comes by mail', a
   })
   await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
   await expect(page.getByTestId('route-main')).toHaveText('Refuse: no work on this device')
+})
+
+test('no key alone makes a device clean: where the registry was asked, and by whom, is told and kept', async ({
+  page,
+}) => {
+  await signIn(page)
+  await takeIn(page, 'juno')
+  // This registry is silent about it.
+  const silent = imei('00100301777000')
+  await fetch(`${process.env['BENEVOX_REGISTRY'] ?? ''}/control`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ imei: silent, fault: 'nonsense' }),
+  })
+  await askFor(page, 'What is the IMEI?')
+  await page.getByRole('textbox', { name: 'What is the IMEI?', exact: true }).fill(silent)
+  const line = knownLine(page, 'What does the registry say?')
+  await expect(line).toContainText('No answer')
+  await line.click()
+  await page.locator('h2').first().click()
+  await page.keyboard.press('1')
+  await expect(line).toContainText('No answer')
+  const record = page.getByRole('button', { name: 'Record as clean' })
+  await expect(record).toBeDisabled()
+  await page.getByLabel('Where was it asked?').fill('telephone of the registry')
+  await expect(record).toBeDisabled()
+  await page.getByLabel('By whom?').fill('Teo')
+  await page.getByLabel('By whom?').press('Enter')
+  await expect(line).toContainText('Clean')
+  await expect(page.getByText('Asked at: telephone of the registry. By: Teo.')).toBeVisible()
+  // Neither does a program that asks without it.
+  const { status, body } = await page.evaluate(async () => {
+    const id = /\d+$/.exec(location.pathname)?.[0] ?? ''
+    const { csrfToken } = (await (await fetch('/api/session')).json()) as { csrfToken: string }
+    const { version } = (await (await fetch(`/api/jobs/${id}`)).json()) as { version: number }
+    const answer = await fetch(`/api/jobs/${id}/facts`, {
+      method: 'PATCH',
+      headers: { 'x-csrf-token': csrfToken, 'content-type': 'application/json' },
+      body: JSON.stringify({ version, facts: { registryAnswer: 'clean' } }),
+    })
+    return { status: answer.status, body: await answer.text() }
+  })
+  expect([status, body.includes('asked-where')]).toEqual([400, true])
 })
 
 test('what looks like a PIN is questioned before it is kept', async ({ page }) => {
@@ -230,7 +292,7 @@ test('the agreement in each language: read whole, signed, void when the route ge
   await page.getByRole('link', { name: 'Back to the counter' }).click()
   const read = await sign(page, 'Deutsch')
   await expect(page.getByRole('button', { name: 'Go to the bench' })).toBeVisible()
-  await page.getByText('Tag, receipt, letters').click()
+  await openBeside(page, 'Tag, receipt')
   const href = await page.getByRole('link', { name: 'Agreement as signed' }).getAttribute('href')
   const paper = await pdfBehind(page, href ?? '')
   const [firstLine] = /Das Zurücksetzen löscht alles[^.]*\./.exec(read) ?? ['nothing']
@@ -272,7 +334,6 @@ test('on the telephone: what to bring, a carrier order by IMEI alone, agreed to 
   })
   await askFor(page, 'What is the IMEI?')
   await page.getByRole('textbox', { name: 'What is the IMEI?', exact: true }).fill(imei('00100101778899'))
-  await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
   await expect(knownLine(page, 'What does the registry say?')).toContainText('Clean')
   // Blanks are no name: it is asked for, and nobody signs.
   await page.getByRole('textbox', { name: 'Customer’s short name' }).fill('   ')
@@ -306,6 +367,7 @@ test('ownership documents, condition and a supervisor’s word', async ({ page }
   await takeIn(page, 'juno')
   await answer(page, {
     'What is wrong?': 'Freezes or is full of unwanted software',
+    'What shows their right to the device?': 'Receipt or bill of sale',
     'Does an employer manage it?': 'Yes',
   })
   await expect(page.getByTestId('route-main')).toHaveText('Refuse: no work on this device')
@@ -318,14 +380,14 @@ test('ownership documents, condition and a supervisor’s word', async ({ page }
   await expect(page.getByText('waived by Imke.')).toBeVisible()
   await expect(page.getByTestId('route-main')).not.toHaveText('Refuse: no work on this device')
 
-  await unfold(page, 'Ownership documents')
+  await openBeside(page, 'Documents')
   const document = page.getByLabel('Ownership document: photo or PDF')
   await document.setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('none') })
   await expect(page.getByText('Only pictures (JPEG, PNG, WebP) and PDF documents can be kept.')).toBeVisible()
   await document.setInputFiles({ name: 'receipt.png', mimeType: 'image/png', buffer: await tagPng('B1') })
   await expect(page.getByRole('img', { name: 'receipt.png' })).toBeVisible()
 
-  await unfold(page, 'Condition and accessories')
+  await openBeside(page, 'Condition')
   // On a slow line the second mark is made before the first is answered.
   let answers = 0
   page.on('response', (answer) => (answers += answer.url().endsWith('/intake') && answer.ok() ? 1 : 0))
@@ -339,7 +401,7 @@ test('ownership documents, condition and a supervisor’s word', async ({ page }
   await expect(page.getByRole('button', { name: 'back top right: C' })).toBeVisible()
   await expect.poll(() => answers).toBe(2)
   await page.reload()
-  await unfold(page, 'Condition and accessories')
+  await openBeside(page, 'Condition')
   await expect(page.getByRole('button', { name: 'back top right: C' })).toBeVisible()
   await expect(page.getByLabel('case', { exact: true })).toBeChecked()
   const receipt = page.url().replace(/counter\/(\d+).*/, 'api/jobs/$1/receipt.pdf')

@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { checkDigit, groupImei } from '@benevox/core/imei'
 import {
+  allInHand,
   answer,
   askFor,
   confirmOrder,
@@ -54,18 +55,19 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   await page.getByRole('button', { name: groupImei(IMEI) }).click()
   await expect(page.getByText(`Valid: ${groupImei(IMEI)}`)).toBeVisible()
   await page.getByLabel('Customer’s short name').fill('Q. Test')
-  await page.getByRole('button', { name: 'Ask the registry', exact: true }).click()
   await expect(knownLine(page, 'What does the registry say?')).toContainText('Clean')
   expect(await sign(page)).toContain('Afterwards the device will ask for the account that is on it now.')
   const ticket = (await page.locator('header p.font-mono').textContent()) ?? ''
 
   await page.getByRole('button', { name: 'Go to the bench' }).click()
+  await allInHand(page)
   await expect(page.getByTestId('critical')).toContainText(
     'At the black screen: slide from volume-down to volume-up, keep power.',
   )
 
   await test.step('a key found broken: said where no method goes without it, and put right', async () => {
-    const power = page.getByRole('region', { name: 'In hand' }).getByRole('button', { name: 'power' })
+    const power = page.getByRole('main').getByRole('button', { name: /^.?\s?power/ })
+    await page.getByRole('button', { name: 'Have in hand' }).click()
     await power.click()
     await power.click()
     const alert = page.getByRole('alert').filter({ hasText: 'Found broken: power.' })
@@ -75,7 +77,7 @@ test('a phone of family 1, from the counter to the paper: first without a data l
     await expect(page.getByRole('link', { name: 'Go to the counter' })).toBeVisible()
     await power.click()
     await expect(alert).toHaveCount(0)
-    await power.blur()
+    await allInHand(page)
   })
 
   await test.step('a charger instead of the computer: long buzz and the lock screen', async () => {
@@ -90,6 +92,7 @@ test('a phone of family 1, from the counter to the paper: first without a data l
     await page.keyboard.press('x')
     await page.getByRole('button', { name: 'long buzz' }).click()
     await expect(page.getByTestId('advice')).toHaveText('Plug it into a computer: a charger carries no data.')
+    await page.getByRole('button', { name: 'Saw more?' }).click()
     await page.getByRole('button', { name: 'lock screen', exact: true }).click()
     await expect(page.getByTestId('attempts')).toContainText('it failed: long buzz, lock screen')
   })
@@ -174,6 +177,7 @@ test('the watch of family 13, wiped without an IMEI to ask the registry with, th
   await page.getByRole('button', { name: 'Go to the bench' }).click()
 
   const at = new TechnicianAtDevice('halvern-tide')
+  await allInHand(page)
   await expect(page.getByTestId('critical')).toContainText('press upper key twice')
   await followSteps(page, at)
   await throughTheMenu(page, at, { wrong: 'B9', right: 'hv-t40' })

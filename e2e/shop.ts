@@ -96,6 +96,12 @@ export async function answer(page: Page, answers: Readonly<Record<string, string
       .getByRole('radiogroup', { name: question, exact: true })
       .getByRole('radio', { name: text, exact: true })
       .click()
+    // No key alone makes a device clean.
+    if (question === 'What does the registry say?' && text === 'Clean') {
+      await page.getByLabel('Where was it asked?').fill('the page of the registry')
+      await page.getByLabel('By whom?').fill('Runa')
+      await page.getByRole('button', { name: 'Record as clean' }).click()
+    }
     await expect(knownLine(page, question)).toBeVisible()
   }
 }
@@ -160,6 +166,7 @@ export async function agreedTo(page: Page, letters: string, more: Facts = {}): P
     version: opened.version,
     facts,
     customer: { name: 'Z. Testwell' },
+    asked: { where: 'the page of the registry', by: 'Runa' },
   })
   const { terms } = planRoute(
     { ...saidWith(facts), ...facts },
@@ -176,6 +183,13 @@ export async function agreedTo(page: Page, letters: string, more: Facts = {}): P
   const said = { kind: 'signed', language: 'en', text, how: 'paper' }
   await send('POST', `/api/jobs/${id}/agreement`, { version: asked.version, said })
   return id
+}
+
+/** Opens what goes with the answers at the counter: documents, condition, what the registry said. */
+export async function openBeside(page: Page, name: string): Promise<void> {
+  const button = page.getByRole('button', { name: new RegExp(`^${name}`), expanded: false })
+  await button.click()
+  await expect(button).toHaveCount(0)
 }
 
 /** Opens a folded part; again where the page has moved under the hand. */

@@ -1,4 +1,5 @@
 import {
+  askedElsewhere,
   accountShownBy,
   customer,
   handBackRecord,
@@ -74,6 +75,8 @@ export const changeFactsBody = z.strictObject({
   version: z.int().min(1),
   facts: factsChange.optional(),
   customer: customer.partial().optional(),
+  /** With a registry's answer that is told: clean is told only with it. */
+  asked: askedElsewhere.optional(),
   noSecret,
 })
 

@@ -69,7 +69,14 @@ function told(history: readonly Try[]): string {
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const answer =
   (set: Facts | { readonly [name: string]: unknown }): Try =>
-  () => ({ kind: 'answer', set: set as Facts, newestCatalogId: 1 })
+  () => ({
+    kind: 'answer',
+    set: set as Facts,
+    ...('registryAnswer' in set && set.registryAnswer === 'clean' && ASKED),
+    newestCatalogId: 1,
+  })
+/** Where somebody asked the registry who says that a device is clean. */
+const ASKED = { asked: { where: 'the registry’s page', by: 'Runa' } }
 const bench =
   (change: Extract<Command, { kind: 'step' }>['change']): Try =>
   (_, { now }, nth) => ({ kind: 'step', key: `k${nth}`, change, at: now })

@@ -15,6 +15,7 @@ export const answers = (set: Facts): Command => ({
   kind: 'answer',
   set,
   customer: { name: 'A. Quell' },
+  ...(set.registryAnswer === 'clean' ? { asked: { where: 'the registry’s page', by: 'Runa' } } : {}),
   newestCatalogId: 1,
 })
 export const wipe = (['wipe-started', 'wipe-finished', 'first-start'] as const).map((kind) => bench({ kind }))

@@ -135,7 +135,7 @@ export class Person {
     const { body: job } = await this.ask<Job>('POST', '/api/jobs', { key: crypto.randomUUID() })
     if (Object.keys(facts).length === 0) return job
     const customer = { name: 'A. Quell' }
-    const said = { version: job.version, facts, customer }
+    const said = { version: job.version, facts, customer, ...askedOf(facts) }
     return (await this.ask<Job>('PATCH', `/api/jobs/${job.id}/facts`, said)).body
   }
 
@@ -159,6 +159,12 @@ export class Person {
     return (await this.ask<Answer<'listEvents'>>('GET', `/api/jobs/${job.id}/events`)).body.events
   }
 }
+
+/** Where somebody asked the registry who says that a device is clean. */
+export const askedOf = (facts: object) =>
+  'registryAnswer' in facts && facts.registryAnswer === 'clean'
+    ? { asked: { where: 'the page of the registry', by: 'Runa' } }
+    : {}
 
 /** Fourteen digits with their check digit. */
 export const completed = (first14: string): string => first14 + checkDigit(first14)

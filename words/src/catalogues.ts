@@ -2767,4 +2767,26 @@ export interface Messages {
   'checks.inOrder': { readonly count: number }
   'attempts.older': { readonly count: string | number }
   'keys.nextAttempt': object
+  'refusal.asked-where': object
+  'registry.askedAt': { readonly where: string | number; readonly by: string | number }
+  'registry.where': object
+  'registry.whereHint': object
+  'registry.by': object
+  'registry.saidClean': object
+  'withIt.label': object
+  'keyHelp.modelSearch': object
+  'keyboard.letters': object
+  'view.title': object
+  'view.light': object
+  'view.light.day': object
+  'view.light.night': object
+  'view.light.glare': object
+  'view.text': object
+  'view.text.usual': object
+  'view.text.large': object
+  'view.text.largest': object
+  'view.hand': object
+  'view.hand.right': object
+  'view.hand.left': object
+  'view.here': object
 }

@@ -1,15 +1,16 @@
 import type { RegistryRecord, Silence } from '@benevox/core/job'
 import type { Words } from './words.ts'
 
-type Told = Pick<RegistryRecord, 'reportedAs' | 'silence' | 'noReport' | 'model' | 'saidOn' | 'detail'>
+type Told = Pick<RegistryRecord, 'asked' | 'reportedAs' | 'silence' | 'noReport' | 'model' | 'saidOn' | 'detail'>
 
 /** What there is to say of an answer of the registry besides the answer: a sentence each. */
 export function registryTexts(
-  { reportedAs, silence, noReport, model, saidOn, detail }: Told,
+  { asked, reportedAs, silence, noReport, model, saidOn, detail }: Told,
   words: Words,
 ): string[] {
   const { say } = words
   return [
+    ...(asked ? [say('registry.askedAt', { where: asked.where, by: asked.by })] : []),
     ...(reportedAs ? [say('registry.reportedAs', { as: reportedAs })] : []),
     ...(silence ? [silent(silence, words)] : []),
     ...(noReport ? [say('registry.noReport', { because: silent(noReport, words) })] : []),

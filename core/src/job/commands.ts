@@ -4,6 +4,7 @@ import type { AtTheSupplier, Order, OrderChange, OrderReason } from './orders.ts
 import type {
   AccountConfirmed,
   AgreementRecord,
+  AskedElsewhere,
   Attempt,
   Customer,
   HandBackRecord,
@@ -28,6 +29,8 @@ export type Command =
       readonly kind: 'answer'
       readonly set: FactValues
       readonly customer?: Partial<Customer> | undefined
+      /** Of a registry's answer that somebody tells: nobody makes a device clean by one key. */
+      readonly asked?: AskedElsewhere | undefined
       /** Names of texts that look like a secret and were looked at: they are none. */
       readonly noSecret?: readonly string[] | undefined
       /** The catalogue in use: naming the model takes it. */

@@ -21,6 +21,8 @@ export function decideAnswer(job: JobState, command: Answer, world: World): Deci
       registryReason: set.registryReason,
       originalCarrier: set.originalCarrier,
       serialNumber: set.serialNumber,
+      askedWhere: command.asked?.where,
+      askedBy: command.asked?.by,
       name: customer?.name,
     },
     command.noSecret,
@@ -41,6 +43,7 @@ export function decideAnswer(job: JobState, command: Answer, world: World): Deci
   const answers = { ...told, ...forgottenWith(told, job.answers) }
   if (registryAnswer !== undefined && registryAnswer !== 'reported' && isReported(job))
     return refused({ code: 'report-stands', imei: job.answers.imei ?? '' })
+  if (registryAnswer === 'clean' && !command.asked) return refused({ code: 'asked-where' })
   const { newestCatalogId } = command
   // Naming the model takes the catalogue as it is now; once something was deleted the job keeps its own.
   const takesNewest =
@@ -63,6 +66,7 @@ export function decideAnswer(job: JobState, command: Answer, world: World): Deci
         imei,
         answer: byHand,
         source: 'by-hand',
+        ...(command.asked && registryAnswer !== null ? { asked: command.asked } : {}),
         reference: '',
         feeMinor: 0,
         currency: '',

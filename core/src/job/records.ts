@@ -62,6 +62,13 @@ export const silence = z.strictObject({
 })
 export type Silence = z.infer<typeof silence>
 
+/** Where a registry was asked that this program cannot ask, and who asked it. */
+export const askedElsewhere = z.strictObject({
+  where: z.string().trim().min(2).max(80),
+  by: z.string().trim().min(1).max(60),
+})
+export type AskedElsewhere = z.infer<typeof askedElsewhere>
+
 /** What the registry said of an IMEI. *No answer* is also what nonsense and silence are. */
 export const registryRecord = z.strictObject({
   at: instant,
@@ -69,6 +76,8 @@ export const registryRecord = z.strictObject({
   answer: registryAnswer,
   /** Asked by this program, or by a person who typed what they were told. */
   source: z.enum(['registry', 'by-hand']),
+  /** Of an answer by hand; never missing where such an answer says clean, but in jobs of an earlier version. */
+  asked: askedElsewhere.optional(),
   /** Of a reported device. */
   reportedAs: z.enum(['lost', 'stolen', 'unpaid']).optional(),
   /** Of *no answer*. */

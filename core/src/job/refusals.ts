@@ -18,6 +18,8 @@ export type Refusal =
   | { readonly code: 'report-names-it'; readonly model: string }
   /** A report stands: nobody types it away. */
   | { readonly code: 'report-stands'; readonly imei: string }
+  /** A device is clean by a registry's word, or by somebody's who says where it was asked and by whom. */
+  | { readonly code: 'asked-where' }
   | { readonly code: 'reported' }
   /** No work on this device, by a gate that is closed for good. */
   | { readonly code: 'no-work'; readonly gates: readonly Gate[] }

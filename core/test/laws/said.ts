@@ -133,6 +133,21 @@ export const LAWS_OF_SAYING = [
     },
   }),
   law({
+    says: 'a device is clean by the registry’s word, or by that of somebody who says where and by whom it was asked',
+    often: { clean: 1 / 4, 'one key': 1 / 2 },
+    end({ job, events }, _, seen) {
+      for (const event of events) {
+        if (event.kind !== 'registry-said' || event.record.answer !== 'clean') continue
+        const { source, asked } = event.record
+        if (source === 'by-hand') expect(asked?.where && asked.by).toBeTruthy()
+        seen('clean')
+      }
+      if (job.handBack) return
+      seen('one key')
+      expect(decide(job, answers({ registryAnswer: 'clean' }), LATER).kind).toBe('refused')
+    },
+  }),
+  law({
     says: 'a screen lock nobody knows is clear on the strip once it was seen so, not when a wipe has begun',
     often: { clear: 1 / 10, 'wiped, not yet seen': 1 / 10 },
     step({ job, world, so }, seen) {

@@ -4,7 +4,7 @@ import { resultsDocument } from '@benevox/core/results'
 import { seeded } from '@benevox/core/hand'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
-import { completed, openShop, Person, READY, type TestShop } from '../../test/shop.ts'
+import { askedOf, completed, openShop, Person, READY, type TestShop } from '../../test/shop.ts'
 
 /** The server under people who do many things at once, in the wrong order, or with bad intent. */
 
@@ -32,7 +32,11 @@ afterAll(async () => {
 })
 
 const patch = <T = Job>(job: Pick<Job, 'id' | 'version'>, facts: object, person = runa) =>
-  person.ask<T>('PATCH', `/api/jobs/${job.id}/facts`, { version: job.version, facts })
+  person.ask<T>('PATCH', `/api/jobs/${job.id}/facts`, {
+    version: job.version,
+    facts,
+    ...askedOf(facts),
+  })
 const read = async (id: number) => (await runa.ask<Job>('GET', `/api/jobs/${id}`)).body
 const many = <T>(count: number, make: (n: number) => Promise<T>) =>
   Promise.all(Array.from({ length: count }, (_, n) => make(n)))

@@ -11,6 +11,7 @@ const KIND: Readonly<Record<RefusalCode, ProblemCode>> = {
   'turned-out': 'not-possible-now',
   'report-names-it': 'not-possible-now',
   'report-stands': 'gate-closed',
+  'asked-where': 'bad-request',
   reported: 'gate-closed',
   'no-work': 'gate-closed',
   'checks-missing': 'gate-closed',

@@ -24,12 +24,12 @@ export function jobHandlers(
     getJob: ({ params }) => life.view(params.id),
 
     async changeFacts({ params, body, staffId }) {
-      const { version, facts = {}, customer, noSecret } = body
+      const { version, facts = {}, customer, asked, noSecret } = body
       const { id: newestCatalogId } = await catalog.inUse()
       return life.run(
         params.id,
         { staffId, version },
-        { kind: 'answer', set: facts, customer, noSecret, newestCatalogId },
+        { kind: 'answer', set: facts, customer, asked, noSecret, newestCatalogId },
       )
     },
 

@@ -32,7 +32,7 @@ const lines = computed(() =>
     />
     <div
       class="mt-2 p-2"
-      :class="{ 'border-2 border-ink bg-ink text-paper': menu }"
+      :class="{ 'border-2 border-ink bg-glass text-on-glass': menu }"
       role="status"
       :aria-label="say('deviceScreen.label')"
       data-testid="device-screen"
@@ -46,7 +46,7 @@ const lines = computed(() =>
             v-for="item in lines"
             :key="item.id"
             class="px-2"
-            :class="{ 'bg-paper font-bold text-ink': item.id === state.cursor?.itemId }"
+            :class="{ 'bg-on-glass font-bold text-glass': item.id === state.cursor?.itemId }"
           >
             {{ item.label }}
           </li>

@@ -34,7 +34,7 @@ const fault = useLoadedJob()
       <slot :job="job.saved" :route="job.route" :progress="job.progress" />
     </main>
     <footer
-      class="sticky bottom-0 flex min-h-16 flex-wrap items-center justify-between gap-x-4 gap-y-2 border-t-2 border-ink bg-paper-deep px-6 py-2.5"
+      class="actions sticky bottom-0 flex min-h-16 flex-wrap items-center justify-between gap-x-4 gap-y-2 border-t-2 border-ink bg-paper-deep px-6 py-2.5"
     >
       <div id="left-actions" class="flex min-w-0 flex-wrap items-center gap-x-3 gap-y-1">
         <b v-if="job.away" class="text-waiting">{{ say('jobFrame.keptHere') }}</b><slot

@@ -8,6 +8,7 @@ import { say } from '../words/index.ts'
 const NAMES: Readonly<Record<string, () => string>> = {
   ' ': () => say('keyboard.space'),
   digit: () => say('keyboard.digits'),
+  letter: () => say('keyboard.letters'),
   enter: () => say('keyboard.enter'),
   arrowright: () => '→',
   arrowleft: () => '←',

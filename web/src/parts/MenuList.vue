@@ -16,7 +16,7 @@ const emit = defineEmits<{ here: [item: number] }>()
 </script>
 
 <template>
-  <div class="border-2 border-ink bg-ink p-3 font-mono text-paper">
+  <div class="border-2 border-ink bg-glass p-3 font-mono text-on-glass">
     <p class="text-sm opacity-80">{{ modelText }}</p>
     <p class="mb-1 leading-snug">{{ menu.title }}</p>
     <p v-if="menu.oneAtATime" class="text-sm opacity-80">{{ say('menu.oneAtATime') }}</p>
@@ -27,16 +27,16 @@ const emit = defineEmits<{ here: [item: number] }>()
           :class="{
             'py-0.5 text-lg': menu.items.length <= LONG,
             'leading-tight': menu.items.length > LONG,
-            'bg-paper font-bold text-ink': index === cursor,
-            'outline-2 -outline-offset-2 outline-brass-pale outline-dashed':
+            'bg-on-glass font-bold text-glass': index === cursor,
+            'outline-2 -outline-offset-2 outline-cursor-on-glass outline-dashed':
               index === target && index !== cursor,
           }"
           :aria-current="index === cursor ? 'true' : undefined"
           @click="emit('here', index)"
         >
           <span
-            class="w-5 shrink-0 text-end text-base text-brass-pale"
-            :class="{ 'text-ink': index === cursor }"
+            class="w-5 shrink-0 text-end text-base text-cursor-on-glass"
+            :class="{ 'text-glass!': index === cursor }"
             >{{ index === cursor ? '▸' : (passes?.get(index) ?? '') }}</span>{{ item.label }}
           <span v-if="index === cursor" class="ms-auto text-sm font-normal whitespace-nowrap">{{
             say('menu.here')

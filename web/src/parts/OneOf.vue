@@ -27,7 +27,7 @@ const chosen = defineModel<Value>({ required: true })
             ? 'border-ink bg-paper-deep'
             : checked
               ? 'border-ink bg-ink font-bold text-paper'
-              : 'border-ink-soft bg-white/50 hover:bg-paper-deep',
+              : 'border-ink-soft bg-lit hover:bg-paper-deep',
           active ? 'outline-3 outline-offset-2 outline-brass' : '',
         ]"
         >{{ text }}</span

@@ -19,7 +19,7 @@ function toggle(value: Value): void {
       :class="
         chosen.includes(value)
           ? 'border-ink bg-ink font-bold text-paper'
-          : 'border-ink-soft bg-white/50 hover:bg-paper-deep'
+          : 'border-ink-soft bg-lit hover:bg-paper-deep'
       "
       :aria-pressed="chosen.includes(value)"
       @click="toggle(value)"

@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import { defineAsyncComponent, ref } from 'vue'
 import { useSession } from '../api/session.ts'
 import { useStationCounts } from '../api/stationCounts.ts'
+import ViewMenu from './ViewMenu.vue'
 import { say } from '../words/index.ts'
 
 const SwitchPerson = defineAsyncComponent(() => import('./SwitchPerson.vue'))
@@ -56,6 +57,7 @@ const places = [
         >
       </li>
     </ul>
+    <ViewMenu />
     <button class="border-t border-rule px-3 py-3 text-start hover:bg-paper" @click="switching = true">
       <span class="block font-bold">{{ sessions.session?.staff?.name }}</span>
       <span class="text-sm text-ink-soft underline">{{ say('rail.changePerson') }}</span>

@@ -7,14 +7,14 @@ type PlainKey = { [K in Key]: PlacesOf<K> extends [] ? K : never }[Key]
 
 /** What a key does on the page while its component lives. */
 export interface PageKey {
-  /** By its name in small letters, as a browser tells it; `digit` for those from 0 to 9. */
+  /** By its name in small letters, as a browser tells it; `digit` for those from 0 to 9, `letter` for all that mean nothing else. */
   readonly key: string
   /** What it does, in a line of the help. */
   readonly does: PlainKey
   /** Whether it does that now; else it is left to others. */
   readonly when?: () => boolean
-  /** False where it was not for it after all. @param n of a digit which */
-  readonly press: (n: number) => unknown
+  /** False where it was not for it after all. @param n of a digit which @param typed as it would be written */
+  readonly press: (n: number, typed: string) => unknown
 }
 
 /** All keys of the page, in the order in which their components came. */
@@ -42,13 +42,16 @@ export function useKeyStrokes(): void {
   onKeyStroke((event) => {
     if (!isForThePage(event)) return
     const name = /^\d$/.test(event.key) ? 'digit' : event.key.toLowerCase()
-    const [meant, ...others] = keysNow.value.filter(({ key }) => key === name)
+    const pressed = keysNow.value.filter(({ key }) => key === name)
+    const isLetter = /^\p{L}$/u.test(event.key)
+    const [meant, ...others] =
+      pressed.length === 0 && isLetter ? keysNow.value.filter(({ key }) => key === 'letter') : pressed
     if (!meant) return
     if (others.length > 0) {
       console.error(`The key ${name} means ${[meant, ...others].map(({ does }) => does).join(' and ')}`)
       return
     }
-    if (meant.press(Number(event.key)) !== false) event.preventDefault()
+    if (meant.press(Number(event.key), event.key) !== false) event.preventDefault()
   })
 }
 

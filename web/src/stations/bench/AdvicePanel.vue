@@ -147,7 +147,7 @@ const shortly = (one: Diagnosed['things'][number]) =>
           <ul class="grid grid-cols-2 gap-1.5" :aria-label="say('advice.sawMore')">
             <li v-for="cue in others" :key="cue">
               <button
-                class="flex h-full w-full items-center gap-2 border border-ink-soft bg-white/50 px-1.5 text-start hover:bg-paper-deep"
+                class="flex h-full w-full items-center gap-2 border border-ink-soft bg-lit px-1.5 text-start hover:bg-paper-deep"
                 @click="(close(), add(cue))"
               >
                 <SignPicture class="h-11 w-10" :cue="cue" :kind="kind" :folds="folds" />

@@ -14,6 +14,7 @@ import StepLines from '../../parts/StepLines.vue'
 import AdvicePanel from './AdvicePanel.vue'
 import AlreadyAt from './AlreadyAt.vue'
 import CableChoice from './CableChoice.vue'
+import KeysTested from './KeysTested.vue'
 import DryRun from './DryRun.vue'
 import PrepList from './PrepList.vue'
 import RunElsewhere from './RunElsewhere.vue'
@@ -68,6 +69,7 @@ const isForRepair = computed(() => isBarred.value && way.broken.value?.isWithout
 const cableChoice = ref<InstanceType<typeof CableChoice>>()
 /** Jobs of this tab with which somebody has said that all is in hand. */
 const inHand = useSessionStorage<number[]>('benevox.in-hand', [])
+const looksAgain = ref(false)
 /** The checklist stands before the first attempt, once; it can be looked at again. */
 const isPreparing = computed(
   () =>
@@ -75,10 +77,10 @@ const isPreparing = computed(
     !isBarred.value &&
     method.value !== undefined &&
     job.saved !== undefined &&
-    job.saved.attempts.length === 0 &&
-    !inHand.value.includes(job.saved.id),
+    (looksAgain.value || (job.saved.attempts.length === 0 && !inHand.value.includes(job.saved.id))),
 )
 function allInHand(): void {
+  looksAgain.value = false
   letGoOfFocus()
   if (job.saved) inHand.value = [...inHand.value, job.saved.id].slice(-50)
 }
@@ -238,7 +240,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
       @left="at = undefined"
     />
   </div>
-  <div v-else class="px-6 py-4" @change="wasSet">
+  <div v-else class="px-6 py-3" @change="wasSet">
     <div
       v-if="flash"
       aria-hidden="true"
@@ -256,7 +258,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
       :needs-link="way.needsLink.value !== undefined"
     />
     <div v-else-if="method" class="beside">
-      <div class="space-y-3">
+      <div class="space-y-2">
         <p v-if="phase === 'asking'" class="sentence">
           {{ say('keys.whatSeen') }}
         </p>
@@ -385,6 +387,10 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           :pressed="pressedNow"
           :shows="line?.next?.cue"
         />
+        <KeysTested v-if="isBarred" :family="family" :keys="usedKeys" />
+        <button v-else-if="phase === 'before'" class="underline" @click="looksAgain = true">
+          {{ say('prep.title') }}
+        </button>
         <AttemptList v-if="phase === 'before' && job.saved" :attempts="job.saved.attempts" />
       </div>
     </div>

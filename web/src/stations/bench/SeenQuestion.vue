@@ -39,19 +39,19 @@ usePageKeys(
     <ul class="grid grid-cols-3 gap-2" :aria-label="say('seen.label')">
       <li v-for="(cue, index) in cues" :key="cue">
         <button
-          class="flex h-full min-h-24 w-full items-center gap-2 border-2 border-ink bg-white/50 px-3 py-1 text-start text-[1.5rem] leading-tight font-bold hover:bg-paper-deep"
+          class="flex h-full min-h-20 w-full xl:min-h-24 items-center gap-2 border-2 border-ink bg-lit px-3 py-1 text-start text-[1.3rem] leading-tight font-bold xl:text-[1.5rem] hover:bg-paper-deep"
           @click="failed(cue)"
         >
           <span aria-hidden="true" class="w-6 shrink-0 font-mono text-ink-soft">{{
             index < 9 ? index + 1 : ''
           }}</span>
-          <SignPicture class="h-22 w-20" :cue="cue" :kind="kind" :folds="folds" />
+          <SignPicture class="h-18 w-16 xl:h-22 xl:w-20" :cue="cue" :kind="kind" :folds="folds" />
           <span>{{ say(`sign.${cue}`) }}</span>
         </button>
       </li>
       <li>
         <button
-          class="flex h-full min-h-24 w-full items-center gap-2 border-2 border-ink bg-white/50 px-3 py-1 text-start text-[1.5rem] leading-tight font-bold hover:bg-paper-deep"
+          class="flex h-full min-h-20 w-full xl:min-h-24 items-center gap-2 border-2 border-ink bg-lit px-3 py-1 text-start text-[1.3rem] leading-tight font-bold xl:text-[1.5rem] hover:bg-paper-deep"
           @click="failed()"
         >
           <span aria-hidden="true" class="w-6 shrink-0 font-mono text-ink-soft">↵</span

@@ -87,35 +87,40 @@ usePageKeys({ key: 'p', does: 'keyHelp.onPaper', press: () => agree('paper') })
       <RouterLink class="act" :to="`/counter/${id}`">{{ say('agreementPage.back') }}</RouterLink>
     </header>
     <p v-if="fault" role="alert" class="bg-stop-pale px-6 py-2 font-bold text-stop">{{ fault }}</p>
-    <main v-if="text && words" :lang="language" class="mx-auto max-w-5xl px-6 py-5">
-      <h1 class="!text-[2.1rem]">{{ text.title }}</h1>
-      <p class="text-xl text-ink-soft">{{ text.subject }}</p>
-      <ul class="mt-3 list-disc space-y-1.5 ps-6 text-[1.35rem] leading-snug" data-testid="agreement">
-        <li v-for="line in text.lines" :key="line">{{ line }}</li>
-      </ul>
-      <p class="mt-4 text-[1.35rem] font-bold">{{ text.agree }}</p>
-      <p v-if="!job.hasName" role="alert" class="mt-3 font-bold text-stop">
-        {{ say('agreementPage.nameMissing') }}
-      </p>
-      <div v-else class="mt-3 flex flex-wrap items-end gap-5">
-        <SignatureField
-          :key="language"
-          :hint="words.say('agreement.sign')"
-          :again="words.say('agreement.signAgain')"
-          @drawn="(png) => (signature = png)"
-        />
-        <div class="flex flex-col gap-3">
-          <button
-            type="button"
-            class="act act-main text-xl"
-            :disabled="!signature"
-            @click="agree('signature')"
-          >
-            {{ words.say('agreement.iAgree') }}
-          </button>
-          <button type="button" class="act" @click="record({ kind: 'refused' })">
-            {{ words.say('agreement.iDoNotAgree') }}
-          </button>
+    <!-- However long it is, what is signed with stays in sight. -->
+    <main v-if="text && words" :lang="language" class="beside beside-sign mx-auto max-w-6xl px-6 py-5">
+      <div>
+        <h1 class="!text-[2.1rem]">{{ text.title }}</h1>
+        <p class="text-xl text-ink-soft">{{ text.subject }}</p>
+        <ul class="mt-3 list-disc space-y-1.5 ps-6 text-[1.3rem] leading-snug" data-testid="agreement">
+          <li v-for="line in text.lines" :key="line">{{ line }}</li>
+        </ul>
+        <p class="mt-4 text-[1.3rem] font-bold">{{ text.agree }}</p>
+      </div>
+      <div class="sticky top-4 self-start">
+        <p v-if="!job.hasName" role="alert" class="font-bold text-stop">
+          {{ say('agreementPage.nameMissing') }}
+        </p>
+        <div v-else class="space-y-4">
+          <SignatureField
+            :key="language"
+            :hint="words.say('agreement.sign')"
+            :again="words.say('agreement.signAgain')"
+            @drawn="(png) => (signature = png)"
+          />
+          <div class="flex flex-wrap gap-3">
+            <button
+              type="button"
+              class="act act-main flex-1 text-xl"
+              :disabled="!signature"
+              @click="agree('signature')"
+            >
+              {{ words.say('agreement.iAgree') }}
+            </button>
+            <button type="button" class="act" @click="record({ kind: 'refused' })">
+              {{ words.say('agreement.iDoNotAgree') }}
+            </button>
+          </div>
         </div>
       </div>
     </main>

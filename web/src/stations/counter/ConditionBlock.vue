@@ -130,7 +130,7 @@ function toggleMark({ side, column, row }: ConditionZone): void {
           :width="side.width"
           :height="side.height"
           :rx="side.corner"
-          class="fill-white/60 stroke-ink"
+          class="fill-lit stroke-ink"
           stroke-width="2"
         />
         <g

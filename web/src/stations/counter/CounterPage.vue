@@ -8,16 +8,14 @@ import JobFrame from '../../parts/JobFrame.vue'
 import OneOf from '../../parts/OneOf.vue'
 import { useIdentifying } from '../../parts/useIdentifying.ts'
 import AskNow from './AskNow.vue'
-import ConditionBlock from './ConditionBlock.vue'
 import CustomerFields from './CustomerFields.vue'
-import OwnershipDocuments from './OwnershipDocuments.vue'
 import FactLines from './FactLines.vue'
 import SupervisorBlock from './SupervisorBlock.vue'
-import PapersBlock from './PapersBlock.vue'
-import RegistryBlock from './RegistryBlock.vue'
 import RouteBeside from './RouteBeside.vue'
 import WhichKeys from './WhichKeys.vue'
+import WithIt from './WithIt.vue'
 import { useQuestions } from './useQuestions.ts'
+import { useRegistryByItself } from './useRegistryByItself.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import { say } from '../../words/index.ts'
 
@@ -42,6 +40,7 @@ const foresight = useForesight(given)
 const asked = computed(() => foresight.value?.askNext)
 const { now, question, open, known, more, ask, next, putOff } = useQuestions(props.id, asked)
 useReading(given, now)
+useRegistryByItself(props.id)
 
 /** How the route moved last, and by which answers; it stands until it moves again. */
 const change = shallowRef<RouteChange>()
@@ -142,28 +141,8 @@ usePageKeys({
               @update:model-value="(here) => job.setFact('deviceHere', here)"
             />
           </div>
+          <WithIt :asks-registry="now === 'registryAnswer'" />
           <FactLines :now="now" :open="open" :known="known" :more="more" @ask="ask" />
-          <details v-if="now !== 'registryAnswer'" class="fold" :open="job.facts.imei !== undefined">
-            <summary>{{ say('counter.registry') }}</summary>
-            <RegistryBlock />
-          </details>
-          <details class="fold">
-            <summary>
-              {{ say('counter.ownership') }}
-              <span v-if="job.saved?.ownershipFiles.length" class="font-normal">{{
-                job.saved.ownershipFiles.length
-              }}</span>
-            </summary>
-            <OwnershipDocuments />
-          </details>
-          <details class="fold">
-            <summary>{{ say('counter.condition') }}</summary>
-            <ConditionBlock />
-          </details>
-          <details class="fold">
-            <summary>{{ say('counter.documents') }}</summary>
-            <PapersBlock />
-          </details>
         </div>
         <div class="sticky top-[6.1rem] max-h-[calc(100vh-10.4rem)] overflow-auto px-5 py-4" tabindex="-1">
           <RouteBeside

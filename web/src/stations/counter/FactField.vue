@@ -8,6 +8,7 @@ import FreeText from '../../parts/FreeText.vue'
 import ImeiField from '../../parts/ImeiField.vue'
 import ModelFinder from '../../parts/ModelFinder.vue'
 import NumberedChoices from './NumberedChoices.vue'
+import RegistryAnswer from './RegistryAnswer.vue'
 import WrongEntries from './WrongEntries.vue'
 import { offeredTexts } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
@@ -78,6 +79,7 @@ function setCount(text: string, to: number): void {
     @keep="(code) => set(code)"
   />
   <WrongEntries v-else-if="name === 'wrongEntries'" />
+  <RegistryAnswer v-else-if="name === 'registryAnswer'" />
   <NumberedChoices
     v-else
     :label="label"

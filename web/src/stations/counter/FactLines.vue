@@ -9,7 +9,7 @@ import { factText, keyText } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
 /** What is still open, in the order of its worth, and what is known, each folded into a line that opens again. */
-defineProps<{
+const props = defineProps<{
   now: Asked | undefined
   open: readonly Question[]
   known: readonly FactName[]
@@ -19,6 +19,10 @@ const emit = defineEmits<{ ask: [name: Asked] }>()
 const job = useJob()
 const catalog = useCatalog()
 const own = computed(() => (job.found ? namesIn(job.found.family) : {}))
+/** So many open questions are offered beside the one that is asked; the others wait below. */
+const OFFERED = 6
+const offered = computed(() => props.open.slice(0, OFFERED))
+const later = computed(() => [...props.open.slice(OFFERED).map(({ name }) => name), ...props.more])
 const text = (name: FactName) => {
   const said = factText(name, job.facts[name], catalog.modelName, words)
   const broken = name === 'keysWork' && job.facts.keysWork === 'no' ? (job.progress?.brokenKeys ?? []) : []
@@ -34,7 +38,7 @@ const text = (name: FactName) => {
         <span class="font-normal text-ink-soft">{{ say('facts.mostUseful') }}</span>
       </h2>
       <ul class="mt-1 flex flex-wrap gap-x-1.5 gap-y-1">
-        <li v-for="question in open" :key="question.name">
+        <li v-for="question in offered" :key="question.name">
           <button
             type="button"
             class="border border-ink-soft px-2 py-0.5 hover:bg-paper-deep"
@@ -53,7 +57,7 @@ const text = (name: FactName) => {
         <li v-for="name in known" :id="`fact-${name}`" :key="name" class="border-b border-rule">
           <button
             type="button"
-            class="flex w-full items-baseline justify-between gap-3 py-1 text-start hover:bg-paper-deep"
+            class="flex w-full items-baseline justify-between gap-3 py-0.5 text-start text-[0.95rem] hover:bg-paper-deep"
             :class="{ 'bg-brass-pale': name === now }"
             @click="emit('ask', name)"
           >
@@ -63,9 +67,9 @@ const text = (name: FactName) => {
         </li>
       </ul>
     </section>
-    <details v-if="more.length" class="px-4 pb-2 text-sm text-ink-soft">
+    <details v-if="later.length" class="px-4 pb-2 text-sm text-ink-soft">
       <summary class="cursor-pointer">{{ say('facts.more') }}</summary>
-      <template v-for="(name, index) in more" :key="name"
+      <template v-for="(name, index) in later" :key="name"
         ><template v-if="index > 0">, </template
         ><button type="button" class="underline" @click="emit('ask', name)">
           {{ say(`ask.${name}`) }}

@@ -21,7 +21,7 @@ const emit = defineEmits<{ choose: [answer: string] }>()
       :class="
         chosen === value
           ? 'border-ink bg-ink font-bold text-paper'
-          : 'border-ink-soft bg-white/50 hover:bg-paper-deep'
+          : 'border-ink-soft bg-lit hover:bg-paper-deep'
       "
       @click="emit('choose', value)"
     >

@@ -35,7 +35,7 @@ function wipe(): void {
   <div class="relative max-w-full">
     <canvas
       ref="canvas"
-      class="h-40 w-[34rem] max-w-full touch-none border-2 border-ink bg-white"
+      class="h-52 w-[34rem] max-w-full touch-none border-2 border-ink bg-white"
       :aria-label="hint"
       role="img"
     />

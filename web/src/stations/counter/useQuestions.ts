@@ -78,7 +78,21 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
   onKeyStroke('Escape', () => {
     if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
   })
+  /** Written into the search, wherever the hands were. */
+  async function searchModel(letter: string): Promise<void> {
+    await ask('modelId')
+    const field = document.querySelector<HTMLInputElement>('#ask-now input')
+    if (!field) return
+    field.value += letter
+    field.dispatchEvent(new Event('input', { bubbles: true }))
+  }
   usePageKeys(
+    {
+      key: 'letter',
+      does: 'keyHelp.modelSearch',
+      when: () => job.facts.modelId === undefined,
+      press: (_, letter) => void searchModel(letter),
+    },
     // The next question’s field takes the focus: the letter is not for it.
     {
       key: 'l',
@@ -89,7 +103,9 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
     {
       key: 'digit',
       does: 'keyHelp.answerQuestion',
-      when: () => now.value !== undefined && fieldOf(now.value) === 'choices',
+      // What the registry said is told at a place of its own.
+      when: () =>
+        now.value !== undefined && now.value !== 'registryAnswer' && fieldOf(now.value) === 'choices',
       press(n) {
         const name = now.value
         const choice = name && name !== 'customer' ? offeredAnswers(name, job.device)[n - 1] : undefined
