@@ -12,7 +12,14 @@ import {
 } from '@benevox/core/catalog'
 import { inOrderOfChance, rankReasons, rankMethods, studiedMethod } from '@benevox/core/hand'
 import { chartDrawing, deviceDrawing, drawingSvg, type Drawing } from '@benevox/core/drawing'
-import { familySheets, inParts, wipeFromRecovery } from '@benevox/core/method'
+import {
+  awaitedCues,
+  cautionsAt,
+  familySheets,
+  inParts,
+  runLine,
+  wipeFromRecovery,
+} from '@benevox/core/method'
 import { compileFamily, USUAL_SITUATION } from '@benevox/core/twin'
 import { describe, expect, it } from 'vitest'
 import { demoPack } from './demoPack.ts'
@@ -170,6 +177,33 @@ it('a line that is touched is called what stands on the device', () => {
   const family = familyOf('watch-crown-on-puck')
   const found = wipeFromRecovery(machineOf(family), family)
   expect(menuLineText(inParts(found?.way.beforeLastQuestion ?? []), ENGLISH)).toBe('tap “Erase all”')
+})
+
+describe('what may mislead whoever holds the keys', () => {
+  const told = (name: string, atMs: number) => {
+    const { method, chart } = sheets.find(([one]) => one === name)?.[1] ?? {}
+    if (!method || !chart) throw new Error(name)
+    return cautionsAt(method, chart, runLine(chart, atMs)).map(({ kind }) => kind)
+  }
+  it('the power menu on the way to the black screen, and only there', () => {
+    expect(told('forced-off-data-gate/slide-until-menu', 2000)).toEqual(['power-menu'])
+    expect(told('forced-off-data-gate/slide-until-menu', -500)).toEqual([])
+    expect(told('forced-off-data-gate/slide-until-menu', 18_000)).toEqual([])
+    // It is off already, or restarts by itself: no such menu can come.
+    expect(told('forced-off-data-gate/from-off', 1000)).toEqual([])
+    expect(told('slide-at-dark/loop', 1000)).toEqual([])
+  })
+  it('a wait that one would give up, with how long it lasts at most', () => {
+    const { method, chart } =
+      sheets.find(([one]) => one === 'two-minutes-of-nothing/let-go-at-logo')?.[1] ?? {}
+    if (!method || !chart) throw new Error('no sheet')
+    const logo = awaitedCues(chart).find(({ cue }) => cue === 'logo')
+    const [caution] = cautionsAt(method, chart, runLine(chart, 30_000, logo))
+    expect(caution?.kind).toBe('long-wait')
+    // The family says two minutes; the slowest unit needs somewhat more.
+    expect(caution?.kind === 'long-wait' && caution.mostMs / 60_000).toBeCloseTo(2.2, 0)
+    expect(told('slide-at-dark/slide', 12_000)).toEqual([])
+  })
 })
 
 describe('a drawing can be read', () => {

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test, type Locator } from '@playwright/test'
 import { expectAccessible } from './accessible.ts'
 import { csv, DEVICE_HEADINGS } from './files.ts'
 import { openJobOf, signIn } from './shop.ts'
@@ -128,6 +128,37 @@ test('with text at 200 % on 1280 by 800 nothing of the counter and the bench is 
       ((await first.boundingBox())?.width ?? 0) / ((await page.locator('main').boundingBox())?.width ?? 1)
     await expect.poll(share).toBeGreaterThan(0.5)
   }
+})
+
+test('at night, against glare, with large letters and for the left hand nothing is lost', async ({
+  page,
+}) => {
+  await signIn(page)
+  const choose = async (label: string, answer: string) => {
+    await page.getByRole('button', { name: 'View' }).click()
+    await page.getByRole('radiogroup', { name: label }).getByRole('radio', { name: answer }).click()
+    await page.keyboard.press('Escape')
+  }
+  await openJobOf(page, 'O. Brandal')
+  await choose('Text', 'largest')
+  await choose('Hand', 'left-handed')
+  for (const light of ['night', 'glare']) {
+    await choose('Light', light)
+    for (const customer of ['O. Brandal', 'L. Torum', 'P. Holm-Weir']) {
+      await openJobOf(page, customer)
+      await expectAccessible(page, `${customer}, ${light}`)
+      const overflow = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      )
+      expect(overflow, `${customer}, ${light}`).toBeLessThanOrEqual(0)
+    }
+  }
+  // What is asked is now on the other side, and what the machine was told it keeps.
+  await openJobOf(page, 'O. Brandal')
+  const leftOf = async (of: Locator) => (await of.boundingBox())?.x ?? 0
+  expect(await leftOf(page.locator('#ask-now'))).toBeGreaterThan(await leftOf(page.getByTestId('route-main')))
+  await page.reload()
+  await expect(page.locator('html')).toHaveAttribute('data-view', 'glare')
 })
 
 test('a wrong password is refused with a sentence', async ({ page }) => {

@@ -88,7 +88,7 @@ const PARTS = [
     'one-truth',
     'suppliers',
   ],
-  ['counter', 'account-lock', 'playbook', 'languages'],
+  ['counter', 'by-keyboard', 'account-lock', 'playbook', 'languages'],
   ['every-view', 'every-family', 'teach', 'teach-anew', 'first-page'],
 ]
 

@@ -54,9 +54,10 @@ export async function measureScreens(only) {
     await page.getByLabel('Password').fill(supervisor.password)
     await page.getByRole('button', { name: 'Sign in' }).click()
     await page.getByRole('heading', { name: 'Counter' }).waitFor()
-    if (only) return [await answers(page), await answers(page)]
+    if (only) return [await answers(page), await answers(page), await atTheBench(page)]
     return [
       await answers(page),
+      await atTheBench(page),
       await figures(page),
       await familiesChecked(page),
       await packTakenIn(page),
@@ -87,6 +88,49 @@ async function answers(page) {
   }
   return `an answer at the counter to the next question, route and worths included: ${told(read)}; answered 0.15 s after the question came instead of 0.8 s: ${told(byHeart)}`
 }
+
+/**
+ * From a key at the bench to the picture that it asks for: all in hand, begun, it went wrong, what was seen. Told by the
+ * page itself, from the key to the frame after the change.
+ */
+async function atTheBench(page) {
+  const { agreedTo } = await import('tsx/esm/api').then(({ tsImport }) =>
+    tsImport('../../e2e/shop.ts', import.meta.url),
+  )
+  const times = []
+  const KEYS = [
+    [' ', '[data-testid=critical]'],
+    [' ', '[data-testid=now]'],
+    ['x', 'main ul button svg'],
+  ]
+  for (let n = 0; n < 12; n++) {
+    await page.goto(`/bench/${await agreedTo(page, 'quistral m1')}`)
+    await page.getByRole('button', { name: /^All in hand/ }).waitFor()
+    await page.waitForTimeout(1500)
+    for (const [key, wanted] of KEYS) {
+      times.push(await untilKeyShows(page, key, wanted))
+      await page.waitForTimeout(400)
+    }
+  }
+  return `a key at the bench to its picture: median ${median(times).toFixed(0)} ms, p95 ${percentile(times, 0.95).toFixed(0)} ms (asked: 80), slowest ${Math.max(...times).toFixed(0)} ms of ${times.length}`
+}
+
+const untilKeyShows = (page, key, wanted) =>
+  page.evaluate(
+    ([pressed, selector]) =>
+      new Promise((resolve) => {
+        const from = performance.now()
+        const look = () => {
+          if (!document.querySelector(selector)) return
+          observer.disconnect()
+          requestAnimationFrame(() => resolve(performance.now() - from))
+        }
+        const observer = new MutationObserver(look)
+        observer.observe(document.body, { childList: true, subtree: true, characterData: true })
+        document.body.dispatchEvent(new KeyboardEvent('keydown', { key: pressed, bubbles: true }))
+      }),
+    [key, wanted],
+  )
 
 /** @returns how long each took, and how long the machine was taken away meanwhile, in milliseconds */
 async function answered(page, readFor) {

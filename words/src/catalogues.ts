@@ -2789,4 +2789,9 @@ export interface Messages {
   'view.hand.right': object
   'view.hand.left': object
   'view.here': object
+  'caution.power-menu': object
+  'caution.long-wait': { readonly time: string | number }
+  'caution.cable-out': object
+  'keyHelp.telephone': object
+  'keyHelp.onTelephone': object
 }

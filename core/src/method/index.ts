@@ -1,4 +1,5 @@
 export * from './beat.ts'
+export * from './cautions.ts'
 export * from './drive.ts'
 export * from './execute.ts'
 export * from './keyChart.ts'

@@ -3,6 +3,7 @@ import { keyText } from '@benevox/words'
 import type { Attempt } from '@benevox/contract'
 import { namesIn, type Cue, type Family, type Model } from '@benevox/core/catalog'
 import { placesOf } from '@benevox/core/diagnosis'
+import { cautionsAt } from '@benevox/core/method'
 import { AS_IT_CAME } from '@benevox/core/route'
 import { useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
@@ -96,6 +97,11 @@ const keyToTest = computed(() => {
 })
 const places = computed(() => placesOf(running.value))
 const lineMs = computed(() => line.value?.ms ?? 0)
+const cautions = computed(() =>
+  phase.value === 'running' && method.value && chart.value && line.value
+    ? cautionsAt(method.value, chart.value, line.value)
+    : [],
+)
 const stepNow = computed(() =>
   phase.value === 'running' && lineMs.value >= 0 ? (line.value?.step ?? -1) : -1,
 )
@@ -272,6 +278,18 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           </p>
           <p class="text-2xl text-ink-soft">
             {{ lineMs < 0 ? (critical?.sentence ?? lines[0]) : lines[stepNow + 1] }}
+          </p>
+          <p
+            v-for="one in cautions"
+            :key="one.kind"
+            class="border-s-4 border-waiting ps-3 text-xl"
+            data-testid="caution"
+          >
+            {{
+              one.kind === 'long-wait'
+                ? say('caution.long-wait', { time: words.wait(one.mostMs) })
+                : say('caution.power-menu')
+            }}
           </p>
           <p v-if="tooEarly" role="alert" class="border-s-4 border-brass ps-3 text-xl">
             {{ say('keys.tooEarly', { sign: say(`sign.${tooEarly.cue.cue}`) }) }}

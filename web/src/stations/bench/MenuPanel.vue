@@ -53,6 +53,10 @@ const visible = computed(() =>
       : (toWipe.value?.beforeLastQuestion ?? []),
 )
 const line = computed(() => text(visible.value))
+/** What let it into recovery is not needed any more; a watch lives on its puck. */
+const mayTakeCableOut = computed(
+  () => props.model.kind !== 'watch' && (job.saved?.attempts.at(-1)?.link ?? 'none') !== 'none',
+)
 /** A way of more letters is written smaller, so that all of it is in sight. */
 const LONG = 45
 const cacheFirst = computed(() => first.value === 'clear-cache')
@@ -265,6 +269,9 @@ defineExpose({
       </p>
 
       <BeforeReset v-if="!isGone && !keepsData && !atLastQuestion" class="mt-6" as="pictures" />
+      <p v-if="mayTakeCableOut && !atLastQuestion" class="mt-3 xl:text-lg" data-testid="caution">
+        {{ say('caution.cable-out') }}
+      </p>
       <div v-if="atLastQuestion && !isReleased && !isGone" class="mt-3">
         <GatePanel />
         <div class="mt-3 flex items-center gap-4">

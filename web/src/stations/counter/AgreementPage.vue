@@ -59,7 +59,10 @@ function agree(how: 'signature' | 'paper' | 'telephone'): void {
   })
 }
 
-usePageKeys({ key: 'p', does: 'keyHelp.onPaper', press: () => agree('paper') })
+usePageKeys(
+  { key: 'p', does: 'keyHelp.onPaper', press: () => agree('paper') },
+  { key: 't', does: 'keyHelp.onTelephone', when: () => mayBeSaid.value, press: () => agree('telephone') },
+)
 </script>
 
 <template>
@@ -133,7 +136,7 @@ usePageKeys({ key: 'p', does: 'keyHelp.onPaper', press: () => agree('paper') })
         {{ say('agreementPage.onPaper') }} <span class="key-hint">P</span>
       </button>
       <button v-if="mayBeSaid" type="button" class="underline" @click="agree('telephone')">
-        {{ say('agreementPage.onTelephone') }}
+        {{ say('agreementPage.onTelephone') }} <span class="key-hint">T</span>
       </button>
     </footer>
   </div>

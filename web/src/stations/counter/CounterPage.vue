@@ -103,12 +103,20 @@ async function toCustomer(): Promise<void> {
   else await router.push(`/counter/${props.id}/agreement`)
 }
 
-usePageKeys({
-  key: 'c',
-  does: 'keyHelp.agreement',
-  when: () => needsAgreement.value,
-  press: () => void toCustomer(),
-})
+usePageKeys(
+  {
+    key: 'c',
+    does: 'keyHelp.agreement',
+    when: () => needsAgreement.value,
+    press: () => void toCustomer(),
+  },
+  {
+    key: 't',
+    does: 'keyHelp.telephone',
+    when: () => station.value === 'counter',
+    press: () => job.setFact('deviceHere', job.facts.deviceHere === 'no' ? 'yes' : 'no'),
+  },
+)
 </script>
 
 <template>
