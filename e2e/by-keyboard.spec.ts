@@ -51,6 +51,8 @@ class Intake {
     }
     if (name === 'customer') return this.type('Q. Test')
     const said = this.facts[name]
+    // It is being asked: its answer comes by itself.
+    if (name === 'registryAnswer' && said !== 'no-answer') return
     // Whoever has no IMEI to read has none to scan.
     if (name === 'imei' && this.facts.registryAnswer !== 'no-answer') return this.scan(this.imei)
     if (said === undefined || name === 'imei') return this.later(name)
