@@ -268,7 +268,7 @@ describe('a drawing can be read', () => {
     '%s: the names of its keys touch nothing, upright and turned',
     (_, family) => {
       for (const isTurned of [false, true]) {
-        const drawing = deviceDrawing(family, family.kind, drawnNames(ENGLISH), [], isTurned)
+        const drawing = deviceDrawing(family, family.kind, drawnNames(ENGLISH), { isTurned })
         expect(touching(drawing)).toEqual([])
         for (const { left, right, top, bottom } of boxesOf(drawing)) {
           expect(left).toBeGreaterThanOrEqual(0)

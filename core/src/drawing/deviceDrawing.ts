@@ -36,21 +36,28 @@ interface PlacedKey {
   readonly y: number
 }
 
+/** What is drawn of a device beside its body and keys. */
+interface DeviceShown {
+  /** Keys that are in use now, drawn bold. */
+  readonly used?: readonly KeyId[] | undefined
+  /** A quarter turn clockwise, as tablets are held too. */
+  readonly isTurned?: boolean | undefined
+  /** A sign that its screen is drawn with. */
+  readonly shows?: Cue | undefined
+  /** A finger goes from one key to another without leaving the edge. */
+  readonly slide?: { readonly from: KeyId; readonly to: KeyId } | undefined
+}
+
 /**
  * The device as it lies in hand, with the place and the name of each key on its edge. Names that would touch are
  * moved apart and led to their key by a line.
  * @param names absent: without names
- * @param used keys that are in use now, drawn bold
- * @param isTurned a quarter turn clockwise, as tablets are held too
- * @param shows a sign that its screen is drawn with
  */
 export function deviceDrawing(
   { keys }: Pick<Family, 'keys'>,
   kind: DeviceKind,
   names: Pick<DrawnNames, 'key'> | undefined,
-  used: readonly KeyId[] = [],
-  isTurned = false,
-  shows?: Cue,
+  { used = [], isTurned = false, shows, slide }: DeviceShown = {},
 ): Drawing {
   const { width, height, round } = BODY[kind]
   const body = isTurned ? { width: height, height: width } : { width, height }
@@ -90,6 +97,16 @@ export function deviceDrawing(
     marks.push(...ones.map((one) => keyMark(one, isBeside)))
     if (names) marks.push(...(isBeside ? namesBeside(ones, side) : namesOutside(ones, side)))
   }
+  const [begin, end] = [slide?.from, slide?.to].map((id) => held.find((key) => key.id === id))
+  if (begin && end)
+    marks.push(
+      ...fingerPath(
+        [begin, end].map((key) => {
+          const { cx, cy } = placeOf(key, kind, body, x, y)
+          return inward(key.edge, cx, cy)
+        }),
+      ),
+    )
   // Names moved apart may reach below the body.
   const lowest = Math.max(0, ...marks.map((mark) => (mark.kind === 'text' ? mark.y + 6 : 0)))
   return {
@@ -97,6 +114,26 @@ export function deviceDrawing(
     height: Math.max(lowest, y + body.height + Math.max(strap, room.bottom) + 8),
     marks,
   }
+}
+
+/** How far inside the edge a finger’s path is drawn. */
+const FINGER = 22
+const inward = (side: Edge, x: number, y: number): readonly [x: number, y: number] => {
+  const [dx, dy] = { left: [1, 0], right: [-1, 0], top: [0, 1], bottom: [0, -1] }[side] as [number, number]
+  return [x + dx * FINGER, y + dy * FINGER]
+}
+/** From where a finger begins to where it ends, with a point there. */
+function fingerPath(points: readonly (readonly [x: number, y: number])[]): DrawingMark[] {
+  const [from, to] = points
+  if (!from || !to) return []
+  const angle = Math.atan2(to[1] - from[1], to[0] - from[0])
+  const barb = (turn: number) =>
+    [to[0] - 11 * Math.cos(angle + turn), to[1] - 11 * Math.sin(angle + turn)] as const
+  return [
+    { kind: 'circle', ink: 'wave', cx: from[0], cy: from[1], r: 5, filled: true },
+    { kind: 'path', ink: 'wave', points: [from, to] },
+    { kind: 'path', ink: 'wave', points: [barb(0.5), to, barb(-0.5)] },
+  ]
 }
 
 interface Room {

@@ -199,7 +199,7 @@ describe('a device drawn', () => {
   const { family } = composed
   it('has its names only where they are wanted, and the keys in use bold', () => {
     expect(texts(deviceDrawing(family, 'phone', undefined))).toEqual([])
-    const drawing = deviceDrawing(family, 'phone', drawnNames(ENGLISH), ['power'])
+    const drawing = deviceDrawing(family, 'phone', drawnNames(ENGLISH), { used: ['power'] })
     expect(rects(drawing, 'used-key')).toHaveLength(1)
     expect(rects(drawing, 'key')).toHaveLength(2)
     const bold = drawing.marks.flatMap((mark) => (mark.kind === 'text' && mark.bold ? [mark.text] : []))
@@ -207,12 +207,38 @@ describe('a device drawn', () => {
   })
   it('held turned is as wide as it was tall, its right edge below', () => {
     const [upright, turned] = [false, true].map((isTurned) =>
-      deviceDrawing(family, 'tablet', drawnNames(ENGLISH), [], isTurned),
+      deviceDrawing(family, 'tablet', drawnNames(ENGLISH), { isTurned }),
     )
     const body = (drawing: Drawing | undefined) => drawing && rects(drawing, 'body')[0]
     expect([body(turned)?.width, body(turned)?.height]).toEqual([body(upright)?.height, body(upright)?.width])
     const keyY = turned ? Math.max(...rects(turned, 'key').map(({ y }) => y)) : 0
     expect(keyY).toBeGreaterThan((body(turned)?.y ?? 0) + (body(turned)?.height ?? 0) - 8)
+  })
+  it('shows a slide as a finger’s path from one key to the other, inside the edge; none to a key it has not got', () => {
+    for (const isTurned of [false, true]) {
+      const slide = { from: 'volume-down', to: 'volume-up' } as const
+      const drawing = deviceDrawing(family, 'phone', undefined, { isTurned, slide })
+      const path = drawing.marks.flatMap((mark) =>
+        mark.kind === 'path' && mark.points.length === 2 ? [mark.points] : [],
+      )
+      expect(path).toHaveLength(1)
+      const body = rects(drawing, 'body')[0]
+      const placeOf = (id: string) => rects(drawing, 'key').find(({ key }) => key === id)
+      for (const [end, id] of [
+        [path[0]?.[0], slide.from],
+        [path[0]?.[1], slide.to],
+      ] as const) {
+        const key = placeOf(id)
+        if (!end || !key || !body) throw new Error('nothing drawn')
+        const [dx, dy] = [end[0] - key.x - key.width / 2, end[1] - key.y - key.height / 2]
+        // Beside its key, towards the middle.
+        expect(Math.hypot(dx, dy)).toBeLessThan(30)
+        expect(end[0] > body.x && end[0] < body.x + body.width).toBe(true)
+        expect(end[1] > body.y && end[1] < body.y + body.height).toBe(true)
+      }
+    }
+    const none = deviceDrawing(family, 'phone', undefined, { slide: { from: 'volume-up', to: 'crown' } })
+    expect(none.marks.some(({ ink }) => ink === 'wave')).toBe(false)
   })
   it('puts the keys of a round watch on its circle', () => {
     const watch = {

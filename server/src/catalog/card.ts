@@ -79,7 +79,7 @@ function pictures(family: Family, models: readonly Model[], words: Words): Conte
   return [...kinds].flatMap((kind) =>
     (kind === 'tablet' ? [false, true] : [false]).map((turned): Content => ({
       svg: drawingSvg(
-        deviceDrawing(family, kind, drawnNames(words), [], turned),
+        deviceDrawing(family, kind, drawnNames(words), { isTurned: turned }),
         words.say(`kind.${kind}`),
         HOUSE,
       ),

@@ -14,6 +14,8 @@ const props = defineProps<{
   turned?: boolean
   /** Without the names of the keys. */
   plain?: boolean
+  /** A finger goes from one key to the other. */
+  slide?: { readonly from: KeyId; readonly to: KeyId } | undefined
   /** A sign that its screen is drawn with. */
   shows?: Cue | undefined
   /** A key can be clicked where it is drawn. */
@@ -21,14 +23,12 @@ const props = defineProps<{
 }>()
 defineEmits<{ chosen: [key: KeyId] }>()
 const drawing = computed(() =>
-  deviceDrawing(
-    props.family,
-    props.kind,
-    props.plain ? undefined : drawnNames(words),
-    props.pressed,
-    props.turned,
-    props.shows,
-  ),
+  deviceDrawing(props.family, props.kind, props.plain ? undefined : drawnNames(words), {
+    used: props.pressed,
+    isTurned: props.turned,
+    shows: props.shows,
+    slide: props.slide,
+  }),
 )
 /** How far beside a key a finger or a mouse still means it. */
 const ROUND_A_KEY = 12

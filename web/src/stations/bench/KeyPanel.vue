@@ -105,6 +105,12 @@ const cautions = computed(() =>
 const stepNow = computed(() =>
   phase.value === 'running' && lineMs.value >= 0 ? (line.value?.step ?? -1) : -1,
 )
+/** The finger’s path of the step that is to be done, or of the method beforehand. */
+const slide = computed(() => {
+  const steps = method.value?.steps ?? []
+  const near = phase.value === 'running' ? steps.slice(Math.max(0, stepNow.value), stepNow.value + 2) : steps
+  return near.find((step) => step.do === 'slide')
+})
 const pressedNow = computed(
   () =>
     chart.value?.lanes
@@ -349,7 +355,13 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           </details>
           <div v-else class="flex items-start gap-6">
             <StepLines class="min-w-0 flex-1" :lines="lines" :open="2" />
-            <DevicePicture class="!w-44 shrink-0" :family="family" :kind="model.kind" :pressed="usedKeys" />
+            <DevicePicture
+              class="!w-44 shrink-0"
+              :family="family"
+              :kind="model.kind"
+              :pressed="usedKeys"
+              :slide="slide"
+            />
           </div>
         </component>
         <DevicePicture
@@ -403,6 +415,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           :family="family"
           :kind="model.kind"
           :pressed="pressedNow"
+          :slide="slide"
           :shows="line?.next?.cue"
         />
         <KeysTested v-if="isBarred" :family="family" :keys="usedKeys" />
