@@ -212,7 +212,7 @@ describe('a drawing can be read', () => {
     (_, { chart }) => {
       if (!chart) throw new Error('no chart')
       for (const width of [500, 840]) {
-        const drawing = chartDrawing(chart, drawnNames(ENGLISH), width)
+        const drawing = chartDrawing(chart, drawnNames(ENGLISH), { width })
         expect(touching(drawing)).toEqual([])
         for (const { left, right, bottom } of boxesOf(drawing)) {
           expect(left).toBeGreaterThanOrEqual(-1)
@@ -224,6 +224,29 @@ describe('a drawing can be read', () => {
         )
         const names = boxesOf(drawing).filter(({ left }) => left === 0)
         for (const { right } of names) expect(right).toBeLessThanOrEqual(firstLane)
+      }
+    },
+  )
+  it.each(sheets)(
+    '%s: what a step waits for is drawn above its line, inside the picture and apart',
+    (_, { chart }) => {
+      if (!chart) throw new Error('no chart')
+      for (const form of ['phone', 'watch'] as const) {
+        const drawing = chartDrawing(chart, drawnNames(ENGLISH), { form })
+        const bodies = drawing.marks.filter(
+          (mark) => mark.kind === 'rect' && mark.ink === 'body' && mark.round,
+        )
+        const awaited = chart.cues.filter(({ step }) => step !== undefined)
+        expect(bodies.length).toBeLessThanOrEqual(awaited.length)
+        expect(bodies.length > 0).toBe(awaited.length > 0)
+        const boxes = bodies.flatMap((mark) => (mark.kind === 'rect' ? [mark] : []))
+        for (const [n, { x, y, width, height }] of boxes.entries()) {
+          expect(Math.min(x, y, drawing.width - x - width)).toBeGreaterThanOrEqual(0)
+          // No word begins above the lower edge of a sign.
+          for (const { top } of boxesOf(drawing)) expect(top).toBeGreaterThanOrEqual(y + height - 1)
+          const before = boxes[n - 1]
+          if (before) expect(x).toBeGreaterThan(before.x + before.width)
+        }
       }
     },
   )

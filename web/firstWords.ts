@@ -3,7 +3,7 @@ import type { Plugin } from 'vite'
 
 /** What the first page may say: the rest of a language comes with the first page that is not one of them. */
 export const FIRST_WORDS =
-  /^(?:app|away|chance|jobs|keyHelp|keyboard|lock|lockState|problem|rail|shelf|signIn|station|switchPerson|timers|tray|waits)\.|^(?:askNow\.later|history\.line)$/
+  /^(?:app|away|chance|jobs|keyHelp|keyboard|lock|lockState|problem|rail|shelf|signIn|station|switchPerson|timers|tray|view|waits)\.|^(?:askNow\.later|history\.line)$/
 
 const FILE = /\/words\/languages\/[a-z]+\.json$/
 const [FIRST, REST] = ['\0first-words:', '\0rest-of-words:']

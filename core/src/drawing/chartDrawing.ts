@@ -1,6 +1,7 @@
 import { widthOf, type Drawing, type DrawingMark } from './drawing.ts'
 import type { Cue, KeyId, LinkKind, Posture } from '../catalog/index.ts'
 import type { ChartTime, KeyChart, LinkSpan } from '../method/index.ts'
+import { smallSign, smallSignWidth, type ScreenForm } from './screenDrawing.ts'
 
 /** A key chart laid out: the same drawing on the screen, in a file and on paper. Lengths in its own units. */
 export interface ChartDrawing extends Drawing {
@@ -12,12 +13,14 @@ export interface ChartDrawing extends Drawing {
 const WIDE = 840
 /** Between letting a key go and pressing it anew at the same moment, so that the two are not one. */
 const ANEW = 12
-const LANE = 46
+const LANE = 40
 const RIGHT_MARGIN = 24
 const SHORTEST_LABEL = 136
 const FIGURE = { label: 19, cue: 17, link: 15 }
 const CUE_LEVEL = 23
 const FIRST_LEVEL = 17
+/** How tall the sign of a cue that is waited for stands above its word. */
+const SIGN = 40
 /** A time that varies more than this from unit to unit fades out. */
 const NOTICEABLE_MS = 200
 const FADE = 16
@@ -37,18 +40,24 @@ export interface ChartChange {
   readonly word: string
 }
 
+interface ChartShown {
+  /** In the drawing's units, from about 400. */
+  readonly width?: number | undefined
+  /** What the next attempt does otherwise, marked at its step. */
+  readonly changes?: readonly ChartChange[] | undefined
+  /** Of the device, by which the signs of the cues are drawn that a step waits for. */
+  readonly form?: ScreenForm | undefined
+}
+
 /**
  * Lays out a key chart: a lane a key in the order of the device's edge, thick where it is held, cue marks as
  * hairlines across the lanes with their word, hinge and cable as lanes of their own, ranges as faded ends. Long stretches in
  * which nothing changes are drawn shorter, or they would squeeze the key work away.
- * @param width in the drawing's units, from about 400
- * @param changes what the next attempt does otherwise, marked at its step
  */
 export function chartDrawing(
   chart: KeyChart,
   names: DrawnNames,
-  width = WIDE,
-  changes: readonly ChartChange[] = [],
+  { width = WIDE, changes = [], form = 'phone' }: ChartShown = {},
 ): ChartDrawing {
   const labels = [
     ...chart.lanes.map(({ key }) => names.key(key)),
@@ -60,7 +69,9 @@ export function chartDrawing(
   const xOf = scaleOf(chart, left, width)
   const cues = placedCues(chart, xOf, width, (cue) => names.cue(cue))
   const levels = Math.max(1, ...cues.map(({ level }) => level + 1))
-  const top = FIRST_LEVEL + levels * CUE_LEVEL - 6
+  const signs = placedSigns(cues, form, width)
+  const first = FIRST_LEVEL + (signs.length > 0 ? SIGN : 0)
+  const top = first + levels * CUE_LEVEL - 6
   const height = top + labels.length * LANE + 2
   const boxes = changes.map((change) => changeBox(change, chart, xOf, top, width))
   const marks: DrawingMark[] = []
@@ -150,11 +161,12 @@ export function chartDrawing(
     chart.links.map((span) => ({ ...span, name: names.link(span.link) })),
   )
   // All lines before all words, so that no line goes over a word of another cue.
-  const yOf = (level: number) => FIRST_LEVEL + level * CUE_LEVEL
+  const yOf = (level: number) => first + level * CUE_LEVEL
   for (const { x, level, isAwaited } of cues) {
     const ink = isAwaited ? 'awaited-cue' : 'passing-cue'
     marks.push({ kind: 'line', ink, x1: x, x2: x, y1: yOf(level) + 5, y2: height - 4 })
   }
+  for (const { cue, x } of signs) marks.push(...smallSign(cue, form, x, 0, SIGN))
   for (const { word, x, level, anchor, isAwaited } of cues) {
     const y = yOf(level)
     marks.push({ kind: 'text', ink: 'cue-word', x, y, size: FIGURE.cue, bold: isAwaited, anchor, text: word })
@@ -261,6 +273,7 @@ function scaleOf(
 }
 
 interface PlacedCue {
+  readonly cue: Cue
   readonly word: string
   readonly x: number
   readonly level: number
@@ -285,6 +298,24 @@ function placedCues(
     const free = endOfLevel.findIndex((end) => begins >= end)
     const level = free < 0 ? endOfLevel.length : free
     endOfLevel[level] = begins + width + 8
-    return { word, x, level, anchor, isAwaited: step !== undefined }
+    return { cue, word, x, level, anchor, isAwaited: step !== undefined }
   })
+}
+
+/** The signs of the cues that are waited for, each over its line; one that would touch the one before is left to its word. */
+function placedSigns(
+  cues: readonly PlacedCue[],
+  form: ScreenForm,
+  width: number,
+): readonly { readonly cue: Cue; readonly x: number }[] {
+  const wide = smallSignWidth(form, SIGN)
+  let end = Number.NEGATIVE_INFINITY
+  return cues
+    .filter(({ isAwaited }) => isAwaited)
+    .flatMap(({ cue, x: at }) => {
+      const x = Math.min(Math.max(0, at - wide / 2), width - wide)
+      if (x < end + 2) return []
+      end = x + wide
+      return [{ cue, x }]
+    })
 }

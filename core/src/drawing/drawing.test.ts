@@ -80,7 +80,7 @@ const way: Method = {
 const sheet = methodSheet(machine, way)
 const drawn = (width?: number) => {
   if (!sheet.chart) throw new Error('no chart')
-  return chartDrawing(sheet.chart, drawnNames(ENGLISH), width)
+  return chartDrawing(sheet.chart, drawnNames(ENGLISH), { width })
 }
 const texts = ({ marks }: Drawing) => marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []))
 const rects = ({ marks }: Drawing, ink: DrawingMark['ink']) =>

@@ -59,12 +59,15 @@ export type DrawingMark =
       readonly cy: number
       readonly r: number
       readonly filled: boolean
+      readonly stroke?: number
     }
   | {
       /** A stroke from point to point. */
       readonly kind: 'path'
       readonly ink: Ink
       readonly points: readonly (readonly [x: number, y: number])[]
+      /** How thick; {@link STROKE} where it is not said. */
+      readonly stroke?: number
     }
   | {
       readonly kind: 'text'
@@ -169,14 +172,14 @@ function svgOf(mark: DrawingMark): string {
         r: one(mark.r),
         ...(mark.filled
           ? { fill: FILL[mark.ink] }
-          : { fill: 'none', stroke: FILL[mark.ink], 'stroke-width': String(STROKE) }),
+          : { fill: 'none', stroke: FILL[mark.ink], 'stroke-width': String(mark.stroke ?? STROKE) }),
       })
     case 'path':
       return element('path', {
         d: pathData(mark.points),
         fill: 'none',
         stroke: FILL[mark.ink],
-        'stroke-width': String(STROKE),
+        'stroke-width': String(mark.stroke ?? STROKE),
         'stroke-linejoin': 'round',
       })
     case 'text':

@@ -1,5 +1,5 @@
 import type { Buzz, Cue, DeviceKind, ScreenKind } from '../catalog/index.ts'
-import type { Drawing, DrawingMark, Ink } from './drawing.ts'
+import { STROKE, type Drawing, type DrawingMark, type Ink } from './drawing.ts'
 import { dot, frame, line, path, rect, ring } from './marks.ts'
 
 /** The forms in which a screen is drawn: a tablet as it is held, a foldable with its fold. */
@@ -91,6 +91,23 @@ export function signDrawing(cue: Cue, form: ScreenForm): Drawing {
     height,
     marks: [...strap, rect('body', body.x, body.y, body.width, body.height, round), glass, ...fold, ...sign],
   }
+}
+
+/** A sign as {@link signDrawing} draws it, so many units high, with its strokes as thin as it is small. */
+export function smallSign(cue: Cue, form: ScreenForm, x: number, y: number, height: number): Written {
+  const drawing = signDrawing(cue, form)
+  const scale = height / drawing.height
+  return drawing.marks.map((mark) => {
+    const small = moved(mark, scale, x, y)
+    return small.kind === 'path' || small.kind === 'circle'
+      ? { ...small, stroke: Math.max(1, STROKE * scale * 1.3) }
+      : small
+  })
+}
+/** How wide that is. */
+export function smallSignWidth(form: ScreenForm, height: number): number {
+  const { width, height: tall } = BODIES[form]
+  return ((width + 2 * MARGIN) * height) / (tall + 2 * STRAP.length)
 }
 
 /** The width of a phone's glass in the unit in which signs are written. */

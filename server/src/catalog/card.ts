@@ -1,6 +1,6 @@
 import { startState, type DeviceKind, type Family, type Model, type Pack } from '@benevox/core/catalog'
 import { criticalSlack, slackOf } from '@benevox/core/hand'
-import { chartDrawing, deviceDrawing, drawingSvg } from '@benevox/core/drawing'
+import { chartDrawing, deviceDrawing, drawingSvg, screenFormOf } from '@benevox/core/drawing'
 import { familySheets, inParts, wipeFromRecovery, type MethodSheet } from '@benevox/core/method'
 import { criticalText, drawnNames, menuLineText, roomText, sheetTexts, type Words } from '@benevox/words'
 import { runnableFamily, USUAL_SITUATION, type Machine } from '@benevox/core/twin'
@@ -133,7 +133,10 @@ function wayOf(machine: Machine, sheet: MethodSheet, family: Family, words: Word
           chart
             ? {
                 svg: drawingSvg(
-                  chartDrawing(chart, drawnNames(words, chart.names), CHART_UNITS),
+                  chartDrawing(chart, drawnNames(words, chart.names), {
+                    width: CHART_UNITS,
+                    form: screenFormOf(family.kind),
+                  }),
                   method.name,
                   HOUSE,
                 ),

@@ -76,14 +76,14 @@ const OUTLINE: Partial<Record<DrawingMark['ink'], string>> = {
       :r="mark.r"
       :fill="mark.filled ? FILL[mark.ink] : 'none'"
       :stroke="mark.filled ? undefined : FILL[mark.ink]"
-      :stroke-width="STROKE"
+      :stroke-width="mark.stroke ?? STROKE"
     />
     <path
       v-else-if="mark.kind === 'path'"
       :d="pathData(mark.points)"
       fill="none"
       :stroke="FILL[mark.ink]"
-      :stroke-width="STROKE"
+      :stroke-width="mark.stroke ?? STROKE"
       stroke-linejoin="round"
     />
     <text

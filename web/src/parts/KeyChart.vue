@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { chartDrawing, type ChartChange } from '@benevox/core/drawing'
+import type { DeviceKind } from '@benevox/core/catalog'
+import { chartDrawing, screenFormOf, type ChartChange } from '@benevox/core/drawing'
 import type { KeyChart } from '@benevox/core/method'
 import { computed } from 'vue'
 import { drawnNames } from '@benevox/words'
@@ -15,14 +16,16 @@ const props = defineProps<{
   changes?: readonly ChartChange[] | undefined
   /** For a place half as wide as the page. */
   narrow?: boolean
+  /** The device, by which the signs are drawn. */
+  kind?: DeviceKind | undefined
+  folds?: boolean
 }>()
 const drawing = computed(() =>
-  chartDrawing(
-    props.chart,
-    drawnNames(words, props.chart.names),
-    props.narrow ? 500 : undefined,
-    props.changes,
-  ),
+  chartDrawing(props.chart, drawnNames(words, props.chart.names), {
+    width: props.narrow ? 500 : undefined,
+    changes: props.changes,
+    form: screenFormOf(props.kind ?? 'phone', false, props.folds),
+  }),
 )
 const nowX = computed(() => (props.nowMs === undefined ? undefined : drawing.value.xOf(props.nowMs)))
 </script>

@@ -341,6 +341,8 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           </summary>
           <KeyChart
             :chart="chart"
+            :kind="model.kind"
+            :folds="folds"
             :now-ms="phase === 'running' ? lineMs : undefined"
             :changes="
               phase === 'before' && advisedAttempt?.way.method.id === method.id

@@ -222,7 +222,7 @@ usePageKeys(
           </label>
           {{ say('unknownModel.on', { link: say(`link.${linkAskedFor(way.method) ?? 'none'}`) }) }}
         </p>
-        <KeyChart :chart="sheet.chart" class="mt-2" />
+        <KeyChart :chart="sheet.chart" :kind="kind" class="mt-2" />
         <StepLines :lines="sheetTexts(sheet, words)" class="mt-1" />
         <p v-if="best && best.method.id !== way.method.id" class="mt-2">
           {{ say('unknownModel.quickest') }}

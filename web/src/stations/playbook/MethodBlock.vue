@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Family } from '@benevox/core/catalog'
 import { SCAN, type StudiedMethod } from '@benevox/core/hand'
-import { chartDrawing, drawingSvg } from '@benevox/core/drawing'
+import { chartDrawing, drawingSvg, screenFormOf } from '@benevox/core/drawing'
 import type { MethodSheet } from '@benevox/core/method'
 import { computed } from 'vue'
 import KeyChart from '../../parts/KeyChart.vue'
@@ -27,7 +27,7 @@ const notVerified = computed(() => notVerifiedOf(props.sheet, words))
 const svg = computed(
   () =>
     props.sheet.chart &&
-    `data:image/svg+xml;charset=utf-8,${encodeURIComponent(drawingSvg(chartDrawing(props.sheet.chart, drawnNames(words, props.sheet.chart.names)), method.value.name))}`,
+    `data:image/svg+xml;charset=utf-8,${encodeURIComponent(drawingSvg(chartDrawing(props.sheet.chart, drawnNames(words, props.sheet.chart.names), { form: screenFormOf(props.family.kind) }), method.value.name))}`,
 )
 const critical = computed(() => props.study?.critical)
 const sentence = computed(
@@ -87,6 +87,7 @@ const slacks = computed(() =>
       v-if="sheet.chart"
       class="mt-2 max-w-3xl"
       :chart="sheet.chart"
+      :kind="family.kind"
       :narrow="narrow"
       :label="say('method.chartOf', { method: method.name })"
     />

@@ -246,6 +246,7 @@ function press(event: PointerEvent, key: KeyId): void {
               v-if="sheet?.chart"
               narrow
               :chart="sheet.chart"
+              :kind="family.kind"
               :now-ms="Math.min(atMs, sheet.chart.length.ms)"
             />
             <p class="my-2 text-xl" role="status">

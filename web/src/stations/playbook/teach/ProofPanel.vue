@@ -81,7 +81,7 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
       </section>
     </div>
     <template v-if="sheet">
-      <KeyChart v-if="sheet.chart" narrow :chart="sheet.chart" />
+      <KeyChart v-if="sheet.chart" narrow :chart="sheet.chart" :kind="family.kind" />
       <ol class="leading-snug" data-testid="draft-lines">
         <li v-for="(line, index) in lines" :key="index" class="flex gap-3">
           <span class="font-mono text-ink-soft">{{ index + 1 }}</span><span>{{ line }}</span>
