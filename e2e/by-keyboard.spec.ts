@@ -65,6 +65,12 @@ class Intake {
     expect(nth, `${name}: ${String(said)} is offered`).toBeGreaterThanOrEqual(0)
     await this.press(String(nth + 1))
   }
+  /** Out of a field first, where the hands are in one. */
+  async toAgreement(): Promise<void> {
+    if (await this.page.evaluate(() => document.activeElement?.matches('input') ?? false))
+      await this.press('Escape')
+    await this.press('c')
+  }
   async later(name: Asked): Promise<void> {
     if (fieldOf(name) !== 'choices') await this.press('Escape')
     await this.press('l')
@@ -133,14 +139,14 @@ for (const [story, told] of all)
     if (first && !device) await expect(page.getByTestId('route-main')).toHaveText(first)
     else await expect(page.getByTestId('route-main')).not.toHaveText('Ask first')
     if (await page.locator('.act-main', { hasText: 'Show the agreement' }).isVisible()) {
-      await intake.press('c')
+      await intake.toAgreement()
       const name = page.getByTestId('question').filter({ hasText: say('ask.customer') })
       await expect(page.getByTestId('agreement').or(name)).toBeVisible()
       // Nobody agrees who has no name.
       if (await name.isVisible()) {
         await intake.answer('customer')
         await expect(name).toHaveCount(0)
-        await intake.press('c')
+        await intake.toAgreement()
       }
       await expect(page.getByTestId('agreement')).toBeVisible()
       await intake.press(facts.deviceHere === 'no' ? 't' : 'p')

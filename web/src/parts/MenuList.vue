@@ -26,7 +26,7 @@ const emit = defineEmits<{ here: [item: number] }>()
           class="flex w-full items-baseline gap-2 px-2 text-start hover:underline"
           :class="{
             'py-0.5 text-lg': menu.items.length <= LONG,
-            'leading-tight': menu.items.length > LONG,
+            'min-h-6 leading-tight': menu.items.length > LONG,
             'bg-on-glass font-bold text-glass': index === cursor,
             'outline-2 -outline-offset-2 outline-cursor-on-glass outline-dashed':
               index === target && index !== cursor,

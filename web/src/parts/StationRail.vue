@@ -4,10 +4,9 @@ import { useRoute } from 'vue-router'
 import { defineAsyncComponent, ref } from 'vue'
 import { useSession } from '../api/session.ts'
 import { useStationCounts } from '../api/stationCounts.ts'
+import ViewMenu from './ViewMenu.vue'
 import { say } from '../words/index.ts'
 
-/** Chosen once for a machine: the page does not wait for it. */
-const ViewMenu = defineAsyncComponent(() => import('./ViewMenu.vue'))
 const SwitchPerson = defineAsyncComponent(() => import('./SwitchPerson.vue'))
 
 const route = useRoute()
