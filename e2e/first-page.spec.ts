@@ -61,9 +61,9 @@ test('a station that was fetched before opens while nothing can be fetched; one 
     dispatchEvent(new PopStateEvent('popstate', { state: {} }))
   }, `/bench/${id}`)
   await expect(page).toHaveURL(/counter|bench/)
-  await expect(page.getByTestId('critical')).toBeHidden()
+  await expect(page.getByRole('region', { name: 'Have in hand' })).toBeHidden()
   isCut = false
-  await expect(page.getByTestId('critical')).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Have in hand' })).toBeVisible()
 
   // Somebody who begins with the line up has every station afterwards, whatever becomes of the files.
   const other = await context.newPage()
@@ -107,6 +107,6 @@ test('a station whose file is slow to come says that it opens, and moves nothing
   expect(await link.boundingBox()).toEqual(before)
   comes()
   await expect(page).toHaveURL(/\/bench\/\d+$/)
-  await expect(page.getByTestId('critical')).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Have in hand' })).toBeVisible()
   await expect(page.getByText('Opening …')).toBeHidden()
 })
