@@ -1,7 +1,7 @@
 import type { Answer } from '@benevox/contract'
 import { systemOf, type Facts } from '@benevox/core/route'
 import { expect, test, type Page } from '@playwright/test'
-import { agreedTo, followSteps, signIn, throughTheFirstStart, throughTheMenu } from './shop.ts'
+import { allInHand, agreedTo, followSteps, signIn, throughTheFirstStart, throughTheMenu } from './shop.ts'
 import { catalogue, fillTheGaps, setTimes, tab } from './teaching.ts'
 import { TechnicianAtDevice } from './technician.ts'
 
@@ -125,6 +125,7 @@ async function saveAndWork(page: Page, letters: string, modelText: string, ways:
   const { pack }: Answer<'getCatalog'> = await catalogue(page)
   const taught = pack.models.find((model) => model.modelText === modelText)
   await page.goto(`/bench/${await agreedTo(page, letters, facts)}`)
+  await allInHand(page)
   await expect(page.getByTestId('critical')).toBeVisible()
   const at = new TechnicianAtDevice(taught?.id ?? '', pack, {}, systemOf(facts))
   await followSteps(page, at)

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import {
+  allInHand,
   atAnotherMachine,
   followSteps,
   signIn,
@@ -136,6 +137,7 @@ test('a changed way that fails its proof carries its mark to the bench, and a jo
   await expect(page.getByRole('alert').filter({ hasText: 'Not verified.' })).toBeVisible()
   await expect(page.getByLabel('Method').getByRole('option', { name: '(not verified)' })).toHaveCount(1)
   await page.goto(begunBefore)
+  await allInHand(page)
   await expect(page.getByTestId('critical')).toBeVisible()
   await expect(page.getByText('Not verified.')).toHaveCount(0)
   // Whoever wants to, goes on with the newer one.
