@@ -16,7 +16,7 @@ const emit = defineEmits<{ here: [item: number] }>()
 </script>
 
 <template>
-  <div class="border-2 border-ink bg-glass p-3 font-mono text-on-glass">
+  <div class="border-2 border-ink bg-glass px-3 py-2 font-mono text-on-glass">
     <p class="text-sm opacity-80">{{ modelText }}</p>
     <p class="mb-1 leading-snug">{{ menu.title }}</p>
     <p v-if="menu.oneAtATime" class="text-sm opacity-80">{{ say('menu.oneAtATime') }}</p>

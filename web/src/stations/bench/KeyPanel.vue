@@ -358,7 +358,8 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           <div v-else class="flex items-start gap-6">
             <StepLines class="min-w-0 flex-1" :lines="lines" :open="2" />
             <DevicePicture
-              class="!w-44 shrink-0"
+              :class="model.kind === 'tablet' ? '!w-32' : '!w-44'"
+              class="shrink-0"
               :family="family"
               :kind="model.kind"
               :pressed="usedKeys"

@@ -153,7 +153,7 @@ defineExpose({
 </script>
 
 <template>
-  <div class="beside beside-wide items-start px-6 py-4">
+  <div class="beside beside-wide items-start px-6 py-3">
     <div>
       <section v-if="isGone" :aria-label="say('menus.leftLabel')" data-testid="left-by-itself">
         <p class="text-3xl leading-tight font-bold">{{ say('menus.look') }}</p>
@@ -320,7 +320,7 @@ defineExpose({
           {{ other.title }}
         </button>
       </div>
-      <BeforeReset v-if="!isGone && !keepsData && atLastQuestion" class="mt-2" as="pictures" />
+      <BeforeReset v-if="!isGone && !keepsData && atLastQuestion" class="mt-1" as="pictures" />
     </div>
   </div>
 </template>
