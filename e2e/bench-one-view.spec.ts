@@ -75,6 +75,21 @@ test('a timer that is due elsewhere moves nothing on the bench', async ({ page }
   await tellIt(page, other, { kind: 'charging-ended' })
 })
 
+test('what may mislead is said while it may, and moves nothing', async ({ page }) => {
+  await signIn(page)
+  await takenIn(page, 'vane 5')
+  await page.locator('body').press('Space')
+  const chart = page.getByRole('img', { name: 'Key chart' })
+  await expect(page.getByTestId('now')).toBeVisible()
+  const top = async () => (await chart.boundingBox())?.y
+  const before = await top()
+  const caution = page.getByTestId('caution')
+  // Both hands are on it: begun.
+  await page.keyboard.press('Space')
+  await expect(caution).toHaveText('Keep holding: a power menu means nothing.')
+  expect(await top()).toBe(before)
+})
+
 test('what signals a run is set and tried beforehand', async ({ page }) => {
   await signIn(page)
   await page.goto(`/bench/${await agreedTo(page, 'vane 5')}`)

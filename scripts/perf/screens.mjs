@@ -12,10 +12,10 @@ import { isDisturbed, stolenMs } from './stolen.mjs'
 const LISTED = 50_000
 const QUERIES = ['vane 6 plus', 'norvane drift 4711', 'quistal m3', '2021 arc max', 'drift 49990 tab']
 
-/** Milliseconds from a click until what a selector names stands on the page, told by the page itself. */
-const untilThere = (page, link, selector) =>
+/** Milliseconds from a click on a link, or a key, until what a selector names stands on the page, told by the page itself. */
+const untilThere = (page, does, selector) =>
   page.evaluate(
-    ([href, wanted]) =>
+    ([{ href, key }, wanted]) =>
       new Promise((resolve) => {
         const from = performance.now()
         const look = () => {
@@ -25,9 +25,10 @@ const untilThere = (page, link, selector) =>
         }
         const observer = new MutationObserver(look)
         observer.observe(document.body, { childList: true, subtree: true, characterData: true })
-        document.querySelector(`a[href="${href}"]`).click()
+        if (href) document.querySelector(`a[href="${href}"]`).click()
+        else document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
       }),
-    [link, selector],
+    [does, selector],
   )
 
 /** @param only the answers at the counter, several times */
@@ -108,29 +109,12 @@ async function atTheBench(page) {
     await page.getByRole('button', { name: /^All in hand/ }).waitFor()
     await page.waitForTimeout(1500)
     for (const [key, wanted] of KEYS) {
-      times.push(await untilKeyShows(page, key, wanted))
+      times.push(await untilThere(page, { key }, wanted))
       await page.waitForTimeout(400)
     }
   }
   return `a key at the bench to its picture: median ${median(times).toFixed(0)} ms, p95 ${percentile(times, 0.95).toFixed(0)} ms (asked: 80), slowest ${Math.max(...times).toFixed(0)} ms of ${times.length}`
 }
-
-const untilKeyShows = (page, key, wanted) =>
-  page.evaluate(
-    ([pressed, selector]) =>
-      new Promise((resolve) => {
-        const from = performance.now()
-        const look = () => {
-          if (!document.querySelector(selector)) return
-          observer.disconnect()
-          requestAnimationFrame(() => resolve(performance.now() - from))
-        }
-        const observer = new MutationObserver(look)
-        observer.observe(document.body, { childList: true, subtree: true, characterData: true })
-        document.body.dispatchEvent(new KeyboardEvent('keydown', { key: pressed, bubbles: true }))
-      }),
-    [key, wanted],
-  )
 
 /** @returns how long each took, and how long the machine was taken away meanwhile, in milliseconds */
 async function answered(page, readFor) {
@@ -203,7 +187,7 @@ async function figures(page) {
     })
     // Nobody clicks before having looked.
     await page.waitForTimeout(800)
-    times.push(await untilThere(page, link, '[data-testid="figures"]'))
+    times.push(await untilThere(page, { href: link }, '[data-testid="figures"]'))
     await page.waitForTimeout(600)
     stalls.push(await page.evaluate(() => window.longest))
   }

@@ -274,7 +274,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
         <p v-if="phase === 'asking'" class="sentence">
           {{ say('keys.whatSeen') }}
         </p>
-        <div v-else-if="phase === 'running'" data-testid="now">
+        <div v-else-if="phase === 'running'" class="min-h-52" data-testid="now">
           <p class="text-[2.6rem] leading-tight font-bold">
             {{
               lineMs < 0
@@ -285,18 +285,21 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           <p class="text-2xl text-ink-soft">
             {{ lineMs < 0 ? (critical?.sentence ?? lines[0]) : lines[stepNow + 1] }}
           </p>
-          <p
-            v-for="one in cautions"
-            :key="one.kind"
-            class="border-s-4 border-waiting ps-3 text-xl"
-            data-testid="caution"
-          >
-            {{
-              one.kind === 'long-wait'
-                ? say('caution.long-wait', { time: words.wait(one.mostMs) })
-                : say('caution.power-menu')
-            }}
-          </p>
+          <!-- Its line stands also while there is nothing to say: the chart never moves under a run. -->
+          <div class="min-h-8">
+            <p
+              v-for="one in cautions"
+              :key="one.kind"
+              class="border-s-4 border-waiting ps-3 text-xl"
+              data-testid="caution"
+            >
+              {{
+                one.kind === 'long-wait'
+                  ? say('caution.long-wait', { time: words.wait(one.mostMs) })
+                  : say('caution.power-menu')
+              }}
+            </p>
+          </div>
           <p v-if="tooEarly" role="alert" class="border-s-4 border-brass ps-3 text-xl">
             {{ say('keys.tooEarly', { sign: say(`sign.${tooEarly.cue.cue}`) }) }}
           </p>
