@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
 import { demoPack, demoPackAsWritten } from '../demo/demoPack.ts'
 import { csv, DEVICE_HEADINGS, deviceList, json, type GivenFile } from './files.ts'
-import { answer, askFor, knownLine, pdfBehind, signIn, takeIn } from './shop.ts'
+import { allInHand, answer, askFor, knownLine, pdfBehind, signIn, takeIn } from './shop.ts'
 
 const families = (page: Page) => page.getByRole('region', { name: /families fit/ }).getByRole('listitem')
 
@@ -305,6 +305,7 @@ test('a pack with a way that fails its proof comes in marked, after the check ha
   })
   await expect(page.getByText('all recorded')).toBeVisible()
   await page.goto(page.url().replace('counter', 'bench'))
+  await allInHand(page)
   await expect(page.getByLabel('Method').getByRole('option', { name: 'Bare (not verified)' })).toHaveCount(1)
   await expect(page.getByLabel('Method')).not.toHaveValue('bare')
   await expect(page.getByText('Not verified.')).toHaveCount(0)
