@@ -1,7 +1,7 @@
 import type { Answer } from '@benevox/contract'
 import { expect, test, type Locator, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible.ts'
-import { agreedTo, signIn, takenIn, tellIt } from './shop.ts'
+import { agreedTo, allInHand, signIn, takenIn, tellIt } from './shop.ts'
 
 /** Of a laptop and of a small tablet on the bench, in CSS pixels. */
 const SIZES = [
@@ -88,6 +88,17 @@ test('what may mislead is said while it may, and moves nothing', async ({ page }
   await page.keyboard.press('Space')
   await expect(caution).toHaveText('Keep holding: a power menu means nothing.')
   expect(await top()).toBe(before)
+})
+
+test('a cable without a number, said beforehand, is not given one by going on', async ({ page }) => {
+  await signIn(page)
+  await page.goto(`/bench/${await agreedTo(page, 'vane 5')}`)
+  const chosen = page.getByTestId('cable').locator('option:checked')
+  await expect(chosen).toHaveText(/^no\. \d/)
+  await page.getByTestId('cable').selectOption({ label: 'not numbered' })
+  await allInHand(page)
+  await expect(page.getByTestId('critical')).toBeVisible()
+  await expect(chosen).toHaveText('not numbered')
 })
 
 test('what signals a run is set and tried beforehand', async ({ page }) => {

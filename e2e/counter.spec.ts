@@ -149,6 +149,9 @@ test('no key alone makes a device clean: where the registry was asked, and by wh
   await expect(record).toBeDisabled()
   await page.getByLabel('Where was it asked?').fill('telephone of the registry')
   await expect(record).toBeDisabled()
+  // What looks like a secret is questioned here too, and not kept meanwhile.
+  await page.getByLabel('By whom?').fill('PIN 4711')
+  await expect(record).toBeDisabled()
   await page.getByLabel('By whom?').fill('Teo')
   await page.getByLabel('By whom?').press('Enter')
   await expect(line).toContainText('Clean')

@@ -318,6 +318,12 @@ describe('signs of the device, drawn', () => {
     const { width, height, marks } = thingDrawing(thing)
     for (const [x, y] of marks.flatMap(points))
       expect(Math.min(x, width - x, y, height - y)).toBeGreaterThanOrEqual(0)
+    // In a dark view words are light and a lit glass is not: nothing of a word’s colour lies on it.
+    const lit = marks.flatMap((mark) => (mark.kind === 'rect' && mark.ink === 'glass-lit' ? [mark] : []))
+    for (const [x, y] of marks.filter(({ ink }) => ink === 'word').flatMap(points))
+      expect(lit.some((at) => x > at.x && x < at.x + at.width && y > at.y && y < at.y + at.height)).toBe(
+        false,
+      )
     const shape = (one: (typeof THINGS)[number]) =>
       JSON.stringify(thingDrawing(one).marks.map(({ ink: _, ...rest }) => rest))
     expect(THINGS.filter((one) => shape(one) === shape(thing))).toEqual([thing])

@@ -25,10 +25,10 @@ const card = (x: number, y: number): Marks => [
   ]),
   ...[4, 8, 12].map((at) => line(INK, x + at, y + 4, x + at, y + 9)),
 ]
-/** A chip with its fields. */
+/** A chip with its fields, inside a phone. */
 const chip = (cx: number, cy: number): Marks => [
-  frame(INK, cx - 9, cy - 8, 18, 16),
-  line(INK, cx, cy - 8, cx, cy + 8),
+  frame('on-lit', cx - 9, cy - 8, 18, 16),
+  line('on-lit', cx, cy - 8, cx, cy + 8),
 ]
 /** From left to right, or the other way where it ends further left. */
 const arrow = (from: number, to: number, y: number, ink: Ink = 'used-key'): Marks => {
@@ -78,7 +78,10 @@ const person = (x: number, y: number): Marks => [
 /** What is kept elsewhere, on a shelf. */
 const kept = (x: number): Marks => [0, 11, 22].map((row) => frame(INK, x, 13 + row, 26, 7))
 /** So many signs that nobody can read here. */
-const code = (cx: number, cy: number): Marks => [-8, 0, 8].map((at) => dot(INK, cx + at, cy, 2.6))
+const code = (cx: number, cy: number, ink: Ink = INK): Marks =>
+  [-8, 0, 8].map((at) => dot(ink, cx + at, cy, 2.6))
+/** On the screen of a phone. */
+const codeInside = (cx: number, cy: number): Marks => code(cx, cy, 'on-lit')
 
 const DRAWN = {
   'take-the-card-out': [...phone(2), ...arrow(40, 58, 28), ...card(68, 17)],
@@ -90,7 +93,7 @@ const DRAWN = {
   'ask-for-the-backup': [...phone(2), ...kept(42), ...ask(76, 16)],
   'move-the-sim': [...phone(2, chip), ...arrow(39, 53, 28), ...phone(58)],
   'keep-the-esim-line': [...phone(2, chip), ...code(50, 28), ...crossed(66, 17, 22)],
-  'bring-the-other-device': [...phone(2), ...arrow(53, 39, 28), ...phone(58, code)],
+  'bring-the-other-device': [...phone(2), ...arrow(53, 39, 28), ...phone(58, codeInside)],
   'find-the-codes': [
     frame(INK, 22, 3, 48, 50),
     ...[13, 23, 33, 43].flatMap((y) => [30, 38, 46, 54, 62].map((x) => dot(INK, x, y, 2.6))),
@@ -102,7 +105,7 @@ const DRAWN = {
     line(INK, 71, 28, 71, 36),
   ],
   'open-the-mail-elsewhere': [...letter(4, 18, 32), ...arrow(41, 53, 28), ...phone(58)],
-  'ask-how-it-comes': [...phone(2, code), ...ask(50, 16)],
+  'ask-how-it-comes': [...phone(2, codeInside), ...ask(50, 16)],
   'ask-for-the-address': [...person(22, 18), ...letter(42, 18, 26), ...ask(76, 16)],
   'take-the-account-off': [...phone(2), ...arrow(40, 56, 28), ...person(74, 16)],
 } satisfies Readonly<Record<string, Marks>>

@@ -31,13 +31,6 @@ function askForLink(): void {
   linkField.value?.focus()
 }
 defineExpose({ askForLink })
-watch(
-  cables,
-  (now) => {
-    if (!now.some(({ number }) => number === cable.value)) cable.value = now[0]?.number
-  },
-  { immediate: true },
-)
 </script>
 
 <template>

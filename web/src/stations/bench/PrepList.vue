@@ -45,9 +45,7 @@ const allWork = computed(() => props.keys.every((key) => tested.value[key] === '
           <ChargeFirst v-else />
         </li>
         <li v-if="needsLink" class="flex items-baseline gap-3 py-1.5 xl:py-2.5">
-          <span aria-hidden="true" class="w-5 font-mono font-bold" :class="link ? 'text-clear' : ''">{{
-            link ? '✓' : '?'
-          }}</span>
+          <span aria-hidden="true" class="w-5 font-mono font-bold">{{ link ? '·' : '?' }}</span>
           <CableChoice
             v-model:link="link"
             v-model:cable="cable"

@@ -86,6 +86,15 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
     return one?.outcome === 'failed' ? one : undefined
   })
   const cable = ref<number>()
+  /** The first of the kit that fits, until somebody chooses; *not numbered* is a choice too, and stays. */
+  watch(
+    () => kit.fitting(props.model.port).map(({ number }) => number),
+    (fitting, before) => {
+      if (String(fitting) === String(before)) return
+      if (cable.value === undefined || !fitting.includes(cable.value)) cable.value = fitting[0]
+    },
+    { immediate: true },
+  )
   const findings = computed<Findings>(() => {
     const bench = job.saved?.bench
     return {

@@ -5,6 +5,7 @@ import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
+import FreeText from '../../parts/FreeText.vue'
 import NumberedChoices from './NumberedChoices.vue'
 import { say, words } from '../../words/index.ts'
 
@@ -13,9 +14,16 @@ const job = useJob()
 type RegistryAnswer = NonNullable<Facts['registryAnswer']>
 const answers = computed(() => offeredTexts('registryAnswer', job.device, words))
 const isAskedWhere = ref(false)
-const where = ref('')
-const by = ref('')
-const first = useTemplateRef('first')
+const told = ref({ where: '', by: '' })
+/** What looked like a secret and is none, by the names that the server knows. */
+const noSecret = ref<string[]>([])
+const NAMED = { where: 'askedWhere', by: 'askedBy' } as const
+function keep(name: keyof typeof NAMED, text: string, isNoSecret: boolean): void {
+  told.value = { ...told.value, [name]: text }
+  noSecret.value = noSecret.value.filter((one) => one !== NAMED[name])
+  if (isNoSecret) noSecret.value.push(NAMED[name])
+}
+const form = useTemplateRef('form')
 
 async function choose(answer: string): Promise<void> {
   const { registryAnswer: stands } = job.facts
@@ -24,14 +32,22 @@ async function choose(answer: string): Promise<void> {
   if (answer !== 'clean' || stands === 'reported')
     job.setFact('registryAnswer', answer === stands ? null : (answer as RegistryAnswer))
   await nextTick()
-  first.value?.focus()
+  form.value?.querySelector('input')?.focus()
 }
-const isTold = computed(() => where.value.trim().length > 1 && by.value.trim() !== '')
+const asked = computed(() => ({ where: told.value.where.trim(), by: told.value.by.trim() }))
+const isTold = computed(() => asked.value.where.length > 1 && asked.value.by !== '')
 async function record(): Promise<void> {
   if (!isTold.value) return
-  const asked = { where: where.value.trim(), by: by.value.trim() }
   const isRecorded = await job.record(say('fact.registryAnswer'), (version, id) =>
-    call('changeFacts', { params: { id }, body: { version, facts: { registryAnswer: 'clean' }, asked } }),
+    call('changeFacts', {
+      params: { id },
+      body: {
+        version,
+        facts: { registryAnswer: 'clean' },
+        asked: asked.value,
+        noSecret: noSecret.value,
+      },
+    }),
   )
   if (isRecorded) isAskedWhere.value = false
 }
@@ -52,22 +68,16 @@ usePageKeys({
     :chosen="isAskedWhere ? 'clean' : (job.facts.registryAnswer ?? '')"
     @choose="choose"
   />
-  <form v-if="isAskedWhere" class="mt-3 flex flex-wrap items-end gap-3" @submit.prevent="record">
-    <label class="min-w-44 flex-1"
-      >{{ say('registry.where') }}
-      <input
-        ref="first"
-        v-model="where"
-        class="field"
-        maxlength="80"
-        autocomplete="off"
-        :placeholder="say('registry.whereHint')"
-      />
-    </label>
-    <label class="min-w-32 flex-1"
-      >{{ say('registry.by') }}
-      <input v-model="by" class="field" maxlength="60" autocomplete="off" />
-    </label>
+  <form v-if="isAskedWhere" ref="form" class="mt-3 flex flex-wrap items-end gap-3" @submit.prevent="record">
+    <FreeText
+      v-for="(text, name) in told"
+      :key="name"
+      :label="say(`registry.${name}`)"
+      :placeholder="name === 'where' ? say('registry.whereHint') : undefined"
+      :value="text"
+      :maxlength="name === 'where' ? 80 : 60"
+      @keep="(typed, isNoSecret) => keep(name, typed, isNoSecret)"
+    />
     <button class="act" :disabled="!isTold">{{ say('registry.saidClean') }}</button>
   </form>
 </template>

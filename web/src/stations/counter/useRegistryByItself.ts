@@ -21,10 +21,10 @@ export function useRegistryByItself(jobId: number): void {
   const asked = new Set<string>()
   watch(
     toAsk,
-    (imei) => {
+    async (imei) => {
       if (imei === undefined || asked.has(imei)) return
       asked.add(imei)
-      void job.record(say('doing.registry'), async (version, id) => {
+      const isAsked = await job.record(say('doing.registry'), async (version, id) => {
         try {
           return await call('askRegistry', { params: { id }, body: { version, report: false } })
         } catch (error) {
@@ -33,6 +33,8 @@ export function useRegistryByItself(jobId: number): void {
           return call('getJob', { params: { id } })
         }
       })
+      // The server was away: once it answers again.
+      if (!isAsked) asked.delete(imei)
     },
     { immediate: true },
   )
