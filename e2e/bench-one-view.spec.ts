@@ -54,6 +54,41 @@ test('all that is done at the keys and in the menu stands in one view, whatever 
   }
 })
 
+test('while the server is slow to answer, the next attempt begins at once, and into the menu it goes', async ({
+  page,
+}) => {
+  await signIn(page)
+  const id = await agreedTo(page, 'vane 5')
+  await page.goto(`/bench/${id}`)
+  await allInHand(page)
+  let answer: () => void = () => undefined
+  const slow = new Promise<void>((resolve) => (answer = resolve))
+  await page.route(`**/api/jobs/${id}/attempts/**`, async (route) => {
+    await slow
+    await route.continue()
+  })
+  const press = (key: string) => page.locator('body').press(key)
+  const now = page.getByTestId('now')
+  for (const _ of ['first', 'second']) {
+    await press('Space')
+    await expect(now).toBeVisible()
+    await press('x')
+    await press('1')
+    await expect(page.getByTestId('advice')).toBeVisible()
+  }
+  await press('Space')
+  await expect(now).toBeVisible()
+  await press('x')
+  await press('0')
+  await expect(page.getByTestId('menu-line')).toBeVisible()
+  answer()
+  const outcomes = async () =>
+    ((await (await page.request.get(`/api/jobs/${id}`)).json()) as Answer<'getJob'>).attempts.map(
+      ({ outcome }) => outcome,
+    )
+  await expect.poll(outcomes).toEqual(['failed', 'failed', 'reached'])
+})
+
 test('a timer that is due elsewhere moves nothing on the bench', async ({ page }) => {
   await page.clock.install()
   await signIn(page)

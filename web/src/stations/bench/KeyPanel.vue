@@ -131,18 +131,16 @@ onMounted(() => {
   if (open && !elsewhere.value) void run.goOn(open)
 })
 
-/** What was seen is being told: a second press of the foot switch begins no new attempt. */
-let isTelling = false
-async function finish(outcome: 'reached' | 'failed' | 'left', what: readonly Cue[]): Promise<void> {
-  const reachedGoal = outcome === 'reached' && goal.value === 'recovery-menu'
+/** A second press of the foot switch within this begins no new attempt. Common practice, no source. */
+const TWICE_MS = 400
+let reachedMs = -TWICE_MS
+/** What was seen is told; nobody waits for the server with a device in both hands. */
+function finish(outcome: 'reached' | 'failed' | 'left', what: readonly Cue[]): void {
+  const isInRecovery = outcome === 'reached' && goal.value === 'recovery-menu'
   picked.value = undefined
-  isTelling = true
-  try {
-    const attempt = await run.finish(outcome, what)
-    if (reachedGoal) await job.tell({ kind: 'in-recovery', attempt })
-  } finally {
-    isTelling = false
-  }
+  const attempt = run.finish(outcome, what)
+  if (outcome === 'reached') reachedMs = performance.now()
+  if (isInRecovery) void job.tell({ kind: 'in-recovery', attempt })
 }
 /** More was seen at the last attempt, or did not come. */
 function told(what: readonly Cue[], notSeen: readonly Cue[]): void {
@@ -164,11 +162,11 @@ async function begin(): Promise<void> {
   await run.start({ link: link.value, cable: link.value === 'none' ? undefined : cable.value })
 }
 async function next(): Promise<void> {
-  if (elsewhere.value || isTelling) return
-  if (isBarred.value) return
+  if (elsewhere.value || isBarred.value) return
   if (isPreparing.value) return allInHand()
+  if (phase.value === 'before' && performance.now() - reachedMs < TWICE_MS) return
   if (phase.value === 'before') await begin()
-  else if (phase.value === 'running' && run.cueSeen() === 'goal') await finish('reached', seen.value)
+  else if (phase.value === 'running' && run.cueSeen() === 'goal') finish('reached', seen.value)
 }
 /** After an attempt made here, the steps shown are of the version that is best tried next; once, then as chosen. */
 const showedAfter = ref<string>()

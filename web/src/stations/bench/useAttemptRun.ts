@@ -110,7 +110,7 @@ export function useAttemptRun(
       startedAt,
       ...(cable ? { cable } : {}),
     })
-    if (session.refusal) {
+    if (session.refusal && current.value?.id === id) {
       // Somebody runs it elsewhere: nothing is run here.
       pause()
       beat.silence()
@@ -161,18 +161,14 @@ export function useAttemptRun(
     return 'going-on'
   }
 
-  /** Ends the attempt that is under way and gives its name. */
-  async function finish(
-    outcome: 'reached' | 'failed' | 'left',
-    what: readonly Cue[],
-    notSeen: readonly Cue[] = [],
-  ): Promise<string | undefined> {
+  /** Ends the attempt that is under way and gives its name; it is on its way to the server then. */
+  function finish(outcome: 'reached' | 'failed' | 'left', what: readonly Cue[]): string | undefined {
     const made = current.value
     pause()
     beat.silence()
     phase.value = 'before'
     current.value = undefined
-    if (made) await record(made, outcome, what, notSeen)
+    if (made) void record(made, outcome, what, [])
     return made?.id
   }
 
