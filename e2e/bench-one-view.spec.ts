@@ -89,6 +89,37 @@ test('while the server is slow to answer, the next attempt begins at once, and i
   await expect.poll(outcomes).toEqual(['failed', 'failed', 'reached'])
 })
 
+test('what was pressed wrongly after the keys is asked once more, and may be that it worked', async ({
+  page,
+}) => {
+  await signIn(page)
+  const id = await agreedTo(page, 'vane 5')
+  await page.goto(`/bench/${id}`)
+  await allInHand(page)
+  const press = (key: string) => page.locator('body').press(key)
+  const asked = page.getByText('What did you see?', { exact: true })
+  const madeOf = async () => {
+    const { attempts } = (await (await page.request.get(`/api/jobs/${id}`)).json()) as Answer<'getJob'>
+    return attempts.map(({ outcome, seen }) => [outcome, seen.length])
+  }
+  await press('Space')
+  await press('x')
+  await press('1')
+  await expect(page.getByRole('button', { name: 'Other answer' })).toBeVisible()
+  await press('Backspace')
+  await expect(asked).toBeVisible()
+  await press('Enter')
+  await expect.poll(madeOf).toEqual([['failed', 0]])
+  await press('Backspace')
+  await press('0')
+  await expect(page.getByTestId('menu-line')).toBeVisible()
+  await expect.poll(madeOf).toEqual([['reached', 1]])
+  // And back out of recovery by one press: the attempt was none.
+  await press('Backspace')
+  await expect.poll(madeOf).toEqual([['left', 0]])
+  await expect(page.getByTestId('step').first()).toBeVisible()
+})
+
 test('a timer that is due elsewhere moves nothing on the bench', async ({ page }) => {
   await page.clock.install()
   await signIn(page)

@@ -3,6 +3,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible.ts'
 import {
   agreedTo,
+  atAnotherMachine,
   answer,
   askFor,
   confirmOrder,
@@ -142,8 +143,9 @@ test('a loop whose agreement keeps the data is not wiped through the interface b
   expect(paper).not.toContain('NIST')
 })
 
-test('“it is wiping”, pressed by mistake, is undone with a reason, and everything is as it was', async ({
+test('“it is wiping”, pressed by mistake, is undone by one press, by others with a reason, and all is as it was', async ({
   page,
+  browser,
 }) => {
   await signIn(page)
   await takenIn(page, 'vane 5')
@@ -163,17 +165,28 @@ test('“it is wiping”, pressed by mistake, is undone with a reason, and every
   await page.mouse.up()
   await page.evaluate(() => (document.body.style.paddingTop = ''))
   const before = await read(page, id)
+  const isAsBefore = async () => {
+    const after = await read(page, id)
+    expect([after.bench, after.deleted, after.breaches]).toEqual([before.bench, 'no', []])
+  }
   await page.getByRole('button', { name: 'It is wiping', exact: false }).last().click()
-  await expect(page.getByRole('heading', { name: 'Wiping' })).toBeVisible()
-  await page.getByRole('button', { name: 'Undo “wipe began”' }).click()
-  await expect(page.getByRole('button', { name: 'Undo it' })).toBeDisabled()
-  await page.getByLabel('Why it is undone').fill('pressed by mistake')
-  await page.getByRole('button', { name: 'Undo it' }).click()
+  await expect(page.getByRole('button', { name: 'Undo “wipe began”' })).toBeVisible()
+  await page.locator('body').press('Backspace')
   await expect(page.getByRole('timer')).toHaveCount(0)
-  const after = await read(page, id)
-  expect([after.bench, after.deleted, after.breaches]).toEqual([before.bench, 'no', []])
-  await page.getByRole('link', { name: 'Whole job' }).click()
-  await expect(page.getByText('took back a step')).toBeVisible()
+  await isAsBefore()
+  // Whoever was not at the device says why.
+  await tellIt(page, id, { kind: 'wipe-started' })
+  const other = await atAnotherMachine(browser, 'Teo')
+  await other.goto(`/bench/${id}`)
+  await other.getByRole('button', { name: 'Undo “wipe began”' }).click()
+  await expect(other.getByRole('button', { name: 'Undo it' })).toBeDisabled()
+  await other.getByLabel('Why it is undone').fill('pressed by mistake')
+  await other.getByRole('button', { name: 'Undo it' }).click()
+  await expect(other.getByRole('timer')).toHaveCount(0)
+  await isAsBefore()
+  await page.goto(`/jobs/${id}`)
+  await expect(page.getByText('took back a step')).toHaveCount(2)
+  await expect(page.getByText('at once, without a reason')).toBeVisible()
   await expect(page.getByText('pressed by mistake')).toBeVisible()
 })
 

@@ -24,7 +24,8 @@ export const takeBackBody = z.strictObject({
     z.strictObject({ kind: z.literal('step'), key: z.string().max(64) }),
     z.strictObject({ kind: z.literal('code-refused'), orderId: z.uuid() }),
   ]),
-  reason: z.string().trim().min(3).max(200),
+  /** Empty only of a step that the same person told just now. */
+  reason: z.string().trim().max(200),
   /** The personal code of a supervisor, where the step stands on the record as a breach. */
   code: z.string().min(4).max(20).optional(),
 })

@@ -283,12 +283,14 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
   },
   {
     weight: 2,
-    arbitrary: fc.tuple(fc.nat(5), fc.boolean()).map(([back, isSupervisor]): Try => (job) => ({
-      kind: 'take-back',
-      what: { kind: 'step', key: job.steps.at(-1 - back)?.key ?? 'none' },
-      reason: 'pressed by mistake',
-      isSupervisor,
-    })),
+    arbitrary: fc
+      .tuple(fc.nat(5), fc.boolean(), some('pressed by mistake', ''))
+      .map(([back, isSupervisor, reason]): Try => (job) => ({
+        kind: 'take-back',
+        what: { kind: 'step', key: job.steps.at(-1 - back)?.key ?? 'none' },
+        reason,
+        isSupervisor,
+      })),
   },
   {
     weight: 3,

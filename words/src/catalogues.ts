@@ -2794,4 +2794,8 @@ export interface Messages {
   'caution.cable-out': object
   'keyHelp.telephone': object
   'keyHelp.onTelephone': object
+  'undo.atOnce': object
+  'refusal.reason-missing': object
+  'keyHelp.undo': object
+  'keys.askAgain': object
 }

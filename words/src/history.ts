@@ -97,7 +97,7 @@ function partsOf(kind: string, detail: Detail, names: CatalogueNames, words: Wor
     case 'service-returned':
       return [say(detail['unlocked'] === true ? 'accountPage.backFree' : 'accountPage.backLocked')]
     case 'taken-back':
-      return [text(detail['reason'])]
+      return [text(detail['reason']) || say('undo.atOnce')]
     case 'agreement-signed':
       return [words.languageName(text(detail['language'])), found(`howAgreed.${text(detail['how'])}`)]
     case 'check-waived':

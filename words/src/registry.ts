@@ -1,7 +1,10 @@
 import type { RegistryRecord, Silence } from '@benevox/core/job'
 import type { Words } from './words.ts'
 
-type Told = Pick<RegistryRecord, 'asked' | 'reportedAs' | 'silence' | 'noReport' | 'model' | 'saidOn' | 'detail'>
+type Told = Pick<
+  RegistryRecord,
+  'asked' | 'reportedAs' | 'silence' | 'noReport' | 'model' | 'saidOn' | 'detail'
+>
 
 /** What there is to say of an answer of the registry besides the answer: a sentence each. */
 export function registryTexts(

@@ -77,6 +77,7 @@ export type Command =
   | {
       readonly kind: 'take-back'
       readonly what: TakenBack
+      /** Empty where it is done at once, by whoever made the slip. */
       readonly reason: string
       readonly isSupervisor: boolean
     }

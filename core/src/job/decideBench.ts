@@ -128,7 +128,7 @@ export function decideAttempt(job: JobState, command: Run, world: World): Decide
   if (command.kind === 'end-attempt')
     return job.takenBack.includes(command.id) && known?.outcome === 'left'
       ? yes()
-      : ended(known, { ...command, finishedAt: notAhead(command.finishedAt, world) })
+      : ended(known, { ...command, finishedAt: notAhead(command.finishedAt, world) }, world.by)
   if (known) return yes()
   const bars = barring(job)
   if (!isLate(command.startedAt, world)) {
@@ -170,17 +170,25 @@ export function decideAttempt(job: JobState, command: Run, world: World): Decide
 function ended(
   known: JobState['attempts'][number] | undefined,
   command: Extract<Run, { kind: 'end-attempt' }>,
+  by: string,
 ) {
   const { kind: _, ...end } = command
   if (!known) return refused({ code: 'attempt-unknown' })
   if (Date.parse(end.finishedAt) < Date.parse(known.startedAt)) return refused({ code: 'ended-before-start' })
   if (known.outcome === null) return yes({ kind: 'attempt-ended', ...end })
-  if (known.outcome !== end.outcome) return refused({ code: 'attempt-ended', outcome: known.outcome })
+  if (known.outcome !== end.outcome)
+    return isSlip(known, end, by)
+      ? yes({ kind: 'attempt-ended', ...end, finishedAt: known.finishedAt ?? end.finishedAt })
+      : refused({ code: 'attempt-ended', outcome: known.outcome })
   const { id, seen, notSeen } = end
   const isSame = known.seen.join() === seen.join() && known.notSeen.join() === notSeen.join()
   // What was seen may be told more fully afterwards; when it ended stays.
   return isSame ? yes() : yes({ kind: 'attempt-told', id, seen, notSeen })
 }
+
+/** Said to have failed by a slip of the hand: whoever said it says at once what it was. */
+const isSlip = (known: JobState['attempts'][number], { finishedAt }: { finishedAt: string }, by: string) =>
+  known.outcome === 'failed' && known.by === by && isAtOnce(known.finishedAt ?? finishedAt, finishedAt)
 
 /** Steps that others stand on. */
 const CHAIN: readonly StepKind[] = [
@@ -204,19 +212,33 @@ export function decideTakeBack(
   world: World,
 ): Decided {
   const no = what.kind === 'step' ? whyNotStep(job, what, isSupervisor) : whyNotCode(job, what)
+  if (!no && reason.length < LEAST_REASON && !canBeTakenBackAtOnce(job, what, world))
+    return refused({ code: 'reason-missing' })
   return no ?? yes({ kind: 'taken-back', what, reason, by: world.by, at: world.now })
+}
+
+/** How long a slip of the hand is undone without saying why, in milliseconds. Common practice, no source. */
+export const AT_ONCE_MS = 120_000
+const LEAST_REASON = 3
+const isAtOnce = (at: string, now: string) => Date.parse(now) - Date.parse(at) <= AT_ONCE_MS
+
+/** Whether a step needs no reason to be taken back: it has just been told, by the same person. */
+export function canBeTakenBackAtOnce(
+  job: Pick<JobState, 'steps'>,
+  what: TakenBack,
+  { by, now }: Pick<World, 'by' | 'now'>,
+): boolean {
+  const step = what.kind === 'step' ? job.steps.find(({ key }) => key === what.key) : undefined
+  return step !== undefined && step.by === by && isAtOnce(step.at, now)
 }
 
 /** The last step of the chain that can be taken back now; undefined where there is none. */
 export function lastStep(job: JobState): Step | undefined {
-  return job.steps.findLast(({ change }) => CHAIN.includes(change.kind))
+  const last = job.steps.findLast(({ change }) => CHAIN.includes(change.kind))
+  return last && whyNotStep(job, last, true) ? undefined : last
 }
 
-function whyNotStep(
-  job: JobState,
-  { key }: Extract<TakenBack, { kind: 'step' }>,
-  isSupervisor: boolean,
-): Decided | undefined {
+function whyNotStep(job: JobState, { key }: Pick<Step, 'key'>, isSupervisor: boolean): Decided | undefined {
   const step = job.steps.find((one) => one.key === key)
   if (!step || !CHAIN.includes(step.change.kind) || step.change.kind === 'revealed')
     return refused({ code: 'nothing-to-take-back' })
@@ -224,7 +246,9 @@ function whyNotStep(
   if (later) return refused({ code: 'something-stands-on-it', later: later.change.kind })
   if (job.accountConfirmed && Date.parse(job.accountConfirmed.at) >= Date.parse(step.at))
     return refused({ code: 'something-stands-on-it', later: 'account' })
-  if (job.attempts.some(({ startedAt }) => Date.parse(startedAt) > Date.parse(step.at)))
+  // The attempt that it ended may have been in its count-in still.
+  const own = step.change.kind === 'in-recovery' ? step.change.attempt : undefined
+  if (job.attempts.some(({ id, startedAt }) => id !== own && Date.parse(startedAt) > Date.parse(step.at)))
     return refused({ code: 'something-stands-on-it', later: 'attempt' })
   // A breach does not vanish by the word of whoever made it.
   const isBreach = standingOf(job).breaches.some(({ at }) => at === step.at)

@@ -43,6 +43,7 @@ export type Refusal =
     }
   | { readonly code: 'nothing-to-take-back' }
   | { readonly code: 'supervisor-takes-back' }
+  | { readonly code: 'reason-missing' }
   | { readonly code: 'attempt-elsewhere' }
   | { readonly code: 'attempt-unknown' }
   | { readonly code: 'attempt-ended'; readonly outcome: string }

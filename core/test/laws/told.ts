@@ -7,11 +7,20 @@ import { law, withoutCounts } from '../lives.ts'
 
 const LATER = worldAt(300)
 const ATTEMPT = '00000000-0000-4000-8000-00000000aaaa'
-const undoSlip = (reason: string): Command => ({
+const startSlide: Command = {
+  kind: 'start-attempt',
+  id: ATTEMPT,
+  methodId: 'slide',
+  link: 'none',
+  cable: null,
+  runner: null,
+  startedAt: LATER.now,
+}
+const undoSlip = (reason: string, isSupervisor = true): Command => ({
   kind: 'take-back',
   what: { kind: 'step', key: 'slip' },
   reason,
-  isSupervisor: true,
+  isSupervisor,
 })
 const made = (job: JobState, commands: readonly Command[]) =>
   commands.reduce((one, command) => after(one, command, LATER), job)
@@ -70,23 +79,66 @@ export const LAWS_OF_TELLING = [
     },
   }),
   law({
+    says: 'without a reason a step is taken back only by whoever told it, within two minutes, and then as with one',
+    often: { 'at once': 1 / 20, 'too late': 1 / 20, 'of another': 1 / 20 },
+    draw: fc.record({
+      change: TOLD_CHANGE,
+      seconds: fc.nat(240),
+      isSame: fc.boolean(),
+      isSupervisor: fc.boolean(),
+    }),
+    end({ job }, { change, seconds, isSame, isSupervisor }, seen) {
+      const told = after(job, { kind: 'step', key: 'slip', change }, LATER)
+      const then = {
+        ...LATER,
+        now: new Date(Date.parse(LATER.now) + seconds * 1000).toISOString(),
+        by: isSame ? LATER.by : 'Nobody of them',
+      }
+      const undo = (reason: string) => after(told, undoSlip(reason, isSupervisor), then)
+      const withReason = undo('pressed by mistake')
+      if (withReason === told) return
+      const isAtOnce = isSame && seconds <= 120
+      seen(isAtOnce ? 'at once' : isSame ? 'too late' : 'of another')
+      expect(undo('')).toEqual(isAtOnce ? withReason : told)
+    },
+  }),
+  law({
+    says: 'that an attempt failed is corrected only by whoever said it, within two minutes; when it ended stays',
+    often: { corrected: 1 / 40, stays: 1 / 20 },
+    draw: fc.record({
+      first: fc.constantFrom('failed', 'failed', 'failed', 'reached', 'left'),
+      then: fc.constantFrom('failed', 'reached', 'left'),
+      seconds: fc.nat(180),
+      isSame: fc.constantFrom(true, true, true, false),
+    }),
+    end({ job }, { first, then, seconds, isSame }, seen) {
+      const begun = after(job, startSlide, LATER)
+      if (begun === job) return
+      const end = (outcome: 'failed' | 'reached' | 'left', afterSeconds: number): Command => ({
+        kind: 'end-attempt',
+        id: ATTEMPT,
+        outcome,
+        seen: outcome === 'failed' ? ['dark'] : [],
+        notSeen: [],
+        marks: [],
+        finishedAt: new Date(Date.parse(LATER.now) + afterSeconds * 1000).toISOString(),
+      })
+      const at = worldAt(310)
+      const said = after(begun, end(first, 0), at)
+      const corrected = after(said, end(then, seconds), isSame ? at : { ...at, by: 'Nobody of them' })
+      const of = (one: JobState) => one.attempts.find(({ id }) => id === ATTEMPT)
+      const isCorrected = first === 'failed' && then !== 'failed' && isSame && seconds <= 120
+      seen(isCorrected ? 'corrected' : 'stays')
+      expect(of(corrected)?.outcome).toBe(isCorrected ? then : of(said)?.outcome)
+      expect(of(corrected)?.finishedAt).toBe(of(said)?.finishedAt)
+    },
+  }),
+  law({
     says: 'an attempt whose “in recovery” was taken back is one that was left, in whatever order that came',
     often: { undone: 1 / 10 },
     draw: fc.record({ endsLate: fc.boolean(), again: fc.nat(2) }),
     end({ job }, { endsLate, again }, seen) {
-      const begun = after(
-        job,
-        {
-          kind: 'start-attempt',
-          id: ATTEMPT,
-          methodId: 'slide',
-          link: 'none',
-          cable: null,
-          runner: null,
-          startedAt: LATER.now,
-        },
-        LATER,
-      )
+      const begun = after(job, startSlide, LATER)
       const end = (outcome: 'reached' | 'left'): Command => ({
         kind: 'end-attempt',
         id: ATTEMPT,

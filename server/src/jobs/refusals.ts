@@ -31,6 +31,7 @@ const KIND: Readonly<Record<RefusalCode, ProblemCode>> = {
   'something-stands-on-it': 'not-possible-now',
   'nothing-to-take-back': 'not-possible-now',
   'supervisor-takes-back': 'not-a-supervisor',
+  'reason-missing': 'bad-request',
   'attempt-elsewhere': 'not-possible-now',
   'attempt-unknown': 'not-found',
   'attempt-ended': 'not-possible-now',

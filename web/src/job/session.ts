@@ -9,6 +9,7 @@ import {
   after,
   benchActionOf,
   benchPlaceOf,
+  canBeTakenBackAtOnce,
   canOrder,
   factsOf,
   gatesBefore,
@@ -378,6 +379,10 @@ export function createJobSession(id: number, shared: Shared) {
       Boolean(shown.value && around.value && canOrder(lock, shown.value, around.value)),
     /** The step that can be taken back now, if one can. */
     lastStep: computed(() => shown.value && lastStep(shown.value)),
+    /** Whether it is undone by one press: told just now, by whoever sits here. */
+    isUndoneAtOnce: (key: string, now: string): boolean =>
+      shown.value !== undefined &&
+      canBeTakenBackAtOnce(shown.value, { kind: 'step', key }, { by: shared.by(), now }),
     conflict,
     away,
     refusal,

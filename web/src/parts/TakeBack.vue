@@ -1,18 +1,34 @@
 <script setup lang="ts">
+import { useNow } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { call } from '../api/client.ts'
 import { useJob } from '../job/jobs.ts'
 import FreeText from './FreeText.vue'
 import { eventText } from '../words/job.ts'
 import { say } from '../words/index.ts'
+import { usePageKeys } from './pageKeys.ts'
 
-/** Takes the last step back that was recorded by mistake: with a reason, and by a supervisor where it is a breach. */
+/**
+ * Takes the last step back that was recorded by mistake: at once, by one press of whoever made the slip; later with a
+ * reason, and by a supervisor where it is a breach.
+ */
+const props = defineProps<{ onlyAtOnce?: boolean }>()
 const job = useJob()
 const last = computed(() => {
   const step = job.lastStep
   return step && step.change.kind !== 'revealed' ? step : undefined
 })
 const isBreach = computed(() => job.saved?.breaches.some(({ at }) => at === last.value?.at) ?? false)
+const now = useNow({ interval: 1000 })
+/** The step that was too late to be undone by one press, by the clock of the server. */
+const needsReason = ref<string>()
+const isAtOnce = computed(
+  () =>
+    last.value !== undefined &&
+    !isBreach.value &&
+    needsReason.value !== last.value.key &&
+    job.isUndoneAtOnce(last.value.key, now.value.toISOString()),
+)
 const isOpen = ref(false)
 const reason = ref('')
 const code = ref('')
@@ -31,14 +47,22 @@ async function takeBack(): Promise<void> {
     }),
   )
   code.value = ''
-  if (!isDone) return
+  if (!isDone) {
+    needsReason.value = key
+    isOpen.value = !job.away
+    return
+  }
   reason.value = ''
   isOpen.value = false
 }
+usePageKeys({ key: 'backspace', does: 'keyHelp.undo', when: () => isAtOnce.value, press: takeBack })
 </script>
 
 <template>
-  <template v-if="last">
+  <button v-if="isAtOnce && last" type="button" class="act" @click="takeBack">
+    {{ say('undo.undo', { what: eventText(last.change) }) }} <span class="key-hint">⌫</span>
+  </button>
+  <template v-else-if="last && !props.onlyAtOnce">
     <button v-if="!isOpen" type="button" class="underline" @click="isOpen = true">
       {{ say('undo.undo', { what: eventText(last.change) }) }}
     </button>

@@ -130,7 +130,7 @@ usePageKeys({
       <button v-if="stage === 'gentle'" class="act" @click="didNotHelp">
         {{ say('benchPage.didNotWork') }}
       </button>
-      <TakeBack v-if="stage !== 'keys'" />
+      <TakeBack :only-at-once="stage === 'keys'" />
     </template>
     <template #action="{ job: saved }">
       <button v-if="other" class="act" @click="press(other)">{{ other.text }}</button>

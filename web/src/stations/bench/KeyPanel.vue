@@ -4,8 +4,9 @@ import type { Attempt } from '@benevox/contract'
 import { namesIn, type Cue, type Family, type Model } from '@benevox/core/catalog'
 import { placesOf } from '@benevox/core/diagnosis'
 import { cautionsAt } from '@benevox/core/method'
+import { AT_ONCE_MS } from '@benevox/core/job'
 import { AS_IT_CAME } from '@benevox/core/route'
-import { useSessionStorage } from '@vueuse/core'
+import { useNow, useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useJob, useJobs } from '../../job/jobs.ts'
 import { useKit } from '../../api/kit.ts'
@@ -181,7 +182,25 @@ function choose(methodId: string): void {
   void job.recordStep({ kind: 'chose-method', methodId })
 }
 
+const now = useNow({ interval: 1000 })
+/** What was answered to the last attempt was a slip of the hand: asked once more, for a while, where it was answered. */
+const canAskAgain = computed(
+  () =>
+    phase.value === 'before' &&
+    !isDry.value &&
+    !at.value &&
+    last.value?.runner === jobs.runner &&
+    last.value.finishedAt !== null &&
+    now.value.getTime() - Date.parse(last.value.finishedAt) < AT_ONCE_MS,
+)
+
 usePageKeys(
+  {
+    key: 'backspace',
+    does: 'keyHelp.undo',
+    when: () => canAskAgain.value,
+    press: () => last.value && run.askAgain(last.value),
+  },
   {
     key: ' ',
     does: 'keyHelp.seenNow',
@@ -441,6 +460,9 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
     />
     <template v-else-if="method && chart">
       <Teleport v-if="phase === 'before'" defer to="#left-actions">
+        <button v-if="canAskAgain && last" class="act" @click="run.askAgain(last)">
+          {{ say('keys.askAgain') }} <span class="key-hint">⌫</span>
+        </button>
         <button class="act" @click="isDry = true">
           {{ say('keys.dryRun') }} <span class="key-hint">D</span>
         </button>

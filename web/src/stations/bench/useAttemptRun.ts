@@ -172,6 +172,15 @@ export function useAttemptRun(
     return made?.id
   }
 
+  /** The wrong answer was pressed: asked once more, of the attempt as it was seen before that. */
+  function askAgain({ id, startedAt, marks: before }: Attempt): void {
+    if (phase.value !== 'before' || current.value) return
+    current.value = { id, startedAt }
+    marks = [...before]
+    seen.value = before.map(({ cue }) => cue)
+    phase.value = 'asking'
+  }
+
   async function record(
     { id, startedAt }: Pick<Attempt, 'id' | 'startedAt'>,
     outcome: 'reached' | 'failed' | 'left',
@@ -193,5 +202,5 @@ export function useAttemptRun(
     else phase.value = 'asking'
   }
 
-  return { phase, line, seen, tooEarly, beat, start, ask, cueSeen, finish, goOn, record }
+  return { phase, line, seen, tooEarly, beat, start, ask, cueSeen, finish, goOn, askAgain, record }
 }
