@@ -2798,4 +2798,5 @@ export interface Messages {
   'refusal.reason-missing': object
   'keyHelp.undo': object
   'keys.askAgain': object
+  'keyboard.backspace': object
 }

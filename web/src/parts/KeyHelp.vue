@@ -10,7 +10,7 @@ const NAMES: Readonly<Record<string, () => string>> = {
   digit: () => say('keyboard.digits'),
   letter: () => say('keyboard.letters'),
   enter: () => say('keyboard.enter'),
-  backspace: () => '⌫',
+  backspace: () => say('keyboard.backspace'),
   arrowright: () => '→',
   arrowleft: () => '←',
 }

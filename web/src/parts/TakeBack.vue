@@ -60,7 +60,8 @@ usePageKeys({ key: 'backspace', does: 'keyHelp.undo', when: () => isAtOnce.value
 
 <template>
   <button v-if="isAtOnce && last" type="button" class="act" @click="takeBack">
-    {{ say('undo.undo', { what: eventText(last.change) }) }} <span class="key-hint">⌫</span>
+    {{ say('undo.undo', { what: eventText(last.change) }) }}
+    <span class="key-hint">{{ say('keyboard.backspace') }}</span>
   </button>
   <template v-else-if="last && !props.onlyAtOnce">
     <button v-if="!isOpen" type="button" class="underline" @click="isOpen = true">

@@ -461,7 +461,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
     <template v-else-if="method && chart">
       <Teleport v-if="phase === 'before'" defer to="#left-actions">
         <button v-if="canAskAgain && last" class="act" @click="run.askAgain(last)">
-          {{ say('keys.askAgain') }} <span class="key-hint">⌫</span>
+          {{ say('keys.askAgain') }} <span class="key-hint">{{ say('keyboard.backspace') }}</span>
         </button>
         <button class="act" @click="isDry = true">
           {{ say('keys.dryRun') }} <span class="key-hint">D</span>
