@@ -120,6 +120,40 @@ test('what was pressed wrongly after the keys is asked once more, and may be tha
   await expect(page.getByTestId('step').first()).toBeVisible()
 })
 
+test('it begins where the device is found, and out of the menu with nothing deleted is always in sight', async ({
+  page,
+}) => {
+  await signIn(page)
+  await takenIn(page, 'vane 5')
+  const where = page.getByRole('region', { name: 'Where it is now' })
+  const method = page.getByRole('combobox', { name: /^Method/ }).locator('option:checked')
+  const begins = page.getByText('First bring the device here')
+  await expect(where.getByRole('button', { name: 'on, locked' })).toHaveAttribute('aria-pressed', 'true')
+  const fromOn = await method.textContent()
+  await where.getByRole('button', { name: 'off', exact: true }).click()
+  await expect(where.getByRole('button', { name: 'off', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  )
+  await expect(method).not.toHaveText(fromOn ?? '')
+  await expect(begins).toHaveCount(0)
+  await where.getByRole('button', { name: 'on, locked' }).click()
+  await expect(method).toHaveText(fromOn ?? '')
+  await expect(begins).toHaveCount(0)
+  // A page that leads nowhere near recovery is left by the keys that it says, with nothing deleted.
+  await where.getByRole('button', { name: 'download page' }).click()
+  await expect(page.getByTestId('way-off').getByRole('listitem').first()).toBeVisible()
+  await page.getByRole('button', { name: 'show the keys' }).click()
+  await where.getByRole('button', { name: 'Already in recovery' }).click()
+  const leave = page.getByTestId('leave')
+  await expect(leave).toContainText('nothing deleted: power')
+  await page.locator('body').press('Space')
+  await expect(page.getByRole('button', { name: 'Hold to reveal the wipe keys' })).toBeVisible()
+  await expect(leave).toContainText('nothing deleted: ')
+  await leave.getByRole('button', { name: 'it restarts' }).click()
+  await expect(where).toBeVisible()
+})
+
 test('a timer that is due elsewhere moves nothing on the bench', async ({ page }) => {
   await page.clock.install()
   await signIn(page)

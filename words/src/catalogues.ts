@@ -1126,7 +1126,6 @@ export interface Messages {
   'keys.broken': { readonly keys: string | number }
   'keys.ifItAnswers': object
   'keys.systemHint': object
-  'keys.showsPage': object
   'keys.nextSign': object
   'keys.dryRun': object
   'keys.inRecovery': object
@@ -2799,4 +2798,13 @@ export interface Messages {
   'keyHelp.undo': object
   'keys.askAgain': object
   'keyboard.backspace': object
+  'keys.whereNow': object
+  'menus.leave': { readonly line: string | number }
+  'menus.restarts': object
+  'startShort.on-locked': object
+  'startShort.off': object
+  'startShort.off-charging': object
+  'startShort.looping': object
+  'startShort.dead-battery': object
+  'startShort.in-download': object
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { keyText } from '@benevox/words'
 import type { Attempt } from '@benevox/contract'
-import { namesIn, type Cue, type Family, type Model } from '@benevox/core/catalog'
+import { namesIn, type Cue, type Family, type Model, type StartState } from '@benevox/core/catalog'
 import { placesOf } from '@benevox/core/diagnosis'
 import { cautionsAt } from '@benevox/core/method'
 import { AT_ONCE_MS } from '@benevox/core/job'
@@ -24,6 +24,7 @@ import SignalsMenu from './SignalsMenu.vue'
 import SeenQuestion from './SeenQuestion.vue'
 import AttemptList from './AttemptList.vue'
 import MethodChoice from './MethodChoice.vue'
+import WhereItIs from './WhereItIs.vue'
 import WhichSystem from './WhichSystem.vue'
 import { useAttemptRun } from './useAttemptRun.ts'
 import { useNextMethod } from './useNextMethod.ts'
@@ -42,6 +43,7 @@ const own = computed(() => namesIn(props.family))
 const way = useNextMethod(props)
 const {
   running,
+  made,
   last,
   cable,
   link,
@@ -177,6 +179,11 @@ watch([way.systems, last], ([systems, made]) => {
   showedAfter.value = made.id
   job.setFact('behavesAsSystem', next.fromSystem ?? AS_IT_CAME)
 })
+function isFoundAt(where: StartState): void {
+  const methodId = way.findAt(where)
+  letGoOfFocus()
+  if (methodId && methodId !== method.value?.id) choose(methodId)
+}
 function choose(methodId: string): void {
   picked.value = methodId
   void job.recordStep({ kind: 'chose-method', methodId })
@@ -400,6 +407,17 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           <p v-if="isSafeModeFirst" class="border-s-4 border-clear ps-3" data-testid="safe-mode">
             {{ say('keys.safeMode', { path: family.safeModePath.join(' › ') }) }}
           </p>
+          <!-- After an attempt the advice says what it shows, and where from there. -->
+          <WhereItIs
+            v-if="made.length === 0"
+            :starts="way.starts.value"
+            :start="way.now.value"
+            :places="places"
+            :kind="model.kind"
+            :folds="folds"
+            @starts="isFoundAt"
+            @shows="(place) => (place === 'recovery-menu' ? job.tell({ kind: 'in-recovery' }) : (at = place))"
+          />
           <WhichSystem
             :systems="way.systems.value"
             :hint="say('keys.systemHint')"
@@ -414,13 +432,6 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
             :study="way.study.value"
             @chosen="choose"
           />
-          <p v-if="places.length" class="text-base">
-            <span class="me-1 text-ink-soft">{{ say('keys.showsPage') }}</span>
-            <template v-for="(place, index) in places" :key="place"
-              ><template v-if="index">, </template
-              ><button class="underline" @click="at = place">{{ say(`sign.${place}`) }}</button></template
-            >
-          </p>
           <CableChoice
             v-if="way.needsLink.value"
             ref="cableChoice"
@@ -442,7 +453,11 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           :shows="line?.next?.cue"
         />
         <KeysTested v-if="isBarred" :family="family" :keys="usedKeys" />
-        <button v-else-if="phase === 'before'" class="underline" @click="looksAgain = true">
+        <button
+          v-else-if="phase === 'before' && made.length > 0"
+          class="underline"
+          @click="looksAgain = true"
+        >
           {{ say('prep.title') }}
         </button>
         <AttemptList v-if="phase === 'before' && job.saved" :attempts="job.saved.attempts" />
@@ -466,8 +481,19 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
         <button class="act" @click="isDry = true">
           {{ say('keys.dryRun') }} <span class="key-hint">D</span>
         </button>
-        <button class="underline" @click="job.tell({ kind: 'in-recovery' })">
+        <button
+          v-if="isPreparing || made.length > 0"
+          class="underline"
+          @click="job.tell({ kind: 'in-recovery' })"
+        >
           {{ say('keys.inRecovery') }}
+        </button>
+        <button
+          v-if="!isPreparing && !isBarred && made.length === 0"
+          class="underline"
+          @click="looksAgain = true"
+        >
+          {{ say('prep.title') }}
         </button>
         <SignalsMenu :beat="run.beat" @changed="letGoOfFocus" />
       </Teleport>

@@ -9,6 +9,7 @@ import PressAndHold from '../../parts/PressAndHold.vue'
 import { isOnTheWay } from './benchButton.ts'
 import CameBack from './CameBack.vue'
 import GatePanel from './GatePanel.vue'
+import LeaveLine from './LeaveLine.vue'
 import MenuList from '../../parts/MenuList.vue'
 import { useMenuPlace } from './useMenuPlace.ts'
 import { possibleSystem } from './useNextMethod.ts'
@@ -57,6 +58,13 @@ const line = computed(() => text(visible.value))
 const mayTakeCableOut = computed(
   () => props.model.kind !== 'watch' && (job.saved?.attempts.at(-1)?.link ?? 'none') !== 'none',
 )
+/** How it is left with nothing deleted; not where that stands large already. */
+const leaving = computed(() =>
+  isGone.value || keepsData.value || notFromHere.value ? '' : text(toRestart.value),
+)
+/** At the last question the checks take the room on the left; a list of more lines takes that below it. */
+const LONG_LIST = 6
+const isBesideMenu = computed(() => atLastQuestion.value && (menu.value?.items.length ?? 0) <= LONG_LIST)
 /** A way of more letters is written smaller, so that all of it is in sight. */
 const LONG = 45
 const cacheFirst = computed(() => first.value === 'clear-cache')
@@ -272,6 +280,12 @@ defineExpose({
       <p v-if="mayTakeCableOut && !atLastQuestion" class="mt-3 xl:text-lg" data-testid="caution">
         {{ say('caution.cable-out') }}
       </p>
+      <LeaveLine
+        v-if="leaving && !isBesideMenu"
+        class="mt-3"
+        :line="leaving"
+        @restarts="record('back-to-keys')"
+      />
       <div v-if="atLastQuestion && !isReleased && !isGone" class="mt-3">
         <GatePanel />
         <div class="mt-3 flex items-center gap-4">
@@ -321,6 +335,12 @@ defineExpose({
         </button>
       </div>
       <BeforeReset v-if="!isGone && !keepsData && atLastQuestion" class="mt-1" as="pictures" />
+      <LeaveLine
+        v-if="leaving && isBesideMenu"
+        class="mt-1 !text-base"
+        :line="leaving"
+        @restarts="record('back-to-keys')"
+      />
     </div>
   </div>
 </template>

@@ -1,5 +1,6 @@
 import {
   startState,
+  type StartState,
   type Family,
   type LinkKind,
   type Model,
@@ -44,6 +45,8 @@ export const possibleSystem = (
   more: Pick<PossibleSystem, 'chance' | 'isNext'> = {},
 ): PossibleSystem => ({ fromSystem, isTaken: family === taken, ...more })
 
+const USUAL_STARTS: readonly StartState[] = ['on-locked', 'off', 'looping']
+
 /** Versions of one model are told apart by this, since their families may have one name. */
 const nameOfVersion = (fromSystem: number | undefined) =>
   fromSystem === undefined ? 'as-it-came' : `from-${fromSystem}`
@@ -54,11 +57,13 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
   const catalog = useCatalog()
   const kit = useKit()
 
-  /** What the counter was told decides which ways stand first; the technician may choose another. */
+  /** What the counter was told decides which ways stand first, until the device is found otherwise at the bench. */
+  const found = ref<StartState>()
+  const now = computed(() => found.value ?? startTold(job.facts))
   const start = computed(() =>
     startWithout(
       [props.family, ...job.versions.map(({ family }) => family)],
-      startTold(job.facts),
+      now.value,
       job.progress?.brokenKeys ?? [],
     ),
   )
@@ -204,8 +209,20 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
   /** How the device has to be brought first, where the method that is shown begins otherwise than it was told to be. */
   const beginsWith = computed(() => {
     const from = method.value?.from
-    return from && from !== startTold(job.facts) && made.value.length === 0 ? from : undefined
+    return from && from !== now.value && made.value.length === 0 ? from : undefined
   })
+  /** How it may be found: the usual three, and those that a method of this family begins with. */
+  const starts = computed(() =>
+    startState.options.filter(
+      (one) => USUAL_STARTS.includes(one) || props.family.methods.some(({ from }) => from === one),
+    ),
+  )
+  /** It is found so at the bench. @returns the method that begins there, where one does */
+  function findAt(where: StartState): string | undefined {
+    found.value = where
+    const from = props.family.methods.filter((one) => one.from === where && brokenIn(one).length === 0)
+    return (from.find(({ id }) => !unverified.value.has(id)) ?? from[0])?.id
+  }
   const sheetOf = (id: string | undefined) => {
     const one = props.family.methods.find((candidate) => candidate.id === id)
     return one && methodSheet(machine.value, one)
@@ -265,6 +282,7 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
   return {
     running,
     unverified,
+    made,
     last,
     cable,
     link,
@@ -278,6 +296,9 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
     method,
     broken,
     beginsWith,
+    now,
+    starts,
+    findAt,
     sheetOf,
     sheet,
     chart,
