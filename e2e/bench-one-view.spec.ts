@@ -154,6 +154,25 @@ test('it begins where the device is found, and out of the menu with nothing dele
   await expect(where).toBeVisible()
 })
 
+test('a tablet is drawn as it is held, on every page of this machine', async ({ page }) => {
+  await signIn(page)
+  await page.goto(`/bench/${await agreedTo(page, 'slate 8')}`)
+  const upright = page.getByRole('img', { name: /^Keys: / })
+  const turned = page.getByRole('img', { name: /^Keys, device turned: / })
+  await expect(upright).toBeVisible()
+  await page.getByRole('button', { name: 'You hold it sideways? Turn the picture' }).click()
+  const isTurned = async () => {
+    await expect(turned).toBeVisible()
+    await expect(upright).toHaveCount(0)
+  }
+  await isTurned()
+  await allInHand(page)
+  await isTurned()
+  await page.locator('body').press('Space')
+  await expect(page.getByTestId('now')).toBeVisible()
+  await isTurned()
+})
+
 test('a timer that is due elsewhere moves nothing on the bench', async ({ page }) => {
   await page.clock.install()
   await signIn(page)

@@ -2807,4 +2807,7 @@ export interface Messages {
   'startShort.looping': object
   'startShort.dead-battery': object
   'startShort.in-download': object
+  'prep.heldTurned': object
+  'prep.heldUpright': object
+  'keysForm.square': object
 }

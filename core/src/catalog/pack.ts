@@ -288,6 +288,8 @@ const familyParts = {
     .optional(),
   /** Of a foldable: how it can stand. */
   postures: z.array(posture).min(2).optional(),
+  /** Of a watch: how its body is drawn; round where nothing is said. */
+  shape: z.enum(['round', 'square']).optional(),
   /** The threshold between a short and a long press. */
   longPressMs: z.int().min(100).max(5000).default(600),
   durations: z.record(slug, durationRange),

@@ -9,16 +9,20 @@ import {
 } from '../catalog/index.ts'
 import { widthOf, type Drawing, type DrawingMark } from './drawing.ts'
 import type { DrawnNames } from './chartDrawing.ts'
-import { signOn } from './screenDrawing.ts'
+import { screenFormOf, signOn, type LooksOf, type ScreenForm } from './screenDrawing.ts'
 
 type DeviceKey = Family['keys'][number]
 
 /** The device upright: width and height of its body, and how round its corners are. */
-const BODY = {
+const BODY: Readonly<
+  Record<Exclude<ScreenForm, 'tablet-turned'>, { width: number; height: number; round: number }>
+> = {
   phone: { width: 120, height: 250, round: 16 },
+  foldable: { width: 200, height: 230, round: 14 },
   tablet: { width: 190, height: 250, round: 12 },
   watch: { width: 150, height: 150, round: 75 },
-} as const
+  'square-watch': { width: 138, height: 150, round: 32 },
+}
 const LABEL_SIZE = 18
 const LABEL_ROW = 22
 const STRAP = { width: 70, length: 46 }
@@ -54,12 +58,13 @@ interface DeviceShown {
  * @param names absent: without names
  */
 export function deviceDrawing(
-  { keys }: Pick<Family, 'keys'>,
+  { keys, ...looks }: Pick<Family, 'keys'> & LooksOf,
   kind: DeviceKind,
   names: Pick<DrawnNames, 'key'> | undefined,
   { used = [], isTurned = false, shows, slide }: DeviceShown = {},
 ): Drawing {
-  const { width, height, round } = BODY[kind]
+  const form = screenFormOf(kind, looks)
+  const { width, height, round } = BODY[form === 'tablet-turned' ? 'tablet' : form]
   const body = isTurned ? { width: height, height: width } : { width, height }
   const held = keys.map((key) => (isTurned ? turnedKey(key) : key))
   const nameOf = ({ id, byPlace }: DeviceKey) => byPlace ?? names?.key(id) ?? ''
@@ -85,12 +90,24 @@ export function deviceDrawing(
       ? signOn(shows, glass, kind === 'watch' ? 0.62 : 0.7)
       : [{ kind: 'rect', ink: 'screen', ...glass } as const]),
   )
+  if (form === 'foldable') {
+    const [from, to] = isTurned
+      ? [
+          { x: glass.x, y: y + body.height / 2 },
+          { x: glass.x + glass.width, y: y + body.height / 2 },
+        ]
+      : [
+          { x: x + body.width / 2, y: glass.y },
+          { x: x + body.width / 2, y: glass.y + glass.height },
+        ]
+    marks.push({ kind: 'line', ink: 'fold', x1: from.x, y1: from.y, x2: to.x, y2: to.y })
+  }
   for (const side of edge.options) {
     const isBeside = side === 'left' || side === 'right'
     const ones = held
       .filter((key) => key.edge === side)
       .map((key): PlacedKey => {
-        const { cx, cy } = placeOf(key, kind, body, x, y)
+        const { cx, cy } = placeOf(key, form, body, x, y)
         return { key, name: nameOf(key), isUsed: used.includes(key.id), x: cx, y: cy }
       })
       .sort((a, b) => (isBeside ? a.y - b.y : a.x - b.x))
@@ -102,7 +119,7 @@ export function deviceDrawing(
     marks.push(
       ...fingerPath(
         [begin, end].map((key) => {
-          const { cx, cy } = placeOf(key, kind, body, x, y)
+          const { cx, cy } = placeOf(key, form, body, x, y)
           return inward(key.edge, cx, cy)
         }),
       ),
@@ -230,15 +247,15 @@ const leading = (x1: number, y1: number, x2: number, y2: number): DrawingMark =>
 
 function placeOf(
   { edge: side, at }: DeviceKey,
-  kind: DeviceKind,
+  form: ScreenForm,
   body: { readonly width: number; readonly height: number },
   x: number,
   y: number,
 ): { cx: number; cy: number } {
   const along = { cx: x + at * body.width, cy: y + at * body.height }
-  // A watch is round: its keys sit on the circle.
+  // The keys of a round watch sit on its circle.
   const radius = body.width / 2
-  const inset = kind === 'watch' ? radius - Math.sqrt(radius ** 2 - ((at - 0.5) * body.width) ** 2) : 0
+  const inset = form === 'watch' ? radius - Math.sqrt(radius ** 2 - ((at - 0.5) * body.width) ** 2) : 0
   switch (side) {
     case 'left':
       return { cx: x - 4 + inset, cy: along.cy }

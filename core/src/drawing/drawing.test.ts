@@ -240,10 +240,29 @@ describe('a device drawn', () => {
     const none = deviceDrawing(family, 'phone', undefined, { slide: { from: 'volume-up', to: 'crown' } })
     expect(none.marks.some(({ ink }) => ink === 'wave')).toBe(false)
   })
-  it('puts the keys of a round watch on its circle', () => {
-    const watch = {
-      keys: [0.1, 0.5, 0.9].map((at) => ({ id: 'crown' as const, edge: 'right' as const, at })),
+  const watch = {
+    keys: [0.1, 0.5, 0.9].map((at) => ({ id: 'crown' as const, edge: 'right' as const, at })),
+  }
+  it('puts the keys of a square watch on its straight edge', () => {
+    const drawing = deviceDrawing({ ...watch, shape: 'square' }, 'watch', undefined)
+    const body = rects(drawing, 'body').at(-1)
+    if (!body) throw new Error('no body')
+    const away = rects(drawing, 'key').map((key) => key.x - (body.x + body.width))
+    expect(away).toEqual([0, 0, 0])
+  })
+  it('draws a foldable open, with its fold between the two halves, however it is held', () => {
+    for (const isTurned of [false, true]) {
+      const drawing = deviceDrawing({ ...family, postures: ['open', 'shut'] }, 'phone', undefined, {
+        isTurned,
+      })
+      const [body] = rects(drawing, 'body')
+      const fold = drawing.marks.find(({ ink }) => ink === 'fold')
+      if (!body || fold?.kind !== 'line') throw new Error('no body, or no fold')
+      const middle = isTurned ? body.y + body.height / 2 : body.x + body.width / 2
+      expect(isTurned ? [fold.y1, fold.y2] : [fold.x1, fold.x2]).toEqual([middle, middle])
     }
+  })
+  it('puts the keys of a round watch on its circle', () => {
     const drawing = deviceDrawing(watch, 'watch', undefined)
     const round = rects(drawing, 'body').at(-1)
     if (!round) throw new Error('no body')
@@ -256,7 +275,7 @@ describe('a device drawn', () => {
 })
 
 describe('signs of the device, drawn', () => {
-  const FORMS = ['phone', 'tablet', 'tablet-turned', 'foldable', 'watch'] as const
+  const FORMS = ['phone', 'tablet', 'tablet-turned', 'foldable', 'watch', 'square-watch'] as const
   const signs = FORMS.flatMap((form) => cue.options.map((one) => [one, form] as const))
   const points = (mark: DrawingMark): readonly (readonly [number, number])[] => {
     switch (mark.kind) {
@@ -329,9 +348,17 @@ describe('signs of the device, drawn', () => {
     expect(THINGS.filter((one) => shape(one) === shape(thing))).toEqual([thing])
   })
   it('has the form of the device, held as it is held', () => {
-    expect(screenFormOf('tablet', true)).toBe('tablet-turned')
-    expect(screenFormOf('watch', true)).toBe('watch')
-    expect([screenFormOf('phone', false, true), screenFormOf('phone')]).toEqual(['foldable', 'phone'])
+    expect(screenFormOf('tablet', {}, true)).toBe('tablet-turned')
+    expect(screenFormOf('watch', {}, true)).toBe('watch')
+    const folds = { postures: ['open', 'shut'] } as const
+    expect([screenFormOf('phone', { postures: [...folds.postures] }), screenFormOf('phone')]).toEqual([
+      'foldable',
+      'phone',
+    ])
+    expect((['watch', 'phone'] as const).map((kind) => screenFormOf(kind, { shape: 'square' }))).toEqual([
+      'square-watch',
+      'phone',
+    ])
     const svg = drawingSvg(signDrawing('robot', 'phone'), 'lying figure')
     expect(svg.match(/<(?:circle|path|rect) /g)).toHaveLength(signDrawing('robot', 'phone').marks.length)
   })

@@ -1,15 +1,19 @@
-import type { Buzz, Cue, DeviceKind, ScreenKind } from '../catalog/index.ts'
+import type { Buzz, Cue, DeviceKind, Family, ScreenKind } from '../catalog/index.ts'
 import { STROKE, type Drawing, type DrawingMark, type Ink } from './drawing.ts'
 import { dot, frame, line, path, rect, ring } from './marks.ts'
 
 /** The forms in which a screen is drawn: a tablet as it is held, a foldable with its fold. */
-export type ScreenForm = 'phone' | 'tablet' | 'tablet-turned' | 'foldable' | 'watch'
+export type ScreenForm = 'phone' | 'tablet' | 'tablet-turned' | 'foldable' | 'watch' | 'square-watch'
+/** What of a family says how its devices look, beside their kind. */
+export type LooksOf = Pick<Family, 'postures' | 'shape'>
 
 /** The form of a device. @param isTurned a quarter turn, as tablets are held too */
-export function screenFormOf(kind: DeviceKind, isTurned = false, folds = false): ScreenForm {
+export function screenFormOf(kind: DeviceKind, looks: LooksOf = {}, isTurned = false): ScreenForm {
   if (kind === 'tablet' && isTurned) return 'tablet-turned'
-  return kind === 'phone' && folds ? 'foldable' : kind
+  if (kind === 'phone' && looks.postures) return 'foldable'
+  return kind === 'watch' && looks.shape === 'square' ? 'square-watch' : kind
 }
+export const isWatch = (form: ScreenForm): boolean => form === 'watch' || form === 'square-watch'
 
 /** Width and height of the body, how round it is, and how much of its screen is written on. */
 const BODIES: Readonly<Record<ScreenForm, { width: number; height: number; round: number; used: number }>> = {
@@ -18,6 +22,7 @@ const BODIES: Readonly<Record<ScreenForm, { width: number; height: number; round
   'tablet-turned': { width: 104, height: 84, round: 8, used: 0.7 },
   foldable: { width: 92, height: 104, round: 8, used: 0.7 },
   watch: { width: 92, height: 92, round: 46, used: 0.62 },
+  'square-watch': { width: 84, height: 92, round: 20, used: 0.66 },
 }
 /** Room around the body for what is felt: the same for every sign, so that a row of them stands level. */
 const MARGIN = 17
@@ -67,12 +72,11 @@ export function signDrawing(cue: Cue, form: ScreenForm): Drawing {
   const { round, used, ...size } = BODIES[form]
   const body = { x: MARGIN, y: STRAP.length, ...size }
   const [width, height] = [body.width + 2 * MARGIN, body.height + 2 * STRAP.length]
-  const strap: Written =
-    form === 'watch'
-      ? [0, height - STRAP.length - RIM].map((y) =>
-          rect('body', body.x + (body.width - STRAP.width) / 2, y, STRAP.width, STRAP.length + RIM),
-        )
-      : []
+  const strap: Written = isWatch(form)
+    ? [0, height - STRAP.length - RIM].map((y) =>
+        rect('body', body.x + (body.width - STRAP.width) / 2, y, STRAP.width, STRAP.length + RIM),
+      )
+    : []
   const glass = rect(
     glassInk(cue),
     body.x + RIM,

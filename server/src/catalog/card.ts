@@ -135,7 +135,7 @@ function wayOf(machine: Machine, sheet: MethodSheet, family: Family, words: Word
                 svg: drawingSvg(
                   chartDrawing(chart, drawnNames(words, chart.names), {
                     width: CHART_UNITS,
-                    form: screenFormOf(family.kind),
+                    form: screenFormOf(family.kind, family),
                   }),
                   method.name,
                   HOUSE,

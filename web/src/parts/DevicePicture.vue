@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import type { Cue, DeviceKind, Family, KeyId } from '@benevox/core/catalog'
-import { deviceDrawing } from '@benevox/core/drawing'
+import { deviceDrawing, type LooksOf } from '@benevox/core/drawing'
 import { computed } from 'vue'
 import { drawnNames } from '@benevox/words'
 import { say, words } from '../words/index.ts'
 import DrawnMarks from './DrawnMarks.vue'
+import { held } from './view.ts'
 
 /** The device as it lies in hand, with the place of each key on its edge; keys in use are brass. */
 const props = defineProps<{
-  family: Pick<Family, 'keys'>
+  family: Pick<Family, 'keys'> & LooksOf
   kind: DeviceKind
   pressed?: readonly KeyId[]
-  turned?: boolean
+  /** A tablet as it is held at this machine, unless it is said. */
+  heldAs?: 'upright' | 'turned'
   /** Without the names of the keys. */
   plain?: boolean
   /** A finger goes from one key to the other. */
@@ -21,11 +23,12 @@ const props = defineProps<{
   /** A key can be clicked where it is drawn. */
   choosable?: boolean
 }>()
+const isTurned = computed(() => props.kind === 'tablet' && (props.heldAs ?? held.value) === 'turned')
 defineEmits<{ chosen: [key: KeyId] }>()
 const drawing = computed(() =>
   deviceDrawing(props.family, props.kind, props.plain ? undefined : drawnNames(words), {
     used: props.pressed,
-    isTurned: props.turned,
+    isTurned: isTurned.value,
     shows: props.shows,
     slide: props.slide,
   }),
@@ -44,7 +47,7 @@ const label = computed(() => {
         byPlace ?? say('devicePicture.keyAt', { key: say(`key.${id}`), edge: say(`edge.${edge}`) }),
     ),
   )
-  return props.turned ? say('devicePicture.keysTurned', { keys }) : say('devicePicture.keys', { keys })
+  return isTurned.value ? say('devicePicture.keysTurned', { keys }) : say('devicePicture.keys', { keys })
 })
 </script>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { DeviceKind, Family, KeyId, Menu } from '@benevox/core/catalog'
+import type { LooksOf } from '@benevox/core/drawing'
 import type { MachineState } from '@benevox/core/twin'
 import { computed } from 'vue'
 import { say } from '../words/index.ts'
@@ -9,7 +10,7 @@ import DevicePicture from './DevicePicture.vue'
 const props = defineProps<{
   state: MachineState
   menus: ReadonlyMap<string, Menu>
-  family: Pick<Family, 'keys'>
+  family: Pick<Family, 'keys'> & LooksOf
   kind: DeviceKind
   pressed: readonly KeyId[]
 }>()

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import type { DeviceKind } from '@benevox/core/catalog'
-import { chartDrawing, screenFormOf, type ChartChange } from '@benevox/core/drawing'
+import { chartDrawing, type ChartChange, type ScreenForm } from '@benevox/core/drawing'
 import type { KeyChart } from '@benevox/core/method'
 import { computed } from 'vue'
 import { drawnNames } from '@benevox/words'
@@ -16,15 +15,14 @@ const props = defineProps<{
   changes?: readonly ChartChange[] | undefined
   /** For a place half as wide as the page. */
   narrow?: boolean
-  /** The device, by which the signs are drawn. */
-  kind?: DeviceKind | undefined
-  folds?: boolean
+  /** Of the device, in which the signs are drawn. */
+  form?: ScreenForm | undefined
 }>()
 const drawing = computed(() =>
   chartDrawing(props.chart, drawnNames(words, props.chart.names), {
     width: props.narrow ? 500 : undefined,
     changes: props.changes,
-    form: screenFormOf(props.kind ?? 'phone', false, props.folds),
+    form: props.form,
   }),
 )
 const nowX = computed(() => (props.nowMs === undefined ? undefined : drawing.value.xOf(props.nowMs)))

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { Cue, DeviceKind } from '@benevox/core/catalog'
-import { screenFormOf, signDrawing } from '@benevox/core/drawing'
+import type { Cue } from '@benevox/core/catalog'
+import { signDrawing, type ScreenForm } from '@benevox/core/drawing'
 import { computed } from 'vue'
 import DrawnMarks from './DrawnMarks.vue'
 
 /** A sign of the device, drawn: beside its word, so that whoever hears the page hears the word alone. */
-const props = defineProps<{ cue: Cue; kind: DeviceKind; folds?: boolean }>()
-const drawing = computed(() => signDrawing(props.cue, screenFormOf(props.kind, false, props.folds)))
+const props = defineProps<{ cue: Cue; form: ScreenForm }>()
+const drawing = computed(() => signDrawing(props.cue, props.form))
 </script>
 
 <template>

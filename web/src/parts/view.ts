@@ -16,4 +16,6 @@ const one = <const T extends string>(name: string, of: readonly [T, ...T[]]) => 
 }
 export const view = one('view', VIEWS)
 export const text = one('text', TEXTS)
+/** How a tablet is held at it: upright, or a quarter turn. */
+export const held = one('held', ['upright', 'turned'])
 export const hand = one('hand', HANDS)

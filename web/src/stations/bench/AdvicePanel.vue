@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { Attempt } from '@benevox/contract'
-import type { Cue, DeviceKind } from '@benevox/core/catalog'
+import type { Cue } from '@benevox/core/catalog'
 import { QUESTION_CUES, type NextThing, type Question } from '@benevox/core/diagnosis'
 import { type KeyChart } from '@benevox/core/method'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
+import type { ScreenForm } from '@benevox/core/drawing'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import type { Diagnosed } from '../../workers/diagnosis.worker.ts'
@@ -19,8 +20,7 @@ const props = defineProps<{
   last: Pick<Attempt, 'seen' | 'notSeen'>
   /** What may be added to what was seen. */
   cues: readonly Cue[]
-  kind: DeviceKind
-  folds: boolean
+  form: ScreenForm
   /** The chart of a way that leads out of a place, where there is one. */
   chartOf: (methodId: string) => KeyChart | undefined
 }>()
@@ -150,7 +150,7 @@ const shortly = (one: Diagnosed['things'][number]) =>
                 class="flex h-full w-full items-center gap-2 border border-ink-soft bg-lit px-1.5 text-start hover:bg-paper-deep"
                 @click="(close(), add(cue))"
               >
-                <SignPicture class="h-11 w-10" :cue="cue" :kind="kind" :folds="folds" />
+                <SignPicture class="h-11 w-10" :cue="cue" :form="form" />
                 {{ say(`sign.${cue}`) }}
               </button>
             </li>

@@ -4,6 +4,7 @@ import type { Attempt } from '@benevox/contract'
 import { namesIn, type Cue, type Family, type Model, type StartState } from '@benevox/core/catalog'
 import { placesOf } from '@benevox/core/diagnosis'
 import { cautionsAt } from '@benevox/core/method'
+import { screenFormOf } from '@benevox/core/drawing'
 import { AT_ONCE_MS } from '@benevox/core/job'
 import { AS_IT_CAME } from '@benevox/core/route'
 import { useNow, useSessionStorage } from '@vueuse/core'
@@ -29,11 +30,14 @@ import WhichSystem from './WhichSystem.vue'
 import { useAttemptRun } from './useAttemptRun.ts'
 import { useNextMethod } from './useNextMethod.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
+import { held } from '../../parts/view.ts'
 import { say, words } from '../../words/index.ts'
 
 /** The key combination: one sentence before, the beat during, the question after, and what to change. */
 const props = defineProps<{ model: Model; family: Family }>()
-const folds = computed(() => props.family.postures !== undefined)
+/** A tablet may be held the other way. */
+const isTurned = computed(() => props.model.kind === 'tablet' && held.value === 'turned')
+const form = computed(() => screenFormOf(props.model.kind, props.family, isTurned.value))
 const job = useJob()
 const kit = useKit()
 const jobs = useJobs()
@@ -333,8 +337,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           :diagnosed="diagnosed"
           :last="last"
           :cues="cuesToChoose"
-          :kind="model.kind"
-          :folds="folds"
+          :form="form"
           :chart-of="(id) => way.sheetOf(id)?.chart"
           :data-took-ms="way.tookMs.value?.toFixed(0)"
           @told="told"
@@ -368,8 +371,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           </summary>
           <KeyChart
             :chart="chart"
-            :kind="model.kind"
-            :folds="folds"
+            :form="form"
             :now-ms="phase === 'running' ? lineMs : undefined"
             :changes="
               phase === 'before' && advisedAttempt?.way.method.id === method.id
@@ -385,7 +387,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           <div v-else class="flex items-start gap-6">
             <StepLines class="min-w-0 flex-1" :lines="lines" :open="2" />
             <DevicePicture
-              :class="model.kind === 'tablet' ? '!w-32' : '!w-44'"
+              :class="form === 'foldable' ? '!w-56' : model.kind === 'tablet' ? '!w-32 xl:!w-40' : '!w-44'"
               class="shrink-0"
               :family="family"
               :kind="model.kind"
@@ -413,8 +415,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
             :starts="way.starts.value"
             :start="way.now.value"
             :places="places"
-            :kind="model.kind"
-            :folds="folds"
+            :form="form"
             @starts="isFoundAt"
             @shows="(place) => (place === 'recovery-menu' ? job.tell({ kind: 'in-recovery' }) : (at = place))"
           />
@@ -468,8 +469,7 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
       :cues="cuesToChoose"
       :goal="goal"
       :already="seen"
-      :kind="model.kind"
-      :folds="folds"
+      :form="form"
       @answered="finish"
       @left="finish('left', [])"
     />

@@ -7,6 +7,7 @@ import BeforeReset from '../../parts/BeforeReset.vue'
 import CableChoice from './CableChoice.vue'
 import KeysTested from './KeysTested.vue'
 import ChargeFirst from './ChargeFirst.vue'
+import { held } from '../../parts/view.ts'
 import { say } from '../../words/index.ts'
 
 /** What to have in hand before the first attempt: charge, the numbered cable, keys that answer, glasses. */
@@ -28,6 +29,11 @@ const isLow = computed(
     !job.saved?.bench.charging?.endedAt,
 )
 const keysTested = useTemplateRef('keysTested')
+/** The foot switch is for what comes next, and not for the picture. */
+function turn({ currentTarget }: Event): void {
+  held.value = held.value === 'turned' ? 'upright' : 'turned'
+  if (currentTarget instanceof HTMLElement) currentTarget.blur()
+}
 const allWork = computed(() => props.keys.every((key) => tested.value[key] === 'works'))
 </script>
 
@@ -75,6 +81,9 @@ const allWork = computed(() => props.keys.every((key) => tested.value[key] === '
         choosable
         @chosen="(key) => keysTested?.toggle(key)"
       />
+      <button v-if="model.kind === 'tablet'" type="button" class="mt-2 underline" @click="turn">
+        {{ held === 'turned' ? say('prep.heldUpright') : say('prep.heldTurned') }}
+      </button>
     </div>
   </section>
 </template>

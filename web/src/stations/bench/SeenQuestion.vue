@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Cue, DeviceKind } from '@benevox/core/catalog'
+import type { Cue } from '@benevox/core/catalog'
+import type { ScreenForm } from '@benevox/core/drawing'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import SignPicture from '../../parts/SignPicture.vue'
 import { say } from '../../words/index.ts'
@@ -9,8 +10,7 @@ const props = defineProps<{
   cues: readonly Cue[]
   goal: Cue
   already: readonly Cue[]
-  kind: DeviceKind
-  folds: boolean
+  form: ScreenForm
 }>()
 const emit = defineEmits<{
   answered: [outcome: 'reached' | 'failed', seen: readonly Cue[]]
@@ -45,7 +45,7 @@ usePageKeys(
           <span aria-hidden="true" class="w-6 shrink-0 font-mono text-ink-soft">{{
             index < 9 ? index + 1 : ''
           }}</span>
-          <SignPicture class="h-18 w-16 xl:h-22 xl:w-20" :cue="cue" :kind="kind" :folds="folds" />
+          <SignPicture class="h-18 w-16 xl:h-22 xl:w-20" :cue="cue" :form="form" />
           <span>{{ say(`sign.${cue}`) }}</span>
         </button>
       </li>
@@ -64,7 +64,7 @@ usePageKeys(
       <button class="ms-3 underline" @click="emit('left')">{{ say('seen.discard') }}</button>
     </p>
     <Teleport defer to="#primary-action">
-      <SignPicture class="h-12 w-11" :cue="goal" :kind="kind" :folds="folds" />
+      <SignPicture class="h-12 w-11" :cue="goal" :form="form" />
       <button class="act act-main" @click="reached">
         {{ say('seen.worked', { place: say(`sign.${goal}`) }) }} <span class="key-hint">0</span>
       </button>

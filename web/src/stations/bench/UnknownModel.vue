@@ -195,8 +195,7 @@ usePageKeys(
         :diagnosed="diagnosed"
         :last="{ seen: [...last.seen], notSeen: [...(last.notSeen ?? [])] }"
         :cues="cues"
-        :kind="kind"
-        :folds="false"
+        :form="kind"
         :chart-of="chartOf"
         @told="told"
         @there="isThere = true"
@@ -222,7 +221,7 @@ usePageKeys(
           </label>
           {{ say('unknownModel.on', { link: say(`link.${linkAskedFor(way.method) ?? 'none'}`) }) }}
         </p>
-        <KeyChart :chart="sheet.chart" :kind="kind" class="mt-2" />
+        <KeyChart :chart="sheet.chart" :form="kind" class="mt-2" />
         <StepLines :lines="sheetTexts(sheet, words)" class="mt-1" />
         <p v-if="best && best.method.id !== way.method.id" class="mt-2">
           {{ say('unknownModel.quickest') }}
@@ -239,7 +238,7 @@ usePageKeys(
               class="act flex items-center gap-2 !py-0.5"
               @click="saw(cue)"
             >
-              <SignPicture class="h-12 w-11" :cue="cue" :kind="kind" />
+              <SignPicture class="h-12 w-11" :cue="cue" :form="kind" />
               {{ say(`sign.${cue}`) }} <span v-if="index < 9" class="key-hint">{{ index + 1 }}</span>
             </button>
             <button class="act" @click="saw(undefined)">{{ say('seen.nothing') }}</button>

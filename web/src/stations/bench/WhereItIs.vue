@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Cue, DeviceKind, StartState } from '@benevox/core/catalog'
+import type { Cue, StartState } from '@benevox/core/catalog'
+import type { ScreenForm } from '@benevox/core/drawing'
 import { computed } from 'vue'
 import SignPicture from '../../parts/SignPicture.vue'
 import { say } from '../../words/index.ts'
@@ -11,8 +12,7 @@ const props = defineProps<{
   start: StartState
   /** Pages that it may show, recovery apart. */
   places: readonly Cue[]
-  kind: DeviceKind
-  folds: boolean
+  form: ScreenForm
 }>()
 const emit = defineEmits<{ starts: [start: StartState]; shows: [place: Cue] }>()
 /** What its screen shows then. */
@@ -54,7 +54,7 @@ const tiles = computed(() => [
           :aria-pressed="tile.isHere"
           @click="tile.press"
         >
-          <SignPicture class="h-7 w-7 xl:h-9 xl:w-8" :cue="tile.cue" :kind="kind" :folds="folds" />
+          <SignPicture class="h-7 w-7 xl:h-9 xl:w-8" :cue="tile.cue" :form="form" />
           {{ tile.says }}
         </button>
       </li>

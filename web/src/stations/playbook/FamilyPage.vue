@@ -130,8 +130,15 @@ const plainName = (name: string) => name.replaceAll('-', ' ')
               :class="{ 'max-w-60': kind !== 'tablet' }"
               :family="family"
               :kind="kind"
+              held-as="upright"
             />
-            <DevicePicture v-if="kind === 'tablet'" class="mt-3" :family="family" kind="tablet" turned />
+            <DevicePicture
+              v-if="kind === 'tablet'"
+              class="mt-3"
+              :family="family"
+              kind="tablet"
+              held-as="turned"
+            />
           </template>
         </section>
         <section>

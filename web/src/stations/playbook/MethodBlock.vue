@@ -22,12 +22,13 @@ const props = defineProps<{
   narrow?: boolean
 }>()
 const method = computed(() => props.sheet.method)
+const form = computed(() => screenFormOf(props.family.kind, props.family))
 const lines = computed(() => sheetTexts(props.sheet, words))
 const notVerified = computed(() => notVerifiedOf(props.sheet, words))
 const svg = computed(
   () =>
     props.sheet.chart &&
-    `data:image/svg+xml;charset=utf-8,${encodeURIComponent(drawingSvg(chartDrawing(props.sheet.chart, drawnNames(words, props.sheet.chart.names), { form: screenFormOf(props.family.kind) }), method.value.name))}`,
+    `data:image/svg+xml;charset=utf-8,${encodeURIComponent(drawingSvg(chartDrawing(props.sheet.chart, drawnNames(words, props.sheet.chart.names), { form: form.value }), method.value.name))}`,
 )
 const critical = computed(() => props.study?.critical)
 const sentence = computed(
@@ -87,7 +88,7 @@ const slacks = computed(() =>
       v-if="sheet.chart"
       class="mt-2 max-w-3xl"
       :chart="sheet.chart"
-      :kind="family.kind"
+      :form="form"
       :narrow="narrow"
       :label="say('method.chartOf', { method: method.name })"
     />

@@ -12,6 +12,7 @@ import {
 } from '@benevox/core/catalog'
 import { methodSheet, situationAtStart } from '@benevox/core/method'
 import { USUAL_SITUATION, type Situation, type TwinInput } from '@benevox/core/twin'
+import { screenFormOf } from '@benevox/core/drawing'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { RunnableFamily } from '@benevox/core/twin'
@@ -246,7 +247,7 @@ function press(event: PointerEvent, key: KeyId): void {
               v-if="sheet?.chart"
               narrow
               :chart="sheet.chart"
-              :kind="family.kind"
+              :form="screenFormOf(family.kind, family)"
               :now-ms="Math.min(atMs, sheet.chart.length.ms)"
             />
             <p class="my-2 text-xl" role="status">

@@ -37,6 +37,10 @@ const sources = computed(() => source.options.map((one) => [one, say(`source.${o
 const unused = computed(() => keyId.options.filter((id) => !family.value.keys.some((key) => key.id === id)))
 const postures = computed(() => posture.options.map((one) => [one, say(`posture.${one}`)] as const))
 /** How a foldable stands, in the order it opens; one posture alone is none. */
+function shapeIt(isSquare: boolean): void {
+  const { shape: _, ...others } = family.value
+  family.value = isSquare ? { ...others, shape: 'square' } : others
+}
 function fold(postures: readonly Posture[]): void {
   const { postures: _, ...others } = family.value
   const all = posture.options.filter((one) => postures.includes(one))
@@ -153,6 +157,12 @@ const PATHS = ['safeModePath', 'settingsPath', 'accountPath'] as const
         @update:model-value="fold"
       />
     </fieldset>
+    <TickBox
+      v-else
+      :model-value="family.shape === 'square'"
+      @update:model-value="(isSquare) => shapeIt(isSquare)"
+      >{{ say('keysForm.square') }}</TickBox
+    >
     <label class="block"
       >{{ say('keysForm.cautions') }}
       <textarea

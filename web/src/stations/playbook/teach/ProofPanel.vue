@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Family } from '@benevox/core/catalog'
+import { screenFormOf } from '@benevox/core/drawing'
 import { computed } from 'vue'
 import { findingText, notVerifiedOf, sheetTexts } from '@benevox/words'
 import { say, words } from '../../../words/index.ts'
@@ -81,7 +82,7 @@ const findings = computed(() => props.reading.findings.filter(({ code }) => code
       </section>
     </div>
     <template v-if="sheet">
-      <KeyChart v-if="sheet.chart" narrow :chart="sheet.chart" :kind="family.kind" />
+      <KeyChart v-if="sheet.chart" narrow :chart="sheet.chart" :form="screenFormOf(family.kind, family)" />
       <ol class="leading-snug" data-testid="draft-lines">
         <li v-for="(line, index) in lines" :key="index" class="flex gap-3">
           <span class="font-mono text-ink-soft">{{ index + 1 }}</span><span>{{ line }}</span>
