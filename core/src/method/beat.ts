@@ -25,6 +25,7 @@ export interface BeatSegment {
 }
 
 const TICK_MS = 1000
+const BESIDE_MS = 200
 /** What is asked for is told so long before its moment: a hand has to get there. Common practice, no source. */
 export const LEAD_MS = 1500
 /** A step this soon after a cue hangs on it. */
@@ -102,8 +103,11 @@ function withTicks(
 ): readonly Beat[] {
   const isHeld = (ms: number) =>
     lanes.some(({ spans }) => spans.some(({ from, to }) => from.ms <= ms && ms < to.ms))
+  // A move is not told over by the second that passes.
+  const isBesideAMove = (ms: number) =>
+    said.some(({ kind, atMs }) => kind !== 'say' && Math.abs(atMs - ms) < BESIDE_MS)
   const ticks: Beat[] = []
   for (let ms = TICK_MS; chartMs + ms < endMs; ms += TICK_MS)
-    if (isHeld(chartMs + ms)) ticks.push({ atMs: ms, kind: 'tick' })
+    if (isHeld(chartMs + ms) && !isBesideAMove(ms)) ticks.push({ atMs: ms, kind: 'tick' })
   return [...said, ...ticks].sort((a, b) => a.atMs - b.atMs)
 }

@@ -282,11 +282,11 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
   </div>
   <div v-else class="px-6 py-3" @change="wasSet">
     <div
-      v-if="flash"
+      v-if="flash.length"
       aria-hidden="true"
       class="fixed inset-x-0 top-0 z-10 bg-ink py-3 text-center text-4xl font-bold text-paper"
     >
-      {{ say(`flash.${flash}`) }}
+      {{ flash.map((kind) => say(`flash.${kind}`)).join(', ') }}
     </div>
     <PrepList
       v-if="method && isPreparing"

@@ -27,7 +27,8 @@ export function useBeat() {
   const sounds = useLocalStorage('benevox.sound', true)
   const speaks = useLocalStorage('benevox.speech', true)
   const flashes = useLocalStorage('benevox.flash', false)
-  const flash = ref<Sound>()
+  /** What flashes now: more than one where keys go down and up at once. */
+  const flash = ref<readonly Sound[]>([])
   let audio: AudioContext | undefined
   let isAudioClock = false
   let playing: GainNode | undefined
@@ -82,7 +83,7 @@ export function useBeat() {
     playing?.disconnect()
     playing = undefined
     toCome = []
-    flash.value = undefined
+    flash.value = []
     if ('speechSynthesis' in window) window.speechSynthesis.cancel()
   }
   onScopeDispose(() => {
@@ -114,8 +115,8 @@ export function useBeat() {
       }
       say(text)
       if (flashes.value) {
-        flash.value = 'press'
-        setTimeout(() => (flash.value = undefined), FLASH_MS)
+        flash.value = ['press']
+        setTimeout(() => (flash.value = []), FLASH_MS)
       }
       return {
         ...(sounds.value ? { sound: isAudioClock } : {}),
@@ -152,15 +153,16 @@ export function useBeat() {
     },
     /** What is not handed over ahead: words and flashes, at each frame. */
     frame(now: number): void {
+      if (now > flashEndsMs) flash.value = []
       while (toCome[0] && toCome[0].atMs <= now) {
         const { beat } = toCome.shift() as { beat: Beat }
         if (beat.kind === 'say') say(textOf(beat))
         else if (flashes.value) {
-          flash.value = beat.kind
+          // What comes in one picture is read together; what came before has had its time.
+          flash.value = now + FLASH_MS === flashEndsMs ? [...flash.value, beat.kind] : [beat.kind]
           flashEndsMs = now + FLASH_MS
         }
       }
-      if (flash.value && now > flashEndsMs) flash.value = undefined
     },
   }
 }
