@@ -105,7 +105,7 @@ test('what was pressed wrongly after the keys is asked once more, and may be tha
   await press('Space')
   await press('x')
   await press('1')
-  await expect(page.getByRole('button', { name: 'Other answer' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'It was something else' })).toBeVisible()
   await press('Backspace')
   await expect(asked).toBeVisible()
   await press('Enter')

@@ -48,8 +48,14 @@ interface DeviceShown {
   readonly isTurned?: boolean | undefined
   /** A sign that its screen is drawn with. */
   readonly shows?: Cue | undefined
-  /** A finger goes from one key to another without leaving the edge. */
-  readonly slide?: { readonly from: KeyId; readonly to: KeyId } | undefined
+  readonly slide?: Slide | undefined
+}
+/** A finger goes from one key to another without leaving the edge. */
+export interface Slide {
+  readonly from: KeyId
+  readonly to: KeyId
+  /** It is only to come: drawn in dashes. */
+  readonly isToCome?: boolean | undefined
 }
 
 /**
@@ -122,6 +128,7 @@ export function deviceDrawing(
           const { cx, cy } = placeOf(key, form, body, x, y)
           return inward(key.edge, cx, cy)
         }),
+        slide?.isToCome ?? false,
       ),
     )
   // Names moved apart may reach below the body.
@@ -140,18 +147,34 @@ const inward = (side: Edge, x: number, y: number): readonly [x: number, y: numbe
   return [x + dx * FINGER, y + dy * FINGER]
 }
 /** From where a finger begins to where it ends, with a point there. */
-function fingerPath(points: readonly (readonly [x: number, y: number])[]): DrawingMark[] {
+function fingerPath(points: readonly Point[], isToCome: boolean): DrawingMark[] {
   const [from, to] = points
   if (!from || !to) return []
   const angle = Math.atan2(to[1] - from[1], to[0] - from[0])
   const barb = (turn: number) =>
     [to[0] - 11 * Math.cos(angle + turn), to[1] - 11 * Math.sin(angle + turn)] as const
   return [
-    { kind: 'circle', ink: 'wave', cx: from[0], cy: from[1], r: 5, filled: true },
-    { kind: 'path', ink: 'wave', points: [from, to] },
+    { kind: 'circle', ink: 'wave', cx: from[0], cy: from[1], r: 5, filled: !isToCome, stroke: 2 },
+    ...(isToCome ? dashes(from, to) : [[from, to] as const]).map((stroke): DrawingMark => ({
+      kind: 'path',
+      ink: 'wave',
+      points: stroke,
+    })),
     { kind: 'path', ink: 'wave', points: [barb(0.5), to, barb(-0.5)] },
   ]
 }
+
+/** Short strokes along a line, as long as the gaps between them. */
+function dashes(from: Point, to: Point): readonly (readonly [Point, Point])[] {
+  const count = Math.max(2, Math.round(Math.hypot(to[0] - from[0], to[1] - from[1]) / (2 * DASH)))
+  const at = (share: number): Point => [
+    from[0] + (to[0] - from[0]) * share,
+    from[1] + (to[1] - from[1]) * share,
+  ]
+  return Array.from({ length: count }, (_, n) => [at((n + 0.5) / count), at((n + 1) / count)] as const)
+}
+const DASH = 4
+type Point = readonly [x: number, y: number]
 
 interface Room {
   readonly left: number

@@ -237,6 +237,16 @@ describe('a device drawn', () => {
         expect(end[1] > body.y && end[1] < body.y + body.height).toBe(true)
       }
     }
+    // What is only to come is not taken for what is to be done: it differs without its colour.
+    const toCome = deviceDrawing(family, 'phone', undefined, {
+      slide: { from: 'volume-down', to: 'volume-up', isToCome: true },
+    })
+    const strokesOf = ({ marks }: Drawing) =>
+      marks.filter(({ ink, kind }) => ink === 'wave' && kind === 'path').length
+    const nowDrawn = deviceDrawing(family, 'phone', undefined, {
+      slide: { from: 'volume-down', to: 'volume-up' },
+    })
+    expect(strokesOf(toCome)).toBeGreaterThan(strokesOf(nowDrawn))
     const none = deviceDrawing(family, 'phone', undefined, { slide: { from: 'volume-up', to: 'crown' } })
     expect(none.marks.some(({ ink }) => ink === 'wave')).toBe(false)
   })

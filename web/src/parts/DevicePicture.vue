@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Cue, DeviceKind, Family, KeyId } from '@benevox/core/catalog'
-import { deviceDrawing, type LooksOf } from '@benevox/core/drawing'
+import { deviceDrawing, type LooksOf, type Slide } from '@benevox/core/drawing'
 import { computed } from 'vue'
 import { drawnNames } from '@benevox/words'
 import { say, words } from '../words/index.ts'
@@ -17,7 +17,7 @@ const props = defineProps<{
   /** Without the names of the keys. */
   plain?: boolean
   /** A finger goes from one key to the other. */
-  slide?: { readonly from: KeyId; readonly to: KeyId } | undefined
+  slide?: Slide | undefined
   /** A sign that its screen is drawn with. */
   shows?: Cue | undefined
   /** A key can be clicked where it is drawn. */

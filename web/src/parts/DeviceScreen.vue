@@ -29,7 +29,7 @@ const lines = computed(() =>
       :kind="kind"
       :pressed="pressed"
       :shows="state.screen"
-      :class="menu ? '!h-40 !w-auto max-w-full' : '!h-64 !w-auto max-w-full'"
+      :class="menu ? '!h-44 !w-auto max-w-full' : '!h-72 !w-auto max-w-full'"
     />
     <div
       class="mt-2 p-2"

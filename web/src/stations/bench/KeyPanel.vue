@@ -115,8 +115,10 @@ const stepNow = computed(() =>
 /** The finger’s path of the step that is to be done, or of the method beforehand. */
 const slide = computed(() => {
   const steps = method.value?.steps ?? []
-  const near = phase.value === 'running' ? steps.slice(Math.max(0, stepNow.value), stepNow.value + 2) : steps
-  return near.find((step) => step.do === 'slide')
+  const from = phase.value === 'running' ? Math.max(0, stepNow.value) : 0
+  const near = phase.value === 'running' ? steps.slice(from, stepNow.value + 2) : steps
+  const slide = near.find((step) => step.do === 'slide')
+  return slide && { ...slide, isToCome: phase.value === 'running' && steps.indexOf(slide) !== stepNow.value }
 })
 const pressedNow = computed(
   () =>

@@ -225,7 +225,7 @@ function press(event: PointerEvent, key: KeyId): void {
             :family="family"
             :kind="family.kind"
             :pressed="held"
-            class="!h-64 !w-auto max-w-full"
+            class="!h-72 !w-auto max-w-full"
           />
           <p class="p-2">{{ say('practice.notBegun') }}</p>
         </template>
@@ -250,7 +250,7 @@ function press(event: PointerEvent, key: KeyId): void {
               :form="screenFormOf(family.kind, family)"
               :now-ms="Math.min(atMs, sheet.chart.length.ms)"
             />
-            <p class="my-2 text-xl" role="status">
+            <p class="my-2 text-xl leading-tight font-bold" role="status">
               <b v-if="hasReached" class="text-clear">{{
                 say('practice.reached', { place: say(`sign.${method?.goal ?? 'recovery-menu'}`) })
               }}</b>
@@ -318,8 +318,13 @@ function press(event: PointerEvent, key: KeyId): void {
               </button>
             </div>
           </template>
-          <h2 class="mt-4">{{ say('practice.happened') }}</h2>
-          <WhatHappened :happenings="happenings" :machine="machine" />
+          <h2 class="mt-2">{{ say('practice.happened') }}</h2>
+          <WhatHappened
+            class="max-h-20 overflow-y-auto"
+            tabindex="0"
+            :happenings="happenings"
+            :machine="machine"
+          />
         </section>
 
         <section :aria-label="say('practice.tried')" class="space-y-3">
