@@ -1,4 +1,4 @@
-// npm run perf [-- start hands search decisions questions diagnosis check writers importing papers screens answers]: the figures that issues ask for, all or some of them. Medians of
+// npm run perf [-- start hands search decisions questions diagnosis check writers importing papers screens answers keys]: the figures that issues ask for, all or some of them. Medians of
 // several runs; the machine is named, since it matters.
 import { spawn } from 'node:child_process'
 import { cpus } from 'node:os'
@@ -139,7 +139,8 @@ if (asked('papers')) {
   console.table(await measurePapers())
 }
 
-if (asked('screens') || asked('answers')) {
+if (asked('screens') || asked('answers') || asked('keys')) {
   console.log('\nIn the browser, on the built application with the demo’s data:')
-  for (const line of await measureScreens(!asked('screens'))) console.log(`  ${line}`)
+  const only = asked('screens') ? undefined : asked('keys') ? 'keys' : 'answers'
+  for (const line of await measureScreens(only)) console.log(`  ${line}`)
 }

@@ -31,7 +31,7 @@ const untilThere = (page, does, selector) =>
     [does, selector],
   )
 
-/** @param only the answers at the counter, several times */
+/** @param only `answers` at the counter, several times; or `keys`: at the bench, and the first page */
 export async function measureScreens(only) {
   const { chromium } = await import('@playwright/test')
   const { default: config } = await import('tsx/esm/api').then(({ tsImport }) =>
@@ -55,10 +55,12 @@ export async function measureScreens(only) {
     await page.getByLabel('Password').fill(supervisor.password)
     await page.getByRole('button', { name: 'Sign in' }).click()
     await page.getByRole('heading', { name: 'Counter' }).waitFor()
-    if (only) return [await answers(page), await answers(page), await atTheBench(page)]
+    if (only === 'answers') return [await answers(page), await answers(page)]
+    const keys = [await firstPage(browser, page), await atTheBench(page)]
+    if (only === 'keys') return keys
     return [
       await answers(page),
-      await atTheBench(page),
+      ...keys,
       await figures(page),
       await familiesChecked(page),
       await packTakenIn(page),
@@ -88,6 +90,40 @@ async function answers(page) {
     return `median ${median(times).toFixed(0)} ms, p95 ${percentile(times, 0.95).toFixed(0)} ms, slowest of ${own.length} with the machine to ourselves ${slowest(own)} ms, of ${disturbed.length} during which its host took the processor away ${slowest(disturbed)} ms`
   }
   return `an answer at the counter to the next question, route and worths included: ${told(read)}; answered 0.15 s after the question came instead of 0.8 s: ${told(byHeart)}`
+}
+
+/**
+ * The first page with nothing of it kept: from the address until the sign-in, and for whoever is signed in the counter,
+ * can be used. Told by the page itself, from its navigation to the picture in which it is there.
+ */
+async function firstPage(browser, page) {
+  const { cookies, origins } = await page.context().storageState()
+  const open = async (path, wanted, signedIn) => {
+    const times = []
+    for (let n = 0; n < 15; n++) {
+      const context = await browser.newContext({
+        baseURL: new URL(page.url()).origin,
+        ...(signedIn ? { storageState: { cookies, origins } } : {}),
+      })
+      await context.addInitScript((selector) => {
+        const look = () => {
+          if (document.querySelector(selector))
+            return requestAnimationFrame(() => (window.usableMs = performance.now()))
+          return requestAnimationFrame(look)
+        }
+        requestAnimationFrame(look)
+      }, wanted)
+      const opened = await context.newPage()
+      await opened.goto(path)
+      await opened.waitForFunction(() => window.usableMs !== undefined)
+      times.push(await opened.evaluate(() => window.usableMs))
+      await context.close()
+    }
+    return `median ${median(times).toFixed(0)} ms, p95 ${percentile(times, 0.95).toFixed(0)} ms of ${times.length}`
+  }
+  const signIn = await open('/sign-in', 'input[type=password]', false)
+  const counter = await open('/counter', '.act-main', true)
+  return `the first page, nothing of it kept, until it can be used (asked: 1,000 ms): sign-in ${signIn}; counter ${counter}`
 }
 
 /**

@@ -186,7 +186,7 @@ function ended(
   return isSame ? yes() : yes({ kind: 'attempt-told', id, seen, notSeen })
 }
 
-/** Said to have failed by a slip of the hand: whoever said it says at once what it was. */
+/** Said to have failed by a slip of the hand: whoever made the attempt says at once what it was. */
 const isSlip = (known: JobState['attempts'][number], { finishedAt }: { finishedAt: string }, by: string) =>
   known.outcome === 'failed' && known.by === by && isAtOnce(known.finishedAt ?? finishedAt, finishedAt)
 

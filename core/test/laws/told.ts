@@ -103,7 +103,7 @@ export const LAWS_OF_TELLING = [
     },
   }),
   law({
-    says: 'that an attempt failed is corrected only by whoever said it, within two minutes; when it ended stays',
+    says: 'that an attempt failed is corrected only by whoever made it, within two minutes; when it ended stays',
     often: { corrected: 1 / 40, stays: 1 / 20 },
     draw: fc.record({
       first: fc.constantFrom('failed', 'failed', 'failed', 'reached', 'left'),

@@ -234,7 +234,7 @@ describe('attempts', () => {
     for (let n = 0; n < 2; n++)
       expect((await teo.ask('PATCH', `/api/jobs/${job.id}/attempts/${id}`, finish)).status).toBe(200)
     expect(
-      (await runa.ask('PATCH', `/api/jobs/${job.id}/attempts/${id}`, { ...finish, outcome: 'reached' }))
+      (await teo.ask('PATCH', `/api/jobs/${job.id}/attempts/${id}`, { ...finish, outcome: 'reached' }))
         .status,
     ).toBe(409)
     expect((await runa.events(job)).map(({ kind }) => kind)).toEqual([

@@ -58,9 +58,9 @@ const line = computed(() => text(visible.value))
 const mayTakeCableOut = computed(
   () => props.model.kind !== 'watch' && (job.saved?.attempts.at(-1)?.link ?? 'none') !== 'none',
 )
-/** How it is left with nothing deleted; not where that stands large already. */
+/** How it is left with nothing deleted; not where that stands large already, or all is deleted. */
 const leaving = computed(() =>
-  isGone.value || keepsData.value || notFromHere.value ? '' : text(toRestart.value),
+  isGone.value || keepsData.value || notFromHere.value || back.value ? '' : text(toRestart.value),
 )
 /** At the last question the checks take the room on the left; a list of more lines takes that below it. */
 const LONG_LIST = 6
