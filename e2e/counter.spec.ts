@@ -89,7 +89,12 @@ test('the registry: clean, stolen, nonsense; and a report that comes by mail', a
   await takeIn(page, 'juno')
   await askFor(page, 'What is the IMEI?')
   const field = page.getByRole('textbox', { name: 'What is the IMEI?', exact: true })
-  await field.fill(imei('00100301123123'))
+  // Misread, and scanned once more: the second takes the place of the first.
+  await field.focus()
+  await page.keyboard.type('001003011231239')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/check digit/)).toBeVisible()
+  await page.keyboard.type(imei('00100301123123'))
   // Asked by itself, once: its answer stands there with its hour.
   await expect(knownLine(page, 'What does the registry say?')).toContainText('Clean')
   await openBeside(page, 'Registry')

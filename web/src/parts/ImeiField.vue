@@ -49,6 +49,11 @@ function change(text: string): void {
   if (read && model.value && !props.modelId) emit('model', model.value.id)
 }
 
+/** What was misread is marked when it ends: the next scan takes its place, and is not added to it. */
+function replaceNext(): void {
+  if (!valid.value) field.value?.select()
+}
+
 /** The number that was meant; the keyboard stays in the field, so that Enter goes on. */
 function take({ digits: meant }: ImeiCandidate): void {
   change(meant)
@@ -102,7 +107,7 @@ function slipWords({ slip }: ImeiCandidate): string {
       maxlength="40"
       data-scan="own"
       @input="change(($event.target as HTMLInputElement).value)"
-      @keydown.enter.prevent
+      @keydown.enter.prevent="replaceNext"
     />
     <p
       id="imei-says"
