@@ -105,7 +105,7 @@ test('what was pressed wrongly after the keys is asked once more, and may be tha
   await press('Space')
   await press('x')
   await press('1')
-  await expect(page.getByRole('button', { name: 'It was something else' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Wrong answer' })).toBeVisible()
   await press('Backspace')
   await expect(asked).toBeVisible()
   await press('Enter')
@@ -171,6 +171,31 @@ test('a tablet is drawn as it is held, on every page of this machine', async ({ 
   await page.locator('body').press('Space')
   await expect(page.getByTestId('now')).toBeVisible()
   await isTurned()
+})
+
+test('where the route leads away from the keys nobody is invited to them, until somebody asks', async ({
+  page,
+}) => {
+  await signIn(page)
+  const id = await agreedTo(page, 'vane 5', {
+    accountOnDevice: 'yes',
+    knowsAccountPassword: 'no',
+    proofOfPurchase: 'yes',
+    wrongEntries: 30,
+  })
+  await page.goto(`/bench/${id}`)
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('password first')
+  await page.getByRole('button', { name: 'It did not work' }).click()
+  const away = page.getByTestId('not-by-keys')
+  await expect(away).toContainText('Maker’s service, with proof of purchase')
+  await expect(away).toContainText('After a reset it asks for the account.')
+  await page.locator('body').press('Space')
+  await expect(away).toBeVisible()
+  await expect(page.getByRole('button', { name: /All in hand/ })).toHaveCount(0)
+  await expectAccessible(page, 'away from the keys')
+  await away.getByRole('button', { name: 'Show the keys all the same' }).click()
+  await allInHand(page)
+  await expect(page.getByTestId('critical')).toBeVisible()
 })
 
 test('a timer that is due elsewhere moves nothing on the bench', async ({ page }) => {

@@ -2810,4 +2810,7 @@ export interface Messages {
   'prep.heldTurned': object
   'prep.heldUpright': object
   'keysForm.square': object
+  'keys.notByKeys': object
+  'keys.allTheSame': object
+  'reason.account-would-stay': object
 }

@@ -43,6 +43,7 @@ export type ReasonCode =
   | 'secret-forgotten'
   | 'trouble-stays'
   | 'no-way-into-recovery'
+  | 'account-would-stay'
   | 'broken-key'
   | 'asks-for-account'
   | 'account-page'
@@ -258,7 +259,9 @@ function reasonOf(action: RouteAction, { facts, device, progress }: Given): Reas
             ? why('broken-key', 'keysWork')
             : device?.canReachRecovery === false
               ? why('no-way-into-recovery', 'modelId')
-              : why('no-way-into-recovery', 'proofOfPurchase')
+              : facts.accountOnDevice === 'yes'
+                ? why('account-would-stay', 'accountOnDevice', 'proofOfPurchase')
+                : why('no-way-into-recovery', 'proofOfPurchase')
     case 'authorised-release':
       return why('authorised-release', 'registryAnswer', 'proofOfPurchase')
     case 'leave-it':

@@ -19,6 +19,7 @@ import AlreadyAt from './AlreadyAt.vue'
 import CableChoice from './CableChoice.vue'
 import KeysTested from './KeysTested.vue'
 import DryRun from './DryRun.vue'
+import ReasonOf from '../../parts/ReasonOf.vue'
 import PrepList from './PrepList.vue'
 import RunElsewhere from './RunElsewhere.vue'
 import SignalsMenu from './SignalsMenu.vue'
@@ -87,6 +88,22 @@ const isPreparing = computed(
     job.saved !== undefined &&
     (looksAgain.value || (job.saved.attempts.length === 0 && !inHand.value.includes(job.saved.id))),
 )
+/** Jobs of this tab in which somebody wants the keys, though the route leads elsewhere. */
+const allTheSame = useSessionStorage<number[]>('benevox.keys-all-the-same', [])
+/** What comes next is not done with keys: nobody is invited to them, until they are asked for or were begun with. */
+const notByKeys = computed(() => {
+  const isElsewhere = job.benchAction?.kind === 'hand-back' || job.benchAction?.kind === 'answer'
+  return phase.value === 'before' &&
+    isElsewhere &&
+    !isBarred.value &&
+    job.saved?.attempts.length === 0 &&
+    !allTheSame.value.includes(job.saved.id)
+    ? job.route?.choices[0]
+    : undefined
+})
+function showKeys(): void {
+  if (job.saved) allTheSame.value = [...allTheSame.value, job.saved.id].slice(-50)
+}
 function allInHand(): void {
   looksAgain.value = false
   letGoOfFocus()
@@ -221,6 +238,7 @@ usePageKeys(
     when: () =>
       !isDry.value &&
       !at.value &&
+      !notByKeys.value &&
       phase.value !== 'asking' &&
       (phase.value !== 'before' || job.benchAction?.kind !== 'charge'),
     press: () => void next(),
@@ -247,7 +265,7 @@ const isSafeModeFirst = computed(
 )
 const countingIn = computed(() => phase.value === 'running' && lineMs.value < 0)
 const phaseShown = computed(() =>
-  isDry.value || elsewhere.value || at.value || isBarred.value
+  isDry.value || elsewhere.value || at.value || isBarred.value || notByKeys.value
     ? ('other' as const)
     : isPreparing.value
       ? ('preparing' as const)
@@ -281,6 +299,12 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
       @there="job.tell({ kind: 'in-recovery' })"
       @left="at = undefined"
     />
+  </div>
+  <div v-else-if="notByKeys && job.saved" class="max-w-4xl px-6 py-5" data-testid="not-by-keys">
+    <h1>{{ say(`action.${notByKeys.action}`) }}</h1>
+    <ReasonOf class="mt-1" :choice="notByKeys" :job-id="job.saved.id" />
+    <p class="mt-4 text-xl">{{ say('keys.notByKeys') }}</p>
+    <button type="button" class="mt-2 underline" @click="showKeys">{{ say('keys.allTheSame') }}</button>
   </div>
   <div v-else class="px-6 py-3" @change="wasSet">
     <div
