@@ -1,7 +1,7 @@
 import { expect, test, type Locator } from '@playwright/test'
 import { expectAccessible } from './accessible.ts'
 import { csv, DEVICE_HEADINGS } from './files.ts'
-import { openJobOf, signIn } from './shop.ts'
+import { keysShown, openJobOf, signIn } from './shop.ts'
 
 test('axe finds nothing on any view, and no view throws or breaks the content policy', async ({ page }) => {
   const faults: string[] = []
@@ -31,8 +31,7 @@ test('axe finds nothing on any view, and no view throws or breaks the content po
   await page.getByRole('link', { name: 'Whole job' }).click()
   await expect(page.getByRole('region', { name: 'What happened' })).toBeVisible()
   await expectAccessible(page, 'job')
-  await page.keyboard.press('?')
-  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible()
+  await keysShown(page)
   await expectAccessible(page, 'keys')
   await page.keyboard.press('Escape')
   // It lists what the keys do here, and nothing that they do elsewhere.

@@ -2,6 +2,7 @@ import type { Job } from '@benevox/contract'
 import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible.ts'
 import {
+  keysShown,
   agreedTo,
   atAnotherMachine,
   answer,
@@ -114,8 +115,7 @@ test('a loop whose agreement keeps the data is not wiped through the interface b
   for (const key of ['Space', 'Enter', 'Space']) await page.keyboard.press(key)
   expect(await line.textContent()).toBe(before)
   // Behind a dialog no key of the page is pressed.
-  await page.keyboard.press('?')
-  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible()
+  await keysShown(page)
   await page.keyboard.press('x')
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)

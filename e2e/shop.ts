@@ -136,6 +136,13 @@ export async function takenIn(page: Page, letters: string): Promise<void> {
   await expect(page.getByTestId('critical')).toBeVisible()
 }
 
+/** The list of the keys; it is fetched once the page stands. */
+export const keysShown = (page: Page): Promise<void> =>
+  expect(async () => {
+    await page.keyboard.press('?')
+    await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible({ timeout: 1000 })
+  }).toPass()
+
 /** Before the first attempt at a device: what is to be in hand is; nothing where that was said before. */
 export async function allInHand(page: Page): Promise<void> {
   const said = page.getByRole('button', { name: /^All in hand/ })

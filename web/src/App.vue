@@ -12,10 +12,12 @@ import { fetchStations } from './stations/pages.ts'
 import { useScanner } from './parts/useScanner.ts'
 import { say, speakOfEverything } from './words/index.ts'
 
+/** A page that is never idle gets it all the same. */
+const LATEST_MS = 2000
 /** Not needed before the first page stands: it brings all of a job’s life with it. */
 const JobsAround = defineAsyncComponent({
   async loader() {
-    await new Promise((resolve) => requestIdleCallback(resolve))
+    await new Promise((resolve) => requestIdleCallback(resolve, { timeout: LATEST_MS }))
     await speakOfEverything()
     return import('./parts/JobsAround.vue')
   },
