@@ -118,6 +118,24 @@ test('what was pressed wrongly after the keys is asked once more, and may be tha
   await press('Backspace')
   await expect.poll(madeOf).toEqual([['left', 0]])
   await expect(page.getByTestId('step').first()).toBeVisible()
+  // What was said last is undone, and only that: here that it is no longer in recovery.
+  await press('Space')
+  await expect(page.getByTestId('now')).toBeVisible()
+  await press('x')
+  await press('1')
+  // Nobody is through the count-in so soon.
+  const begun = async () => {
+    const { attempts } = (await (await page.request.get(`/api/jobs/${id}`)).json()) as Answer<'getJob'>
+    return attempts.length === 2 && Date.now() > Date.parse(attempts[1]?.startedAt ?? '')
+  }
+  await expect.poll(begun).toBe(true)
+  await page.getByRole('button', { name: 'Already in recovery' }).click()
+  await expect(page.getByTestId('menu-line')).toBeVisible()
+  await press('x')
+  await expect(page.getByRole('button', { name: /^Undo/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Wrong answer' })).toHaveCount(0)
+  await press('Backspace')
+  await expect(page.getByTestId('menu-line')).toBeVisible()
 })
 
 test('it begins where the device is found, and out of the menu with nothing deleted is always in sight', async ({

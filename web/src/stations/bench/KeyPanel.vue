@@ -219,6 +219,8 @@ const canAskAgain = computed(
     phase.value === 'before' &&
     !isDry.value &&
     !at.value &&
+    // A step after it is what was said last.
+    job.lastStep === undefined &&
     last.value?.runner === jobs.runner &&
     last.value.finishedAt !== null &&
     now.value.getTime() - Date.parse(last.value.finishedAt) < AT_ONCE_MS,
