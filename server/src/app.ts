@@ -6,6 +6,7 @@ import { csrfSync } from 'csrf-sync'
 import express, { type Express, type Request } from 'express'
 import { rateLimit } from 'express-rate-limit'
 import session from 'express-session'
+import compression from 'compression'
 import expressStaticGzip from 'express-static-gzip'
 import helmet from 'helmet'
 import { pino } from 'pino'
@@ -122,6 +123,8 @@ export function createApp(
   })
   app.post(['/api/session', '/api/session/switch', '/api/jobs/:id/gates'], limited)
   app.use('/api', csrfSynchronisedProtection)
+  // Fifty jobs are as much as a station's code. No secret is in a list: its length tells nothing of one.
+  app.get('/api/jobs', compression())
   // A large body is taken only from somebody who is signed in, and is read on a thread of its own.
   const large = express.raw({ type: 'application/json', limit: LARGEST_BODY })
   const list = express.json({ limit: LONGEST_LIST, strict: true })

@@ -4,7 +4,7 @@ import { ruleOf } from '../supply/index.ts'
 import { gatesOfTheJob, ownershipGate, systemOf, type Gate } from '../route/index.ts'
 import type { Command, TakenBack } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'
-import type { StepKind, JobState, NotHeld, Step } from './records.ts'
+import type { Attempt, StepKind, JobState, NotHeld, Step } from './records.ts'
 import { factsOf, isReported, progressOf, routeBeforeWork, routeOf, type World } from './standing.ts'
 import { compareSteps, standingOf, TOLD_STEPS } from './steps.ts'
 
@@ -177,7 +177,7 @@ function ended(
   if (Date.parse(end.finishedAt) < Date.parse(known.startedAt)) return refused({ code: 'ended-before-start' })
   if (known.outcome === null) return yes({ kind: 'attempt-ended', ...end })
   if (known.outcome !== end.outcome)
-    return isSlip(known, end, by)
+    return mayHaveWorked(known, { by, now: end.finishedAt })
       ? yes({ kind: 'attempt-ended', ...end, finishedAt: known.finishedAt ?? end.finishedAt })
       : refused({ code: 'attempt-ended', outcome: known.outcome })
   const { id, seen, notSeen } = end
@@ -187,8 +187,10 @@ function ended(
 }
 
 /** Said to have failed by a slip of the hand: whoever made the attempt says at once what it was. */
-const isSlip = (known: JobState['attempts'][number], { finishedAt }: { finishedAt: string }, by: string) =>
-  known.outcome === 'failed' && known.by === by && isAtOnce(known.finishedAt ?? finishedAt, finishedAt)
+export const mayHaveWorked = (
+  { outcome, finishedAt, by: maker }: Pick<Attempt, 'outcome' | 'finishedAt' | 'by'>,
+  { by, now }: Pick<World, 'by' | 'now'>,
+): boolean => outcome === 'failed' && finishedAt !== null && maker === by && isAtOnce(finishedAt, now)
 
 /** Steps that others stand on. */
 const CHAIN: readonly StepKind[] = [
@@ -218,7 +220,7 @@ export function decideTakeBack(
 }
 
 /** How long a slip of the hand is undone without saying why, in milliseconds. Common practice, no source. */
-export const AT_ONCE_MS = 120_000
+const AT_ONCE_MS = 120_000
 const LEAST_REASON = 3
 const isAtOnce = (at: string, now: string) => Date.parse(now) - Date.parse(at) <= AT_ONCE_MS
 

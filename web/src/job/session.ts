@@ -15,6 +15,7 @@ import {
   gatesBefore,
   hasName,
   mainActionOf,
+  mayHaveWorked,
   mayShowWipeKeys,
   progressOf,
   lastStep,
@@ -383,6 +384,9 @@ export function createJobSession(id: number, shared: Shared) {
     isUndoneAtOnce: (key: string, now: string): boolean =>
       shown.value !== undefined &&
       canBeTakenBackAtOnce(shown.value, { kind: 'step', key }, { by: shared.by(), now }),
+    /** Whether an attempt that is said to have failed is asked for once more: made just now, by whoever sits here. */
+    mayHaveWorked: (attempt: Attempt, now: string): boolean =>
+      mayHaveWorked(attempt, { by: shared.by(), now }),
     conflict,
     away,
     refusal,

@@ -5,11 +5,11 @@ import { namesIn, type Cue, type Family, type Model, type StartState } from '@be
 import { placesOf } from '@benevox/core/diagnosis'
 import { cautionsAt } from '@benevox/core/method'
 import { screenFormOf } from '@benevox/core/drawing'
-import { AT_ONCE_MS } from '@benevox/core/job'
 import { AS_IT_CAME } from '@benevox/core/route'
-import { useNow, useSessionStorage } from '@vueuse/core'
+import { useNow } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useJob, useJobs } from '../../job/jobs.ts'
+import { useJobsOfTab } from '../../job/useJobsOfTab.ts'
 import { useKit } from '../../api/kit.ts'
 import DevicePicture from '../../parts/DevicePicture.vue'
 import KeyChart from '../../parts/KeyChart.vue'
@@ -28,6 +28,7 @@ import AttemptList from './AttemptList.vue'
 import MethodChoice from './MethodChoice.vue'
 import WhereItIs from './WhereItIs.vue'
 import WhichSystem from './WhichSystem.vue'
+import { isAwayFromKeys } from './benchButton.ts'
 import { useAttemptRun } from './useAttemptRun.ts'
 import { useNextMethod } from './useNextMethod.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
@@ -36,9 +37,7 @@ import { say, words } from '../../words/index.ts'
 
 /** The key combination: one sentence before, the beat during, the question after, and what to change. */
 const props = defineProps<{ model: Model; family: Family }>()
-/** A tablet may be held the other way. */
-const isTurned = computed(() => props.model.kind === 'tablet' && held.value === 'turned')
-const form = computed(() => screenFormOf(props.model.kind, props.family, isTurned.value))
+const form = computed(() => screenFormOf(props.model.kind, props.family, held.value === 'turned'))
 const job = useJob()
 const kit = useKit()
 const jobs = useJobs()
@@ -77,7 +76,7 @@ const isBarred = computed(() => phase.value === 'before' && way.broken.value !==
 const isForRepair = computed(() => isBarred.value && way.broken.value?.isWithout === false)
 const cableChoice = ref<InstanceType<typeof CableChoice>>()
 /** Jobs of this tab with which somebody has said that all is in hand. */
-const inHand = useSessionStorage<number[]>('benevox.in-hand', [])
+const inHand = useJobsOfTab('in-hand')
 const looksAgain = ref(false)
 /** The checklist stands before the first attempt, once; it can be looked at again. */
 const isPreparing = computed(
@@ -86,28 +85,28 @@ const isPreparing = computed(
     !isBarred.value &&
     method.value !== undefined &&
     job.saved !== undefined &&
-    (looksAgain.value || (job.saved.attempts.length === 0 && !inHand.value.includes(job.saved.id))),
+    (looksAgain.value || (job.saved.attempts.length === 0 && !inHand.has(job.saved.id))),
 )
 /** Jobs of this tab in which somebody wants the keys, though the route leads elsewhere. */
-const allTheSame = useSessionStorage<number[]>('benevox.keys-all-the-same', [])
+const allTheSame = useJobsOfTab('keys-all-the-same')
 /** What comes next is not done with keys: nobody is invited to them, until they are asked for or were begun with. */
-const notByKeys = computed(() => {
-  const isElsewhere = job.benchAction?.kind === 'hand-back' || job.benchAction?.kind === 'answer'
-  return phase.value === 'before' &&
-    isElsewhere &&
-    !isBarred.value &&
-    job.saved?.attempts.length === 0 &&
-    !allTheSame.value.includes(job.saved.id)
+const notByKeys = computed(() =>
+  phase.value === 'before' &&
+  job.benchAction &&
+  isAwayFromKeys(job.benchAction) &&
+  !isBarred.value &&
+  job.saved?.attempts.length === 0 &&
+  !allTheSame.has(job.saved.id)
     ? job.route?.choices[0]
-    : undefined
-})
+    : undefined,
+)
 function showKeys(): void {
-  if (job.saved) allTheSame.value = [...allTheSame.value, job.saved.id].slice(-50)
+  if (job.saved) allTheSame.add(job.saved.id)
 }
 function allInHand(): void {
   looksAgain.value = false
   letGoOfFocus()
-  if (job.saved) inHand.value = [...inHand.value, job.saved.id].slice(-50)
+  if (job.saved) inHand.add(job.saved.id)
 }
 /** A page that the device shows already. */
 const at = ref<Cue>()
@@ -222,8 +221,7 @@ const canAskAgain = computed(
     // A step after it is what was said last.
     job.lastStep === undefined &&
     last.value?.runner === jobs.runner &&
-    last.value.finishedAt !== null &&
-    now.value.getTime() - Date.parse(last.value.finishedAt) < AT_ONCE_MS,
+    job.mayHaveWorked(last.value, now.value.toISOString()),
 )
 
 usePageKeys(
@@ -482,13 +480,10 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           :shows="line?.next?.cue"
         />
         <KeysTested v-if="isBarred" :family="family" :keys="usedKeys" />
-        <button
-          v-else-if="phase === 'before' && made.length > 0"
-          class="underline"
-          @click="looksAgain = true"
-        >
-          {{ say('prep.title') }}
-        </button>
+        <!-- After an attempt there is no room for it below. -->
+        <Teleport v-else-if="phase === 'before'" defer to="#left-actions" :disabled="made.length > 0">
+          <button class="underline" @click="looksAgain = true">{{ say('prep.title') }}</button>
+        </Teleport>
         <AttemptList v-if="phase === 'before' && job.saved" :attempts="job.saved.attempts" />
       </div>
     </div>
@@ -515,13 +510,6 @@ defineExpose({ phase: phaseShown, countingIn, isForRepair, next, ask: run.ask })
           @click="job.tell({ kind: 'in-recovery' })"
         >
           {{ say('keys.inRecovery') }}
-        </button>
-        <button
-          v-if="!isPreparing && !isBarred && made.length === 0"
-          class="underline"
-          @click="looksAgain = true"
-        >
-          {{ say('prep.title') }}
         </button>
         <SignalsMenu :beat="run.beat" @changed="letGoOfFocus" />
       </Teleport>

@@ -15,7 +15,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { histories, live, worldAt } from '../../../../core/test/histories.ts'
 import { customerLetsUsDelete, reportStands } from '../../../../core/test/oracle.ts'
-import { allTheSame, benchButton, handsBack, isOnTheWay, type Panels } from './benchButton.ts'
+import { allTheSame, benchButton, handsBack, isAwayFromKeys, isOnTheWay, type Panels } from './benchButton.ts'
 
 const RUNS = 200
 /** What the panels may stand at for a job, whatever the cursor of the device is on. */
@@ -114,6 +114,24 @@ describe('the button of the bench', () => {
       { numRuns: RUNS },
     )
     expect(there).toBeGreaterThan(RUNS / 20)
+  })
+  it('invites to the keys where the route goes through recovery, and nowhere else while nothing is deleted', () => {
+    /** What is done from recovery's menu. Common practice, no source. */
+    const FROM_ITS_MENU = ['clear-cache', 'install-system-again', 'reset-from-recovery']
+    const seen = { there: 0, away: 0 }
+    fc.assert(
+      fc.property(histories(60), (history) => {
+        const { job } = live(history)
+        const world = worldAt(200)
+        if (benchPlaceOf(job, world) !== 'keys' || standingOf(job).deleted !== 'no') return
+        const first = routeOf(job, world).choices[0]?.action ?? ''
+        const isAway = isAwayFromKeys(benchActionOf(job, world))
+        seen[isAway ? 'away' : 'there']++
+        expect([first, isAway]).toEqual([first, !FROM_ITS_MENU.includes(first)])
+      }),
+      { numRuns: RUNS },
+    )
+    expect(Math.min(seen.there, seen.away)).toBeGreaterThan(RUNS / 40)
   })
   it.each([
     [{ kind: 'charge' }, false],

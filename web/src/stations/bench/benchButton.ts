@@ -87,6 +87,9 @@ export function benchButton(action: MainAction, place: BenchPlace, panels: Panel
   }
 }
 
+/** What comes next is not done with keys: nobody is invited to them before they were begun with. */
+export const isAwayFromKeys = ({ kind }: MainAction): boolean => kind === 'hand-back' || kind === 'answer'
+
 /** Whether the way to the reset is what is next in the menu; else the space bar is not for it. */
 export function isOnTheWay(action: MainAction, { menu }: Panels): boolean {
   if (menu?.keepsData || menu?.isGone) return false

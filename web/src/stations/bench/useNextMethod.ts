@@ -177,17 +177,21 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
       ({ from }) => from === start.value || (start.value === 'on-locked' && from === 'off'),
     ),
   )
+  /** The first that begins there, goes without what was found broken, and holds its proof, if one does. */
+  function bestFrom(where: StartState): Method | undefined {
+    const open = props.family.methods.filter((one) => one.from === where && isOpen(one))
+    return open.find(({ id }) => !unverified.value.has(id)) ?? open[0]
+  }
+  const isOpen = (one: Method) => brokenIn(one).length === 0
   const method = computed(() => {
     const byId = (id: string | undefined) => props.family.methods.find((one) => one.id === id)
     const fromHere = possible.value.filter(({ from }) => from === start.value)
     const chosen = byId(job.saved?.bench.methodId)
-    const isOpen = (one: Method) => brokenIn(one).length === 0
     return (
       byId(picked.value) ??
       (advisedAttempt.value && isHere(advisedAttempt.value.way)) ??
       (chosen && isOpen(chosen) ? chosen : undefined) ??
-      fromHere.find((one) => isOpen(one) && !unverified.value.has(one.id)) ??
-      fromHere.find(isOpen) ??
+      bestFrom(start.value) ??
       possible.value.find(isOpen) ??
       chosen ??
       fromHere[0] ??
@@ -220,8 +224,7 @@ export function useNextMethod(props: { readonly model: Model; readonly family: F
   /** It is found so at the bench. @returns the method that begins there, where one does */
   function findAt(where: StartState): string | undefined {
     found.value = where
-    const from = props.family.methods.filter((one) => one.from === where && brokenIn(one).length === 0)
-    return (from.find(({ id }) => !unverified.value.has(id)) ?? from[0])?.id
+    return bestFrom(where)?.id
   }
   const sheetOf = (id: string | undefined) => {
     const one = props.family.methods.find((candidate) => candidate.id === id)
