@@ -151,7 +151,9 @@ export function isShownOff(lock: 'screen' | 'account' | 'carrier', events: reado
     case 'account':
       return (
         events.some(({ kind }) => kind === 'account-confirmed') ||
-        kinds.some(({ kind }) => kind === 'account-taken-off')
+        // What the device itself asks for was not taken off, whatever its list said.
+        (kinds.some(({ kind }) => kind === 'account-taken-off') &&
+          !kinds.some(({ kind }) => kind === 'asked-after-all'))
       )
     case 'carrier':
       return (

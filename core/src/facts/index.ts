@@ -64,6 +64,11 @@ export const isAnswerOf = (
 export const offeredAnswers = (name: FactName, device?: { readonly cellular: boolean }): readonly string[] =>
   (sheetOf(name).choices ?? []).filter((value) => isAnswerOf(name, value, device))
 
+/** An answer that is offered, as it is recorded: a count is a number. */
+export function answerOf(name: FactName, offered: string): string | number {
+  return sheetOf(name).schema.safeParse(offered).success ? offered : Number(offered)
+}
+
 /** Answered at all: an empty field is none. */
 export const isSaid = (said: Facts[FactName]): boolean => said !== undefined && said !== ''
 const isAmong =

@@ -131,10 +131,9 @@ export function benchActionOf(job: JobState, around: Around): MainAction {
           }
     case 'keys':
       // What is next is not done from recovery: nobody is sent to its keys.
-      // But for a device that was reset and has not started since.
-      if (first === 'refuse' || (first === 'leave-it' && standingOf(job).deleted !== 'by-recovery'))
-        return { kind: 'hand-back' }
-      if (first && !FROM_RECOVERY.includes(first) && standingOf(job).deleted === 'no')
+      if (first === 'refuse') return { kind: 'hand-back' }
+      // But for a device that was reset from there and has not started since.
+      if (first && !FROM_RECOVERY.includes(first) && standingOf(job).deleted !== 'by-recovery')
         return { kind: first === 'ask-first' ? 'answer' : 'hand-back' }
       if (!around.device) return { kind: 'answer' }
       return stages.some(({ id, state }) => id === 'prepare' && state === 'now')

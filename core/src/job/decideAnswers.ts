@@ -1,4 +1,4 @@
-import type { FactName, Facts } from '../route/index.ts'
+import { contradictedBy, type FactName, type Facts } from '../route/index.ts'
 import type { Command } from './commands.ts'
 import { refused, secretsIn, yes, type Decided } from './decided.ts'
 import type { JobEvent } from './events.ts'
@@ -80,22 +80,18 @@ type Told = Omit<Answer['set'], 'registryAnswer'>
 
 /** What cannot be so any more once this is told: it is forgotten, and asked anew where it matters. */
 function forgottenWith(told: Told, before: Facts): Told {
-  const { modelId, imei, behavesAsSystem, ownership, proofOfPurchase, reportModel } = told
+  const { modelId, imei, behavesAsSystem, reportModel } = told
   // What was seen at the bench was seen of the model it was taken for.
   const isOtherModel = modelId !== undefined && modelId !== before.modelId
   const seenOfOther = isOtherModel && behavesAsSystem === undefined && before.behavesAsSystem !== undefined
   // A report was compared with one device under one IMEI.
   const isOtherDevice = isOtherModel || (imei !== undefined && imei !== before.imei)
   const compared = isOtherDevice && reportModel === undefined && before.reportModel !== undefined
-  const has = proofOfPurchase === undefined ? before.proofOfPurchase : proofOfPurchase
-  const isProof = (has ?? 'yes') === 'yes'
-  // A receipt in hand is a proof of purchase; said to have none, they did not show one.
-  const showsReceipt = ownership === 'receipt' || (ownership === undefined && before.ownership === 'receipt')
-  const contradicts = showsReceipt && !isProof
+  const contradicted = contradictedBy(told, before)
   return {
     ...(seenOfOther && { behavesAsSystem: null }),
     ...(compared && { reportModel: null }),
-    ...(contradicts && (ownership === 'receipt' ? { proofOfPurchase: null } : { ownership: null })),
+    ...(contradicted && { [contradicted]: null }),
   }
 }
 

@@ -23,7 +23,9 @@ export const carrierRelease = (job: JobState): Order | undefined =>
 
 /** Which event shows each lock to be off. An answer shows nothing. */
 export function shownOff(job: JobState): Readonly<Record<keyof Locks, ShownBy | undefined>> {
-  const { bench, deleted } = standingOf(job)
+  const { bench, deleted, account } = standingOf(job)
+  // A list that was empty shows nothing where the device asks all the same.
+  const wasListEmpty = bench.accountTakenOffAt !== undefined && deleted === 'by-settings' && !account.asked
   const lifted = bench.screenLifted?.how
   const released = carrierRelease(job)
   return {
@@ -33,9 +35,7 @@ export function shownOff(job: JobState): Readonly<Record<keyof Locks, ShownBy | 
         : lifted === 'remembered' || lifted === 'remote-unlock' || lifted === 'settings'
           ? lifted
           : undefined,
-    account:
-      job.accountConfirmed?.how ??
-      (bench.accountTakenOffAt !== undefined && deleted === 'by-settings' ? 'account-list-empty' : undefined),
+    account: job.accountConfirmed?.how ?? (wasListEmpty ? 'account-list-empty' : undefined),
     carrier: takesOtherSims(standingOf(job).carrier)
       ? 'other-sim-works'
       : released && (released.answer === 'code' ? 'code-worked' : 'other-sim-works'),
@@ -66,9 +66,9 @@ function screenStatements(job: JobState, state: LockState): readonly LockStateme
 }
 
 function accountStatements(job: JobState, state: LockState): readonly LockStatement[] {
-  const { deleted } = standingOf(job)
+  const { deleted, account } = standingOf(job)
   const { complaint, accountOnDevice } = factsOf(job)
-  if (complaint === 'second-hand' || (deleted === 'by-recovery' && state === 'locked'))
+  if (account.asked || complaint === 'second-hand' || (deleted === 'by-recovery' && state === 'locked'))
     return ['on', 'not-tested']
   if (deleted !== 'no') return ['not-tested', ...(accountOnDevice === 'no' ? [] : (['on'] as const))]
   return ['not-part-of-this-job', 'not-tested']

@@ -1,6 +1,7 @@
 import { worthOfBest } from '../decision/index.ts'
 import { asItIs, decide, problemOf, type Decision, type Given } from './decide.ts'
 import {
+  answerOf,
   areSaid,
   FACT_NAMES,
   isAnySaid,
@@ -15,7 +16,7 @@ import {
   type RouteAction,
   type When,
 } from '../facts/index.ts'
-import type { DeviceOnJob } from './facts.ts'
+import { contradictedBy, saidWith, type DeviceOnJob } from './facts.ts'
 import { mayBeWiped } from './figures.ts'
 import { priorOf } from './priors.ts'
 
@@ -257,16 +258,24 @@ export const withFact = (given: Given, name: FactName, value: string | number): 
   facts: { ...given.facts, [name]: value } as Facts,
 })
 
-/** With each answer to a question, the likeliest first; none where its answers cannot be listed. */
+/**
+ * With each answer to a question and all that it says of other facts, the likeliest first; none where its answers cannot
+ * be listed.
+ */
 export function answersTo(given: Given, name: Asked): readonly Given[] {
   if (name === 'customer') return [{ ...given, customerNamed: true }]
   const likely = [...(priorOf(name, given.facts, given.device) ?? [])]
     .sort(([, one], [, other]) => other - one)
     .map(([value]) => value)
-  const others = offeredAnswers(name, given.device).filter(
-    (value) => !likely.some((one) => String(one) === value),
-  )
-  return [...likely, ...others].map((value) => withFact(given, name, value))
+  const others = offeredAnswers(name, given.device)
+    .map((offered) => answerOf(name, offered))
+    .filter((value) => !likely.includes(value))
+  return [...likely, ...others].map((value) => {
+    const { facts } = withFact(given, name, value)
+    const contradicted = contradictedBy({ [name]: value }, given.facts)
+    const stands = Object.fromEntries(Object.entries(facts).filter(([one]) => one !== contradicted))
+    return { ...given, facts: { ...saidWith(facts), ...stands } }
+  })
 }
 
 /** What nobody has answered yet of what may change the route, and is a question on this device. */

@@ -18,6 +18,21 @@ export function saidWith({ complaint, ownership }: Pick<Facts, 'complaint' | 'ow
   }
 }
 
+/**
+ * What cannot be so any more once this is told: a receipt in hand is a proof of purchase, and who is said to have none
+ * did not show one.
+ * @param told `null` takes an answer back
+ */
+export function contradictedBy(
+  { ownership, proofOfPurchase }: { readonly [Name in 'ownership' | 'proofOfPurchase']?: Facts[Name] | null },
+  before: Facts,
+): 'ownership' | 'proofOfPurchase' | undefined {
+  const proof = proofOfPurchase === undefined ? before.proofOfPurchase : proofOfPurchase
+  if ((proof ?? 'yes') === 'yes') return undefined
+  if (ownership === 'receipt') return 'proofOfPurchase'
+  return ownership === undefined && before.ownership === 'receipt' ? 'ownership' : undefined
+}
+
 export interface KeysThatSuffice {
   readonly all: readonly KeyId[]
   readonly suffice: readonly (readonly KeyId[])[]

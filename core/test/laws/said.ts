@@ -14,7 +14,8 @@ import {
   standingOf,
   type Command,
 } from '../../src/job/index.ts'
-import { askNext, type Facts } from '../../src/route/index.ts'
+import { answerOf, FACT_NAMES, isSaid, offeredAnswers } from '../../src/facts/index.ts'
+import { answersTo, askNext, type Facts } from '../../src/route/index.ts'
 import { sign, worldAt } from '../histories.ts'
 import { law } from '../lives.ts'
 import { reportNamesTheDevice, screenWasSeenOpen, somethingWasDeleted, wasDone } from '../oracle.ts'
@@ -93,6 +94,28 @@ export const LAWS_OF_SAYING = [
       if (routeOf(typed, LATER).choices[0]?.action === 'refuse') return
       expect(asked).toBe(true)
       seen('asked for one')
+    },
+  }),
+  law({
+    says: 'what an answer makes of the job is among what is worked out before anybody gives it',
+    often: { answered: 1 / 2, 'says more than it was asked': 1 / 50 },
+    draw: fc.constantFrom(...FACT_NAMES.filter((name) => offeredAnswers(name).length > 0)),
+    end({ job }, drawn, seen) {
+      const facts = factsOf(job)
+      const given = { facts, device: LATER.device, progress: progressOf(job), prices: LATER.prices }
+      // Two of them say more than they were asked. The registry’s word is said with where it was asked.
+      for (const name of new Set([drawn, 'ownership', 'complaint'] as const)) {
+        if (isSaid(facts[name]) || name === 'registryAnswer') continue
+        const foreseen = answersTo(given, name).map((one) => one.facts)
+        for (const choice of offeredAnswers(name, LATER.device)) {
+          const told = after(job, answers({ [name]: answerOf(name, choice) }), LATER)
+          if (told === job) continue
+          const became = factsOf(told)
+          seen('answered')
+          if (Object.keys(became).length > Object.keys(facts).length + 1) seen('says more than it was asked')
+          expect(foreseen).toContainEqual(became)
+        }
+      }
     },
   }),
   law({

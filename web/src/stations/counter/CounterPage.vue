@@ -6,6 +6,7 @@ import { useForesight, useReading } from '../../api/foresight.ts'
 import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import OneOf from '../../parts/OneOf.vue'
+import { useAfterPicture } from '../../parts/useAfterPicture.ts'
 import { useIdentifying } from '../../parts/useIdentifying.ts'
 import AskNow from './AskNow.vue'
 import CustomerFields from './CustomerFields.vue'
@@ -58,6 +59,16 @@ watch(
     before = { route, facts }
   },
   { immediate: true },
+)
+/** Whoever answers looks at the question: what moves beside it comes a picture later, as one. */
+const beside = useAfterPicture(
+  () =>
+    job.route && {
+      route: job.route,
+      alternatives: foresight.value?.alternatives ?? [],
+      change: change.value,
+      given: given.value,
+    },
 )
 watch(
   () => address.hash,
@@ -121,7 +132,7 @@ usePageKeys(
 
 <template>
   <JobFrame :id="props.id">
-    <template #default="{ route }">
+    <template #default>
       <div class="beside beside-route items-start">
         <div class="border-e border-rule">
           <AskNow
@@ -153,13 +164,7 @@ usePageKeys(
           <FactLines :now="now" :open="open" :known="known" :more="more" @ask="ask" />
         </div>
         <div class="sticky top-[6.1rem] max-h-[calc(100vh-10.4rem)] overflow-auto px-5 py-4" tabindex="-1">
-          <RouteBeside
-            :route="route"
-            :job-id="props.id"
-            :alternatives="foresight?.alternatives ?? []"
-            :change="change"
-            :given="given"
-          />
+          <RouteBeside v-if="beside" v-bind="beside" :job-id="props.id" />
         </div>
       </div>
     </template>

@@ -1,4 +1,5 @@
 import {
+  answerOf,
   FACT_NAMES,
   fieldOf,
   isSaid,
@@ -110,7 +111,7 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
         const name = now.value
         const choice = name && name !== 'customer' ? offeredAnswers(name, job.device)[n - 1] : undefined
         if (!name || name === 'customer' || !choice) return false
-        job.setFact(name, (name === 'wrongEntries' ? Number(choice) : choice) as Facts[FactName])
+        job.setFact(name, answerOf(name, choice) as Facts[FactName])
       },
     },
   )
