@@ -54,9 +54,12 @@ const HALVES_BELOW = 6
  */
 export function formatsOf(locale: Intl.Locale, timeZone: string): Formats {
   const numbers = new Map<string, Intl.NumberFormat>()
+  // Who reads a language that is not the region's own reads numbers as that language writes them: “3.1 s” in English.
+  const isOwn = new Intl.Locale(`und-${locale.region ?? ''}`).maximize().language === locale.language
+  const writing = isOwn ? locale : new Intl.Locale(locale.language)
   const number = (options: Intl.NumberFormatOptions) => {
     const key = JSON.stringify(options)
-    const format = numbers.get(key) ?? new Intl.NumberFormat(locale, options)
+    const format = numbers.get(key) ?? new Intl.NumberFormat(writing, options)
     numbers.set(key, format)
     return format
   }

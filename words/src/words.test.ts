@@ -62,6 +62,13 @@ describe('how dates, times and amounts are written', () => {
     )
     expect(de.either(['offen', 'zu'])).toBe('offen oder zu')
   })
+  it('numbers as the language writes them, and where it is the region’s own as the region does', () => {
+    const abroad = wordsIn('en', BERLIN)
+    expect([abroad.tenths(3140), abroad.money(123_450, 'EUR')]).toEqual(['3.1', '€1,234.50'])
+    expect([de.tenths(3140), wordsIn('fr', BERLIN).tenths(3140)]).toEqual(['3,1', '3,1'])
+    // Unicode CLDR: Swiss German groups by an apostrophe and divides by a point.
+    expect(wordsIn('de', { ...BERLIN, country: 'CH' }).number(12_345.5)).toMatch(/^12[’']345\.5$/)
+  })
   it('a wait and a span rounded up, so that nobody comes too early; room rounded down', () => {
     expect([30_000, 29_001, 480_000, 86_400_000, 3 * 86_400_000].map(de.wait)).toEqual([
       '30 Sek.',

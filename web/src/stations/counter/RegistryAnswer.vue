@@ -73,7 +73,7 @@ usePageKeys({
       v-for="(text, name) in told"
       :key="name"
       :label="say(`registry.${name}`)"
-      :placeholder="name === 'where' ? say('registry.whereHint') : undefined"
+      :placeholder="say(name === 'where' ? 'registry.whereHint' : 'registry.by')"
       :value="text"
       :maxlength="name === 'where' ? 80 : 60"
       @keep="(typed, isNoSecret) => keep(name, typed, isNoSecret)"
