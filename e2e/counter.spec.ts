@@ -194,6 +194,11 @@ test('what looks like a PIN is questioned before it is kept', async ({ page }) =
   await expect(knownLine(page, 'What was shown?')).toContainText('came with 4711 on it')
 })
 
+const SMALL_AND_LARGE = [
+  [1024, 768, 'largest'],
+  [1280, 800, 'usual'],
+] as const
+
 test('the agreement in each language: read whole, signed, void when the route gets worse', async ({
   page,
 }) => {
@@ -225,6 +230,14 @@ test('the agreement in each language: read whole, signed, void when the route ge
       await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
     ).toBeLessThanOrEqual(0)
     await page.evaluate(() => (document.documentElement.style.fontSize = ''))
+    // However small the page and large its letters, what is signed with stays in sight.
+    for (const [width, height, text] of SMALL_AND_LARGE) {
+      await page.setViewportSize({ width, height })
+      await page.evaluate((size) => (document.documentElement.dataset['text'] = size), text)
+      await page.evaluate(() => scrollTo(0, 0))
+      for (const one of [page.locator('canvas'), agreeing(page)])
+        await expect(one, `${language}, ${width}, ${text}`).toBeInViewport({ ratio: 1 })
+    }
     await drawSignature(page)
     await expect(agreeing(page)).toBeEnabled()
   }

@@ -100,7 +100,7 @@ usePageKeys(
         </ul>
         <p class="mt-4 text-[1.3rem] font-bold">{{ text.agree }}</p>
       </div>
-      <div class="sticky top-4 self-start">
+      <div class="sticky top-4 bottom-0 self-start bg-paper pb-3">
         <p v-if="!job.hasName" role="alert" class="font-bold text-stop">
           {{ say('agreementPage.nameMissing') }}
         </p>

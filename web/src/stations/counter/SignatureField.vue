@@ -39,10 +39,14 @@ function wipe(): void {
       :aria-label="hint"
       role="img"
     />
-    <p v-if="isEmpty" aria-hidden="true" class="pointer-events-none absolute bottom-2 start-4 text-ink-soft">
+    <p
+      v-if="isEmpty"
+      aria-hidden="true"
+      class="pointer-events-none absolute bottom-2 start-4 text-neutral-600"
+    >
       × {{ hint }}
     </p>
-    <button v-else type="button" class="absolute end-2 bottom-1 underline" @click="wipe">
+    <button v-else type="button" class="absolute end-2 bottom-1 text-black underline" @click="wipe">
       {{ again }}
     </button>
   </div>
