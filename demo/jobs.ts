@@ -52,6 +52,20 @@ const taken: Facts = {
   passwordChangedLately: 'no',
 }
 
+/** A reset at the price of the demo's list, paid by card. */
+const RESET_PAID: Pick<HandBackRecord, 'priceMinor' | 'currency' | 'bill' | 'settled'> = {
+  priceMinor: 3500,
+  currency: 'EUR',
+  bill: {
+    currency: 'EUR',
+    taxRate: 0.19,
+    lines: [{ kind: 'work', work: 'reset-from-recovery', minor: 3500, taxedMinor: 3500 }],
+    totalMinor: 3500,
+    taxMinor: 559,
+  },
+  settled: { how: 'card', minor: 3500, roundedMinor: 0 },
+}
+
 export const DEMO_JOBS: readonly DemoJob[] = [
   {
     minutesAgo: 6,
@@ -231,8 +245,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       whoSignsIn: 'The owner, at our counter',
       returned: ['device', 'sim', 'cable'],
       note: 'Reset from recovery.',
-      priceMinor: 3500,
-      currency: 'EUR',
+      ...RESET_PAID,
       at: at(2770),
     }),
     attempts: [
@@ -268,8 +281,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       whoSignsIn: 'The owner, at our counter',
       returned: ['device', 'sim'],
       note: 'Reset from recovery, at the second cable.',
-      priceMinor: 3500,
-      currency: 'EUR',
+      ...RESET_PAID,
       at: at(5810),
     }),
     attempts: [

@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test'
 import nodemailer from 'nodemailer'
 import PostalMime from 'postal-mime'
 import { expectAccessible } from './accessible.ts'
-import { agreedTo, paperOf, signIn, tellIt } from './shop.ts'
+import { agreedTo, closeJob, paperOf, signIn, tellIt } from './shop.ts'
 
 const SELLER = 'former-owner@mail.example'
 const CUSTOMERS_IMEI = '490154203237518'
@@ -31,8 +31,7 @@ const step = (page: Page) => page.locator('li[aria-current=step]')
 /** Handed back and closed. @returns what the document says */
 async function handedBack(page: Page): Promise<string> {
   await main(page).click()
-  await page.getByLabel('Price').fill('0')
-  await page.getByRole('button', { name: 'Hand back and close' }).click()
+  await closeJob(page)
   return paperOf(page)
 }
 

@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible.ts'
 import {
   agreedTo,
+  closeJob,
   confirmOrder,
   lookForMail,
   offerOf,
@@ -27,8 +28,7 @@ const dayFromNow = (days: number) => new Date(Date.now() + days * 86_400_000).to
 /** Handed back and closed. @returns what the document says */
 async function handedBack(page: Page, link = 'Go to the hand-back'): Promise<string> {
   await page.getByRole('link', { name: link }).click()
-  await page.getByLabel('Price').fill('0')
-  await page.getByRole('button', { name: 'Hand back and close' }).click()
+  await closeJob(page)
   return paperOf(page)
 }
 

@@ -4,6 +4,7 @@ import {
   allInHand,
   answer,
   askFor,
+  closeJob,
   confirmOrder,
   followSteps,
   knownLine,
@@ -131,16 +132,24 @@ test('a phone of family 1, from the counter to the paper: first without a data l
 
   await page.getByRole('link', { name: 'Go to the hand-back' }).click()
   await page.getByLabel('Who signs in?').fill('The owner, at home')
-  await expect(page.getByText('fees of its orders: Greywater Releases €19.00')).toBeVisible()
-  await page.getByLabel('Price, EUR').fill('54,00')
-  await page.getByRole('button', { name: 'Hand back and close' }).click()
+  const lines = page.getByTestId('bill').getByRole('row')
+  for (const [line, said] of [
+    'Reset from recovery €35.00',
+    'Order at a carrier €10.00',
+    'Unlock ordered from Greywater Releases €19.00',
+    'Total €64.00',
+  ].entries())
+    await expect(lines.nth(line)).toHaveText(said)
+  await closeJob(page, 'Cash')
   const paper = await paperOf(page)
   for (const said of [
     ticket,
     'Orrelin Vane 5',
     groupImei(IMEI),
     'Q. Test',
-    '€54.00',
+    'Unlock ordered from Greywater Releases €19.00',
+    'Total €64.00',
+    'Paid in cash €64.00',
     'Screen lock Confirmed off: the set-up wizard was reached after the reset.',
     'Account lock Confirmed off:',
     'Carrier lock Confirmed off: the unlock code was accepted',
@@ -188,8 +197,7 @@ test('the watch of family 13, wiped without an IMEI to ask the registry with, th
   await page.locator('.act-main').filter({ hasText: 'It never asked for an account' }).click()
   await page.getByRole('link', { name: 'Go to the hand-back' }).click()
   await expect(page.getByRole('button', { name: 'Hand back and close' })).toBeDisabled()
-  await page.getByLabel('Price, EUR').fill('35')
-  await page.getByRole('button', { name: 'Hand back and close' }).click()
+  await closeJob(page)
   const paper = await paperOf(page)
   const never = 'Account lock Confirmed off: the wizard never asked for an account.'
   for (const said of ['Halvern Tide 40', never, 'Carrier lock This device has none.', 'IMEI none', '€35.00'])

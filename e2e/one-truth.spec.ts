@@ -2,22 +2,23 @@ import type { Job } from '@benevox/contract'
 import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible } from './accessible.ts'
 import {
-  keysShown,
   agreedTo,
-  atAnotherMachine,
   answer,
   askFor,
+  atAnotherMachine,
+  closeJob,
   confirmOrder,
+  keysShown,
   knownLine,
+  lookForMail,
   ORDINARY,
   paperOf,
   sign,
   signIn,
+  supplierSends,
   takeIn,
   takenIn,
   tellIt,
-  supplierSends,
-  lookForMail,
 } from './shop.ts'
 
 const read = async (page: Page, id: number): Promise<Job> =>
@@ -135,8 +136,7 @@ test('a loop whose agreement keeps the data is not wiped through the interface b
   await page.reload()
   await page.getByRole('button', { name: 'It helped: it works again' }).click()
   await page.getByRole('link', { name: 'Go to the hand-back' }).click()
-  await page.getByLabel('Price').fill('10')
-  await page.getByRole('button', { name: 'Hand back and close' }).click()
+  await closeJob(page)
   const paper = await paperOf(page)
   for (const said of ['The cache was cleared from recovery.', 'We deleted nothing on the device.'])
     expect(paper).toContain(said)
@@ -267,8 +267,7 @@ test('an authorised release is ordered at the account desk, answered, and proven
   await expect(page.getByText('Write to the previous owner')).toBeHidden()
   await expect(main).toHaveText(['Go to the hand-back'])
   await main.click()
-  await page.getByLabel('Price').fill('24')
-  await page.getByRole('button', { name: 'Hand back and close' }).click()
+  await closeJob(page)
   const paper = await paperOf(page)
   expect(paper).toMatch(/Account lock\s+Confirmed off/)
   expect(paper).toContain('We deleted nothing on the device.')

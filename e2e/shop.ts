@@ -301,6 +301,14 @@ export async function sign(page: Page, language = 'English'): Promise<string> {
 export const agreeing = (page: Page) =>
   page.getByRole('button', { name: /^(I agree|Ich bin einverstanden|Je suis d’accord|Estoy de acuerdo)$/ })
 
+/** What is left to pay is paid, and the job closed. */
+export async function closeJob(page: Page, paid = 'Card'): Promise<void> {
+  await page.getByTestId('total').waitFor()
+  const isDue = await page.getByTestId('due').isVisible()
+  if (isDue) await page.getByRole('radio', { name: paid, exact: true }).click()
+  await page.getByRole('button', { name: 'Hand back and close' }).click()
+}
+
 /** With the mouse. */
 export async function drawSignature(page: Page): Promise<void> {
   await page.locator('canvas').scrollIntoViewIfNeeded()

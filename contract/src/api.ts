@@ -8,7 +8,6 @@ import { files, type FileRoute } from './files.ts'
 import { askRegistryBody, changePricesBody, mail, prices, recordIntakeBody } from './intake.ts'
 import {
   changeFactsBody,
-  handBackBody,
   job,
   jobEvent,
   jobSummary,
@@ -18,6 +17,7 @@ import {
 } from './jobs.ts'
 import { addCableBody, cable, retireCableBody } from './kit.ts'
 import { askRemoteBody, remoteUnlock } from './maker.ts'
+import { billRoutes } from './billRoutes.ts'
 import { orderRoutes } from './orderRoutes.ts'
 import { supplyRoutes } from './supply.ts'
 import { problem } from './problem.ts'
@@ -280,6 +280,7 @@ export const api = {
     answer: job,
   },
   ...orderRoutes,
+  ...billRoutes,
   ...supplyRoutes,
   getCalendar: {
     method: 'get',
@@ -293,14 +294,6 @@ export const api = {
     says: 'A new address of the shop’s calendar; the old one is none from now on',
     body: z.strictObject({}),
     answer: calendarAnswer,
-  },
-  handBack: {
-    method: 'post',
-    path: '/api/jobs/:id/hand-back',
-    says: 'Hand the device back',
-    params: ofJob,
-    body: handBackBody,
-    answer: job,
   },
 } as const satisfies Record<string, Route>
 

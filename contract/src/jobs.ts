@@ -2,7 +2,6 @@ import {
   askedElsewhere,
   accountShownBy,
   customer,
-  handBackRecord,
   jobView,
   lockState,
   station,
@@ -89,4 +88,3 @@ export const writeToSellerBody = z.strictObject({
   language: z.enum(LANGUAGES),
   isReminder: z.boolean().optional(),
 })
-export const handBackBody = handBackRecord.omit({ at: true }).extend({ version: z.int().min(1), noSecret })

@@ -5,6 +5,7 @@ import { USUAL_PRICES } from '../src/price/index.ts'
 import { PHONE, SEEN } from '../src/route/fixtures.ts'
 import type { DeviceOnJob, Facts } from '../src/route/index.ts'
 import {
+  billOfJob,
   decide,
   evolve,
   routeOf,
@@ -121,9 +122,14 @@ const registry =
           kind: 'registry-said',
           key: job.asking.key,
           imei: job.asking.imei,
-          said: { answer: said, reference: '', feeMinor: 0, currency: '', ...named },
+          said: {
+            answer: said,
+            reference: '',
+            ...(job.asking.report ? { feeMinor: 400, currency: 'EUR' } : { feeMinor: 0, currency: '' }),
+            ...named,
+          },
         }
-      : { kind: 'ask-registry', key: `q${nth}`, report: false }
+      : { kind: 'ask-registry', key: `q${nth}`, report: nth % 3 === 0 }
 
 /** Any step on the way to the end of the account lock. */
 const ON_THE_ACCOUNT: fc.Arbitrary<AccountChange> = fc.oneof(
@@ -244,8 +250,9 @@ export const handBack: Try = (job, world) => {
     whoSignsIn: '',
     returned: ['device'],
     note: '',
-    priceMinor: 0,
+    priceMinor: billOfJob(job, world).totalMinor,
     currency: 'EUR',
+    paid: 'card',
   }
 }
 
@@ -388,7 +395,31 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
     })),
   },
   { weight: 1, arbitrary: fc.constant<Try>(() => ({ kind: 'may-ask-remote', requestId: undefined })) },
-  { weight: 1, arbitrary: fc.constant(handBack) },
+  {
+    weight: 1,
+    arbitrary: some('card', 'cash', 'later').map((paid): Try => (job, world) => {
+      return { ...handBack(job, world, 0), paid } as Command
+    }),
+  },
+  {
+    weight: 1,
+    arbitrary: fc
+      .tuple(some(-500, -99_999, 350), fc.boolean())
+      .map(([minor, isSupervisor]): Try => (_, __, nth) => ({
+        kind: 'add-line',
+        line: { key: uuid(nth), text: 'for a regular', minor, reason: 'comes every year' },
+        supervisor: { name: 'Imke', isSupervisor },
+      })),
+  },
+  {
+    weight: 1,
+    arbitrary: fc
+      .tuple(some(500, 1200, 6000), some('EUR', 'EUR', 'CHF'))
+      .map(([minor, currency]): Try => (_, __, nth) => ({
+        kind: 'take-payment',
+        payment: { key: uuid(nth), minor, currency, how: 'cash' },
+      })),
+  },
   {
     weight: 1,
     arbitrary: fc
@@ -397,6 +428,7 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
         account: some('confirmed-off', 'on', 'not-tested', 'none', 'not-part-of-this-job'),
         carrier: some('confirmed-off', 'on', 'not-tested', 'none', 'not-part-of-this-job'),
         priceMinor: some(0, 3500, 99_999),
+        paid: some('cash', 'later', undefined),
       })
       .map((said): Try => () => ({
         kind: 'hand-back',

@@ -5,7 +5,7 @@ import type { JobEvent } from '../src/job/index.ts'
  * checks: no fold, no route, no gates.
  */
 
-const stepsIn = (events: readonly JobEvent[]) => {
+export const stepsIn = (events: readonly JobEvent[]) => {
   const undone = new Set(
     events.flatMap((event) =>
       event.kind === 'taken-back' && event.what.kind === 'step' ? [event.what.key] : [],

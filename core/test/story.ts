@@ -49,8 +49,8 @@ export class Story {
     this.job = decided.events.reduce<JobState>(evolve, this.job)
     return undefined
   }
-  handsBack(price = 0): this {
-    return this.does({ ...handBack(this.job, this.world, 0), priceMinor: price } as Command)
+  handsBack(): this {
+    return this.does(handBack(this.job, this.world, 0))
   }
   get world() {
     return worldAt(this.#minute)

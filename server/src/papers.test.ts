@@ -51,7 +51,7 @@ const rowsOf = (text: string): readonly string[] => {
 }
 /** What is data and the same in each language: names, what was typed, what devices show. */
 const dataOf = () =>
-  new Set(wordsOf(`${JSON.stringify([job, closed])} ${JSON.stringify(demoPack())} Test shop IMEI`))
+  new Set(wordsOf(`${JSON.stringify([job, closed])} ${JSON.stringify(demoPack())} Test shop IMEI min`))
 /** Rows of words of a paper that stand in the English one too, though not all of them are data. */
 function englishIn(text: string, english: string): readonly string[] {
   const [rows, data] = [new Set(rowsOf(english)), dataOf()]

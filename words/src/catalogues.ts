@@ -909,15 +909,11 @@ export interface Messages {
   'handBackPage.given': object
   'handBackPage.what': object
   'handBackPage.whatHint': object
-  'handBackPage.price': { readonly currency: string | number }
-  'handBackPage.amount': { readonly example: string | number }
-  'handBackPage.fees': { readonly fees: string | number }
   'handBackPage.tell': object
   'handBackPage.close': object
   'handBackPage.document': object
   'handBackPage.mostAgreed': { readonly most: string | number }
   'handBackPage.nothingAgreed': object
-  'handBackPage.reportFee': { readonly reference: string | number; readonly fee: string | number }
   'statement.confirmed-off': object
   'statement.on': object
   'statement.not-tested': object
@@ -1040,8 +1036,6 @@ export interface Messages {
   'refusal.file-unknown': object
   'refusal.too-many-files': { readonly most: string | number }
   'refusal.not-so': { readonly lock: string | number }
-  'refusal.nothing-agreed': object
-  'refusal.price-above-agreed': { readonly most: string | number }
   'refusal.other-currency': { readonly currency: string | number }
   'advice.title': object
   'advice.works': object
@@ -2813,4 +2807,52 @@ export interface Messages {
   'keys.notByKeys': object
   'keys.allTheSame': object
   'reason.account-would-stay': object
+  'bill.title': object
+  'bill.nothing': object
+  'bill.report': { readonly reference: string | number }
+  'bill.order': { readonly supplier: string | number }
+  'bill.refund': { readonly supplier: string | number }
+  'bill.makersService': object
+  'bill.withinAgreed': object
+  'bill.total': object
+  'bill.tax': { readonly rate: string | number }
+  'bill.deposit': { readonly day: string | number }
+  'bill.rounded': object
+  'bill.due': object
+  'bill.back': object
+  'bill.cash': object
+  'bill.card': object
+  'bill.transfer': object
+  'bill.backCash': object
+  'bill.backCard': object
+  'bill.backTransfer': object
+  'bill.later': object
+  'bill.invoice': object
+  'bill.invoiceNumber': { readonly number: string | number }
+  'pay.cash': object
+  'pay.card': object
+  'pay.transfer': object
+  'pay.later': object
+  'handBackPage.howPaid': object
+  'handBackPage.howPaidBack': object
+  'handBackPage.inCash': { readonly amount: string | number }
+  'handBackPage.ownLine': object
+  'handBackPage.lineText': object
+  'handBackPage.lineAmount': object
+  'handBackPage.lineReason': object
+  'handBackPage.addLine': object
+  'handBackPage.onDocument': object
+  'handBackPage.leftHere': { readonly parts: string | number }
+  'handBackPage.missing': { readonly parts: string | number }
+  'handBackPage.lockAndWake': object
+  'refusal.other-price': { readonly total: string | number }
+  'refusal.how-paid': { readonly due: string | number }
+  'event.line-added': object
+  'event.payment-taken': object
+  'doing.addingLine': object
+  'doing.takingDeposit': object
+  'deposit.title': object
+  'deposit.take': object
+  'deposit.taken': { readonly amount: string | number; readonly day: string | number; readonly person: string | number }
+  'deposit.told': { readonly amount: string | number }
 }

@@ -136,6 +136,13 @@ function partsOf(kind: string, detail: Detail, names: CatalogueNames, words: Wor
     case 'account-confirmed':
     case 'account-proven':
       return [found(`handBack.confirmedBy.${text(detail['proof'])}`)]
+    case 'line-added':
+      return [text(detail['text']), text(detail['reason']), text(detail['by'])]
+    case 'payment-taken':
+      return [
+        words.money(Number(detail['minor']), text(detail['currency'])),
+        found(`pay.${text(detail['how'])}`),
+      ]
     case 'handed-back':
       return (['screen', 'account', 'carrier'] as const).map((lock) => {
         const stands = found(`handBack.lock.${text(detail[lock])}`)

@@ -1,5 +1,6 @@
 export * from './agreement.ts'
 export * from './behaviour.ts'
+export * from './bill.ts'
 export * from './diagnosis.ts'
 export * from './findings.ts'
 export * from './flaws.ts'

@@ -103,10 +103,10 @@ export function refusalText(refusal: Refusal, words: Words): string {
       return say('refusal.too-many-files', { most: refusal.most })
     case 'not-so':
       return say('refusal.not-so', { lock: say(`lock.${refusal.lock}`) })
-    case 'price-above-agreed':
-      return refusal.mostMinor === 0
-        ? say('refusal.nothing-agreed')
-        : say('refusal.price-above-agreed', { most: words.money(refusal.mostMinor, refusal.currency) })
+    case 'other-price':
+      return say('refusal.other-price', { total: words.money(refusal.totalMinor, refusal.currency) })
+    case 'how-paid':
+      return say('refusal.how-paid', { due: words.money(Math.abs(refusal.dueMinor), refusal.currency) })
     case 'other-currency':
       return say('refusal.other-currency', { currency: refusal.currency })
     default:

@@ -30,8 +30,8 @@ describe('what is said in each language', () => {
   it('says of a refusal what it is about, and nothing of a code that it does not know', () => {
     const en = wordsIn('en', BERLIN)
     expect(
-      problemText({ code: 'price-above-agreed', mostMinor: 4500, currency: 'EUR' } as { code: string }, en),
-    ).toBe('The customer agreed to €45.00 at most.')
+      problemText({ code: 'other-price', totalMinor: 4500, currency: 'EUR' } as { code: string }, en),
+    ).toBe('What was done comes to €45.00 by now. Look at the bill again.')
     expect(problemText({ code: 'no-such-job', id: 7 } as { code: string }, wordsIn('de', BERLIN))).toBe(
       'Es gibt keinen Auftrag 7.',
     )

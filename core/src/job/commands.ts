@@ -10,6 +10,9 @@ import type {
   HandBackRecord,
   IntakeRecord,
   OwnershipFile,
+  OwnLine,
+  PaidHow,
+  Payment,
   RegistryRecord,
   StepChange,
   WaivedCheck,
@@ -119,10 +122,19 @@ export type Command =
       readonly requestId: string
       readonly state: string
     }
-  | ({ readonly kind: 'hand-back'; readonly noSecret?: readonly string[] | undefined } & Omit<
-      HandBackRecord,
-      'at'
-    >)
+  | {
+      readonly kind: 'add-line'
+      readonly line: Omit<OwnLine, 'by' | 'at'>
+      readonly supervisor: { readonly name: string; readonly isSupervisor: boolean }
+      readonly noSecret?: readonly string[] | undefined
+    }
+  | { readonly kind: 'take-payment'; readonly payment: Omit<Payment, 'by' | 'at'> }
+  | ({
+      readonly kind: 'hand-back'
+      /** How what is left to pay was paid; nothing where nothing is left. */
+      readonly paid?: PaidHow | 'later' | undefined
+      readonly noSecret?: readonly string[] | undefined
+    } & Omit<HandBackRecord, 'at' | 'bill' | 'settled'>)
 export type CommandKind = Command['kind']
 
 /** What is taken back: a step of the bench, or the last refusal of an unlock code. */

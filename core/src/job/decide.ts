@@ -3,7 +3,7 @@ import { decideAgreement, decideWaiver } from './decideAgreement.ts'
 import { decideAnswer } from './decideAnswers.ts'
 import { decideAttempt, decideStep, decideTakeBack, isLate } from './decideBench.ts'
 import { decideAccount, decideOrder, decideRemote } from './decideDesks.ts'
-import { decideHandBack } from './decideHandBack.ts'
+import { decideHandBack, decideLine, decidePayment } from './decideHandBack.ts'
 import { decideRegistry } from './decideRegistry.ts'
 import { refused, secretsIn, yes, type Decided } from './decided.ts'
 import { evolve } from './evolve.ts'
@@ -61,6 +61,10 @@ export function decide(job: JobState, command: Command, world: World): Decided {
     case 'may-ask-remote':
     case 'remote-said':
       return decideRemote(job, command, world)
+    case 'add-line':
+      return decideLine(job, command, world)
+    case 'take-payment':
+      return decidePayment(job, command, world)
     case 'hand-back':
       return decideHandBack(job, command, world)
   }

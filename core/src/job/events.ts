@@ -10,6 +10,8 @@ import type {
   IntakeRecord,
   JobState,
   OwnershipFile,
+  OwnLine,
+  Payment,
   RegistryQuestion,
   RegistryRecord,
   Step,
@@ -76,6 +78,8 @@ export type JobEvent =
       readonly device: string
       readonly at: string
     }
+  | { readonly kind: 'line-added'; readonly line: OwnLine }
+  | { readonly kind: 'payment-taken'; readonly payment: Payment }
   | { readonly kind: 'handed-back'; readonly record: HandBackRecord }
 export type JobEventKind = JobEvent['kind']
 

@@ -151,6 +151,10 @@ function changed(job: JobState, event: Exclude<JobEvent, { kind: 'carried-over' 
             ],
           }
         : job
+    case 'line-added':
+      return { ...job, ownLines: [...(job.ownLines ?? []), event.line] }
+    case 'payment-taken':
+      return { ...job, payments: [...(job.payments ?? []), event.payment] }
     case 'handed-back':
       return { ...job, handBack: event.record }
   }

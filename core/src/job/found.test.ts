@@ -303,17 +303,6 @@ describe('7. “The receipt says 0.00, the price is above what they agreed to, a
       whatWasToldOn(new Story({ complaint: 'forgotten-lock' }).handsBack().job, story.world, PROMISED),
     ).toBeUndefined()
   })
-  it('more than was agreed is not asked for; with nothing agreed only the fees that were paid', () => {
-    const story = new Story({ complaint: 'forgotten-lock' }).signs()
-    const { mostMinor } = story.terms
-    const price = (priceMinor: number) => ({ ...handBack(story.job, story.world, 0), priceMinor }) as Command
-    expect(story.attempts(price(mostMinor + 1))).toBe('price-above-agreed')
-    expect(story.attempts(price(mostMinor))).toBeUndefined()
-    const nothing = new Story({ complaint: 'forgotten-lock' })
-    expect(nothing.attempts({ ...handBack(nothing.job, nothing.world, 0), priceMinor: 1 } as Command)).toBe(
-      'price-above-agreed',
-    )
-  })
   it('whoever signs has a name', () => {
     const story = new Story({ complaint: 'forgotten-lock' })
     story.does({ kind: 'answer', set: {}, customer: { name: '' }, newestCatalogId: 1 })

@@ -20,6 +20,9 @@ function told(events: readonly JobEvent[]): ReadonlyMap<string, boolean | undefi
   for (const { change } of steps) {
     if (change.kind === 'recovery-started') found.set('account-recovery', undefined)
     if (change.kind === 'recovery-ended') found.set('account-recovery', change.found)
+    // What it found was not the right one: it is recovered anew, and has not ended.
+    const isRefused = change.kind === 'sign-in-refused' && change.why === 'wrong-password'
+    if (isRefused && found.get('account-recovery')) found.delete('account-recovery')
   }
   return found
 }

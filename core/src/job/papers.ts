@@ -1,5 +1,4 @@
 import type { Promised } from '../route/index.ts'
-import { costOf } from './orders.ts'
 import type { Breach, Deleted, HandBackRecord, JobState, WhatWasTold } from './records.ts'
 import { breachesOf, routeOf, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
@@ -53,15 +52,4 @@ export function whatIsTold(job: JobState, around: Around, promised: Promised): W
     calendarMinutes: { p50: calendarMinutes.p50, p90: calendarMinutes.p90 },
     promised,
   }
-}
-
-/** The most that may be asked for: what was agreed, else the fees that were paid for the customer. */
-export function mostToAskMinor(job: JobState): number {
-  if (job.agreement?.kind === 'signed') return job.agreement.terms.mostMinor
-  return feesPaidMinor(job)
-}
-
-export function feesPaidMinor({ orders, registry }: Pick<JobState, 'orders' | 'registry'>): number {
-  const ordered = orders.reduce((all, one) => all + costOf(one), 0)
-  return registry.reduce((all, { feeMinor }) => all + feeMinor, ordered)
 }

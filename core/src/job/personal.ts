@@ -29,6 +29,9 @@ function personalParts(event: JobEvent): readonly string[] {
       return ['device', 'requestId']
     case 'order-placed':
       return ['imei']
+    // Free text, with which a person may be meant.
+    case 'line-added':
+      return ['line']
     case 'agreement-refused':
     case 'opened':
     case 'file-removed':
@@ -40,6 +43,7 @@ function personalParts(event: JobEvent): readonly string[] {
     case 'attempt-told':
     case 'account-confirmed':
     case 'order-changed':
+    case 'payment-taken':
       return []
   }
 }

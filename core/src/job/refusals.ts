@@ -71,7 +71,9 @@ export type Refusal =
       readonly lock: 'screen' | 'account' | 'carrier'
       readonly possible: readonly LockStatement[]
     }
-  | { readonly code: 'price-above-agreed'; readonly mostMinor: number; readonly currency: string }
+  /** What was done is another price by now than the one that was shown. */
+  | { readonly code: 'other-price'; readonly totalMinor: number; readonly currency: string }
+  | { readonly code: 'how-paid'; readonly dueMinor: number; readonly currency: string }
   | { readonly code: 'other-currency'; readonly currency: string }
 /** A carrier and its country as two letters, as far as they are known. */
 export interface CarrierNamed {

@@ -59,7 +59,7 @@ describe('4. “The authorised release is a route, but nothing can be ordered”
     expect(statementsOf(story.job, story.world)).toMatchObject({ account: ['confirmed-off'] })
     expect(statementsOf(story.job, story.world).carrier).not.toContain('confirmed-off')
     expect(story.attempts(release(3))).toBe('account-confirmed')
-    story.handsBack(2400)
+    story.handsBack()
     expect(story.job.handBack?.account).toBe('confirmed-off')
   })
   it('where the report names the model of the job, the summary before paying says so', () => {

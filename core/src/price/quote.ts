@@ -1,3 +1,4 @@
+import { taxWithin } from './bill.ts'
 import type { PriceList } from './priceList.ts'
 
 /** One way a job may go, with what it would cost then: work that succeeded and fees that were paid. */
@@ -59,9 +60,4 @@ function dearestOf(courses: readonly Course[]): Course | undefined {
     (most, one) => (!most || totalOf(one) > totalOf(most) ? one : most),
     undefined,
   )
-}
-
-/** The tax within a price that includes it, rounded to a minor unit. */
-export function taxWithin(grossMinor: number, taxRate: number): number {
-  return Math.round(grossMinor - grossMinor / (1 + taxRate))
 }

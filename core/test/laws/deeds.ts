@@ -18,12 +18,10 @@ import {
   routeOf,
   standingOf,
   together,
-  type Command,
   type JobEvent,
   type JobState,
-  type OrderChange,
 } from '../../src/job/index.ts'
-import { ACCOUNT_SERVICE, handBack, OPENED, SERVICE, worldAt, type Lived } from '../histories.ts'
+import { ACCOUNT_SERVICE, handBack, OPENED, SERVICE, worldAt } from '../histories.ts'
 import { law } from '../lives.ts'
 import {
   customerLetsItGo,
@@ -35,6 +33,7 @@ import {
   reportStands,
   somethingWasDeleted,
 } from '../oracle.ts'
+import { withTheReleaseOf } from '../released.ts'
 import { followed } from './followed.ts'
 
 const deletes = (event: JobEvent) =>
@@ -47,27 +46,6 @@ const isFirstToDelete = (event: JobEvent, { steps }: JobState) =>
   deletes(event) && steps.filter((step) => deletes({ kind: 'step-made', step })).length === 1
 const isReveal = (event: JobEvent) => event.kind === 'step-made' && event.step.change.kind === 'revealed'
 const isNoStep = ({ kind }: JobEvent) => kind !== 'step-made'
-
-/** The release is ordered where it can be, its code comes, and the device takes it. */
-function withTheReleaseOf(service: typeof SERVICE, { job, events }: Lived) {
-  const id = '00000000-0000-4000-9000-000000000001'
-  const changes: readonly OrderChange[] = [
-    { kind: 'answered', answer: 'code', code: '12345678' },
-    { kind: 'code-entered', worked: true },
-  ]
-  const commands: readonly Command[] = [
-    { kind: 'place-order', id, service, because: 'will-not-wait' },
-    ...changes.map((change, nth) => ({ kind: 'change-order' as const, id, orderVersion: nth + 1, change })),
-  ]
-  return commands.reduce<Lived>(
-    (so, command) => {
-      const decided = decide(so.job, command, worldAt(199))
-      if (decided.kind === 'refused') return so
-      return { job: decided.events.reduce(evolve, so.job), events: [...so.events, ...decided.events] }
-    },
-    { job, events },
-  )
-}
 
 /** What lifts these locks, and nothing else. */
 const LIFTS: Readonly<Record<'account' | 'carrier', readonly RouteAction[]>> = {

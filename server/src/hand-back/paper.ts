@@ -1,5 +1,11 @@
-import { carrierRelease, type HandBackFacts, type JobState, type ModelKnown } from '@benevox/core/job'
-import type { Words } from '@benevox/words'
+import {
+  carrierRelease,
+  type HandBackFacts,
+  type HandBackRecord,
+  type JobState,
+  type ModelKnown,
+} from '@benevox/core/job'
+import { billLineText, lockStatementText, settledText, type Words } from '@benevox/words'
 import type { Content } from 'pdfmake/interfaces'
 import { heading, headRows, row, type PaperOf } from '../paper/head.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
@@ -20,14 +26,6 @@ function whatWasDone({ deleted, mended, wasAtService }: HandBackFacts, { say }: 
   ]
 }
 
-/** What the document says of a lock: the statement, and where it is confirmed off, what showed it. */
-function lockLine(lock: (typeof LOCKS)[number], { record, shownBy }: HandBackFacts, { say }: Words): string {
-  const shown = shownBy[lock]
-  return record[lock] === 'confirmed-off' && shown
-    ? say('handBack.confirmedHow', { how: say(`handBack.confirmedBy.${shown}`) })
-    : say(`handBack.lock.${record[lock]}`)
-}
-
 /** How the carrier lock came off, where a release was ordered. */
 function releaseLine(job: JobState, { say }: Words): string | undefined {
   const released = carrierRelease(job)
@@ -36,6 +34,43 @@ function releaseLine(job: JobState, { say }: Words): string | undefined {
   return code
     ? say('handBack.carrierUnlockedByCode', { carrier, supplier, code })
     : say('handBack.carrierUnlocked', { carrier, supplier })
+}
+
+/** What it cost, line by line, and how it was paid. */
+function billTable({ payments = [] }: JobState, record: HandBackRecord, words: Words): Content {
+  const { say } = words
+  const { bill, settled, priceMinor, currency } = record
+  const amount = (text: string, minor: number, bold = false): Content[] => [
+    { stack: [inFonts(text)], bold },
+    { stack: [inFonts(words.money(minor, currency))], bold, alignment: 'right' },
+  ]
+  const lines = (bill?.lines ?? []).map((line) => amount(billLineText(line, words), line.minor))
+  const tax =
+    bill && bill.taxMinor > 0
+      ? [amount(say('bill.tax', { rate: words.percent(bill.taxRate) }), bill.taxMinor)]
+      : []
+  const deposits = payments.map(({ minor, at }) =>
+    amount(say('bill.deposit', { day: words.day(at) }), -minor),
+  )
+  const rounded = settled?.roundedMinor ? [amount(say('bill.rounded'), settled.roundedMinor)] : []
+  const paid = settled && settledText(settled, words)
+  const due = priceMinor - payments.reduce((sum, { minor }) => sum + minor, 0)
+  // What is not paid yet is told as what is left.
+  const left = settled?.how === 'later' ? due : (settled?.minor ?? 0)
+  return {
+    layout: 'lightHorizontalLines',
+    table: {
+      widths: ['*', 90],
+      body: [
+        ...lines,
+        amount(say('bill.total'), priceMinor, true),
+        ...tax,
+        ...deposits,
+        ...rounded,
+        ...(paid ? [amount(paid, Math.abs(left), true)] : []),
+      ],
+    },
+  }
 }
 
 /** The hand-back document as a PDF: what was done, each lock, what it cost, what to do next time. */
@@ -62,7 +97,6 @@ export async function handBackPaper(
           ...headRows(words, job.customer, job.answers, model),
           row(say('document.checkedIn'), words.day(job.openedAt)),
           row(say('handBack.handedBack'), words.day(record.at)),
-          row(say('document.price'), words.money(record.priceMinor, record.currency)),
           row(
             say('handBack.givenBack'),
             returned.length > 0 ? words.list(returned) : say('handBack.nothing'),
@@ -75,11 +109,15 @@ export async function handBackPaper(
       layout: 'lightHorizontalLines',
       table: {
         widths: [130, '*'],
-        body: LOCKS.map((lock) => row(say(`document.lock.${lock}`), lockLine(lock, facts, words))),
+        body: LOCKS.map((lock) =>
+          row(say(`document.lock.${lock}`), lockStatementText(record[lock], facts.shownBy[lock], words)),
+        ),
       },
     },
     ...(record.whoSignsIn ? [line(say('handBack.signsIn', { who: record.whoSignsIn }))] : []),
     ...(release ? [line(release)] : []),
+    heading(say('bill.title'), 16, 4),
+    billTable(job, record, words),
     heading(say('handBack.whatWasDone'), 16, 4),
     ...whatWasDone(facts, words).map((text): Content => ({ stack: [inFonts(text)], margin: [0, 0, 0, 4] })),
     ...(record.note ? [line(record.note)] : []),

@@ -105,6 +105,14 @@ function told(event: JobEvent): Pick<WireEvent, 'kind' | 'detail'> {
       return { kind: 'remote-unlock', detail: { did: event.did, state: event.state } }
     case 'account-confirmed':
       return { kind: 'account-confirmed', detail: { proof: event.confirmed.how } }
+    case 'line-added': {
+      const { text, minor, reason, by } = event.line
+      return { kind: 'line-added', detail: { text, minor, reason, by } }
+    }
+    case 'payment-taken': {
+      const { minor, currency, how } = event.payment
+      return { kind: 'payment-taken', detail: { minor, currency, how } }
+    }
     case 'handed-back': {
       const { screen, account, carrier, returned } = event.record
       return { kind: 'handed-back', detail: { screen, account, carrier, returned } }

@@ -55,7 +55,8 @@ const KIND: Readonly<Record<RefusalCode, ProblemCode>> = {
   'file-unknown': 'not-found',
   'too-many-files': 'not-possible-now',
   'not-so': 'gate-closed',
-  'price-above-agreed': 'gate-closed',
+  'other-price': 'gate-closed',
+  'how-paid': 'gate-closed',
   'other-currency': 'bad-request',
 }
 

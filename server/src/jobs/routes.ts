@@ -71,5 +71,17 @@ export function jobHandlers(
       const { version, ...said } = body
       return life.run(params.id, { staffId, version }, { kind: 'hand-back', ...said })
     },
+
+    async addLine({ params, body, staffId }) {
+      const { version, code, noSecret, ...line } = body
+      const { name, isSupervisor } = await ownerOfCode(database.getRepository(staffEntity), code)
+      const supervisor = { name, isSupervisor: Boolean(isSupervisor) }
+      return life.run(params.id, { staffId, version }, { kind: 'add-line', line, supervisor, noSecret })
+    },
+
+    takePayment({ params, body, staffId }) {
+      const { version, ...payment } = body
+      return life.run(params.id, { staffId, version }, { kind: 'take-payment', payment })
+    },
   }
 }

@@ -150,7 +150,8 @@ describe('an order at a supplier', () => {
       `Order ${order.number}: where is the answer?`,
       `Order ${order.number}: please refund the fee`,
     ])
-    expect(sent[1]).toContain('12.00')
+    // Quoted-printable breaks long lines (RFC 2045).
+    expect(sent[1]?.replace(/=\r?\n/g, '')).toContain('12.00')
     const { body } = await runa.ask<Job>('PATCH', `/api/orders/${order.id}`, {
       version: orderOf(asked.body).version,
       change: { kind: 'refunded', minor: 1200 },
@@ -210,8 +211,10 @@ describe('a mail that is not what it says', () => {
       whoSignsIn: '',
       returned: ['device'],
       note: '',
-      priceMinor: 0,
+      // The fee that was paid for them.
+      priceMinor: 1900,
       currency: 'EUR',
+      paid: 'later',
     })
     expect([back.status, back.body.detail]).toEqual([200, undefined])
     await control({ number, send: 'code', code: '00491827' })

@@ -6,9 +6,11 @@ import {
   accountPlanOf,
   carrierPlanOf,
   costsTheFee,
+  dueMinor,
   after,
   benchActionOf,
   benchPlaceOf,
+  billOfJob,
   canBeTakenBackAtOnce,
   canOrder,
   factsOf,
@@ -20,11 +22,11 @@ import {
   progressOf,
   lastStep,
   methodThatLedIn,
-  mostToAskMinor,
   routeOf,
   situationOf,
   standingOf,
   stateOf,
+  shownOff,
   statementsOf,
   foundAtBench,
   surroundingsIn,
@@ -359,9 +361,11 @@ export function createJobSession(id: number, shared: Shared) {
     mayShowWipeKeys: computed(() =>
       Boolean(shown.value && around.value && mayShowWipeKeys(shown.value, around.value)),
     ),
-    /** What may be said of each lock at the hand-back, and the most that may be asked for. */
+    /** What may be said of each lock at the hand-back, by which event; what it costs, and what is left to pay. */
     statements: computed(() => shown.value && around.value && statementsOf(shown.value, around.value)),
-    mostToAskMinor: computed(() => (shown.value ? mostToAskMinor(shown.value) : 0)),
+    shownOff: computed(() => shown.value && shownOff(shown.value)),
+    bill: computed(() => shown.value && around.value && billOfJob(shown.value, around.value)),
+    dueMinor: computed(() => (shown.value && around.value ? dueMinor(shown.value, around.value) : 0)),
     /** What has happened on the way to the end of the account lock. */
     account: computed(() => shown.value && standingOf(shown.value).account),
     /** How the account lock is led to its end, as it stands at an instant. */

@@ -1,0 +1,43 @@
+import { handBackRecord, ownLine, paidHow, payment } from '@benevox/core/job'
+import { z } from 'zod'
+import { ofJob, type Route } from './route.ts'
+import { job, noSecret } from './jobs.ts'
+
+const handBackBody = handBackRecord
+  .omit({ at: true, bill: true, settled: true })
+  .extend({ version: z.int().min(1), paid: z.enum([...paidHow.options, 'later']).optional(), noSecret })
+
+/** @param code the personal code of a supervisor, who need not be the one signed in */
+const addLineBody = ownLine
+  .omit({ by: true, at: true })
+  .extend({ version: z.int().min(1), code: z.string().min(4).max(20), noSecret })
+
+const takePaymentBody = payment.omit({ by: true, at: true }).extend({ version: z.int().min(1) })
+
+/** What a job costs, how it is paid, and its end. */
+export const billRoutes = {
+  handBack: {
+    method: 'post',
+    path: '/api/jobs/:id/hand-back',
+    says: 'Hand the device back',
+    params: ofJob,
+    body: handBackBody,
+    answer: job,
+  },
+  addLine: {
+    method: 'post',
+    path: '/api/jobs/:id/lines',
+    says: 'Put a discount, or a line of the shop’s own, on the bill: a supervisor answers for it',
+    params: ofJob,
+    body: addLineBody,
+    answer: job,
+  },
+  takePayment: {
+    method: 'post',
+    path: '/api/jobs/:id/payments',
+    says: 'Take a deposit',
+    params: ofJob,
+    body: takePaymentBody,
+    answer: job,
+  },
+} as const satisfies Record<string, Route>
