@@ -22,6 +22,7 @@ import { aboutForSeller } from './account/toSeller.ts'
 import { agreementEntity } from './agreement/entity.ts'
 import { agreementForm, agreementPaper, letterPaper } from './agreement/paper.ts'
 import type { Results } from './results/service.ts'
+import { invoiceNumberOf } from './hand-back/invoices.ts'
 import { handBackPaper } from './hand-back/paper.ts'
 import { checked } from './http/mount.ts'
 import { isAnswered, ProblemError } from './http/problem.ts'
@@ -157,7 +158,8 @@ export function mountFiles(
     const { state, known, paper } = await of(params.id, query.language)
     const facts = handBackFacts(state)
     if (!facts) throw new ProblemError('not-possible-now', { code: 'not-handed-back' })
-    const bytes = await handBackPaper(paper, state, facts, known.model)
+    const number = await invoiceNumberOf(database.manager, state.id)
+    const bytes = await handBackPaper(paper, state, facts, known.model, number)
     pdf(response, `hand-back-${state.ticket}`, bytes)
   })
 

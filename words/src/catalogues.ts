@@ -2828,7 +2828,6 @@ export interface Messages {
   'bill.backTransfer': object
   'bill.later': object
   'bill.invoice': object
-  'bill.invoiceNumber': { readonly number: string | number }
   'pay.cash': object
   'pay.card': object
   'pay.transfer': object
@@ -2842,7 +2841,6 @@ export interface Messages {
   'handBackPage.lineReason': object
   'handBackPage.addLine': object
   'handBackPage.onDocument': object
-  'handBackPage.leftHere': { readonly parts: string | number }
   'handBackPage.missing': { readonly parts: string | number }
   'handBackPage.lockAndWake': object
   'refusal.other-price': { readonly total: string | number }
@@ -2851,8 +2849,9 @@ export interface Messages {
   'event.payment-taken': object
   'doing.addingLine': object
   'doing.takingDeposit': object
-  'deposit.title': object
   'deposit.take': object
   'deposit.taken': { readonly amount: string | number; readonly day: string | number; readonly person: string | number }
   'deposit.told': { readonly amount: string | number }
+  'counter.deposit': object
+  'deposit.amount': { readonly currency: string | number }
 }

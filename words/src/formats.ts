@@ -7,6 +7,10 @@ export interface Formats {
   number(value: number): string
   /** A share from 0 to 1 in whole percent. */
   percent(share: number): string
+  /** An amount of money without its currency, as somebody would type it. */
+  decimal(value: number): string
+  /** A rate of tax, with its fractions. */
+  rate(share: number): string
   /** @param at an instant, ISO 8601 */
   day(at: string): string
   /** Day of the week, day and month. @param at an instant or a day, ISO 8601 */
@@ -100,7 +104,10 @@ export function formatsOf(locale: Intl.Locale, timeZone: string): Formats {
       return number({ style: 'currency', currency, maximumFractionDigits: 0 }).format(minor / 10 ** digits)
     },
     number: (value) => number({}).format(value),
+    decimal: (value) =>
+      number({ minimumFractionDigits: 2, maximumFractionDigits: 2, useGrouping: false }).format(value),
     percent: (share) => number({ style: 'percent' }).format(share),
+    rate: (share) => number({ style: 'percent', maximumFractionDigits: 2 }).format(share),
     day: (at) => days.format(new Date(at)),
     // A day alone begins at midnight in Greenwich: its noon is on the same day nearly everywhere.
     shortDay: (at) => shortDays.format(new Date(at.length > 10 ? at : `${at}T12:00:00Z`)),

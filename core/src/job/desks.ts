@@ -8,8 +8,10 @@ import { standingOf } from './steps.ts'
 
 /** Whether the device stands where it would ask for the account. */
 export function isAtTheWizard(job: JobState): boolean {
-  const { bench, deleted } = standingOf(job)
-  return (deleted !== 'no' && bench.setUpAt !== undefined) || factsOf(job).complaint === 'second-hand'
+  const { bench, deleted, account } = standingOf(job)
+  // Only the wizard asks: what was seen to ask after a reset stands there, whoever has not said so.
+  const wasSeen = bench.setUpAt !== undefined || account.asked === true
+  return (deleted !== 'no' && wasSeen) || factsOf(job).complaint === 'second-hand'
 }
 
 /** Where the order stands that releases a lock, or has released it; one that failed or was cancelled is none. */

@@ -335,6 +335,7 @@ export type OwnLine = z.infer<typeof ownLine>
 /** How money changes hands. */
 export const paidHow = z.enum(['cash', 'card', 'transfer'])
 export type PaidHow = z.infer<typeof paidHow>
+export const PAID_HOW = paidHow.options
 /** Money that was taken before the hand-back: a deposit. */
 export const payment = z.strictObject({
   key: z.uuid(),

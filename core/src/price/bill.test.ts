@@ -1,16 +1,8 @@
-import { createRequire } from 'node:module'
+import currencyData from 'cldr-core/supplemental/currencyData.json' with { type: 'json' }
 import Decimal from 'decimal.js'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { billOf, inCash, taxWithin, type BillLine } from './index.ts'
-
-const { supplemental } = createRequire(import.meta.url)('cldr-core/supplemental/currencyData.json') as {
-  supplemental: {
-    currencyData: {
-      fractions: Record<string, { _cashDigits?: string; _cashRounding?: string; _digits: string }>
-    }
-  }
-}
+import { billOf, inCash, minorOf, taxWithin, type BillLine } from './index.ts'
 
 const taxed = (minor: number) => ({ minor, taxedMinor: minor })
 const LINE: fc.Arbitrary<BillLine> = fc.oneof(
@@ -65,9 +57,19 @@ describe('a bill', () => {
   })
 })
 
+describe('an amount as somebody types it', () => {
+  it('is read with point or comma and any minus, and nothing else is taken for one', () => {
+    const typed = ['35', '35.5', '35,50', ' 0.05 ', '-3', '−3,00', '–1.2', '1234.5', '000012']
+    expect(typed.map(minorOf)).toEqual([3500, 3550, 3550, 5, -300, -300, -120, 123_450, 1200])
+    for (const none of ['', '-', 'ten', '1.234,50', '3.505', '3.', '.5', '--3', '12345678', '1e3', '٣٥'])
+      expect([none, minorOf(none)]).toEqual([none, undefined])
+  })
+})
+
 describe('cash', () => {
   // Source: Unicode CLDR, supplemental currency data, as its own package ships it.
-  const { fractions } = supplemental.currencyData
+  const fractions: Record<string, { _cashDigits?: string; _cashRounding?: string; _digits: string }> =
+    currencyData.supplemental.currencyData.fractions
   it('is rounded as the platform’s data say, in every currency they name and in no other', () => {
     const digitsOf = (currency: string) =>
       new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ??

@@ -1,4 +1,5 @@
 export * from './bill.ts'
 export * from './cash.ts'
+export * from './minorOf.ts'
 export * from './priceList.ts'
 export * from './quote.ts'

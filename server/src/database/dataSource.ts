@@ -25,6 +25,8 @@ import { outcomeEntity } from '../jobs/outcomes.ts'
 import { orderEntity } from '../orders/entity.ts'
 import { SupplyAsAList1700000000016 } from '../migrations/0016-supply-as-a-list.ts'
 import { OutcomesOfJobs1700000000017 } from '../migrations/0017-outcomes-of-jobs.ts'
+import { Invoices1700000000018 } from '../migrations/0018-invoices.ts'
+import { invoiceEntity } from '../hand-back/invoices.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { supplyListEntity } from '../supply/service.ts'
 import { calendarEntity } from '../calendar/entity.ts'
@@ -69,6 +71,7 @@ const MIGRATIONS = [
   CalendarOfTheShop1700000000015,
   SupplyAsAList1700000000016,
   OutcomesOfJobs1700000000017,
+  Invoices1700000000018,
 ]
 
 /** Of mysql2's pool, what is used here. */
@@ -105,6 +108,7 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
       ownershipDocumentEntity,
       mailEntity,
       calendarEntity,
+      invoiceEntity,
       reportEntity,
       priceListEntity,
       supplyListEntity,

@@ -1,4 +1,11 @@
-import { handBackFacts, type BenchChange, type JobState, type Order, type Step } from '@benevox/core/job'
+import {
+  handBackFacts,
+  type BenchChange,
+  type HandBackRecord,
+  type JobState,
+  type Order,
+  type Step,
+} from '@benevox/core/job'
 import { describe, expect, it } from 'vitest'
 import { wordsIn, type Language } from '@benevox/words'
 import { pdfText } from '../../../e2e/pdfText.ts'
@@ -22,6 +29,17 @@ const step = (change: BenchChange, n: number): Step => ({
 const RESET = (['revealed', 'wipe-started', 'wipe-finished', 'first-start', 'set-up'] as const).map(
   (kind, n) => step({ kind }, n),
 )
+const HANDED_BACK: HandBackRecord = {
+  screen: 'confirmed-off',
+  account: 'on',
+  carrier: 'not-part-of-this-job',
+  whoSignsIn: 'The owner, at home',
+  returned: ['device', 'sim-tray'],
+  note: 'Reset from recovery.',
+  priceMinor: 3550,
+  currency: 'EUR',
+  at,
+}
 const job: JobState = {
   id: 1,
   ticket: 'B1001',
@@ -45,17 +63,7 @@ const job: JobState = {
   remoteRequests: [],
   pricesId: 1,
   catalogId: 1,
-  handBack: {
-    screen: 'confirmed-off',
-    account: 'on',
-    carrier: 'not-part-of-this-job',
-    whoSignsIn: 'The owner, at home',
-    returned: ['device', 'sim-tray'],
-    note: 'Reset from recovery.',
-    priceMinor: 3550,
-    currency: 'EUR',
-    at,
-  },
+  handBack: HANDED_BACK,
 }
 const PLACE = { zone: 'Europe/Berlin', country: 'DE' }
 const textOf = async (changed: Partial<JobState> = {}, language: Language = 'en') => {
@@ -69,6 +77,7 @@ const textOf = async (changed: Partial<JobState> = {}, language: Language = 'en'
             made,
             facts,
             model,
+            '000017',
           ),
         ),
       )
@@ -146,6 +155,35 @@ describe('the hand-back paper, read back by another library', () => {
       'Norlane: unlocked through Greywater Releases, code 00491827.',
     )
     expect(await textOf({ orders: [{ ...order, state: 'failed' }] })).not.toContain('00491827')
+  })
+  it('says what it cost line by line, its tax, what was paid before and how the rest was', async () => {
+    const work = { kind: 'work', work: 'reset-from-recovery', minor: 3500, taxedMinor: 3500 } as const
+    const refund = { kind: 'refund', supplier: 'Greywater Releases', minor: -260, taxedMinor: 0 } as const
+    const own = { kind: 'own', text: 'For a regular', reason: 'every year', by: 'Imke' } as const
+    const lines = [work, refund, { ...own, minor: -300, taxedMinor: -300 }]
+    const bill = { currency: 'CHF', taxRate: 0.081, lines, totalMinor: 2940, taxMinor: 240 }
+    const closed = (settled: NonNullable<HandBackRecord['settled']>): Partial<JobState> => ({
+      handBack: { ...HANDED_BACK, priceMinor: 2940, currency: 'CHF', bill, settled },
+      payments: [{ key: crypto.randomUUID(), minor: 1001, currency: 'CHF', how: 'card', by: 'Runa', at }],
+    })
+    const letters = (text = '') => text.replace(/\s+/g, '')
+    const text = letters(await textOf(closed({ how: 'cash', minor: 1940, roundedMinor: 1 })))
+    for (const said of [
+      'Invoice 000017',
+      'Reset from recovery CHF 35.00',
+      'Refund from Greywater Releases -CHF 2.60',
+      'For a regular -CHF 3.00',
+      'Total CHF 29.40',
+      '8.1% tax included CHF 2.40',
+      'Deposit, 5 March 2026 -CHF 10.01',
+      'Rounded to coins CHF 0.01',
+      'Paid in cash CHF 19.40',
+    ])
+      expect(text).toContain(letters(said))
+    // Why somebody got it cheaper is the shop’s own matter.
+    expect(text).not.toContain(letters('every year'))
+    const later = letters(await textOf(closed({ how: 'later', minor: 0, roundedMinor: 0 })))
+    expect(later).toContain(letters('Not paid yet CHF 19.39'))
   })
   it('is not made for a job that is not handed back', async () => {
     expect(await textOf({ handBack: null })).toBeUndefined()

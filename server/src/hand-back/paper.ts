@@ -47,7 +47,7 @@ function billTable({ payments = [] }: JobState, record: HandBackRecord, words: W
   const lines = (bill?.lines ?? []).map((line) => amount(billLineText(line, words), line.minor))
   const tax =
     bill && bill.taxMinor > 0
-      ? [amount(say('bill.tax', { rate: words.percent(bill.taxRate) }), bill.taxMinor)]
+      ? [amount(say('bill.tax', { rate: words.rate(bill.taxRate) }), bill.taxMinor)]
       : []
   const deposits = payments.map(({ minor, at }) =>
     amount(say('bill.deposit', { day: words.day(at) }), -minor),
@@ -79,6 +79,7 @@ export async function handBackPaper(
   job: JobState,
   facts: HandBackFacts,
   model: ModelKnown | undefined,
+  invoiceNumber: string | undefined,
 ): Promise<Buffer> {
   const { say } = words
   const { record } = facts
@@ -97,6 +98,7 @@ export async function handBackPaper(
           ...headRows(words, job.customer, job.answers, model),
           row(say('document.checkedIn'), words.day(job.openedAt)),
           row(say('handBack.handedBack'), words.day(record.at)),
+          ...(invoiceNumber ? [row(say('bill.invoice'), invoiceNumber)] : []),
           row(
             say('handBack.givenBack'),
             returned.length > 0 ? words.list(returned) : say('handBack.nothing'),

@@ -46,6 +46,12 @@ export async function intakeReceipt(
                 row(say('receipt.ready'), readyText(told, words)),
               ]
             : []),
+          ...(job.payments ?? []).map(({ minor, currency, at, how }) =>
+            row(
+              say('bill.deposit', { day: words.day(at) }),
+              say('history.line', { what: words.money(minor, currency), more: say(`pay.${how}`) }),
+            ),
+          ),
           ...(intake?.note ? [row(say('receipt.notes'), intake.note)] : []),
         ],
       },

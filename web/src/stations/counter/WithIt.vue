@@ -2,6 +2,7 @@
 import { answerText } from '@benevox/words'
 import { computed, ref } from 'vue'
 import { useJob } from '../../job/jobs.ts'
+import DepositBlock from './DepositBlock.vue'
 import ConditionBlock from './ConditionBlock.vue'
 import OwnershipDocuments from './OwnershipDocuments.vue'
 import PapersBlock from './PapersBlock.vue'
@@ -18,6 +19,7 @@ const PANELS = {
   registry: RegistryBlock,
   ownership: OwnershipDocuments,
   condition: ConditionBlock,
+  deposit: DepositBlock,
   documents: PapersBlock,
 } as const
 type Name = keyof typeof PANELS
@@ -30,7 +32,10 @@ const offers = computed(() => {
   const registryAnswer = answerText('registryAnswer', facts.registryAnswer, words)
   const isHere = facts.deviceHere !== 'no'
   const left = saved?.intake
-  const isAgreed = saved?.agreement?.kind === 'signed'
+  const { agreement } = saved ?? {}
+  const isAgreed = agreement?.kind === 'signed'
+  const deposit = isAgreed ? (agreement.told?.depositMinor ?? 0) : 0
+  const paid = (saved?.payments ?? []).reduce((sum, { minor }) => sum + minor, 0)
   const all: readonly { name: Name; when: boolean; isDue: boolean; says: string }[] = [
     {
       name: 'registry',
@@ -49,6 +54,12 @@ const offers = computed(() => {
       when: isHere && facts.modelId !== undefined,
       isDue: !left,
       says: left ? '✓' : '',
+    },
+    {
+      name: 'deposit',
+      when: deposit > 0 || paid > 0,
+      isDue: paid === 0,
+      says: paid > 0 ? words.money(paid, job.bill?.currency ?? 'EUR') : '',
     },
     { name: 'documents', when: facts.modelId !== undefined, isDue: isAgreed, says: '' },
   ]

@@ -46,7 +46,7 @@ const offered = computed(() => HOW.filter((how) => due.value > 0 || how !== 'lat
           </td>
         </tr>
         <tr v-if="bill.taxMinor > 0" class="text-ink-soft">
-          <td>{{ say('bill.tax', { rate: words.percent(bill.taxRate) }) }}</td>
+          <td>{{ say('bill.tax', { rate: words.rate(bill.taxRate) }) }}</td>
           <td class="text-end font-mono">{{ money(bill.taxMinor) }}</td>
         </tr>
         <tr v-for="one in job.saved?.payments ?? []" :key="one.key">

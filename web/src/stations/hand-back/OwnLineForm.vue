@@ -1,10 +1,10 @@
 <script setup lang="ts">
+import { minorOf } from '@benevox/core/price'
 import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
 import { say, words } from '../../words/index.ts'
-import { minorOf } from './minorOf.ts'
 
 /** A discount, or something of the shop's own: a supervisor answers for it, with a reason. */
 const props = defineProps<{ currency: string }>()
