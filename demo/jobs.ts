@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { AccountConfirmed, BenchRecord, HandBackRecord, IntakeRecord } from '@benevox/core/job'
+import type { AccountConfirmed, BenchRecord, Command, IntakeRecord } from '@benevox/core/job'
 import { checkDigit } from '@benevox/core/imei'
 import type { Facts } from '@benevox/core/route'
 
@@ -13,7 +13,9 @@ export interface DemoJob {
   readonly intake?: IntakeRecord
   readonly bench?: (at: (minutesAgo: number) => string) => BenchRecord
   readonly account?: (at: (minutesAgo: number) => string) => AccountConfirmed
-  readonly handBack?: (at: (minutesAgo: number) => string) => HandBackRecord
+  readonly handBack?: (
+    at: (minutesAgo: number) => string,
+  ) => Omit<Extract<Command, { kind: 'hand-back' }>, 'kind'> & { readonly at: string }
   readonly attempts?: readonly {
     readonly id: string
     readonly minutesAgo: number
@@ -53,18 +55,7 @@ const taken: Facts = {
 }
 
 /** A reset at the price of the demo's list, paid by card. */
-const RESET_PAID: Pick<HandBackRecord, 'priceMinor' | 'currency' | 'bill' | 'settled'> = {
-  priceMinor: 3500,
-  currency: 'EUR',
-  bill: {
-    currency: 'EUR',
-    taxRate: 0.19,
-    lines: [{ kind: 'work', work: 'reset-from-recovery', minor: 3500, taxedMinor: 3500 }],
-    totalMinor: 3500,
-    taxMinor: 559,
-  },
-  settled: { how: 'card', minor: 3500, roundedMinor: 0 },
-}
+const RESET_PAID = { priceMinor: 3500, currency: 'EUR', paid: 'card' } as const
 
 export const DEMO_JOBS: readonly DemoJob[] = [
   {

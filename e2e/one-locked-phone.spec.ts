@@ -139,7 +139,7 @@ test('a phone of family 1, from the counter to the paper: first without a data l
     'Unlock ordered from Greywater Releases €19.00',
     'Total €64.00',
   ].entries())
-    await expect(lines.nth(line)).toHaveText(said)
+    await expect.poll(async () => letters((await lines.nth(line).textContent()) ?? '')).toBe(letters(said))
   await closeJob(page, 'Cash')
   const paper = await paperOf(page)
   for (const said of [

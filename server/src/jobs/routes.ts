@@ -2,7 +2,6 @@ import { randomUUID } from 'node:crypto'
 import { TOLD_STEPS } from '@benevox/core/job'
 import type { DataSource } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
-import { keepInvoice } from '../hand-back/invoices.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import { staffEntity } from '../session/entity.ts'
@@ -70,9 +69,7 @@ export function jobHandlers(
 
     handBack({ params, body, staffId }) {
       const { version, ...said } = body
-      return life.run(params.id, { staffId, version }, { kind: 'hand-back', ...said }, (manager, job, at) =>
-        keepInvoice(manager, job, staffId, at),
-      )
+      return life.run(params.id, { staffId, version }, { kind: 'hand-back', ...said })
     },
 
     async addLine({ params, body, staffId }) {

@@ -124,9 +124,13 @@ const partNames = (parts: readonly (typeof PARTS)[number][]) =>
                 @keep="(text, isNoSecret) => keep('note', text, isNoSecret)"
               />
             </div>
-            <p class="mt-3 text-[0.95rem] text-ink-soft">{{ say('handBackPage.tell') }}</p>
           </form>
-          <BillBlock v-model:paid="form.paid" />
+          <div>
+            <BillBlock v-model:paid="form.paid" />
+            <p class="mt-4 border-t border-rule pt-3 text-[0.95rem] text-ink-soft">
+              {{ say('handBackPage.tell') }}
+            </p>
+          </div>
         </div>
       </div>
     </template>

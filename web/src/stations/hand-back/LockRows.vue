@@ -17,7 +17,10 @@ const job = useJob()
   <section :aria-label="say('handBack.threeLocks')" class="ruled border-y-2 border-ink">
     <fieldset v-for="lock in LOCKS" :key="lock" class="grid grid-cols-[7.5rem_1fr] gap-x-4 py-2.5">
       <legend class="sr-only">{{ say(`lock.${lock}`) }}</legend>
-      <LockBolt :lock="lock" :state="route.locks[lock]" />
+      <p aria-hidden="true">
+        <b>{{ say(`lock.${lock}`) }}</b><br />
+        <LockBolt :lock="lock" :state="route.locks[lock]" />
+      </p>
       <div>
         <div class="flex flex-wrap gap-2">
           <label
