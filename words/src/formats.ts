@@ -76,6 +76,8 @@ export function formatsOf(locale: Intl.Locale, timeZone: string): Formats {
   const weekdays = new Intl.DateTimeFormat(locale, { timeZone: 'UTC', weekday: 'long' })
   const times = date({ hour: '2-digit', minute: '2-digit' })
   const isoDays = new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short' })
+  // As in the sentences around it: 20 %, with its space, where the region writes one.
+  const percents = new Intl.NumberFormat(locale, { style: 'percent' })
   const relative = new Intl.RelativeTimeFormat(locale, { numeric: 'auto' })
   const countries = new Intl.DisplayNames(locale, { type: 'region', fallback: 'none' })
   const languages = new Intl.DisplayNames(locale, { type: 'language' })
@@ -106,8 +108,9 @@ export function formatsOf(locale: Intl.Locale, timeZone: string): Formats {
     number: (value) => number({}).format(value),
     decimal: (value) =>
       number({ minimumFractionDigits: 2, maximumFractionDigits: 2, useGrouping: false }).format(value),
-    percent: (share) => number({ style: 'percent' }).format(share),
-    rate: (share) => number({ style: 'percent', maximumFractionDigits: 2 }).format(share),
+    percent: (share) => percents.format(share),
+    rate: (share) =>
+      percents.format(0).replace('0', number({ maximumFractionDigits: 2 }).format(share * 100)),
     day: (at) => days.format(new Date(at)),
     // A day alone begins at midnight in Greenwich: its noon is on the same day nearly everywhere.
     shortDay: (at) => shortDays.format(new Date(at.length > 10 ? at : `${at}T12:00:00Z`)),

@@ -65,6 +65,12 @@ describe('how dates, times and amounts are written', () => {
   it('numbers as the language writes them, and where it is the region’s own as the region does', () => {
     const abroad = wordsIn('en', BERLIN)
     expect([abroad.tenths(3140), abroad.money(123_450, 'EUR')]).toEqual(['3.1', '€1,234.50'])
+    expect([abroad.percent(0.47), abroad.rate(0.081), de.rate(0.19), de.rate(0.077)]).toEqual([
+      '47\u00a0%',
+      '8.1\u00a0%',
+      '19\u00a0%',
+      '7,7\u00a0%',
+    ])
     expect([de.tenths(3140), wordsIn('fr', BERLIN).tenths(3140)]).toEqual(['3,1', '3,1'])
     // Unicode CLDR: Swiss German groups by an apostrophe and divides by a point.
     expect(wordsIn('de', { ...BERLIN, country: 'CH' }).number(12_345.5)).toMatch(/^12[’']345\.5$/)
