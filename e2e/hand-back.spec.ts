@@ -1,0 +1,79 @@
+import { expect, test } from '@playwright/test'
+import { expectAccessible } from './accessible.ts'
+import { agreedTo, closeJob, openBeside, paperOf, signIn, tellIt } from './shop.ts'
+
+const RESET = ['in-recovery', 'wipe-started', 'wipe-finished', 'first-start', 'set-up'] as const
+const letters = (text: string) => text.replace(/\s/g, '')
+
+test('a deposit at the counter, a discount by a supervisor, the rest in cash: the bill, the page and the document say the same', async ({
+  page,
+}) => {
+  await signIn(page)
+  const id = await agreedTo(page, 'vane 5', { accountOnDevice: 'no', carrierLocked: 'no' })
+  await page.goto(`/counter/${id}`)
+  await openBeside(page, 'Deposit')
+  const amount = page.getByLabel('Deposit, EUR')
+  // What the customer was told is offered; they pay another amount.
+  await expect(amount).not.toHaveValue('')
+  await amount.fill('ten')
+  await expect(page.getByRole('button', { name: 'Card', exact: true })).toBeDisabled()
+  await amount.fill('10,00')
+  await page.getByRole('button', { name: 'Card', exact: true }).click()
+  await expect(page.getByText(/^€10\.00 taken on .* by Runa · Card$/)).toBeVisible()
+
+  await tellIt(page, id, ...RESET.map((kind) => ({ kind })))
+  await page.goto(`/hand-back/${id}`)
+  await expect(page.getByTestId('total')).toHaveText('€35.00')
+  await expect(page.getByTestId('due')).toHaveText('€25.00')
+  // The sentence beside each lock is the one of the document.
+  const sentence = '“Confirmed off: the set-up wizard was reached after the reset.”'
+  await expect(page.getByText(sentence)).toBeVisible()
+  const close = page.getByRole('button', { name: 'Hand back and close' })
+  await expect(close).toBeDisabled()
+  await expectAccessible(page, 'hand back')
+
+  await page.getByRole('button', { name: 'Discount or line of your own' }).click()
+  await page.getByLabel('What for?').fill('For a regular')
+  await page.getByLabel('Amount, below zero for a discount').fill('-3.33')
+  await page.getByLabel('Reason', { exact: true }).fill('comes every year')
+  const code = page.getByLabel('Supervisor’s code')
+  await code.fill('1357')
+  await page.getByRole('button', { name: 'Add to the bill' }).click()
+  await expect(page.getByRole('alert')).toContainText('Teo')
+  await expect(page.getByTestId('total')).toHaveText('€35.00')
+  await code.fill('8642')
+  await page.getByRole('button', { name: 'Add to the bill' }).click()
+  await expect(page.getByTestId('total')).toHaveText('€31.67')
+  await expect(page.getByTestId('due')).toHaveText('€21.67')
+
+  await closeJob(page, 'Cash')
+  const paper = letters(await paperOf(page))
+  for (const said of [
+    sentence.slice(1, -1),
+    'Reset from recovery €35.00',
+    'For a regular -€3.33',
+    'Total €31.67',
+    '19% tax included €5.06',
+    'Paid in cash €21.67',
+  ])
+    expect(paper).toContain(letters(said))
+  expect(paper).toMatch(/Invoice\d{6}/)
+  expect(paper).not.toContain(letters('comes every year'))
+})
+
+test('what was done while the page stood open is another price: nothing is closed at the old one', async ({
+  page,
+}) => {
+  await signIn(page)
+  const id = await agreedTo(page, 'vane 5', { accountOnDevice: 'no', carrierLocked: 'no' })
+  await page.goto(`/hand-back/${id}`)
+  await expect(page.getByTestId('total')).toHaveText('€0.00')
+  await expect(page.getByText('Nothing is charged.')).toBeVisible()
+  await tellIt(page, id, ...RESET.map((kind) => ({ kind })))
+  await page.getByRole('button', { name: 'Hand back and close' }).click()
+  await expect(page.getByRole('dialog').or(page.getByRole('alert')).first()).toBeVisible()
+  await page.goto(`/hand-back/${id}`)
+  await expect(page.getByTestId('due')).toHaveText('€35.00')
+  await closeJob(page)
+  expect(letters(await paperOf(page))).toContain(letters('Paid by card €35.00'))
+})
