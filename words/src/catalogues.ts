@@ -2854,4 +2854,6 @@ export interface Messages {
   'deposit.told': { readonly amount: string | number }
   'counter.deposit': object
   'deposit.amount': { readonly currency: string | number }
+  'refusal.more-than-owed': { readonly owed: string | number }
+  'bill.paidOn': { readonly day: string | number }
 }

@@ -105,6 +105,8 @@ export function refusalText(refusal: Refusal, words: Words): string {
       return say('refusal.not-so', { lock: say(`lock.${refusal.lock}`) })
     case 'other-price':
       return say('refusal.other-price', { total: words.money(refusal.totalMinor, refusal.currency) })
+    case 'more-than-owed':
+      return say('refusal.more-than-owed', { owed: words.money(refusal.owedMinor, refusal.currency) })
     case 'how-paid':
       return say('refusal.how-paid', { due: words.money(Math.abs(refusal.dueMinor), refusal.currency) })
     case 'other-currency':

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { handBack } from '../../test/histories.ts'
 import { bench, Story, wipe } from '../../test/story.ts'
-import { billOfJob, dueMinor, type Command } from './index.ts'
+import { billOfJob, dueMinor, owedMinor, type Command } from './index.ts'
 
 const KEY = '00000000-0000-4000-8000-000000000001'
 
@@ -45,5 +45,22 @@ describe('what a job costs in the end', () => {
     story.does(add(true))
     const { totalMinor, taxMinor } = billOfJob(story.job, story.world)
     expect([totalMinor, taxMinor, dueMinor(story.job, story.world)]).toEqual([0, 0, -5000])
+  })
+  it('whoever pays later owes it until then, and no more is taken', () => {
+    const story = new Story({ complaint: 'forgotten-lock' }).signs()
+    story.does(bench({ kind: 'in-recovery' }), ...wipe, bench({ kind: 'set-up' }))
+    const pays = (minor: number, nth: number): Command => ({
+      kind: 'take-payment',
+      payment: { key: KEY.slice(0, -1) + String(nth), minor, currency: 'EUR', how: 'transfer' },
+    })
+    const later: object = { ...handBack(story.job, story.world, 0), paid: 'later' }
+    story.does(later as Command)
+    expect(owedMinor(story.job)).toBe(3500)
+    expect(story.attempts(pays(3501, 2))).toBe('more-than-owed')
+    story.does(pays(1500, 3), pays(2000, 4), pays(2000, 4))
+    expect([owedMinor(story.job), story.job.payments?.length]).toEqual([0, 2])
+    expect(story.attempts(pays(1, 5))).toBe('more-than-owed')
+    const paid = new Story({ complaint: 'forgotten-lock' }).handsBack()
+    expect(paid.attempts(pays(1, 6))).toBe('more-than-owed')
   })
 })

@@ -79,6 +79,7 @@ function isTold(command: Command, world: World): boolean {
       return isLate(command.startedAt, world)
     case 'end-attempt':
     case 'registry-said':
+    case 'take-payment':
       return true
     default:
       return false

@@ -32,9 +32,14 @@ export function decideHandBack(job: JobState, command: HandBack, world: World): 
 
 /** What is left to pay, after what was paid before; below zero it is to be paid back. */
 export function dueMinor(job: JobState, world: Pick<World, 'prices'>): number {
-  const paid = (job.payments ?? []).reduce((sum, { minor }) => sum + minor, 0)
-  return billOfJob(job, world).totalMinor - paid
+  return billOfJob(job, world).totalMinor - paidMinor(job)
 }
+
+/** What a closed job still has to be paid: it was handed back to somebody who pays later. */
+export const owedMinor = (job: JobState): number =>
+  job.handBack?.settled?.how === 'later' ? job.handBack.priceMinor - paidMinor(job) : 0
+
+const paidMinor = ({ payments = [] }: JobState): number => payments.reduce((sum, { minor }) => sum + minor, 0)
 
 function settledBy(due: number, paid: HandBack['paid'], currency: string): Settled {
   if (due === 0 || !paid) return { how: 'nothing-due', minor: 0, roundedMinor: 0 }
@@ -51,10 +56,13 @@ export function decideLine(job: JobState, { line, supervisor, noSecret }: AddLin
   return secret ?? yes({ kind: 'line-added', line: { ...line, by: supervisor.name, at: world.now } })
 }
 
-/** A deposit, in the currency of the bill. */
+/** A deposit, in the currency of the bill; after the hand-back what is still owed, and no more. */
 export function decidePayment(job: JobState, { payment }: TakePayment, world: World): Decided {
   if (job.payments?.some(({ key }) => key === payment.key)) return yes()
-  const { currency } = billOfJob(job, world)
+  const currency = job.handBack?.currency ?? billOfJob(job, world).currency
+  const owed = owedMinor(job)
+  if (job.handBack && payment.minor > owed)
+    return refused({ code: 'more-than-owed', owedMinor: owed, currency })
   if (payment.currency !== currency) return refused({ code: 'other-currency', currency })
   return yes({ kind: 'payment-taken', payment: { ...payment, by: world.by, at: world.now } })
 }

@@ -53,10 +53,12 @@ function billTable({ payments = [] }: JobState, record: HandBackRecord, words: W
     amount(say('bill.deposit', { day: words.day(at) }), -minor),
   )
   const rounded = settled?.roundedMinor ? [amount(say('bill.rounded'), settled.roundedMinor)] : []
-  const paid = settled && settledText(settled, words)
-  const due = priceMinor - payments.reduce((sum, { minor }) => sum + minor, 0)
-  // What is not paid yet is told as what is left.
-  const left = settled?.how === 'later' ? due : (settled?.minor ?? 0)
+  const isLater = settled?.how === 'later'
+  // What is not paid yet is told as what is left, and not at all once nothing is.
+  const left = isLater
+    ? priceMinor - payments.reduce((sum, { minor }) => sum + minor, 0)
+    : (settled?.minor ?? 0)
+  const paid = settled && !(isLater && left === 0) ? settledText(settled, words) : ''
   return {
     layout: 'lightHorizontalLines',
     table: {

@@ -57,6 +57,7 @@ const KIND: Readonly<Record<RefusalCode, ProblemCode>> = {
   'not-so': 'gate-closed',
   'other-price': 'gate-closed',
   'how-paid': 'gate-closed',
+  'more-than-owed': 'not-possible-now',
   'other-currency': 'bad-request',
 }
 

@@ -7,6 +7,7 @@ import {
   carrierPlanOf,
   costsTheFee,
   dueMinor,
+  owedMinor,
   after,
   benchActionOf,
   benchPlaceOf,
@@ -365,6 +366,7 @@ export function createJobSession(id: number, shared: Shared) {
     statements: computed(() => shown.value && around.value && statementsOf(shown.value, around.value)),
     shownOff: computed(() => shown.value && shownOff(shown.value)),
     bill: computed(() => shown.value && around.value && billOfJob(shown.value, around.value)),
+    owedMinor: computed(() => (shown.value ? owedMinor(shown.value) : 0)),
     dueMinor: computed(() => (shown.value && around.value ? dueMinor(shown.value, around.value) : 0)),
     /** What has happened on the way to the end of the account lock. */
     account: computed(() => shown.value && standingOf(shown.value).account),

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { call } from '../api/client.ts'
 import { useJob } from '../job/jobs.ts'
 import FreeText from './FreeText.vue'
+import SupervisorCode from './SupervisorCode.vue'
 import { eventText } from '../words/job.ts'
 import { say } from '../words/index.ts'
 import { usePageKeys } from './pageKeys.ts'
@@ -75,16 +76,7 @@ usePageKeys({ key: 'backspace', does: 'keyHelp.undo', when: () => isAtOnce.value
         :maxlength="200"
         @keep="(text) => (reason = text)"
       />
-      <input
-        v-if="isBreach"
-        v-model="code"
-        class="field !w-60 font-mono"
-        type="password"
-        :aria-label="say('waive.code')"
-        :placeholder="say('waive.codeHint')"
-        autocomplete="off"
-        maxlength="20"
-      />
+      <SupervisorCode v-if="isBreach" v-model="code" />
       <button class="act" :disabled="reason.trim().length < 3 || (isBreach && code.length < 4)">
         {{ say('undo.doIt') }}
       </button>

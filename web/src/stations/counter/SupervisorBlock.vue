@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
+import SupervisorCode from '../../parts/SupervisorCode.vue'
 import { checkText } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
@@ -47,15 +48,7 @@ async function open(gate: Gate): Promise<void> {
           :maxlength="300"
           @keep="(text) => (reason = text)"
         />
-        <input
-          v-model="code"
-          class="field !w-44"
-          type="password"
-          :aria-label="say('waive.code')"
-          :placeholder="say('waive.codeHint')"
-          autocomplete="off"
-          maxlength="20"
-        />
+        <SupervisorCode v-model="code" />
         <button class="act" :disabled="reason.trim().length < 10 || code.length < 4">
           {{ say('waive.waive') }}
         </button>

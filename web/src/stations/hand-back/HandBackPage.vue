@@ -7,6 +7,7 @@ import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
 import JobFrame from '../../parts/JobFrame.vue'
 import { eventText } from '../../words/job.ts'
+import PaymentTaken from '../../parts/PaymentTaken.vue'
 import BillBlock from './BillBlock.vue'
 import LockRows from './LockRows.vue'
 import { say, words } from '../../words/index.ts'
@@ -84,7 +85,18 @@ const partNames = (parts: readonly (typeof PARTS)[number][]) =>
     <template #default="{ job: saved, route }">
       <div class="px-6 py-4">
         <h1 class="mb-3">{{ say('station.hand-back') }}</h1>
-        <p v-if="saved.handBack" class="text-xl">{{ say('handBackPage.done') }}</p>
+        <div v-if="saved.handBack">
+          <p class="text-xl">{{ say('handBackPage.done') }}</p>
+          <section v-if="job.owedMinor > 0" class="mt-4 max-w-2xl border-t-2 border-ink pt-2">
+            <p class="flex justify-between text-xl font-bold">
+              <span>{{ say('bill.due') }}</span>
+              <span class="font-mono" data-testid="owed">{{
+                words.money(job.owedMinor, saved.handBack.currency)
+              }}</span>
+            </p>
+            <PaymentTaken :suggested="job.owedMinor" :currency="saved.handBack.currency" />
+          </section>
+        </div>
         <div v-else class="beside beside-wide">
           <form id="hand-back" @submit.prevent="handBack">
             <LockRows :route="route" :said="form" @say="(lock, value) => (form[lock] = value)" />

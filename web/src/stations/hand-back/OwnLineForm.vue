@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
+import SupervisorCode from '../../parts/SupervisorCode.vue'
 import { say, words } from '../../words/index.ts'
 
 /** A discount, or something of the shop's own: a supervisor answers for it, with a reason. */
@@ -74,15 +75,7 @@ async function add(): Promise<void> {
       :maxlength="200"
       @keep="(text, isNoSecret) => keep('reason', text, isNoSecret)"
     />
-    <input
-      v-model="code"
-      class="field !w-44"
-      type="password"
-      :aria-label="say('waive.code')"
-      :placeholder="say('waive.codeHint')"
-      autocomplete="off"
-      maxlength="20"
-    />
+    <SupervisorCode v-model="code" />
     <p class="w-full text-[0.95rem] text-ink-soft">{{ say('handBackPage.lineAmount') }}</p>
     <button class="act" :disabled="!isWhole">{{ say('handBackPage.addLine') }}</button>
   </form>
