@@ -50,7 +50,7 @@ function billTable({ payments = [] }: JobState, record: HandBackRecord, words: W
       ? [amount(say('bill.tax', { rate: words.rate(bill.taxRate) }), bill.taxMinor)]
       : []
   const deposits = payments.map(({ minor, at }) =>
-    amount(say(at < record.at ? 'bill.deposit' : 'bill.paidOn', { day: words.day(at) }), -minor),
+    amount(say(at > record.at ? 'bill.paidOn' : 'bill.deposit', { day: words.day(at) }), -minor),
   )
   const rounded = settled?.roundedMinor ? [amount(say('bill.rounded'), settled.roundedMinor)] : []
   const isLater = settled?.how === 'later'
