@@ -1,6 +1,5 @@
 import type { AgreementTerms } from '../route/index.ts'
 import type { FactName, Facts, Promised } from '../route/index.ts'
-import type { OwnLine, PaidHow, Payment } from './money.ts'
 import type { AtTheSupplier, Order, OrderChange, OrderReason } from './orders.ts'
 import type {
   AccountConfirmed,
@@ -11,6 +10,9 @@ import type {
   HandBackRecord,
   IntakeRecord,
   OwnershipFile,
+  OwnLine,
+  PaidHow,
+  Payment,
   RegistryRecord,
   StepChange,
   WaivedCheck,
