@@ -15,6 +15,7 @@ export default defineConfig({
             'core/src/**/*.test.ts',
             'contract/src/**/*.test.ts',
             'demo/**/*.test.ts',
+            'web/*.test.ts',
             'web/src/**/*.test.ts',
             'words/src/**/*.test.ts',
           ],
