@@ -35,7 +35,7 @@ export const billRoutes = {
   takePayment: {
     method: 'post',
     path: '/api/jobs/:id/payments',
-    says: 'Take a deposit',
+    says: 'Take a deposit, or after the hand-back what is owed',
     params: ofJob,
     body: takePaymentBody,
     answer: job,

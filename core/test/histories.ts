@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { refusedWhy, writtenBy, type AccountChange } from '../src/account/index.ts'
 import { askedBy, carrierSays, type CarrierChange } from '../src/carrier/index.ts'
+import { MONEY_TRIES } from './moneyTries.ts'
 import { USUAL_PRICES } from '../src/price/index.ts'
 import { PHONE, SEEN } from '../src/route/fixtures.ts'
 import type { DeviceOnJob, Facts } from '../src/route/index.ts'
@@ -401,25 +402,7 @@ const TRIES: fc.Arbitrary<Try> = fc.oneof(
       return { ...handBack(job, world, 0), paid } as Command
     }),
   },
-  {
-    weight: 1,
-    arbitrary: fc
-      .tuple(some(-500, -99_999, 350), fc.boolean())
-      .map(([minor, isSupervisor]): Try => (_, __, nth) => ({
-        kind: 'add-line',
-        line: { key: uuid(nth), text: 'for a regular', minor, reason: 'comes every year' },
-        supervisor: { name: 'Imke', isSupervisor },
-      })),
-  },
-  {
-    weight: 1,
-    arbitrary: fc
-      .tuple(some(500, 1200, 6000), some('EUR', 'EUR', 'CHF'))
-      .map(([minor, currency]): Try => (_, __, nth) => ({
-        kind: 'take-payment',
-        payment: { key: uuid(nth), minor, currency, how: 'cash' },
-      })),
-  },
+  ...MONEY_TRIES,
   {
     weight: 1,
     arbitrary: fc

@@ -10,9 +10,10 @@ export function billOfJob(job: JobState, { prices }: Pick<World, 'prices'>): Bil
   const currency = agreed?.currency ?? prices.currency
   // Work is asked for where somebody has agreed to pay for it.
   const work = agreed ? workThatSucceeded(job) : []
+  const fees = feesOf(job, currency)
   const lines: readonly BillLine[] = [
     ...work.map((one): BillLine => ({ kind: 'work', work: one, ...taxed(prices.work[one]) })),
-    ...feesOf(job, currency),
+    ...fees,
     ...(agreed && standingOf(job).account.service?.returnedAt
       ? [{ kind: 'makers-service', ...passedOn(prices.fees.makersService) } as const]
       : []),
@@ -24,8 +25,9 @@ export function billOfJob(job: JobState, { prices }: Pick<World, 'prices'>): Bil
       ...taxed(minor),
     })),
   ]
-  const fees = feesOf(job, currency).reduce((sum, { minor }) => sum + minor, 0)
-  return billOf(lines, { currency, taxRate: prices.taxRate, mostMinor: agreed?.mostMinor ?? fees })
+  // With nothing agreed to, what was paid for them is the most.
+  const mostMinor = agreed?.mostMinor ?? fees.reduce((sum, { minor }) => sum + minor, 0)
+  return billOf(lines, { currency, taxRate: prices.taxRate, mostMinor })
 }
 
 const taxed = (minor: number) => ({ minor, taxedMinor: minor })

@@ -1,5 +1,6 @@
 import type { AgreementTerms } from '../route/index.ts'
 import type { FactName, Facts, Promised } from '../route/index.ts'
+import type { OwnLine, PaidHow, Payment } from './money.ts'
 import type { AtTheSupplier, Order, OrderChange, OrderReason } from './orders.ts'
 import type {
   AccountConfirmed,
@@ -10,9 +11,6 @@ import type {
   HandBackRecord,
   IntakeRecord,
   OwnershipFile,
-  OwnLine,
-  PaidHow,
-  Payment,
   RegistryRecord,
   StepChange,
   WaivedCheck,

@@ -3,7 +3,8 @@ import { billOfJob } from './bill.ts'
 import type { Command } from './commands.ts'
 import { refused, secretsIn, yes, type Decided } from './decided.ts'
 import { statementsOf } from './locks.ts'
-import type { JobState, Settled } from './records.ts'
+import type { Settled } from './money.ts'
+import type { JobState } from './records.ts'
 import type { World } from './standing.ts'
 
 type HandBack = Extract<Command, { kind: 'hand-back' }>
@@ -39,7 +40,9 @@ export function dueMinor(job: JobState, world: Pick<World, 'prices'>): number {
 export const owedMinor = (job: JobState): number =>
   job.handBack?.settled?.how === 'later' ? job.handBack.priceMinor - paidMinor(job) : 0
 
-const paidMinor = ({ payments = [] }: JobState): number => payments.reduce((sum, { minor }) => sum + minor, 0)
+/** What was taken so far: deposits, and after the hand-back what was owed. */
+export const paidMinor = ({ payments = [] }: Pick<JobState, 'payments'>): number =>
+  payments.reduce((sum, { minor }) => sum + minor, 0)
 
 function settledBy(due: number, paid: HandBack['paid'], currency: string): Settled {
   if (due === 0 || !paid) return { how: 'nothing-due', minor: 0, roundedMinor: 0 }

@@ -1,5 +1,6 @@
 import type { Experience } from '../results/index.ts'
 import type { FactValues, TakenBack } from './commands.ts'
+import type { OwnLine, Payment } from './money.ts'
 import type { AtTheSupplier, Order, OrderChange } from './orders.ts'
 import type {
   AccountConfirmed,
@@ -10,8 +11,6 @@ import type {
   IntakeRecord,
   JobState,
   OwnershipFile,
-  OwnLine,
-  Payment,
   RegistryQuestion,
   RegistryRecord,
   Step,

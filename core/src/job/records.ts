@@ -4,6 +4,7 @@ import { carrierChange } from '../carrier/index.ts'
 import { experience } from '../results/index.ts'
 import { cue, keyId, linkKind } from '../catalog/index.ts'
 import { language, type Facts } from '../facts/index.ts'
+import { ownLine, payment, settled } from './money.ts'
 import { order } from './orders.ts'
 import { bill } from '../price/index.ts'
 import { agreementTerms, facts, registryAnswer, ROUTE_ACTIONS } from '../route/index.ts'
@@ -316,46 +317,6 @@ export type RemoteRequest = z.infer<typeof remoteRequest>
 /** What the hand-back says of one lock. *Confirmed off* only by an event that shows it. */
 export const lockStatement = z.enum(['confirmed-off', 'on', 'not-tested', 'none', 'not-part-of-this-job'])
 export type LockStatement = z.infer<typeof lockStatement>
-
-/** A line that a supervisor has put on the bill: a discount below zero, or something of the shop's own above it. */
-export const ownLine = z.strictObject({
-  key: z.uuid(),
-  text: z.string().trim().min(2).max(80),
-  minor: z
-    .int()
-    .min(-1_000_000)
-    .max(1_000_000)
-    .refine((amount) => amount !== 0, 'nothing'),
-  reason: z.string().trim().min(4).max(200),
-  by: z.string(),
-  at: instant,
-})
-export type OwnLine = z.infer<typeof ownLine>
-
-/** How money changes hands. */
-export const paidHow = z.enum(['cash', 'card', 'transfer'])
-export type PaidHow = z.infer<typeof paidHow>
-export const PAID_HOW = paidHow.options
-/** Money that was taken before the hand-back: a deposit. */
-export const payment = z.strictObject({
-  key: z.uuid(),
-  minor: z.int().min(1).max(10_000_000),
-  currency,
-  how: paidHow,
-  by: z.string(),
-  at: instant,
-})
-export type Payment = z.infer<typeof payment>
-
-/** What was left to pay at the hand-back, and how it was; below zero it was paid back. */
-export const settled = z.strictObject({
-  how: z.enum([...paidHow.options, 'later', 'nothing-due']),
-  /** As it changed hands: in cash rounded to the coins there are. */
-  minor: z.int(),
-  /** What rounding to coins has added, or taken off. */
-  roundedMinor: z.int(),
-})
-export type Settled = z.infer<typeof settled>
 
 export const handBackRecord = z.strictObject({
   screen: lockStatement,

@@ -1,5 +1,6 @@
 import {
   carrierRelease,
+  owedMinor,
   type HandBackFacts,
   type HandBackRecord,
   type JobState,
@@ -37,7 +38,7 @@ function releaseLine(job: JobState, { say }: Words): string | undefined {
 }
 
 /** What it cost, line by line, and how it was paid. */
-function billTable({ payments = [] }: JobState, record: HandBackRecord, words: Words): Content {
+function billTable(job: JobState, record: HandBackRecord, words: Words): Content {
   const { say } = words
   const { bill, settled, priceMinor, currency } = record
   const amount = (text: string, minor: number, bold = false): Content[] => [
@@ -49,15 +50,13 @@ function billTable({ payments = [] }: JobState, record: HandBackRecord, words: W
     bill && bill.taxMinor > 0
       ? [amount(say('bill.tax', { rate: words.rate(bill.taxRate) }), bill.taxMinor)]
       : []
-  const deposits = payments.map(({ minor, at }) =>
+  const deposits = (job.payments ?? []).map(({ minor, at }) =>
     amount(say(at > record.at ? 'bill.paidOn' : 'bill.deposit', { day: words.day(at) }), -minor),
   )
   const rounded = settled?.roundedMinor ? [amount(say('bill.rounded'), settled.roundedMinor)] : []
   const isLater = settled?.how === 'later'
   // What is not paid yet is told as what is left, and not at all once nothing is.
-  const left = isLater
-    ? priceMinor - payments.reduce((sum, { minor }) => sum + minor, 0)
-    : (settled?.minor ?? 0)
+  const left = isLater ? owedMinor(job) : (settled?.minor ?? 0)
   const paid = settled && !(isLater && left === 0) ? settledText(settled, words) : ''
   return {
     layout: 'lightHorizontalLines',

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { paidMinor } from '@benevox/core/job'
 import { answerText } from '@benevox/words'
 import { computed, ref } from 'vue'
 import { useJob } from '../../job/jobs.ts'
@@ -35,7 +36,7 @@ const offers = computed(() => {
   const { agreement } = saved ?? {}
   const isAgreed = agreement?.kind === 'signed'
   const deposit = isAgreed ? (agreement.told?.depositMinor ?? 0) : 0
-  const paid = (saved?.payments ?? []).reduce((sum, { minor }) => sum + minor, 0)
+  const paid = saved ? paidMinor(saved) : 0
   const all: readonly { name: Name; when: boolean; isDue: boolean; says: string }[] = [
     {
       name: 'registry',

@@ -1,0 +1,44 @@
+import { z } from 'zod'
+
+const instant = z.iso.datetime()
+const currency = z.string().regex(/^[A-Z]{3}$/)
+
+/** A line that a supervisor has put on the bill: a discount below zero, or something of the shop's own above it. */
+export const ownLine = z.strictObject({
+  key: z.uuid(),
+  text: z.string().trim().min(2).max(80),
+  minor: z
+    .int()
+    .min(-1_000_000)
+    .max(1_000_000)
+    .refine((amount) => amount !== 0, 'nothing'),
+  reason: z.string().trim().min(4).max(200),
+  by: z.string(),
+  at: instant,
+})
+export type OwnLine = z.infer<typeof ownLine>
+
+/** How money changes hands. */
+export const paidHow = z.enum(['cash', 'card', 'transfer'])
+export type PaidHow = z.infer<typeof paidHow>
+export const PAID_HOW = paidHow.options
+/** Money that was taken before the hand-back: a deposit. */
+export const payment = z.strictObject({
+  key: z.uuid(),
+  minor: z.int().min(1).max(10_000_000),
+  currency,
+  how: paidHow,
+  by: z.string(),
+  at: instant,
+})
+export type Payment = z.infer<typeof payment>
+
+/** What was left to pay at the hand-back, and how it was; below zero it was paid back. */
+export const settled = z.strictObject({
+  how: z.enum([...paidHow.options, 'later', 'nothing-due']),
+  /** As it changed hands: in cash rounded to the coins there are. */
+  minor: z.int(),
+  /** What rounding to coins has added, or taken off. */
+  roundedMinor: z.int(),
+})
+export type Settled = z.infer<typeof settled>
