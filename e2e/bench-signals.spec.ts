@@ -97,6 +97,7 @@ test('what matters is large enough to be read from a metre', async ({ page }) =>
   await page.locator('body').press('Space')
   expect(await size('now')).toBeGreaterThanOrEqual(36)
   await page.keyboard.press('x')
+  await expect(page.getByText('What did you see?')).toBeVisible()
   await page.keyboard.press('1')
   expect(await size('advice')).toBeGreaterThanOrEqual(28)
 })

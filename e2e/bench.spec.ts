@@ -261,6 +261,7 @@ test('recovery that comes back after the wipe: named a loop, and begun again fro
   await takenIn(page, 'vane 5')
   await page.locator('body').press('Space')
   await page.keyboard.press('x')
+  await expect(page.getByText('What did you see?')).toBeVisible()
   await page.keyboard.press('0')
   await expect(page.getByTestId('menu-line')).toHaveText('volume-down ×3 · power')
   await page.locator('body').press('Space')

@@ -151,7 +151,7 @@ for (const [story, told] of all)
       await expect(page.getByTestId('agreement')).toBeVisible()
       await intake.press(facts.deviceHere === 'no' ? 't' : 'p')
       await expect(page).toHaveURL(/\/counter\/\d+$/)
-      await expect(page.getByRole('button', { name: /^Go to the / })).toBeEnabled()
+      await expect(page.getByRole('link', { name: /^Go to the / })).toBeEnabled()
     }
     const seconds = ((Date.now() - from) / 1000).toFixed(1)
     const counted = `${intake.strokes} keys, ${seconds} s of the page`

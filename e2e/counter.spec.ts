@@ -244,7 +244,7 @@ test('the agreement in each language: read whole, signed, void when the route ge
   expect(titles.size).toBe(LANGUAGES.length)
   await page.getByRole('link', { name: 'Back to the counter' }).click()
   const read = await sign(page, 'Deutsch')
-  await expect(page.getByRole('button', { name: 'Go to the bench' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Go to the bench' })).toBeVisible()
   await openBeside(page, 'Tag, receipt')
   const href = await page.getByRole('link', { name: 'Agreement as signed' }).getAttribute('href')
   const paper = await pdfBehind(page, href ?? '')
@@ -258,7 +258,7 @@ test('the agreement in each language: read whole, signed, void when the route ge
   await answer(page, { 'Is an account on the device?': 'Yes' })
   await expect(page.getByText('The signed agreement no longer holds:', { exact: true })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Show the agreement' })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Go to the bench' })).toHaveCount(0)
+  await expect(page.getByRole('link', { name: 'Go to the bench' })).toHaveCount(0)
 })
 
 test('on the telephone: what to bring, a carrier order by IMEI alone, agreed to as it was read out', async ({
@@ -296,7 +296,7 @@ test('on the telephone: what to bring, a carrier order by IMEI alone, agreed to 
   await page.getByRole('textbox', { name: 'Customer’s short name' }).fill('Q. Test')
   await page.getByRole('button', { name: 'Show the agreement' }).click()
   await page.getByRole('button', { name: 'agreed to on the telephone' }).click()
-  await page.getByRole('button', { name: 'Go to the carrier lock' }).click()
+  await page.getByRole('link', { name: 'Go to the carrier lock' }).click()
   // The device is not here: nothing is looked at, and the carrier is asked first.
   const refuses = page.getByRole('button', { name: 'The carrier refuses' })
   await expect(page.getByText('In Norway')).toHaveCount(0)
@@ -311,7 +311,7 @@ test('on the telephone: what to bring, a carrier order by IMEI alone, agreed to 
   await expect(page.getByText('No country has this name.')).toBeVisible()
   await country.fill('germany')
   await expect(knownLine(page, 'In which country was it bought?')).toContainText('Germany')
-  await page.getByRole('button', { name: 'Go to the carrier lock' }).click()
+  await page.getByRole('link', { name: 'Go to the carrier lock' }).click()
   await expect(offerOf(page, 'Greywater Releases')).toBeVisible()
 })
 
@@ -472,7 +472,7 @@ test('a hazard ends the intake at once; a wish of the customer’s comes first a
   await takeIn(page, 'juno')
   await answer(page, { 'Is the battery safe: flat, cool, dry?': 'Liquid inside' })
   await expect(page.getByTestId('route-change')).toContainText('Now refused.')
-  await expect(page.getByRole('button', { name: 'Go to the hand-back' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Go to the hand-back' })).toBeVisible()
   // Taken back by the same answer again: a slip of the finger is no refusal.
   await askFor(page, 'Is the battery safe: flat, cool, dry?')
   await page.getByRole('radio', { name: 'Liquid inside' }).click()

@@ -60,7 +60,7 @@ test('a phone of family 1, from the counter to the paper: first without a data l
   expect(await sign(page)).toContain('Afterwards the device will ask for the account that is on it now.')
   const ticket = (await page.locator('header p.font-mono').textContent()) ?? ''
 
-  await page.getByRole('button', { name: 'Go to the bench' }).click()
+  await page.getByRole('link', { name: 'Go to the bench' }).click()
   await allInHand(page)
   await expect(page.getByTestId('critical')).toContainText(
     'At the black screen: slide from volume-down to volume-up, keep power.',
@@ -183,7 +183,7 @@ test('the watch of family 13, wiped without an IMEI to ask the registry with, th
   await expect(page.getByText('Registry does not say reported.')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Go to the bench' })).toBeDisabled()
   await tell(page, { 'Why is there no answer?': 'No cellular radio' })
-  await page.getByRole('button', { name: 'Go to the bench' }).click()
+  await page.getByRole('link', { name: 'Go to the bench' }).click()
 
   const at = new TechnicianAtDevice('halvern-tide')
   await allInHand(page)

@@ -102,7 +102,7 @@ test('a loop whose agreement keeps the data is not wiped through the interface b
   await expect(page.getByTestId('route-main')).toHaveText('Clear the cache from recovery')
   expect(await sign(page)).toContain('Nothing on the device will be deleted by us.')
   const id = idOf(page)
-  await page.getByRole('button', { name: 'Go to the bench' }).click()
+  await page.getByRole('link', { name: 'Go to the bench' }).click()
   await tellIt(page, id, { kind: 'in-recovery' })
   await page.reload()
 

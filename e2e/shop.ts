@@ -222,6 +222,7 @@ export async function confirmOrder(page: Page): Promise<void> {
   for (let line = 1; line <= lines; line++) {
     await expect(order).toBeDisabled()
     await page.keyboard.press(String(line))
+    await expect(summary.getByRole('button', { pressed: true })).toHaveCount(line)
   }
   await order.click()
 }
@@ -352,18 +353,21 @@ export async function followSteps(page: Page, at: TechnicianAtDevice): Promise<v
   const lines = await page.getByTestId('step').allTextContents()
   expect(lines.length).toBeGreaterThan(2)
   await stopTheClock(page)
-  await page.keyboard.press('Space')
-  await expect(page.getByText('Both hands on the device')).toBeVisible()
-  await page.keyboard.press('Space')
-  await expect(page.getByTestId('now-line')).toBeAttached()
-  for (const line of lines) {
-    const before = at.atMs
-    const cue = at.follow(line)
-    await page.clock.fastForward(at.atMs - before)
-    if (cue) await page.keyboard.press('Space')
+  try {
+    await page.keyboard.press('Space')
+    await expect(page.getByText('Both hands on the device')).toBeVisible()
+    await page.keyboard.press('Space')
+    await expect(page.getByTestId('now-line')).toBeAttached()
+    for (const line of lines) {
+      const before = at.atMs
+      const cue = at.follow(line)
+      await page.clock.fastForward(at.atMs - before)
+      if (cue) await page.keyboard.press('Space')
+    }
+  } finally {
+    await page.clock.resume()
+    await page.clock.setSystemTime(Date.now())
   }
-  await page.clock.resume()
-  await page.clock.setSystemTime(Date.now())
 }
 
 export async function throughTheMenu(

@@ -2856,4 +2856,9 @@ export interface Messages {
   'deposit.amount': { readonly currency: string | number }
   'refusal.more-than-owed': { readonly owed: string | number }
   'bill.paidOn': { readonly day: string | number }
+  'keyHelp.goOn': object
+  'keyHelp.numbered': object
+  'keyHelp.handBack': object
+  'keyHelp.document': object
+  'keyHelp.order': object
 }

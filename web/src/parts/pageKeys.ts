@@ -15,7 +15,17 @@ export interface PageKey {
   readonly when?: () => boolean
   /** False where it was not for it after all. @param n of a digit which @param typed as it would be written */
   readonly press: (n: number, typed: string) => unknown
+  /** Undoes what the press has just done: it was a scanner’s. Without it the press waits until that is known. */
+  readonly takeBack?: () => void
 }
+
+/**
+ * Two letters or digits so close together are a scanner’s: a keyboard tells its keys every 8 to 10 ms, down and up, and
+ * nobody’s fingers are that quick. Common practice, no source.
+ */
+const SCANNER_GAP_MS = 40
+/** A burst is over after this. */
+const BURST_OVER_MS = 80
 
 /** All keys of the page, in the order in which their components came. */
 const registered = shallowReactive(new Set<PageKey>())
@@ -32,27 +42,82 @@ export function usePageKeys(...keys: readonly PageKey[]): void {
   })
 }
 
+/** A letter or digit that may still turn out to be the first of a scanner’s. */
+interface Maybe {
+  readonly meant: PageKey
+  /** Presses what has waited. */
+  readonly press: () => void
+  readonly timer?: ReturnType<typeof setTimeout>
+}
+
 /**
  * Keys pressed once, without a modifier, in small or large letters. What is typed into a field or list is not for the
  * page, a button keeps the keys that press it, and behind a dialog nothing is pressed. A key that is taken goes nowhere
- * else, so that no letter ends in a field that takes the focus meanwhile. One with two meanings has none, and that is a
- * fault of the program.
+ * else, so that no letter ends in a field that takes the focus meanwhile. What a scanner types means no key of the page,
+ * its first letter neither: that one waits for a moment, or is taken back. A key with two meanings has none, and that is
+ * a fault of the program.
  */
 export function useKeyStrokes(): void {
+  let lastAtMs = -Infinity
+  let isBurst = false
+  let maybe: Maybe | undefined
+
+  function settle(): void {
+    const one = maybe
+    maybe = undefined
+    clearTimeout(one?.timer)
+    one?.press()
+  }
+  /** Whether this letter or digit follows another as only a scanner’s does; then the one before it was a scanner’s too. */
+  function isScanned(atMs: number): boolean {
+    const gapMs = atMs - lastAtMs
+    lastAtMs = atMs
+    isBurst = isBurst ? gapMs < BURST_OVER_MS : gapMs < SCANNER_GAP_MS
+    if (isBurst && maybe) {
+      clearTimeout(maybe.timer)
+      maybe.meant.takeBack?.()
+      maybe = undefined
+    }
+    return isBurst
+  }
+
   onKeyStroke((event) => {
+    // Large letters are typed with it.
+    if (event.key === 'Shift') return
+    const isWritten = /^[\p{L}\d]$/u.test(event.key)
+    if (isWritten && !event.repeat && isScanned(event.timeStamp)) return
+    // Whatever comes after it comes after it.
+    settle()
     if (!isForThePage(event)) return
-    const name = /^\d$/.test(event.key) ? 'digit' : event.key.toLowerCase()
-    const pressed = keysNow.value.filter(({ key }) => key === name)
-    const isLetter = /^\p{L}$/u.test(event.key)
-    const [meant, ...others] =
-      pressed.length === 0 && isLetter ? keysNow.value.filter(({ key }) => key === 'letter') : pressed
+    const meant = meaningOf(event.key)
     if (!meant) return
-    if (others.length > 0) {
-      console.error(`The key ${name} means ${[meant, ...others].map(({ does }) => does).join(' and ')}`)
+    const press = () => meant.press(Number(event.key), event.key)
+    if (!isWritten) {
+      if (press() !== false) event.preventDefault()
       return
     }
-    if (meant.press(Number(event.key), event.key) !== false) event.preventDefault()
+    event.preventDefault()
+    if (meant.takeBack) {
+      if (press() !== false) maybe = { meant, press: () => undefined }
+      return
+    }
+    const later = () => registered.has(meant) && doesNow(meant) && press()
+    maybe = { meant, press: later, timer: setTimeout(settle, SCANNER_GAP_MS) }
   })
+}
+
+/** What a key does on the page now, if it does one thing. */
+function meaningOf(key: string): PageKey | undefined {
+  const name = /^\d$/.test(key) ? 'digit' : key.toLowerCase()
+  const pressed = keysNow.value.filter((one) => one.key === name)
+  const isLetter = /^\p{L}$/u.test(key)
+  const [meant, ...others] =
+    pressed.length === 0 && isLetter ? keysNow.value.filter((one) => one.key === 'letter') : pressed
+  if (meant && others.length > 0) {
+    console.error(`The key ${name} means ${[meant, ...others].map(({ does }) => does).join(' and ')}`)
+    return undefined
+  }
+  return meant
 }
 
 function isForThePage({ key, repeat, ctrlKey, metaKey, altKey, target }: KeyboardEvent): boolean {

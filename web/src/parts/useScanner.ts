@@ -49,7 +49,9 @@ export function useScanner(): void {
         const text = burst
         burst = ''
         const wants = event.target instanceof HTMLElement && event.target.dataset['scan'] === 'own'
-        if (!isQuick || text.length < SHORTEST_BURST || wants || !/^(\d{14,16}|b\d{4,})$/i.test(text)) return
+        if (!isQuick || text.length < SHORTEST_BURST || wants) return
+        // Some other code, scanned into a field, stays there; elsewhere its Enter presses nothing.
+        if (!/^(\d{14,16}|b\d{4,})$/i.test(text) && before) return
         event.preventDefault()
         event.stopPropagation()
         const typedInto = before

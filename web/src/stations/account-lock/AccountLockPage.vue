@@ -12,6 +12,7 @@ import { computed } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import DeviceNumbers from '../../parts/DeviceNumbers.vue'
+import GoOn from '../../parts/GoOn.vue'
 import JobFrame from '../../parts/JobFrame.vue'
 import MailList from '../../parts/MailList.vue'
 import NextStation from '../../parts/NextStation.vue'
@@ -20,6 +21,7 @@ import TakeBack from '../../parts/TakeBack.vue'
 import ReportCompared from '../counter/ReportCompared.vue'
 import OrderDesk from '../carrier-lock/OrderDesk.vue'
 import { eventText } from '../../words/job.ts'
+import { useNumberedButtons } from '../../parts/numberedButtons.ts'
 import { chanceText, say, words } from '../../words/index.ts'
 import OptionsCompared from './OptionsCompared.vue'
 import PasswordChanged from './PasswordChanged.vue'
@@ -44,6 +46,8 @@ const steps = computed(
       how: say(`accountHow.${step.id}`),
     })) ?? [],
 )
+
+useNumberedButtons()
 
 const prove = (proof: AccountProof) =>
   job.record(eventText({ kind: 'account-confirmed' }), (version, id) =>
@@ -227,9 +231,7 @@ const stopText = computed(() => {
     <template #action="{ job: saved }">
       <button v-if="main" class="act act-main" @click="main.press">{{ main.text }}</button>
       <NextStation v-if="saved.station !== 'account-lock'" :job="saved" />
-      <RouterLink v-else-if="isLeft" class="act act-main" :to="`/hand-back/${saved.id}`">{{
-        say('carrier.handBackOn')
-      }}</RouterLink>
+      <GoOn v-else-if="isLeft" :to="`/hand-back/${saved.id}`">{{ say('carrier.handBackOn') }}</GoOn>
     </template>
   </JobFrame>
 </template>

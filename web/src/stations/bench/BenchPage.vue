@@ -2,6 +2,7 @@
 import { TOLD_STEPS, type StepChange, type BenchPlace, type MainAction } from '@benevox/core/job'
 import { computed, ref, watch } from 'vue'
 import { useJob } from '../../job/jobs.ts'
+import GoOn from '../../parts/GoOn.vue'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
 import ChargeFirst from './ChargeFirst.vue'
@@ -13,6 +14,7 @@ import KeyPanel from './KeyPanel.vue'
 import MenuPanel from './MenuPanel.vue'
 import UnknownModel from './UnknownModel.vue'
 import { say } from '../../words/index.ts'
+import { useNumberedButtons } from '../../parts/numberedButtons.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 
 const props = defineProps<{ id: number }>()
@@ -69,6 +71,7 @@ function press({ does }: BenchButton): void {
 }
 const isBeforeTheKeys = computed(() => keys.value?.phase === 'preparing' || keys.value?.phase === 'before')
 const isHere = computed(() => job.saved?.station === 'bench')
+useNumberedButtons(() => stage.value === 'gentle' || stage.value === 'after')
 usePageKeys({
   key: ' ',
   does: 'keyHelp.next',
@@ -143,10 +146,10 @@ usePageKeys({
       >
         {{ button.text }} <span v-if="button.onSpace" class="key-hint">{{ say('keyboard.space') }}</span>
       </button>
-      <RouterLink v-else-if="isHere && isHandedBack" class="act act-main" :to="`/hand-back/${saved.id}`">
-        {{ say('counter.handBackAsIs') }}
-      </RouterLink>
-      <NextStation v-if="!isHere" :job="saved" />
+      <GoOn v-else-if="isHere && isHandedBack" :to="`/hand-back/${saved.id}`">{{
+        say('counter.handBackAsIs')
+      }}</GoOn>
+      <NextStation v-if="!isHere" :job="saved" :without-key="stage !== 'done'" />
     </template>
   </JobFrame>
 </template>

@@ -7,6 +7,7 @@ import { useNow } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useOffered } from '../../api/carriers.ts'
 import { useJob } from '../../job/jobs.ts'
+import GoOn from '../../parts/GoOn.vue'
 import JobFrame from '../../parts/JobFrame.vue'
 import MailList from '../../parts/MailList.vue'
 import DeviceNumbers from '../../parts/DeviceNumbers.vue'
@@ -15,11 +16,13 @@ import StepsLed from '../../parts/StepsLed.vue'
 import TakeBack from '../../parts/TakeBack.vue'
 import WaitsFor from '../../parts/WaitsFor.vue'
 import OrderDesk from './OrderDesk.vue'
+import { useNumberedButtons } from '../../parts/numberedButtons.ts'
 import { say, words } from '../../words/index.ts'
 
 const props = defineProps<{ id: number }>()
 const job = useJob()
 const now = useNow({ interval: 10_000 })
+useNumberedButtons()
 const plan = computed(() => job.carrierPlanAt(now.value.toISOString()))
 const isReleased = computed(() => job.progress?.carrierReleased === true)
 const steps = computed(
@@ -191,13 +194,12 @@ const main = computed(() => {
     </template>
     <template #action="{ job: saved }">
       <NextStation v-if="saved.station !== 'carrier-lock'" :job="saved" />
-      <RouterLink
-        v-else
-        class="act"
-        :class="{ 'act-main': job.main?.action.kind === 'hand-back' }"
-        :to="`/hand-back/${saved.id}`"
-        >{{ say('carrier.handBackOn') }}</RouterLink
-      >
+      <GoOn v-else-if="job.main?.action.kind === 'hand-back'" :to="`/hand-back/${saved.id}`">{{
+        say('carrier.handBackOn')
+      }}</GoOn>
+      <RouterLink v-else class="act" :to="`/hand-back/${saved.id}`">{{
+        say('carrier.handBackOn')
+      }}</RouterLink>
       <button
         v-if="main"
         class="act"

@@ -5,6 +5,7 @@ import type { CostsTheFee, ReleasedLock } from '@benevox/core/job'
 import { carrierText } from '@benevox/words'
 import { computed, ref } from 'vue'
 import { useJob } from '../../job/jobs.ts'
+import { useOwnDigits } from '../../parts/numberedButtons.ts'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import { say, words } from '../../words/index.ts'
 
@@ -42,7 +43,11 @@ function confirm(n: number): boolean {
   confirmed.value = [...new Set([...confirmed.value, nameOf(row)])]
   return true
 }
-usePageKeys({ key: 'digit', does: 'keyHelp.confirmLine', press: confirm })
+useOwnDigits()
+usePageKeys(
+  { key: 'digit', does: 'keyHelp.confirmLine', press: confirm },
+  { key: 'o', does: 'keyHelp.order', when: () => areAll.value && !props.busy, press: () => emit('order') },
+)
 </script>
 
 <template>
@@ -93,7 +98,14 @@ usePageKeys({ key: 'digit', does: 'keyHelp.confirmLine', press: confirm })
       </li>
     </ul>
     <p class="mt-3 flex items-center gap-4">
-      <button class="act" :class="{ 'act-main': areAll }" :disabled="!areAll || busy" @click="emit('order')">
+      <button
+        class="act"
+        data-key-hint="O"
+        aria-keyshortcuts="O"
+        :class="{ 'act-main': areAll }"
+        :disabled="!areAll || busy"
+        @click="emit('order')"
+      >
         {{ say('orderSummary.pay', { fee: words.money(service.feeMinor, service.currency) }) }}
       </button>
       <button class="underline" @click="emit('cancel')">{{ say('orderSummary.cancel') }}</button>

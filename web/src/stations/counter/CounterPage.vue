@@ -4,7 +4,9 @@ import { computed, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useForesight, useReading } from '../../api/foresight.ts'
 import { useJob } from '../../job/jobs.ts'
+import GoOn from '../../parts/GoOn.vue'
 import JobFrame from '../../parts/JobFrame.vue'
+import NextStation from '../../parts/NextStation.vue'
 import OneOf from '../../parts/OneOf.vue'
 import { useAfterPicture } from '../../parts/useAfterPicture.ts'
 import { useIdentifying } from '../../parts/useIdentifying.ts'
@@ -182,13 +184,11 @@ usePageKeys(
         say('counter.nameNeeded')
       }}</span>
       <span v-if="hasRoute && waitsForDevice" class="text-ink-soft">{{ say('counter.waitsForDevice') }}</span>
-      <RouterLink
+      <GoOn
         v-else-if="action === 'leave-it' || (station === 'counter' && job.main?.action.kind === 'hand-back')"
-        class="act act-main"
         :to="`/hand-back/${saved.id}`"
+        >{{ say('counter.handBackAsIs') }}</GoOn
       >
-        {{ say('counter.handBackAsIs') }}
-      </RouterLink>
       <button
         v-else-if="needsAgreement"
         class="act"
@@ -197,15 +197,8 @@ usePageKeys(
       >
         {{ say('counter.showAgreement') }} <span class="key-hint">C</span>
       </button>
-      <button
-        v-else
-        class="act"
-        :class="{ 'act-main': station !== 'counter' }"
-        :disabled="station === 'counter'"
-        @click="router.push(`/${station}/${saved.id}`)"
-      >
-        {{ say(`goTo.${station === 'counter' ? 'bench' : station}`) }}
-      </button>
+      <button v-else-if="station === 'counter'" class="act" disabled>{{ say('goTo.bench') }}</button>
+      <NextStation v-else :job="{ id: saved.id, station }" />
     </template>
   </JobFrame>
 </template>

@@ -69,6 +69,8 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
     if (fieldOf(name) === 'model' || (fieldOf(name) === 'choices' && !isTyping())) now.value = undefined
   })
 
+  let lastByKey: { readonly name: FactName; readonly before: Facts[FactName] | null } | undefined
+
   function isTyping(): boolean {
     const { activeElement: at } = document
     return (
@@ -111,7 +113,14 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
         const name = now.value
         const choice = name && name !== 'customer' ? offeredAnswers(name, job.device)[n - 1] : undefined
         if (!name || name === 'customer' || !choice) return false
+        lastByKey = { name, before: job.facts[name] ?? null }
         job.setFact(name, answerOf(name, choice) as Facts[FactName])
+      },
+      // Before it has gone to the server: answers wait for others a moment.
+      takeBack() {
+        if (!lastByKey) return
+        job.setFact(lastByKey.name, lastByKey.before)
+        void ask(lastByKey.name)
       },
     },
   )

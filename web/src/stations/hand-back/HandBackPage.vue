@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import type { Body, Job } from '@benevox/contract'
 import type { LockStatement } from '@benevox/core/job'
-import { computed, reactive, ref, watchEffect } from 'vue'
+import { computed, reactive, ref, useTemplateRef, watchEffect } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
 import JobFrame from '../../parts/JobFrame.vue'
+import { useNumberedButtons } from '../../parts/numberedButtons.ts'
+import { usePageKeys } from '../../parts/pageKeys.ts'
 import { eventText } from '../../words/job.ts'
 import PaymentTaken from '../../parts/PaymentTaken.vue'
 import BillBlock from './BillBlock.vue'
@@ -76,6 +78,23 @@ async function handBack(): Promise<void> {
   )
 }
 const isOpen = (saved: Job) => saved.handBack === null
+const mayClose = computed(() => job.bill !== undefined && (job.dueMinor === 0 || form.paid !== undefined))
+const paper = useTemplateRef('paper')
+useNumberedButtons()
+usePageKeys(
+  {
+    key: 'h',
+    does: 'keyHelp.handBack',
+    when: () => job.saved?.handBack === null && mayClose.value,
+    press: () => void handBack(),
+  },
+  {
+    key: ' ',
+    does: 'keyHelp.document',
+    when: () => job.saved?.handBack !== null,
+    press: () => paper.value?.click(),
+  },
+)
 const partNames = (parts: readonly (typeof PARTS)[number][]) =>
   words.list(parts.map((part) => say(`part.${part}`)))
 </script>
@@ -159,14 +178,23 @@ const partNames = (parts: readonly (typeof PARTS)[number][]) =>
         <button
           class="act act-main"
           form="hand-back"
-          :disabled="!job.bill || (job.dueMinor !== 0 && !form.paid)"
+          :disabled="!mayClose"
+          data-key-hint="H"
+          aria-keyshortcuts="H"
         >
           {{ say('handBackPage.close') }}
         </button>
       </template>
-      <a v-else class="act act-main" :href="`/api/jobs/${saved.id}/hand-back.pdf`" target="_blank">{{
-        say('handBackPage.document')
-      }}</a>
+      <a
+        v-else
+        ref="paper"
+        class="act act-main"
+        :href="`/api/jobs/${saved.id}/hand-back.pdf`"
+        target="_blank"
+        :data-key-hint="say('keyboard.space')"
+        aria-keyshortcuts="Space"
+        >{{ say('handBackPage.document') }}</a
+      >
     </template>
   </JobFrame>
 </template>
