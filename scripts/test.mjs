@@ -79,7 +79,7 @@ async function vitest(project) {
 /** The interface in parts, each with its own database, stand-ins and server; the longest first. */
 const PARTS = [
   ['bench', 'bench-one-view', 'bench-signals', 'carrier-lock', 'nothing-lost', 'one-locked-phone'],
-  ['counter', 'by-keyboard', 'account-lock', 'hand-back', 'playbook', 'languages'],
+  ['counter', 'by-keyboard', 'whole-jobs', 'account-lock', 'hand-back', 'playbook', 'languages'],
   ['every-view', 'every-family', 'first-page', 'one-truth', 'suppliers', 'teach', 'teach-anew'],
 ]
 

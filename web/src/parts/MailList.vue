@@ -31,7 +31,7 @@ defineExpose({ look })
 <template>
   <div>
     <p>
-      <button class="underline" @click="look">{{ say('registry.lookForMail') }}</button>
+      <button class="act" @click="look">{{ say('registry.lookForMail') }}</button>
       <span v-if="mailbox" class="ms-3 text-ink-soft" role="status">{{ mailbox }}</span>
     </p>
     <p v-if="inTray > 0" class="font-bold text-brass" role="status">

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { useIntervalFn } from '@vueuse/core'
+import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { ref } from 'vue'
+import { isForThePage } from './pageKeys.ts'
 
-/** What cannot be undone: a button to be held, with a filling edge. Letting go early does nothing. */
-defineProps<{ disabled?: boolean }>()
+/** What cannot be undone: a button, or Enter, to be held, with a filling edge. Letting go early does nothing. */
+const props = defineProps<{ disabled?: boolean }>()
 const emit = defineEmits<{ held: [] }>()
 const HOLD_MS = 1200
 const STEP_MS = 40
@@ -41,6 +42,11 @@ function stop(): void {
   pause()
   filled.value = 0
 }
+// Wherever the hands were last, as the list of keys says.
+useEventListener('keydown', (event) => {
+  if (event.key === 'Enter' && !props.disabled && isForThePage(event)) begin(event)
+})
+useEventListener('keyup', stop)
 </script>
 
 <template>

@@ -34,7 +34,10 @@ export function useNumberedButtons(isOn: () => boolean = () => true): void {
   const isNumbered = computed(() => isOn() && withOwnDigits.value === 0)
   const numbered = (): HTMLButtonElement[] =>
     isNumbered.value
-      ? BUTTONS.flatMap((of) => [...document.querySelectorAll<HTMLButtonElement>(of)]).slice(0, 9)
+      ? BUTTONS.flatMap((of) => [...document.querySelectorAll<HTMLButtonElement>(of)])
+          // What is folded away is not pressed either.
+          .filter((button) => button.checkVisibility())
+          .slice(0, 9)
       : []
   const wipe = (kept: readonly HTMLButtonElement[] = []): void => {
     for (const old of document.querySelectorAll<HTMLButtonElement>('button[data-nth]'))
@@ -52,7 +55,13 @@ export function useNumberedButtons(isOn: () => boolean = () => true): void {
   }
   onMounted(number)
   watch(isNumbered, number, { flush: 'post' })
-  useMutationObserver(document.body, number, { childList: true, subtree: true, characterData: true })
+  useMutationObserver(document.body, number, {
+    childList: true,
+    subtree: true,
+    characterData: true,
+    // Something is folded, or unfolded.
+    attributeFilter: ['open'],
+  })
   onScopeDispose(wipe)
   usePageKeys({
     key: 'digit',

@@ -120,7 +120,8 @@ function meaningOf(key: string): PageKey | undefined {
   return meant
 }
 
-function isForThePage({ key, repeat, ctrlKey, metaKey, altKey, target }: KeyboardEvent): boolean {
+/** Whether a key stroke is for the page, and not for a field, a button or a dialog. */
+export function isForThePage({ key, repeat, ctrlKey, metaKey, altKey, target }: KeyboardEvent): boolean {
   // Held down, an arrow goes on; nothing else does.
   if (repeat && !key.startsWith('Arrow')) return false
   if (ctrlKey || metaKey || altKey) return false

@@ -1,11 +1,24 @@
 import { imeiOf, readImei } from '@benevox/core/imei'
 import { useEventListener } from '@vueuse/core'
+import { onScopeDispose } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../api/client.ts'
 
 /** A barcode scanner types a burst far faster than a person and ends with Enter. Common practice, no source. */
 const LONGEST_GAP_MS = 80
 const SHORTEST_BURST = 5
+
+/** Who on the page waits for a tag, and whether now. */
+interface TagWanted {
+  readonly when: () => boolean
+  readonly take: (tag: string) => void
+}
+const tagWanted = new Set<TagWanted>()
+/** While a tag is wanted one that is scanned goes there, whatever ticket it is of, and opens no job. */
+export function useScannedTag(wanted: TagWanted): void {
+  tagWanted.add(wanted)
+  onScopeDispose(() => tagWanted.delete(wanted))
+}
 
 /**
  * Catches a scanner fired anywhere: a valid IMEI goes to the job on the screen, a ticket opens its job. What
@@ -32,6 +45,11 @@ export function useScanner(): void {
       return true
     }
     if (!/^b\d{4,}$/i.test(text)) return false
+    const wanted = [...tagWanted].find(({ when }) => when())
+    if (wanted) {
+      wanted.take(text)
+      return true
+    }
     const { jobs } = await call('listJobs', { query: { search: text } })
     const found = jobs.find(({ ticket }) => ticket.toLowerCase() === text.toLowerCase())
     if (found)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useJob } from '../../job/jobs.ts'
+import { useScannedTag } from '../../parts/useScanner.ts'
 import { checkText } from '@benevox/words'
 import { say, words } from '../../words/index.ts'
 
@@ -26,6 +27,8 @@ const inHand = computed(() => {
 const onJob = computed(() =>
   [job.saved?.ticket ?? '', ...(job.found ? [job.found.model.modelText] : [])].join(', '),
 )
+const needsTag = computed(() => closed.value.some(({ id }) => id === 'right-device'))
+useScannedTag({ when: () => needsTag.value, take: (tag) => void confirm('tag', tag) })
 const isTag = computed(() => /^b\d+$/i.test(read.value.trim()))
 </script>
 
@@ -66,11 +69,7 @@ const isTag = computed(() => /^b\d+$/i.test(read.value.trim()))
         </li>
       </ul>
     </details>
-    <form
-      v-if="closed.some(({ id }) => id === 'right-device')"
-      class="mt-2"
-      @submit.prevent="confirm(isTag ? 'tag' : 'model-text', read)"
-    >
+    <form v-if="needsTag" class="mt-2" @submit.prevent="confirm(isTag ? 'tag' : 'model-text', read)">
       <div class="flex items-end gap-3">
         <label class="flex-1 leading-tight font-bold"
           >{{ say('checks.scan') }}

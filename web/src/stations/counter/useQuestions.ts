@@ -39,13 +39,13 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
   )
 
   /** A field of its own takes the hands at once; choices wait for a number. */
-  async function ask(name: Asked | undefined): Promise<void> {
+  async function ask(name: Asked | undefined, takesHands = true): Promise<void> {
     now.value = name
     if (!name) return
     await nextTick()
     // Asked from further down the page: what is asked now stands at its top.
     window.scrollTo({ top: 0 })
-    if (fieldOf(name) === 'choices') return
+    if (fieldOf(name) === 'choices' || !takesHands) return
     document.querySelector<HTMLElement>('#ask-now input')?.focus()
   }
   async function next(): Promise<void> {
@@ -54,7 +54,8 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
     if (at instanceof HTMLElement && at.closest('#ask-now')) at.blur()
     await ask(undefined)
     const first = open.value.find(({ name }) => !later.value.includes(name)) ?? open.value[0]
-    await ask(first?.name)
+    // Where the job has gone on already, so do the hands.
+    await ask(first?.name, job.saved?.station === 'counter')
   }
   function putOff(): void {
     if (now.value) later.value = [...later.value.filter((name) => name !== now.value), now.value]
