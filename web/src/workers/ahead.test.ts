@@ -33,6 +33,17 @@ describe('what is worked out while somebody reads the question', () => {
     expect(made).not.toHaveBeenCalled()
   })
 
+  it('is there for the question after the likeliest answer too', async () => {
+    const { made, foresee: asked, reads } = counted()
+    await reads(given(FORGOTTEN), 'whose')
+    const [likeliest = given({})] = answersTo(given(FORGOTTEN), 'whose')
+    const [next] = foresee(likeliest).askNext
+    const answers = answersTo(likeliest, next?.name ?? 'whose')
+    expect(answers.length).toBeGreaterThan(1)
+    for (const answered of answers) expect(await asked(answered)).toEqual(foresee(answered))
+    expect(made).not.toHaveBeenCalled()
+  })
+
   it('goes on where the same is asked again, as when what was answered has been saved', async () => {
     const { made, foresee: asked, reads } = counted()
     const reading = reads(given(FORGOTTEN), 'whose')

@@ -2,7 +2,8 @@ import type { Asked } from '@benevox/core/facts'
 import { answersTo, type Foresight, type Given } from '@benevox/core/route'
 import { LRUCache } from 'lru-cache'
 
-const MOST_KEPT = 60
+/** Some kilobytes each: the first questions of a job are those of the next one too. */
+const MOST_KEPT = 400
 
 /** Some ten milliseconds of work, in another thread. */
 export type WorkOut = (given: Given) => Promise<Foresight>
@@ -32,16 +33,23 @@ export function workedOutAhead(workOut: WorkOut, workOutAhead: WorkOut) {
       return foreseen(given, workOut, name)
     },
 
-    /** Works out what each answer would bring, the likeliest first, until something else is asked. */
+    /**
+     * Works out what each answer would bring, the likeliest first, until something else is asked; then the same of the
+     * question that comes after the likeliest: whoever answers by heart is not waited for by its reading.
+     */
     async reads(given: Given, question: Asked): Promise<void> {
       const name = nameOf(given)
       const mine = `${question} ${name}`
       if (mine === read) return
       ;[readOf, read] = [name, mine]
-      for (const answered of answersTo(given, question)) {
-        if (read !== mine) return
-        await foreseen(answered, workOutAhead)
-      }
+      const answers = answersTo(given, question)
+      const isRead = () => read === mine
+      for (const answered of answers) if (isRead()) await foreseen(answered, workOutAhead)
+      const [likeliest] = answers
+      if (!likeliest || !isRead()) return
+      const [next] = (await foreseen(likeliest, workOutAhead)).askNext
+      if (!next) return
+      for (const after of answersTo(likeliest, next.name)) if (isRead()) await foreseen(after, workOutAhead)
     },
   }
 }
