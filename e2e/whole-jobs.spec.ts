@@ -5,7 +5,7 @@ import type { Job } from '@benevox/contract'
 import { WHOLE_JOBS } from '../core/test/intakes.ts'
 import { demoPack } from '../demo/demoPack.ts'
 import { agreeByKeys, Intake, takeInByKeys } from './intake.ts'
-import { allInHand, paperOf, signIn, stopTheClock, supplierSends } from './shop.ts'
+import { agreedTo, allInHand, paperOf, signIn, stopTheClock, supplierSends } from './shop.ts'
 import { TechnicianAtDevice } from './technician.ts'
 
 /** A person with a keyboard and a scanner goes on from the signed agreement. */
@@ -215,3 +215,32 @@ for (const [name, { letters, asked, says, work }] of Object.entries(LED))
     test.info().annotations.push({ type: 'keystrokes', description: counted })
     console.log(`${name}: ${counted}`)
   })
+
+test('a number that has just come to mean something else presses nothing', async ({ page }) => {
+  await signIn(page)
+  const id = await agreedTo(page, 'vane 5', {
+    complaint: 'carrier-lock-only',
+    carrierLocked: 'yes',
+    originalCarrier: 'Skerry Mobile',
+    carrierCountry: 'DE',
+    contractRunning: 'no',
+  })
+  await page.goto(`/carrier-lock/${id}`)
+  await expect(page.getByRole('button', { name: 'Another SIM works' })).toHaveAttribute('data-key-hint', '2')
+  const asked = page.getByRole('button', { name: 'Asked by telephone' })
+  // A second press, on its way while the page changed under it.
+  await page.evaluate(() => {
+    const changed = new MutationObserver(() => {
+      if (!document.body.textContent.includes('Asked by telephone')) return
+      changed.disconnect()
+      document.body.dispatchEvent(new KeyboardEvent('keydown', { key: '2', bubbles: true }))
+    })
+    changed.observe(document.body, { childList: true, subtree: true })
+  })
+  await page.keyboard.press('1')
+  await expect(asked).toHaveAttribute('data-key-hint', '2')
+  await page.waitForTimeout(600)
+  await expect(asked).toBeVisible()
+  await page.keyboard.press('2')
+  await expect(asked).toHaveCount(0)
+})

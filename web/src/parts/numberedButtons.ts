@@ -2,13 +2,13 @@ import { useMutationObserver } from '@vueuse/core'
 import { computed, onMounted, onScopeDispose, ref, watch } from 'vue'
 import { usePageKeys } from './pageKeys.ts'
 
-/**
- * The main button first, whatever stands above it: its number is the same at every step. What has a key of its own has no
- * number.
- */
-const BUTTONS = ['#primary-action', '#left-actions', 'main'].map(
-  (place) => `${place} button.act:not(:has(.key-hint), [data-key-hint]:not([data-nth]))`,
+/** What has a key of its own has no number. */
+const FREE = ':not(:has(.key-hint), [data-key-hint]:not([data-nth]))'
+const MAIN = `#primary-action button.act-main${FREE}`
+const OTHERS = ['#primary-action', '#left-actions', 'main'].map(
+  (place) => `${place} button.act${FREE}:not(#primary-action .act-main)`,
 )
+const LAST = 9
 /** Its number: for the eye, for whoever is told it, and that it is one of these. */
 const MARKS = ['data-key-hint', 'aria-keyshortcuts', 'data-nth'] as const
 /** So long a number that has come to mean another button is not pressed: the finger was on its way already. */
@@ -22,32 +22,40 @@ export function useOwnDigits(): void {
   onScopeDispose(() => withOwnDigits.value--)
 }
 
+/** What can be seen of a page: what is folded away is not pressed either. */
+const seen = (of: string): HTMLButtonElement[] =>
+  [...document.querySelectorAll<HTMLButtonElement>(of)].filter((button) => button.checkVisibility())
+
 /**
- * Buttons of a page pressed by the digit that stands on them, nine at most. A number that has come to mean something
- * else while the finger was on its way presses nothing.
+ * Buttons of a page pressed by the digit that stands on them, nine at most. 1 is the main button, at every step, and
+ * nothing else where there is none; the others follow from above. A number that has come to mean something else while the
+ * finger was on its way presses nothing.
  *
  * @param isOn whether the digits are for the buttons now
+ * @param first the number of the first button that is not the main one
  */
-export function useNumberedButtons(isOn: () => boolean = () => true): void {
+export function useNumberedButtons({
+  isOn = () => true,
+  first = 2,
+}: { isOn?: () => boolean; first?: number } = {}): void {
   const said = new Map<number, string>()
   const changedAt = new Map<number, number>()
   const isNumbered = computed(() => isOn() && withOwnDigits.value === 0)
-  const numbered = (): HTMLButtonElement[] =>
-    isNumbered.value
-      ? BUTTONS.flatMap((of) => [...document.querySelectorAll<HTMLButtonElement>(of)])
-          // What is folded away is not pressed either.
-          .filter((button) => button.checkVisibility())
-          .slice(0, 9)
-      : []
+  function numbered(): ReadonlyMap<number, HTMLButtonElement> {
+    if (!isNumbered.value) return new Map()
+    const others = OTHERS.flatMap(seen).map((button, index) => [first + index, button] as const)
+    const [main] = seen(MAIN)
+    return new Map([...(main ? [[1, main] as const] : []), ...others.filter(([nth]) => nth <= LAST)])
+  }
   const wipe = (kept: readonly HTMLButtonElement[] = []): void => {
     for (const old of document.querySelectorAll<HTMLButtonElement>('button[data-nth]'))
       if (!kept.includes(old)) for (const name of MARKS) old.removeAttribute(name)
   }
   const number = (): void => {
     const buttons = numbered()
-    wipe(buttons)
-    for (const [index, button] of buttons.entries()) {
-      const [nth, says] = [index + 1, button.textContent.trim()]
+    wipe([...buttons.values()])
+    for (const [nth, button] of buttons) {
+      const says = button.textContent.trim()
       if (said.has(nth) && said.get(nth) !== says) changedAt.set(nth, performance.now())
       said.set(nth, says)
       for (const name of MARKS) button.setAttribute(name, String(nth))
@@ -68,7 +76,7 @@ export function useNumberedButtons(isOn: () => boolean = () => true): void {
     does: 'keyHelp.numbered',
     when: () => isNumbered.value,
     press(nth) {
-      const button = numbered()[nth - 1]
+      const button = numbered().get(nth)
       if (!button) return false
       if (performance.now() - (changedAt.get(nth) ?? -SETTLED_MS) >= SETTLED_MS) button.click()
       return true

@@ -71,7 +71,7 @@ function press({ does }: BenchButton): void {
 }
 const isBeforeTheKeys = computed(() => keys.value?.phase === 'preparing' || keys.value?.phase === 'before')
 const isHere = computed(() => job.saved?.station === 'bench')
-useNumberedButtons(() => stage.value === 'gentle' || stage.value === 'after')
+useNumberedButtons({ isOn: () => stage.value === 'gentle' || stage.value === 'after' })
 usePageKeys({
   key: ' ',
   does: 'keyHelp.next',

@@ -27,9 +27,9 @@ const waits = computed(() => waitAfterMs(props.family.waitLaw ?? PLATFORM_WAIT_L
 </script>
 
 <template>
-  <div class="max-w-4xl px-6 py-5">
+  <div class="px-6 py-4">
     <h1>{{ say(`action.${choice.action}`) }}</h1>
-    <p class="mt-1 text-xl">{{ reasonText(choice, words) }}</p>
+    <p class="mt-1 max-w-4xl text-xl">{{ reasonText(choice, words) }}</p>
     <p v-if="choice.action === 'remember'" class="mt-4 text-xl">
       {{ say('gentle.ownerTypes', { count: wrongEntries, wait: waits > 0 ? words.wait(waits) : 'none' }) }}
     </p>
@@ -61,23 +61,25 @@ const waits = computed(() => waitAfterMs(props.family.waitLaw ?? PLATFORM_WAIT_L
           {{ family.settingsPath.join(' › ') }}
         </p>
       </template>
-      <template v-else>
-        <div class="mt-4"><GatePanel /></div>
-        <BeforeReset class="mt-4" />
-        <div class="mt-4 flex items-center gap-4">
-          <PressAndHold :disabled="missing > 0" @held="job.recordStep({ kind: 'revealed' })">{{
-            say('gentle.reveal')
-          }}</PressAndHold>
-          <span v-if="missing" class="text-ink-soft">{{ say('gentle.missing', { count: missing }) }}</span>
+      <div v-else class="beside beside-wide mt-3">
+        <div>
+          <GatePanel />
+          <div class="mt-4 flex flex-wrap items-center gap-4">
+            <PressAndHold :disabled="missing > 0" @held="job.recordStep({ kind: 'revealed' })">{{
+              say('gentle.reveal')
+            }}</PressAndHold>
+            <span v-if="missing" class="text-ink-soft">{{ say('gentle.missing', { count: missing }) }}</span>
+          </div>
+          <p class="mt-3 text-[0.95rem] text-ink-soft">
+            {{ say('gentle.already') }}
+            <button class="underline" @click="job.tell({ kind: 'screen-lifted', how: 'settings' })">
+              {{ say('gentle.isReset') }}
+            </button>
+            · {{ say('gentle.isReset.note') }}
+          </p>
         </div>
-        <p class="mt-3 text-[0.95rem] text-ink-soft">
-          {{ say('gentle.already') }}
-          <button class="underline" @click="job.tell({ kind: 'screen-lifted', how: 'settings' })">
-            {{ say('gentle.isReset') }}
-          </button>
-          · {{ say('gentle.isReset.note') }}
-        </p>
-      </template>
+        <BeforeReset />
+      </div>
     </template>
   </div>
 </template>

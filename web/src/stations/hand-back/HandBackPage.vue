@@ -80,7 +80,8 @@ async function handBack(): Promise<void> {
 const isOpen = (saved: Job) => saved.handBack === null
 const mayClose = computed(() => job.bill !== undefined && (job.dueMinor === 0 || form.paid !== undefined))
 const paper = useTemplateRef('paper')
-useNumberedButtons()
+// Closing has a key of its own.
+useNumberedButtons({ first: 1 })
 usePageKeys(
   {
     key: 'h',
