@@ -1,4 +1,4 @@
-import { handBackRecord, ownLine, paidHow, payment } from '@benevox/core/job'
+import { correction, handBackRecord, ownLine, paidHow, payment } from '@benevox/core/job'
 import { z } from 'zod'
 import { ofJob, type Route } from './route.ts'
 import { job, noSecret } from './jobs.ts'
@@ -13,6 +13,27 @@ const addLineBody = ownLine
   .extend({ version: z.int().min(1), code: z.string().min(4).max(20), noSecret })
 
 const takePaymentBody = payment.omit({ by: true, at: true }).extend({ version: z.int().min(1) })
+
+/** @param code the personal code of a supervisor, who need not be the one signed in */
+const correctBillBody = correction.pick({ key: true, line: true, reason: true }).extend({
+  version: z.int().min(1),
+  isCancelled: z.boolean(),
+  totalMinor: z.int().min(0),
+  paid: z.enum([...paidHow.options, 'later']).optional(),
+  code: z.string().min(4).max(20),
+  noSecret,
+})
+/** A number as it is written; what cancels an invoice has one of the same series. */
+const invoiceNumber = z.string().regex(/^\d{6,}$/)
+const invoice = z.strictObject({
+  number: invoiceNumber,
+  at: z.iso.datetime(),
+  totalMinor: z.int(),
+  currency: z.string(),
+  cancels: invoiceNumber.optional(),
+  cancelledBy: invoiceNumber.optional(),
+})
+export type Invoice = z.infer<typeof invoice>
 
 /** What a job costs, how it is paid, and its end. */
 export const billRoutes = {
@@ -39,5 +60,20 @@ export const billRoutes = {
     params: ofJob,
     body: takePaymentBody,
     answer: job,
+  },
+  correctBill: {
+    method: 'post',
+    path: '/api/jobs/:id/corrections',
+    says: 'Cancel what a closed job was billed for, and bill it anew or not at all: a supervisor answers for it',
+    params: ofJob,
+    body: correctBillBody,
+    answer: job,
+  },
+  listInvoices: {
+    method: 'get',
+    path: '/api/jobs/:id/invoices',
+    says: 'What a job was billed for, and what was cancelled of it',
+    params: ofJob,
+    answer: z.object({ invoices: z.array(invoice) }),
   },
 } as const satisfies Record<string, Route>

@@ -102,6 +102,14 @@ export const files = {
     query: inLanguage,
     produces: PDF,
   },
+  invoice: {
+    method: 'get',
+    path: '/api/jobs/:id/invoices/:number.pdf',
+    says: 'An invoice, or what cancels one',
+    params: z.object({ id, number: z.string().regex(/^\d{6,}$/) }),
+    query: inLanguage,
+    produces: PDF,
+  },
   familyCard: {
     method: 'get',
     path: '/api/catalog/families/:familyId/card.pdf',

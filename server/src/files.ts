@@ -22,7 +22,8 @@ import { aboutForSeller } from './account/toSeller.ts'
 import { agreementEntity } from './agreement/entity.ts'
 import { agreementForm, agreementPaper, letterPaper } from './agreement/paper.ts'
 import type { Results } from './results/service.ts'
-import { invoiceNumberOf } from './hand-back/invoices.ts'
+import { invoicePaper } from './hand-back/invoicePaper.ts'
+import { invoicesOf } from './hand-back/invoices.ts'
 import { handBackPaper } from './hand-back/paper.ts'
 import { checked } from './http/mount.ts'
 import { isAnswered, ProblemError } from './http/problem.ts'
@@ -158,9 +159,17 @@ export function mountFiles(
     const { state, known, paper } = await of(params.id, query.language)
     const facts = handBackFacts(state)
     if (!facts) throw new ProblemError('not-possible-now', { code: 'not-handed-back' })
-    const number = await invoiceNumberOf(database.manager, state.id)
-    const bytes = await handBackPaper(paper, state, facts, known.model, number)
+    const invoices = await invoicesOf(database.manager, state.id)
+    const bytes = await handBackPaper(paper, state, facts, known.model, invoices)
     pdf(response, `hand-back-${state.ticket}`, bytes)
+  })
+
+  file('invoice', async ({ params, query, response }) => {
+    const { state, paper } = await of(params.id, query.language)
+    const invoices = await invoicesOf(database.manager, state.id)
+    const invoice = invoices.find(({ number }) => number === params.number)
+    if (!invoice) throw new ProblemError('not-found', { code: 'no-such-invoice' })
+    pdf(response, `invoice-${invoice.number}`, await invoicePaper(paper, state, invoice))
   })
 
   file('familyCard', async ({ params, query, response }) => {

@@ -2861,4 +2861,22 @@ export interface Messages {
   'keyHelp.handBack': object
   'keyHelp.document': object
   'keyHelp.order': object
+  'refusal.nothing-to-correct': object
+  'event.bill-corrected': object
+  'doing.correctingBill': object
+  'invoice.title': { readonly number: string | number }
+  'invoice.cancellation': { readonly number: string | number; readonly of: string | number }
+  'invoice.cancelledBy': { readonly number: string | number }
+  'invoice.ofDay': object
+  'invoice.cancelled': object
+  'invoice.noneStands': object
+  'invoice.list': object
+  'correctBill.open': object
+  'correctBill.how': object
+  'correctBill.anew': object
+  'correctBill.cancel': object
+  'correctBill.note': object
+  'correctBill.comesTo': { readonly total: string | number }
+  'correctBill.do': { readonly number: string | number }
+  'problem.no-such-invoice': object
 }

@@ -138,6 +138,11 @@ function partsOf(kind: string, detail: Detail, names: CatalogueNames, words: Wor
       return [found(`handBack.confirmedBy.${text(detail['proof'])}`)]
     case 'line-added':
       return [text(detail['text']), text(detail['reason']), text(detail['by'])]
+    case 'bill-corrected': {
+      const { totalMinor, currency } = detail
+      const total = totalMinor === undefined ? undefined : words.money(Number(totalMinor), text(currency))
+      return [total ?? say('invoice.noneStands'), text(detail['reason']), text(detail['by'])]
+    }
     case 'payment-taken':
       return [
         words.money(Number(detail['minor']), text(detail['currency'])),

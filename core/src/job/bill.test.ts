@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { handBack } from '../../test/histories.ts'
 import { bench, Story, wipe } from '../../test/story.ts'
-import { billOfJob, dueMinor, owedMinor, type Command } from './index.ts'
+import { billOfJob, dueMinor, owedMinor, standingBill, type Command } from './index.ts'
 
 const KEY = '00000000-0000-4000-8000-000000000001'
 
@@ -62,5 +62,40 @@ describe('what a job costs in the end', () => {
     expect(story.attempts(pays(1, 5))).toBe('more-than-owed')
     const paid = new Story({ complaint: 'forgotten-lock' }).handsBack()
     expect(paid.attempts(pays(1, 6))).toBe('more-than-owed')
+  })
+  it('a bill is put right by a supervisor: what was too much is paid back, and what came back of a fee later is not asked for', () => {
+    const story = new Story({ complaint: 'forgotten-lock' }).signs()
+    story.does(bench({ kind: 'in-recovery' }), ...wipe, bench({ kind: 'set-up' }))
+    const corrects = (nth: number, more: object = {}): Command => ({
+      kind: 'correct-bill',
+      key: KEY.slice(0, -1) + String(nth),
+      line: { text: 'goodwill', minor: -500 },
+      reason: 'the glass was scratched',
+      isCancelled: false,
+      supervisor: { name: 'Imke', isSupervisor: true },
+      totalMinor: 3000,
+      paid: 'card',
+      ...more,
+    })
+    expect(story.attempts(corrects(1))).toBe('nothing-to-correct')
+    story.handsBack()
+    expect(story.attempts(corrects(2, { supervisor: { name: 'Teo', isSupervisor: false } }))).toBe(
+      'not-a-supervisor',
+    )
+    expect(story.attempts(corrects(2, { totalMinor: 2999 }))).toBe('other-price')
+    for (const paid of [undefined, 'later']) expect(story.attempts(corrects(2, { paid }))).toBe('how-paid')
+    story.does(corrects(2), corrects(2))
+    expect(story.job.corrections).toMatchObject([
+      { bill: { totalMinor: 3000 }, settled: { how: 'card', minor: -500, roundedMinor: 0 } },
+    ])
+    expect([standingBill(story.job)?.totalMinor, owedMinor(story.job)]).toEqual([3000, 0])
+    story.does(corrects(3, { isCancelled: true, totalMinor: 0, paid: 'cash' }))
+    expect(story.job.corrections?.at(-1)?.settled).toEqual({ how: 'cash', minor: -3000, roundedMinor: 0 })
+    expect(standingBill(story.job)).toBeUndefined()
+    const again = corrects(4, { isCancelled: true, totalMinor: 0, paid: undefined })
+    expect(story.attempts(again)).toBe('nothing-to-correct')
+    // Cancelled by mistake: made anew, the goodwill still in it, and paid later.
+    story.does(corrects(5, { line: undefined, paid: 'later' }))
+    expect([standingBill(story.job)?.totalMinor, owedMinor(story.job)]).toEqual([3000, 3000])
   })
 })

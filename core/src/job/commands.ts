@@ -1,6 +1,6 @@
 import type { AgreementTerms } from '../route/index.ts'
 import type { FactName, Facts, Promised } from '../route/index.ts'
-import type { OwnLine, PaidHow, Payment } from './money.ts'
+import type { Correction, OwnLine, PaidHow, Payment } from './money.ts'
 import type { AtTheSupplier, Order, OrderChange, OrderReason } from './orders.ts'
 import type {
   AccountConfirmed,
@@ -127,6 +127,17 @@ export type Command =
       readonly noSecret?: readonly string[] | undefined
     }
   | { readonly kind: 'take-payment'; readonly payment: Omit<Payment, 'by' | 'at'> }
+  | ({
+      readonly kind: 'correct-bill'
+      /** Cancelled, and nothing in its place. */
+      readonly isCancelled: boolean
+      readonly supervisor: { readonly name: string; readonly isSupervisor: boolean }
+      /** What the new bill comes to, as it was shown; 0 where none is made. */
+      readonly totalMinor: number
+      /** How the difference changes hands; nothing where there is none. */
+      readonly paid?: PaidHow | 'later' | undefined
+      readonly noSecret?: readonly string[] | undefined
+    } & Pick<Correction, 'key' | 'line' | 'reason'>)
   | ({
       readonly kind: 'hand-back'
       /** How what is left to pay was paid; nothing where nothing is left. */

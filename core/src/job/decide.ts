@@ -3,7 +3,8 @@ import { decideAgreement, decideWaiver } from './decideAgreement.ts'
 import { decideAnswer } from './decideAnswers.ts'
 import { decideAttempt, decideStep, decideTakeBack, isLate } from './decideBench.ts'
 import { decideAccount, decideOrder, decideRemote } from './decideDesks.ts'
-import { decideHandBack, decideLine, decidePayment } from './decideHandBack.ts'
+import { decideHandBack } from './decideHandBack.ts'
+import { decideCorrection, decideLine, decidePayment } from './decideMoney.ts'
 import { decideRegistry } from './decideRegistry.ts'
 import { refused, secretsIn, yes, type Decided } from './decided.ts'
 import { evolve } from './evolve.ts'
@@ -21,7 +22,8 @@ const MOST_FILES = 12
  */
 export function decide(job: JobState, command: Command, world: World): Decided {
   // What happened at the device is told, also when the job is closed by then.
-  if (job.handBack && !isTold(command, world)) return refused({ code: 'job-closed' })
+  if (job.handBack && !isTold(command, world) && command.kind !== 'correct-bill')
+    return refused({ code: 'job-closed' })
   switch (command.kind) {
     case 'answer':
       return decideAnswer(job, command, world)
@@ -67,6 +69,8 @@ export function decide(job: JobState, command: Command, world: World): Decided {
       return decidePayment(job, command, world)
     case 'hand-back':
       return decideHandBack(job, command, world)
+    case 'correct-bill':
+      return decideCorrection(job, command, world)
   }
 }
 

@@ -1,6 +1,6 @@
 import type { Experience } from '../results/index.ts'
 import type { FactValues, TakenBack } from './commands.ts'
-import type { OwnLine, Payment } from './money.ts'
+import type { Correction, OwnLine, Payment } from './money.ts'
 import type { AtTheSupplier, Order, OrderChange } from './orders.ts'
 import type {
   AccountConfirmed,
@@ -79,6 +79,7 @@ export type JobEvent =
     }
   | { readonly kind: 'line-added'; readonly line: OwnLine }
   | { readonly kind: 'payment-taken'; readonly payment: Payment }
+  | { readonly kind: 'bill-corrected'; readonly record: Correction }
   | { readonly kind: 'handed-back'; readonly record: HandBackRecord }
 export type JobEventKind = JobEvent['kind']
 

@@ -1,5 +1,6 @@
 import type { FactName, Facts } from '../route/index.ts'
 import { countsForTheVersion, type JobEvent } from './events.ts'
+import { lineOf } from './money.ts'
 import { orderAfter } from './orders.ts'
 import type { Attempt, JobState } from './records.ts'
 import { withStep } from './steps.ts'
@@ -155,6 +156,12 @@ function changed(job: JobState, event: Exclude<JobEvent, { kind: 'carried-over' 
       return { ...job, ownLines: [...(job.ownLines ?? []), event.line] }
     case 'payment-taken':
       return { ...job, payments: [...(job.payments ?? []), event.payment] }
+    case 'bill-corrected':
+      return {
+        ...job,
+        corrections: [...(job.corrections ?? []), event.record],
+        ownLines: [...(job.ownLines ?? []), ...lineOf(event.record)],
+      }
     case 'handed-back':
       return { ...job, handBack: event.record }
   }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { bill } from '../price/index.ts'
 
 const instant = z.iso.datetime()
 const currency = z.string().regex(/^[A-Z]{3}$/)
@@ -42,3 +43,22 @@ export const settled = z.strictObject({
   roundedMinor: z.int(),
 })
 export type Settled = z.infer<typeof settled>
+
+/** A bill that is cancelled after the hand-back; another may stand in its place. A supervisor answers for it. */
+export const correction = z.strictObject({
+  key: z.uuid(),
+  /** What is put on the new bill, or taken off; nothing where it is only made anew, or not at all. */
+  line: z.strictObject({ text: ownLine.shape.text, minor: ownLine.shape.minor }).optional(),
+  reason: ownLine.shape.reason,
+  by: z.string(),
+  at: instant,
+  /** What stands in its place; absent where it was cancelled alone. */
+  bill: bill.optional(),
+  /** How the difference to what had been paid changed hands. */
+  settled,
+})
+export type Correction = z.infer<typeof correction>
+
+/** The line that a correction has put on the bill. */
+export const lineOf = ({ line, key, reason, by, at }: Omit<Correction, 'settled'>): readonly OwnLine[] =>
+  line ? [{ key, ...line, reason, by, at }] : []

@@ -32,6 +32,8 @@ function personalParts(event: JobEvent): readonly string[] {
     // Free text, with which a person may be meant.
     case 'line-added':
       return ['line']
+    case 'bill-corrected':
+      return ['record']
     case 'agreement-refused':
     case 'opened':
     case 'file-removed':

@@ -4,7 +4,7 @@ import { carrierChange } from '../carrier/index.ts'
 import { experience } from '../results/index.ts'
 import { cue, keyId, linkKind } from '../catalog/index.ts'
 import { language, type Facts } from '../facts/index.ts'
-import { ownLine, payment, settled } from './money.ts'
+import { correction, ownLine, payment, settled } from './money.ts'
 import { order } from './orders.ts'
 import { bill } from '../price/index.ts'
 import { agreementTerms, facts, registryAnswer, ROUTE_ACTIONS } from '../route/index.ts'
@@ -364,6 +364,8 @@ export const jobState = z.strictObject({
   ownLines: z.array(ownLine).optional(),
   payments: z.array(payment).optional(),
   handBack: handBackRecord.nullable(),
+  /** What was put right of its bill since, in order. */
+  corrections: z.array(correction).optional(),
   /** The price list it was quoted by, and the version of the catalogue it is done with. */
   pricesId: z.int(),
   /** How the shop's jobs had ended when this one was opened: its route is decided by that. */

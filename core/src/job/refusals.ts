@@ -74,6 +74,7 @@ export type Refusal =
   /** What was done is another price by now than the one that was shown. */
   | { readonly code: 'other-price'; readonly totalMinor: number; readonly currency: string }
   | { readonly code: 'more-than-owed'; readonly owedMinor: number; readonly currency: string }
+  | { readonly code: 'nothing-to-correct' }
   | { readonly code: 'how-paid'; readonly dueMinor: number; readonly currency: string }
   | { readonly code: 'other-currency'; readonly currency: string }
 /** A carrier and its country as two letters, as far as they are known. */

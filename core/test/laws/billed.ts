@@ -1,10 +1,20 @@
+import fc from 'fast-check'
 import { expect } from 'vitest'
-import { billOfJob, dueMinor, owedMinor, type JobEvent, type JobState } from '../../src/job/index.ts'
+import {
+  billOfJob,
+  decide,
+  dueMinor,
+  evolve,
+  owedMinor,
+  type JobEvent,
+  type JobState,
+} from '../../src/job/index.ts'
 import type { BillLine, Work } from '../../src/price/index.ts'
 import { USUAL_PRICES } from '../../src/price/index.ts'
 import { stepsIn } from '../oracle.ts'
-import { SERVICE } from '../histories.ts'
+import { handBack, SERVICE, worldAt, type Lived, type Try } from '../histories.ts'
 import { law } from '../lives.ts'
+import { CORRECTIONS } from '../moneyTries.ts'
 import { withTheReleaseOf } from '../released.ts'
 
 const PRICES = { prices: USUAL_PRICES }
@@ -124,6 +134,8 @@ export const LAWS_OF_BILLS = [
       expect(sumOf(record.bill.lines.map(({ minor }) => minor))).toBe(record.priceMinor)
       const deposits = sumOf((job.payments ?? []).map(({ minor }) => minor))
       if (deposits > 0) seen('with a deposit')
+      // What was put right since has a law of its own.
+      if (job.corrections) return
       const { how, minor, roundedMinor } = record.settled
       if (how === 'later') {
         seen('later')
@@ -139,12 +151,62 @@ export const LAWS_OF_BILLS = [
     says: 'nobody but a supervisor puts a line on the bill, and the same line once',
     often: { added: 1 / 20 },
     end({ job, events }, _, seen) {
-      const added = events.flatMap((event) => (event.kind === 'line-added' ? [event.line] : []))
+      const added = events.flatMap((event) => {
+        if (event.kind === 'line-added') return [event.line]
+        if (event.kind !== 'bill-corrected' || !event.record.line) return []
+        const { key, line, reason, by, at } = event.record
+        return [{ key, ...line, reason, by, at }]
+      })
       if (added.length > 0) seen('added')
       expect(new Set(added.map(({ key }) => key)).size).toBe(added.length)
       expect(job.ownLines ?? []).toEqual(added)
       expect(dueMinor(withoutPayments(job), PRICES)).toBe(billOfJob(job, PRICES).totalMinor)
     },
   }),
+  law({
+    says: 'a bill put right is cancelled or made anew, and what changed hands comes to what stands, but what is owed; nothing is paid back later',
+    often: { anew: 1 / 4, cancelled: 1 / 4, 'paid back': 1 / 20, 'more to pay': 1 / 40, owed: 1 / 100 },
+    draw: fc.array(CORRECTIONS, { minLength: 2, maxLength: 4 }),
+    end(lived, tries, seen) {
+      const { job, events } = onAfterwards(withTheReleaseOf(SERVICE, lived), [handBack, ...tries])
+      const corrections = events.flatMap((event) => (event.kind === 'bill-corrected' ? [event.record] : []))
+      expect(job.corrections ?? []).toEqual(corrections)
+      expect(new Set(corrections.map(({ key }) => key)).size).toBe(corrections.length)
+      if (!job.handBack || corrections.length === 0) return
+      // From the events alone: each movement of money in the order in which it happened.
+      let [taken, stands] = [0, 0]
+      let hasBill = false
+      for (const event of events) {
+        if (event.kind === 'payment-taken') taken += event.payment.minor
+        if (event.kind !== 'handed-back' && event.kind !== 'bill-corrected') continue
+        const { bill, settled } = event.record
+        if (event.kind === 'bill-corrected') {
+          seen(bill ? 'anew' : 'cancelled')
+          // Only what stands is cancelled.
+          if (!bill) expect(hasBill).toBe(true)
+        }
+        hasBill = bill !== undefined
+        stands = bill ? sumOf(bill.lines.map(({ minor }) => minor)) : 0
+        const due = stands - taken
+        if (!settled) throw new Error('No word of how it was settled')
+        if (settled.how === 'later') expect(due).toBeGreaterThan(0)
+        else expect(settled.minor - settled.roundedMinor).toBe(due)
+        if (event.kind === 'bill-corrected' && due < 0) seen('paid back')
+        if (event.kind === 'bill-corrected' && due > 0) seen('more to pay')
+        taken += settled.minor - settled.roundedMinor
+      }
+      expect(owedMinor(job)).toBe(stands - taken)
+      expect(owedMinor(job)).toBeGreaterThanOrEqual(0)
+      if (owedMinor(job) > 0) seen('owed')
+    },
+  }),
 ]
+/** A life that goes on: each is tried on what the one before has left. */
+const onAfterwards = (lived: Lived, tries: readonly Try[]): Lived =>
+  tries.reduce<Lived>((so, attempt, nth) => {
+    const world = worldAt(200 + nth)
+    const decided = decide(so.job, attempt(so.job, world, 900 + nth), world)
+    if (decided.kind === 'refused') return so
+    return { job: decided.events.reduce(evolve, so.job), events: [...so.events, ...decided.events] }
+  }, lived)
 const withoutPayments = (job: JobState): JobState => ({ ...job, payments: [] })

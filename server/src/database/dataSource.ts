@@ -26,6 +26,7 @@ import { orderEntity } from '../orders/entity.ts'
 import { SupplyAsAList1700000000016 } from '../migrations/0016-supply-as-a-list.ts'
 import { OutcomesOfJobs1700000000017 } from '../migrations/0017-outcomes-of-jobs.ts'
 import { Invoices1700000000018 } from '../migrations/0018-invoices.ts'
+import { CancelledInvoices1700000000019 } from '../migrations/0019-cancelled-invoices.ts'
 import { invoiceEntity } from '../hand-back/invoices.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { supplyListEntity } from '../supply/service.ts'
@@ -72,6 +73,7 @@ const MIGRATIONS = [
   SupplyAsAList1700000000016,
   OutcomesOfJobs1700000000017,
   Invoices1700000000018,
+  CancelledInvoices1700000000019,
 ]
 
 /** Of mysql2's pool, what is used here. */

@@ -1,6 +1,7 @@
-import type { Job, Problem } from '@benevox/contract'
+import type { Invoice, Job, Problem } from '@benevox/contract'
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { pdfText } from '../../../e2e/pdfText.ts'
 import { openShop, Person, type TestShop } from '../../test/shop.ts'
 
 let shop: TestShop
@@ -117,5 +118,83 @@ describe('invoices', () => {
     })
     expect(status).toBe(200)
     expect(await numbersOf()).toEqual(before)
+  })
+})
+
+describe('a bill that is put right after the hand-back', () => {
+  const correct = <T = Job>(job: Job, more: object = {}) =>
+    runa.ask<T>('POST', `/api/jobs/${job.id}/corrections`, {
+      version: job.version,
+      key: randomUUID(),
+      line: { text: 'Goodwill', minor: -500 },
+      reason: 'the glass was scratched',
+      isCancelled: false,
+      totalMinor: 3000,
+      paid: 'card',
+      code: CODES.supervisor,
+      ...more,
+    })
+  const of = async (job: Job) =>
+    (await runa.see<{ invoices: Invoice[] }>(`/api/jobs/${job.id}/invoices`)).invoices
+  const asWritten = (number: number) => String(number).padStart(6, '0')
+  const file = (path: string) =>
+    fetch(`${shop.address}${path}?language=en`, { headers: { cookie: runa.cookie } })
+  const paper = async (path: string) => pdfText(new Uint8Array(await (await file(path)).arrayBuffer()))
+
+  it('is cancelled by a number of the same series and billed anew by the next; both are on paper', async () => {
+    const last = (await numbersOf()).length
+    const job = (await back(await reset())).body
+    const { status, body } = await correct(job)
+    expect([status, body.corrections?.[0]?.settled]).toEqual([
+      200,
+      { how: 'card', minor: -500, roundedMinor: 0 },
+    ])
+    const [was, counter, now] = [1, 2, 3].map((n) => asWritten(last + n))
+    expect(await of(job)).toMatchObject([
+      { number: was, totalMinor: 3500, cancelledBy: counter },
+      { number: counter, totalMinor: 3500, cancels: was },
+      { number: now, totalMinor: 3000 },
+    ])
+    const [first, cancels, anew, document] = await Promise.all(
+      [
+        `invoices/${was ?? ''}.pdf`,
+        `invoices/${counter ?? ''}.pdf`,
+        `invoices/${now ?? ''}.pdf`,
+        'hand-back.pdf',
+      ].map((name) => paper(`/api/jobs/${job.id}/${name}`)),
+    )
+    expect(first).toContain(`cancelled by ${counter ?? ''}`)
+    expect(cancels).toContain(`Cancellation ${counter ?? ''} of invoice ${was ?? ''}`)
+    expect(cancels?.replace(/\s/g, '')).toContain('-€35.00')
+    expect(anew).toContain('Goodwill')
+    for (const said of [now ?? '', '€30.00', 'Paid by card', 'Paid back to the card'])
+      expect(document).toContain(said)
+    expect(document).not.toContain('the glass was scratched')
+    expect((await runa.events(job)).map(({ kind }) => kind)).toContain('bill-corrected')
+  })
+  it('is put right once, however often that is sent and whoever sends it at a time, by a supervisor alone', async () => {
+    const last = (await numbersOf()).length
+    const job = (await back(await reset())).body
+    expect((await correct<Problem>(job, { code: CODES.technician })).body.code).toBe('not-a-supervisor')
+    expect((await correct<Problem>(job, { totalMinor: 2900 })).body.detail).toContain('€30.00')
+    expect((await correct<Problem>(job, { reason: 'PIN 4711 was known' })).status).toBe(422)
+    const key = randomUUID()
+    const said = await Promise.all([correct(job, { key }), correct(job, { key }), correct(job), correct(job)])
+    expect(said.filter(({ status }) => status === 200).length).toBeGreaterThan(0)
+    const now = await runa.see<Job>(`/api/jobs/${job.id}`)
+    expect(now.corrections).toHaveLength(1)
+    expect(await numbersOf()).toEqual(Array.from({ length: last + 3 }, (_, n) => n + 1))
+  })
+  it('may be cancelled alone: it is paid back, and cannot be cancelled twice', async () => {
+    const job = (await back(await reset())).body
+    const off = { isCancelled: true, line: undefined, totalMinor: 0, paid: 'cash' }
+    expect((await correct<Problem>(job, { ...off, paid: 'later' })).status).toBe(409)
+    const after = (await correct(job, off)).body
+    expect(after.corrections?.[0]?.settled).toMatchObject({ how: 'cash', minor: -3500 })
+    expect((await correct<Problem>(after, off)).body.detail).toContain('No bill stands on this job')
+    expect(await paper(`/api/jobs/${job.id}/hand-back.pdf`)).toContain('The invoice was cancelled')
+    expect(await of(job)).toHaveLength(2)
+    const nobody = await file(`/api/jobs/${job.id}/invoices/000001.pdf`)
+    expect(nobody.status).toBe(404)
   })
 })

@@ -65,6 +65,7 @@ const job: JobState = {
   catalogId: 1,
   handBack: HANDED_BACK,
 }
+const NO_BILL = { currency: 'EUR', taxRate: 0.19, lines: [], totalMinor: 0, taxMinor: 0 }
 const PLACE = { zone: 'Europe/Berlin', country: 'DE' }
 const textOf = async (changed: Partial<JobState> = {}, language: Language = 'en') => {
   const made = { ...job, ...changed }
@@ -77,7 +78,15 @@ const textOf = async (changed: Partial<JobState> = {}, language: Language = 'en'
             made,
             facts,
             model,
-            '000017',
+            [
+              {
+                number: '000017',
+                at: new Date(HANDED_BACK.at),
+                record: HANDED_BACK.bill ?? NO_BILL,
+                cancels: undefined,
+                cancelledBy: undefined,
+              },
+            ],
           ),
         ),
       )

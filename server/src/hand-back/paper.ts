@@ -1,15 +1,18 @@
 import {
   carrierRelease,
   owedMinor,
+  standingBill,
   type HandBackFacts,
   type HandBackRecord,
   type JobState,
   type ModelKnown,
 } from '@benevox/core/job'
-import { billLineText, lockStatementText, settledText, type Words } from '@benevox/words'
+import { lockStatementText, settledText, type Words } from '@benevox/words'
 import type { Content } from 'pdfmake/interfaces'
 import { heading, headRows, row, type PaperOf } from '../paper/head.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
+import { amountRow, billRows } from './billRows.ts'
+import type { Invoice } from './invoices.ts'
 
 const LOCKS = ['screen', 'account', 'carrier'] as const
 
@@ -37,41 +40,56 @@ function releaseLine(job: JobState, { say }: Words): string | undefined {
     : say('handBack.carrierUnlocked', { carrier, supplier })
 }
 
-/** What it cost, line by line, and how it was paid. */
+/** What it costs, line by line, and how it was paid. What was put right since stands in its place. */
 function billTable(job: JobState, record: HandBackRecord, words: Words): Content {
   const { say } = words
-  const { bill, settled, priceMinor, currency } = record
-  const amount = (text: string, minor: number, bold = false): Content[] => [
-    { stack: [inFonts(text)], bold },
-    { stack: [inFonts(words.money(minor, currency))], bold, alignment: 'right' },
-  ]
-  const lines = (bill?.lines ?? []).map((line) => amount(billLineText(line, words), line.minor))
-  const tax =
-    bill && bill.taxMinor > 0
-      ? [amount(say('bill.tax', { rate: words.rate(bill.taxRate) }), bill.taxMinor)]
-      : []
-  const deposits = (job.payments ?? []).map(({ minor, at }) =>
+  const amount = amountRow(words, record.currency)
+  const stands = standingBill(job)
+  const lines = stands
+    ? billRows(stands, words)
+    : [
+        job.corrections
+          ? amount(say('invoice.cancelled'), 0, true)
+          : amount(say('bill.total'), record.priceMinor, true),
+      ]
+  const paidBefore = (job.payments ?? []).map(({ minor, at }) =>
     amount(say(at > record.at ? 'bill.paidOn' : 'bill.deposit', { day: words.day(at) }), -minor),
   )
-  const rounded = settled?.roundedMinor ? [amount(say('bill.rounded'), settled.roundedMinor)] : []
-  const isLater = settled?.how === 'later'
-  // What is not paid yet is told as what is left, and not at all once nothing is.
-  const left = isLater ? owedMinor(job) : (settled?.minor ?? 0)
-  const paid = settled && !(isLater && left === 0) ? settledText(settled, words) : ''
+  const settled = [record.settled, ...(job.corrections ?? []).map((one) => one.settled)].flatMap(
+    (one) => one ?? [],
+  )
+  const rounded = settled.flatMap(({ roundedMinor }) =>
+    roundedMinor === 0 ? [] : [amount(say('bill.rounded'), roundedMinor)],
+  )
+  const paid = settled.flatMap((one) =>
+    one.how === 'later' || one.how === 'nothing-due'
+      ? []
+      : [amount(settledText(one, words), Math.abs(one.minor), true)],
+  )
+  const owed = owedMinor(job)
   return {
     layout: 'lightHorizontalLines',
     table: {
       widths: ['*', 90],
       body: [
         ...lines,
-        amount(say('bill.total'), priceMinor, true),
-        ...tax,
-        ...deposits,
+        ...paidBefore,
         ...rounded,
-        ...(paid ? [amount(paid, Math.abs(left), true)] : []),
+        ...paid,
+        // What is not paid yet is told as what is left, and not at all once nothing is.
+        ...(owed > 0 ? [amount(say('bill.later'), owed, true)] : []),
       ],
     },
   }
+}
+
+/** Which invoice stands, or what has become of the last one. */
+function invoiceText(invoices: readonly Invoice[], { say }: Words): string | undefined {
+  const last = invoices.findLast(({ cancels }) => cancels === undefined)
+  if (!last) return undefined
+  return last.cancelledBy
+    ? `${last.number}, ${say('invoice.cancelledBy', { number: last.cancelledBy })}`
+    : last.number
 }
 
 /** The hand-back document as a PDF: what was done, each lock, what it cost, what to do next time. */
@@ -80,11 +98,12 @@ export async function handBackPaper(
   job: JobState,
   facts: HandBackFacts,
   model: ModelKnown | undefined,
-  invoiceNumber: string | undefined,
+  invoices: readonly Invoice[],
 ): Promise<Buffer> {
   const { say } = words
   const { record } = facts
   const title = say('handBack.title', { ticket: job.ticket })
+  const invoice = invoiceText(invoices, words)
   const returned = record.returned.map((part) => say(`part.${part}`))
   const release = releaseLine(job, words)
   const line = (text: string): Content => ({ stack: [inFonts(text)], margin: [0, 6, 0, 0] })
@@ -99,7 +118,7 @@ export async function handBackPaper(
           ...headRows(words, job.customer, job.answers, model),
           row(say('document.checkedIn'), words.day(job.openedAt)),
           row(say('handBack.handedBack'), words.day(record.at)),
-          ...(invoiceNumber ? [row(say('bill.invoice'), invoiceNumber)] : []),
+          ...(invoice ? [row(say('bill.invoice'), invoice)] : []),
           row(
             say('handBack.givenBack'),
             returned.length > 0 ? words.list(returned) : say('handBack.nothing'),

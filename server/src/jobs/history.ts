@@ -113,6 +113,11 @@ function told(event: JobEvent): Pick<WireEvent, 'kind' | 'detail'> {
       const { minor, currency, how } = event.payment
       return { kind: 'payment-taken', detail: { minor, currency, how } }
     }
+    case 'bill-corrected': {
+      const { reason, by, bill, settled } = event.record
+      const { currency, totalMinor } = bill ?? {}
+      return { kind: 'bill-corrected', detail: { reason, by, currency, totalMinor, how: settled.how } }
+    }
     case 'handed-back': {
       const { screen, account, carrier, returned } = event.record
       return { kind: 'handed-back', detail: { screen, account, carrier, returned } }

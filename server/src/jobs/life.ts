@@ -25,7 +25,7 @@ import { promisedBy, type Promised } from '@benevox/core/route'
 import { IsNull, LessThan, Not, type DataSource, type EntityManager } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
 import { codeOf, transact } from '../database/transact.ts'
-import { keepInvoice } from '../hand-back/invoices.ts'
+import { keepInvoices } from '../hand-back/invoices.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { PriceLists } from '../prices/service.ts'
 import { orderEntity } from '../orders/entity.ts'
@@ -195,7 +195,7 @@ export class JobLife {
         if (!this.#catalog.holds(after.catalogId)) return after
         const stored = await this.#store(manager, job, staffId, now, decided.events)
         await beside?.(manager, after, now)
-        if (after.handBack && !job.handBack) await keepInvoice(manager, after, staffId, now)
+        await keepInvoices(manager, job, after, { staffId, at: now })
         const isOtherDevice = imeisOf(job).join() !== imeisOf(after).join()
         const heard = isOtherDevice ? await this.#hear(manager, stored, staffId, now) : undefined
         return { job: heard ?? stored, before: job }

@@ -58,6 +58,7 @@ const KIND: Readonly<Record<RefusalCode, ProblemCode>> = {
   'other-price': 'gate-closed',
   'how-paid': 'gate-closed',
   'more-than-owed': 'not-possible-now',
+  'nothing-to-correct': 'not-possible-now',
   'other-currency': 'bad-request',
 }
 

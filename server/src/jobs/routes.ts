@@ -5,6 +5,7 @@ import type { Catalog } from '../catalog/service.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import { staffEntity } from '../session/entity.ts'
+import { invoicesOf } from '../hand-back/invoices.ts'
 import { ownerOfCode } from '../session/routes.ts'
 import { jobEventEntity } from './entity.ts'
 import { historyLine, isShown } from './history.ts'
@@ -77,6 +78,25 @@ export function jobHandlers(
       const { name, isSupervisor } = await ownerOfCode(database.getRepository(staffEntity), code)
       const supervisor = { name, isSupervisor: Boolean(isSupervisor) }
       return life.run(params.id, { staffId, version }, { kind: 'add-line', line, supervisor, noSecret })
+    },
+
+    async correctBill({ params, body, staffId }) {
+      const { version, code, ...said } = body
+      const { name, isSupervisor } = await ownerOfCode(database.getRepository(staffEntity), code)
+      const supervisor = { name, isSupervisor: Boolean(isSupervisor) }
+      return life.run(params.id, { staffId, version }, { kind: 'correct-bill', ...said, supervisor })
+    },
+
+    async listInvoices({ params }) {
+      const invoices = await invoicesOf(database.manager, params.id)
+      return {
+        invoices: invoices.map(({ at, record: { totalMinor, currency }, ...invoice }) => ({
+          ...invoice,
+          at: at.toISOString(),
+          totalMinor,
+          currency,
+        })),
+      }
     },
 
     takePayment({ params, body, staffId }) {

@@ -6,7 +6,9 @@ import {
   accountPlanOf,
   carrierPlanOf,
   costsTheFee,
+  correctedBill,
   dueMinor,
+  dueWith,
   owedMinor,
   after,
   benchActionOf,
@@ -35,6 +37,7 @@ import {
   type Customer,
   type FactValues,
   type JobState,
+  type OwnLine,
   type ReleasedLock,
   type StepChange,
   type World,
@@ -367,6 +370,15 @@ export function createJobSession(id: number, shared: Shared) {
     shownOff: computed(() => shown.value && shownOff(shown.value)),
     bill: computed(() => shown.value && around.value && billOfJob(shown.value, around.value)),
     owedMinor: computed(() => (shown.value ? owedMinor(shown.value) : 0)),
+    /** What a closed job’s bill comes to, made anew with one more line or none, and what is left to pay then. */
+    correctedTo(line: Pick<OwnLine, 'text' | 'minor'> | undefined) {
+      const [now, world] = [shown.value, around.value]
+      if (!now || !world) return undefined
+      const put = line ? [{ ...line, key: '', reason: '', by: world.by, at: world.now }] : []
+      const bill = correctedBill(now, put, world)
+      return { totalMinor: bill.totalMinor, dueMinor: dueWith(bill, now) }
+    },
+    dueIfCancelled: computed(() => (shown.value ? dueWith(undefined, shown.value) : 0)),
     dueMinor: computed(() => (shown.value && around.value ? dueMinor(shown.value, around.value) : 0)),
     /** What has happened on the way to the end of the account lock. */
     account: computed(() => shown.value && standingOf(shown.value).account),

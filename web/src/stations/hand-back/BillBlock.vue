@@ -4,11 +4,11 @@ import { billLineText } from '@benevox/words'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import OwnLineForm from './OwnLineForm.vue'
+import PayHow from './PayHow.vue'
 import { say, words } from '../../words/index.ts'
 
 /** What it costs, from what was done, against what was agreed; and how it is paid. */
 const paid = defineModel<'cash' | 'card' | 'transfer' | 'later' | undefined>('paid', { required: true })
-const HOW = ['cash', 'card', 'transfer', 'later'] as const
 const job = useJob()
 const bill = computed(() => job.bill)
 const money = (minor: number) => words.money(minor, bill.value?.currency ?? 'EUR')
@@ -18,8 +18,6 @@ const agreed = computed(() =>
 const due = computed(() => job.dueMinor)
 /** What there are no coins for is rounded where it is paid in cash. */
 const cash = computed(() => inCash(due.value, bill.value?.currency ?? 'EUR'))
-/** Nobody is paid back later than the device is. */
-const offered = computed(() => HOW.filter((how) => due.value > 0 || how !== 'later'))
 </script>
 
 <template>
@@ -67,23 +65,7 @@ const offered = computed(() => HOW.filter((how) => due.value > 0 || how !== 'lat
         <span>{{ say(due > 0 ? 'bill.due' : 'bill.back') }}</span>
         <span class="font-mono" data-testid="due">{{ money(Math.abs(due)) }}</span>
       </p>
-      <p id="how-paid" class="mt-1">
-        {{ say(due > 0 ? 'handBackPage.howPaid' : 'handBackPage.howPaidBack') }}
-      </p>
-      <div role="radiogroup" aria-labelledby="how-paid" class="mt-1 flex flex-wrap gap-2">
-        <button
-          v-for="how in offered"
-          :key="how"
-          type="button"
-          role="radio"
-          :aria-checked="paid === how"
-          class="act"
-          :class="{ '!bg-ink text-paper': paid === how }"
-          @click="paid = how"
-        >
-          {{ say(`pay.${how}`) }}
-        </button>
-      </div>
+      <PayHow v-model="paid" :due="due" />
       <p v-if="paid === 'cash' && cash !== due" class="mt-1 text-xl">
         {{ say('handBackPage.inCash', { amount: money(Math.abs(cash)) }) }}
       </p>

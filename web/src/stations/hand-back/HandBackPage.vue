@@ -11,6 +11,7 @@ import { usePageKeys } from '../../parts/pageKeys.ts'
 import { eventText } from '../../words/job.ts'
 import PaymentTaken from '../../parts/PaymentTaken.vue'
 import BillBlock from './BillBlock.vue'
+import CorrectBill from './CorrectBill.vue'
 import LockRows from './LockRows.vue'
 import { say, words } from '../../words/index.ts'
 
@@ -116,6 +117,7 @@ const partNames = (parts: readonly (typeof PARTS)[number][]) =>
             </p>
             <PaymentTaken :suggested="job.owedMinor" :currency="saved.handBack.currency" />
           </section>
+          <CorrectBill v-if="saved.handBack.bill" :currency="saved.handBack.currency" />
         </div>
         <div v-else class="beside beside-wide">
           <form id="hand-back" @submit.prevent="handBack">

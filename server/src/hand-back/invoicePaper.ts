@@ -1,0 +1,41 @@
+import { hasName, type JobState } from '@benevox/core/job'
+import { row, type PaperOf } from '../paper/head.ts'
+import { inFonts, pdfOf } from '../paper/pdf.ts'
+import { billRows } from './billRows.ts'
+import type { Invoice } from './invoices.ts'
+
+/** An invoice as a PDF, or what cancels one: the same lines, each below zero. */
+export async function invoicePaper(
+  { shop, words }: PaperOf,
+  { ticket, customer }: JobState,
+  { number, at, record, cancels, cancelledBy }: Invoice,
+): Promise<Buffer> {
+  const { say } = words
+  const title =
+    cancels === undefined
+      ? say('invoice.title', { number })
+      : say('invoice.cancellation', { number, of: cancels })
+  return pdfOf(title, [
+    { stack: [inFonts(shop)], fontSize: 12 },
+    { stack: [inFonts(title)], fontSize: 24, bold: true, margin: [0, 4, 0, 14] },
+    {
+      layout: 'lightHorizontalLines',
+      table: {
+        widths: [130, '*'],
+        body: [
+          row(say('invoice.ofDay'), words.day(at.toISOString())),
+          row(say('document.customer'), hasName(customer) ? customer.name : say('document.notRecorded')),
+          row(say('tray.ticket'), ticket),
+          ...(cancelledBy
+            ? [row(say('bill.invoice'), say('invoice.cancelledBy', { number: cancelledBy }))]
+            : []),
+        ],
+      },
+    },
+    {
+      layout: 'lightHorizontalLines',
+      margin: [0, 16, 0, 0],
+      table: { widths: ['*', 90], body: billRows(record, words, cancels !== undefined) },
+    },
+  ])
+}
