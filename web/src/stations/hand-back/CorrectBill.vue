@@ -84,34 +84,36 @@ async function correct(): Promise<void> {
 </script>
 
 <template>
-  <section v-if="invoices.length" class="mt-5 max-w-3xl" :aria-label="say('invoice.list')">
-    <h2>{{ say('invoice.list') }}</h2>
-    <table class="mt-1 w-full border-t-2 border-ink" data-testid="invoices">
-      <tbody>
-        <tr v-for="one in invoices" :key="one.number" class="border-b border-rule">
-          <td class="py-1.5 pe-3">
-            <a class="underline" :href="`/api/jobs/${job.id}/invoices/${one.number}.pdf`" target="_blank">{{
-              one.cancels
-                ? say('invoice.cancellation', { number: one.number, of: one.cancels })
-                : say('invoice.title', { number: one.number })
-            }}</a>
-            <span v-if="one.cancelledBy" class="ms-2 text-ink-soft">{{
-              say('invoice.cancelledBy', { number: one.cancelledBy })
-            }}</span>
-          </td>
-          <td class="py-1.5 text-ink-soft">{{ words.shortDay(one.at) }}</td>
-          <td class="py-1.5 text-end font-mono" :class="{ 'line-through': one.cancelledBy }">
-            {{ money(one.cancels ? -one.totalMinor : one.totalMinor) }}
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <p class="mt-2">
-      <button type="button" class="underline" :aria-expanded="isOpen" @click="isOpen = !isOpen">
-        {{ say('correctBill.open') }}
-      </button>
-    </p>
-    <form v-if="isOpen" class="mt-2 space-y-3 border-s-4 border-brass ps-4" @submit.prevent="correct">
+  <section v-if="invoices.length" class="beside beside-wide mt-5" :aria-label="say('invoice.list')">
+    <div class="max-w-3xl">
+      <h2>{{ say('invoice.list') }}</h2>
+      <table class="mt-1 w-full border-t-2 border-ink" data-testid="invoices">
+        <tbody>
+          <tr v-for="one in invoices" :key="one.number" class="border-b border-rule">
+            <td class="py-1.5 pe-3">
+              <a class="underline" :href="`/api/jobs/${job.id}/invoices/${one.number}.pdf`" target="_blank">{{
+                one.cancels
+                  ? say('invoice.cancellation', { number: one.number, of: one.cancels })
+                  : say('invoice.title', { number: one.number })
+              }}</a>
+              <span v-if="one.cancelledBy" class="ms-2 text-ink-soft">{{
+                say('invoice.cancelledBy', { number: one.cancelledBy })
+              }}</span>
+            </td>
+            <td class="py-1.5 text-ink-soft">{{ words.shortDay(one.at) }}</td>
+            <td class="py-1.5 text-end font-mono" :class="{ 'line-through': one.cancelledBy }">
+              {{ money(one.cancels ? -one.totalMinor : one.totalMinor) }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="mt-2">
+        <button type="button" class="underline" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+          {{ say('correctBill.open') }}
+        </button>
+      </p>
+    </div>
+    <form v-if="isOpen" class="space-y-3 border-s-4 border-brass ps-4" @submit.prevent="correct">
       <OneOf
         v-if="standing"
         v-model="what"
