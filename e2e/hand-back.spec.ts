@@ -78,6 +78,8 @@ test('what was done while the page stood open is another price: nothing is close
   expect(letters(await paperOf(page))).toContain(letters('Not paid yet €35.00'))
   // What is owed is taken when it comes, and no more of it.
   await expect(page.getByTestId('owed')).toHaveText('€35.00')
+  // No one key takes money.
+  await expect(page.getByRole('button', { name: 'Cash' })).not.toHaveAttribute('data-key-hint')
   const amount = page.getByLabel('Amount, EUR')
   await amount.fill('40')
   await page.getByRole('button', { name: 'Bank transfer' }).click()

@@ -53,6 +53,7 @@ async function take(how: PaidHow): Promise<void> {
       :key="how"
       type="button"
       class="act"
+      data-moves-money
       :disabled="!minor || minor < 1"
       @click="take(how)"
     >

@@ -2,8 +2,8 @@ import { useMutationObserver } from '@vueuse/core'
 import { computed, onMounted, onScopeDispose, ref, watch } from 'vue'
 import { usePageKeys } from './pageKeys.ts'
 
-/** What has a key of its own has no number. */
-const FREE = ':not(:has(.key-hint), [data-key-hint]:not([data-nth]))'
+/** What has a key of its own has no number; nor has what moves money, which no one key does. */
+const FREE = ':not(:has(.key-hint), [data-key-hint]:not([data-nth]), [data-moves-money])'
 const MAIN = `#primary-action button.act-main${FREE}`
 const OTHERS = ['#primary-action', '#left-actions', 'main'].map(
   (place) => `${place} button.act${FREE}:not(#primary-action .act-main)`,

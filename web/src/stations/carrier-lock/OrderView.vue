@@ -98,6 +98,7 @@ const share = computed(() => Math.round((props.order.feeMinor * (props.order.ref
       <button
         v-if="order.refund.paidMinor === undefined"
         class="act ms-3"
+        data-moves-money
         :disabled="busy"
         @click="emit('change', { kind: 'refunded', minor: share })"
       >

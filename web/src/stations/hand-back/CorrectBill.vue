@@ -165,7 +165,7 @@ async function correct(): Promise<void> {
       </template>
       <p class="flex flex-wrap items-center gap-3">
         <SupervisorCode v-model="code" />
-        <button class="act" :disabled="!isWhole">
+        <button class="act" data-moves-money :disabled="!isWhole">
           {{ standing ? say('correctBill.do', { number: standing.number }) : say('correctBill.anew') }}
         </button>
       </p>
