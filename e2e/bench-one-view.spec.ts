@@ -69,16 +69,19 @@ test('while the server is slow to answer, the next attempt begins at once, and i
   })
   const press = (key: string) => page.locator('body').press(key)
   const now = page.getByTestId('now')
+  const asked = page.getByText('What did you see?', { exact: true })
   for (const _ of ['first', 'second']) {
     await press('Space')
     await expect(now).toBeVisible()
     await press('x')
+    await expect(asked).toBeVisible()
     await press('1')
     await expect(page.getByTestId('advice')).toBeVisible()
   }
   await press('Space')
   await expect(now).toBeVisible()
   await press('x')
+  await expect(asked).toBeVisible()
   await press('0')
   await expect(page.getByTestId('menu-line')).toBeVisible()
   answer()
@@ -104,6 +107,7 @@ test('what was pressed wrongly after the keys is asked once more, and may be tha
   }
   await press('Space')
   await press('x')
+  await expect(asked).toBeVisible()
   await press('1')
   await expect(page.getByRole('button', { name: 'Wrong answer' })).toBeVisible()
   await press('Backspace')
@@ -122,6 +126,7 @@ test('what was pressed wrongly after the keys is asked once more, and may be tha
   await press('Space')
   await expect(page.getByTestId('now')).toBeVisible()
   await press('x')
+  await expect(asked).toBeVisible()
   await press('1')
   // Nobody is through the count-in so soon.
   const begun = async () => {

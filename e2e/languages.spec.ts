@@ -177,6 +177,8 @@ async function onEachView(page: Page, look: (name: string) => Promise<void>): Pr
     const before = (await question.textContent()) ?? ''
     await page.keyboard.press('1')
     await expect(question).not.toHaveText(before)
+    // A person's pause: closer together they are a scanner's.
+    await page.waitForTimeout(150)
   }
   await page.keyboard.type('vane')
   await expect(page.getByRole('option').first()).toBeVisible()
