@@ -1,3 +1,4 @@
+import type { Answer } from '@benevox/contract'
 import { expect, test, type Page } from '@playwright/test'
 import {
   agreedTo,
@@ -142,7 +143,17 @@ test('a reload in the middle of an attempt goes on where it was, and so does one
     'true',
   )
   await page.locator('body').press('x')
+  await expect(page.getByTestId('menu-line')).toHaveCount(0)
   await expect(page.getByTestId('attempts').getByRole('listitem')).toHaveCount(before + 1)
+  // It has arrived, and not only been pressed: others go on with this job.
+  const { pathname } = new URL(page.url())
+  const isIn = async () =>
+    (
+      (await (
+        await page.request.get(`/api/jobs${pathname.slice('/bench'.length)}`)
+      ).json()) as Answer<'getJob'>
+    ).bench.inRecoveryAt
+  await expect.poll(isIn).toBeUndefined()
 })
 
 /** A scanner's burst: all keys are handed over at once, as none waits for the page. */
