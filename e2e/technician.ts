@@ -82,7 +82,9 @@ export class TechnicianAtDevice {
   follow(line: string): Cue | undefined {
     const quoted = /“(.+)”/.exec(line)?.[1]
     const [move = ''] = line.split(', keep ')
-    const plug = linkKind.options.find((link) => move === ENGLISH.atStart(plugText(link, {}, ENGLISH)))
+    const plug = linkKind.options.find((link) =>
+      [{}, { onPuck: true } as const].some((own) => move === ENGLISH.atStart(plugText(link, own, ENGLISH))),
+    )
     const fold = Object.entries({
       'Open it': 'open',
       'Fold it half open': 'half-open',

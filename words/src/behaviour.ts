@@ -1,5 +1,5 @@
-import type { Guard, Transition, Trigger } from '@benevox/core/catalog'
-import { keysText, keyText, linkText, type OwnNames } from './names.ts'
+import type { Guard, Transition, Trigger, OwnNames } from '@benevox/core/catalog'
+import { keysText, keyText, linkText } from './names.ts'
 import type { Words } from './words.ts'
 
 /** What makes a device go on: `power + volume-up held for 8 s`, `power pressed twice`. */
@@ -32,8 +32,10 @@ export function triggerText(on: Trigger, words: Words, own: OwnNames = {}): stri
       return say('trigger.keyDown', { key: keyText(on.key, own, words) })
     case 'turn':
       return say('menuLine.turn', { key: keyText(on.key, own, words), by: on.by })
-    case 'link':
-      return say('trigger.link', { links: words.either(on.to.map((one) => linkText(one, own, words))) })
+    case 'link': {
+      const links = words.either(on.to.map((one) => linkText(one, own, words)))
+      return own.onPuck ? say('trigger.puck', { links }) : say('trigger.link', { links })
+    }
     case 'fold':
       return say('trigger.fold', { postures: words.either(on.to.map((one) => say(`posture.${one}`))) })
     case 'tap':
@@ -63,8 +65,10 @@ export function conditionText(guard: Guard, words: Words, own: OwnNames = {}): s
         ignored: keysText(ignore, own, words) || NONE,
       }),
     )
-  if (links)
-    parts.push(say('guard.links', { links: words.either(links.map((one) => linkText(one, own, words))) }))
+  if (links) {
+    const either = words.either(links.map((one) => linkText(one, own, words)))
+    parts.push(own.onPuck ? say('guard.puck', { links: either }) : say('guard.links', { links: either }))
+  }
   if (postures)
     parts.push(
       say('guard.postures', { postures: words.either(postures.map((one) => say(`posture.${one}`))) }),

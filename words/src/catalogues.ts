@@ -2879,4 +2879,21 @@ export interface Messages {
   'correctBill.comesTo': { readonly total: string | number }
   'correctBill.do': { readonly number: string | number }
   'problem.no-such-invoice': object
+  'puck.none': object
+  'puck.charger': object
+  'puck.computer': object
+  'onPuck.none': object
+  'onPuck.charger': object
+  'onPuck.computer': object
+  'lane.puck': object
+  'correction.other-puck': object
+  'cause.no-puck': object
+  'chartChange.puck': object
+  'dryRunLost.offPuck': object
+  'prep.watchOn': object
+  'unknownModel.otherPuck': object
+  'trigger.puck': { readonly links: string | number }
+  'guard.puck': { readonly links: string | number }
+  'prep.retirePuck': object
+  'prep.noPower': object
 }

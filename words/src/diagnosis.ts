@@ -1,4 +1,4 @@
-import type { Method } from '@benevox/core/catalog'
+import type { Method, OwnNames } from '@benevox/core/catalog'
 import {
   linkAskedFor,
   type Advice,
@@ -12,7 +12,7 @@ import type { ChartChange } from '@benevox/core/drawing'
 import type { RankReason, StudiedMethod } from '@benevox/core/hand'
 import type { KeyChart } from '@benevox/core/method'
 import type { TwinInput } from '@benevox/core/twin'
-import { keyText, linkText, type OwnNames } from './names.ts'
+import { keyText, linkText } from './names.ts'
 import { criticalText, stepTexts } from './steps.ts'
 import type { Words } from './words.ts'
 
@@ -39,13 +39,20 @@ export function correctionText(
     case 'one-key':
       return say(`correction.${correction.kind}`, keysIn(correction, chart.names, words))
     case 'data-link':
-      return say(`correction.${linkAskedFor(method) === 'charger' ? 'other-cable' : 'other-data-cable'}`)
+      return say(`correction.other-${supply(method, chart.names)}`)
     case 'test-key':
       return say('correction.test-key', { key: keyText(correction.key, chart.names, words) })
     default:
       return say(`correction.${correction.kind}`)
   }
 }
+
+/** What brings a device power or data: a watch has no cable of its own. */
+function supply(method: Method, { onPuck }: OwnNames): 'puck' | 'cable' | 'data-cable' {
+  if (onPuck) return 'puck'
+  return linkAskedFor(method) === 'charger' ? 'cable' : 'data-cable'
+}
+const MISSING = { puck: 'no-puck', cable: 'no-power', 'data-cable': 'no-data' } as const
 
 const keysIn = (
   { key, not }: Extract<Correction, { kind: 'right-key' | 'one-key' }>,
@@ -66,7 +73,7 @@ export function causeText(
     case 'one-key':
       return say(`cause.${correction.kind}`, keysIn(correction, names, words))
     case 'data-link':
-      return say(linkAskedFor(method) === 'charger' ? 'cause.no-power' : 'cause.no-data')
+      return say(`cause.${MISSING[supply(method, names)]}`)
     case 'test-key':
       return say('cause.test-key', { key: keyText(correction.key, names, words) })
     default:
@@ -129,7 +136,10 @@ export const changeTexts = (
 ): readonly ChartChange[] =>
   changes.map(({ step, change }) => ({
     step,
-    word: typeof change === 'object' ? keyText(change.key, names, words) : words.say(`chartChange.${change}`),
+    word:
+      typeof change === 'object'
+        ? keyText(change.key, names, words)
+        : words.say(`chartChange.${change === 'cable' && names.onPuck ? 'puck' : change}`),
   }))
 
 /** Why a dry run was lost, and what to do otherwise the next time: two sentences or three. */
@@ -163,7 +173,7 @@ function movedText(input: TwinInput, own: OwnNames, words: Words): string | unde
       return say('dryRunLost.letGo', { key: keyText(input.key, own, words) })
     case 'link':
       return input.link === 'none'
-        ? say('dryRunLost.unplugged')
+        ? say(own.onPuck ? 'dryRunLost.offPuck' : 'dryRunLost.unplugged')
         : say('dryRunLost.plugged', { link: linkText(input.link, own, words) })
     case 'fold':
       return say('dryRunLost.folded', { posture: say(`posture.${input.to}`) })

@@ -1,15 +1,15 @@
-import type { Cue, KeyId, LinkKind } from '@benevox/core/catalog'
+import type { Cue, KeyId, LinkKind, OwnNames } from '@benevox/core/catalog'
 import type { DrawnNames } from '@benevox/core/drawing'
 import type { CarrierNamed } from '@benevox/core/job'
-import type { KeyChart } from '@benevox/core/method'
 import type { Words } from './words.ts'
-
-/** What a family calls its own keys and cables, by their ids. */
-export type OwnNames = KeyChart['names']
 
 export const keyText = (key: KeyId, own: OwnNames, { say }: Words): string => own[key] ?? say(`key.${key}`)
 export const linkText = (link: LinkKind, own: OwnNames, { say }: Words): string =>
-  own[link] ?? say(`link.${link}`)
+  own[link] ?? say(own.onPuck && isOfPuck(link) ? `puck.${link}` : `link.${link}`)
+
+/** What a puck has words of its own for: it hangs on a charger, or on a computer. */
+export const isOfPuck = (link: LinkKind): link is 'none' | 'charger' | 'computer' =>
+  link === 'none' || link === 'charger' || link === 'computer'
 
 /** A carrier with its country, as far as they are known. */
 export function carrierText(
@@ -36,5 +36,5 @@ export const drawnNames = (words: Words, own: OwnNames = {}): DrawnNames => ({
   cue: (cue) => words.say(`sign.${cue}`),
   link: (link) => linkText(link, own, words),
   posture: (posture) => words.say(`posture.${posture}`),
-  lane: (lane) => words.say(`lane.${lane}`),
+  lane: (lane) => words.say(own.onPuck && lane === 'cable' ? 'lane.puck' : `lane.${lane}`),
 })

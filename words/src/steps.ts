@@ -1,4 +1,4 @@
-import type { KeyId, LinkKind, Posture, Method, Step } from '@benevox/core/catalog'
+import type { KeyId, LinkKind, Posture, Method, Step, OwnNames } from '@benevox/core/catalog'
 import {
   heldBeforeEach,
   PATIENCE_MS,
@@ -9,7 +9,7 @@ import {
   type PathInput,
   type MethodSheet,
 } from '@benevox/core/method'
-import { keysText, keyText, linkText, type OwnNames } from './names.ts'
+import { isOfPuck, keysText, keyText, linkText } from './names.ts'
 import type { Words } from './words.ts'
 
 /** Shorter waits are not worth a figure. */
@@ -138,10 +138,9 @@ const again = (line: string, times: number, { say }: Words): string =>
 
 /** A cable put in, or taken out. */
 export function plugText(link: LinkKind, own: OwnNames, words: Words): string {
-  const named = own[link]
-  return named === undefined && link !== 'data-headset' && link !== 'own-link-1' && link !== 'own-link-2'
-    ? words.say(`plug.${link}`)
-    : words.say('plug.other', { link: linkText(link, own, words) })
+  if (own[link] !== undefined || !isOfPuck(link))
+    return words.say('plug.other', { link: linkText(link, own, words) })
+  return words.say(own.onPuck ? `onPuck.${link}` : `plug.${link}`)
 }
 
 /** In a select of a message: nothing. */

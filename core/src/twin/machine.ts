@@ -5,6 +5,7 @@ import {
   type Effect,
   type KeyId,
   type LinkKind,
+  type OwnNames,
   type Posture,
   type ScreenKind,
   type Turn,
@@ -17,7 +18,7 @@ export type KeySet = number
 export interface Machine {
   readonly keys: readonly KeyId[]
   /** The names of keys and links that are not the usual ones. */
-  readonly names: Readonly<Partial<Record<KeyId | LinkKind, string>>>
+  readonly names: OwnNames
   /** All that may hang on the port. */
   readonly links: readonly LinkKind[]
   /** How the device can be folded; empty where it cannot. */

@@ -21,7 +21,9 @@ const record = computed(() => {
   const attempts = tried === 0 ? say('prep.noAttempts') : say('prep.attempts', { reached, tried })
   return note ? `${note}; ${attempts}` : attempts
 })
-const retire = () => chosen.value && void kit.retire(chosen.value.number, say('prep.noData'))
+const retire = () =>
+  chosen.value &&
+  void kit.retire(chosen.value.number, own.value.onPuck ? say('prep.noPower') : say('prep.noData'))
 const linkField = ref<HTMLSelectElement>()
 const isAsked = ref(false)
 watch(link, () => (isAsked.value = false))
@@ -37,7 +39,7 @@ defineExpose({ askForLink })
   <div>
     <div class="flex items-end gap-3">
       <label class="w-32 shrink-0 text-sm text-ink-soft"
-        >{{ model.kind === 'watch' ? say('prep.puck') : say('prep.cable') }}
+        >{{ own.onPuck ? say('prep.puck') : say('prep.cable') }}
         <select v-model="cable" data-testid="cable" class="field font-mono font-bold">
           <option :value="undefined">{{ say('prep.notNumbered') }}</option>
           <option v-for="one in cables" :key="one.number" :value="one.number">
@@ -46,7 +48,7 @@ defineExpose({ askForLink })
         </select>
       </label>
       <label class="min-w-0 flex-1 text-sm text-ink-soft"
-        >{{ say('prep.onCable') }}
+        >{{ own.onPuck ? say('prep.watchOn') : say('prep.onCable') }}
         <select
           ref="linkField"
           v-model="link"
@@ -66,7 +68,9 @@ defineExpose({ askForLink })
     </p>
     <p v-if="chosen" class="text-sm text-ink-soft">
       {{ record }}
-      <button class="ms-1 underline" @click="retire">{{ say('prep.retire') }}</button>
+      <button class="ms-1 underline" @click="retire">
+        {{ own.onPuck ? say('prep.retirePuck') : say('prep.retire') }}
+      </button>
     </p>
   </div>
 </template>

@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import type { Cue, DeviceKind, Family, KeyId, Method, StartState } from '@benevox/core/catalog'
+import {
+  namesIn,
+  type Cue,
+  type DeviceKind,
+  type Family,
+  type KeyId,
+  type Method,
+  type StartState,
+} from '@benevox/core/catalog'
 import { cuesToReport, linkAskedFor, type AttemptMade } from '@benevox/core/diagnosis'
 import { methodSheet } from '@benevox/core/method'
 import { useLocalStorage } from '@vueuse/core'
@@ -15,7 +23,7 @@ import DryRun from './DryRun.vue'
 import { useDiagnosis } from './useDiagnosis.ts'
 import SignPicture from '../../parts/SignPicture.vue'
 import { usePageKeys } from '../../parts/pageKeys.ts'
-import { sheetTexts } from '@benevox/words'
+import { linkText, sheetTexts } from '@benevox/words'
 import { chanceText, say, words } from '../../words/index.ts'
 
 /** No model on the job: which families it may be of, the attempt that tells them apart best, and what to do after it. */
@@ -209,9 +217,11 @@ usePageKeys(
           }}
         </p>
         <p v-if="linkAskedFor(way.method)" class="mt-1 text-lg">
-          <b v-if="takesAnotherCable" class="me-1">{{ say('unknownModel.otherCable') }}</b>
+          <b v-if="takesAnotherCable" class="me-1">{{
+            kind === 'watch' ? say('unknownModel.otherPuck') : say('unknownModel.otherCable')
+          }}</b>
           <label
-            >{{ say('prep.cable') }}
+            >{{ kind === 'watch' ? say('prep.puck') : say('prep.cable') }}
             <select v-model="cable" class="field !inline-block !w-56 font-mono font-bold">
               <option :value="undefined">{{ say('prep.notNumbered') }}</option>
               <option v-for="one in cables" :key="one.number" :value="one.number">
@@ -219,7 +229,11 @@ usePageKeys(
               </option>
             </select>
           </label>
-          {{ say('unknownModel.on', { link: say(`link.${linkAskedFor(way.method) ?? 'none'}`) }) }}
+          {{
+            say('unknownModel.on', {
+              link: linkText(linkAskedFor(way.method) ?? 'none', dryFamily ? namesIn(dryFamily) : {}, words),
+            })
+          }}
         </p>
         <KeyChart :chart="sheet.chart" :form="kind" class="mt-2" />
         <StepLines :lines="sheetTexts(sheet, words)" class="mt-1" />
