@@ -28,6 +28,13 @@ test('a deposit at the counter, a discount by a supervisor, the rest in cash: th
   // The sentence beside each lock is the one of the document.
   const sentence = '“Confirmed off: the set-up wizard was reached after the reset.”'
   await expect(page.getByText(sentence)).toBeVisible()
+  // It is tried once more: what it asks for then stands there, whatever was seen before.
+  await page.getByRole('button', { name: 'It asks for the old lock' }).click()
+  await expect(page.getByText('“ON. We have not removed it.”')).toBeVisible()
+  await expect(page.getByRole('radio', { name: 'Confirmed off' }).first()).not.toBeAttached()
+  await page.getByRole('button', { name: 'It asks for nothing' }).click()
+  const woken = '“Confirmed off: locked and woken at the hand-back, it asked for nothing.”'
+  await expect(page.getByText(woken)).toBeVisible()
   const close = page.getByRole('button', { name: 'Hand back and close' })
   await expect(close).toBeDisabled()
   await expectAccessible(page, 'hand back')
@@ -49,7 +56,7 @@ test('a deposit at the counter, a discount by a supervisor, the rest in cash: th
   await closeJob(page, 'Cash')
   const paper = letters(await paperOf(page))
   for (const said of [
-    sentence.slice(1, -1),
+    woken.slice(1, -1),
     'Reset from recovery €35.00',
     'For a regular -€3.33',
     'Total €31.67',

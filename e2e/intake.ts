@@ -3,6 +3,7 @@ import { FACT_NAMES, fieldOf, offeredAnswers, type Asked } from '@benevox/core/f
 import type { Facts } from '@benevox/core/route'
 import { wordsIn } from '@benevox/words'
 import { expect, type Page } from '@playwright/test'
+import { scan } from './scanner.ts'
 
 const { say } = wordsIn('en', { zone: 'Europe/Berlin', country: 'DE' })
 const nameOf = new Map<string, Asked>(
@@ -36,11 +37,8 @@ export class Intake {
   }
   /** One trigger: its digits come as fast as a scanner gives them. */
   async scan(text: string): Promise<void> {
-    // Nobody has a finger on a key and on the trigger.
-    await this.page.waitForTimeout(150)
     this.strokes++
-    await this.page.keyboard.type(text)
-    await this.page.keyboard.press('Enter')
+    await scan(this.page, text)
   }
   async answer(name: Asked): Promise<void> {
     if (name === 'modelId') {
@@ -69,11 +67,11 @@ export class Intake {
   async toAgreement(): Promise<void> {
     if (await this.page.evaluate(() => document.activeElement?.matches('input') ?? false))
       await this.press('Escape')
-    await this.press('c')
+    await this.press('Space')
   }
   async later(name: Asked): Promise<void> {
     if (fieldOf(name) !== 'choices') await this.press('Escape')
-    await this.press('l')
+    await this.press('-')
   }
 }
 
@@ -113,7 +111,7 @@ export async function takeInByKeys(
   await expect(question).toBeVisible()
   if (facts.deviceHere === 'no') {
     await intake.press('Escape')
-    await intake.press('t')
+    await intake.press('+')
   }
   for (let turn = 0; turn < 40; turn++) {
     await expect(question.or(noWork).first()).toBeVisible()

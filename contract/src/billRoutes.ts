@@ -1,4 +1,5 @@
-import { correction, handBackRecord, ownLine, paidHow, payment } from '@benevox/core/job'
+import { correction, customerTold, handBackRecord, ownLine, paidHow, payment } from '@benevox/core/job'
+import { LANGUAGES } from '@benevox/words'
 import { z } from 'zod'
 import { ofJob, type Route } from './route.ts'
 import { job, noSecret } from './jobs.ts'
@@ -35,6 +36,13 @@ const invoice = z.strictObject({
 })
 export type Invoice = z.infer<typeof invoice>
 
+/** @param to where to, by mail; a mail is sent, anything else was told already */
+const tellCustomerBody = customerTold
+  .omit({ by: true, at: true })
+  .extend({ language: z.enum(LANGUAGES), to: z.email().max(200).optional() })
+  .refine(({ how, to }) => (how === 'mail') === (to !== undefined), 'mail-address')
+  .refine(({ how, what }) => what !== 'document' || how === 'mail', 'document-by-mail')
+
 /** What a job costs, how it is paid, and its end. */
 export const billRoutes = {
   handBack: {
@@ -67,6 +75,14 @@ export const billRoutes = {
     says: 'Cancel what a closed job was billed for, and bill it anew or not at all: a supervisor answers for it',
     params: ofJob,
     body: correctBillBody,
+    answer: job,
+  },
+  tellCustomer: {
+    method: 'post',
+    path: '/api/jobs/:id/told',
+    says: 'Tell the customer that it is ready, to fetch it, or what was done; once for each key',
+    params: ofJob,
+    body: tellCustomerBody,
     answer: job,
   },
   listInvoices: {

@@ -63,6 +63,14 @@ export const files = {
     query: inLanguage,
     produces: PDF,
   },
+  letterToCustomer: {
+    method: 'get',
+    path: '/api/jobs/:id/letter-to-customer.pdf',
+    says: 'That the device is ready, or still here, as a letter',
+    params: ofJob,
+    query: inLanguage.extend({ what: z.enum(['ready', 'reminder']) }),
+    produces: PDF,
+  },
   activation: {
     method: 'get',
     path: '/api/jobs/:id/activation.pdf',

@@ -218,6 +218,8 @@ const TOLD = [
   { kind: 'screen-lifted', how: 'settings' },
   { kind: 'screen-lifted', how: 'remembered' },
   { kind: 'screen-lifted', how: 'cache-cleared' },
+  { kind: 'locked-and-woken', asks: 'nothing' },
+  { kind: 'locked-and-woken', asks: 'old-lock' },
 ] as const
 export const TOLD_CHANGE: fc.Arbitrary<(typeof TOLD)[number]> = fc.constantFrom(...TOLD)
 

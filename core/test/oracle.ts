@@ -103,8 +103,27 @@ export function customerLetsItGo(events: readonly JobEvent[]): boolean {
 }
 
 /** Whether the device has shown, or somebody has seen, that nothing locks its screen any more. */
-export const screenWasSeenOpen = (events: readonly JobEvent[]): boolean =>
-  stepsIn(events).some(({ change }) => change.kind === 'set-up' || change.kind === 'screen-lifted')
+export function screenWasSeenOpen(events: readonly JobEvent[]): boolean {
+  const woken = lastWoken(events)
+  if (woken !== undefined) return woken !== 'old-lock'
+  return stepsIn(events).some(({ change }) => change.kind === 'set-up' || change.kind === 'screen-lifted')
+}
+
+/** What it asked for when it was last locked and woken, unless it has shown itself since; the later of two by the clock. */
+function lastWoken(events: readonly JobEvent[]): string | undefined {
+  // At the same instant in the order of the work.
+  const SHOWS = ['recovery-again', 'set-up', 'screen-lifted', 'locked-and-woken']
+  const last = stepsIn(events)
+    .filter(({ change }) => SHOWS.includes(change.kind))
+    .sort(
+      (a, b) =>
+        Date.parse(a.at) - Date.parse(b.at) ||
+        SHOWS.indexOf(a.change.kind) - SHOWS.indexOf(b.change.kind) ||
+        (a.key < b.key ? -1 : 1),
+    )
+    .at(-1)?.change
+  return last?.kind === 'locked-and-woken' ? last.asks : undefined
+}
 
 /** Work on a device: an attempt, a reveal, an unlock, an order, an agreement to work. */
 export function isWork(event: JobEvent): boolean {
@@ -142,6 +161,7 @@ export function isShownOff(lock: 'screen' | 'account' | 'carrier', events: reado
   const kinds = stepsIn(events).map(({ change }) => change)
   switch (lock) {
     case 'screen':
+      if (lastWoken(events) !== undefined) return lastWoken(events) !== 'old-lock'
       return kinds.some(
         (change) =>
           change.kind === 'set-up' ||

@@ -18,6 +18,7 @@ import { Post } from './mail/post.ts'
 import { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
 import { accountHandlers } from './account/routes.ts'
+import { tellingHandlers } from './hand-back/telling.ts'
 import { agreementHandlers } from './agreement/routes.ts'
 import { resultsHandlers } from './results/routes.ts'
 import { Results } from './results/service.ts'
@@ -147,6 +148,7 @@ export function createApp(
     ...agreementHandlers(database, life),
     ...intakeHandlers(life),
     ...accountHandlers(life, config),
+    ...tellingHandlers(database, life, config),
     ...registryHandlers(database, config, life, catalog),
     ...priceHandlers(database, prices),
     ...supplyHandlers(database, supply, prices),

@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { files, type FileName, type FileParams, type FileQuery, type FileRoute } from '@benevox/contract'
-import { handBackFacts, languageOf, routeOf, whatWasToldOn, orderUnderWay } from '@benevox/core/job'
+import { mayBeTold, routeOf, whatWasToldOn, orderUnderWay } from '@benevox/core/job'
 import {
   activationLetter,
   agreementText,
   languageFor,
+  letterToCustomer,
   letterToSeller,
   plainAgreement,
   wordsIn,
@@ -24,7 +25,7 @@ import { agreementForm, agreementPaper, letterPaper } from './agreement/paper.ts
 import type { Results } from './results/service.ts'
 import { invoicePaper } from './hand-back/invoicePaper.ts'
 import { invoicesOf } from './hand-back/invoices.ts'
-import { handBackPaper } from './hand-back/paper.ts'
+import { aboutForCustomer, handBackDocument } from './hand-back/telling.ts'
 import { checked } from './http/mount.ts'
 import { isAnswered, ProblemError } from './http/problem.ts'
 import { ownershipDocumentEntity } from './intake/entity.ts'
@@ -32,8 +33,9 @@ import { cleanDocument, LARGEST_DOCUMENT } from './intake/ownershipDocument.ts'
 import { intakeReceipt } from './intake/receipt.ts'
 import { tagPdf, tagPng } from './intake/tag.ts'
 import type { JobLife } from './jobs/life.ts'
+import { problemOf } from './jobs/refusals.ts'
 import { laidOut } from './reading/readApart.ts'
-import type { PaperOf } from './paper/head.ts'
+import { aboutJob } from './paper/aboutJob.ts'
 import type { PriceLists } from './prices/service.ts'
 import { mailEntity } from './mail/entity.ts'
 
@@ -59,14 +61,8 @@ export function mountFiles(
   /** The job of an address, and what it is looked at with. */
   const of = async (id: number, asked?: Language) => {
     const state = await life.read(id)
-    const known = await life.ready(state)
-    const { zone, country } = known.prices.opening
-    const paper: PaperOf = {
-      shop: config.shop,
-      zone,
-      words: wordsIn(asked ?? languageFor(languageOf(state.answers, state.agreement)), { zone, country }),
-    }
-    return { state, known, paper, job: await life.viewed(state), device: known.model?.name ?? '' }
+    const about = await aboutJob(life, config, state, asked)
+    return { ...about, state, job: await life.viewed(state), device: about.known.model?.name ?? '' }
   }
   const file = fileMounter(app)
   const pdf = (response: Response, name: string, bytes: Buffer) =>
@@ -108,6 +104,13 @@ export function mountFiles(
     const { state, device, paper } = await of(params.id, query.language)
     const letter = letterToSeller(paper.words, aboutForSeller(state, device, config.shop, paper.words))
     pdf(response, 'letter-to-seller', await letterPaper(config.shop, letter))
+  })
+  file('letterToCustomer', async ({ params, query, response }) => {
+    const { state, known, paper } = await of(params.id, query.language)
+    if (!mayBeTold(state, known).includes(query.what))
+      throw problemOf({ code: 'nothing-to-tell', what: query.what })
+    const letter = letterToCustomer(paper.words, query.what, aboutForCustomer(state, known, config.shop))
+    pdf(response, 'letter-to-customer', await letterPaper(config.shop, letter))
   })
   file('activation', async ({ params, query, response }) => {
     const { state, known, device, paper } = await of(params.id, query.language)
@@ -157,11 +160,8 @@ export function mountFiles(
   })
   file('handBack', async ({ params, query, response }) => {
     const { state, known, paper } = await of(params.id, query.language)
-    const facts = handBackFacts(state)
-    if (!facts) throw new ProblemError('not-possible-now', { code: 'not-handed-back' })
-    const invoices = await invoicesOf(database.manager, state.id)
-    const bytes = await handBackPaper(paper, state, facts, known.model, invoices)
-    pdf(response, `hand-back-${state.ticket}`, bytes)
+    const { name, bytes } = await handBackDocument(database, state, known, paper)
+    pdf(response, name, bytes)
   })
 
   file('invoice', async ({ params, query, response }) => {

@@ -2896,4 +2896,48 @@ export interface Messages {
   'guard.puck': { readonly links: string | number }
   'prep.retirePuck': object
   'prep.noPower': object
+  'handBack.confirmedBy.woken-open': object
+  'handBack.confirmedBy.woken-new-lock': object
+  'event.locked-and-woken': object
+  'woken.nothing': object
+  'woken.new-lock': object
+  'woken.old-lock': object
+  'event.customer-told-ready': object
+  'event.customer-told-reminder': object
+  'event.customer-told-document': object
+  'refusal.nothing-to-tell': { readonly what: string }
+  'toCustomer.title': { readonly what: string }
+  'toCustomer.ready': { readonly device: string | number }
+  'toCustomer.reminder': { readonly device: string | number; readonly day: string | number }
+  'toCustomer.bring': { readonly ticket: string | number }
+  'toCustomer.toPay': { readonly due: string | number }
+  'toCustomer.document': { readonly ticket: string | number; readonly device: string | number }
+  'toCustomer.answer': { readonly shop: string | number; readonly ticket: string | number }
+  'handBack.fetchedBy': object
+  'waits.fetching': object
+  'shelf.fetching.due': object
+  'flaw.must.days-rise': object
+  'flaw.must.mail-address': object
+  'flaw.must.document-by-mail': object
+  'writtenBy.telephone': object
+  'tellCustomer.title': object
+  'tellCustomer.notTold': object
+  'tellCustomer.next': { readonly day: string | number }
+  'tellCustomer.noMore': object
+  'tellCustomer.what.ready': object
+  'tellCustomer.what.reminder': object
+  'tellCustomer.what.document': object
+  'tellCustomer.address': object
+  'tellCustomer.send': object
+  'tellCustomer.told': object
+  'tellCustomer.telephone': object
+  'tellCustomer.message': object
+  'tellCustomer.letter': object
+  'tellCustomer.print': object
+  'handBackPage.fetchedBy': object
+  'handBackPage.customer': object
+  'handBackPage.somebodyElse': object
+  'handBackPage.whoFetches': object
+  'handBackPage.askForReceipt': object
+  'settings.remindAfterDays': object
 }

@@ -72,6 +72,8 @@ function partsOf(kind: string, detail: Detail, names: CatalogueNames, words: Wor
       return [words.instant(text(detail['changedAt']))]
     case 'sign-in-refused':
       return [found(`refusedWhy.${text(detail['why'])}`)]
+    case 'locked-and-woken':
+      return [found(`woken.${text(detail['asks'])}`)]
     case 'recovery-ended':
       return [say(detail['found'] === true ? 'accountPage.passwordFound' : 'accountPage.notRecovered')]
     case 'seller-written':
@@ -79,6 +81,10 @@ function partsOf(kind: string, detail: Detail, names: CatalogueNames, words: Wor
       const language = text(detail['language'])
       return [found(`writtenBy.${text(detail['by'])}`), ...(language ? [words.languageName(language)] : [])]
     }
+    case 'customer-told-ready':
+    case 'customer-told-reminder':
+    case 'customer-told-document':
+      return [found(`writtenBy.${text(detail['how'])}`), words.languageName(text(detail['language']))]
     case 'seller-answered':
       return [say(detail['removed'] === true ? 'accountPage.sellerRemoved' : 'accountPage.sellerRefuses')]
     case 'carrier-lock-seen': {

@@ -50,6 +50,52 @@ export const messageToSeller = (words: Words, about: ToSeller) => {
   }
 }
 
+/** What a letter to the customer speaks of. */
+export interface ToCustomer {
+  /** As its model is called; empty where that is not known. */
+  readonly device: string
+  readonly ticket: string
+  readonly shop: string
+  /** When they were told that it is ready. */
+  readonly toldAt?: string | undefined
+  /** What is to be paid, in the price list's currency. */
+  readonly due: { readonly minor: number; readonly currency: string }
+}
+
+/** To the customer: it is ready, it is still here, or here is the document. Nothing of its locks, or of what was on it. */
+export function letterToCustomer(
+  words: Words,
+  what: 'ready' | 'reminder' | 'document',
+  { device, ticket, shop, toldAt, due }: ToCustomer,
+): Letter {
+  const { say } = words
+  const named = device || say('part.device')
+  const lines =
+    what === 'document'
+      ? [say('toCustomer.document', { device: named, ticket })]
+      : [
+          what === 'ready'
+            ? say('toCustomer.ready', { device: named })
+            : say('toCustomer.reminder', { device: named, day: toldAt ? words.day(toldAt) : 'none' }),
+          say('toCustomer.bring', { ticket }),
+          ...(due.minor > 0 ? [say('toCustomer.toPay', { due: words.money(due.minor, due.currency) })] : []),
+        ]
+  return {
+    title: say('toCustomer.title', { what }),
+    lines: [...lines, say('toCustomer.answer', { shop, ticket })],
+  }
+}
+
+/** The same as a mail or a message; an answer comes back to the job by the ticket in its subject. */
+export function messageToCustomer(
+  words: Words,
+  what: 'ready' | 'reminder' | 'document',
+  about: ToCustomer,
+): { readonly subject: string; readonly text: string } {
+  const { title, lines } = letterToCustomer(words, what, about)
+  return { subject: `${about.ticket}: ${title}`, text: lines.join('\n\n') }
+}
+
 /** To a supplier: where the answer to an order stays, or that the fee comes back by its terms. */
 export function messageToSupplier(
   words: Words,

@@ -107,6 +107,8 @@ export function refusalText(refusal: Refusal, words: Words): string {
       return say('refusal.other-price', { total: words.money(refusal.totalMinor, refusal.currency) })
     case 'more-than-owed':
       return say('refusal.more-than-owed', { owed: words.money(refusal.owedMinor, refusal.currency) })
+    case 'nothing-to-tell':
+      return say('refusal.nothing-to-tell', { what: refusal.what })
     case 'how-paid':
       return say('refusal.how-paid', { due: words.money(Math.abs(refusal.dueMinor), refusal.currency) })
     case 'other-currency':

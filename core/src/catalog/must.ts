@@ -21,6 +21,9 @@ export const MUST = [
   'png',
   'staff-code',
   'version-or-told',
+  'days-rise',
+  'mail-address',
+  'document-by-mail',
 ] as const
 export type Must = (typeof MUST)[number]
 export const isKnownMust = (message: string): message is Must => MUST.some((one) => one === message)

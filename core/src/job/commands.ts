@@ -8,6 +8,7 @@ import type {
   AskedElsewhere,
   Attempt,
   Customer,
+  CustomerTold,
   HandBackRecord,
   IntakeRecord,
   OwnershipFile,
@@ -127,6 +128,8 @@ export type Command =
       readonly noSecret?: readonly string[] | undefined
     }
   | { readonly kind: 'take-payment'; readonly payment: Omit<Payment, 'by' | 'at'> }
+  /** What was told already: a mail is sent before it is recorded. */
+  | ({ readonly kind: 'tell-customer' } & Omit<CustomerTold, 'by' | 'at'>)
   | ({
       readonly kind: 'correct-bill'
       /** Cancelled, and nothing in its place. */

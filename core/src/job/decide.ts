@@ -4,6 +4,7 @@ import { decideAnswer } from './decideAnswers.ts'
 import { decideAttempt, decideStep, decideTakeBack, isLate } from './decideBench.ts'
 import { decideAccount, decideOrder, decideRemote } from './decideDesks.ts'
 import { decideHandBack } from './decideHandBack.ts'
+import { decideTelling } from './telling.ts'
 import { decideCorrection, decideLine, decidePayment } from './decideMoney.ts'
 import { decideRegistry } from './decideRegistry.ts'
 import { refused, secretsIn, yes, type Decided } from './decided.ts'
@@ -67,6 +68,8 @@ export function decide(job: JobState, command: Command, world: World): Decided {
       return decideLine(job, command, world)
     case 'take-payment':
       return decidePayment(job, command, world)
+    case 'tell-customer':
+      return decideTelling(job, command, world)
     case 'hand-back':
       return decideHandBack(job, command, world)
     case 'correct-bill':
@@ -84,6 +87,7 @@ function isTold(command: Command, world: World): boolean {
     case 'end-attempt':
     case 'registry-said':
     case 'take-payment':
+    case 'tell-customer':
       return true
     default:
       return false

@@ -204,6 +204,7 @@ const CHAIN: readonly StepKind[] = [
   'recovery-again',
   'set-up',
   'screen-lifted',
+  'locked-and-woken',
   ...ACCOUNT_STEPS,
   ...CARRIER_STEPS,
 ]

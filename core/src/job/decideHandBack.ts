@@ -13,7 +13,10 @@ const LOCKS = ['screen', 'account', 'carrier'] as const
 /** Possible from every open job: the device belongs to its owner. What is said of it must be so. */
 export function decideHandBack(job: JobState, command: HandBack, world: World): Decided {
   const { kind: _, noSecret, paid, ...said } = command
-  const secret = secretsIn({ note: said.note, whoSignsIn: said.whoSignsIn }, noSecret)
+  const secret = secretsIn(
+    { note: said.note, whoSignsIn: said.whoSignsIn, fetchedBy: said.fetchedBy },
+    noSecret,
+  )
   if (secret) return secret
   const possible = statementsOf(job, world)
   const lock = LOCKS.find((one) => !possible[one].includes(said[one]))

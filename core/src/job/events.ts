@@ -7,6 +7,7 @@ import type {
   AgreementRecord,
   Attempt,
   Customer,
+  CustomerTold,
   HandBackRecord,
   IntakeRecord,
   JobState,
@@ -79,6 +80,7 @@ export type JobEvent =
     }
   | { readonly kind: 'line-added'; readonly line: OwnLine }
   | { readonly kind: 'payment-taken'; readonly payment: Payment }
+  | { readonly kind: 'customer-told'; readonly told: CustomerTold }
   | { readonly kind: 'bill-corrected'; readonly record: Correction }
   | { readonly kind: 'handed-back'; readonly record: HandBackRecord }
 export type JobEventKind = JobEvent['kind']
@@ -97,5 +99,6 @@ const BESIDE: readonly JobEventKind[] = [
   'order-changed',
   'remote-said',
   'registry-asked',
+  'customer-told',
 ]
 export const countsForTheVersion = ({ kind }: JobEvent): boolean => !BESIDE.includes(kind)

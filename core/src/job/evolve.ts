@@ -156,6 +156,8 @@ function changed(job: JobState, event: Exclude<JobEvent, { kind: 'carried-over' 
       return { ...job, ownLines: [...(job.ownLines ?? []), event.line] }
     case 'payment-taken':
       return { ...job, payments: [...(job.payments ?? []), event.payment] }
+    case 'customer-told':
+      return { ...job, told: [...(job.told ?? []), event.told] }
     case 'bill-corrected':
       return {
         ...job,

@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest'
 import { opened, worldAt } from '../../test/histories.ts'
 import { LAWS_OF_BILLS } from '../../test/laws/billed.ts'
+import { LAWS_OF_THE_CUSTOMER } from '../../test/laws/customer.ts'
 import { LAWS_OF_DEEDS } from '../../test/laws/deeds.ts'
 import { LAWS_OF_SAYING } from '../../test/laws/said.ts'
 import { LAWS_OF_TELLING } from '../../test/laws/told.ts'
@@ -12,6 +13,7 @@ holdInEveryLife('whatever anybody does, in whatever order', [
   ...LAWS_OF_TELLING,
   ...LAWS_OF_SAYING,
   ...LAWS_OF_BILLS,
+  ...LAWS_OF_THE_CUSTOMER,
 ])
 
 it('an answer in which the customer is left out records nothing of the customer', () => {

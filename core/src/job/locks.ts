@@ -2,7 +2,7 @@ import type { AccountProof } from '../account/index.ts'
 import { takesOtherSims } from '../carrier/index.ts'
 import { isOrderFromAfar, type Locks, type LockState } from '../route/index.ts'
 import { releasedBy, type Order } from './orders.ts'
-import { type JobState, type LockStatement } from './records.ts'
+import type { JobState, LockStatement, WokenAsks } from './records.ts'
 import { factsOf, routeOf, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
 
@@ -12,6 +12,8 @@ export type ShownBy =
   | 'remembered'
   | 'remote-unlock'
   | 'settings'
+  | 'woken-open'
+  | 'woken-new-lock'
   | AccountProof
   | 'account-list-empty'
   | 'code-worked'
@@ -29,8 +31,9 @@ export function shownOff(job: JobState): Readonly<Record<keyof Locks, ShownBy | 
   const lifted = bench.screenLifted?.how
   const released = carrierRelease(job)
   return {
-    screen:
-      bench.setUpAt !== undefined && deleted !== 'no'
+    screen: bench.woken
+      ? WOKEN[bench.woken.asks]
+      : bench.setUpAt !== undefined && deleted !== 'no'
         ? 'set-up-reached'
         : lifted === 'remembered' || lifted === 'remote-unlock' || lifted === 'settings'
           ? lifted
@@ -41,6 +44,13 @@ export function shownOff(job: JobState): Readonly<Record<keyof Locks, ShownBy | 
       : released && (released.answer === 'code' ? 'code-worked' : 'other-sim-works'),
   }
 }
+
+/** What a device shows that was locked and woken once: whatever was seen of it before. */
+const WOKEN = {
+  nothing: 'woken-open',
+  'new-lock': 'woken-new-lock',
+  'old-lock': undefined,
+} as const satisfies Record<WokenAsks, ShownBy | undefined>
 
 /** What may be said of each lock at the hand-back, the likeliest first; never what is not so. */
 export function statementsOf(
@@ -58,7 +68,9 @@ export function statementsOf(
 
 function screenStatements(job: JobState, state: LockState): readonly LockStatement[] {
   const facts = factsOf(job)
-  const { deleted } = standingOf(job)
+  const { bench, deleted } = standingOf(job)
+  // It was tried, and it asks.
+  if (bench.woken) return ['on']
   const isAsked = facts.complaint === 'forgotten-lock' || facts.complaint === 'too-many-entries'
   if (deleted !== 'no' && (isAsked || deleted !== 'by-service')) return ['not-tested', 'on']
   if (isAsked) return state === 'locked' ? ['on', 'not-tested'] : ['not-tested', 'on']

@@ -34,6 +34,8 @@ function personalParts(event: JobEvent): readonly string[] {
       return ['line']
     case 'bill-corrected':
       return ['record']
+    case 'customer-told':
+      return ['told']
     case 'agreement-refused':
     case 'opened':
     case 'file-removed':

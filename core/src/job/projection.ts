@@ -7,6 +7,7 @@ import { type JobState } from './records.ts'
 import type { WaitsFor } from './shown.ts'
 import { factsOf, routeOf, stationOfJob, type Around, type ModelKnown } from './standing.ts'
 import { standingOf } from './steps.ts'
+import { fetchingOf } from './telling.ts'
 
 /** The timer that runs on a job, with its instants. */
 export interface Waits {
@@ -41,7 +42,7 @@ export interface Listed extends LockStatesAndWaits {
 }
 
 /** Counts changes of what is computed here, so that what was stored before is made anew. */
-export const PROJECTION = 8
+export const PROJECTION = 9
 
 export function listedOf(
   job: JobState,
@@ -112,7 +113,17 @@ function waitsOf(job: JobState, around: WithFamily): readonly Waits[] {
     ...accountPlanOf(job, around, job.openedAt).waits,
     ...carrierPlanOf(job, around, job.openedAt).waits,
   ]
-  return [...ordered, ...led].sort((one, other) => Date.parse(one.until) - Date.parse(other.until))
+  return [...ordered, ...led, ...toBeFetched(job, around)].sort(
+    (one, other) => Date.parse(one.until) - Date.parse(other.until),
+  )
+}
+
+/** A customer who knows that it is ready comes for it, or is reminded. */
+function toBeFetched(job: JobState, around: Around): readonly Waits[] {
+  const { toldAt, nextAt } = fetchingOf(job, around) ?? {}
+  return toldAt && nextAt
+    ? [{ for: 'fetching', since: toldAt, earliest: toldAt, until: nextAt, latest: nextAt }]
+    : []
 }
 
 function timer(what: Waits['for'], since: string, range: Range | undefined): Waits {

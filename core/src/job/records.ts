@@ -180,6 +180,10 @@ export const liftedHow = z.enum([
   'system-installed',
 ])
 
+/** What a device asked for that was locked and woken once: nothing, the lock that its owner has just set, or the old one. */
+export const wokenAsks = z.enum(['nothing', 'new-lock', 'old-lock'])
+export type WokenAsks = z.infer<typeof wokenAsks>
+
 /** What the bench has done so far, with the instants its timers run from: the sum of its steps. */
 export const benchRecord = z.strictObject({
   methodId: z.string().max(48).optional(),
@@ -209,6 +213,8 @@ export const benchRecord = z.strictObject({
   /** How often it came back to recovery by itself after a wipe. */
   cameBack: z.int().min(0).optional(),
   screenLifted: z.strictObject({ how: liftedHow, at: instant }).optional(),
+  /** Locked and woken since the device last showed itself open. */
+  woken: z.strictObject({ asks: wokenAsks, at: instant }).optional(),
   /** What was tried and did not help, in the order it was tried. */
   didNotHelp: z.array(z.enum(ROUTE_ACTIONS)).optional(),
 })
@@ -238,6 +244,7 @@ export const benchChange = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('back-to-keys') }),
   z.strictObject({ kind: z.literal('did-not-help'), action: z.enum(ROUTE_ACTIONS) }),
   z.strictObject({ kind: z.literal('screen-lifted'), how: liftedHow }),
+  z.strictObject({ kind: z.literal('locked-and-woken'), asks: wokenAsks }),
 ])
 export type BenchChange = z.infer<typeof benchChange>
 
@@ -325,6 +332,8 @@ export const handBackRecord = z.strictObject({
   whoSignsIn: z.string().trim().max(120),
   returned: z.array(z.enum(['device', 'sim', 'sim-tray', 'cable', 'memory-card'])).max(5),
   note: z.string().trim().max(500),
+  /** Who took it with them, where that is somebody else than the customer: their name, and what they showed. */
+  fetchedBy: z.string().trim().min(3).max(120).optional(),
   priceMinor: z.int().min(0).max(10_000_000),
   currency,
   /** What it cost, line by line, and how it was paid; a job from before it was computed has neither. */
@@ -333,6 +342,19 @@ export const handBackRecord = z.strictObject({
   at: instant,
 })
 export type HandBackRecord = z.infer<typeof handBackRecord>
+
+/** What the customer was told, and how: that it is ready, to fetch it, or what was done as a document. */
+export const customerTold = z.strictObject({
+  key: z.uuid(),
+  what: z.enum(['ready', 'reminder', 'document']),
+  how: z.enum(['mail', 'message', 'telephone', 'letter']),
+  /** Where to; nothing where that is not by mail. */
+  to: z.string().trim().max(200).optional(),
+  language: z.string().max(12),
+  by: z.string(),
+  at: instant,
+})
+export type CustomerTold = z.infer<typeof customerTold>
 
 /** A job: the fold of its events, and nothing that can be computed from them. */
 export const jobState = z.strictObject({
@@ -363,6 +385,8 @@ export const jobState = z.strictObject({
   remoteRequests: z.array(remoteRequest),
   ownLines: z.array(ownLine).optional(),
   payments: z.array(payment).optional(),
+  /** What the customer was told between check-in and now, in order. */
+  told: z.array(customerTold).optional(),
   handBack: handBackRecord.nullable(),
   /** What was put right of its bill since, in order. */
   corrections: z.array(correction).optional(),

@@ -1,7 +1,7 @@
 import type { Gate } from '../route/index.ts'
 import type { FactName } from '../route/index.ts'
 import type { Order } from './orders.ts'
-import type { StepKind, LockStatement } from './records.ts'
+import type { CustomerTold, StepKind, LockStatement } from './records.ts'
 
 /** Why a command is not carried out, with the facts for its sentence. */
 export type Refusal =
@@ -75,6 +75,7 @@ export type Refusal =
   | { readonly code: 'other-price'; readonly totalMinor: number; readonly currency: string }
   | { readonly code: 'more-than-owed'; readonly owedMinor: number; readonly currency: string }
   | { readonly code: 'nothing-to-correct' }
+  | { readonly code: 'nothing-to-tell'; readonly what: CustomerTold['what'] }
   | { readonly code: 'how-paid'; readonly dueMinor: number; readonly currency: string }
   | { readonly code: 'other-currency'; readonly currency: string }
 /** A carrier and its country as two letters, as far as they are known. */

@@ -40,5 +40,6 @@ export const waitsFor = z.enum([
   'account',
   ...ACCOUNT_WAITS,
   'carrier-reply',
+  'fetching',
 ])
 export type WaitsFor = z.infer<typeof waitsFor>

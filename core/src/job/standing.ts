@@ -137,6 +137,7 @@ export function progressOf(job: JobState): Progress {
     wipeStarted: deleted === 'by-recovery',
     setUpReached: bench.setUpAt !== undefined,
     screenLifted: bench.screenLifted !== undefined,
+    screenAsks: bench.woken && bench.woken.asks === 'old-lock',
     dataGone: deleted !== 'no',
     accountProof: job.accountConfirmed?.how,
     accountTakenOff: takenOffAt !== undefined,

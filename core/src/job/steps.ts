@@ -40,6 +40,7 @@ export const TOLD_STEPS: readonly StepKind[] = [
   'recovery-again',
   'set-up',
   'screen-lifted',
+  'locked-and-woken',
   ...ACCOUNT_STEPS,
   ...CARRIER_STEPS,
 ]
@@ -62,22 +63,23 @@ const ORDER: Readonly<Record<StepKind, number>> = {
   'recovery-again': 13,
   'set-up': 14,
   'screen-lifted': 15,
-  'password-changed': 16,
-  'recovery-started': 17,
-  'recovery-ended': 18,
-  'sign-in-refused': 19,
-  'old-lock-refused': 20,
-  'asked-after-all': 21,
-  'sign-in-possible': 22,
-  'seller-written': 23,
-  'seller-reminded': 24,
-  'seller-answered': 25,
-  'service-sent': 26,
-  'service-returned': 27,
-  'carrier-lock-seen': 28,
-  'carrier-asked': 29,
-  'carrier-answered': 30,
-  'other-sim-works': 31,
+  'locked-and-woken': 16,
+  'password-changed': 17,
+  'recovery-started': 18,
+  'recovery-ended': 19,
+  'sign-in-refused': 20,
+  'old-lock-refused': 21,
+  'asked-after-all': 22,
+  'sign-in-possible': 23,
+  'seller-written': 24,
+  'seller-reminded': 25,
+  'seller-answered': 26,
+  'service-sent': 27,
+  'service-returned': 28,
+  'carrier-lock-seen': 29,
+  'carrier-asked': 30,
+  'carrier-answered': 31,
+  'other-sim-works': 32,
 }
 
 export function compareSteps(a: Step, b: Step): number {
@@ -215,12 +217,18 @@ function benchWith(bench: BenchRecord, change: BenchChange, at: string): BenchRe
       return { ...bench, firstStartAt: bench.firstStartAt ?? at }
     case 'recovery-again': {
       const { revealedAt: _, wipeStartedAt: __, wipeFinishedAt: ___, firstStartAt: ____, ...still } = bench
-      const { setUpAt: _____, ...rest } = still
+      const { setUpAt: _____, woken: ______, ...rest } = still
       return { ...rest, inRecoveryAt: at, cameBack: (bench.cameBack ?? 0) + 1 }
     }
-    case 'set-up':
-      return { ...bench, setUpAt: bench.setUpAt ?? at }
-    case 'screen-lifted':
-      return { ...bench, screenLifted: { how: change.how, at } }
+    case 'set-up': {
+      const { woken: _, ...rest } = bench
+      return { ...rest, setUpAt: bench.setUpAt ?? at }
+    }
+    case 'screen-lifted': {
+      const { woken: _, ...rest } = bench
+      return { ...rest, screenLifted: { how: change.how, at } }
+    }
+    case 'locked-and-woken':
+      return { ...bench, woken: { asks: change.asks, at } }
   }
 }

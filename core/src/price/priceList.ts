@@ -1,6 +1,13 @@
 import { z } from 'zod'
 import { openingHours, USUAL_OPENING } from '../clocks/index.ts'
 
+/** Common practice, no source; what becomes of a device that nobody fetches is for local law to say. */
+export const USUAL_REMINDERS = [7, 21, 42] as const
+const remindAfterDays = z
+  .array(z.int().min(1).max(365))
+  .max(6)
+  .refine((days) => days.every((day, nth) => nth === 0 || day > (days[nth - 1] ?? 0)), 'days-rise')
+
 /** What the shop takes money for. */
 export const WORK = [
   'unlock-from-afar',
@@ -34,6 +41,8 @@ export const priceList = z.strictObject({
   depositShare: z.number().min(0).max(1),
   /** What is promised lies within it; a list from before it was asked for has the usual. */
   opening: openingHours.default(USUAL_OPENING),
+  /** So many days after they were told that it is ready customers are reminded to fetch it, each more than the one before. */
+  remindAfterDays: remindAfterDays.default([...USUAL_REMINDERS]),
   /** What things are worth when routes are compared: stated, so that they can be argued with. */
   weights: z.strictObject({
     workingDeviceMinor: minor,
@@ -66,6 +75,7 @@ export const USUAL_PRICES: PriceList = {
   fees: { registryReport: 400, carrierOrderFrom: 1200, carrierOrderTo: 2600, makersService: 4500 },
   depositShare: 0.3,
   opening: USUAL_OPENING,
+  remindAfterDays: [...USUAL_REMINDERS],
   weights: {
     workingDeviceMinor: 20_000,
     releasedCarrierMinor: 9000,

@@ -79,6 +79,8 @@ export interface Progress {
   readonly accountOffWhenAgreed: boolean
   /** The owner got back in, or the settings were used: the screen lock is lifted without recovery. */
   readonly screenLifted: boolean
+  /** Locked and woken, it asks for the lock that nobody knows, or it does not; undefined where nobody tried. */
+  readonly screenAsks?: boolean | undefined
   /** Something on it was deleted by a reset, from recovery or from its settings. */
   readonly dataGone: boolean
   readonly handedBack: boolean

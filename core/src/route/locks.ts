@@ -29,6 +29,7 @@ export function locksNow(
 }
 
 function screenLock(facts: Facts, progress: Progress): LockState {
+  if (progress.screenAsks !== undefined) return progress.screenAsks ? 'locked' : 'clear'
   if (progress.screenLifted || facts.screenLock === 'none') return 'clear'
   // Begun is not done: the device shows it at its first start.
   if (progress.wipeStarted && progress.setUpReached) return 'clear'

@@ -172,7 +172,7 @@ export const LAWS_OF_SAYING = [
   }),
   law({
     says: 'a screen lock nobody knows is clear on the strip once it was seen so, not when a wipe has begun',
-    often: { clear: 1 / 10, 'wiped, not yet seen': 1 / 10 },
+    often: { clear: 1 / 10, 'wiped, not yet seen': 1 / 20 },
     step({ job, world, so }, seen) {
       const { complaint, knowsScreenLock, screenLock } = factsOf(job)
       const isLockedOut = complaint === 'forgotten-lock' || complaint === 'too-many-entries'

@@ -123,6 +123,7 @@ export async function handBackPaper(
             say('handBack.givenBack'),
             returned.length > 0 ? words.list(returned) : say('handBack.nothing'),
           ),
+          ...(record.fetchedBy ? [row(say('handBack.fetchedBy'), record.fetchedBy)] : []),
         ],
       },
     },

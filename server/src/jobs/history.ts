@@ -113,6 +113,10 @@ function told(event: JobEvent): Pick<WireEvent, 'kind' | 'detail'> {
       const { minor, currency, how } = event.payment
       return { kind: 'payment-taken', detail: { minor, currency, how } }
     }
+    case 'customer-told': {
+      const { what, how, language } = event.told
+      return { kind: `customer-told-${what}`, detail: { how, language } }
+    }
     case 'bill-corrected': {
       const { reason, by, bill, settled } = event.record
       const { currency, totalMinor } = bill ?? {}

@@ -11,6 +11,8 @@ export interface OutgoingMail {
   readonly text: string
   /** Tells a mail that is sent again from another one. */
   readonly key: string
+  /** Sent along as a PDF. */
+  readonly attached?: { readonly name: string; readonly bytes: Buffer } | undefined
 }
 
 /**
@@ -20,7 +22,7 @@ export interface OutgoingMail {
  */
 export async function sendMail(
   smtp: string | undefined,
-  { from, to, subject, text, key }: OutgoingMail,
+  { from, to, subject, text, key, attached }: OutgoingMail,
 ): Promise<void> {
   if (!smtp) throw new ProblemError('not-possible-now', { code: 'no-mail-server' })
   const { hostname: host, port } = new URL(smtp)
@@ -34,7 +36,18 @@ export async function sendMail(
   })
   try {
     const [, domain = 'shop.example'] = from.split('@')
-    await transport.sendMail({ from, to, subject, text, messageId: `<${key}@${domain}>` })
+    await transport.sendMail({
+      from,
+      to,
+      subject,
+      text,
+      messageId: `<${key}@${domain}>`,
+      ...(attached && {
+        attachments: [
+          { filename: `${attached.name}.pdf`, content: attached.bytes, contentType: 'application/pdf' },
+        ],
+      }),
+    })
   } catch {
     throw new ProblemError('not-possible-now', { code: 'mail-not-sent' })
   } finally {

@@ -29,6 +29,8 @@ import {
   situationOf,
   standingOf,
   stateOf,
+  fetchingOf,
+  mayBeTold,
   shownOff,
   statementsOf,
   foundAtBench,
@@ -367,6 +369,9 @@ export function createJobSession(id: number, shared: Shared) {
     ),
     /** What may be said of each lock at the hand-back, by which event; what it costs, and what is left to pay. */
     statements: computed(() => shown.value && around.value && statementsOf(shown.value, around.value)),
+    /** Whether the customer knows that it is ready, and what may be told them now. */
+    fetching: computed(() => shown.value && around.value && fetchingOf(shown.value, around.value)),
+    mayBeTold: computed(() => (shown.value && around.value ? mayBeTold(shown.value, around.value) : [])),
     shownOff: computed(() => shown.value && shownOff(shown.value)),
     bill: computed(() => shown.value && around.value && billOfJob(shown.value, around.value)),
     owedMinor: computed(() => (shown.value ? owedMinor(shown.value) : 0)),

@@ -11,6 +11,7 @@ const NAMES: Readonly<Record<string, () => string>> = {
   letter: () => say('keyboard.letters'),
   enter: () => say('keyboard.enter'),
   backspace: () => say('keyboard.backspace'),
+  '-': () => '−',
   arrowright: () => '→',
   arrowleft: () => '←',
 }

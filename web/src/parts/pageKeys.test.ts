@@ -60,12 +60,12 @@ describe('the keys of a page', () => {
   it('are a person’s in their order and never a scanner’s, whatever is typed between', () => {
     // A person’s keys, or a code of a scanner, large letters with their key before them, and its Enter.
     const person = fc.record({
-      key: fc.constantFrom('1', '7', 'x', ' '),
+      key: fc.constantFrom('1', '7', 'x', '-', ' '),
       pauseMs: fc.integer({ min: 41, max: 400 }),
     })
     const scanned = fc
       .tuple(
-        fc.stringMatching(/^[A-Za-z0-9]{2,16}$/),
+        fc.stringMatching(/^[A-Za-z0-9+*-]{2,16}$/),
         fc.integer({ min: 1, max: 38 }),
         fc.integer({ min: 90, max: 400 }),
       )
@@ -98,6 +98,7 @@ describe('the keys of a page', () => {
             })
             usePageKeys({ key: 'x', does: 'keyHelp.wrong', press })
             usePageKeys({ key: ' ', does: 'keyHelp.next', press })
+            usePageKeys({ key: '-', does: 'keyHelp.later', press })
           })
           // Whatever came before is long over.
           nowMs += 1000

@@ -20,7 +20,7 @@ export interface PageKey {
 }
 
 /**
- * Two letters or digits so close together are a scanner’s: a keyboard tells its keys every 8 to 10 ms, down and up, and
+ * Two letters, digits or signs so close together are a scanner’s: a keyboard tells its keys every 8 to 10 ms, down and up, and
  * nobody’s fingers are that quick. Common practice, no source.
  */
 const SCANNER_GAP_MS = 40
@@ -42,7 +42,7 @@ export function usePageKeys(...keys: readonly PageKey[]): void {
   })
 }
 
-/** A letter or digit that may still turn out to be the first of a scanner’s. */
+/** A letter, digit or sign that may still turn out to be the first of a scanner’s. */
 interface Maybe {
   readonly meant: PageKey
   /** Presses what has waited. */
@@ -68,7 +68,7 @@ export function useKeyStrokes(): void {
     clearTimeout(one?.timer)
     one?.press()
   }
-  /** Whether this letter or digit follows another as only a scanner’s does; then the one before it was a scanner’s too. */
+  /** Whether this letter, digit or sign follows another as only a scanner’s does; then the one before it was a scanner’s too. */
   function isScanned(atMs: number): boolean {
     const gapMs = atMs - lastAtMs
     lastAtMs = atMs
@@ -84,7 +84,7 @@ export function useKeyStrokes(): void {
   onKeyStroke((event) => {
     // Large letters are typed with it.
     if (event.key === 'Shift') return
-    const isWritten = /^[\p{L}\d]$/u.test(event.key)
+    const isWritten = /^[\p{L}\d+*-]$/u.test(event.key)
     if (isWritten && !event.repeat && isScanned(event.timeStamp)) return
     // Whatever comes after it comes after it.
     settle()

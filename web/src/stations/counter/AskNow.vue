@@ -94,7 +94,7 @@ function take(first: string, second?: string): void {
           {{ say('answer.unknown') }}
         </button>
         <button type="button" class="underline" @click="emit('later')">
-          {{ say('askNow.later') }} <span class="key-hint">L</span>
+          {{ say('askNow.later') }} <span class="key-hint">-</span>
         </button>
       </p>
     </template>

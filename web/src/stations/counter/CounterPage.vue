@@ -118,13 +118,13 @@ async function toCustomer(): Promise<void> {
 
 usePageKeys(
   {
-    key: 'c',
+    key: ' ',
     does: 'keyHelp.agreement',
     when: () => needsAgreement.value,
     press: () => void toCustomer(),
   },
   {
-    key: 't',
+    key: '+',
     does: 'keyHelp.telephone',
     when: () => station.value === 'counter',
     press: () => job.setFact('deviceHere', job.facts.deviceHere === 'no' ? 'yes' : 'no'),
@@ -195,7 +195,7 @@ usePageKeys(
         :class="{ 'act-main': job.main?.action.kind === 'show-agreement' }"
         @click="toCustomer"
       >
-        {{ say('counter.showAgreement') }} <span class="key-hint">C</span>
+        {{ say('counter.showAgreement') }} <span class="key-hint">{{ say('keyboard.space') }}</span>
       </button>
       <button v-else-if="station === 'counter'" class="act" disabled>{{ say('goTo.bench') }}</button>
       <NextStation v-else :job="{ id: saved.id, station }" />

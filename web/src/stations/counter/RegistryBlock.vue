@@ -32,7 +32,7 @@ async function ask(report: boolean): Promise<void> {
   if (report) await mails.value?.look()
 }
 usePageKeys({
-  key: 'r',
+  key: '*',
   does: 'keyHelp.registry',
   when: () => props.withKey === true,
   press: () => void ask(false),
@@ -43,7 +43,7 @@ usePageKeys({
   <div class="py-2">
     <p class="flex flex-wrap items-center gap-3">
       <button class="act" :disabled="!job.facts.imei || isAsking" @click="ask(false)">
-        {{ say('registry.ask') }} <span v-if="withKey" class="key-hint">R</span>
+        {{ say('registry.ask') }} <span v-if="withKey" class="key-hint">*</span>
       </button>
       <button
         :class="reportIsNext ? 'act act-main' : 'underline disabled:no-underline'"

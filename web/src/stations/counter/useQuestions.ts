@@ -97,9 +97,9 @@ export function useQuestions(jobId: number, asked: Ref<readonly Question[] | und
       when: () => job.facts.modelId === undefined,
       press: (_, letter) => void searchModel(letter),
     },
-    // The next question’s field takes the focus: the letter is not for it.
+    // No letter: any may begin a model’s name.
     {
-      key: 'l',
+      key: '-',
       does: 'keyHelp.later',
       when: () => now.value !== undefined,
       press: () => putOff(),

@@ -12,7 +12,9 @@ import { eventText } from '../../words/job.ts'
 import PaymentTaken from '../../parts/PaymentTaken.vue'
 import BillBlock from './BillBlock.vue'
 import CorrectBill from './CorrectBill.vue'
+import FetchedBy from './FetchedBy.vue'
 import LockRows from './LockRows.vue'
+import TellCustomer from './TellCustomer.vue'
 import { say, words } from '../../words/index.ts'
 
 const props = defineProps<{ id: number }>()
@@ -27,6 +29,7 @@ const form = reactive<{
   whoSignsIn: string
   returned: Body<'handBack'>['returned']
   note: string
+  fetchedBy: string
   paid: Body<'handBack'>['paid']
 }>({
   screen: 'not-tested',
@@ -35,6 +38,7 @@ const form = reactive<{
   whoSignsIn: '',
   returned: [],
   note: '',
+  fetchedBy: '',
   paid: undefined,
 })
 const noSecret = ref<string[]>([])
@@ -63,13 +67,14 @@ watchEffect(() => {
 async function handBack(): Promise<void> {
   const { bill } = job
   if (!bill) return
-  const { paid, ...said } = form
+  const { paid, fetchedBy, ...said } = form
   await job.record(eventText({ kind: 'handed-back' }), (version, id) =>
     call('handBack', {
       params: { id },
       body: {
         version,
         ...said,
+        ...(fetchedBy ? { fetchedBy } : {}),
         ...(job.dueMinor === 0 ? {} : { paid }),
         priceMinor: bill.totalMinor,
         currency: bill.currency,
@@ -117,6 +122,7 @@ const partNames = (parts: readonly (typeof PARTS)[number][]) =>
             </p>
             <PaymentTaken :suggested="job.owedMinor" :currency="saved.handBack.currency" />
           </section>
+          <TellCustomer />
           <CorrectBill v-if="saved.handBack.bill" :currency="saved.handBack.currency" />
         </div>
         <div v-else class="beside beside-wide">
@@ -149,6 +155,11 @@ const partNames = (parts: readonly (typeof PARTS)[number][]) =>
                   }}</b>
                 </div>
               </template>
+              <FetchedBy
+                v-if="!isAtHome"
+                v-model="form.fetchedBy"
+                @no-secret="noSecret = [...noSecret, 'fetchedBy']"
+              />
               <span>{{ say('handBackPage.what') }}</span>
               <FreeText
                 :label="say('handBackPage.what')"
@@ -164,6 +175,7 @@ const partNames = (parts: readonly (typeof PARTS)[number][]) =>
             <p class="mt-4 border-t border-rule pt-3 text-[0.95rem] text-ink-soft">
               {{ say('handBackPage.tell') }}
             </p>
+            <TellCustomer />
           </div>
         </div>
       </div>

@@ -2,6 +2,7 @@
 import type { LockStatement } from '@benevox/core/job'
 import type { Route } from '@benevox/core/route'
 import { lockStatementText } from '@benevox/words'
+import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import LockBolt from '../../parts/LockBolt.vue'
 import { say, words } from '../../words/index.ts'
@@ -10,7 +11,13 @@ import { say, words } from '../../words/index.ts'
 defineProps<{ route: Route; said: Readonly<Record<(typeof LOCKS)[number], LockStatement>> }>()
 const emit = defineEmits<{ say: [lock: (typeof LOCKS)[number], statement: LockStatement] }>()
 const LOCKS = ['screen', 'account', 'carrier'] as const
+const ASKS = ['nothing', 'new-lock', 'old-lock'] as const
 const job = useJob()
+const woken = computed(() => job.saved?.bench.woken?.asks)
+/** Where it was about that lock, and the device is in hand. */
+const mayBeWoken = computed(
+  () => job.facts.deviceHere !== 'no' && !job.statements?.screen.includes('not-part-of-this-job'),
+)
 </script>
 
 <template>
@@ -45,8 +52,22 @@ const job = useJob()
           <span class="text-ink-soft">{{ say('handBackPage.onDocument') }}:</span>
           “{{ lockStatementText(said[lock], job.shownOff?.[lock], words) }}”
         </p>
-        <p v-if="lock === 'screen' && said.screen === 'confirmed-off'" class="text-[0.95rem] text-ink-soft">
+        <p
+          v-if="lock === 'screen' && mayBeWoken"
+          class="mt-2 flex flex-wrap items-center gap-2 text-[0.95rem]"
+        >
           {{ say('handBackPage.lockAndWake') }}
+          <button
+            v-for="asks in ASKS"
+            :key="asks"
+            type="button"
+            class="act"
+            :class="{ 'border-ink bg-lit': woken === asks }"
+            :aria-pressed="woken === asks"
+            @click="job.tell({ kind: 'locked-and-woken', asks })"
+          >
+            {{ say(`woken.${asks}`) }}
+          </button>
         </p>
       </div>
     </fieldset>

@@ -120,6 +120,11 @@ const groups = computed<readonly { name: string; title: string; rows: readonly R
     },
   ]
 })
+/** As many numbers as were typed; what they must be is said when they are kept. */
+function reminders(text: string): void {
+  const days = text.split(/[\s,;]+/).filter(Boolean)
+  if (prices.value) prices.value.remindAfterDays = days.map(Number)
+}
 const shares = computed(() => {
   const list = prices.value
   return list
@@ -171,6 +176,13 @@ const shares = computed(() => {
             inputmode="decimal"
             :is-supervisor="isSupervisor"
             @change="share($event, row.set)"
+          />
+          <SettingsField
+            :name="say('settings.remindAfterDays')"
+            :value="prices.remindAfterDays.join(' ')"
+            :maxlength="24"
+            :is-supervisor="isSupervisor"
+            @change="reminders"
           />
           <OpeningSection v-model="prices.opening" class="mt-6" :is-supervisor="isSupervisor" />
         </template>
