@@ -29,10 +29,10 @@ test('a deposit at the counter, a discount by a supervisor, the rest in cash: th
   const sentence = '“Confirmed off: the set-up wizard was reached after the reset.”'
   await expect(page.getByText(sentence)).toBeVisible()
   // It is tried once more: what it asks for then stands there, whatever was seen before.
-  await page.getByRole('button', { name: 'It asks for the old lock' }).click()
+  await page.getByRole('button', { name: 'the old lock', exact: true }).click()
   await expect(page.getByText('“ON. We have not removed it.”')).toBeVisible()
   await expect(page.getByRole('radio', { name: 'Confirmed off' }).first()).not.toBeAttached()
-  await page.getByRole('button', { name: 'It asks for nothing' }).click()
+  await page.getByRole('button', { name: 'nothing', exact: true }).click()
   const woken = '“Confirmed off: locked and woken at the hand-back, it asked for nothing.”'
   await expect(page.getByText(woken)).toBeVisible()
   const close = page.getByRole('button', { name: 'Hand back and close' })

@@ -3,7 +3,7 @@ import { agreedHow, waivedCheck } from '@benevox/core/job'
 import { z } from 'zod'
 
 /** A small PNG in base64: a signature takes some kilobytes. */
-const signature = z
+export const signature = z
   .string()
   .max(200_000)
   .regex(/^iVBORw0KGgo[A-Za-z0-9+/]+={0,2}$/, 'png')
@@ -17,7 +17,7 @@ export const recordAgreementBody = z.strictObject({
       language: z.enum(LANGUAGES),
       /** As it stood before the customer; the server compares it with its own. */
       text: z.string().min(1).max(8000),
-      how: agreedHow,
+      how: agreedHow.exclude(['status-page']),
       signature: signature.optional(),
     }),
   ]),

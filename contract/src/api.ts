@@ -18,6 +18,7 @@ import {
 import { addCableBody, cable, retireCableBody } from './kit.ts'
 import { askRemoteBody, remoteUnlock } from './maker.ts'
 import { billRoutes } from './billRoutes.ts'
+import { statusRoutes } from './statusRoutes.ts'
 import { orderRoutes } from './orderRoutes.ts'
 import { supplyRoutes } from './supply.ts'
 import { problem } from './problem.ts'
@@ -281,6 +282,7 @@ export const api = {
   },
   ...orderRoutes,
   ...billRoutes,
+  ...statusRoutes,
   ...supplyRoutes,
   getCalendar: {
     method: 'get',

@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { api, openApiDocument, type Route } from '@benevox/contract'
 import { packJsonSchema } from '@benevox/core/catalog'
 import { csrfSync } from 'csrf-sync'
-import express, { type Express, type Request } from 'express'
+import express, { type Express, type Request, type RequestHandler } from 'express'
 import { rateLimit } from 'express-rate-limit'
 import session from 'express-session'
 import compression from 'compression'
@@ -19,6 +19,7 @@ import { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
 import { accountHandlers } from './account/routes.ts'
 import { tellingHandlers } from './hand-back/telling.ts'
+import { statusHandlers } from './status/routes.ts'
 import { agreementHandlers } from './agreement/routes.ts'
 import { resultsHandlers } from './results/routes.ts'
 import { Results } from './results/service.ts'
@@ -98,6 +99,13 @@ export function createApp(
       next()
     },
   )
+  const catalog = new Catalog(database)
+  const prices = new PriceLists(database)
+  const supply = new SupplyLists(database)
+  const life = new JobLife(database, catalog, prices, supply)
+  // Before anybody gets a cookie: a customer at their status page is nobody here, and needs none.
+  app.use('/api/status', guessesLimited())
+  mount(app, statusHandlers(database, life, config))
   app.use(
     '/api',
     session({
@@ -135,10 +143,6 @@ export function createApp(
     else throw new ProblemError('not-signed-in', { code: 'not-signed-in' })
   })
 
-  const catalog = new Catalog(database)
-  const prices = new PriceLists(database)
-  const supply = new SupplyLists(database)
-  const life = new JobLife(database, catalog, prices, supply)
   const results = new Results(database)
   const post = new Post(database, life, supply, config)
   mount(app, {
@@ -168,6 +172,28 @@ export function createApp(
   app.use(problemHandler(log))
   return { app, life, post, warmUp: () => warmUp({ database, catalog, prices, supply, life }) }
 }
+
+/** So many addresses that lead nowhere may be tried from one place in a minute. */
+const STATUS_GUESSES = 20
+/** A status page is never indexed, and its addresses are not tried out. */
+const guessesLimited = (): RequestHandler[] => [
+  (_request, response, next) => {
+    response.setHeader('X-Robots-Tag', 'noindex, nofollow')
+    next()
+  },
+  rateLimit({
+    windowMs: 60_000,
+    limit: STATUS_GUESSES,
+    skipSuccessfulRequests: true,
+    // Whoever has an address may be refused what they like.
+    requestWasSuccessful: (_request, { statusCode }) => statusCode !== 404,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    handler: () => {
+      throw new ProblemError('too-many-entries', { code: 'status-limit' })
+    },
+  }),
+]
 
 /** The built interface; every address that is no file is a screen of it. */
 function serveWeb(app: Express, folder: string): void {

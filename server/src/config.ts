@@ -16,6 +16,7 @@ const environment = z.object({
   BENEVOX_SMTP: z.url({ protocol: /^smtp$/ }).optional(),
   BENEVOX_MAKER: z.url().optional(),
   BENEVOX_SUPPLIERS: z.url().optional(),
+  BENEVOX_PUBLIC: z.url({ protocol: /^https?$/ }).optional(),
   BENEVOX_SIGN_IN_HINT: z.string().optional(),
   BENEVOX_LOG: z.enum(['silent', 'error', 'warn', 'info']).default('warn'),
 })
@@ -46,6 +47,8 @@ export interface Config {
   readonly maker: string | undefined
   /** From where addresses of suppliers that are no whole addresses go on. */
   readonly suppliers: string | undefined
+  /** Under which customers reach the shop, on receipts and in mails; absent: as whoever prints them reaches it. */
+  readonly publicAddress: string | undefined
   /** Shown on the sign-in page; for the demo only. */
   readonly signInHint: string | undefined
   readonly log: 'silent' | 'error' | 'warn' | 'info'
@@ -72,6 +75,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     smtp: read.BENEVOX_SMTP,
     maker: read.BENEVOX_MAKER,
     suppliers: read.BENEVOX_SUPPLIERS,
+    publicAddress: read.BENEVOX_PUBLIC,
     signInHint: read.BENEVOX_SIGN_IN_HINT,
     log: read.BENEVOX_LOG,
   }

@@ -37,6 +37,7 @@ import { problemOf } from './jobs/refusals.ts'
 import { laidOut } from './reading/readApart.ts'
 import { aboutJob } from './paper/aboutJob.ts'
 import type { PriceLists } from './prices/service.ts'
+import { statusAddress } from './status/links.ts'
 import { mailEntity } from './mail/entity.ts'
 
 /** What leaves the application as a file: papers as PDF, the catalogue as JSON. */
@@ -76,10 +77,11 @@ export function mountFiles(
     const { job, device, paper } = await of(params.id)
     pdf(response, `tag-${job.ticket}`, await tagPdf(paper, job, device))
   })
-  file('receipt', async ({ params, query, response }) => {
+  file('receipt', async ({ params, query, request, response }) => {
     const { state, job, known, paper } = await of(params.id, query.language)
     const told = whatWasToldOn(state, known, life.promised(state))
-    pdf(response, `receipt-${job.ticket}`, await intakeReceipt(paper, job, known, told))
+    const page = await statusAddress(database, config, state.id, request)
+    pdf(response, `receipt-${job.ticket}`, await intakeReceipt(paper, job, known, told, page))
   })
   file('agreement', async ({ params, query, response }) => {
     const { state, known, device, paper } = await of(params.id, query.language)
@@ -105,11 +107,15 @@ export function mountFiles(
     const letter = letterToSeller(paper.words, aboutForSeller(state, device, config.shop, paper.words))
     pdf(response, 'letter-to-seller', await letterPaper(config.shop, letter))
   })
-  file('letterToCustomer', async ({ params, query, response }) => {
+  file('letterToCustomer', async ({ params, query, request, response }) => {
     const { state, known, paper } = await of(params.id, query.language)
     if (!mayBeTold(state, known).includes(query.what))
       throw problemOf({ code: 'nothing-to-tell', what: query.what })
-    const letter = letterToCustomer(paper.words, query.what, aboutForCustomer(state, known, config.shop))
+    const letter = letterToCustomer(
+      paper.words,
+      query.what,
+      aboutForCustomer(state, known, config.shop, await statusAddress(database, config, state.id, request)),
+    )
     pdf(response, 'letter-to-customer', await letterPaper(config.shop, letter))
   })
   file('activation', async ({ params, query, response }) => {

@@ -74,7 +74,7 @@ useKeyStrokes()
     </template>
     <template v-else>{{ say('app.opening') }}</template>
   </p>
-  <div v-if="signedIn && route.path !== '/sign-in'" class="flex min-h-screen">
+  <div v-if="signedIn && route.path !== '/sign-in' && !route.meta['open']" class="flex min-h-screen">
     <StationRail v-if="!route.meta['bare']" />
     <div class="flex min-w-0 flex-1 flex-col">
       <ShelfOfClocks v-if="!route.meta['bare']" />

@@ -25,6 +25,13 @@ export const router = createRouter({
   routes: [
     { path: '/', redirect: '/counter' },
     { path: '/sign-in', component: SignInPage },
+    // For a customer, who is nobody here.
+    {
+      path: '/s/:secret',
+      component: () => import('./stations/status/StatusPage.vue'),
+      props: true,
+      meta: { open: true },
+    },
     ...station('counter', 'counter', page('counter')),
     {
       path: '/counter/:id(\\d+)/agreement',
@@ -60,6 +67,7 @@ export const router = createRouter({
 })
 
 router.beforeEach(async (to) => {
+  if (to.meta['open']) return true
   const sessions = useSession()
   if (!sessions.session) await untilThere(() => sessions.load()).catch(() => undefined)
   if (to.path !== '/sign-in' && !sessions.session?.staff)

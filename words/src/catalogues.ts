@@ -2940,4 +2940,32 @@ export interface Messages {
   'handBackPage.whoFetches': object
   'handBackPage.askForReceipt': object
   'settings.remindAfterDays': object
+  'event.customer-told-question': object
+  'refusal.not-asked': object
+  'howAgreed.status-page': object
+  'tellCustomer.what.question': object
+  'toCustomer.question': { readonly device: string | number }
+  'toCustomer.statusPage': { readonly page: string | number }
+  'receipt.statusPage': object
+  'statusPage.title': { readonly ticket: string | number }
+  'statusPage.checked-in': object
+  'statusPage.in-work': object
+  'statusPage.waiting': object
+  'statusPage.ready': object
+  'statusPage.closed': object
+  'statusPage.waits.you': object
+  'statusPage.waits.carrier': object
+  'statusPage.waits.supplier': object
+  'statusPage.waits.account': object
+  'statusPage.waits.seller': object
+  'statusPage.waits.service': object
+  'statusPage.until': { readonly day: string | number }
+  'statusPage.read': object
+  'statusPage.thanks': object
+  'statusPage.none': object
+  'statusPage.away': object
+  'statusPage.language': object
+  'problem.status-limit': object
+  'problem.no-such-status': object
+  'agreement.how.status-page': { readonly moment: string | number; readonly zone: string | number; readonly person: string | number }
 }

@@ -81,6 +81,7 @@ function partsOf(kind: string, detail: Detail, names: CatalogueNames, words: Wor
       const language = text(detail['language'])
       return [found(`writtenBy.${text(detail['by'])}`), ...(language ? [words.languageName(language)] : [])]
     }
+    case 'customer-told-question':
     case 'customer-told-ready':
     case 'customer-told-reminder':
     case 'customer-told-document':

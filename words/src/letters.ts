@@ -1,5 +1,5 @@
 import { groupImei } from '@benevox/core/imei'
-import type { Order } from '@benevox/core/job'
+import type { CustomerTold, Order } from '@benevox/core/job'
 import type { Words } from './words.ts'
 
 /** A short plain letter for the customer to send or take home. */
@@ -58,6 +58,8 @@ export interface ToCustomer {
   readonly shop: string
   /** When they were told that it is ready. */
   readonly toldAt?: string | undefined
+  /** Where they read how it stands, and answer what they are asked. */
+  readonly statusPage?: string | undefined
   /** What is to be paid, in the price list's currency. */
   readonly due: { readonly minor: number; readonly currency: string }
 }
@@ -65,31 +67,39 @@ export interface ToCustomer {
 /** To the customer: it is ready, it is still here, or here is the document. Nothing of its locks, or of what was on it. */
 export function letterToCustomer(
   words: Words,
-  what: 'ready' | 'reminder' | 'document',
-  { device, ticket, shop, toldAt, due }: ToCustomer,
+  what: CustomerTold['what'],
+  { device, ticket, shop, toldAt, due, statusPage }: ToCustomer,
 ): Letter {
   const { say } = words
   const named = device || say('part.device')
   const lines =
     what === 'document'
       ? [say('toCustomer.document', { device: named, ticket })]
-      : [
-          what === 'ready'
-            ? say('toCustomer.ready', { device: named })
-            : say('toCustomer.reminder', { device: named, day: toldAt ? words.day(toldAt) : 'none' }),
-          say('toCustomer.bring', { ticket }),
-          ...(due.minor > 0 ? [say('toCustomer.toPay', { due: words.money(due.minor, due.currency) })] : []),
-        ]
+      : what === 'question'
+        ? [say('toCustomer.question', { device: named })]
+        : [
+            what === 'ready'
+              ? say('toCustomer.ready', { device: named })
+              : say('toCustomer.reminder', { device: named, day: toldAt ? words.day(toldAt) : 'none' }),
+            say('toCustomer.bring', { ticket }),
+            ...(due.minor > 0
+              ? [say('toCustomer.toPay', { due: words.money(due.minor, due.currency) })]
+              : []),
+          ]
   return {
     title: say('toCustomer.title', { what }),
-    lines: [...lines, say('toCustomer.answer', { shop, ticket })],
+    lines: [
+      ...lines,
+      ...(statusPage && what !== 'document' ? [say('toCustomer.statusPage', { page: statusPage })] : []),
+      say('toCustomer.answer', { shop, ticket }),
+    ],
   }
 }
 
 /** The same as a mail or a message; an answer comes back to the job by the ticket in its subject. */
 export function messageToCustomer(
   words: Words,
-  what: 'ready' | 'reminder' | 'document',
+  what: CustomerTold['what'],
   about: ToCustomer,
 ): { readonly subject: string; readonly text: string } {
   const { title, lines } = letterToCustomer(words, what, about)

@@ -5,6 +5,7 @@ import { whatIsTold } from './papers.ts'
 import { hasName, type JobState } from './records.ts'
 import { isReported, routeOf, type World } from './standing.ts'
 import { standingOf } from './steps.ts'
+import { isAsked } from './telling.ts'
 
 type Agree = Extract<Command, { kind: 'sign-agreement' | 'refuse-agreement' }>
 type Waive = Extract<Command, { kind: 'waive-check' }>
@@ -20,7 +21,9 @@ export function decideAgreement(job: JobState, command: Agree, world: World): De
   const { terms } = routeOf(job, world).agreement
   const { language, text, digest, how, promised } = command
   if (!command.terms || !areSameTerms(command.terms, terms)) return refused({ code: 'text-is-old' })
-  if (how === 'signature' && !command.hasSignature) return refused({ code: 'signature-missing' })
+  if (how === 'status-page' && !isAsked(job, world)) return refused({ code: 'not-asked' })
+  if ((how === 'signature' || how === 'status-page') && !command.hasSignature)
+    return refused({ code: 'signature-missing' })
   if (how === 'telephone' && (terms.storage !== 'kept' || job.answers.deviceHere !== 'no'))
     return refused({ code: 'not-by-telephone' })
   return yes({

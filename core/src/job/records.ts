@@ -121,7 +121,7 @@ export const ownershipFile = z.strictObject({
 export type OwnershipFile = z.infer<typeof ownershipFile>
 
 /** How the customer agreed: with finger or mouse, on paper, or said on the telephone where nothing is lost. */
-export const agreedHow = z.enum(['signature', 'paper', 'telephone'])
+export const agreedHow = z.enum(['signature', 'paper', 'telephone', 'status-page'])
 
 /** What was said of price and time when it was signed, for the documents. */
 export const whatWasTold = z.strictObject({
@@ -343,10 +343,10 @@ export const handBackRecord = z.strictObject({
 })
 export type HandBackRecord = z.infer<typeof handBackRecord>
 
-/** What the customer was told, and how: that it is ready, to fetch it, or what was done as a document. */
+/** What the customer was told, and how: that they are asked whether they agree, that it is ready, to fetch it, or what was done as a document. */
 export const customerTold = z.strictObject({
   key: z.uuid(),
-  what: z.enum(['ready', 'reminder', 'document']),
+  what: z.enum(['question', 'ready', 'reminder', 'document']),
   how: z.enum(['mail', 'message', 'telephone', 'letter']),
   /** Where to; nothing where that is not by mail. */
   to: z.string().trim().max(200).optional(),

@@ -75,6 +75,8 @@ export type Refusal =
   | { readonly code: 'other-price'; readonly totalMinor: number; readonly currency: string }
   | { readonly code: 'more-than-owed'; readonly owedMinor: number; readonly currency: string }
   | { readonly code: 'nothing-to-correct' }
+  /** Nobody asks the customer anything now. */
+  | { readonly code: 'not-asked' }
   | { readonly code: 'nothing-to-tell'; readonly what: CustomerTold['what'] }
   | { readonly code: 'how-paid'; readonly dueMinor: number; readonly currency: string }
   | { readonly code: 'other-currency'; readonly currency: string }

@@ -43,3 +43,8 @@ export const waitsFor = z.enum([
   'fetching',
 ])
 export type WaitsFor = z.infer<typeof waitsFor>
+
+/** On a customer's status page: whose answer is waited for, and how a job stands. */
+export const WAITS_FOR_WHOM = ['you', 'carrier', 'supplier', 'account', 'seller', 'service'] as const
+export type WaitsForWhom = (typeof WAITS_FOR_WHOM)[number]
+export const STANDS = ['checked-in', 'in-work', 'waiting', 'ready', 'closed'] as const

@@ -1,7 +1,9 @@
 import type { Command } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'
-import type { CustomerTold, JobState } from './records.ts'
+import { mainActionOf } from './actions.ts'
+import { hasName, type CustomerTold, type JobState } from './records.ts'
 import { factsOf, stationOfJob, type Around, type World } from './standing.ts'
+import { standingOf } from './steps.ts'
 
 type Tell = Extract<Command, { kind: 'tell-customer' }>
 
@@ -19,7 +21,7 @@ export interface Fetching {
 /** @returns undefined where there is nothing to fetch: the job is elsewhere, closed, or the device was never here */
 export function fetchingOf(job: JobState, around: Around): Fetching | undefined {
   if (job.handBack || factsOf(job).deviceHere === 'no') return undefined
-  if (stationOfJob(job, around) !== 'hand-back') return undefined
+  if (stationOfJob(job, around) !== 'hand-back' || isRunning(job)) return undefined
   const told = job.told ?? []
   // Told before something came up again, it is told anew once that is over.
   const toldAt = told.findLast(({ what }) => what === 'ready')?.at
@@ -32,9 +34,31 @@ export function fetchingOf(job: JobState, around: Around): Fetching | undefined 
   return { toldAt, reminders, nextAt }
 }
 
-/** What may be told now, the next first: that it is ready, a reminder, or the document once it is closed. */
+/** A wipe, a first start or a charge has begun and is not over: also where it should never have begun. */
+function isRunning(job: JobState): boolean {
+  const { charging, wipeStartedAt, wipeFinishedAt, firstStartAt, setUpAt } = standingOf(job).bench
+  return (
+    (charging !== undefined && charging.endedAt === undefined) ||
+    (wipeStartedAt !== undefined && wipeFinishedAt === undefined) ||
+    (firstStartAt !== undefined && setUpAt === undefined)
+  )
+}
+
+/** Whether nothing but the customer's agreement is missing: they may be asked for it on their status page. */
+const mayBeAsked = (job: JobState, around: Around): boolean =>
+  hasName(job.customer) && mainActionOf(job, around).action.kind === 'show-agreement'
+
+/** Whether they were asked, and have not answered since: what they would sign is what is so now. */
+export function isAsked(job: JobState, around: Around): boolean {
+  const askedAt = job.told?.findLast(({ what }) => what === 'question')?.at
+  if (askedAt === undefined || !mayBeAsked(job, around)) return false
+  return job.agreement === null || Date.parse(job.agreement.at) < Date.parse(askedAt)
+}
+
+/** What may be told now, the next first: a question, that it is ready, a reminder, or the document once it is closed. */
 export function mayBeTold(job: JobState, around: Around): readonly CustomerTold['what'][] {
   if (job.handBack) return ['document']
+  if (mayBeAsked(job, around)) return ['question']
   const fetching = fetchingOf(job, around)
   if (!fetching) return []
   return fetching.toldAt === undefined ? ['ready'] : ['reminder', 'ready']

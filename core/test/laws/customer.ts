@@ -2,13 +2,16 @@ import { expect } from 'vitest'
 import {
   after,
   decide,
+  factsOf,
   fetchingOf,
+  statusOf,
   type Command,
   type CustomerTold,
   type JobState,
 } from '../../src/job/index.ts'
 import { worldAt } from '../histories.ts'
 import { law } from '../lives.ts'
+import { reportStands, screenWasSeenOpen, stepsIn } from '../oracle.ts'
 
 const LATER = worldAt(300)
 const tells = (what: CustomerTold['what'], nth: number): Command => ({
@@ -26,6 +29,32 @@ const DAY_MS = 24 * 60 * 60 * 1000
 
 /** What the customer hears between check-in and hand-back, against what was done. */
 export const LAWS_OF_THE_CUSTOMER = [
+  law({
+    says: 'the status page is closed when the job is, ready only where nothing is begun and left, says nothing of a reported device, and names nobody and no device',
+    often: { closed: 1 / 20, ready: 1 / 20, reported: 1 / 20, working: 1 / 20 },
+    step({ job, world, so }, seen) {
+      const family = undefined
+      const says = statusOf(job, { ...world, family, model: world.model })
+      const isClosed = so.some(({ kind }) => kind === 'handed-back')
+      expect(says.stands === 'closed').toBe(isClosed)
+      const told = JSON.stringify(says)
+      for (const secret of [job.customer.name, factsOf(job).imei, world.model?.name, factsOf(job).modelId])
+        if (secret && secret.length > 2) expect(told).not.toContain(secret)
+      if (isClosed) return seen('closed')
+      if (reportStands(so)) {
+        seen('reported')
+        return expect(says).toEqual({ stands: 'checked-in', waits: undefined })
+      }
+      if (says.stands === 'in-work' || says.stands === 'waiting') seen('working')
+      if (says.stands !== 'ready') return
+      seen('ready')
+      const last = stepsIn(so).findLast(({ change }) =>
+        ['wipe-started', 'wipe-finished', 'first-start', 'set-up', 'screen-lifted'].includes(change.kind),
+      )
+      // A wipe that nobody has seen the end of is work that is begun.
+      if (last?.change.kind === 'wipe-started') expect(screenWasSeenOpen(so)).toBe(true)
+    },
+  }),
   law({
     says: 'the customer is told that it is ready once and reminded after, and gets the document when it is closed; nothing else is told',
     often: { open: 1 / 4, ready: 1 / 20, closed: 1 / 20 },

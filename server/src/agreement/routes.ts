@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto'
-import type { Body } from '@benevox/contract'
 import { routeOf, type Command, type JobState } from '@benevox/core/job'
-import { agreementText, plainAgreement, wordsIn } from '@benevox/words'
+import { agreementText, plainAgreement, wordsIn, type Language } from '@benevox/words'
 import type { DataSource } from 'typeorm'
 import sharp from 'sharp'
 import type { Handlers } from '../http/mount.ts'
@@ -46,8 +45,16 @@ export function agreementHandlers(database: DataSource, life: JobLife): Handlers
   }
 }
 
-function commandOf(
-  said: Body<'recordAgreement'>['said'],
+/** What somebody said as a command, its text compared with what the words make of the terms as they are. */
+export function commandOf(
+  said:
+    | { readonly kind: 'refused' }
+    | {
+        readonly kind: 'signed'
+        readonly language: Language
+        readonly text: string
+        readonly how: Extract<Command, { kind: 'sign-agreement' }>['how']
+      },
   hasSignature: boolean,
   job: JobState,
   life: JobLife,
@@ -72,7 +79,7 @@ function commandOf(
 }
 
 /** The signature as a picture made anew: nothing else that was in the bytes is kept. */
-async function pictureOf(base64: string): Promise<Buffer> {
+export async function pictureOf(base64: string): Promise<Buffer> {
   try {
     return await sharp(Buffer.from(base64, 'base64'), { limitInputPixels: 8_000_000 })
       .resize({ width: 1200, height: 600, fit: 'inside', withoutEnlargement: true })

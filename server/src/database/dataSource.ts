@@ -27,10 +27,12 @@ import { SupplyAsAList1700000000016 } from '../migrations/0016-supply-as-a-list.
 import { OutcomesOfJobs1700000000017 } from '../migrations/0017-outcomes-of-jobs.ts'
 import { Invoices1700000000018 } from '../migrations/0018-invoices.ts'
 import { CancelledInvoices1700000000019 } from '../migrations/0019-cancelled-invoices.ts'
+import { StatusLinks1700000000020 } from '../migrations/0020-status-links.ts'
 import { invoiceEntity } from '../hand-back/invoices.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { supplyListEntity } from '../supply/service.ts'
 import { calendarEntity } from '../calendar/entity.ts'
+import { statusLinkEntity } from '../status/links.ts'
 import { mailEntity } from '../mail/entity.ts'
 import { reportEntity } from '../registry/reports.ts'
 import { sessionEntity, staffEntity } from '../session/entity.ts'
@@ -74,6 +76,7 @@ const MIGRATIONS = [
   OutcomesOfJobs1700000000017,
   Invoices1700000000018,
   CancelledInvoices1700000000019,
+  StatusLinks1700000000020,
 ]
 
 /** Of mysql2's pool, what is used here. */
@@ -110,6 +113,7 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
       ownershipDocumentEntity,
       mailEntity,
       calendarEntity,
+      statusLinkEntity,
       invoiceEntity,
       reportEntity,
       priceListEntity,

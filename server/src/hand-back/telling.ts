@@ -9,13 +9,20 @@ import { problemOf } from '../jobs/refusals.ts'
 import { sendMail } from '../mail/outgoing.ts'
 import { aboutJob } from '../paper/aboutJob.ts'
 import type { PaperOf } from '../paper/head.ts'
+import { statusAddress } from '../status/links.ts'
 import { invoicesOf } from './invoices.ts'
 import { handBackPaper } from './paper.ts'
 
 type Known = Awaited<ReturnType<JobLife['ready']>>
 
 /** What a letter to a job's customer speaks of. */
-export const aboutForCustomer = (job: JobState, known: Known, shop: string): ToCustomer => ({
+export const aboutForCustomer = (
+  job: JobState,
+  known: Known,
+  shop: string,
+  statusPage: string,
+): ToCustomer => ({
+  statusPage,
   device: known.model?.name ?? '',
   ticket: job.ticket,
   shop,
@@ -39,14 +46,15 @@ export async function handBackDocument(
 export function tellingHandlers(
   database: DataSource,
   life: JobLife,
-  { shop, mail, smtp }: Pick<Config, 'shop' | 'mail' | 'smtp'>,
+  config: Pick<Config, 'shop' | 'mail' | 'smtp' | 'publicAddress'>,
 ): Handlers {
+  const { shop, mail, smtp } = config
   return {
     /**
      * Sent first and then recorded: what was not sent is never said to be. Sent twice by one key, it is one mail by its
      * name and one event.
      */
-    async tellCustomer({ params, body, staffId }) {
+    async tellCustomer({ params, body, staffId, request }) {
       const { key, what, to, language } = body
       const job = await life.read(params.id)
       if (job.told?.some((one) => one.key === key)) return life.viewed(job)
@@ -57,7 +65,11 @@ export function tellingHandlers(
           from: mail,
           to,
           key,
-          ...messageToCustomer(paper.words, what, aboutForCustomer(job, known, shop)),
+          ...messageToCustomer(
+            paper.words,
+            what,
+            aboutForCustomer(job, known, shop, await statusAddress(database, config, job.id, request)),
+          ),
           ...(what === 'document' && {
             attached: await handBackDocument(database, job, known, paper),
           }),

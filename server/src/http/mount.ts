@@ -38,7 +38,9 @@ export function mount(router: Router, handlers: Handlers): void {
   ][]) {
     const route: Route = api[name]
     router[route.method](route.path, async (request, response) => {
-      const staffId = request.session.staffId ?? 0
+      // At a status page nobody is, and no session either.
+      const { session } = request as { session?: typeof request.session }
+      const staffId = session?.staffId ?? 0
       if (!route.open && staffId === 0) throw new ProblemError('not-signed-in', { code: 'not-signed-in' })
       const asked = {
         params: checked('path', route.params, request.params),

@@ -1,6 +1,7 @@
 import type { Job } from '@benevox/contract'
 import { MARK_KINDS, type ConditionMark, type WhatWasTold } from '@benevox/core/job'
 import type { Words } from '@benevox/words'
+import bwipjs from 'bwip-js/node'
 import type { Known } from '../jobs/life.ts'
 import { conditionSvg } from '../paper/marks.ts'
 import { heading, headRows, row, type PaperOf } from '../paper/head.ts'
@@ -10,12 +11,14 @@ import { inFonts, pdfOf } from '../paper/pdf.ts'
  * What the customer gets for the device that stays here: what was left, what it looked like, what was said of the
  * price.
  * @param told undefined where nothing was said of price and time
+ * @param statusPage where the customer reads how it stands, as an address and as a QR code (ISO/IEC 18004)
  */
 export async function intakeReceipt(
   { shop, words }: PaperOf,
   job: Job,
   { model, family }: Pick<Known, 'model' | 'family'>,
   told: WhatWasTold | undefined,
+  statusPage: string,
 ): Promise<Buffer> {
   const { say } = words
   const { intake, facts } = job
@@ -64,6 +67,17 @@ export async function intakeReceipt(
       margin: [0, 4, 0, 0],
     },
     { stack: [inFonts(say('receipt.howToRead'))], fontSize: 9, margin: [0, 10, 0, 0] },
+    {
+      margin: [0, 12, 0, 0],
+      columns: [
+        { svg: bwipjs.toSVG({ bcid: 'qrcode', text: statusPage }), width: 84 },
+        {
+          stack: [inFonts(say('receipt.statusPage')), { text: statusPage, link: statusPage, fontSize: 8 }],
+          fontSize: 9,
+          margin: [12, 0, 0, 0],
+        },
+      ],
+    },
   ])
 }
 

@@ -56,6 +56,7 @@ const KIND: Readonly<Record<RefusalCode, ProblemCode>> = {
   'too-many-files': 'not-possible-now',
   'not-so': 'gate-closed',
   'other-price': 'gate-closed',
+  'not-asked': 'not-possible-now',
   'nothing-to-tell': 'not-possible-now',
   'how-paid': 'gate-closed',
   'more-than-owed': 'not-possible-now',

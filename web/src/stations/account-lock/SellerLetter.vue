@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
 import { useJob } from '../../job/jobs.ts'
-import { useCustomerLanguage } from '../counter/useCustomerLanguage.ts'
+import { useCustomerLanguage } from '../../parts/useCustomerLanguage.ts'
 import { eventText } from '../../words/job.ts'
 import { say, useWordsFor } from '../../words/index.ts'
 

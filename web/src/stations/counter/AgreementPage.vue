@@ -5,8 +5,9 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
-import SignatureField from './SignatureField.vue'
-import { useCustomerLanguage } from './useCustomerLanguage.ts'
+import SignatureField from '../../parts/SignatureField.vue'
+import { useCustomerLanguage } from '../../parts/useCustomerLanguage.ts'
+import TellCustomer from '../../parts/TellCustomer.vue'
 import { usePageKeys } from '../../parts/pageKeys.ts'
 import { useLoadedJob } from '../../parts/useLoadedJob.ts'
 import { say, useWordsFor } from '../../words/index.ts'
@@ -138,6 +139,7 @@ usePageKeys(
       <button v-if="mayBeSaid" type="button" class="underline" @click="agree('telephone')">
         {{ say('agreementPage.onTelephone') }} <span class="key-hint">T</span>
       </button>
+      <TellCustomer class="basis-full" />
     </footer>
   </div>
 </template>

@@ -2,7 +2,7 @@
 import { LANGUAGES, nameOf } from '@benevox/words'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
-import { useCustomerLanguage } from './useCustomerLanguage.ts'
+import { useCustomerLanguage } from '../../parts/useCustomerLanguage.ts'
 import { say } from '../../words/index.ts'
 
 /** What is printed for this job: the tag, the receipt, the agreement, letters for the customer to send or take home. */

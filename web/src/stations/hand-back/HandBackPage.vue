@@ -14,7 +14,7 @@ import BillBlock from './BillBlock.vue'
 import CorrectBill from './CorrectBill.vue'
 import FetchedBy from './FetchedBy.vue'
 import LockRows from './LockRows.vue'
-import TellCustomer from './TellCustomer.vue'
+import TellCustomer from '../../parts/TellCustomer.vue'
 import { say, words } from '../../words/index.ts'
 
 const props = defineProps<{ id: number }>()

@@ -62,7 +62,7 @@ const mayBeWoken = computed(
             :key="asks"
             type="button"
             class="act"
-            :class="{ 'border-ink bg-lit': woken === asks }"
+            :class="{ '!bg-ink text-paper': woken === asks }"
             :aria-pressed="woken === asks"
             @click="job.tell({ kind: 'locked-and-woken', asks })"
           >

@@ -2,11 +2,11 @@
 import type { CustomerTold } from '@benevox/core/job'
 import { LANGUAGES, nameOf } from '@benevox/words'
 import { computed, ref, watch } from 'vue'
-import { call } from '../../api/client.ts'
-import { useJob } from '../../job/jobs.ts'
-import { useCustomerLanguage } from '../counter/useCustomerLanguage.ts'
-import { eventText } from '../../words/job.ts'
-import { say, words } from '../../words/index.ts'
+import { call } from '../api/client.ts'
+import { useJob } from '../job/jobs.ts'
+import { useCustomerLanguage } from './useCustomerLanguage.ts'
+import { eventText } from '../words/job.ts'
+import { say, words } from '../words/index.ts'
 
 /** That it is ready, a reminder to fetch it, or the document once it is closed: sent from here, or told another way. */
 const job = useJob()

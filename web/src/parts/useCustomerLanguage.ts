@@ -1,7 +1,7 @@
 import { languageOf } from '@benevox/core/job'
 import { languageFor, type Language } from '@benevox/words'
 import { computed, type WritableComputedRef } from 'vue'
-import { useJob } from '../../job/jobs.ts'
+import { useJob } from '../job/jobs.ts'
 
 /** In which the customer of this job reads, signs and takes papers home; choosing another is recorded on the job. */
 export function useCustomerLanguage(): WritableComputedRef<Language> {
