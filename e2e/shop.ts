@@ -152,12 +152,8 @@ export async function allInHand(page: Page): Promise<void> {
   await expect(said).toHaveCount(0)
 }
 
-/**
- * A job taken in and agreed to on paper, over the wire.
- * @param more facts beside the usual ones
- * @returns its number
- */
-export async function agreedTo(page: Page, letters: string, more: Facts = {}): Promise<number> {
+/** A job with all that is asked at the counter, over the wire: its customer may agree. @param more facts beside the usual ones */
+export async function checkedIn(page: Page, letters: string, more: Facts = {}) {
   const { get, send } = await wireOf(page)
   const { pack } = await get<Answer<'getCatalog'>>('/api/catalog')
   const words = letters.toLowerCase().split(' ')
@@ -176,6 +172,17 @@ export async function agreedTo(page: Page, letters: string, more: Facts = {}): P
     customer: { name: 'Z. Testwell' },
     asked: { where: 'the page of the registry', by: 'Runa' },
   })
+  return { id, ticket, version: asked.version, facts, model, pack }
+}
+
+/**
+ * A job taken in and agreed to on paper, over the wire.
+ * @param more facts beside the usual ones
+ * @returns its number
+ */
+export async function agreedTo(page: Page, letters: string, more: Facts = {}): Promise<number> {
+  const { send } = await wireOf(page)
+  const { id, ticket, version, facts, model, pack } = await checkedIn(page, letters, more)
   const { terms } = planRoute(
     { ...saidWith(facts), ...facts },
     deviceOnJob(pack, facts),
@@ -189,7 +196,7 @@ export async function agreedTo(page: Page, letters: string, more: Facts = {}): P
     ),
   )
   const said = { kind: 'signed', language: 'en', text, how: 'paper' }
-  await send('POST', `/api/jobs/${id}/agreement`, { version: asked.version, said })
+  await send('POST', `/api/jobs/${id}/agreement`, { version, said })
   return id
 }
 

@@ -925,7 +925,7 @@ export interface Messages {
   'jobPage.forSupervisor': object
   'jobPage.catalogue': { readonly version: string | number }
   'jobPage.newer': { readonly version: string | number; readonly newer: string | number }
-  'jobPage.agreed': { readonly how: string | number; readonly language: string | number; readonly at: string | number; readonly person: string | number; readonly isVoid: string }
+  'jobPage.agreed': { readonly how: string | number; readonly language: string | number; readonly at: string | number; readonly isThere: string; readonly person: string | number; readonly isVoid: string }
   'jobPage.customer': object
   'jobPage.fact': { readonly fact: string | number; readonly answer: string | number }
   'document.agreement': object

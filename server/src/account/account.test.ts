@@ -1,8 +1,8 @@
 import type { Answer, Job, Problem } from '@benevox/contract'
 import nodemailer from 'nodemailer'
-import PostalMime from 'postal-mime'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
+import { mailsIn } from '../../test/mails.ts'
 import { openShop, Person, READY, type TestShop } from '../../test/shop.ts'
 
 const OWN = 'counter@shop.example'
@@ -32,16 +32,7 @@ const write = <T = Job>(job: Job, more: object = {}) =>
     language: 'fr',
     ...more,
   })
-async function mails() {
-  const { mails: names } = (await (await fetch(`${world.mailbox}/mails`)).json()) as {
-    mails: readonly { readonly name: string }[]
-  }
-  return Promise.all(
-    names.map(async ({ name }) =>
-      PostalMime.parse(await (await fetch(`${world.mailbox}/mails/${name}`)).arrayBuffer()),
-    ),
-  )
-}
+const mails = () => mailsIn(world)
 const came = async (job: Job) =>
   (await runa.ask<Answer<'listMails'>>('GET', `/api/jobs/${job.id}/mails`)).body.mails
 

@@ -1,8 +1,8 @@
 import type { Job, Problem } from '@benevox/contract'
-import PostalMime from 'postal-mime'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { pdfText } from '../../../e2e/pdfText.ts'
 import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
+import { mailsIn } from '../../test/mails.ts'
 import { openShop, Person, type TestShop } from '../../test/shop.ts'
 
 const OWN = 'counter@shop.example'
@@ -47,17 +47,8 @@ const tell = <T = Job>(job: Job, more: object = {}) =>
     ...more,
   })
 const printed = (path: string) => fetch(shop.address + path, { headers: { cookie: runa.cookie } })
-async function mailsOf({ ticket }: Job) {
-  const { mails: names } = (await (await fetch(`${world.mailbox}/mails`)).json()) as {
-    mails: readonly { readonly name: string }[]
-  }
-  const all = await Promise.all(
-    names.map(async ({ name }) =>
-      PostalMime.parse(await (await fetch(`${world.mailbox}/mails/${name}`)).arrayBuffer()),
-    ),
-  )
-  return all.filter(({ subject }) => subject?.startsWith(ticket))
-}
+const mailsOf = async ({ ticket }: Job) =>
+  (await mailsIn(world)).filter(({ subject }) => subject?.startsWith(ticket))
 
 describe('telling the customer', () => {
   it('that it is ready: in their language, what is to be paid, nothing of its locks; once for each key', async () => {

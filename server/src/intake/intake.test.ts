@@ -6,7 +6,7 @@ import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { pdfText } from '../../../e2e/pdfText.ts'
 import { openShop, Person, type TestShop } from '../../test/shop.ts'
-import { tagPng } from './tag.ts'
+import { qrSvg, tagPng } from './tag.ts'
 
 let shop: TestShop
 let runa: Person
@@ -71,6 +71,17 @@ describe('tag and receipt', () => {
   it('the code on the tag is read back by another library as the ticket', async () => {
     const read = await readBarcodes(new Uint8Array(await tagPng('B1042')), { formats: ['Code128'] })
     expect(read.map(({ text, format }) => [text, format])).toEqual([['B1042', 'Code128']])
+  })
+  it('so is the address of the status page that the receipt shows as a QR code', async () => {
+    const address = `https://shop.example/s/${'aZ0-_'.repeat(8)}xyz`
+    const printed = await sharp(Buffer.from(qrSvg(address)))
+      .resize({ width: 400 })
+      .flatten({ background: '#ffffff' })
+      .extend({ top: 40, bottom: 40, left: 40, right: 40, background: '#ffffff' })
+      .png()
+      .toBuffer()
+    const read = await readBarcodes(new Uint8Array(printed), { formats: ['QRCode'] })
+    expect(read.map(({ text }) => text)).toEqual([address])
   })
   it('the tag names ticket, device and customer; the receipt what was left and how it looked', async () => {
     const job = await runa.openReady({ imei: '001001011234561' })

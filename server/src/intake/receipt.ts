@@ -1,9 +1,9 @@
 import type { Job } from '@benevox/contract'
 import { MARK_KINDS, type ConditionMark, type WhatWasTold } from '@benevox/core/job'
 import type { Words } from '@benevox/words'
-import bwipjs from 'bwip-js/node'
 import type { Known } from '../jobs/life.ts'
 import { conditionSvg } from '../paper/marks.ts'
+import { qrSvg } from './tag.ts'
 import { heading, headRows, row, type PaperOf } from '../paper/head.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 
@@ -70,7 +70,7 @@ export async function intakeReceipt(
     {
       margin: [0, 12, 0, 0],
       columns: [
-        { svg: bwipjs.toSVG({ bcid: 'qrcode', text: statusPage }), width: 84 },
+        { svg: qrSvg(statusPage), width: 84 },
         {
           stack: [inFonts(say('receipt.statusPage')), { text: statusPage, link: statusPage, fontSize: 8 }],
           fontSize: 9,

@@ -23,6 +23,9 @@ export function tagPng(ticket: string, scale = 4): Promise<Buffer> {
   })
 }
 
+/** An address as a QR code (ISO/IEC 18004), for a telephone's camera. */
+export const qrSvg = (address: string): string => bwipjs.toSVG({ bcid: 'qrcode', text: address })
+
 /** The tag that goes onto the device: ticket and code, device, customer's short name, day, the three bolts. */
 export async function tagPdf({ words }: PaperOf, job: Job, device: string): Promise<Buffer> {
   const code = await tagPng(job.ticket)

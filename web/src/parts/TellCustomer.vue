@@ -4,6 +4,7 @@ import { LANGUAGES, nameOf } from '@benevox/words'
 import { computed, ref, watch } from 'vue'
 import { call } from '../api/client.ts'
 import { useJob } from '../job/jobs.ts'
+import OneOfActs from './OneOfActs.vue'
 import { useCustomerLanguage } from './useCustomerLanguage.ts'
 import { eventText } from '../words/job.ts'
 import { say, words } from '../words/index.ts'
@@ -34,7 +35,12 @@ const told = computed(() =>
     ].join(' · '),
   ),
 )
-const OTHER_WAYS = ['telephone', 'message', 'letter'] as const
+/** A question is answered on the status page: a letter would come late. */
+const otherWays = computed(() =>
+  (['telephone', 'message', 'letter'] as const).filter(
+    (how) => how !== 'letter' || what.value !== 'question',
+  ),
+)
 /** The same, however often it is pressed. */
 let key = crypto.randomUUID()
 const isSending = ref(false)
@@ -76,20 +82,13 @@ async function tell(how: CustomerTold['how']): Promise<void> {
         }}</span
       >
     </summary>
-    <div role="radiogroup" :aria-label="say('tellCustomer.title')" class="mt-2 flex flex-wrap gap-2">
-      <button
-        v-for="one in offered"
-        :key="one"
-        type="button"
-        role="radio"
-        :aria-checked="what === one"
-        class="act"
-        :class="{ '!bg-ink text-paper': what === one }"
-        @click="picked = one"
-      >
-        {{ say(`tellCustomer.what.${one}`) }}
-      </button>
-    </div>
+    <OneOfActs
+      :model-value="what"
+      :label="say('tellCustomer.title')"
+      :answers="offered.map((one) => [one, say(`tellCustomer.what.${one}`)] as const)"
+      class="mt-2"
+      @update:model-value="(one) => (picked = one)"
+    />
     <p class="mt-2 flex flex-wrap items-end gap-3">
       <label class="w-64 text-sm text-ink-soft"
         >{{ say('tellCustomer.address') }}
@@ -108,7 +107,7 @@ async function tell(how: CustomerTold['how']): Promise<void> {
     <p v-if="what !== 'document'" class="mt-2 flex flex-wrap items-center gap-2">
       {{ say('tellCustomer.told') }}
       <button
-        v-for="how in OTHER_WAYS"
+        v-for="how in otherWays"
         :key="how"
         type="button"
         class="act"
@@ -118,6 +117,7 @@ async function tell(how: CustomerTold['how']): Promise<void> {
         {{ say(`tellCustomer.${how}`) }}
       </button>
       <a
+        v-if="what !== 'question'"
         class="underline"
         :href="`/api/jobs/${job.id}/letter-to-customer.pdf?what=${what}&language=${language}`"
         target="_blank"

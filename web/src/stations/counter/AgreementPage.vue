@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { Body } from '@benevox/contract'
-import { agreementText, LANGUAGES, nameOf, plainAgreement } from '@benevox/words'
+import { agreementText, plainAgreement } from '@benevox/words'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
+import LanguageChoice from '../../parts/LanguageChoice.vue'
 import SignatureField from '../../parts/SignatureField.vue'
 import { useCustomerLanguage } from '../../parts/useCustomerLanguage.ts'
 import TellCustomer from '../../parts/TellCustomer.vue'
@@ -69,21 +70,7 @@ usePageKeys(
 <template>
   <div class="min-h-screen" :class="{ 'rotate-180': isTurned }">
     <header class="flex flex-wrap items-center gap-2 border-b-2 border-ink px-6 py-2">
-      <div role="radiogroup" :aria-label="say('agreementPage.language')" class="flex flex-wrap gap-2">
-        <button
-          v-for="one in LANGUAGES"
-          :key="one"
-          type="button"
-          role="radio"
-          :aria-checked="language === one"
-          :lang="one"
-          class="act !font-normal"
-          :class="{ '!bg-ink !font-bold text-paper': language === one }"
-          @click="language = one"
-        >
-          {{ nameOf(one) }}
-        </button>
-      </div>
+      <LanguageChoice v-model="language" :label="say('agreementPage.language')" />
       <span class="flex-1" />
       <button type="button" class="underline" @click="isTurned = !isTurned">
         {{ say('agreementPage.turn') }}

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import OneOfActs from '../../parts/OneOfActs.vue'
 import { say } from '../../words/index.ts'
 
 /** How what is due changes hands. Nobody is paid back later than the device is. */
@@ -13,19 +14,11 @@ const question = computed(() => say(props.due > 0 ? 'handBackPage.howPaid' : 'ha
 <template>
   <div>
     <p class="mt-1">{{ question }}</p>
-    <div role="radiogroup" :aria-label="question" class="mt-1 flex flex-wrap gap-2">
-      <button
-        v-for="how in offered"
-        :key="how"
-        type="button"
-        role="radio"
-        :aria-checked="paid === how"
-        class="act"
-        :class="{ '!bg-ink text-paper': paid === how }"
-        @click="paid = how"
-      >
-        {{ say(`pay.${how}`) }}
-      </button>
-    </div>
+    <OneOfActs
+      v-model="paid"
+      :label="question"
+      :answers="offered.map((how) => [how, say(`pay.${how}`)] as const)"
+      class="mt-1"
+    />
   </div>
 </template>

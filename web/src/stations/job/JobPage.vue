@@ -87,6 +87,7 @@ function lineText({ kind, detail }: JobEvent): string {
                   language: words.languageName(job.saved.agreement.language),
                   at: words.instant(job.saved.agreement.at),
                   person: job.saved.agreement.by,
+                  isThere: String(job.saved.agreement.how === 'status-page'),
                   isVoid: String(job.route?.agreement.state === 'void'),
                 })
               }}

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { CustomersStatus } from '@benevox/contract'
-import { LANGUAGES, nameOf, plainAgreement, type Language } from '@benevox/words'
+import { plainAgreement, type Language } from '@benevox/words'
 import { computed, ref, watch } from 'vue'
 import { ApiProblem, call, ServerAway } from '../../api/client.ts'
+import LanguageChoice from '../../parts/LanguageChoice.vue'
 import SignatureField from '../../parts/SignatureField.vue'
 import { languageOfBrowser } from '../../api/session.ts'
 import { useWordsFor } from '../../words/index.ts'
@@ -87,25 +88,12 @@ watch(
 
 <template>
   <main v-if="words" :lang="language" class="mx-auto min-h-screen max-w-2xl bg-paper px-5 py-4">
-    <div
-      role="radiogroup"
-      :aria-label="words.say('statusPage.language')"
-      class="flex flex-wrap gap-x-4 gap-y-1 border-b-2 border-ink pb-2"
-    >
-      <button
-        v-for="one in LANGUAGES"
-        :key="one"
-        type="button"
-        role="radio"
-        :aria-checked="language === one"
-        :lang="one"
-        class="min-h-11 underline"
-        :class="{ 'font-bold !no-underline': language === one }"
-        @click="choose(one)"
-      >
-        {{ nameOf(one) }}
-      </button>
-    </div>
+    <LanguageChoice
+      :model-value="language"
+      :label="words.say('statusPage.language')"
+      class="border-b-2 border-ink pb-3"
+      @update:model-value="choose"
+    />
     <p v-if="fault" role="alert" class="mt-4 border-s-4 border-stop bg-stop-pale px-3 py-2 text-lg text-stop">
       {{ faultText }}
     </p>

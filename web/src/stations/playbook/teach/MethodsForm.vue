@@ -72,9 +72,7 @@ function remove(): void {
         <button
           type="button"
           class="border px-2.5 py-1 text-start"
-          :class="
-            one.id === chosen ? 'border-ink bg-ink font-bold text-paper' : 'border-ink-soft bg-lit'
-          "
+          :class="one.id === chosen ? 'border-ink bg-ink font-bold text-paper' : 'border-ink-soft bg-lit'"
           :aria-pressed="one.id === chosen"
           @click="chosen = one.id"
         >
