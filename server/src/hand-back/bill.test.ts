@@ -1,4 +1,5 @@
 import type { Invoice, Job, Problem } from '@benevox/contract'
+import fc from 'fast-check'
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { pdfText } from '../../../e2e/pdfText.ts'
@@ -184,6 +185,35 @@ describe('a bill that is put right after the hand-back', () => {
     const now = await runa.see<Job>(`/api/jobs/${job.id}`)
     expect(now.corrections).toHaveLength(1)
     expect(await numbersOf()).toEqual(Array.from({ length: last + 3 }, (_, n) => n + 1))
+  })
+  it('again and again, at random: all invoices and what cancels them come to what stands', async () => {
+    const lines = fc.array(fc.option(fc.integer({ min: -900, max: 900 }).filter((minor) => minor !== 0)), {
+      minLength: 1,
+      maxLength: 4,
+    })
+    for (const drawn of fc.sample(lines, { seed: 20261130, numRuns: 6 })) {
+      let job = (await back(await reset())).body
+      for (const minor of drawn) {
+        const stood = job.corrections?.length ? (job.corrections.at(-1)?.bill?.totalMinor ?? 0) : 3500
+        const totalMinor = minor === null ? 0 : Math.max(0, (stood || 3500) + minor)
+        const said = await correct<Job & Problem>(job, {
+          line: minor === null ? undefined : { text: 'Put right', minor },
+          isCancelled: minor === null,
+          totalMinor,
+          paid: 'card',
+        })
+        // What cannot be so, a cancelled bill cancelled again or more than was agreed, leaves all as it is.
+        if (said.status === 200) job = said.body
+      }
+      const stands = job.corrections?.length ? (job.corrections.at(-1)?.bill?.totalMinor ?? 0) : 3500
+      const sum = (await of(job)).reduce(
+        (all, { totalMinor, cancels }) => all + (cancels ? -totalMinor : totalMinor),
+        0,
+      )
+      expect(sum).toBe(stands)
+    }
+    const numbers = await numbersOf()
+    expect(numbers).toEqual(Array.from({ length: numbers.length }, (_, n) => n + 1))
   })
   it('may be cancelled alone: it is paid back, and cannot be cancelled twice', async () => {
     const job = (await back(await reset())).body

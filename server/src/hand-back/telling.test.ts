@@ -101,6 +101,13 @@ describe('telling the customer', () => {
     const daysOff = (until = '') => Math.round((Date.parse(until) - Date.now()) / 86_400_000)
     const first = await rowOf()
     expect([first?.for, daysOff(first?.until)]).toEqual(['fetching', 7])
+    const clocks = async () =>
+      (await runa.ask<{ timers: readonly { id: number }[] }>('GET', '/api/jobs')).body.timers.some(
+        ({ id }) => id === job.id,
+      )
+    expect(await clocks()).toBe(false)
+    await shop.database.query('UPDATE jobs SET due_at = NOW() - INTERVAL 1 MINUTE WHERE id = ?', [job.id])
+    expect(await clocks()).toBe(true)
     await tell(job, { what: 'reminder', how: 'letter', to: undefined })
     expect(daysOff((await rowOf())?.until)).toBe(21)
     await tell(job, { what: 'reminder' })

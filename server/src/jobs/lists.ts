@@ -66,6 +66,8 @@ export class JobLists {
       .andWhere('job.dueAt IS NOT NULL')
       // An order of working days waits at its own station.
       .andWhere(`JSON_VALUE(job.waits, '$.for') NOT IN ('carrier', 'account')`)
+      // What is ready is no clock of the bench until somebody is to be reminded.
+      .andWhere(`(JSON_VALUE(job.waits, '$.for') <> 'fetching' OR job.dueAt <= :now)`, { now: new Date() })
       .orderBy('job.dueAt', 'ASC')
       .take(MOST_TIMERS)
       .getMany()

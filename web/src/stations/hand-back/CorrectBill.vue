@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import type { Invoice } from '@benevox/contract'
-import { inCash, minorOf } from '@benevox/core/price'
+import { inCash } from '@benevox/core/price'
 import { computed, ref, watch } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
-import FreeText from '../../parts/FreeText.vue'
 import OneOf from '../../parts/OneOf.vue'
 import SupervisorCode from '../../parts/SupervisorCode.vue'
+import OwnLineFields from './OwnLineFields.vue'
 import PayHow from './PayHow.vue'
+import { useOwnLine } from './useOwnLine.ts'
 import { say, words } from '../../words/index.ts'
 
 /** What a closed job was billed for, with each paper; and how it is cancelled, and billed anew. */
@@ -26,22 +27,11 @@ const standing = computed(() => invoices.value.find((one) => !one.cancels && !on
 const isOpen = ref(false)
 const what = ref<'anew' | 'cancel'>('anew')
 const isCancelled = computed(() => what.value === 'cancel')
-const told = ref({ text: '', reason: '' })
-const noSecret = ref<string[]>([])
-const amount = ref('')
-const code = ref('')
+const written = useOwnLine()
 const paid = ref<'cash' | 'card' | 'transfer' | 'later'>()
-/** The same is not put right twice, however often it is sent. */
-const key = ref(crypto.randomUUID())
-const line = computed(() => {
-  const minor = minorOf(amount.value)
-  const text = told.value.text.trim()
-  return minor && text.length > 1 && !isCancelled.value ? { text, minor } : undefined
-})
+const line = computed(() => (isCancelled.value ? undefined : written.line))
 /** A line is begun and not whole: nothing is made of half of it. */
-const isHalf = computed(
-  () => !isCancelled.value && !line.value && (amount.value !== '' || told.value.text !== ''),
-)
+const isHalf = computed(() => !isCancelled.value && !line.value && written.isBegun)
 const comesTo = computed(() =>
   isCancelled.value ? { totalMinor: 0, dueMinor: job.dueIfCancelled } : job.correctedTo(line.value),
 )
@@ -49,37 +39,32 @@ const due = computed(() => comesTo.value?.dueMinor ?? 0)
 const isWhole = computed(
   () =>
     !isHalf.value &&
-    told.value.reason.trim().length > 3 &&
-    code.value.length > 3 &&
+    written.isAnswered &&
     (due.value === 0 || (paid.value && !(paid.value === 'later' && due.value < 0))),
 )
 const cash = computed(() => inCash(due.value, props.currency))
 const money = (minor: number) => words.money(minor, props.currency)
-function keep(name: 'text' | 'reason', text: string, isNoSecret: boolean): void {
-  told.value = { ...told.value, [name]: text }
-  if (isNoSecret) noSecret.value = [...noSecret.value, name]
-}
 async function correct(): Promise<void> {
   const isDone = await job.record(say('doing.correctingBill'), (version, id) =>
     call('correctBill', {
       params: { id },
       body: {
         version,
-        key: key.value,
+        key: written.key,
         line: line.value,
-        reason: told.value.reason,
+        reason: written.told.reason,
         isCancelled: isCancelled.value,
         totalMinor: comesTo.value?.totalMinor ?? 0,
         ...(due.value === 0 ? {} : { paid: paid.value }),
-        code: code.value,
-        noSecret: noSecret.value,
+        code: written.code,
+        noSecret: written.noSecret,
       },
     }),
   )
-  code.value = ''
+  written.code = ''
   if (!isDone) return
-  told.value = { text: '', reason: '' }
-  ;[amount.value, paid.value, key.value, isOpen.value] = ['', undefined, crypto.randomUUID(), false]
+  written.clear()
+  ;[paid.value, isOpen.value] = [undefined, false]
 }
 </script>
 
@@ -126,30 +111,10 @@ async function correct(): Promise<void> {
       <template v-if="!isCancelled">
         <p class="text-ink-soft">{{ say('correctBill.note') }}</p>
         <div class="flex flex-wrap items-start gap-3">
-          <FreeText
-            :label="say('handBackPage.lineText')"
-            :placeholder="say('handBackPage.lineText')"
-            :value="told.text"
-            :maxlength="80"
-            @keep="(text, isNoSecret) => keep('text', text, isNoSecret)"
-          />
-          <input
-            v-model="amount"
-            class="field !w-44 font-mono"
-            inputmode="decimal"
-            :aria-label="say('handBackPage.lineAmount')"
-            :placeholder="money(-500)"
-            maxlength="12"
-          />
+          <OwnLineFields :model-value="written" :currency="props.currency" only="line" />
         </div>
       </template>
-      <FreeText
-        :label="say('handBackPage.lineReason')"
-        :placeholder="say('handBackPage.lineReason')"
-        :value="told.reason"
-        :maxlength="200"
-        @keep="(text, isNoSecret) => keep('reason', text, isNoSecret)"
-      />
+      <OwnLineFields :model-value="written" :currency="props.currency" only="reason" />
       <p v-if="comesTo" class="text-xl" data-testid="comes-to">
         {{ say('correctBill.comesTo', { total: money(comesTo.totalMinor) }) }}
       </p>
@@ -164,7 +129,7 @@ async function correct(): Promise<void> {
         </p>
       </template>
       <p class="flex flex-wrap items-center gap-3">
-        <SupervisorCode v-model="code" />
+        <SupervisorCode v-model="written.code" />
         <button class="act" data-moves-money :disabled="!isWhole">
           {{ standing ? say('correctBill.do', { number: standing.number }) : say('correctBill.anew') }}
         </button>
