@@ -80,7 +80,17 @@ async function vitest(project) {
 const PARTS = [
   ['bench', 'bench-one-view', 'bench-signals', 'carrier-lock', 'nothing-lost', 'one-locked-phone'],
   ['counter', 'by-keyboard', 'whole-jobs', 'account-lock', 'hand-back', 'playbook', 'languages'],
-  ['every-view', 'every-family', 'first-page', 'one-truth', 'suppliers', 'status', 'teach', 'teach-anew'],
+  [
+    'every-view',
+    'every-family',
+    'first-page',
+    'one-truth',
+    'suppliers',
+    'status',
+    'jobs',
+    'teach',
+    'teach-anew',
+  ],
 ]
 
 /** The demo's data, made once: each part of the interface's tests begins with a copy of its own. */

@@ -10,6 +10,7 @@ import {
   changeFactsBody,
   job,
   jobEvent,
+  jobFilter,
   jobSummary,
   recordAccountBody,
   writeToSellerBody,
@@ -84,9 +85,7 @@ export const api = {
     method: 'get',
     path: '/api/jobs',
     says: 'Jobs by what waits where; closed ones too when searched for',
-    query: z.strictObject({
-      search: z.string().max(80).optional(),
-      station: station.optional(),
+    query: jobFilter.extend({
       /** Where the page before ended. */
       after: z.string().max(40).optional(),
     }),
@@ -99,6 +98,12 @@ export const api = {
       /** Asks for the next page; null at the last one. */
       after: z.string().nullable(),
     }),
+  },
+  listPeople: {
+    method: 'get',
+    path: '/api/people',
+    says: 'Who works here, by name',
+    answer: z.object({ people: z.array(z.string()) }),
   },
   openJob: {
     method: 'post',

@@ -1,5 +1,5 @@
 import { LANGUAGES } from '@benevox/words'
-import { job } from './jobs.ts'
+import { job, jobFilter } from './jobs.ts'
 import { z } from 'zod'
 
 /** A route that hands out a file, or takes one as it is. */
@@ -62,6 +62,13 @@ export const files = {
     params: ofJob,
     query: inLanguage,
     produces: PDF,
+  },
+  jobsTable: {
+    method: 'get',
+    path: '/api/jobs.csv',
+    says: 'The jobs of a list as a table (RFC 4180), all of them',
+    query: jobFilter,
+    produces: ['text/csv'],
   },
   letterToCustomer: {
     method: 'get',

@@ -48,6 +48,22 @@ export const jobSummary = z.object({
 })
 export type JobSummary = z.infer<typeof jobSummary>
 
+/** Which jobs a list has: all that holds together. Closed ones only where something is asked for that has no station. */
+export const jobFilter = z.strictObject({
+  /** Words, each of which is somewhere in ticket, customer, device or numbers. */
+  search: z.string().max(80).optional(),
+  station: station.optional(),
+  waits: waitsFor.optional(),
+  /** Only where what is waited for is over already. */
+  late: z.literal('yes').optional(),
+  /** Who checked it in, by name. */
+  by: z.string().max(80).optional(),
+  /** Checked in from this day on, and up to this day with it, by the shop's calendar. */
+  from: z.iso.date().optional(),
+  until: z.iso.date().optional(),
+})
+export type JobFilter = z.infer<typeof jobFilter>
+
 export const jobEvent = z.object({
   id: z.int(),
   at: instant,

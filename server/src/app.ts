@@ -144,11 +144,12 @@ export function createApp(
   })
 
   const results = new Results(database)
+  const lists = new JobLists(database)
   const post = new Post(database, life, supply, config)
   mount(app, {
     ...sessionHandlers(database, config, generateToken, prices),
     ...catalogHandlers(database, catalog),
-    ...jobHandlers(database, catalog, life, new JobLists(database)),
+    ...jobHandlers(database, catalog, life, lists, prices),
     ...agreementHandlers(database, life),
     ...intakeHandlers(life),
     ...accountHandlers(life, config),
@@ -165,7 +166,7 @@ export function createApp(
     ...orderHandlers(database, life, supply, config),
   })
 
-  mountFiles(app, { config, database, catalog, life, results, prices })
+  mountFiles(app, { config, database, catalog, life, results, prices, lists })
   app.use('/api', notFoundHandler)
 
   if (config.web) serveWeb(app, config.web)

@@ -1,4 +1,6 @@
 import { randomUUID } from 'node:crypto'
+import { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
 import { files, type FileName, type FileParams, type FileQuery, type FileRoute } from '@benevox/contract'
 import { mayBeTold, routeOf, whatWasToldOn, orderUnderWay } from '@benevox/core/job'
 import {
@@ -33,6 +35,8 @@ import { cleanDocument, LARGEST_DOCUMENT } from './intake/ownershipDocument.ts'
 import { intakeReceipt } from './intake/receipt.ts'
 import { tagPdf, tagPng } from './intake/tag.ts'
 import type { JobLife } from './jobs/life.ts'
+import type { JobLists } from './jobs/lists.ts'
+import { jobLines } from './jobs/table.ts'
 import { problemOf } from './jobs/refusals.ts'
 import { laidOut } from './reading/readApart.ts'
 import { aboutJob } from './paper/aboutJob.ts'
@@ -50,6 +54,7 @@ export function mountFiles(
     life,
     results,
     prices,
+    lists,
   }: {
     config: Config
     database: DataSource
@@ -57,6 +62,7 @@ export function mountFiles(
     life: JobLife
     results: Results
     prices: PriceLists
+    lists: JobLists
   },
 ): void {
   /** The job of an address, and what it is looked at with. */
@@ -106,6 +112,14 @@ export function mountFiles(
     const { state, device, paper } = await of(params.id, query.language)
     const letter = letterToSeller(paper.words, aboutForSeller(state, device, config.shop, paper.words))
     pdf(response, 'letter-to-seller', await letterPaper(config.shop, letter))
+  })
+  file('jobsTable', async ({ query, response }) => {
+    const { zone } = (await prices.inUse()).prices.opening
+    response
+      .type('text/csv; charset=utf-8')
+      .setHeader('Content-Disposition', 'attachment; filename="jobs.csv"')
+    // A row at a time: whoever reads slowly is waited for, and a table of any length is never whole in memory.
+    await pipeline(Readable.from(jobLines(lists.all(query, zone))), response)
   })
   file('letterToCustomer', async ({ params, query, request, response }) => {
     const { state, known, paper } = await of(params.id, query.language)

@@ -2968,4 +2968,19 @@ export interface Messages {
   'problem.status-limit': object
   'problem.no-such-status': object
   'agreement.how.status-page': { readonly moment: string | number; readonly zone: string | number; readonly person: string | number }
+  'jobs.filter': object
+  'jobs.station': object
+  'jobs.waitsFor': object
+  'jobs.late': object
+  'jobs.by': object
+  'jobs.from': object
+  'jobs.until': object
+  'jobs.any': object
+  'jobs.table': object
+  'jobs.saved': object
+  'jobs.save': object
+  'jobs.saveAs': object
+  'jobs.forget': object
+  'jobs.clear': object
+  'jobs.remind': object
 }

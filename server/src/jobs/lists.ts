@@ -1,11 +1,14 @@
-import type { Answer, JobSummary } from '@benevox/contract'
+import type { Answer, JobFilter, JobSummary } from '@benevox/contract'
 import type { Station } from '@benevox/core/route'
+import { DateTime } from 'luxon'
 import { type DataSource, type SelectQueryBuilder } from 'typeorm'
 import { jobEntity, type JobRow } from './entity.ts'
 
 /** How many jobs a page of a list has, and how many timers are told at once. */
 const PAGE = 50
 const MOST_TIMERS = 50
+/** How many rows of a table are read at a time. */
+const AT_ONCE = 500
 
 const NONE: Record<Station, number> = {
   counter: 0,
@@ -27,29 +30,12 @@ export class JobLists {
    * One page, the newest job first. Closed ones only where they are searched for.
    * @param after where the page before ended
    */
-  async page(asked: {
-    readonly search?: string | undefined
-    readonly station?: Station | undefined
-    readonly after?: string | undefined
-  }): Promise<Answer<'listJobs'>> {
-    const query = this.#query()
-      .orderBy('job.openedAt', 'DESC')
-      .addOrderBy('job.id', 'DESC')
-      .take(PAGE + 1)
-    const words = (asked.search ?? '').toLowerCase().split(/\s+/).filter(Boolean)
-    if (asked.station) query.andWhere('job.station = :station', { station: asked.station })
-    else if (words.length === 0) query.andWhere('job.closedAt IS NULL')
-    words.forEach((word, n) =>
-      query.andWhere(`job.searchText LIKE :word${n}`, {
-        [`word${n}`]: `%${word.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`,
-      }),
-    )
-    const from = /^(\d{1,15})-(\d{1,10})$/.exec(asked.after ?? '')
-    if (from)
-      query.andWhere('(job.openedAt < :at OR (job.openedAt = :at AND job.id < :id))', {
-        at: new Date(Number(from[1])),
-        id: Number(from[2]),
-      })
+  async page(
+    asked: JobFilter & { readonly after?: string | undefined },
+    zone: string,
+  ): Promise<Answer<'listJobs'>> {
+    const query = this.#those(asked, zone).take(PAGE + 1)
+    if (asked.after) this.#comesAfter(query, asked.after)
     const rows = await query.getMany()
     const shown = rows.slice(0, PAGE)
     const last = rows.length > PAGE ? shown.at(-1) : undefined
@@ -57,8 +43,56 @@ export class JobLists {
       jobs: shown.map(summary),
       counts: await this.#counts(),
       timers: await this.#timers(),
-      after: last ? `${last.openedAt.getTime()}-${last.id}` : null,
+      after: last ? placeOf(last) : null,
     }
+  }
+
+  /**
+   * All of them, one after another, a page at a time: a table of any length takes the memory of one page.
+   * @throws what the database throws
+   */
+  async *all(asked: JobFilter, zone: string): AsyncGenerator<JobSummary> {
+    for (let after: string | undefined; ;) {
+      const query = this.#those(asked, zone).take(AT_ONCE)
+      if (after) this.#comesAfter(query, after)
+      const rows = await query.getMany()
+      yield* rows.map(summary)
+      const last = rows.length === AT_ONCE ? rows.at(-1) : undefined
+      if (!last) return
+      after = placeOf(last)
+    }
+  }
+
+  /** What holds of each of them, the newest first. Days are those of the shop's zone. */
+  #those(asked: JobFilter, zone: string): SelectQueryBuilder<JobRow> {
+    const query = this.#query().orderBy('job.openedAt', 'DESC').addOrderBy('job.id', 'DESC')
+    const { search = '', station, waits, late, by, from, until } = asked
+    const words = search.toLowerCase().split(/\s+/).filter(Boolean)
+    const isOpenAlone = !station && words.length === 0 && !by && !from && !until
+    if (station) query.andWhere('job.station = :station', { station })
+    if (isOpenAlone || waits || late) query.andWhere('job.closedAt IS NULL')
+    words.forEach((word, n) =>
+      query.andWhere(`job.searchText LIKE :word${n}`, {
+        [`word${n}`]: `%${word.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`,
+      }),
+    )
+    if (waits) query.andWhere(`JSON_VALUE(job.waits, '$.for') = :waits`, { waits })
+    if (late) query.andWhere('job.dueAt <= :now', { now: new Date() })
+    if (by) query.andWhere('job.openedBy IN (SELECT id FROM staff WHERE name = :by)', { by })
+    const dayStart = (day: string, plus = 0) =>
+      DateTime.fromISO(day, { zone }).plus({ days: plus }).toJSDate()
+    if (from) query.andWhere('job.openedAt >= :from', { from: dayStart(from) })
+    if (until) query.andWhere('job.openedAt < :until', { until: dayStart(until, 1) })
+    return query
+  }
+
+  #comesAfter(query: SelectQueryBuilder<JobRow>, after: string): void {
+    const place = /^(\d{1,15})-(\d{1,10})$/.exec(after)
+    if (place)
+      query.andWhere('(job.openedAt < :at OR (job.openedAt = :at AND job.id < :id))', {
+        at: new Date(Number(place[1])),
+        id: Number(place[2]),
+      })
   }
 
   async #timers(): Promise<JobSummary[]> {
@@ -85,6 +119,9 @@ export class JobLists {
     return this.#database.manager.createQueryBuilder(jobEntity, 'job')
   }
 }
+
+/** Where a page ends, and the next begins. */
+const placeOf = ({ openedAt, id }: JobRow): string => `${openedAt.getTime()}-${id}`
 
 function summary(row: JobRow): JobSummary {
   const { id, ticket, version, customerName, station, locks, modelId, device, imei, waits } = row

@@ -11,6 +11,7 @@ import { jobEventEntity } from './entity.ts'
 import { historyLine, isShown } from './history.ts'
 import type { JobLife } from './life.ts'
 import type { JobLists } from './lists.ts'
+import type { PriceLists } from '../prices/service.ts'
 
 /** What happens to a job: each route makes a command of what was asked and hands it to the job's life. */
 export function jobHandlers(
@@ -18,9 +19,17 @@ export function jobHandlers(
   catalog: Catalog,
   life: JobLife,
   lists: JobLists,
+  prices: PriceLists,
 ): Handlers {
   return {
-    listJobs: ({ query }) => lists.page(query),
+    async listJobs({ query }) {
+      const { zone } = (await prices.inUse()).prices.opening
+      return lists.page(query, zone)
+    },
+    async listPeople() {
+      const people = await database.manager.find(staffEntity, { order: { name: 'ASC' } })
+      return { people: people.map(({ name }) => name) }
+    },
     openJob: ({ body, staffId }) => life.open(body.key, staffId),
     getJob: ({ params }) => life.view(params.id),
 

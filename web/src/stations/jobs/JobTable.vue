@@ -15,6 +15,7 @@ function waiting({ waits }: JobSummary): string {
   const isOfMinutes = waits.for === 'charging' || waits.for === 'wipe' || waits.for === 'first-start'
   if (!isOfMinutes && Date.parse(waits.until) > now.value.getTime())
     return say('jobs.waitsUntil', { for: what, day: words.shortDay(waits.until) })
+  if (waits.for === 'fetching') return say('jobs.remind')
   const leftMs = Date.parse(waits.until) - now.value.getTime()
   return leftMs > 0
     ? say('jobs.waitsMore', { for: what, time: minutesText(leftMs) })

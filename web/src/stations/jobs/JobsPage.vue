@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import type { JobFilter } from '@benevox/contract'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
+import JobsFilter from './JobsFilter.vue'
 import JobTable from './JobTable.vue'
 import TrayLink from '../mails/TrayLink.vue'
 import { useJobList } from './useJobList.ts'
@@ -8,8 +10,17 @@ import { say } from '../../words/index.ts'
 
 const typed = ref('')
 const search = refDebounced(typed, 150)
-const { jobs, loaded, fault, hasMore, refresh, more } = useJobList(search)
-watch(search, () => void refresh())
+/** What holds besides the words. */
+const others = ref<Omit<JobFilter, 'search'>>({})
+const filter = computed<JobFilter>({
+  get: () => ({ ...others.value, ...(search.value ? { search: search.value } : {}) }),
+  set({ search: words = '', ...rest }) {
+    typed.value = words
+    others.value = rest
+  },
+})
+const { jobs, loaded, fault, hasMore, refresh, more } = useJobList(filter)
+watch(filter, () => void refresh())
 const groups = computed(() =>
   (['counter', 'bench', 'account-lock', 'carrier-lock', 'hand-back', 'closed'] as const).flatMap(
     (station) => {
@@ -36,6 +47,7 @@ const groups = computed(() =>
         />
       </label>
     </div>
+    <JobsFilter v-model="filter" />
     <TrayLink />
     <p v-if="fault" role="alert" class="font-bold text-stop">{{ fault }}</p>
     <section v-for="{ station, here } in groups" :key="station" class="mb-6">

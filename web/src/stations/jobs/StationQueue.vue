@@ -12,7 +12,7 @@ import { say } from '../../words/index.ts'
 /** What waits at one station. At the counter, also the way to a new job. */
 const props = defineProps<{ station: JobSummary['station'] }>()
 const router = useRouter()
-const { jobs, fault, hasMore, more } = useJobList(ref(''), props.station)
+const { jobs, fault, hasMore, more } = useJobList(ref({ station: props.station }))
 const refused = ref('')
 
 async function takeIn(): Promise<void> {

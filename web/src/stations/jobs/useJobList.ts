@@ -1,4 +1,4 @@
-import type { JobSummary } from '@benevox/contract'
+import type { JobFilter, JobSummary } from '@benevox/contract'
 import { useIntervalFn } from '@vueuse/core'
 import { onMounted, ref, type Ref } from 'vue'
 import { call } from '../../api/client.ts'
@@ -8,10 +8,9 @@ const MOST_PAGES = 200
 
 /**
  * Jobs for a list, page by page, asked again every few seconds, since others work at the same time.
- * @param search what is looked for; empty: all open jobs
- * @param station only what waits there
+ * @param filter what holds of them; nothing: all open jobs
  */
-export function useJobList(search: Ref<string>, station?: JobSummary['station']) {
+export function useJobList(filter: Readonly<Ref<JobFilter>>) {
   const jobs = ref<readonly JobSummary[]>([])
   const loaded = ref(false)
   const fault = ref('')
@@ -20,14 +19,14 @@ export function useJobList(search: Ref<string>, station?: JobSummary['station'])
   let pages = 1
 
   async function refresh(): Promise<void> {
-    const asked = search.value
+    const asked = filter.value
     try {
       const all: JobSummary[] = []
       let after: string | null = null
       for (let page = 0; page < pages; page++) {
-        const query = { search: asked, ...(station ? { station } : {}), ...(after ? { after } : {}) }
+        const query = { ...asked, ...(after ? { after } : {}) }
         const answer: { jobs: JobSummary[]; after: string | null } = await call('listJobs', { query })
-        if (asked !== search.value) return
+        if (asked !== filter.value) return
         all.push(...answer.jobs)
         after = answer.after
         if (after === null) break

@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import type { JobFilter } from '@benevox/contract'
+import { station, waitsFor } from '@benevox/core/job'
+import { useLocalStorage } from '@vueuse/core'
+import { computed, onMounted, ref } from 'vue'
+import { call } from '../../api/client.ts'
+import { say } from '../../words/index.ts'
+
+/** Which jobs the list has; a list that is wanted again is saved under a name, on this machine. */
+const filter = defineModel<JobFilter>({ required: true })
+type Name = Exclude<keyof JobFilter, 'search'>
+const saved = useLocalStorage<Record<string, JobFilter>>('benevox.lists', {})
+const people = ref<readonly string[]>([])
+onMounted(async () => (people.value = (await call('listPeople', {}).catch(() => undefined))?.people ?? []))
+const isSaving = ref(false)
+const name = ref('')
+
+function set(one: Name, value: string): void {
+  const { [one]: _, ...rest } = filter.value
+  filter.value = value ? ({ ...rest, [one]: value } as JobFilter) : rest
+}
+const choices = computed(() => [
+  {
+    name: 'station' as const,
+    label: say('jobs.station'),
+    answers: station.options.map((one) => [one, say(`station.${one}`)] as const),
+  },
+  {
+    name: 'waits' as const,
+    label: say('jobs.waitsFor'),
+    answers: waitsFor.options.map((one) => [one, say(`waits.${one}`)] as const),
+  },
+  {
+    name: 'by' as const,
+    label: say('jobs.by'),
+    answers: people.value.map((one) => [one, one] as const),
+  },
+])
+const isAny = computed(() => Object.keys(filter.value).length > 0)
+const table = computed(() => `/api/jobs.csv?${new URLSearchParams(filter.value).toString()}`)
+function save(): void {
+  saved.value = { ...saved.value, [name.value.trim()]: filter.value }
+  name.value = ''
+  isSaving.value = false
+}
+function forget(one: string): void {
+  const { [one]: _, ...rest } = saved.value
+  saved.value = rest
+}
+</script>
+
+<template>
+  <div class="mb-4 space-y-2">
+    <div class="flex flex-wrap items-end gap-x-4 gap-y-2" role="group" :aria-label="say('jobs.filter')">
+      <label v-for="one in choices" :key="one.name" class="w-44 text-sm text-ink-soft"
+        >{{ one.label }}
+        <select
+          class="field !min-h-0"
+          :value="filter[one.name] ?? ''"
+          @change="set(one.name, ($event.target as HTMLSelectElement).value)"
+        >
+          <option value="">{{ say('jobs.any') }}</option>
+          <option v-for="[value, text] in one.answers" :key="value" :value="value">{{ text }}</option>
+        </select>
+      </label>
+      <label v-for="end in ['from', 'until'] as const" :key="end" class="w-36 text-sm text-ink-soft"
+        >{{ say(`jobs.${end}`) }}
+        <input
+          class="field !min-h-0"
+          type="date"
+          :value="filter[end] ?? ''"
+          @change="set(end, ($event.target as HTMLInputElement).value)"
+        />
+      </label>
+      <label class="inline-flex min-h-10 items-center gap-2"
+        ><input
+          type="checkbox"
+          class="size-5 accent-ink"
+          :checked="filter.late === 'yes'"
+          @change="set('late', ($event.target as HTMLInputElement).checked ? 'yes' : '')"
+        />{{ say('jobs.late') }}</label
+      >
+      <button v-if="isAny" type="button" class="min-h-10 underline" @click="filter = {}">
+        {{ say('jobs.clear') }}
+      </button>
+    </div>
+    <div class="flex flex-wrap items-center gap-x-4 gap-y-1 text-[0.95rem]">
+      <template v-if="Object.keys(saved).length">
+        <span class="text-ink-soft">{{ say('jobs.saved') }}:</span>
+        <span v-for="(one, saidName) in saved" :key="saidName" class="inline-flex items-center gap-1">
+          <button type="button" class="font-bold underline" @click="filter = one">{{ saidName }}</button>
+          <button
+            type="button"
+            class="px-1 text-ink-soft"
+            :aria-label="`${say('jobs.forget')}: ${saidName}`"
+            @click="forget(String(saidName))"
+          >
+            ×
+          </button>
+        </span>
+      </template>
+      <button v-if="isAny && !isSaving" type="button" class="underline" @click="isSaving = true">
+        {{ say('jobs.save') }}
+      </button>
+      <form v-if="isSaving" class="inline-flex items-center gap-2" @submit.prevent="save">
+        <input
+          v-model="name"
+          class="field !min-h-0 !w-44"
+          :aria-label="say('jobs.saveAs')"
+          :placeholder="say('jobs.saveAs')"
+          maxlength="40"
+          autofocus
+        />
+        <button class="underline" :disabled="!name.trim()">{{ say('jobs.save') }}</button>
+      </form>
+      <a class="underline" :href="table" download="jobs.csv">{{ say('jobs.table') }}</a>
+    </div>
+  </div>
+</template>
