@@ -61,7 +61,8 @@ export type Command =
         /** By when it can be fetched, by the shop's hours and the holidays of its country. */
         readonly promised: Promised
       })
-  | { readonly kind: 'refuse-agreement' }
+  /** On the status page only while it is asked there. */
+  | { readonly kind: 'refuse-agreement'; readonly where?: 'status-page' | undefined }
   | {
       readonly kind: 'waive-check'
       readonly check: WaivedCheck['check']

@@ -14,6 +14,8 @@ type Waive = Extract<Command, { kind: 'waive-check' }>
 export function decideAgreement(job: JobState, command: Agree, world: World): Decided {
   if (standingOf(job).deleted !== 'no') return refused({ code: 'begun', what: 'wipe' })
   const { now: at, by } = world
+  const where = command.kind === 'refuse-agreement' ? command.where : command.how
+  if (where === 'status-page' && !isAsked(job, world)) return refused({ code: 'not-asked' })
   if (command.kind === 'refuse-agreement')
     return yes({ kind: 'agreement-refused', record: { kind: 'refused', at, by } })
   if (isReported(job)) return refused({ code: 'reported' })
@@ -21,7 +23,6 @@ export function decideAgreement(job: JobState, command: Agree, world: World): De
   const { terms } = routeOf(job, world).agreement
   const { language, text, digest, how, promised } = command
   if (!command.terms || !areSameTerms(command.terms, terms)) return refused({ code: 'text-is-old' })
-  if (how === 'status-page' && !isAsked(job, world)) return refused({ code: 'not-asked' })
   if ((how === 'signature' || how === 'status-page') && !command.hasSignature)
     return refused({ code: 'signature-missing' })
   if (how === 'telephone' && (terms.storage !== 'kept' || job.answers.deviceHere !== 'no'))

@@ -5,7 +5,7 @@ import type { DataSource } from 'typeorm'
 import sharp from 'sharp'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
-import type { JobLife } from '../jobs/life.ts'
+import type { Beside, JobLife } from '../jobs/life.ts'
 import { staffEntity } from '../session/entity.ts'
 import { ownerOfCode } from '../session/routes.ts'
 import { agreementEntity } from './entity.ts'
@@ -20,11 +20,7 @@ export function agreementHandlers(database: DataSource, life: JobLife): Handlers
         params.id,
         { staffId, version },
         (job) => commandOf(said, signature !== null, job, life),
-        // The signature's picture is kept beside the record, append-only.
-        async (manager, { id, agreement }, at) => {
-          if (agreement)
-            await manager.insert(agreementEntity, { jobId: id, staffId, at, record: agreement, signature })
-        },
+        keptWith(staffId, signature),
       )
     },
 
@@ -45,10 +41,18 @@ export function agreementHandlers(database: DataSource, life: JobLife): Handlers
   }
 }
 
+/** The signature's picture is kept beside the record, append-only. */
+export const keptWith =
+  (staffId: number, signature: Buffer | null): Beside =>
+  async (manager, { id, agreement }, at) => {
+    if (agreement)
+      await manager.insert(agreementEntity, { jobId: id, staffId, at, record: agreement, signature })
+  }
+
 /** What somebody said as a command, its text compared with what the words make of the terms as they are. */
 export function commandOf(
   said:
-    | { readonly kind: 'refused' }
+    | { readonly kind: 'refused'; readonly where?: 'status-page' }
     | {
         readonly kind: 'signed'
         readonly language: Language
@@ -59,7 +63,7 @@ export function commandOf(
   job: JobState,
   life: JobLife,
 ): Command {
-  if (said.kind === 'refused') return { kind: 'refuse-agreement' }
+  if (said.kind === 'refused') return { kind: 'refuse-agreement', where: said.where }
   const { language, text, how } = said
   const digest = createHash('sha256').update(text, 'utf8').digest('hex')
   const known = life.known(job)

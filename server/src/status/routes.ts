@@ -2,8 +2,7 @@ import { isAsked, languageOf, routeOf, statusOf, type JobState } from '@benevox/
 import { agreementText, languageFor, wordsIn, type Language } from '@benevox/words'
 import type { DataSource } from 'typeorm'
 import type { Answer } from '@benevox/contract'
-import { agreementEntity } from '../agreement/entity.ts'
-import { commandOf, pictureOf } from '../agreement/routes.ts'
+import { commandOf, keptWith, pictureOf } from '../agreement/routes.ts'
 import type { Config } from '../config.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
@@ -64,21 +63,12 @@ export function statusHandlers(
         { staffId: asked.staffId },
         (now) =>
           commandOf(
-            said.kind === 'signed' ? { ...said, how: 'status-page' } : said,
+            said.kind === 'signed' ? { ...said, how: 'status-page' } : { ...said, where: 'status-page' },
             signature !== null,
             now,
             life,
           ),
-        async (manager, { id, agreement }, at) => {
-          if (agreement)
-            await manager.insert(agreementEntity, {
-              jobId: id,
-              staffId: asked.staffId,
-              at,
-              record: agreement,
-              signature,
-            })
-        },
+        keptWith(asked.staffId, signature),
       )
       return told(await life.read(after.id), said.kind === 'signed' ? said.language : undefined)
     },
