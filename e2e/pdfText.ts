@@ -10,3 +10,6 @@ export async function pdfText(bytes: Uint8Array): Promise<string> {
   )
   return pages.join('\n').replace(/\s+/g, ' ')
 }
+
+/** A paper without the secret address that ends it: what stands in one is chance, and of no language. */
+export const withoutAddress = (text: string): string => text.replace(/https?:\/\/.*$/s, '')

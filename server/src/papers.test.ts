@@ -2,7 +2,7 @@ import type { Job } from '@benevox/contract'
 import { LANGUAGES, type Language } from '@benevox/words'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demoPack } from '../../demo/demoPack.ts'
-import { pdfText } from '../../e2e/pdfText.ts'
+import { pdfText, withoutAddress } from '../../e2e/pdfText.ts'
 import { openShop, Person, READY, type TestShop } from '../test/shop.ts'
 
 const FAMILY = 'nested-menus-touch-at-end'
@@ -41,8 +41,7 @@ async function read(path: string, language?: Language): Promise<string> {
   const query = language ? `?language=${language}` : ''
   const response = await fetch(`${shop.address}${path}${query}`, { headers: { cookie: runa.cookie } })
   expect([path, response.status]).toEqual([path, 200])
-  // An address is the same in each language; it is the last of its paper.
-  return (await pdfText(new Uint8Array(await response.arrayBuffer()))).replace(/https?:\/\/.*$/s, '')
+  return withoutAddress(await pdfText(new Uint8Array(await response.arrayBuffer())))
 }
 const wordsOf = (text: string): readonly string[] => text.match(/\p{L}{3,}/gu) ?? []
 /** So many words one after the other, wherever they stand. */

@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { prepareZXingModule, readBarcodes } from 'zxing-wasm/reader'
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
-import { pdfText } from '../../../e2e/pdfText.ts'
+import { pdfText, withoutAddress } from '../../../e2e/pdfText.ts'
 import { openShop, Person, type TestShop } from '../../test/shop.ts'
 import { qrSvg, tagPng } from './tag.ts'
 
@@ -98,7 +98,8 @@ describe('tag and receipt', () => {
       },
     })
     expect(body.intake?.marks).toHaveLength(1)
-    const text = async (path: string) => pdfText(new Uint8Array(await (await file(job, path)).arrayBuffer()))
+    const text = async (path: string) =>
+      withoutAddress(await pdfText(new Uint8Array(await (await file(job, path)).arrayBuffer())))
     for (const said of [job.ticket, 'Orrelin Vane 5', 'Q. Test'])
       expect(await text('tag.pdf')).toContain(said)
     for (const said of [job.ticket, 'case and SIM', 'Corner is loose', 'deposit', '9 of 10 jobs like this'])
