@@ -80,7 +80,8 @@ function forget(one: string): void {
           @change="set('late', ($event.target as HTMLInputElement).checked ? 'yes' : '')"
         />{{ say('jobs.late') }}</label
       >
-      <button v-if="isAny" type="button" class="min-h-10 underline" @click="filter = {}">
+      <!-- In its place from the start: what is below does not move while somebody types or clicks. -->
+      <button type="button" class="min-h-10 underline" :class="{ invisible: !isAny }" @click="filter = {}">
         {{ say('jobs.clear') }}
       </button>
     </div>
@@ -99,7 +100,13 @@ function forget(one: string): void {
           </button>
         </span>
       </template>
-      <button v-if="isAny && !isSaving" type="button" class="underline" @click="isSaving = true">
+      <button
+        v-if="!isSaving"
+        type="button"
+        class="underline"
+        :class="{ invisible: !isAny }"
+        @click="isSaving = true"
+      >
         {{ say('jobs.save') }}
       </button>
       <form v-if="isSaving" class="inline-flex items-center gap-2" @submit.prevent="save">
