@@ -6,19 +6,11 @@ import { openGateBody, recordAgreementBody } from './agreement.ts'
 import { familyResults } from './results.ts'
 import { files, type FileRoute } from './files.ts'
 import { askRegistryBody, changePricesBody, mail, prices, recordIntakeBody } from './intake.ts'
-import {
-  changeFactsBody,
-  job,
-  jobEvent,
-  jobFilter,
-  jobSummary,
-  recordAccountBody,
-  writeToSellerBody,
-  station,
-} from './jobs.ts'
+import { changeFactsBody, job, jobEvent, recordAccountBody, writeToSellerBody } from './jobs.ts'
 import { addCableBody, cable, retireCableBody } from './kit.ts'
 import { askRemoteBody, remoteUnlock } from './maker.ts'
 import { billRoutes } from './billRoutes.ts'
+import { listRoutes } from './listRoutes.ts'
 import { statusRoutes } from './statusRoutes.ts'
 import { orderRoutes } from './orderRoutes.ts'
 import { supplyRoutes } from './supply.ts'
@@ -81,30 +73,7 @@ export const api = {
     answer: catalogVersion,
   },
 
-  listJobs: {
-    method: 'get',
-    path: '/api/jobs',
-    says: 'Jobs by what waits where; closed ones too when searched for',
-    query: jobFilter.extend({
-      /** Where the page before ended. */
-      after: z.string().max(40).optional(),
-    }),
-    answer: z.object({
-      jobs: z.array(jobSummary),
-      /** Of open jobs, by station. */
-      counts: z.record(station, z.int()),
-      /** Jobs on which a timer runs, what is due first in front. */
-      timers: z.array(jobSummary),
-      /** Asks for the next page; null at the last one. */
-      after: z.string().nullable(),
-    }),
-  },
-  listPeople: {
-    method: 'get',
-    path: '/api/people',
-    says: 'Who works here, by name',
-    answer: z.object({ people: z.array(z.string()) }),
-  },
+  ...listRoutes,
   openJob: {
     method: 'post',
     path: '/api/jobs',

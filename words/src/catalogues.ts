@@ -2983,4 +2983,6 @@ export interface Messages {
   'jobs.forget': object
   'jobs.clear': object
   'jobs.remind': object
+  'change.likelier': { readonly to: string | number }
+  'change.less-likely': { readonly to: string | number }
 }

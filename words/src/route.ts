@@ -46,6 +46,9 @@ function movedText({ kind, from: was, to: is }: RouteChange, { say }: Words): st
       return from === '' ? say('change.fallback-new', { to }) : say('change.fallback-other', { from, to })
     case 'afterwards':
       return to === '' ? say('change.afterwards-no-more', { from }) : say('change.afterwards-new', { to })
+    case 'likelier':
+    case 'less-likely':
+      return say(`change.${kind}`, { to })
     case 'refused':
     case 'price':
     case 'agreement-void':

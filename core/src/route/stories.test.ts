@@ -190,6 +190,15 @@ describe('how the route moved', () => {
       'Now “Let the owner try to remember”, not “Reset from recovery”. Because of: wrong entries so far.',
     )
   })
+  it('is told where an option has become less likely to help, or likelier, though none comes before it', () => {
+    const change = moved(facts, { ...facts, keysWork: 'no' }, 'keysWork')
+    expect(change && changeText(change, ENGLISH)).toBe(
+      '“Reset from recovery” is now less likely to help. Because of: keys work.',
+    )
+    expect(moved({ ...facts, keysWork: 'no' }, { ...facts, keysWork: 'yes' }, 'keysWork')?.kind).toBe(
+      'likelier',
+    )
+  })
   it('is silent where nothing moved', () => {
     expect(moved(facts, { ...facts, esimProfile: 'no' }, 'esimProfile')).toBeUndefined()
   })

@@ -1,27 +1,17 @@
 import type { Answer, Job, Problem } from '@benevox/contract'
 import nodemailer from 'nodemailer'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
-import { mailsIn } from '../../test/mails.ts'
-import { openShop, Person, READY, type TestShop } from '../../test/shop.ts'
+import type { StandIns } from '../../../stand-ins/src/index.ts'
+import { mailsIn, openShopWithMail, OWN_ADDRESS } from '../../test/mails.ts'
+import { openShop, Person, READY } from '../../test/shop.ts'
 
-const OWN = 'counter@shop.example'
 let world: StandIns
-let shop: TestShop
 let runa: Person
+let close: () => Promise<void>
 beforeAll(async () => {
-  world = await startStandIns({ latencyMs: 1 })
-  shop = await openShop('test-account', {
-    BENEVOX_MAILBOX: world.mailbox,
-    BENEVOX_SMTP: `smtp://127.0.0.1:${world.smtpPort}`,
-    BENEVOX_MAIL: OWN,
-  })
-  runa = await Person.signedIn(shop.address)
+  ;({ world, runa, close } = await openShopWithMail('test-account'))
 })
-afterAll(async () => {
-  await shop.close()
-  await world.close()
-})
+afterAll(() => close())
 
 const second = (): Promise<Job> => runa.openJob({ ...READY, complaint: 'second-hand' })
 const write = <T = Job>(job: Job, more: object = {}) =>
@@ -48,7 +38,7 @@ describe('writing to the previous owner', () => {
     expect((await write(job, { key })).body.steps).toHaveLength(body.steps.length)
     const sent = (await mails()).filter(({ subject }) => subject?.startsWith(job.ticket))
     expect(sent).toHaveLength(1)
-    expect([sent[0]?.from?.address, sent[0]?.messageId]).toEqual([OWN, `<${key}@shop.example>`])
+    expect([sent[0]?.from?.address, sent[0]?.messageId]).toEqual([OWN_ADDRESS, `<${key}@shop.example>`])
     expect(sent[0]?.text).toContain('retirez-le du compte')
   })
   it('takes their answer in by the ticket in its subject, and not what the shop has written itself', async () => {
@@ -58,7 +48,7 @@ describe('writing to the previous owner', () => {
     const transport = nodemailer.createTransport({ host: '127.0.0.1', port: world.smtpPort, ignoreTLS: true })
     await transport.sendMail({
       from: 'former@mail.example',
-      to: OWN,
+      to: OWN_ADDRESS,
       subject: `RE: ${job.ticket} fini\r\nBcc: somebody@else.example`,
       text: 'fait',
     })
@@ -85,7 +75,7 @@ describe('writing to the previous owner', () => {
   it('on a mail server that is away says so, and records nothing', async () => {
     const away = await openShop('test-account-away', {
       BENEVOX_SMTP: 'smtp://127.0.0.1:9',
-      BENEVOX_MAIL: OWN,
+      BENEVOX_MAIL: OWN_ADDRESS,
     })
     try {
       const teo = await Person.signedIn(away.address)

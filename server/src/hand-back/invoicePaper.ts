@@ -1,6 +1,6 @@
 import { hasName, type JobState } from '@benevox/core/job'
-import { row, type PaperOf } from '../paper/head.ts'
-import { inFonts, pdfOf } from '../paper/pdf.ts'
+import { paperTop, row, type PaperOf } from '../paper/head.ts'
+import { pdfOf } from '../paper/pdf.ts'
 import { billRows } from './billRows.ts'
 import type { Invoice } from './invoices.ts'
 
@@ -16,8 +16,7 @@ export async function invoicePaper(
       ? say('invoice.title', { number })
       : say('invoice.cancellation', { number, of: cancels })
   return pdfOf(title, [
-    { stack: [inFonts(shop)], fontSize: 12 },
-    { stack: [inFonts(title)], fontSize: 24, bold: true, margin: [0, 4, 0, 14] },
+    ...paperTop(shop, title),
     {
       layout: 'lightHorizontalLines',
       table: {

@@ -9,7 +9,7 @@ import {
 } from '@benevox/core/job'
 import { lockStatementText, settledText, type Words } from '@benevox/words'
 import type { Content } from 'pdfmake/interfaces'
-import { heading, headRows, row, type PaperOf } from '../paper/head.ts'
+import { heading, headRows, paperTop, row, type PaperOf } from '../paper/head.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 import { amountRow, billRows } from './billRows.ts'
 import type { Invoice } from './invoices.ts'
@@ -108,8 +108,7 @@ export async function handBackPaper(
   const release = releaseLine(job, words)
   const line = (text: string): Content => ({ stack: [inFonts(text)], margin: [0, 6, 0, 0] })
   return pdfOf(title, [
-    { stack: [inFonts(shop)], fontSize: 12 },
-    { stack: [inFonts(title)], fontSize: 24, bold: true, margin: [0, 4, 0, 14] },
+    ...paperTop(shop, title),
     {
       layout: 'lightHorizontalLines',
       table: {

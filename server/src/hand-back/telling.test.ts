@@ -1,27 +1,18 @@
 import type { Job, Problem } from '@benevox/contract'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { pdfText } from '../../../e2e/pdfText.ts'
-import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
-import { mailsIn } from '../../test/mails.ts'
+import type { StandIns } from '../../../stand-ins/src/index.ts'
+import { mailsIn, openShopWithMail, OWN_ADDRESS } from '../../test/mails.ts'
 import { openShop, Person, type TestShop } from '../../test/shop.ts'
 
-const OWN = 'counter@shop.example'
 let world: StandIns
 let shop: TestShop
 let runa: Person
+let close: () => Promise<void>
 beforeAll(async () => {
-  world = await startStandIns({ latencyMs: 1 })
-  shop = await openShop('test-telling', {
-    BENEVOX_MAILBOX: world.mailbox,
-    BENEVOX_SMTP: `smtp://127.0.0.1:${world.smtpPort}`,
-    BENEVOX_MAIL: OWN,
-  })
-  runa = await Person.signedIn(shop.address)
+  ;({ world, shop, runa, close } = await openShopWithMail('test-telling'))
 })
-afterAll(async () => {
-  await shop.close()
-  await world.close()
-})
+afterAll(() => close())
 
 const RESET = ['in-recovery', 'wipe-started', 'wipe-finished', 'first-start', 'set-up'] as const
 /** A job whose device can be fetched: 35 euros are to be paid. */
@@ -146,7 +137,7 @@ describe('telling the customer', () => {
   it('by a mail server that is away: nothing is recorded', async () => {
     const away = await openShop('test-telling-away', {
       BENEVOX_SMTP: 'smtp://127.0.0.1:9',
-      BENEVOX_MAIL: OWN,
+      BENEVOX_MAIL: OWN_ADDRESS,
     })
     const before = runa
     try {

@@ -4,7 +4,7 @@ import type { Words } from '@benevox/words'
 import type { Known } from '../jobs/life.ts'
 import { conditionSvg } from '../paper/marks.ts'
 import { qrSvg } from './tag.ts'
-import { heading, headRows, row, type PaperOf } from '../paper/head.ts'
+import { heading, headRows, paperTop, row, type PaperOf } from '../paper/head.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 
 /**
@@ -30,8 +30,7 @@ export async function intakeReceipt(
   )
   const hasMarks = (intake?.marks.length ?? 0) > 0
   return pdfOf(title, [
-    { stack: [inFonts(shop)], fontSize: 12 },
-    { stack: [inFonts(title)], fontSize: 24, bold: true, margin: [0, 4, 0, 14] },
+    ...paperTop(shop, title),
     {
       layout: 'lightHorizontalLines',
       table: {

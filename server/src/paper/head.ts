@@ -37,6 +37,12 @@ export function headRows(
   ]
 }
 
+/** Whose document it is and what it is, large. */
+export const paperTop = (shop: string, title: string): Content[] => [
+  { stack: [inFonts(shop)], fontSize: 12 },
+  { stack: [inFonts(title)], fontSize: 24, bold: true, margin: [0, 4, 0, 14] },
+]
+
 /** A heading inside a document. */
 export const heading = (text: string, above: number, below: number): Content => ({
   stack: [inFonts(text)],
