@@ -80,12 +80,9 @@ function forget(one: string): void {
           @change="set('late', ($event.target as HTMLInputElement).checked ? 'yes' : '')"
         />{{ say('jobs.late') }}</label
       >
-      <!-- In its place from the start: what is below does not move while somebody types or clicks. -->
-      <button type="button" class="min-h-10 underline" :class="{ invisible: !isAny }" @click="filter = {}">
-        {{ say('jobs.clear') }}
-      </button>
     </div>
     <div class="flex flex-wrap items-center gap-x-4 gap-y-1 text-[0.95rem]">
+      <a class="underline" :href="table" download="jobs.csv">{{ say('jobs.table') }}</a>
       <template v-if="Object.keys(saved).length">
         <span class="text-ink-soft">{{ say('jobs.saved') }}:</span>
         <span v-for="(one, saidName) in saved" :key="saidName" class="inline-flex items-center gap-1">
@@ -120,7 +117,10 @@ function forget(one: string): void {
         />
         <button class="underline" :disabled="!name.trim()">{{ say('jobs.save') }}</button>
       </form>
-      <a class="underline" :href="table" download="jobs.csv">{{ say('jobs.table') }}</a>
+      <!-- In its place from the start: what is below does not move while somebody types or clicks. -->
+      <button type="button" class="underline" :class="{ invisible: !isAny }" @click="filter = {}">
+        {{ say('jobs.clear') }}
+      </button>
     </div>
   </div>
 </template>
