@@ -2985,4 +2985,8 @@ export interface Messages {
   'jobs.remind': object
   'change.likelier': { readonly to: string | number }
   'change.less-likely': { readonly to: string | number }
+  'change.ends-otherwise': { readonly to: string | number; readonly end: string | number }
+  'change.longer': { readonly to: string | number }
+  'change.shorter': { readonly to: string | number }
+  'change.sooner': { readonly to: string | number; readonly from: string | number }
 }

@@ -33,14 +33,15 @@ export function changeText(change: RouteChange, words: Words): string {
   return because.length === 0 ? moved : `${moved} ${words.say('change.because', { facts })}`
 }
 
-function movedText({ kind, from: was, to: is }: RouteChange, { say }: Words): string {
+function movedText({ kind, from: was, to: is, end }: RouteChange, { say }: Words): string {
   const name = (action: RouteAction | undefined) => (action ? say(`action.${action}`) : '')
   const [from, to] = [name(was), name(is)]
   switch (kind) {
     case 'first':
       return say('change.first', { to })
     case 'other-first':
-      return say('change.other-first', { from, to })
+    case 'sooner':
+      return say(`change.${kind}`, { from, to })
     case 'fallback':
       if (to === '') return say('change.fallback-out', { from })
       return from === '' ? say('change.fallback-new', { to }) : say('change.fallback-other', { from, to })
@@ -48,7 +49,11 @@ function movedText({ kind, from: was, to: is }: RouteChange, { say }: Words): st
       return to === '' ? say('change.afterwards-no-more', { from }) : say('change.afterwards-new', { to })
     case 'likelier':
     case 'less-likely':
+    case 'longer':
+    case 'shorter':
       return say(`change.${kind}`, { to })
+    case 'ends-otherwise':
+      return say('change.ends-otherwise', { to, end: end ? say(`ends.${end}`) : '' })
     case 'refused':
     case 'price':
     case 'agreement-void':

@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { changeOfRoute, type FactName, type Given, type Route, type RouteChange } from '@benevox/core/route'
+import {
+  changeOfRoute,
+  learntBetween,
+  type FactName,
+  type Given,
+  type Route,
+  type RouteChange,
+} from '@benevox/core/route'
 import { computed, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useForesight, useReading } from '../../api/foresight.ts'
@@ -47,18 +54,14 @@ useRegistryByItself(props.id)
 
 /** How the route moved last, and by which answers; it stands until it moves again. */
 const change = shallowRef<RouteChange>()
-let before: { readonly route: Route; readonly facts: typeof job.facts } | undefined
+let before: (Pick<Given, 'facts' | 'progress'> & { readonly route: Route }) | undefined
 watch(
   () => (job.saved?.id === props.id ? job.route : undefined),
   (route) => {
-    if (!route) return
-    const facts = job.facts
-    if (before) {
-      const names = new Set([...Object.keys(before.facts), ...Object.keys(facts)] as FactName[])
-      const changed = [...names].filter((name) => before?.facts[name] !== facts[name])
-      change.value = changeOfRoute(before.route, route, changed) ?? change.value
-    }
-    before = { route, facts }
+    if (!route || !job.progress) return
+    const now = { route, facts: job.facts, progress: job.progress }
+    if (before) change.value = changeOfRoute(before.route, route, learntBetween(before, now)) ?? change.value
+    before = now
   },
   { immediate: true },
 )
