@@ -2989,4 +2989,5 @@ export interface Messages {
   'change.longer': { readonly to: string | number }
   'change.shorter': { readonly to: string | number }
   'change.sooner': { readonly to: string | number; readonly from: string | number }
+  'change.price-of-one': { readonly to: string | number }
 }

@@ -51,6 +51,7 @@ function movedText({ kind, from: was, to: is, end }: RouteChange, { say }: Words
     case 'less-likely':
     case 'longer':
     case 'shorter':
+    case 'price-of-one':
       return say(`change.${kind}`, { to })
     case 'ends-otherwise':
       return say('change.ends-otherwise', { to, end: end ? say(`ends.${end}`) : '' })

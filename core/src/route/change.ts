@@ -1,6 +1,7 @@
 import type { FactName, RouteAction } from './facts.ts'
 import { HOW_IT_ENDS, type Figures, type HowItEnds } from './figures.ts'
 import type { Given } from './decide.ts'
+import type { Alternative } from './foresee.ts'
 import type { Route } from './route.ts'
 
 /** How the route moved when something was learnt. */
@@ -18,11 +19,12 @@ export interface RouteChange {
     | 'longer'
     | 'shorter'
     | 'price'
+    | 'price-of-one'
     | 'agreement-void'
   readonly from: RouteAction | undefined
   readonly to: RouteAction | undefined
-  /** Where what comes first ends otherwise: the ending that has become likelier. */
-  readonly end?: HowItEnds
+  /** Where an option ends otherwise: the ending that has become likelier. */
+  readonly end?: HowItEnds | undefined
   /** What was answered that moved it. */
   readonly because: readonly FactName[]
 }
@@ -75,27 +77,73 @@ export function changeOfRoute(
   const [most, by] = shifts.toSorted(([, one], [, other]) => Math.abs(other) - Math.abs(one))[0] ?? []
   if (most && by !== undefined && Math.abs(by) >= CHANCE_STEP)
     return change(by > 0 ? 'likelier' : 'less-likely', { from: undefined, to: most })
-  const end = likelierEnd(before.option.own, after.option.own)
-  if (end) return change('ends-otherwise', { from: undefined, end })
-  const [took, takes] = [before.option.own.calendarMinutes.p90, after.option.own.calendarMinutes.p90]
-  if (Math.abs(takes - took) > TIME_STEP * Math.max(1, took, takes))
-    return change(takes > took ? 'longer' : 'shorter', { from: undefined })
+  const bar = movedBar(before.option.own, after.option.own)
+  if (bar) return change(bar.kind, { ...bar, from: undefined })
   const [was, is] = [before.figures.quote, after.figures.quote]
-  const moved = Math.max(Math.abs(was.mostMinor - is.mostMinor), Math.abs(was.leastMinor - is.leastMinor))
-  return moved > PRICE_STEP * Math.max(1, was.mostMinor, is.mostMinor) ? change('price') : undefined
+  return hasMoved(was, is) ? change('price') : undefined
+}
+
+/** An option as it is drawn: how it ends, how long it takes, what it costs. */
+export type Bar = Pick<Alternative, 'action' | 'own'>
+
+/**
+ * What has moved on the bars that are drawn beside each other, where nothing of the route itself has.
+ * @returns the move that is largest to the eye: an option that comes or goes, another order, an ending, a time, a price
+ */
+export function changeOfBars(
+  before: readonly Bar[],
+  after: readonly Bar[],
+  because: readonly FactName[],
+): RouteChange | undefined {
+  const lists = [before.map(actionOf), after.map(actionOf)] as const
+  const other = difference(...lists)
+  if (other) return { kind: 'fallback', from: other.from, to: other.to, because }
+  const sooner = otherOrder(...lists)
+  if (sooner) return { kind: 'sooner', from: sooner.from, to: sooner.to, because }
+  const moves = after.flatMap(({ action, own }, nth) => {
+    const was = before[nth]
+    const move = was && movedBar(was.own, own)
+    return move ? [{ action, move }] : []
+  })
+  const [most] = moves.toSorted((one, another) => another.move.by - one.move.by)
+  return most && { kind: most.move.kind, end: most.move.end, from: undefined, to: most.action, because }
+}
+
+interface MovedBar {
+  readonly kind: 'likelier' | 'less-likely' | 'ends-otherwise' | 'longer' | 'shorter' | 'price-of-one'
+  readonly end?: HowItEnds | undefined
+  /** An ending outweighs a time, and a time a price. */
+  readonly by: number
+}
+
+function movedBar(before: Figures, after: Figures): MovedBar | undefined {
+  const by = (how: HowItEnds) => after.howItEnds[how] - before.howItEnds[how]
+  const helps = by('works-data-kept') + by('works-data-gone')
+  if (Math.abs(helps) >= CHANCE_STEP)
+    return { kind: helps > 0 ? 'likelier' : 'less-likely', by: 2 + Math.abs(helps) }
+  const most = Math.max(...HOW_IT_ENDS.map((how) => Math.abs(by(how))))
+  if (most >= CHANCE_STEP)
+    return {
+      kind: 'ends-otherwise',
+      end: HOW_IT_ENDS.toSorted((one, other) => by(other) - by(one))[0],
+      by: 2 + most,
+    }
+  const [took, takes] = [before.calendarMinutes.p90, after.calendarMinutes.p90]
+  const longer = (takes - took) / Math.max(1, took, takes)
+  if (Math.abs(longer) > TIME_STEP)
+    return { kind: longer > 0 ? 'longer' : 'shorter', by: 1 + Math.abs(longer) }
+  return hasMoved(before.quote, after.quote) ? { kind: 'price-of-one', by: 0 } : undefined
+}
+
+function hasMoved(was: Figures['quote'], is: Figures['quote']): boolean {
+  const by = Math.max(Math.abs(was.mostMinor - is.mostMinor), Math.abs(was.leastMinor - is.leastMinor))
+  return by > PRICE_STEP * Math.max(1, was.mostMinor, is.mostMinor)
 }
 
 /** How likely each option helps: the first by itself, as its bar has it, the others once it has come to them. */
 const chancesOf = ({ choices, option }: Route): ReadonlyMap<RouteAction, number> => {
   const { 'works-data-kept': kept, 'works-data-gone': gone } = option.own.howItEnds
   return new Map(choices.map(({ action, chance }, nth) => [action, nth === 0 ? kept + gone : chance]))
-}
-
-/** The ending that has become likelier by most, if anything of the bar has moved to be seen. */
-function likelierEnd(before: Figures, after: Figures): HowItEnds | undefined {
-  const by = (how: HowItEnds) => after.howItEnds[how] - before.howItEnds[how]
-  const most = HOW_IT_ENDS.toSorted((one, other) => by(other) - by(one))[0]
-  return most && HOW_IT_ENDS.some((how) => Math.abs(by(how)) >= CHANCE_STEP) ? most : undefined
 }
 
 const actionOf = ({ action }: { readonly action: RouteAction }) => action

@@ -59,7 +59,7 @@ let isAsked = false
  * changes that came meanwhile waits; what is shown is never older than what was shown before.
  */
 export function useForesight(given: ComputedRef<Given | undefined>) {
-  const foresight = shallowRef<Foresight>()
+  const foresight = shallowRef<Foresight & { readonly of: Given }>()
   const oneAtATime = pLimit(1)
   watch(
     given,
@@ -68,7 +68,10 @@ export function useForesight(given: ComputedRef<Given | undefined>) {
       oneAtATime.clearQueue()
       void oneAtATime(async () => {
         // What was foreseen for other facts is not shown for these.
-        foresight.value = await foresee(next).catch(() => undefined)
+        foresight.value = await foresee(next).then(
+          (foreseen) => ({ ...foreseen, of: next }),
+          () => undefined,
+        )
       })
     },
     { immediate: true },

@@ -1,14 +1,8 @@
 <script setup lang="ts">
-import {
-  changeOfRoute,
-  learntBetween,
-  type FactName,
-  type Given,
-  type Route,
-  type RouteChange,
-} from '@benevox/core/route'
-import { computed, shallowRef, watch } from 'vue'
+import type { FactName, Given } from '@benevox/core/route'
+import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { useRouteChange } from './useRouteChange.ts'
 import { useForesight, useReading } from '../../api/foresight.ts'
 import { useJob } from '../../job/jobs.ts'
 import GoOn from '../../parts/GoOn.vue'
@@ -52,18 +46,10 @@ const { now, question, open, known, more, ask, next, putOff } = useQuestions(pro
 useReading(given, now)
 useRegistryByItself(props.id)
 
-/** How the route moved last, and by which answers; it stands until it moves again. */
-const change = shallowRef<RouteChange>()
-let before: (Pick<Given, 'facts' | 'progress'> & { readonly route: Route }) | undefined
-watch(
-  () => (job.saved?.id === props.id ? job.route : undefined),
-  (route) => {
-    if (!route || !job.progress) return
-    const now = { route, facts: job.facts, progress: job.progress }
-    if (before) change.value = changeOfRoute(before.route, route, learntBetween(before, now)) ?? change.value
-    before = now
-  },
-  { immediate: true },
+const change = useRouteChange(
+  computed(() => (job.saved?.id === props.id ? job.route : undefined)),
+  given,
+  foresight,
 )
 /** Whoever answers looks at the question: what moves beside it comes a picture later, as one. */
 const beside = useAfterPicture(
