@@ -175,6 +175,14 @@ export const DEMO_JOBS: readonly DemoJob[] = [
   {
     minutesAgo: 210,
     customer: { name: 'P. Holm-Weir', contact: 'holmweir@example.com' },
+    intake: {
+      left: ['case', 'sim'],
+      marks: [
+        { side: 'front', column: 0, row: 2, kind: 'scratch' },
+        { side: 'back', column: 1, row: 1, kind: 'dent' },
+      ],
+      note: '',
+    },
     facts: {
       ...taken,
       modelId: 'halvern-tide',

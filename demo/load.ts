@@ -8,13 +8,14 @@ import type { DataSource, EntityManager } from 'typeorm'
 import { Catalog } from '../server/src/catalog/service.ts'
 import { JobLife, type Known } from '../server/src/jobs/life.ts'
 import { cableEntity } from '../server/src/kit/entity.ts'
+import { USUAL_PRICES } from '@benevox/core/price'
 import { PriceLists } from '../server/src/prices/service.ts'
 import { staffEntity } from '../server/src/session/entity.ts'
 import { hashSecret } from '../server/src/session/routes.ts'
 import { demoPackAsWritten } from './demoPack.ts'
 import { DEMO_JOBS, type DemoJob } from './jobs.ts'
 import { SupplyLists } from '../server/src/supply/service.ts'
-import { CABLES, STAFF, SUPPLY } from './shop.ts'
+import { CABLES, STAFF, SUPPLY, WARRANTY } from './shop.ts'
 
 interface Shop {
   readonly life: JobLife
@@ -28,11 +29,13 @@ export async function loadDemo(database: DataSource, jobs: readonly DemoJob[] = 
   const catalog = new Catalog(database)
   const catalogId = await catalog.keep(demoPackAsWritten())
   const staffIds = await database.transaction(fill)
+  const prices = new PriceLists(database)
+  await prices.keep({ ...USUAL_PRICES, warranty: WARRANTY }, staffIds.at(-1) ?? 1)
   const supply = new SupplyLists(database)
   await supply.keep(0, SUPPLY, null)
   const clock = new DemoClock()
   const shop = {
-    life: new JobLife(database, catalog, new PriceLists(database), supply, clock.now),
+    life: new JobLife(database, catalog, prices, supply, clock.now),
     clock,
     catalogId,
   }

@@ -5,6 +5,14 @@ import document from './pack.json' with { type: 'json' }
 /** The demo's shop in its made-up ferry port: people, suppliers, carriers. All invented. */
 export const SHOP = 'Lantern Slip Repairs, Port Ossel'
 
+/** What this shop answers for, in its own words. */
+export const WARRANTY = {
+  en: 'We answer for our work for 90 days: if the same lock comes back through it, we see to it again without charge. What was on the device is not part of it.',
+  de: 'Für unsere Arbeit stehen wir 90 Tage ein: Kommt dieselbe Sperre durch sie zurück, kümmern wir uns ohne Kosten noch einmal darum. Was auf dem Gerät war, gehört nicht dazu.',
+  fr: 'Nous répondons de notre travail pendant 90 jours : si le même verrouillage revient à cause de lui, nous nous en occupons de nouveau sans frais. Ce qui était sur l’appareil n’en fait pas partie.',
+  es: 'Respondemos de nuestro trabajo durante 90 días: si el mismo bloqueo vuelve por él, lo atendemos otra vez sin coste. Lo que había en el dispositivo no forma parte.',
+}
+
 export const STAFF = [
   { name: 'Runa', password: 'ferry at nine', code: '2468', supervisor: false },
   { name: 'Teo', password: 'brass lantern', code: '1357', supervisor: false },

@@ -20,6 +20,10 @@ test('a deposit at the counter, a discount by a supervisor, the rest in cash: th
   await amount.fill('10,00')
   await page.getByRole('button', { name: 'Card', exact: true }).click()
   await expect(page.getByText(/^€10\.00 taken on .* by Runa · Card$/)).toBeVisible()
+  await openBeside(page, 'Condition')
+  await page.getByLabel('pen', { exact: true }).check()
+  await page.getByRole('button', { name: 'front top left' }).click()
+  await expect(page.getByRole('button', { name: /front top left: S/ })).toBeVisible()
 
   await tellIt(page, id, ...RESET.map((kind) => ({ kind })))
   await page.goto(`/hand-back/${id}`)
@@ -37,6 +41,15 @@ test('a deposit at the counter, a discount by a supervisor, the rest in cash: th
   await expect(page.getByText(woken)).toBeVisible()
   const close = page.getByRole('button', { name: 'Hand back and close' })
   await expect(close).toBeDisabled()
+  // What was left is what goes back, ticked; its drawing stands beside the device, and is compared.
+  await expect(page.getByLabel('pen', { exact: true })).toBeChecked()
+  await expect(page.getByLabel('SIM', { exact: true })).not.toBeChecked()
+  const condition = page.getByTestId('condition')
+  await expect(condition.getByRole('img', { name: /^front top left: S$/ })).toBeVisible()
+  await expect(condition.getByText('Not compared yet')).toBeVisible()
+  await condition.getByRole('radio', { name: 'Not the same' }).click()
+  await condition.getByLabel('What is not the same?').fill('A new dent below')
+  await expect(condition.getByText('not the same: A new dent below”')).toBeVisible()
   await expectAccessible(page, 'hand back')
 
   await page.getByRole('button', { name: 'Discount or line of your own' }).click()
@@ -57,6 +70,9 @@ test('a deposit at the counter, a discount by a supervisor, the rest in cash: th
   const paper = letters(await paperOf(page))
   for (const said of [
     woken.slice(1, -1),
+    'Given back device and pen',
+    'not the same: A new dent below',
+    'We answer for our work for 90 days',
     'Reset from recovery €35.00',
     'For a regular -€3.33',
     'Total €31.67',

@@ -1,4 +1,4 @@
-import type { LockStatement, Settled, ShownBy } from '@benevox/core/job'
+import type { ComparedCondition, LockStatement, Settled, ShownBy } from '@benevox/core/job'
 import type { BillLine } from '@benevox/core/price'
 import type { Words } from './words.ts'
 
@@ -47,3 +47,7 @@ export const lockStatementText = (
   statement === 'confirmed-off' && shown
     ? say('handBack.confirmedHow', { how: say(`handBack.confirmedBy.${shown}`) })
     : say(`handBack.lock.${statement}`)
+
+/** What the device looks like beside the drawing made at check-in. */
+export const comparedText = ({ isSame, note }: ComparedCondition, { say }: Words): string =>
+  isSame ? say('handBack.conditionSame') : say('handBack.conditionOther', { note })

@@ -2990,4 +2990,17 @@ export interface Messages {
   'change.shorter': { readonly to: string | number }
   'change.sooner': { readonly to: string | number; readonly from: string | number }
   'change.price-of-one': { readonly to: string | number }
+  'handBack.condition': object
+  'handBack.conditionSame': object
+  'handBack.conditionOther': { readonly note: string | number }
+  'handBack.warranty': object
+  'handBackPage.compared': object
+  'handBackPage.same': object
+  'handBackPage.notSame': object
+  'handBackPage.whatDiffers': object
+  'handBackPage.sayWhat': object
+  'handBackPage.notCompared': object
+  'condition.noMarks': object
+  'settings.warrantyAbout': object
+  'flaw.must.say-what-differs': object
 }

@@ -24,6 +24,7 @@ export const MUST = [
   'days-rise',
   'mail-address',
   'document-by-mail',
+  'say-what-differs',
 ] as const
 export type Must = (typeof MUST)[number]
 export const isKnownMust = (message: string): message is Must => MUST.some((one) => one === message)

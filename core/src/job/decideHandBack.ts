@@ -14,7 +14,12 @@ const LOCKS = ['screen', 'account', 'carrier'] as const
 export function decideHandBack(job: JobState, command: HandBack, world: World): Decided {
   const { kind: _, noSecret, paid, ...said } = command
   const secret = secretsIn(
-    { note: said.note, whoSignsIn: said.whoSignsIn, fetchedBy: said.fetchedBy },
+    {
+      note: said.note,
+      whoSignsIn: said.whoSignsIn,
+      fetchedBy: said.fetchedBy,
+      condition: said.condition?.note,
+    },
     noSecret,
   )
   if (secret) return secret

@@ -325,12 +325,20 @@ export type RemoteRequest = z.infer<typeof remoteRequest>
 export const lockStatement = z.enum(['confirmed-off', 'on', 'not-tested', 'none', 'not-part-of-this-job'])
 export type LockStatement = z.infer<typeof lockStatement>
 
+/** The device beside its drawing of check-in: the same, or what is not. */
+export const comparedCondition = z
+  .strictObject({ isSame: z.boolean(), note: z.string().trim().max(300) })
+  .refine(({ isSame, note }) => isSame || note.length > 1, { path: ['note'], error: 'say-what-differs' })
+export type ComparedCondition = z.infer<typeof comparedCondition>
+
 export const handBackRecord = z.strictObject({
   screen: lockStatement,
   account: lockStatement,
   carrier: lockStatement,
   whoSignsIn: z.string().trim().max(120),
-  returned: z.array(z.enum(['device', 'sim', 'sim-tray', 'cable', 'memory-card'])).max(5),
+  returned: z.array(z.enum(['device', ...leftWithIt.options])).max(10),
+  /** Beside the drawing made at check-in; undefined where nobody compared. */
+  condition: comparedCondition.optional(),
   note: z.string().trim().max(500),
   /** Who took it with them, where that is somebody else than the customer: their name, and what they showed. */
   fetchedBy: z.string().trim().min(3).max(120).optional(),

@@ -43,6 +43,8 @@ export const priceList = z.strictObject({
   opening: openingHours.default(USUAL_OPENING),
   /** So many days after they were told that it is ready customers are reminded to fetch it, each more than the one before. */
   remindAfterDays: remindAfterDays.default([...USUAL_REMINDERS]),
+  /** What the shop answers for and for how long, by language (ISO 639-1), as it stands on what is handed back. */
+  warranty: z.record(z.string().regex(/^[a-z]{2}$/, 'language-code'), z.string().trim().max(600)).default({}),
   /** What things are worth when routes are compared: stated, so that they can be argued with. */
   weights: z.strictObject({
     workingDeviceMinor: minor,
@@ -76,6 +78,7 @@ export const USUAL_PRICES: PriceList = {
   depositShare: 0.3,
   opening: USUAL_OPENING,
   remindAfterDays: [...USUAL_REMINDERS],
+  warranty: {},
   weights: {
     workingDeviceMinor: 20_000,
     releasedCarrierMinor: 9000,

@@ -9,7 +9,7 @@ import {
 import { describe, expect, it } from 'vitest'
 import { wordsIn, type Language } from '@benevox/words'
 import { pdfText } from '../../../e2e/pdfText.ts'
-import { handBackPaper } from './paper.ts'
+import { handBackPaper, warrantyIn } from './paper.ts'
 
 const at = '2026-03-05T10:00:00.000Z'
 const model = {
@@ -67,14 +67,14 @@ const job: JobState = {
 }
 const NO_BILL = { currency: 'EUR', taxRate: 0.19, lines: [], totalMinor: 0, taxMinor: 0 }
 const PLACE = { zone: 'Europe/Berlin', country: 'DE' }
-const textOf = async (changed: Partial<JobState> = {}, language: Language = 'en') => {
+const textOf = async (changed: Partial<JobState> = {}, language: Language = 'en', warranty?: string) => {
   const made = { ...job, ...changed }
   const facts = handBackFacts(made)
   return facts
     ? pdfText(
         new Uint8Array(
           await handBackPaper(
-            { shop: 'The shop', zone: PLACE.zone, words: wordsIn(language, PLACE) },
+            { shop: 'The shop', zone: PLACE.zone, words: wordsIn(language, PLACE), warranty },
             made,
             facts,
             model,
@@ -126,6 +126,24 @@ describe('the hand-back paper, read back by another library', () => {
     const text = await textOf()
     expect(text).toContain('NIST SP 800-88 rev. 1 a factory reset is “Clear”')
     expect(text).toContain('neither “Purge” nor “Destroy”')
+  })
+  it('says what the device looked like only where somebody compared, and what the shop answers for in its own words', async () => {
+    const handedBack = (condition: HandBackRecord['condition']) =>
+      textOf({ handBack: { ...HANDED_BACK, condition } }, 'en', 'For ninety days.')
+    const same = await handedBack({ isSame: true, note: '' })
+    expect(same).toMatch(/Condition\s*as drawn when it was checked in/)
+    expect(same).toMatch(/Warranty\s*For ninety days\./)
+    const other = await handedBack({ isSame: false, note: 'A new dent below.' })
+    expect(other?.replace(/\s+/g, ' ')).toContain('not the same: A new dent below.')
+    const silent = await textOf()
+    expect(silent).not.toContain('Condition')
+    expect(silent).not.toContain('Warranty')
+  })
+  it('takes the warranty of the customer’s language, else the first there is', () => {
+    expect(warrantyIn('de', { en: 'English', de: 'Deutsch' })).toBe('Deutsch')
+    expect(warrantyIn('de', { en: 'English', de: '' })).toBe('English')
+    expect(warrantyIn('fr', { de: 'Deutsch' })).toBe('Deutsch')
+    expect(warrantyIn('fr', {})).toBeUndefined()
   })
   it('writes names with letters of the second half of the Latin alphabet', async () => {
     expect(((await textOf()) ?? '').replace(/\s/g, '')).toContain('ÆgidiusŁoś')

@@ -7,7 +7,7 @@ import {
   type JobState,
   type ModelKnown,
 } from '@benevox/core/job'
-import { lockStatementText, settledText, type Words } from '@benevox/words'
+import { comparedText, lockStatementText, settledText, type Words } from '@benevox/words'
 import type { Content } from 'pdfmake/interfaces'
 import { heading, headRows, paperTop, row, type PaperOf } from '../paper/head.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
@@ -92,9 +92,14 @@ function invoiceText(invoices: readonly Invoice[], { say }: Words): string | und
     : last.number
 }
 
+/** The shop's text in the customer's language, else in the one it wrote first; undefined where it wrote none. */
+export function warrantyIn(language: string, texts: Readonly<Record<string, string>>): string | undefined {
+  return texts[language] || Object.values(texts).find((text) => text !== '')
+}
+
 /** The hand-back document as a PDF: what was done, each lock, what it cost, what to do next time. */
 export async function handBackPaper(
-  { shop, words }: PaperOf,
+  { shop, words, warranty }: PaperOf & { readonly warranty?: string | undefined },
   job: JobState,
   facts: HandBackFacts,
   model: ModelKnown | undefined,
@@ -122,6 +127,9 @@ export async function handBackPaper(
             say('handBack.givenBack'),
             returned.length > 0 ? words.list(returned) : say('handBack.nothing'),
           ),
+          ...(record.condition
+            ? [row(say('handBack.condition'), comparedText(record.condition, words))]
+            : []),
           ...(record.fetchedBy ? [row(say('handBack.fetchedBy'), record.fetchedBy)] : []),
         ],
       },
@@ -143,6 +151,7 @@ export async function handBackPaper(
     heading(say('handBack.whatWasDone'), 16, 4),
     ...whatWasDone(facts, words).map((text): Content => ({ stack: [inFonts(text)], margin: [0, 0, 0, 4] })),
     ...(record.note ? [line(record.note)] : []),
+    ...(warranty ? [heading(say('handBack.warranty'), 16, 4), { stack: [inFonts(warranty)] }] : []),
     heading(say('handBack.forNextTime'), 16, 4),
     {
       ul: [

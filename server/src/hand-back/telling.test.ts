@@ -107,7 +107,7 @@ describe('telling the customer', () => {
   })
   it('of what was done: the document goes along, as it is printed, and says who fetched it', async () => {
     const job = await ready()
-    const { status } = await runa.ask<Job>('POST', `/api/jobs/${job.id}/hand-back`, {
+    const said = {
       version: job.version,
       screen: 'confirmed-off',
       account: 'confirmed-off',
@@ -119,8 +119,13 @@ describe('telling the customer', () => {
       priceMinor: 3500,
       currency: 'EUR',
       paid: 'cash',
-    })
-    expect(status).toBe(200)
+    }
+    const handsBack = (condition: object) =>
+      runa.ask<Job & { code?: string }>('POST', `/api/jobs/${job.id}/hand-back`, { ...said, condition })
+    // What differs is said, and is no place for a PIN either.
+    expect((await handsBack({ isSame: false, note: '' })).status).toBe(400)
+    expect((await handsBack({ isSame: false, note: 'PIN 4711' })).body.code).toBe('looks-like-secret')
+    expect((await handsBack({ isSame: true, note: '' })).status).toBe(200)
     expect((await tell(job, { what: 'document', language: 'en' })).status).toBe(200)
     const [mail] = await mailsOf(job)
     const [attached] = mail?.attachments ?? []

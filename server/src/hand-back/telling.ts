@@ -11,7 +11,7 @@ import { aboutJob } from '../paper/aboutJob.ts'
 import type { PaperOf } from '../paper/head.ts'
 import { statusAddress } from '../status/links.ts'
 import { invoicesOf } from './invoices.ts'
-import { handBackPaper } from './paper.ts'
+import { handBackPaper, warrantyIn } from './paper.ts'
 
 type Known = Awaited<ReturnType<JobLife['ready']>>
 
@@ -34,13 +34,14 @@ export const aboutForCustomer = (
 export async function handBackDocument(
   database: DataSource,
   job: JobState,
-  { model }: Known,
+  { model, prices }: Known,
   paper: PaperOf,
 ): Promise<{ readonly name: string; readonly bytes: Buffer }> {
   const facts = handBackFacts(job)
   if (!facts) throw new ProblemError('not-possible-now', { code: 'not-handed-back' })
   const invoices = await invoicesOf(database.manager, job.id)
-  return { name: `hand-back-${job.ticket}`, bytes: await handBackPaper(paper, job, facts, model, invoices) }
+  const about = { ...paper, warranty: warrantyIn(paper.words.language, prices.warranty) }
+  return { name: `hand-back-${job.ticket}`, bytes: await handBackPaper(about, job, facts, model, invoices) }
 }
 
 export function tellingHandlers(

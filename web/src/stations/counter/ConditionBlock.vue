@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { MARK_KINDS, type ConditionMark, type IntakeRecord, type LeftWithIt } from '@benevox/core/job'
-import { conditionDrawing, type ConditionZone } from '@benevox/core/drawing'
+import type { ConditionZone } from '@benevox/core/drawing'
 import { computed, ref, watch } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
+import ConditionDrawing from '../../parts/ConditionDrawing.vue'
 import OneOf from '../../parts/OneOf.vue'
 import { say } from '../../words/index.ts'
 
@@ -23,7 +24,6 @@ let underWay = 0
 /** What stood there before the first of those under way. */
 let stood: IntakeRecord | null | undefined
 const kind = ref<ConditionMark['kind']>('scratch')
-const drawing = computed(() => conditionDrawing(job.found?.model.kind ?? 'phone'))
 
 const LEFT: readonly LeftWithIt[] = [
   'sim',
@@ -46,20 +46,6 @@ const kinds = computed(() =>
       ] as const,
   ),
 )
-
-const here = (zone: ConditionZone) =>
-  intake.value.marks.filter(
-    ({ side, column, row }) => side === zone.side && column === zone.column && row === zone.row,
-  )
-const letters = (zone: ConditionZone) =>
-  here(zone)
-    .map((mark) => say(`markLetter.${mark.kind}`))
-    .join('')
-const zoneName = (zone: ConditionZone) => {
-  const place = { row: String(zone.row), column: String(zone.column) }
-  const name = say(`condition.zone.${zone.side}`, place)
-  return letters(zone) ? say('history.line', { what: name, more: letters(zone) }) : name
-}
 
 async function keep(change: Partial<IntakeRecord>, noSecret: string[] = []): Promise<void> {
   const next = { ...intake.value, ...change }
@@ -115,60 +101,6 @@ function toggleMark({ side, column, row }: ConditionZone): void {
         @keep="(note, isNoSecret) => keep({ note }, isNoSecret ? ['note'] : [])"
       />
     </div>
-    <div>
-      <svg
-        :viewBox="`0 0 ${drawing.width} ${drawing.height}`"
-        class="h-56 w-auto"
-        role="group"
-        :aria-label="say('condition.drawing')"
-      >
-        <rect
-          v-for="side in drawing.sides"
-          :key="side.side"
-          :x="side.x"
-          :y="side.y"
-          :width="side.width"
-          :height="side.height"
-          :rx="side.corner"
-          class="fill-lit stroke-ink"
-          stroke-width="2"
-        />
-        <g
-          v-for="zone in drawing.zones"
-          :key="`${zone.side} ${zone.column} ${zone.row}`"
-          role="button"
-          tabindex="0"
-          class="zone cursor-pointer"
-          :aria-label="zoneName(zone)"
-          :aria-pressed="here(zone).length > 0"
-          @click="toggleMark(zone)"
-          @keydown.enter.prevent="toggleMark(zone)"
-          @keydown.space.prevent="toggleMark(zone)"
-        >
-          <rect
-            :x="zone.x + 1"
-            :y="zone.y + 1"
-            :width="zone.width - 2"
-            :height="zone.height - 2"
-            :class="here(zone).length ? 'fill-brass-pale' : 'fill-transparent'"
-            class="stroke-rule"
-            stroke-dasharray="2 3"
-          />
-          <text
-            :x="zone.x + zone.width / 2"
-            :y="zone.y + zone.height / 2 + 5"
-            text-anchor="middle"
-            font-size="14"
-            font-weight="700"
-            class="fill-ink"
-          >
-            {{ letters(zone) }}
-          </text>
-        </g>
-      </svg>
-      <p class="flex justify-around text-sm text-ink-soft">
-        <span>{{ say('condition.front') }}</span><span>{{ say('condition.back') }}</span>
-      </p>
-    </div>
+    <ConditionDrawing :marks="intake.marks" :kind="job.found?.model.kind" @toggle="toggleMark" />
   </div>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Body, Job } from '@benevox/contract'
-import type { LockStatement } from '@benevox/core/job'
+import type { ComparedCondition, LeftWithIt, LockStatement } from '@benevox/core/job'
 import { computed, reactive, ref, useTemplateRef, watchEffect } from 'vue'
 import { call } from '../../api/client.ts'
 import { useJob } from '../../job/jobs.ts'
@@ -12,6 +12,7 @@ import { eventText } from '../../words/job.ts'
 import PaymentTaken from '../../parts/PaymentTaken.vue'
 import BillBlock from './BillBlock.vue'
 import CorrectBill from './CorrectBill.vue'
+import ConditionCompared from './ConditionCompared.vue'
 import FetchedBy from './FetchedBy.vue'
 import LockRows from './LockRows.vue'
 import TellCustomer from '../../parts/TellCustomer.vue'
@@ -20,7 +21,8 @@ import { say, words } from '../../words/index.ts'
 const props = defineProps<{ id: number }>()
 const job = useJob()
 const LOCKS = ['screen', 'account', 'carrier'] as const
-const PARTS = ['device', 'sim', 'sim-tray', 'cable', 'memory-card'] as const
+/** What may have come with it; what is not among them was not noted when it was checked in. */
+const USUALLY_LEFT = ['sim', 'sim-tray', 'cable', 'memory-card'] as const
 
 const form = reactive<{
   screen: LockStatement
@@ -28,6 +30,7 @@ const form = reactive<{
   carrier: LockStatement
   whoSignsIn: string
   returned: Body<'handBack'>['returned']
+  condition: ComparedCondition | undefined
   note: string
   fetchedBy: string
   paid: Body<'handBack'>['paid']
@@ -37,6 +40,7 @@ const form = reactive<{
   carrier: 'not-tested',
   whoSignsIn: '',
   returned: [],
+  condition: undefined,
   note: '',
   fetchedBy: '',
   paid: undefined,
@@ -48,10 +52,11 @@ function keep(name: 'whoSignsIn' | 'note', text: string, isNoSecret: boolean): v
 }
 const isAtHome = computed(() => job.facts.deviceHere === 'no')
 /** What stayed here when it was checked in, and goes back: the device, and what came with it. */
-const left = computed(() => {
-  const came = job.saved?.intake?.left ?? []
-  return isAtHome.value ? [] : PARTS.filter((part) => part === 'device' || came.some((one) => one === part))
-})
+type Part = 'device' | LeftWithIt
+const left = computed<readonly Part[]>(() =>
+  isAtHome.value ? [] : ['device', ...(job.saved?.intake?.left ?? [])],
+)
+const parts = computed<readonly Part[]>(() => [...new Set<Part>([...left.value, ...USUALLY_LEFT])])
 const missing = computed(() => left.value.filter((part) => !form.returned.includes(part)))
 let isFilled = false
 watchEffect(() => {
@@ -67,7 +72,7 @@ watchEffect(() => {
 async function handBack(): Promise<void> {
   const { bill } = job
   if (!bill) return
-  const { paid, fetchedBy, ...said } = form
+  const { paid, fetchedBy, condition, ...said } = form
   await job.record(eventText({ kind: 'handed-back' }), (version, id) =>
     call('handBack', {
       params: { id },
@@ -75,6 +80,7 @@ async function handBack(): Promise<void> {
         version,
         ...said,
         ...(fetchedBy ? { fetchedBy } : {}),
+        ...(condition ? { condition } : {}),
         ...(job.dueMinor === 0 ? {} : { paid }),
         priceMinor: bill.totalMinor,
         currency: bill.currency,
@@ -102,8 +108,7 @@ usePageKeys(
     press: () => paper.value?.click(),
   },
 )
-const partNames = (parts: readonly (typeof PARTS)[number][]) =>
-  words.list(parts.map((part) => say(`part.${part}`)))
+const partNames = (of: readonly Part[]) => words.list(of.map((part) => say(`part.${part}`)))
 </script>
 
 <template>
@@ -141,7 +146,7 @@ const partNames = (parts: readonly (typeof PARTS)[number][]) =>
                 <span>{{ say('handBackPage.given') }}</span>
                 <div>
                   <span class="flex flex-wrap gap-x-5 gap-y-1">
-                    <label v-for="part in PARTS" :key="part" class="inline-flex min-h-8 items-center gap-2"
+                    <label v-for="part in parts" :key="part" class="inline-flex min-h-8 items-center gap-2"
                       ><input
                         v-model="form.returned"
                         type="checkbox"
@@ -155,6 +160,13 @@ const partNames = (parts: readonly (typeof PARTS)[number][]) =>
                   }}</b>
                 </div>
               </template>
+              <ConditionCompared
+                v-if="!isAtHome && saved.intake"
+                v-model="form.condition"
+                :intake="saved.intake"
+                :kind="job.found?.model.kind"
+                @no-secret="noSecret = [...noSecret, 'condition']"
+              />
               <FetchedBy
                 v-if="!isAtHome"
                 v-model="form.fetchedBy"

@@ -10,6 +10,7 @@ import ResultsSection from './ResultsSection.vue'
 import KitSection from './KitSection.vue'
 import OpeningSection from './OpeningSection.vue'
 import SettingsField from './SettingsField.vue'
+import WarrantySection from './WarrantySection.vue'
 import { say, words } from '../../words/index.ts'
 
 /** The shop's prices, its hours and what it weighs when a route is decided. A supervisor changes them; jobs keep what they were quoted. */
@@ -188,6 +189,12 @@ const shares = computed(() => {
         </template>
       </section>
     </div>
+    <WarrantySection
+      v-if="prices"
+      v-model="prices.warranty"
+      class="mt-8 max-w-3xl"
+      :is-supervisor="isSupervisor"
+    />
     <KitSection />
     <ResultsSection />
     <CalendarSection />
