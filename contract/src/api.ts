@@ -1,4 +1,4 @@
-import { resultsDocument } from '@benevox/core/results'
+import { experience, resultsDocument } from '@benevox/core/results'
 import { z } from 'zod'
 import { recordStepBody, takeBackBody } from './bench.ts'
 import { catalogAnswer, catalogVersion, changeCatalogBody } from './catalog.ts'
@@ -229,6 +229,12 @@ export const api = {
     says: 'What is known of a family from its attempts, its wipes and its first starts',
     query: z.strictObject({ familyId: z.string().max(48) }),
     answer: familyResults,
+  },
+  getExperience: {
+    method: 'get',
+    path: '/api/experience',
+    says: 'How the newest of the shop’s jobs have ended and how long things took, as a job opened now would stand on it',
+    answer: z.strictObject({ experience }),
   },
   mergeResults: {
     method: 'post',

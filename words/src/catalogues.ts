@@ -2691,15 +2691,6 @@ export interface Messages {
   'orderReason.cannot-be-asked': object
   'orderDesk.whyNotFree': object
   'refusal.ask-the-carrier-first': object
-  'basis.ownShop': { readonly list: string | number; readonly usual: string | number }
-  'outcome.previous-owner': { readonly worked: string | number; readonly all: string | number }
-  'outcome.account-recovery': { readonly worked: string | number; readonly all: string | number }
-  'outcome.service-with-proof': { readonly worked: string | number; readonly all: string | number }
-  'outcome.service-without-proof': { readonly worked: string | number; readonly all: string | number }
-  'outcome.authorised-release': { readonly worked: string | number; readonly all: string | number }
-  'outcome.carrier': { readonly worked: string | number; readonly all: string | number }
-  'outcome.carrier-in-contract': { readonly worked: string | number; readonly all: string | number }
-  'outcome.supplier': { readonly worked: string | number; readonly all: string | number }
   'orderSummary.answersTo': { readonly address: string | number }
   'check.same-model': object
   'checkTodo.same-model': object
@@ -3003,4 +2994,49 @@ export interface Messages {
   'condition.noMarks': object
   'settings.warrantyAbout': object
   'flaw.must.say-what-differs': object
+  'basis.usual': object
+  'basis.counted': { readonly worked: string | number; readonly all: string | number; readonly usual: string | number; readonly weight: string | number }
+  'basis.measured': { readonly half: string | number; readonly count: string | number; readonly usual: string | number; readonly weight: string | number }
+  'learnt.remembered-few': object
+  'learnt.remembered-some': object
+  'learnt.remembered-many': object
+  'learnt.remembered-very-many': object
+  'learnt.remote-unlock': object
+  'learnt.settings-reset': object
+  'learnt.settings-reset-freezing': object
+  'learnt.cache-cleared': object
+  'learnt.system-installed': object
+  'learnt.recovery-reached': object
+  'learnt.recovery-unknown-model': object
+  'learnt.recovery-reset': object
+  'learnt.reset-of-freezing': object
+  'learnt.reset-of-loop': object
+  'learnt.sign-in': object
+  'learnt.old-lock': object
+  'learnt.account-page': object
+  'learnt.previous-owner': object
+  'learnt.account-recovery': object
+  'learnt.service-with-proof': object
+  'learnt.service-without-proof': object
+  'learnt.authorised-release': object
+  'learnt.carrier': object
+  'learnt.carrier-in-contract': object
+  'learnt.supplier': object
+  'took.keys': object
+  'took.account-recovery': object
+  'took.previous-owner': object
+  'took.makers-service': object
+  'took.authorised-release': object
+  'took.carrier': object
+  'took.supplier': object
+  'taught.title': object
+  'taught.about': { readonly weight: string | number }
+  'taught.what': object
+  'taught.usual': object
+  'taught.here': object
+  'taught.used': object
+  'taught.inEight': object
+  'taught.counted': { readonly worked: string | number; readonly all: string | number }
+  'taught.measured': { readonly count: string | number; readonly range: string | number }
+  'taught.between': { readonly from: string | number; readonly to: string | number }
 }

@@ -42,7 +42,7 @@ export interface Listed extends LockStatesAndWaits {
 }
 
 /** Counts changes of what is computed here, so that what was stored before is made anew. */
-export const PROJECTION = 9
+export const PROJECTION = 10
 
 export function listedOf(
   job: JobState,

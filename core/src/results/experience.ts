@@ -1,18 +1,45 @@
 import { z } from 'zod'
 
-/** What has an outcome that a shop can count, of account and carrier locks. */
-export const OUTCOMES = [
+/**
+ * How often each thing that a shop does has the end that is wanted, where nobody has counted: 0 to 1. All of it is common
+ * practice, no source; what a shop counts itself moves it.
+ */
+export const USUAL_CHANCES = {
+  /** The owner remembers within a few more entries: after up to 4 wrong ones, up to 9, up to 29, more. */
+  'remembered-few': 0.15,
+  'remembered-some': 0.05,
+  'remembered-many': 0.005,
+  'remembered-very-many': 0.001,
+  /** Where it is set up, the device online and the password known. */
+  'remote-unlock': 0.9,
+  'settings-reset': 0.98,
+  'settings-reset-freezing': 0.9,
+  'cache-cleared': 0.25,
+  'system-installed': 0.55,
+  /** The keys lead into recovery, none being broken and the device coming on. */
+  'recovery-reached': 0.97,
+  'recovery-unknown-model': 0.75,
+  /** Once wiped from recovery the trouble is over. */
+  'recovery-reset': 0.98,
+  'reset-of-freezing': 0.9,
+  'reset-of-loop': 0.75,
+  'sign-in': 0.97,
+  'old-lock': 0.95,
+  'account-page': 0.6,
   /** The previous owner was written to and takes the account off. */
-  'previous-owner',
-  'account-recovery',
-  'service-with-proof',
-  'service-without-proof',
-  'authorised-release',
-  'carrier',
-  'carrier-in-contract',
-  'supplier',
-] as const
-export type OutcomeOf = (typeof OUTCOMES)[number]
+  'previous-owner': 0.8,
+  'account-recovery': 0.6,
+  'service-with-proof': 0.8,
+  'service-without-proof': 0.05,
+  'authorised-release': 0.5,
+  carrier: 0.75,
+  'carrier-in-contract': 0.2,
+  supplier: 0.88,
+} as const satisfies Readonly<Record<string, number>>
+
+/** What has an outcome that a shop can count. */
+export type OutcomeOf = keyof typeof USUAL_CHANCES
+export const OUTCOMES = Object.keys(USUAL_CHANCES) as [OutcomeOf, ...OutcomeOf[]]
 
 /** How one of them ended on one job. */
 export interface Outcome {
@@ -20,9 +47,42 @@ export interface Outcome {
   readonly worked: boolean
 }
 
+/** What takes a time that a shop can measure. */
+export const DURATIONS = [
+  'keys',
+  'account-recovery',
+  'previous-owner',
+  'makers-service',
+  'authorised-release',
+  'carrier',
+  'supplier',
+] as const
+export type DurationOf = (typeof DURATIONS)[number]
+
+/** How long one of them took on one job. */
+export interface Took {
+  readonly of: DurationOf | 'wipe-and-start'
+  readonly minutes: number
+}
+
 const counted = z.strictObject({ worked: z.int().min(0), failed: z.int().min(0) })
-/** How often each has worked in a shop, and how often not. What is absent has never come up. */
-export const experience = z.partialRecord(z.enum(OUTCOMES), counted)
+const minutes = z.number().min(0)
+/** So many times measured, in minutes: three of its quantiles. */
+const measured = z.strictObject({ count: z.int().min(1), p10: minutes, p50: minutes, p90: minutes })
+export type Measured = z.infer<typeof measured>
+
+/** What a shop has learnt of one family at the bench. */
+const ofFamily = z.strictObject({ reached: counted.optional(), wipe: measured.optional() })
+
+/** How often each has worked in a shop, and how often not; how long things took. What is absent has never come up. */
+export const experience = z.strictObject({
+  ...(Object.fromEntries(OUTCOMES.map((of) => [of, counted.optional()])) as Record<
+    OutcomeOf,
+    z.ZodOptional<typeof counted>
+  >),
+  took: z.partialRecord(z.enum(DURATIONS), measured).optional(),
+  families: z.record(z.string().max(48), ofFamily).optional(),
+})
 export type Experience = z.infer<typeof experience>
 
 /** So many of the shop's own jobs count as much as what is usual. Common practice, no source. */
@@ -35,4 +95,39 @@ export function moved(
   weighs: number = USUAL_WEIGHS,
 ): number {
   return (usual * weighs + worked) / (weighs + worked + failed)
+}
+
+/** The chance that a route counts with: what is usual, moved by what the shop has seen. 0 to 1 */
+export const chanceHere = (of: OutcomeOf, seen: Experience): number => moved(USUAL_CHANCES[of], seen[of])
+
+/** The chance that the keys of a family lead into recovery: what the shop has seen of all families, moved by this one. */
+export const familyReached = (familyId: string | undefined, seen: Experience): number =>
+  moved(
+    chanceHere('recovery-reached', seen),
+    familyId === undefined ? undefined : seen.families?.[familyId]?.reached,
+  )
+
+interface Quantiles {
+  readonly p10: number
+  readonly p50: number
+  readonly p90: number
+}
+
+/**
+ * A duration as three quantiles: each of what is usual moved towards the one that was measured, as a mean moves. The
+ * averaged quantiles are those of one distribution between both (averaging of quantiles after Vincent, *Genetic Psychology
+ * Monographs* 59 (1912); the name from memory), and the measured one alone once there are many.
+ */
+export function tookAfter(
+  usual: Quantiles,
+  seen: Measured | undefined,
+  weighs: number = USUAL_WEIGHS,
+): Quantiles {
+  if (!seen) return usual
+  const between = (one: number, other: number) => (one * weighs + other * seen.count) / (weighs + seen.count)
+  return {
+    p10: between(usual.p10, seen.p10),
+    p50: between(usual.p50, seen.p50),
+    p90: between(usual.p90, seen.p90),
+  }
 }

@@ -1,26 +1,24 @@
-import { foreseeAccountLock, RECOVERY_HOURS, SELLER_HOURS, SERVICE_DAYS } from '../account/index.ts'
+import { foreseeAccountLock } from '../account/index.ts'
 import { PLATFORM_WAIT_LAW } from '../clocks/index.ts'
 import type { Chances, Spread } from '../decision/index.ts'
 import type { Work } from '../price/index.ts'
-import { moved } from '../results/index.ts'
+import { chanceHere, type OutcomeOf } from '../results/index.ts'
 import type { FactName, Facts, RouteAction } from './facts.ts'
 import { lockChanceOf, type Circumstances, type End, type Place } from './place.ts'
 import { chanceOf } from './priors.ts'
 import {
   dataWorthMinor,
-  days,
-  hours,
   minutes,
   remembering,
   resetMinutes,
   signInMinutes,
-  spreadOf,
+  tookHere,
   type Remembering,
 } from './usual.ts'
 import type { Pace } from './promise.ts'
 import type { World } from './worlds.ts'
 
-/** What can be done, with its duration, cost and chance. Common practice, no source, until results replace them. */
+/** What can be done, with its duration, cost and chance. Common practice, no source, until the shop's results move them. */
 export interface ActDraft {
   readonly id: RouteAction
   readonly benchMinutes: number
@@ -60,7 +58,7 @@ export interface Values {
 }
 
 export function valuesOf(given: Circumstances): Values {
-  const { facts, device, prices } = given
+  const { facts, device, prices, experience } = given
   const lockChance = lockChanceOf(given)
   const dataMinor = dataWorthMinor(facts, prices)
   const mayKnow = device?.acceptsOldScreenLock === true && chanceOf('knowsScreenLock', facts) > 0
@@ -73,11 +71,11 @@ export function valuesOf(given: Circumstances): Values {
       'makers-service',
       ...(mayKnow ? (['remember'] as const) : []),
     ],
-    remembering: remembering(facts, device?.waitLaw ?? PLATFORM_WAIT_LAW),
+    remembering: remembering(facts, device?.waitLaw ?? PLATFORM_WAIT_LAW, experience),
     dataMinor,
     wipeMinor: dataMinor + (facts.complaint === 'for-sale' ? 0 : prices.weights.setUpAgainMinor),
     mayAsk: foreseeAccountLock(facts, 'from-recovery', device).asks !== 'no',
-    resetMinutes: resetMinutes(device),
+    resetMinutes: resetMinutes(device, experience),
     signInMinutes: signInMinutes(facts, device),
     signInMinutesAfterChange: signInMinutes({ ...facts, passwordChangedLately: 'yes' }, device),
   }
@@ -107,13 +105,16 @@ export class Acts {
   }
 
   #opening(): readonly ActDraft[] {
-    const { facts, device } = this.#given
+    const { facts, device, experience } = this.#given
     const { complaint } = facts
     if (complaint === 'second-hand') return this.#strangers()
     const isLocked = complaint === 'forgotten-lock' || complaint === 'too-many-entries'
     const isLoop = complaint === 'restarts-into-recovery'
     const { getsIn, inVain, asked } = this.#whatReset()
-    const fromSettings = complaint === 'freezes' ? 0.9 : 0.98
+    const fromSettings = chanceHere(
+      complaint === 'freezes' ? 'settings-reset-freezing' : 'settings-reset',
+      experience,
+    )
     const drafts: ActDraft[] = []
     if (isLocked) {
       const { wait, chance } = this.#values.remembering
@@ -139,7 +140,8 @@ export class Acts {
           benchMinutes: 10,
           minutes: minutes(10, 20, 45),
           work: 'unlock-from-afar',
-          chance: (world) => (world.remoteUnlockWorks && this.#signsIn(world) ? 0.9 : 0),
+          chance: (world) =>
+            world.remoteUnlockWorks && this.#signsIn(world) ? chanceHere('remote-unlock', experience) : 0,
           success: 'works-data-kept',
         })
     }
@@ -160,7 +162,7 @@ export class Acts {
         benchMinutes: 10,
         minutes: minutes(10, 15, 30),
         work: 'clear-cache',
-        chance: ({ reachesRecovery: reaches }) => (reaches ? 0.25 : 0),
+        chance: ({ reachesRecovery: reaches }) => (reaches ? chanceHere('cache-cleared', experience) : 0),
         success: 'works-data-kept',
       })
     if (isLoop && device?.systemFile !== false)
@@ -169,7 +171,8 @@ export class Acts {
         benchMinutes: 25,
         minutes: minutes(30, 60, 120),
         work: 'install-system-again',
-        chance: ({ reachesRecovery: reaches }) => (reaches ? (device?.systemFile ? 0.55 : 0.08) : 0),
+        chance: ({ reachesRecovery: reaches }) =>
+          reaches ? chanceHere('system-installed', experience) * (device?.systemFile ? 1 : FILE_FOUND) : 0,
         success: 'works-data-kept',
       })
     if (this.#values.mayAsk && maybe(facts, 'accountOnDevice')) drafts.push(...this.#passwordFirst())
@@ -196,10 +199,10 @@ export class Acts {
       {
         id: 'seller-removes-account',
         benchMinutes: 8,
-        minutes: spreadOf(hours, SELLER_HOURS),
+        minutes: tookHere('previous-owner', experience),
         pace: 'by-itself',
         work: 'account-help',
-        chance: () => moved(0.8, experience['previous-owner']) * chanceOf('sellerReachable', facts),
+        chance: () => chanceHere('previous-owner', experience) * chanceOf('sellerReachable', facts),
         success: 'works-data-kept',
       },
       ...this.#service(),
@@ -208,7 +211,7 @@ export class Acts {
   }
 
   #account(): readonly ActDraft[] {
-    const { device } = this.#given
+    const { device, experience } = this.#given
     return [
       {
         id: 'sign-in',
@@ -218,7 +221,11 @@ export class Acts {
           : this.#values.signInMinutes,
         pace: 'by-itself',
         chance: (world) =>
-          this.#signsIn(world) ? 0.97 : device?.acceptsOldScreenLock && world.knowsScreenLock ? 0.95 : 0,
+          this.#signsIn(world)
+            ? chanceHere('sign-in', experience)
+            : device?.acceptsOldScreenLock && world.knowsScreenLock
+              ? chanceHere('old-lock', experience)
+              : 0,
         success: this.#gone(),
       },
       {
@@ -226,7 +233,7 @@ export class Acts {
         benchMinutes: 8,
         minutes: minutes(10, 20, 60),
         work: 'account-help',
-        chance: (world) => (this.#signsIn(world) ? 0.6 : 0),
+        chance: (world) => (this.#signsIn(world) ? chanceHere('account-page', experience) : 0),
         success: this.#gone(),
       },
       ...this.#passwordFirst(),
@@ -241,8 +248,8 @@ export class Acts {
     const { carrierOrderFrom, carrierOrderTo } = prices.fees
     const locked = this.#place.lockChance ?? 0
     const free =
-      (1 - running) * moved(0.75, experience.carrier) +
-      running * moved(0.2, experience['carrier-in-contract'])
+      (1 - running) * chanceHere('carrier', experience) +
+      running * chanceHere('carrier-in-contract', experience)
     const release = (
       id: RouteAction,
       whenLocked: number,
@@ -260,10 +267,13 @@ export class Acts {
       this.#place.failed.includes('carrier-free') ||
       this.#given.closed.has('carrier-free') ||
       facts.wish === 'carrier-order'
-    const fromTheCarrier = release('carrier-free', free, { benchMinutes: 8, minutes: days(1, 3, 10) })
-    const fromASupplier = release('carrier-order', moved(0.88, experience.supplier), {
+    const fromTheCarrier = release('carrier-free', free, {
+      benchMinutes: 8,
+      minutes: tookHere('carrier', experience),
+    })
+    const fromASupplier = release('carrier-order', chanceHere('supplier', experience), {
       benchMinutes: 12,
-      minutes: days(1, 4, 10),
+      minutes: tookHere('supplier', experience),
       work: 'carrier-order',
       feesMinor: Math.round((carrierOrderFrom + carrierOrderTo) / 2),
     })
@@ -278,10 +288,10 @@ export class Acts {
       {
         id: 'recover-account',
         benchMinutes: 5,
-        minutes: spreadOf(hours, RECOVERY_HOURS),
+        minutes: tookHere('account-recovery', experience),
         pace: 'by-itself',
         chance: ({ knowsAccountPassword }) =>
-          knowsAccountPassword ? 0.97 : moved(0.6, experience['account-recovery']),
+          knowsAccountPassword ? 0.97 : chanceHere('account-recovery', experience),
         success: 'password-found',
       },
     ]
@@ -294,13 +304,13 @@ export class Acts {
       {
         id: 'makers-service',
         benchMinutes: 10,
-        minutes: spreadOf(days, SERVICE_DAYS),
+        minutes: tookHere('makers-service', experience),
         pace: 'working-days',
         work: 'send-to-makers-service',
         feesMinor: prices.fees.makersService,
         chance: () =>
-          proof * moved(0.8, experience['service-with-proof']) +
-          (1 - proof) * moved(0.05, experience['service-without-proof']),
+          proof * chanceHere('service-with-proof', experience) +
+          (1 - proof) * chanceHere('service-without-proof', experience),
         success: 'works-data-gone',
         wipes: true,
       },
@@ -316,11 +326,11 @@ export class Acts {
       {
         id: 'authorised-release',
         benchMinutes: 12,
-        minutes: days(2, 6, 15),
+        minutes: tookHere('authorised-release', experience),
         pace: 'working-days',
         work: 'account-help',
         feesMinor: prices.fees.makersService,
-        chance: () => moved(0.5, experience['authorised-release']),
+        chance: () => chanceHere('authorised-release', experience),
         success: this.#place.wiped ? 'works-data-gone' : 'works-data-kept',
       },
     ]
@@ -331,9 +341,8 @@ export class Acts {
   }
 
   #whatReset(): Readonly<Record<'getsIn' | 'inVain' | 'asked', (world: World) => number>> {
-    const { facts, device } = this.#given
-    const works =
-      facts.complaint === 'restarts-into-recovery' ? 0.75 : facts.complaint === 'freezes' ? 0.9 : 0.98
+    const { facts, device, experience } = this.#given
+    const works = chanceHere(resetSolves(facts.complaint), experience)
     // Wiped in vain from its settings: for that the account was taken off before.
     const isTakenOff =
       this.#place.wiped && facts.complaint !== 'forgotten-lock' && facts.complaint !== 'too-many-entries'
@@ -349,6 +358,17 @@ export class Acts {
     return this.#place.wiped ? 'works-data-gone' : 'works-data-kept'
   }
 }
+
+/** How often a system file is to be had where the playbook has none. Common practice, no source. */
+const FILE_FOUND = 0.15
+
+/** How often a reset ends the trouble is counted apart by what the trouble is. */
+export const resetSolves = (complaint: Facts['complaint']): OutcomeOf =>
+  complaint === 'restarts-into-recovery'
+    ? 'reset-of-loop'
+    : complaint === 'freezes'
+      ? 'reset-of-freezing'
+      : 'recovery-reset'
 
 /** How often it has wiped itself before the few more attempts are over. Common practice, no source. */
 const WIPES_ITSELF_AT_THESE = 0.1

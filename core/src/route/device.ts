@@ -65,6 +65,7 @@ export function deviceOnJob(pack: Pack, facts: ModelFacts): DeviceOnJob | undefi
       changesWithSystem: (found.model.updates?.length ?? 0) + found.family.updates.length > 0,
       systemFile: found.family.systemFile,
       waitLaw: found.family.waitLaw,
+      familyId: found.family.id,
       wipeAndStartMs: wipeAndStart(found),
     }
   )

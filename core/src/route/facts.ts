@@ -57,6 +57,8 @@ export interface DeviceOnJob {
   readonly changesWithSystem?: boolean | undefined
   /** The law of waiting after wrong entries; undefined: the platform's own. */
   readonly waitLaw?: WaitLaw | undefined
+  /** The family its own times and results are kept under. */
+  readonly familyId?: string | undefined
   /** Wipe and first start together, in milliseconds of its family: extremes and middle. */
   readonly wipeAndStartMs?:
     { readonly min: number; readonly median: number; readonly max: number } | undefined

@@ -1,21 +1,28 @@
-import { foreseeAccountLock, type Usual } from '../account/index.ts'
+import {
+  foreseeAccountLock,
+  RECOVERY_HOURS,
+  SELLER_HOURS,
+  SERVICE_DAYS,
+  type Usual,
+} from '../account/index.ts'
 import { totalForMoreMs, type WaitLaw } from '../clocks/index.ts'
 import { Amount, threePoints, type Chances, type Spread } from '../decision/index.ts'
 import type { PriceList } from '../price/index.ts'
+import { chanceHere, tookAfter, type DurationOf, type Experience, type OutcomeOf } from '../results/index.ts'
 import type { DeviceOnJob, Facts } from './facts.ts'
 import { chanceOf, priorOf } from './priors.ts'
 
 /** How long things take and what they cost, as is usual. Common practice, no source. */
 
 export const DAY_MINUTES = 24 * 60
-export const hours = (p10: number, p50: number, p90: number): Spread => ({
+const hours = (p10: number, p50: number, p90: number): Spread => ({
   p10: p10 * 60,
   p50: p50 * 60,
   p90: p90 * 60,
 })
-export const days = (p10: number, p50: number, p90: number): Spread => hours(p10 * 24, p50 * 24, p90 * 24)
+const days = (p10: number, p50: number, p90: number): Spread => hours(p10 * 24, p50 * 24, p90 * 24)
 /** What is waited for as long as its timer says. @param of in which unit */
-export const spreadOf = (
+const spreadOf = (
   of: (p10: number, p50: number, p90: number) => Spread,
   { least, usual, most }: Usual,
 ): Spread => of(least, usual, most)
@@ -47,15 +54,28 @@ export function dataWorthMinor(facts: Facts, prices: PriceList): number {
   return worth * reach * (1 - BACKUP_HOLDS * chanceOf('backup', facts))
 }
 
-/** Keys, wipe and first start, by the family's own times where they are known. */
-export function resetMinutes(device: DeviceOnJob | undefined): Spread {
-  const keys = device ? minutes(5, 10, 30) : minutes(10, 30, 90)
-  const after = device?.wipeAndStartMs
-  return {
-    p10: keys.p10 + (after ? after.min / 60_000 : 4),
-    p50: keys.p50 + (after ? after.median / 60_000 : 8),
-    p90: keys.p90 + (after ? after.max / 60_000 : 20),
-  }
+/** What is usual of all that a shop measures, in minutes. Common practice, no source. */
+export const USUAL_TOOK: Readonly<Record<DurationOf, Spread>> = {
+  keys: minutes(5, 10, 30),
+  'account-recovery': spreadOf(hours, RECOVERY_HOURS),
+  'previous-owner': spreadOf(hours, SELLER_HOURS),
+  'makers-service': spreadOf(days, SERVICE_DAYS),
+  'authorised-release': days(2, 6, 15),
+  carrier: days(1, 3, 10),
+  supplier: days(1, 4, 10),
+}
+
+/** What a route counts with: what is usual, moved by what the shop has measured. */
+export const tookHere = (of: DurationOf, { took }: Experience): Spread =>
+  tookAfter(USUAL_TOOK[of], took?.[of])
+
+/** Keys, wipe and first start, by the family's own times where they are known, and by what the shop has measured of it. */
+export function resetMinutes(device: DeviceOnJob | undefined, seen: Experience): Spread {
+  const keys = device ? tookHere('keys', seen) : minutes(10, 30, 90)
+  const its = device?.wipeAndStartMs
+  const usual = its ? minutes(its.min / 60_000, its.median / 60_000, its.max / 60_000) : minutes(4, 8, 20)
+  const after = tookAfter(usual, seen.families?.[device?.familyId ?? '']?.wipe)
+  return { p10: keys.p10 + after.p10, p50: keys.p50 + after.p50, p90: keys.p90 + after.p90 }
 }
 
 /** A password that was changed lately is refused for a while; where nobody has said, as often as is usual. */
@@ -80,7 +100,7 @@ export interface Remembering {
  * A few more attempts of a forgetful owner: how long they take, in minutes, and the chance that one is right. Where
  * nobody has counted, the mean over what is usual.
  */
-export function remembering(facts: Facts, law: WaitLaw): Remembering {
+export function remembering(facts: Facts, law: WaitLaw, seen: Experience): Remembering {
   const counts: readonly (readonly [number, number])[] =
     facts.wrongEntries === undefined
       ? (priorOf('wrongEntries', facts) ?? []).map(([count, share]) => [Number(count), share])
@@ -89,11 +109,16 @@ export function remembering(facts: Facts, law: WaitLaw): Remembering {
     counts.reduce((all, [count, share]) => all + share * of(count), 0)
   return {
     wait: mean((count) => Math.min(totalForMoreMs(law, count, TRIES_MORE, TRY_MS) / 60_000, 3 * DAY_MINUTES)),
-    chance: mean(remembers),
+    chance: mean((count) => chanceHere(remembersAfter(count), seen)),
   }
 }
 
-/** The chance that a forgetful owner still remembers within a few more attempts. Common practice, no source. */
-function remembers(wrongEntries: number): number {
-  return wrongEntries <= 4 ? 0.15 : wrongEntries <= 9 ? 0.05 : wrongEntries <= 29 ? 0.005 : 0.001
-}
+/** By how many wrong entries there were, how often an owner still remembers is counted apart. */
+export const remembersAfter = (wrongEntries: number): OutcomeOf =>
+  wrongEntries <= 4
+    ? 'remembered-few'
+    : wrongEntries <= 9
+      ? 'remembered-some'
+      : wrongEntries <= 29
+        ? 'remembered-many'
+        : 'remembered-very-many'

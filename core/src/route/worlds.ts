@@ -2,6 +2,7 @@ import type { Weighted } from '../decision/index.ts'
 import type { KeyId } from '../catalog/index.ts'
 import type { KeysThatSuffice } from './facts.ts'
 import type { Circumstances } from './place.ts'
+import { chanceHere, familyReached } from '../results/index.ts'
 import { chanceOf, priorOf } from './priors.ts'
 
 /** What is hidden while a job is decided. Whether a carrier lock is on it stands in the place, not here. */
@@ -16,9 +17,10 @@ export interface World {
 }
 
 type Hands = Pick<Circumstances, 'facts' | 'device' | 'brokenKeys'>
+type AllKnown = Pick<Circumstances, 'facts' | 'device' | 'brokenKeys' | 'experience'>
 
 /** The worlds with their chances; what cannot matter on this job is not told apart. */
-export function worldsOf(given: Hands): readonly Weighted<World>[] {
+export function worldsOf(given: AllKnown): readonly Weighted<World>[] {
   const { facts } = given
   const { complaint } = facts
   const isLocked = complaint === 'forgotten-lock' || complaint === 'too-many-entries'
@@ -78,10 +80,15 @@ function getsSecondStep({ facts, device }: Hands): number {
   return (ways ?? []).reduce((all, [way, share]) => all + share * (chances[way] ?? 1), 0)
 }
 
-function reachesRecovery(given: Hands): number {
-  const { facts, device } = given
+function reachesRecovery(given: AllKnown): number {
+  const { facts, device, experience } = given
   if (device && !device.canReachRecovery) return 0
-  const known = facts.complaint === 'restarts-into-recovery' ? 1 : device ? 0.97 : 0.75
+  const known =
+    facts.complaint === 'restarts-into-recovery'
+      ? 1
+      : device
+        ? familyReached(device.familyId, experience)
+        : chanceHere('recovery-unknown-model', experience)
   return known * keysLeadThere(given) * (0.3 + 0.7 * chanceOf('powersOn', facts))
 }
 

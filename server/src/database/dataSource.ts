@@ -21,13 +21,14 @@ import { MethodsAndDocuments1700000000012 } from '../migrations/0012-methods-and
 import { RefundsOfServices1700000000013 } from '../migrations/0013-refunds-of-services.ts'
 import { CalendarOfTheShop1700000000015 } from '../migrations/0015-calendar-of-the-shop.ts'
 import { AnswersByMail1700000000014 } from '../migrations/0014-answers-by-mail.ts'
-import { outcomeEntity } from '../jobs/outcomes.ts'
+import { durationEntity, outcomeEntity } from '../jobs/outcomes.ts'
 import { orderEntity } from '../orders/entity.ts'
 import { SupplyAsAList1700000000016 } from '../migrations/0016-supply-as-a-list.ts'
 import { OutcomesOfJobs1700000000017 } from '../migrations/0017-outcomes-of-jobs.ts'
 import { Invoices1700000000018 } from '../migrations/0018-invoices.ts'
 import { CancelledInvoices1700000000019 } from '../migrations/0019-cancelled-invoices.ts'
 import { StatusLinks1700000000020 } from '../migrations/0020-status-links.ts'
+import { WhatJobsTeach1700000000021 } from '../migrations/0021-what-jobs-teach.ts'
 import { invoiceEntity } from '../hand-back/invoices.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { supplyListEntity } from '../supply/service.ts'
@@ -77,6 +78,7 @@ const MIGRATIONS = [
   Invoices1700000000018,
   CancelledInvoices1700000000019,
   StatusLinks1700000000020,
+  WhatJobsTeach1700000000021,
 ]
 
 /** Of mysql2's pool, what is used here. */
@@ -119,6 +121,7 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
       priceListEntity,
       supplyListEntity,
       outcomeEntity,
+      durationEntity,
     ],
     migrations,
     poolSize: 10,

@@ -1,11 +1,19 @@
-import { outcomesOf, type JobState } from '@benevox/core/job'
-import { experience, type Experience } from '@benevox/core/results'
+import { outcomesOf, tookOf, type JobState } from '@benevox/core/job'
+import {
+  DURATIONS,
+  experience,
+  OUTCOMES,
+  quantileOfSorted,
+  type Experience,
+  type Measured,
+} from '@benevox/core/results'
 import { EntitySchema, type EntityManager } from 'typeorm'
 
 interface OutcomeRow {
   jobId: number
   of: string
   worked: boolean
+  familyId: string | null
 }
 
 export const outcomeEntity = new EntitySchema<OutcomeRow>({
@@ -14,37 +22,144 @@ export const outcomeEntity = new EntitySchema<OutcomeRow>({
     jobId: { name: 'job_id', type: 'int', primary: true },
     of: { name: 'outcome_of', type: 'varchar', length: 24, primary: true },
     worked: { type: 'boolean' },
+    familyId: { name: 'family_id', type: 'varchar', length: 48, nullable: true },
   },
 })
 
-/** Keeps how what was tried on a job has ended. @param before undefined where that is not known */
+interface DurationRow {
+  jobId: number
+  of: string
+  minutes: number
+  familyId: string | null
+}
+
+export const durationEntity = new EntitySchema<DurationRow>({
+  name: 'job_durations',
+  columns: {
+    jobId: { name: 'job_id', type: 'int', primary: true },
+    of: { name: 'duration_of', type: 'varchar', length: 24, primary: true },
+    minutes: { type: 'double' },
+    familyId: { name: 'family_id', type: 'varchar', length: 48, nullable: true },
+  },
+})
+
+const taughtBy = (job: JobState) => ({ outcomes: outcomesOf(job), took: tookOf(job) })
+
+/** Keeps how what was tried on a job has ended and how long it took. @param before undefined where that is not known */
 export async function keepOutcomes(
   manager: EntityManager,
   before: JobState | undefined,
   job: JobState,
 ): Promise<void> {
-  const now = outcomesOf(job)
-  if (before && JSON.stringify(outcomesOf(before)) === JSON.stringify(now)) return
+  const now = taughtBy(job)
+  if (before && JSON.stringify(taughtBy(before)) === JSON.stringify(now)) return
+  const of = { jobId: job.id, familyId: job.attempts.at(-1)?.familyId ?? null }
   await manager.delete(outcomeEntity, { jobId: job.id })
-  if (now.length > 0)
+  await manager.delete(durationEntity, { jobId: job.id })
+  if (now.outcomes.length > 0)
     await manager.insert(
       outcomeEntity,
-      now.map((one) => ({ ...one, jobId: job.id })),
+      now.outcomes.map((one) => ({ ...one, ...of })),
+    )
+  if (now.took.length > 0)
+    await manager.insert(
+      durationEntity,
+      now.took.map((one) => ({ ...one, ...of })),
     )
 }
 
-/** How the shop's jobs have ended until now. */
+/** Only the newest of each kind count: what was so years ago says little. Common practice, no source. */
+const NEWEST = 1000
+/** Of one family fewer come by; and of so many families at most, those with most results. */
+const NEWEST_OF_FAMILIES = 5000
+const MOST_FAMILIES = 60
+
+/** What the newest of the shop's jobs have shown until now. */
 export async function experienceOf(manager: EntityManager): Promise<Experience> {
-  const rows = await manager
-    .createQueryBuilder(outcomeEntity, 'o')
-    .select('o.of', 'of')
-    .addSelect('SUM(o.worked = 1)', 'worked')
-    .addSelect('SUM(o.worked = 0)', 'failed')
-    .groupBy('o.of')
-    .getRawMany<{ of: string; worked: string; failed: string }>()
-  return experience.parse(
-    Object.fromEntries(
-      rows.map(({ of, worked, failed }) => [of, { worked: Number(worked), failed: Number(failed) }]),
-    ),
+  const [outcomes, took, families] = [
+    await countedOutcomes(manager),
+    await measuredDurations(manager),
+    await ofFamilies(manager),
+  ]
+  return experience.parse({
+    ...outcomes,
+    ...(Object.keys(took).length > 0 ? { took } : {}),
+    ...(Object.keys(families).length > 0 ? { families } : {}),
+  })
+}
+
+/** The newest of each kind by themselves, read from an index alone. */
+const newestOfEach = (kinds: readonly string[], table: string, kind: string, columns: string): string =>
+  kinds
+    .map(
+      () =>
+        `(SELECT ${kind} AS kind, ${columns} FROM ${table} WHERE ${kind} = ? ORDER BY job_id DESC LIMIT ${NEWEST})`,
+    )
+    .join(' UNION ALL ')
+
+async function countedOutcomes(manager: EntityManager): Promise<Experience> {
+  const rows = await manager.query<{ kind: string; worked: string; failed: string }[]>(
+    `SELECT kind, SUM(worked = 1) AS worked, SUM(worked = 0) AS failed
+       FROM (${newestOfEach(OUTCOMES, 'job_outcomes', 'outcome_of', 'worked')}) AS newest GROUP BY kind`,
+    [...OUTCOMES],
   )
+  return Object.fromEntries(
+    rows.map(({ kind, worked, failed }) => [kind, { worked: Number(worked), failed: Number(failed) }]),
+  )
+}
+
+async function measuredDurations(manager: EntityManager): Promise<NonNullable<Experience['took']>> {
+  const rows = await manager.query<{ kind: string; minutes: number }[]>(
+    newestOfEach(DURATIONS, 'job_durations', 'duration_of', 'minutes'),
+    [...DURATIONS],
+  )
+  return Object.fromEntries(
+    [...minutesBy(rows, ({ kind }) => kind)].map(([kind, minutes]) => [kind, measuredOf(minutes)]),
+  )
+}
+
+async function ofFamilies(manager: EntityManager): Promise<NonNullable<Experience['families']>> {
+  const reached = await manager.query<{ family: string; worked: string; failed: string }[]>(
+    `SELECT family, SUM(worked = 1) AS worked, SUM(worked = 0) AS failed
+       FROM (SELECT family_id AS family, worked FROM job_outcomes WHERE outcome_of = 'recovery-reached'
+              ORDER BY job_id DESC LIMIT ${NEWEST_OF_FAMILIES}) AS newest
+      WHERE family IS NOT NULL GROUP BY family ORDER BY COUNT(*) DESC LIMIT ${MOST_FAMILIES}`,
+  )
+  const wipes = await manager.query<{ family: string | null; minutes: number }[]>(
+    `SELECT family_id AS family, minutes FROM job_durations WHERE duration_of = 'wipe-and-start'
+      ORDER BY job_id DESC LIMIT ${NEWEST_OF_FAMILIES}`,
+  )
+  const byFamily = minutesBy(wipes, ({ family }) => family ?? '')
+  return Object.fromEntries(
+    reached.map(({ family, worked, failed }) => {
+      const its = byFamily.get(family)
+      return [
+        family,
+        {
+          reached: { worked: Number(worked), failed: Number(failed) },
+          ...(its ? { wipe: measuredOf(its) } : {}),
+        },
+      ]
+    }),
+  )
+}
+
+function minutesBy<Row extends { readonly minutes: number }>(
+  rows: readonly Row[],
+  nameOf: (row: Row) => string,
+): ReadonlyMap<string, readonly number[]> {
+  const by = new Map<string, number[]>()
+  for (const row of rows) {
+    const before = by.get(nameOf(row))
+    if (before) before.push(row.minutes)
+    else by.set(nameOf(row), [row.minutes])
+  }
+  return by
+}
+
+/** @param values at least one */
+function measuredOf(values: readonly number[]): Measured {
+  const sorted = [...values].sort((a, b) => a - b)
+  const at = (share: number) => quantileOfSorted(sorted, share)
+  return { count: values.length, p10: at(0.1), p50: at(0.5), p90: at(0.9) }
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { type Alternative, type Basis } from '@benevox/core/route'
-import { OUTCOMES, USUAL_WEIGHS, type Experience } from '@benevox/core/results'
+import { sourcesOf, USUAL_TOOK, type Alternative, type Basis, type Given } from '@benevox/core/route'
+import { believed, tookAfter, USUAL_WEIGHS } from '@benevox/core/results'
 import { computed } from 'vue'
 import { answerText } from '@benevox/words'
 import { chanceText, say, words } from '../words/index.ts'
@@ -12,7 +12,7 @@ const props = defineProps<{
   basis: readonly Basis[]
   /** The times of wiping and first start are those of its family. */
   hasOwnTimes: boolean
-  experience: Experience | undefined
+  given: Given
 }>()
 const MOST = 3
 
@@ -39,13 +39,31 @@ const lines = computed(() =>
     return { name, now: text(props.option), restsOn: restsOn.slice(0, MOST), more: restsOn.length - MOST }
   }),
 )
-/** What the shop's own jobs have shown, where there were any. */
-const seen = computed(() => {
-  const told = OUTCOMES.flatMap((of) => {
-    const { worked, failed } = props.experience?.[of] ?? { worked: 0, failed: 0 }
-    return worked + failed > 0 ? [say(`outcome.${of}`, { worked, all: worked + failed })] : []
-  })
-  return told.length > 0 ? say('basis.ownShop', { list: told.join(' · '), usual: USUAL_WEIGHS }) : ''
+const span = (minutes: number) => words.span(minutes)
+/** What the option itself stands on, each figure with where it comes from. */
+const sources = computed(() => {
+  const { facts, device, experience = {} } = props.given
+  const { chances, times } = sourcesOf(props.option.action, facts, device)
+  return [
+    ...chances.map((of) => {
+      const { mean, usual, worked, all } = believed(of, experience)
+      const from =
+        all === 0
+          ? say('basis.usual')
+          : say('basis.counted', { worked, all, usual: chanceText(usual), weight: USUAL_WEIGHS })
+      return { of, name: say(`learnt.${of}`), figure: chanceText(mean), from }
+    }),
+    ...times.map((of) => {
+      const seen = experience.took?.[of]
+      const { p50, p90 } = tookAfter(USUAL_TOOK[of], seen)
+      const usual = span(USUAL_TOOK[of].p50)
+      const from = seen
+        ? say('basis.measured', { count: seen.count, half: span(seen.p50), usual, weight: USUAL_WEIGHS })
+        : say('basis.usual')
+      const figure = say('figures.timeRange', { half: span(p50), late: span(p90) })
+      return { of: `took ${of}`, name: say(`took.${of}`), figure, from }
+    }),
+  ]
 })
 const free = computed(() => lines.value.filter(({ restsOn }) => restsOn.length === 0).map(({ name }) => name))
 </script>
@@ -70,7 +88,14 @@ const free = computed(() => lines.value.filter(({ restsOn }) => restsOn.length =
       </template>
     </dl>
     <p v-if="free.length" class="mt-1">{{ say('basis.unchanged', { figures: words.list(free) }) }}</p>
-    <p v-if="seen" class="mt-1">{{ seen }}</p>
+    <dl v-if="sources.length" class="mt-2" data-testid="sources">
+      <div v-for="one in sources" :key="one.of" class="mt-0.5">
+        <dt class="me-1.5 inline">{{ one.name }}</dt>
+        <dd class="inline">
+          <b>{{ one.figure }}</b> <span class="text-ink-soft">{{ one.from }}</span>
+        </dd>
+      </div>
+    </dl>
     <p class="mt-1 text-ink-soft">
       {{ hasOwnTimes ? say('basis.sourceOwnTimes') : say('basis.source') }}
     </p>

@@ -139,11 +139,11 @@ const basis = useBasis(toRef(props, 'given'), toRef(props, 'main'), asksWhy)
     </button>
   </p>
   <RouteBasis
-    v-if="asksWhy && basis"
+    v-if="asksWhy && basis && given"
     :option="{ action: main, ...option }"
     :rows="own"
     :basis="basis"
-    :has-own-times="given?.device?.wipeAndStartMs !== undefined"
-    :experience="given?.experience"
+    :has-own-times="given.device?.wipeAndStartMs !== undefined"
+    :given="given"
   />
 </template>

@@ -10,6 +10,7 @@ import ResultsSection from './ResultsSection.vue'
 import KitSection from './KitSection.vue'
 import OpeningSection from './OpeningSection.vue'
 import SettingsField from './SettingsField.vue'
+import TaughtSection from './TaughtSection.vue'
 import WarrantySection from './WarrantySection.vue'
 import { say, words } from '../../words/index.ts'
 
@@ -196,6 +197,7 @@ const shares = computed(() => {
       :is-supervisor="isSupervisor"
     />
     <KitSection />
+    <TaughtSection />
     <ResultsSection />
     <CalendarSection />
   </main>
