@@ -30,7 +30,7 @@ export interface DemoJob {
 
 const imei = (tac: string, serial: string) => `${tac}${serial}${checkDigit(tac + serial)}`
 
-const taken: Facts = {
+export const TAKEN: Facts = {
   complaint: 'forgotten-lock',
   hazard: 'none',
   screenLock: 'pin',
@@ -55,7 +55,7 @@ const taken: Facts = {
 }
 
 /** A reset at the price of the demo's list, paid by card. */
-const RESET_PAID = { priceMinor: 3500, currency: 'EUR', paid: 'card' } as const
+export const RESET_PAID = { priceMinor: 3500, currency: 'EUR', paid: 'card' } as const
 
 export const DEMO_JOBS: readonly DemoJob[] = [
   {
@@ -81,7 +81,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       note: 'Wet case, device dry inside',
     },
     facts: {
-      ...taken,
+      ...TAKEN,
       modelId: 'orrelin-vane-5',
       imei: imei('00100101', '204517'),
       wrongEntries: 12,
@@ -104,7 +104,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
   {
     minutesAgo: 95,
     customer: { name: 'A. Quell', contact: 'quell@example.com' },
-    facts: { ...taken, modelId: 'quistral-m2', imei: imei('00100201', '881203') },
+    facts: { ...TAKEN, modelId: 'quistral-m2', imei: imei('00100201', '881203') },
     bench: (at) => ({
       methodId: 'slide',
       inRecoveryAt: at(9),
@@ -129,7 +129,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     minutesAgo: 160,
     customer: { name: 'F. Ostwick', contact: 'ostwick@example.org' },
     facts: {
-      ...taken,
+      ...TAKEN,
       modelId: 'brackwell-field-2',
       imei: imei('00100401', '330718'),
       accountAddress: 'ostwick@example.org',
@@ -160,7 +160,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     minutesAgo: 1500,
     customer: { name: 'N. Saltmarsh', contact: 'saltmarsh@example.net' },
     facts: {
-      ...taken,
+      ...TAKEN,
       complaint: 'carrier-lock-only',
       screenLock: 'pin',
       knowsScreenLock: 'yes',
@@ -184,7 +184,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
       note: '',
     },
     facts: {
-      ...taken,
+      ...TAKEN,
       modelId: 'halvern-tide',
       carrierLocked: undefined,
       accountOnDevice: 'no',
@@ -220,12 +220,12 @@ export const DEMO_JOBS: readonly DemoJob[] = [
   {
     minutesAgo: 130,
     customer: { name: 'D. Vesper', contact: 'vesper@example.org' },
-    facts: { ...taken, modelId: 'tesmar-juno', imei: imei('00100301', '774410'), registryAnswer: 'reported' },
+    facts: { ...TAKEN, modelId: 'tesmar-juno', imei: imei('00100301', '774410'), registryAnswer: 'reported' },
   },
   {
     minutesAgo: 2900,
     customer: { name: 'M. Ravnsund', contact: 'ravnsund@example.net' },
-    facts: { ...taken, modelId: 'ombrelle-arc', imei: imei('00100501', '118264') },
+    facts: { ...TAKEN, modelId: 'ombrelle-arc', imei: imei('00100501', '118264') },
     bench: (at) => ({
       methodId: 'through-the-bootloader',
       inRecoveryAt: at(2800),
@@ -261,7 +261,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
   {
     minutesAgo: 5900,
     customer: { name: 'E. Tolvane', contact: 'tolvane@example.com' },
-    facts: { ...taken, modelId: 'orrelin-vane-5', imei: imei('00100101', '330926') },
+    facts: { ...TAKEN, modelId: 'orrelin-vane-5', imei: imei('00100101', '330926') },
     bench: (at) => ({
       methodId: 'slide-until-menu',
       inRecoveryAt: at(5840),

@@ -16,6 +16,7 @@ const PAGES = [
   '/counter',
   '/bench',
   '/jobs',
+  '/results',
   '/settings',
   '/settings/suppliers',
   '/playbook',

@@ -23,7 +23,7 @@ ensureNodeModules()
 
 let stopping = false
 let mariadb = await startMariadb({ name: process.env.BENEVOX_DATA ?? 'demo', fresh })
-await loadDemo(mariadb)
+await loadDemo(mariadb, { past: true })
 await buildWeb()
 
 const { MODELS_REPORTED: models, REPORTED: reported, SHOP, SIGN_IN_HINT } = await programOf('shop')

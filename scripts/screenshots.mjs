@@ -15,7 +15,7 @@ const { default: config } = await import('tsx/esm/api').then(({ tsImport }) =>
 const { REPORTED: reported, SHOP, SIGN_IN_HINT, STAFF } = await programOf('shop')
 
 const mariadb = await startMariadb({ name: 'screenshots', fresh: true })
-await loadDemo(mariadb)
+await loadDemo(mariadb, { past: true })
 await buildWeb()
 const outside = await startStandIns({ reported })
 const server = await startServer(mariadb, {

@@ -88,6 +88,7 @@ const PARTS = [
     'suppliers',
     'status',
     'jobs',
+    'results',
     'teach',
     'teach-anew',
   ],

@@ -3,7 +3,6 @@ import { z } from 'zod'
 import { recordStepBody, takeBackBody } from './bench.ts'
 import { catalogAnswer, catalogVersion, changeCatalogBody } from './catalog.ts'
 import { openGateBody, recordAgreementBody } from './agreement.ts'
-import { familyResults } from './results.ts'
 import { files, type FileRoute } from './files.ts'
 import { askRegistryBody, changePricesBody, mail, prices, recordIntakeBody } from './intake.ts'
 import { changeFactsBody, job, jobEvent, recordAccountBody, writeToSellerBody } from './jobs.ts'
@@ -11,6 +10,7 @@ import { addCableBody, cable, retireCableBody } from './kit.ts'
 import { askRemoteBody, remoteUnlock } from './maker.ts'
 import { billRoutes } from './billRoutes.ts'
 import { listRoutes } from './listRoutes.ts'
+import { resultsRoutes } from './shopResults.ts'
 import { statusRoutes } from './statusRoutes.ts'
 import { orderRoutes } from './orderRoutes.ts'
 import { supplyRoutes } from './supply.ts'
@@ -223,13 +223,7 @@ export const api = {
     body: retireCableBody,
     answer: cable,
   },
-  getResults: {
-    method: 'get',
-    path: '/api/results',
-    says: 'What is known of a family from its attempts, its wipes and its first starts',
-    query: z.strictObject({ familyId: z.string().max(48) }),
-    answer: familyResults,
-  },
+  ...resultsRoutes,
   getExperience: {
     method: 'get',
     path: '/api/experience',

@@ -49,10 +49,26 @@ export const jobSummary = z.object({
 export type JobSummary = z.infer<typeof jobSummary>
 
 /** Which jobs a list has: all that holds together. Closed ones only where something is asked for that has no station. */
+/** By the shop's calendar. */
+export const month = z.string().regex(/^\d{4}-(0[1-9]|1[0-2])$/)
+
 export const jobFilter = z.strictObject({
   /** Words, each of which is somewhere in ticket, customer, device or numbers. */
   search: z.string().max(80).optional(),
   station: station.optional(),
+  /** Of this model, or with an attempt of this family, or of one of its methods. */
+  model: z.string().max(48).optional(),
+  family: z.string().max(48).optional(),
+  method: z.string().max(48).optional(),
+  /** With an attempt that ended in this month, or at this cable of the kit. */
+  tried: month.optional(),
+  cable: z
+    .string()
+    .regex(/^\d{1,3}$/)
+    .optional(),
+  /** On which this has ended one way or the other; billed in this month. */
+  outcome: z.string().max(24).optional(),
+  billed: month.optional(),
   waits: waitsFor.optional(),
   /** Only where what is waited for is over already. */
   late: z.literal('yes').optional(),

@@ -3,7 +3,7 @@ import type { DatabaseAccess, Mariadb } from './mariadb.mjs'
 
 export const webDist: string
 export function buildWeb(): Promise<void>
-export function loadDemo(mariadb: Mariadb): Promise<void>
+export function loadDemo(mariadb: Mariadb, more?: { readonly past?: boolean }): Promise<void>
 export function startServer(
   mariadb: DatabaseAccess,
   more?: Record<string, string>,

@@ -36,11 +36,18 @@ export async function buildWeb() {
 const start = async (name, env, stdio) =>
   spawn(process.execPath, ['--enable-source-maps', await program(name)], { cwd: root, env, stdio })
 
-/** Fills a new database with the demo, in one transaction; a filled one is left alone without asking it. */
-export async function loadDemo(mariadb) {
+/**
+ * Fills a new database with the demo, in one transaction; a filled one is left alone without asking it. With its past it has
+ * months of results to show.
+ */
+export async function loadDemo(mariadb, { past = false } = {}) {
   const loaded = join(mariadb.dir, 'demo-loaded')
   if (existsSync(loaded)) return
-  const child = await start('demo', serverEnvironment(mariadb), 'inherit')
+  const child = await start(
+    'demo',
+    serverEnvironment(mariadb, past ? { BENEVOX_DEMO_PAST: 'yes' } : {}),
+    'inherit',
+  )
   const code = await new Promise((resolve) => child.once('exit', resolve))
   if (code !== 0) give('loading the demo failed; the error stands above.')
   writeFileSync(loaded, '')

@@ -159,7 +159,7 @@ export function createApp(
     ...supplyHandlers(database, supply, prices),
     ...kitHandlers(database),
     ...makerHandlers(config.maker, life),
-    ...resultsHandlers(database, results),
+    ...resultsHandlers(database, results, { prices, catalog }),
     ...attemptHandlers(database, life),
     ...calendarHandlers(database),
     ...mailHandlers(database, life, post),

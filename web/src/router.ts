@@ -44,6 +44,7 @@ export const router = createRouter({
     ...station('carrier-lock', 'carrier-lock', page('carrierLock')),
     ...station('hand-back', 'hand-back', page('handBack')),
     { path: '/jobs', component: page('jobs') },
+    { path: '/results', component: page('results') },
     { path: '/mails', component: page('mails') },
     { path: '/settings', component: page('settings') },
     { path: '/settings/suppliers', component: page('supply') },

@@ -3039,4 +3039,42 @@ export interface Messages {
   'taught.counted': { readonly worked: string | number; readonly all: string | number }
   'taught.measured': { readonly count: string | number; readonly range: string | number }
   'taught.between': { readonly from: string | number; readonly to: string | number }
+  'station.results': object
+  'jobs.family': object
+  'jobs.without': { readonly what: string | number }
+  'seenHere.howLong': object
+  'seenHere.months': { readonly count: string | number }
+  'seenHere.whose': object
+  'seenHere.allTogether': object
+  'seenHere.mine': object
+  'seenHere.about': object
+  'seenHere.methods': object
+  'seenHere.methodsSaid': { readonly family: string | number; readonly method: string | number }
+  'seenHere.nothing': object
+  'seenHere.change': object
+  'seenHere.changeSaid': { readonly day: string | number; readonly worked: string | number; readonly all: string | number; readonly workedBefore: string | number; readonly allBefore: string | number }
+  'seenHere.asTable': object
+  'seenHere.outcomes': object
+  'seenHere.beside': { readonly counted: string | number; readonly usual: string | number }
+  'seenHere.promises': object
+  'seenHere.promisesAbout': object
+  'seenHere.cables': object
+  'seenHere.noCable': { readonly link: string | number }
+  'seenHere.wipes': object
+  'seenHere.wipesAbout': object
+  'seenHere.wipe': { readonly count: string | number; readonly half: string | number; readonly late: string | number }
+  'seenHere.income': object
+  'income.workMinor': object
+  'income.feesMinor': object
+  'income.ownMinor': object
+  'promiseKept.half': object
+  'promiseKept.nine-in-ten': object
+  'promiseKept.supplier': object
+  'seenHere.cable': { readonly cable: string | number; readonly link: string | number }
+  'seenHere.system': { readonly version: string | number }
+  'jobs.tried': { readonly month: string | number }
+  'jobs.cable': { readonly cable: string | number }
+  'jobs.billed': { readonly month: string | number }
+  'seenHere.counted': { readonly count: number }
+  'seenHere.eightIn10': { readonly from: string | number; readonly to: string | number }
 }

@@ -17,6 +17,8 @@ export interface Formats {
   shortDay(at: string): string
   /** The day of the week in full. @param day YYYY-MM-DD */
   weekday(day: string): string
+  /** A month in short. @param month year and month, ISO 8601 */
+  month(month: string): string
   /** @param at an instant, ISO 8601 */
   time(at: string): string
   /** Day, month and time of day. @param at an instant, ISO 8601 */
@@ -73,6 +75,7 @@ export function formatsOf(locale: Intl.Locale, timeZone: string): Formats {
   const moments = date({ dateStyle: 'full', timeStyle: 'short' })
   const shortDays = date({ weekday: 'short', day: 'numeric', month: 'short' })
   const instants = date({ day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+  const months = new Intl.DateTimeFormat(locale, { timeZone: 'UTC', month: 'short', year: '2-digit' })
   const weekdays = new Intl.DateTimeFormat(locale, { timeZone: 'UTC', weekday: 'long' })
   const times = date({ hour: '2-digit', minute: '2-digit' })
   const isoDays = new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short' })
@@ -115,6 +118,7 @@ export function formatsOf(locale: Intl.Locale, timeZone: string): Formats {
     // A day alone begins at midnight in Greenwich: its noon is on the same day nearly everywhere.
     shortDay: (at) => shortDays.format(new Date(at.length > 10 ? at : `${at}T12:00:00Z`)),
     weekday: (day) => weekdays.format(new Date(`${day}T12:00:00Z`)),
+    month: (month) => months.format(new Date(`${month}-15T12:00:00Z`)),
     time: (at) => times.format(new Date(at)),
     instant: (at) => instants.format(new Date(at)),
     dayAndTime(at, now) {

@@ -133,3 +133,31 @@ export function tookOf(job: JobState): readonly Took[] {
     ...between('supplier', unlock?.orderedAt, unlock?.answeredAt),
   ]
 }
+
+/** What was promised, with whether it was ready, or came, in time. */
+export interface Kept {
+  readonly of: 'promise-half' | 'promise-nine-in-ten' | 'promise-supplier'
+  readonly worked: boolean
+}
+
+/**
+ * Whether what was promised was kept: the customer's two instants against the last thing that was done on a job that is
+ * closed with something done, and the supplier's last day against its answer.
+ */
+export function keptOf(job: JobState): readonly Kept[] {
+  const { agreement, handBack } = job
+  const promised = agreement?.kind === 'signed' ? agreement.told?.promised : undefined
+  const doneAt = job.steps.findLast(({ change }) => change.kind !== 'locked-and-woken')?.at
+  const order = ordersOf(job, 'carrier').find(({ answeredAt }) => answeredAt)
+  return [
+    ...(handBack && promised && doneAt
+      ? [
+          { of: 'promise-half', worked: doneAt <= promised.half } as const,
+          { of: 'promise-nine-in-ten', worked: doneAt <= promised.nineInTen } as const,
+        ]
+      : []),
+    ...(order?.answeredAt
+      ? [{ of: 'promise-supplier', worked: order.answeredAt < order.promise.latestBefore } as const]
+      : []),
+  ]
+}

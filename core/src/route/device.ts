@@ -1,6 +1,7 @@
 import {
   modelInPack,
   versionsOfModel,
+  type Family,
   type ModelFound,
   type ModelVersion,
   type Pack,
@@ -66,13 +67,13 @@ export function deviceOnJob(pack: Pack, facts: ModelFacts): DeviceOnJob | undefi
       systemFile: found.family.systemFile,
       waitLaw: found.family.waitLaw,
       familyId: found.family.id,
-      wipeAndStartMs: wipeAndStart(found),
+      wipeAndStartMs: wipeAndStart(found.family),
     }
   )
 }
 
 /** Wipe and first start one after the other, by the family's own times. */
-function wipeAndStart({ family }: ModelFound): DeviceOnJob['wipeAndStartMs'] {
+export function wipeAndStart(family: Family): DeviceOnJob['wipeAndStartMs'] {
   const wipe = family.durations[family.durationsOfTheWork.wipe]
   const start = family.durations[family.durationsOfTheWork.firstStart]
   return (

@@ -68,7 +68,8 @@ export class JobLists {
     const query = this.#query().orderBy('job.openedAt', 'DESC').addOrderBy('job.id', 'DESC')
     const { search = '', station, waits, late, by, from, until } = asked
     const words = search.toLowerCase().split(/\s+/).filter(Boolean)
-    const isOpenAlone = !station && words.length === 0 && !by && !from && !until
+    const isOfAll = by ?? from ?? until ?? SHOWN_BY.map((name) => asked[name]).find(Boolean)
+    const isOpenAlone = !station && words.length === 0 && !isOfAll
     if (station) query.andWhere('job.station = :station', { station })
     if (isOpenAlone || waits || late) query.andWhere('job.closedAt IS NULL')
     words.forEach((word, n) =>
@@ -83,7 +84,7 @@ export class JobLists {
       DateTime.fromISO(day, { zone }).plus({ days: plus }).toJSDate()
     if (from) query.andWhere('job.openedAt >= :from', { from: dayStart(from) })
     if (until) query.andWhere('job.openedAt < :until', { until: dayStart(until, 1) })
-    return query
+    return shownBy(query, asked, zone)
   }
 
   #comesAfter(query: SelectQueryBuilder<JobRow>, after: string): void {
@@ -118,6 +119,44 @@ export class JobLists {
   #query(): SelectQueryBuilder<JobRow> {
     return this.#database.manager.createQueryBuilder(jobEntity, 'job')
   }
+}
+
+/** What figures of the results open: jobs by what was tried on them, how it ended, when they were billed. */
+const SHOWN_BY = ['model', 'family', 'method', 'tried', 'cable', 'outcome', 'billed'] as const
+
+function shownBy(
+  query: SelectQueryBuilder<JobRow>,
+  { model, family, method, tried, cable, outcome, billed }: JobFilter,
+  zone: string,
+): SelectQueryBuilder<JobRow> {
+  const within = (month: string, column: string) =>
+    `${column} >= :${month}From AND ${column} < :${month}Until`
+  const ends = (name: string, month = '') => {
+    const start = DateTime.fromISO(month, { zone })
+    return { [`${name}From`]: start.toJSDate(), [`${name}Until`]: start.plus({ months: 1 }).toJSDate() }
+  }
+  if (model) query.andWhere('job.modelId = :model', { model })
+  const ofAttempts = [
+    family && 'family_id = :family',
+    method && 'method_id = :method',
+    cable && 'cable = :cable',
+    tried && within('tried', 'finished_at'),
+  ].filter(Boolean)
+  if (ofAttempts.length > 0)
+    query.andWhere(`job.id IN (SELECT job_id FROM attempts WHERE ${ofAttempts.join(' AND ')})`, {
+      family,
+      method,
+      cable: Number(cable),
+      ...ends('tried', tried),
+    })
+  if (outcome)
+    query.andWhere('job.id IN (SELECT job_id FROM job_outcomes WHERE outcome_of = :outcome)', { outcome })
+  if (billed)
+    query.andWhere(
+      `job.id IN (SELECT job_id FROM invoices WHERE ${within('billed', 'at')})`,
+      ends('billed', billed),
+    )
+  return query
 }
 
 /** Where a page ends, and the next begins. */

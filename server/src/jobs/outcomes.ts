@@ -1,4 +1,4 @@
-import { outcomesOf, tookOf, type JobState } from '@benevox/core/job'
+import { keptOf, outcomesOf, tookOf, type JobState } from '@benevox/core/job'
 import {
   DURATIONS,
   experience,
@@ -43,7 +43,10 @@ export const durationEntity = new EntitySchema<DurationRow>({
   },
 })
 
-const taughtBy = (job: JobState) => ({ outcomes: outcomesOf(job), took: tookOf(job) })
+const taughtBy = (job: JobState) => ({
+  outcomes: [...outcomesOf(job), ...keptOf(job)],
+  took: tookOf(job),
+})
 
 /** Keeps how what was tried on a job has ended and how long it took. @param before undefined where that is not known */
 export async function keepOutcomes(

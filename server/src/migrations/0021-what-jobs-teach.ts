@@ -22,9 +22,19 @@ export class WhatJobsTeach1700000000021 implements MigrationInterface {
          ADD INDEX job_outcomes_newest (outcome_of, job_id, worked, family_id),
          DROP INDEX job_outcomes_counted`,
     )
+    await runner.query(
+      `ALTER TABLE attempts
+         ADD INDEX attempts_of_method (family_id, method_id, finished_at, outcome, system_version, staff_id),
+         ADD INDEX attempts_newest (finished_at, family_id, method_id, outcome, link, cable, staff_id)`,
+    )
+    await runner.query(`ALTER TABLE invoices ADD INDEX invoices_at (at)`)
   }
 
   async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE invoices DROP INDEX invoices_at`)
+    await runner.query(
+      `ALTER TABLE attempts DROP INDEX attempts_of_method, DROP INDEX attempts_newest`,
+    )
     await runner.query(
       `ALTER TABLE job_outcomes
          ADD INDEX job_outcomes_counted (outcome_of, worked),

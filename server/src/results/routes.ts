@@ -1,13 +1,31 @@
 import type { DataSource } from 'typeorm'
+import type { Catalog } from '../catalog/service.ts'
+import type { PriceLists } from '../prices/service.ts'
 import type { Handlers } from '../http/mount.ts'
 import { readAttempts } from '../reading/readApart.ts'
 import { experienceOf } from '../jobs/outcomes.ts'
 import { supervisorOnly } from '../session/routes.ts'
 import type { Results } from './service.ts'
+import { ShopResultsOf } from './shop.ts'
 
-export function resultsHandlers(database: DataSource, results: Results): Handlers {
+export function resultsHandlers(
+  database: DataSource,
+  results: Results,
+  { prices, catalog }: { readonly prices: PriceLists; readonly catalog: Catalog },
+): Handlers {
   return {
     getResults: ({ query }) => results.ofFamily(query.familyId),
+    async getShopResults({ query, staffId }) {
+      const { opening } = (await prices.inUse()).prices
+      const { pack } = await catalog.inUse()
+      return new ShopResultsOf(database, {
+        months: Number(query.months ?? 12),
+        staffId: query.own ? staffId : undefined,
+        zone: opening.zone,
+        now: new Date(),
+        families: pack.families,
+      }).all()
+    },
     getExperience: async () => ({ experience: await experienceOf(database.manager) }),
     async mergeResults({ bytes, staffId }) {
       await supervisorOnly(database, staffId, 'importResults')

@@ -21,6 +21,7 @@ const stations = ['counter', 'bench', 'account-lock', 'carrier-lock', 'hand-back
 const places = [
   { name: 'playbook', of: ['/playbook'] },
   { name: 'jobs', of: ['/jobs'] },
+  { name: 'results', of: ['/results'] },
   { name: 'settings', of: ['/settings'] },
 ] as const
 </script>

@@ -18,6 +18,7 @@ const AT_A_DEVICE = {
 } as const satisfies Readonly<Record<string, Page>>
 const BESIDE_THE_WORK = {
   mails: () => import('./mails/MailTray.vue'),
+  results: () => import('./results/ResultsPage.vue'),
   settings: () => import('./settings/SettingsPage.vue'),
   supply: () => import('./supply/SupplyPage.vue'),
   playbook: () => import('./playbook/PlaybookPage.vue'),

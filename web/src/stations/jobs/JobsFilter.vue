@@ -3,8 +3,9 @@ import type { JobFilter } from '@benevox/contract'
 import { station, waitsFor } from '@benevox/core/job'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
+import { useCatalog } from '../../api/catalog.ts'
 import { call } from '../../api/client.ts'
-import { say } from '../../words/index.ts'
+import { say, words } from '../../words/index.ts'
 
 /** Which jobs the list has; a list that is wanted again is saved under a name, on this machine. */
 const filter = defineModel<JobFilter>({ required: true })
@@ -12,6 +13,28 @@ type Name = Exclude<keyof JobFilter, 'search'>
 const saved = useLocalStorage<Record<string, JobFilter>>('benevox.lists', {})
 const people = ref<readonly string[]>([])
 onMounted(async () => (people.value = (await call('listPeople', {}).catch(() => undefined))?.people ?? []))
+const catalog = useCatalog()
+const families = computed(() =>
+  [...(catalog.pack?.families ?? [])].sort((one, other) => one.name.localeCompare(other.name)),
+)
+/** What a figure has brought along, and no field of its own shows. */
+const broughtAlong = computed(() => {
+  const { method, family, model, tried, cable, outcome, billed } = filter.value
+  const { families: all = [], models = [] } = catalog.pack ?? {}
+  const methods = all.find(({ id }) => id === family)?.methods ?? []
+  const nameIn = (named: readonly { readonly id: string; readonly name: string }[], id: string) =>
+    named.find((one) => one.id === id)?.name ?? id
+  const outcomeName = (of: string) =>
+    words.find(`learnt.${of}`) ?? words.find(`promiseKept.${of.slice(8)}`) ?? of
+  return [
+    ...(method ? [['method', nameIn(methods, method)] as const] : []),
+    ...(model ? [['model', nameIn(models, model)] as const] : []),
+    ...(tried ? [['tried', say('jobs.tried', { month: words.month(tried) })] as const] : []),
+    ...(cable ? [['cable', say('jobs.cable', { cable })] as const] : []),
+    ...(outcome ? [['outcome', outcomeName(outcome)] as const] : []),
+    ...(billed ? [['billed', say('jobs.billed', { month: words.month(billed) })] as const] : []),
+  ]
+})
 const isSaving = ref(false)
 const name = ref('')
 
@@ -29,6 +52,11 @@ const choices = computed(() => [
     name: 'waits' as const,
     label: say('jobs.waitsFor'),
     answers: waitsFor.options.map((one) => [one, say(`waits.${one}`)] as const),
+  },
+  {
+    name: 'family' as const,
+    label: say('jobs.family'),
+    answers: families.value.map(({ id, name: itsName }) => [id, itsName] as const),
   },
   {
     name: 'by' as const,
@@ -82,6 +110,16 @@ function forget(one: string): void {
       >
     </div>
     <div class="flex flex-wrap items-center gap-x-4 gap-y-1 text-[0.95rem]">
+      <button
+        v-for="[one, text] in broughtAlong"
+        :key="one"
+        type="button"
+        class="border border-ink px-2 py-0.5"
+        :aria-label="say('jobs.without', { what: text })"
+        @click="set(one, '')"
+      >
+        {{ text }} ×
+      </button>
       <a class="underline" :href="table" download="jobs.csv">{{ say('jobs.table') }}</a>
       <template v-if="Object.keys(saved).length">
         <span class="text-ink-soft">{{ say('jobs.saved') }}:</span>

@@ -2,16 +2,18 @@
 import type { JobFilter } from '@benevox/contract'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import JobsFilter from './JobsFilter.vue'
 import JobTable from './JobTable.vue'
 import TrayLink from '../mails/TrayLink.vue'
+import { filterIn } from './filterIn.ts'
 import { useJobList } from './useJobList.ts'
 import { say } from '../../words/index.ts'
 
 const typed = ref('')
 const search = refDebounced(typed, 150)
 /** What holds besides the words. */
-const others = ref<Omit<JobFilter, 'search'>>({})
+const others = ref<Omit<JobFilter, 'search'>>(filterIn(useRoute().query))
 const filter = computed<JobFilter>({
   get: () => ({ ...others.value, ...(search.value ? { search: search.value } : {}) }),
   set({ search: words = '', ...rest }) {

@@ -1,0 +1,65 @@
+import { z } from 'zod'
+import { month } from './jobs.ts'
+import { familyResults } from './results.ts'
+import type { Route } from './route.ts'
+
+const counted = z.object({ reached: z.int(), attempts: z.int() })
+
+/** What is shown of a shop's jobs. Months are those of the shop's calendar; what has no entry there was nothing. */
+const shopResults = z.object({
+  /** The oldest first, the present one last. */
+  months: z.array(month),
+  /** Each method of a family that was tried, the most tried first. */
+  methods: z.array(
+    z.object({
+      familyId: z.string(),
+      methodId: z.string(),
+      all: counted,
+      byMonth: z.array(counted.extend({ month })),
+      /** When a version of the system was first met, in the months shown. */
+      systems: z.array(z.object({ version: z.int(), since: z.iso.datetime() })),
+      /** From when on it goes otherwise, and not by chance. */
+      change: z.object({ since: z.iso.datetime(), before: counted, after: counted }).optional(),
+    }),
+  ),
+  /** By cable, and by what was plugged in. */
+  cables: z.array(z.object({ cable: z.int().nullable(), link: z.string(), all: counted })),
+  /** In minutes; `usual` of the catalogue in use, from the least to the most. */
+  wipes: z.array(
+    z.object({
+      familyId: z.string(),
+      count: z.int(),
+      p10: z.number(),
+      p50: z.number(),
+      p90: z.number(),
+      usual: z.object({ least: z.number(), median: z.number(), most: z.number() }).optional(),
+    }),
+  ),
+  /** How often it was ready, or came, by when it was promised. */
+  promises: z.array(
+    z.object({ of: z.enum(['half', 'nine-in-ten', 'supplier']), kept: z.int(), missed: z.int() }),
+  ),
+  /** What was billed, less what was cancelled, in minor units. */
+  income: z.array(
+    z.object({ month, currency: z.string(), workMinor: z.int(), feesMinor: z.int(), ownMinor: z.int() }),
+  ),
+})
+export type ShopResults = z.infer<typeof shopResults>
+
+/** What the shop's jobs have shown. */
+export const resultsRoutes = {
+  getResults: {
+    method: 'get',
+    path: '/api/results',
+    says: 'What is known of a family from its attempts, its wipes and its first starts',
+    query: z.strictObject({ familyId: z.string().max(48) }),
+    answer: familyResults,
+  },
+  getShopResults: {
+    method: 'get',
+    path: '/api/results/shop',
+    says: 'What the jobs of the last months have shown, of all people together, or one’s own attempts alone',
+    query: z.strictObject({ months: z.enum(['3', '12', '36']).optional(), own: z.literal('yes').optional() }),
+    answer: shopResults,
+  },
+} as const satisfies Record<string, Route>

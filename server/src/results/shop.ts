@@ -1,0 +1,252 @@
+import type { ShopResults } from '@benevox/contract'
+import type { Family } from '@benevox/core/catalog'
+import { seeded } from '@benevox/core/hand'
+import type { Bill } from '@benevox/core/price'
+import { changeIn, quantileOfSorted } from '@benevox/core/results'
+import { wipeAndStart } from '@benevox/core/route'
+import { DateTime } from 'luxon'
+import type { DataSource } from 'typeorm'
+
+/** So many methods at most are looked at for a change, the most tried ones; of each the newest attempts. */
+const MOST_METHODS = 40
+const NEWEST = 500
+/** Anything at all is pointed out in so many of all looks where nothing changes. Common practice, no source. */
+const FALSE_ALARMS = 0.05
+/** Of a family whose wipes are fewer nothing is drawn. */
+const LEAST_WIPES = 3
+/** Seconds from year 0 to 1970, as the database counts. */
+const YEAR_0 = 62_167_219_200
+
+interface Asked {
+  readonly months: number
+  /** Only this person's attempts: only they are shown them. */
+  readonly staffId: number | undefined
+  /** IANA time zone of the shop. */
+  readonly zone: string
+  readonly now: Date
+  /** Of the catalogue in use. */
+  readonly families: readonly Family[]
+}
+
+interface Method {
+  readonly familyId: string
+  readonly methodId: string
+}
+interface Row extends Method {
+  readonly nth: number
+  readonly attempts: string
+  readonly reached: string
+}
+
+/** What the shop's jobs of the last months have shown. Nothing in it names a person. */
+export class ShopResultsOf {
+  readonly #database: DataSource
+  readonly #asked: Asked
+  /** The first instants of the months, the oldest first. */
+  readonly #starts: readonly DateTime[]
+  constructor(database: DataSource, asked: Asked) {
+    this.#database = database
+    this.#asked = asked
+    const present = DateTime.fromJSDate(asked.now, { zone: asked.zone }).startOf('month')
+    this.#starts = Array.from({ length: asked.months }, (_, n) =>
+      present.minus({ months: asked.months - 1 - n }),
+    )
+  }
+
+  async all(): Promise<ShopResults> {
+    return {
+      months: this.#starts.map(nameOf),
+      methods: await this.#methods(),
+      cables: await this.#cables(),
+      wipes: await this.#wipes(),
+      promises: await this.#promises(),
+      income: await this.#income(),
+    }
+  }
+
+  get #from(): Date {
+    return this.#starts[0]?.toJSDate() ?? this.#asked.now
+  }
+  get #whose(): readonly [sql: string, values: readonly number[]] {
+    const { staffId } = this.#asked
+    return staffId === undefined ? ['', []] : [' AND staff_id = ?', [staffId]]
+  }
+
+  async #methods(): Promise<ShopResults['methods']> {
+    const [whose, values] = this.#whose
+    const starts = this.#starts.map((start) => Math.floor(start.toSeconds()) + YEAR_0)
+    const rows = await this.#database.manager.query<Row[]>(
+      `SELECT family_id AS familyId, method_id AS methodId,
+              INTERVAL(TO_SECONDS(finished_at), ${starts.join(', ')}) AS nth,
+              COUNT(*) AS attempts, SUM(outcome = 'reached') AS reached
+         FROM attempts WHERE finished_at >= ? AND outcome IN ('reached', 'failed')${whose}
+        GROUP BY family_id, method_id, nth`,
+      [this.#from, ...values],
+    )
+    const methods = new Map<string, Row[]>()
+    for (const row of rows) {
+      const name = JSON.stringify([row.familyId, row.methodId])
+      methods.set(name, [...(methods.get(name) ?? []), row])
+    }
+    const counted = [...methods.values()]
+      .map((its) => ({ its, all: sumOf(its) }))
+      .toSorted((one, other) => other.all.attempts - one.all.attempts)
+    const looked = counted.slice(0, MOST_METHODS)
+    const level = FALSE_ALARMS / Math.max(1, looked.length)
+    const drawn: ShopResults['methods'] = []
+    for (const { its, all } of looked) {
+      const [{ familyId = '', methodId = '' } = {}] = its
+      drawn.push({
+        familyId,
+        methodId,
+        all,
+        byMonth: its
+          .toSorted((one, other) => one.nth - other.nth)
+          .flatMap((row) => {
+            const start = this.#starts[row.nth - 1]
+            return start ? [{ month: nameOf(start), ...sumOf([row]) }] : []
+          }),
+        ...(await this.#series({ familyId, methodId }, level)),
+      })
+    }
+    return drawn
+  }
+
+  /** What the attempts of a method show one after the other: new systems, and from when on it goes otherwise. */
+  async #series(
+    { familyId, methodId }: Method,
+    level: number,
+  ): Promise<Pick<ShopResults['methods'][number], 'systems' | 'change'>> {
+    const [whose, values] = this.#whose
+    const newestFirst = await this.#database.manager.query<
+      { at: Date; reached: number; version: number | null }[]
+    >(
+      `SELECT finished_at AS at, outcome = 'reached' AS reached, system_version AS version FROM attempts
+        WHERE family_id = ? AND method_id = ? AND finished_at >= ? AND outcome IN ('reached', 'failed')${whose}
+        ORDER BY finished_at DESC LIMIT ${NEWEST}`,
+      [familyId, methodId, this.#from, ...values],
+    )
+    const series = newestFirst.toReversed()
+    const change = changeIn(
+      series.map(({ reached }) => Number(reached) === 1),
+      level,
+      seeded(series.length),
+    )
+    const since = change && series[change.at]?.at
+    const versions = [...new Set(series.flatMap(({ version }) => version ?? []))]
+    return {
+      systems: versions.flatMap((version) => {
+        const first = series.find((one) => one.version === version)
+        // What was there from the start is no update.
+        return first && first !== series[0] ? [{ version, since: first.at.toISOString() }] : []
+      }),
+      ...(change && since
+        ? { change: { since: since.toISOString(), before: change.before, after: change.after } }
+        : {}),
+    }
+  }
+
+  async #cables(): Promise<ShopResults['cables']> {
+    const [whose, values] = this.#whose
+    const rows = await this.#database.manager.query<
+      { cable: number | null; link: string; attempts: string; reached: string }[]
+    >(
+      `SELECT cable, link, COUNT(*) AS attempts, SUM(outcome = 'reached') AS reached
+         FROM attempts WHERE finished_at >= ? AND outcome IN ('reached', 'failed') AND link <> 'none'${whose}
+        GROUP BY cable, link ORDER BY cable IS NULL, cable, link`,
+      [this.#from, ...values],
+    )
+    return rows.map(({ cable, link, attempts, reached }) => ({
+      cable,
+      link,
+      all: { attempts: Number(attempts), reached: Number(reached) },
+    }))
+  }
+
+  async #wipes(): Promise<ShopResults['wipes']> {
+    const rows = await this.#database.manager.query<{ familyId: string; minutes: number }[]>(
+      `SELECT family_id AS familyId, minutes FROM job_durations
+        WHERE duration_of = 'wipe-and-start' AND family_id IS NOT NULL ORDER BY job_id DESC LIMIT 5000`,
+    )
+    const byFamily = new Map<string, number[]>()
+    for (const { familyId, minutes } of rows) {
+      const its = byFamily.get(familyId)
+      if (its) its.push(minutes)
+      else byFamily.set(familyId, [minutes])
+    }
+    return [...byFamily].flatMap(([familyId, minutes]) => {
+      if (minutes.length < LEAST_WIPES) return []
+      const sorted = minutes.toSorted((a, b) => a - b)
+      const family = this.#asked.families.find(({ id }) => id === familyId)
+      const usual = family && wipeAndStart(family)
+      const [p10, p50, p90] = [0.1, 0.5, 0.9].map((share) => quantileOfSorted(sorted, share))
+      return [
+        {
+          familyId,
+          count: minutes.length,
+          p10: p10 ?? 0,
+          p50: p50 ?? 0,
+          p90: p90 ?? 0,
+          ...(usual
+            ? {
+                usual: {
+                  least: usual.min / 60_000,
+                  median: usual.median / 60_000,
+                  most: usual.max / 60_000,
+                },
+              }
+            : {}),
+        },
+      ]
+    })
+  }
+
+  async #promises(): Promise<ShopResults['promises']> {
+    const rows = await this.#database.manager.query<{ of: string; kept: string; missed: string }[]>(
+      `SELECT outcome_of AS \`of\`, SUM(o.worked = 1) AS kept, SUM(o.worked = 0) AS missed
+         FROM job_outcomes o JOIN jobs j ON j.id = o.job_id
+        WHERE o.outcome_of IN ('promise-half', 'promise-nine-in-ten', 'promise-supplier') AND j.closed_at >= ?
+        GROUP BY o.outcome_of`,
+      [this.#from],
+    )
+    return (['half', 'nine-in-ten', 'supplier'] as const).flatMap((of) => {
+      const row = rows.find((one) => one.of === `promise-${of}`)
+      return row ? [{ of, kept: Number(row.kept), missed: Number(row.missed) }] : []
+    })
+  }
+
+  async #income(): Promise<ShopResults['income']> {
+    const rows = await this.#database.manager.query<
+      { at: Date; record: string | Bill; cancels: number | null }[]
+    >('SELECT at, record, cancels FROM invoices WHERE at >= ? ORDER BY number', [this.#from])
+    const months = new Map<string, ShopResults['income'][number]>()
+    for (const { at, record, cancels } of rows) {
+      const bill = typeof record === 'string' ? (JSON.parse(record) as Bill) : record
+      const { currency } = bill
+      const month = nameOf(DateTime.fromJSDate(at, { zone: this.#asked.zone }))
+      const name = `${month} ${currency}`
+      const sum = months.get(name) ?? { month, currency, workMinor: 0, feesMinor: 0, ownMinor: 0 }
+      const sign = cancels === null ? 1 : -1
+      for (const { kind, minor } of bill.lines) sum[KIND_OF[kind]] += sign * minor
+      months.set(name, sum)
+    }
+    return [...months.values()].toSorted((one, other) => (one.month < other.month ? -1 : 1))
+  }
+}
+
+/** Of a line of a bill, what it counts as. */
+const KIND_OF: Readonly<Record<Bill['lines'][number]['kind'], 'workMinor' | 'feesMinor' | 'ownMinor'>> = {
+  work: 'workMinor',
+  'registry-report': 'feesMinor',
+  order: 'feesMinor',
+  refund: 'feesMinor',
+  'makers-service': 'feesMinor',
+  own: 'ownMinor',
+  'within-agreed': 'ownMinor',
+}
+
+const nameOf = (start: DateTime): string => start.toFormat('yyyy-MM')
+const sumOf = (rows: readonly Pick<Row, 'attempts' | 'reached'>[]) => ({
+  attempts: rows.reduce((sum, { attempts }) => sum + Number(attempts), 0),
+  reached: rows.reduce((sum, { reached }) => sum + Number(reached), 0),
+})
