@@ -53,6 +53,9 @@ await page.getByRole('button', { name: 'Sign in' }).click()
 await page.getByRole('heading', { name: 'Counter' }).waitFor()
 await page.goto('/jobs')
 await picture('jobs')
+await page.goto('/results')
+await page.getByTestId('methods').waitFor()
+await picture('results')
 await jobOf('O. Brandal')
 await page.getByTestId('question').waitFor()
 await picture('counter')
@@ -100,29 +103,6 @@ await page.goto('/playbook/families/foldable-read-open/teach')
 await page.getByRole('tab', { name: 'Screens' }).click()
 await page.getByRole('button', { name: 'covered', exact: true }).click()
 await picture('teach')
-await page.goto('/playbook/exchange')
-await page.locator('input[type=file]').setInputFiles({
-  name: 'devices.csv',
-  mimeType: 'text/csv',
-  buffer: Buffer.from(
-    ['Retail Branding,Marketing Name,Device,Model']
-      .concat(
-        Array.from(
-          { length: 240 },
-          (_, n) => `Norvane,Drift ${n + 1}${n % 5 ? '' : ' Tab'},drift${n},NV-${n}`,
-        ),
-      )
-      .concat('Orrelin,Vane 5,skylark,OR-V510')
-      .join('\n'),
-  ),
-})
-await page.getByRole('button', { name: 'Add a rule' }).click()
-await page.getByLabel('Name, * for any letters').fill('*Tab')
-await page.keyboard.press('Tab')
-await page.getByRole('combobox', { name: /^Kind/ }).selectOption('tablet')
-await page.getByRole('combobox', { name: /^Family/ }).selectOption('tablet-long-charge')
-await page.getByText('192 without a family').waitFor()
-await picture('exchange')
 
 await browser.close()
 server.kill('SIGTERM')

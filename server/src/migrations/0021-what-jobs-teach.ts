@@ -32,9 +32,7 @@ export class WhatJobsTeach1700000000021 implements MigrationInterface {
 
   async down(runner: QueryRunner): Promise<void> {
     await runner.query(`ALTER TABLE invoices DROP INDEX invoices_at`)
-    await runner.query(
-      `ALTER TABLE attempts DROP INDEX attempts_of_method, DROP INDEX attempts_newest`,
-    )
+    await runner.query(`ALTER TABLE attempts DROP INDEX attempts_of_method, DROP INDEX attempts_newest`)
     await runner.query(
       `ALTER TABLE job_outcomes
          ADD INDEX job_outcomes_counted (outcome_of, worked),

@@ -50,7 +50,7 @@ const props = defineProps<{
   most?: number | undefined
   tick: (value: number) => string
   isLying?: boolean
-  /** Lines between rows, from the start of one: what happened then. */
+  /** Lines across upright rows, at a place counted in rows from the first: what happened then. */
   lines?: readonly { readonly before: number; readonly says: string; readonly isChange?: boolean }[]
 }>()
 const emit = defineEmits<{ open: [index: number] }>()
@@ -160,7 +160,7 @@ const lined: Plugin<'bar' | 'line'> = {
     ctx.save()
     ctx.font = `${size}px ${family}`
     for (const [nth, { before, says, isChange }] of (props.lines ?? []).entries()) {
-      const x = scale.getPixelForValue(before) - width / 2
+      const x = scale.getPixelForValue(0) + (before - 0.5) * width
       ctx.strokeStyle = ctx.fillStyle = isChange ? stop : waiting
       ctx.lineWidth = isChange ? 3 : 1.5
       ctx.setLineDash(isChange ? [] : [5, 4])

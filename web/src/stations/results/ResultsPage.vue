@@ -41,6 +41,7 @@ const nameOf = ({ familyId, methodId }: Pick<Method, 'familyId' | 'methodId'>) =
   const method = family?.methods.find(({ id }) => id === methodId)
   return { family: family?.name ?? familyId, method: method?.name ?? methodId }
 }
+const DAYS_OF_A_MONTH = 31
 /** Nothing is known before: what is usual of a method is that it works. */
 const USUAL = 0.8
 const sureness = ({ reached, attempts }: { readonly reached: number; readonly attempts: number }) =>
@@ -72,15 +73,19 @@ const monthRows = computed(() =>
       : { label: [monthName(month)], from: Number.NaN, to: Number.NaN, at: Number.NaN, says: '' },
   ),
 )
-const monthOf = (instant: string) =>
-  results.value?.months.findLastIndex((month) => `${month}-01` <= instant) ?? 0
+/** Where an instant is among the months: whole where one begins. */
+function placeOf(instant: string): number {
+  const months = results.value?.months ?? []
+  const nth = months.findLastIndex((month) => `${month}-01` <= instant)
+  return nth < 0 ? 0 : nth + (Number(instant.slice(8, 10)) - 1) / DAYS_OF_A_MONTH
+}
 const lines = computed(() => [
   ...(method.value?.systems ?? []).map(({ version, since }) => ({
-    before: monthOf(since),
+    before: placeOf(since),
     says: say('seenHere.system', { version: String(version) }),
   })),
   ...(method.value?.change
-    ? [{ before: monthOf(method.value.change.since), says: say('seenHere.change'), isChange: true }]
+    ? [{ before: placeOf(method.value.change.since), says: say('seenHere.change'), isChange: true }]
     : []),
 ])
 const changeSaid = computed(() => {
@@ -194,8 +199,11 @@ function openIncome(index: number): void {
       <section class="mt-5" :aria-label="say('seenHere.methods')">
         <h2 class="border-b-2 border-ink pb-1">{{ say('seenHere.methods') }}</h2>
         <p v-if="!method" class="mt-2">{{ say('seenHere.nothing') }}</p>
-        <div v-else class="mt-2 grid grid-cols-[repeat(auto-fit,minmax(min(20rem,100%),1fr))] gap-6">
-          <ul class="max-h-80 overflow-y-auto border-y border-rule" data-testid="methods">
+        <div v-else class="mt-2 flex flex-wrap gap-6">
+          <ul
+            class="max-h-80 min-w-0 flex-[1_1_18rem] overflow-y-auto border-y border-rule"
+            data-testid="methods"
+          >
             <li v-for="(one, index) in methods" :key="`${one.familyId} ${one.methodId}`">
               <button
                 type="button"
@@ -216,7 +224,7 @@ function openIncome(index: number): void {
               </button>
             </li>
           </ul>
-          <div class="min-w-0">
+          <div class="min-w-0 flex-[3_1_32rem]">
             <IntervalChart
               :rows="monthRows"
               :lines="lines"
