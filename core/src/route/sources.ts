@@ -18,6 +18,9 @@ export function sourcesOf(
   device: Pick<DeviceOnJob, 'acceptsOldScreenLock'> | undefined,
 ): Sources {
   const { complaint, wrongEntries, proofOfPurchase, contractRunning } = facts
+  // A loop that ends in recovery is there already.
+  const reached: readonly OutcomeOf[] =
+    complaint === 'restarts-into-recovery' ? [] : [device ? 'recovery-reached' : 'recovery-unknown-model']
   switch (action) {
     case 'remember':
       return of([remembersAfter(Number(wrongEntries ?? 0))])
@@ -26,19 +29,11 @@ export function sourcesOf(
     case 'reset-from-settings':
       return of([complaint === 'freezes' ? 'settings-reset-freezing' : 'settings-reset'])
     case 'clear-cache':
-      return of(['cache-cleared'])
+      return of([...reached, 'cache-cleared'])
     case 'install-system-again':
-      return of(['system-installed'])
+      return of([...reached, 'system-installed'])
     case 'reset-from-recovery':
-      return of(
-        [
-          ...(complaint === 'restarts-into-recovery'
-            ? []
-            : ([device ? 'recovery-reached' : 'recovery-unknown-model'] as const)),
-          resetSolves(complaint),
-        ],
-        device ? ['keys'] : [],
-      )
+      return of([...reached, resetSolves(complaint)], device ? ['keys'] : [])
     case 'sign-in':
       return of(['sign-in', ...(device?.acceptsOldScreenLock ? (['old-lock'] as const) : [])])
     case 'account-page':
