@@ -32,6 +32,8 @@ test('results are seen as pictures and read as tables, and each of their figures
   await page.goto('/results')
   await page.getByRole('radio', { name: 'my own attempts' }).click()
   await expect(page.getByRole('radio', { name: 'my own attempts' })).toBeChecked()
+  // Jobs are of all together: only attempts and cables are one's own.
+  await expect(page.getByRole('region', { name: 'What was promised, kept' })).toHaveCount(0)
   await page.getByRole('radio', { name: '36 months' }).click()
   await expect(page.getByRole('radio', { name: '36 months' })).toBeChecked()
 })

@@ -48,10 +48,10 @@ export const jobSummary = z.object({
 })
 export type JobSummary = z.infer<typeof jobSummary>
 
-/** Which jobs a list has: all that holds together. Closed ones only where something is asked for that has no station. */
 /** By the shop's calendar. */
 export const month = z.string().regex(/^\d{4}-(0[1-9]|1[0-2])$/)
 
+/** Which jobs a list has: all that holds together. Closed ones only where something is asked for that has no station. */
 export const jobFilter = z.strictObject({
   /** Words, each of which is somewhere in ticket, customer, device or numbers. */
   search: z.string().max(80).optional(),

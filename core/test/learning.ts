@@ -1,4 +1,4 @@
-import { OUTCOMES, type Experience, type OutcomeOf } from '../src/results/index.ts'
+import { OUTCOMES, USUAL_CHANCES, type Experience, type OutcomeOf } from '../src/results/index.ts'
 import {
   decide,
   NOTHING_DONE,
@@ -38,7 +38,9 @@ const knowing = (chances: Chances): Experience =>
 /** Chances that have nothing to do with the usual ones: each anywhere from 0.02 to 0.98. */
 export function trueChances(seed: number): Chances {
   const random = seeded(seed)
-  return Object.fromEntries(OUTCOMES.map((of) => [of, 0.02 + 0.96 * random()])) as unknown as Chances
+  const chances: Record<OutcomeOf, number> = { ...USUAL_CHANCES }
+  for (const of of OUTCOMES) chances[of] = 0.02 + 0.96 * random()
+  return chances
 }
 
 /** The intakes whose device is in order: what comes of their acts hangs on what is counted alone. */

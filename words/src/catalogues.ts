@@ -3077,4 +3077,5 @@ export interface Messages {
   'jobs.billed': { readonly month: string | number }
   'seenHere.counted': { readonly count: number }
   'seenHere.eightIn10': { readonly from: string | number; readonly to: string | number }
+  'seenHere.newest': object
 }

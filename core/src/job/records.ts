@@ -8,6 +8,9 @@ import { correction, ownLine, payment, settled } from './money.ts'
 import { order } from './orders.ts'
 import { bill } from '../price/index.ts'
 import { agreementTerms, facts, registryAnswer, ROUTE_ACTIONS } from '../route/index.ts'
+import { comparedCondition, intakeRecord, leftWithIt } from './condition.ts'
+
+export * from './condition.ts'
 
 /**
  * What a job is made of. Instants are ISO 8601 in UTC; money is in minor units with its currency; whoever did
@@ -24,38 +27,6 @@ export const customer = z.strictObject({
 export type Customer = z.infer<typeof customer>
 /** Somebody can be called by it, in any script: blanks and dashes are no name. */
 export const hasName = ({ name }: Pick<Customer, 'name'>): boolean => /[\p{L}\p{N}]/u.test(name)
-
-/** What a mark on the device can be. */
-export const MARK_KINDS = ['scratch', 'crack', 'dent', 'missing'] as const
-/** Where a mark is, on a drawing of the device seen from one side: three columns, three rows, counted from 0. */
-export const conditionMark = z.strictObject({
-  side: z.enum(['front', 'back']),
-  column: z.int().min(0).max(2),
-  row: z.int().min(0).max(2),
-  kind: z.enum(MARK_KINDS),
-})
-export type ConditionMark = z.infer<typeof conditionMark>
-
-export const leftWithIt = z.enum([
-  'charger',
-  'cable',
-  'case',
-  'sim',
-  'sim-tray',
-  'memory-card',
-  'pen',
-  'strap',
-  'box',
-])
-export type LeftWithIt = z.infer<typeof leftWithIt>
-
-/** What was left besides the device, and what it looked like. */
-export const intakeRecord = z.strictObject({
-  left: z.array(leftWithIt).max(9),
-  marks: z.array(conditionMark).max(60),
-  note: z.string().trim().max(300),
-})
-export type IntakeRecord = z.infer<typeof intakeRecord>
 
 /** Why something outside that was asked has not answered, or nothing that counts; of a fault, its HTTP status. */
 export const silence = z.strictObject({
@@ -324,12 +295,6 @@ export type RemoteRequest = z.infer<typeof remoteRequest>
 /** What the hand-back says of one lock. *Confirmed off* only by an event that shows it. */
 export const lockStatement = z.enum(['confirmed-off', 'on', 'not-tested', 'none', 'not-part-of-this-job'])
 export type LockStatement = z.infer<typeof lockStatement>
-
-/** The device beside its drawing of check-in: the same, or what is not. */
-export const comparedCondition = z
-  .strictObject({ isSame: z.boolean(), note: z.string().trim().max(300) })
-  .refine(({ isSame, note }) => isSame || note.length > 1, { path: ['note'], error: 'say-what-differs' })
-export type ComparedCondition = z.infer<typeof comparedCondition>
 
 export const handBackRecord = z.strictObject({
   screen: lockStatement,

@@ -17,18 +17,24 @@ const SURE = 0.02
 
 /**
  * The posterior of a success chance: Beta, with the simulation's figure as a prior worth `weight` attempts.
- * Quantiles of the package stdlib.
  * @param prior the simulated chance, 0 to 1
  */
 export function chanceAfter(reached: number, attempts: number, prior: number, weight = PRIOR_WEIGHT): Chance {
   const before = Math.min(1 - SURE, Math.max(SURE, prior))
-  const a = before * weight + reached
-  const b = (1 - before) * weight + attempts - reached
-  return {
-    reached,
-    attempts,
-    mean: a / (a + b),
-    from: betaQuantile(0.1, a, b),
-    to: betaQuantile(0.9, a, b),
-  }
+  return { reached, attempts, ...posterior(before, weight, reached, attempts - reached) }
+}
+
+/**
+ * Mean and eight in ten of a Beta distribution that was worth `weight` attempts before. Quantiles of the package stdlib.
+ * @param prior between 0 and 1, neither of them
+ */
+export function posterior(
+  prior: number,
+  weight: number,
+  worked: number,
+  failed: number,
+): Pick<Chance, 'mean' | 'from' | 'to'> {
+  const a = prior * weight + worked
+  const b = (1 - prior) * weight + failed
+  return { mean: a / (a + b), from: betaQuantile(0.1, a, b), to: betaQuantile(0.9, a, b) }
 }

@@ -1,3 +1,5 @@
+import type { Measured } from './experience.ts'
+
 /** A quantile of sorted values, between neighbours by straight line (R's type 7). */
 export function quantileOfSorted(sorted: readonly number[], p: number): number {
   const place = (sorted.length - 1) * p
@@ -17,11 +19,13 @@ const LEAST = 5
 
 export function durationsOf(values: readonly number[]): Durations | undefined {
   if (values.length < LEAST) return undefined
-  const sorted = [...values].sort((a, b) => a - b)
-  return {
-    count: sorted.length,
-    p10: quantileOfSorted(sorted, 0.1),
-    median: quantileOfSorted(sorted, 0.5),
-    p90: quantileOfSorted(sorted, 0.9),
-  }
+  const { count, p10, p50, p90 } = measuredOf(values)
+  return { count, p10, median: p50, p90 }
+}
+
+/** Three quantiles of what was measured, and of how much. @param values at least one */
+export function measuredOf(values: readonly number[]): Measured {
+  const sorted = values.toSorted((a, b) => a - b)
+  const at = (share: number) => quantileOfSorted(sorted, share)
+  return { count: values.length, p10: at(0.1), p50: at(0.5), p90: at(0.9) }
 }

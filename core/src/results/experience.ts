@@ -97,15 +97,34 @@ export function moved(
   return (usual * weighs + worked) / (weighs + worked + failed)
 }
 
-/** The chance that a route counts with: what is usual, moved by what the shop has seen. 0 to 1 */
-export const chanceHere = (of: OutcomeOf, seen: Experience): number => moved(USUAL_CHANCES[of], seen[of])
+/** What was believed of a chance, 0 to 1, and what has been counted of it since. */
+interface CountedHere {
+  readonly usual: number
+  readonly worked: number
+  readonly failed: number
+}
 
-/** The chance that the keys of a family lead into recovery: what the shop has seen of all families, moved by this one. */
-export const familyReached = (familyId: string | undefined, seen: Experience): number =>
-  moved(
-    chanceHere('recovery-reached', seen),
-    familyId === undefined ? undefined : seen.families?.[familyId]?.reached,
-  )
+/**
+ * What a shop has counted of an outcome. The keys of a family whose attempts it has are counted by themselves: before them
+ * stands what all other families have shown.
+ */
+export function countedHere(of: OutcomeOf, seen: Experience, familyId?: string): CountedHere {
+  const all = { worked: 0, failed: 0, ...seen[of] }
+  const its = of === 'recovery-reached' ? seen.families?.[familyId ?? '']?.reached : undefined
+  if (!its) return { usual: USUAL_CHANCES[of], ...all }
+  // Of a family older jobs count than of all together: no more is taken off than there is.
+  const others = {
+    worked: Math.max(0, all.worked - its.worked),
+    failed: Math.max(0, all.failed - its.failed),
+  }
+  return { usual: moved(USUAL_CHANCES[of], others), ...its }
+}
+
+/** The chance that a route counts with: what was believed, moved by what the shop has seen. 0 to 1 */
+export function chanceHere(of: OutcomeOf, seen: Experience, familyId?: string): number {
+  const { usual, ...counted } = countedHere(of, seen, familyId)
+  return moved(usual, counted)
+}
 
 interface Quantiles {
   readonly p10: number

@@ -2,7 +2,7 @@ import type { Weighted } from '../decision/index.ts'
 import type { KeyId } from '../catalog/index.ts'
 import type { KeysThatSuffice } from './facts.ts'
 import type { Circumstances } from './place.ts'
-import { chanceHere, familyReached } from '../results/index.ts'
+import { chanceHere } from '../results/index.ts'
 import { chanceOf, priorOf } from './priors.ts'
 
 /** What is hidden while a job is decided. Whether a carrier lock is on it stands in the place, not here. */
@@ -87,7 +87,7 @@ function reachesRecovery(given: AllKnown): number {
     facts.complaint === 'restarts-into-recovery'
       ? 1
       : device
-        ? familyReached(device.familyId, experience)
+        ? chanceHere('recovery-reached', experience, device.familyId)
         : chanceHere('recovery-unknown-model', experience)
   return known * keysLeadThere(given) * (0.3 + 0.7 * chanceOf('powersOn', facts))
 }

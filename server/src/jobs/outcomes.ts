@@ -1,12 +1,5 @@
 import { keptOf, outcomesOf, tookOf, type JobState } from '@benevox/core/job'
-import {
-  DURATIONS,
-  experience,
-  OUTCOMES,
-  quantileOfSorted,
-  type Experience,
-  type Measured,
-} from '@benevox/core/results'
+import { DURATIONS, experience, measuredOf, OUTCOMES, type Experience } from '@benevox/core/results'
 import { EntitySchema, type EntityManager } from 'typeorm'
 
 interface OutcomeRow {
@@ -147,7 +140,8 @@ async function ofFamilies(manager: EntityManager): Promise<NonNullable<Experienc
   )
 }
 
-function minutesBy<Row extends { readonly minutes: number }>(
+/** What was measured, apart by a name of each row. */
+export function minutesBy<Row extends { readonly minutes: number }>(
   rows: readonly Row[],
   nameOf: (row: Row) => string,
 ): ReadonlyMap<string, readonly number[]> {
@@ -158,11 +152,4 @@ function minutesBy<Row extends { readonly minutes: number }>(
     else by.set(nameOf(row), [row.minutes])
   }
   return by
-}
-
-/** @param values at least one */
-function measuredOf(values: readonly number[]): Measured {
-  const sorted = [...values].sort((a, b) => a - b)
-  const at = (share: number) => quantileOfSorted(sorted, share)
-  return { count: values.length, p10: at(0.1), p50: at(0.5), p90: at(0.9) }
 }

@@ -2,10 +2,11 @@ import type { ShopResults } from '@benevox/contract'
 import type { Family } from '@benevox/core/catalog'
 import { seeded } from '@benevox/core/hand'
 import type { Bill } from '@benevox/core/price'
-import { changeIn, quantileOfSorted } from '@benevox/core/results'
+import { changeIn, measuredOf } from '@benevox/core/results'
 import { wipeAndStart } from '@benevox/core/route'
 import { DateTime } from 'luxon'
 import type { DataSource } from 'typeorm'
+import { minutesBy } from '../jobs/outcomes.ts'
 
 /** So many methods at most are looked at for a change, the most tried ones; of each the newest attempts. */
 const MOST_METHODS = 40
@@ -168,25 +169,14 @@ export class ShopResultsOf {
       `SELECT family_id AS familyId, minutes FROM job_durations
         WHERE duration_of = 'wipe-and-start' AND family_id IS NOT NULL ORDER BY job_id DESC LIMIT 5000`,
     )
-    const byFamily = new Map<string, number[]>()
-    for (const { familyId, minutes } of rows) {
-      const its = byFamily.get(familyId)
-      if (its) its.push(minutes)
-      else byFamily.set(familyId, [minutes])
-    }
-    return [...byFamily].flatMap(([familyId, minutes]) => {
+    return [...minutesBy(rows, (row) => row.familyId)].flatMap(([familyId, minutes]) => {
       if (minutes.length < LEAST_WIPES) return []
-      const sorted = minutes.toSorted((a, b) => a - b)
       const family = this.#asked.families.find(({ id }) => id === familyId)
       const usual = family && wipeAndStart(family)
-      const [p10, p50, p90] = [0.1, 0.5, 0.9].map((share) => quantileOfSorted(sorted, share))
       return [
         {
           familyId,
-          count: minutes.length,
-          p10: p10 ?? 0,
-          p50: p50 ?? 0,
-          p90: p90 ?? 0,
+          ...measuredOf(minutes),
           ...(usual
             ? {
                 usual: {

@@ -46,7 +46,7 @@ const sources = computed(() => {
   const { chances, times } = sourcesOf(props.option.action, facts, device)
   return [
     ...chances.map((of) => {
-      const { mean, usual, worked, all } = believed(of, experience)
+      const { mean, usual, worked, all } = believed(of, experience, device?.familyId)
       const from =
         all === 0
           ? say('basis.usual')

@@ -15,6 +15,8 @@ const catalog = useCatalog()
 const router = useRouter()
 const months = ref<'3' | '12' | '36'>('12')
 const own = ref<'yes' | 'no'>('no')
+/** Nobody's jobs are counted by themselves: of one person there are attempts alone. */
+const isOfAll = computed(() => own.value === 'no')
 const results = ref<ShopResults>()
 const experience = ref<Experience>({})
 const fault = ref('')
@@ -158,7 +160,7 @@ const promises = computed(() =>
   })),
 )
 const currencies = computed(() => [...new Set(results.value?.income.map(({ currency }) => currency))])
-const months_ = computed(() =>
+const monthNames = computed(() =>
   (results.value?.months ?? []).map((month) => [month, monthName(month)] as const),
 )
 function openCable(at: number): void {
@@ -246,7 +248,7 @@ function openIncome(index: number): void {
         </div>
       </section>
       <div class="mt-6 grid grid-cols-[repeat(auto-fit,minmax(min(26rem,100%),1fr))] gap-x-10 gap-y-6">
-        <section v-if="outcomes.length" class="min-w-0" :aria-label="say('seenHere.outcomes')">
+        <section v-if="isOfAll && outcomes.length" class="min-w-0" :aria-label="say('seenHere.outcomes')">
           <h2 class="border-b-2 border-ink pb-1">{{ say('seenHere.outcomes') }}</h2>
           <IntervalChart
             :rows="outcomes"
@@ -256,8 +258,9 @@ function openIncome(index: number): void {
             :label="say('seenHere.outcomes')"
             @open="(at) => openJobs({ outcome: outcomes[at]?.of ?? '' })"
           />
+          <p class="text-ink-soft">{{ say('seenHere.newest') }}</p>
         </section>
-        <section v-if="promises.length" class="min-w-0" :aria-label="say('seenHere.promises')">
+        <section v-if="isOfAll && promises.length" class="min-w-0" :aria-label="say('seenHere.promises')">
           <h2 class="border-b-2 border-ink pb-1">{{ say('seenHere.promises') }}</h2>
           <IntervalChart
             :rows="promises"
@@ -280,7 +283,7 @@ function openIncome(index: number): void {
             @open="openCable"
           />
         </section>
-        <section v-if="wipes.length" class="min-w-0" :aria-label="say('seenHere.wipes')">
+        <section v-if="isOfAll && wipes.length" class="min-w-0" :aria-label="say('seenHere.wipes')">
           <h2 class="border-b-2 border-ink pb-1">{{ say('seenHere.wipes') }}</h2>
           <IntervalChart
             :rows="wipes"
@@ -289,16 +292,21 @@ function openIncome(index: number): void {
             :label="say('seenHere.wipes')"
             @open="(at) => openJobs({ family: wipes[at]?.familyId ?? '' })"
           />
-          <p class="text-ink-soft">{{ say('seenHere.wipesAbout') }}</p>
+          <p class="text-ink-soft">{{ say('seenHere.wipesAbout') }} {{ say('seenHere.newest') }}</p>
         </section>
         <section
-          v-for="currency in currencies"
+          v-for="currency in isOfAll ? currencies : []"
           :key="currency"
           class="min-w-0"
           :aria-label="say('seenHere.income')"
         >
           <h2 class="border-b-2 border-ink pb-1">{{ say('seenHere.income') }}</h2>
-          <IncomeChart :months="months_" :income="results.income" :currency="currency" @open="openIncome" />
+          <IncomeChart
+            :months="monthNames"
+            :income="results.income"
+            :currency="currency"
+            @open="openIncome"
+          />
         </section>
       </div>
     </template>
