@@ -72,6 +72,8 @@ export async function takeIn(page: Page, letters: string): Promise<void> {
 export async function openJobOf(page: Page, customer: string): Promise<void> {
   await page.goto('/jobs')
   await page.getByRole('searchbox').fill(customer)
+  // Until then the rows of before stand there, and move away under the pointer.
+  await expect(page.getByRole('main')).toHaveAttribute('aria-busy', 'false')
   await page.getByRole('link', { name: customer }).click()
   await expect(page.getByRole('banner')).toContainText(customer)
 }

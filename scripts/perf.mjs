@@ -1,4 +1,4 @@
-// npm run perf [-- start hands search decisions questions diagnosis check writers importing papers screens answers keys]: the figures that issues ask for, all or some of them. Medians of
+// npm run perf [-- start hands search decisions questions diagnosis check writers size importing papers screens answers keys]: the figures that issues ask for, all or some of them. Medians of
 // several runs; the machine is named, since it matters.
 import { spawn } from 'node:child_process'
 import { cpus } from 'node:os'
@@ -17,6 +17,7 @@ const { measurePapers } = await import('./perf/papers.mjs')
 const { measureQuestions, measureStories } = await import('./perf/questions.mjs')
 const { measureScreens } = await import('./perf/screens.mjs')
 const { measureSearch } = await import('./perf/search.mjs')
+const { measureAtSize } = await import('./perf/atSize.mjs')
 const { measureWriters } = await import('./perf/writers.mjs')
 
 /** Seconds from `npm run demo` until its page answers; the demo is stopped again. */
@@ -127,6 +128,13 @@ if (asked('writers')) {
   const { rows, lists } = await measureWriters()
   console.table(rows)
   console.log(lists)
+}
+
+if (asked('size')) {
+  console.log('\n200,000 jobs and 1,000,000 attempts; medians of 15:')
+  const { rows, exports } = await measureAtSize()
+  console.table(rows)
+  console.table(exports)
 }
 
 if (asked('importing')) {

@@ -34,6 +34,18 @@ export class Person {
     await response.arrayBuffer()
     return { status: response.status }
   }
+  /** A file of any length: nothing of it is kept. */
+  async download(path) {
+    const from = performance.now()
+    const response = await fetch(this.address + path, { headers: { cookie: this.#cookie } })
+    let bytes = 0
+    let firstMs
+    for await (const chunk of response.body) {
+      firstMs ??= performance.now() - from
+      bytes += chunk.length
+    }
+    return { status: response.status, bytes, firstMs }
+  }
   async signIn({ name, password }) {
     await this.ask('GET', '/api/session')
     await this.ask('POST', '/api/session', { name, password })

@@ -6,6 +6,7 @@ import { releasedBy } from './orders.ts'
 import { type JobState } from './records.ts'
 import type { WaitsFor } from './shown.ts'
 import { factsOf, routeOf, stationOfJob, type Around, type ModelKnown } from './standing.ts'
+import { folded } from '../supply/index.ts'
 import { standingOf } from './steps.ts'
 import { fetchingOf } from './telling.ts'
 
@@ -37,12 +38,12 @@ export interface Listed extends LockStatesAndWaits {
   /** How long the wipe and the first start took, where both ends were told. */
   readonly wipeSeconds: number | null
   readonly firstStartSeconds: number | null
-  /** In small letters. */
-  readonly searchText: string
+  /** What a search looks through: in small letters, accents aside (`folded`). */
+  readonly words: string
 }
 
 /** Counts changes of what is computed here, so that what was stored before is made anew. */
-export const PROJECTION = 10
+export const PROJECTION = 11
 
 export function listedOf(
   job: JobState,
@@ -66,13 +67,16 @@ export function listedOf(
     closedAt: job.handBack?.at ?? null,
     wipeSeconds: secondsBetween(bench.wipeStartedAt, bench.wipeFinishedAt),
     firstStartSeconds: secondsBetween(bench.firstStartAt, bench.setUpAt),
-    searchText: [job.ticket, job.customer.name, device, model?.modelCode, imei, imeiSecond, serialNumber]
-      .filter(Boolean)
-      .join(' ')
-      .toLowerCase()
-      .slice(0, 500),
+    words: folded(
+      [job.ticket, job.customer.name, device, model?.modelCode, imei, imeiSecond, serialNumber]
+        .filter(Boolean)
+        .join(' '),
+    ).slice(0, MOST_LETTERS),
   }
 }
+
+/** Of four bytes at most each. */
+const MOST_LETTERS = 375
 
 function secondsBetween(from: string | undefined, to: string | undefined): number | null {
   const ms = from && to ? Date.parse(to) - Date.parse(from) : 0

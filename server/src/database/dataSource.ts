@@ -4,7 +4,7 @@ import type { Config } from '../config.ts'
 import { agreementEntity } from '../agreement/entity.ts'
 import { otherResultEntity } from '../results/entity.ts'
 import { ownershipDocumentEntity } from '../intake/entity.ts'
-import { jobEntity, jobEventEntity } from '../jobs/entity.ts'
+import { jobEntity, jobEventEntity, lookupEntity } from '../jobs/entity.ts'
 import { cableEntity } from '../kit/entity.ts'
 import { OneLockedPhone1700000000001 } from '../migrations/0001-one-locked-phone.ts'
 import { CatalogueVersions1700000000002 } from '../migrations/0002-catalogue-versions.ts'
@@ -29,6 +29,7 @@ import { Invoices1700000000018 } from '../migrations/0018-invoices.ts'
 import { CancelledInvoices1700000000019 } from '../migrations/0019-cancelled-invoices.ts'
 import { StatusLinks1700000000020 } from '../migrations/0020-status-links.ts'
 import { WhatJobsTeach1700000000021 } from '../migrations/0021-what-jobs-teach.ts'
+import { WhatIsLookedUp1700000000022 } from '../migrations/0022-what-is-looked-up.ts'
 import { invoiceEntity } from '../hand-back/invoices.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { supplyListEntity } from '../supply/service.ts'
@@ -79,6 +80,7 @@ const MIGRATIONS = [
   CancelledInvoices1700000000019,
   StatusLinks1700000000020,
   WhatJobsTeach1700000000021,
+  WhatIsLookedUp1700000000022,
 ]
 
 /** Of mysql2's pool, what is used here. */
@@ -106,6 +108,7 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
       sessionEntity,
       packEntity,
       jobEntity,
+      lookupEntity,
       jobEventEntity,
       cableEntity,
       otherResultEntity,

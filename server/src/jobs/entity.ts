@@ -17,16 +17,12 @@ export interface JobRow {
   station: string
   /** Maker and name in the job's own version of the catalogue. */
   device: string
-  customerName: string
   modelId: string | null
-  imei: string | null
   locks: LockStatesAndWaits['locks']
   waits: LockStatesAndWaits['waits']
   allWaits: Listed['allWaits'] | null
   /** When the timer that runs should be over. */
   dueAt: Date | null
-  /** What a search looks through, in small letters. */
-  searchText: string
   closedAt: Date | null
   wipeSeconds: number | null
   firstStartSeconds: number | null
@@ -49,18 +45,39 @@ export const jobEntity = new EntitySchema<JobRow>({
     state: { type: 'json', select: false },
     station: { type: 'varchar', length: 12 },
     device: { type: 'varchar', length: 200 },
-    customerName: { name: 'customer_name', type: 'varchar', length: 80 },
     modelId: { name: 'model_id', type: 'varchar', length: 48, nullable: true },
-    imei: { type: 'char', length: 15, nullable: true },
     locks: { type: 'json' },
     waits: { type: 'json', nullable: true },
     allWaits: { name: 'all_waits', type: 'json', nullable: true, select: false },
     dueAt: { name: 'due_at', type: 'datetime', precision: 3, nullable: true },
-    searchText: { name: 'search_text', type: 'varchar', length: 500, select: false },
     closedAt: { name: 'closed_at', type: 'datetime', precision: 3, nullable: true },
     wipeSeconds: { name: 'wipe_seconds', type: 'double', nullable: true, select: false },
     firstStartSeconds: { name: 'first_start_seconds', type: 'double', nullable: true, select: false },
     projection: { type: 'int', select: false },
+  },
+})
+
+/**
+ * What of a job a search looks through, and what lists show of a person: apart from the jobs, in rows so narrow that all of
+ * them are looked through at once.
+ */
+export interface LookupRow {
+  openedAt: Date
+  jobId: number
+  customerName: string
+  imei: string | null
+  /** In small letters, accents aside. */
+  words: Buffer | string
+}
+
+export const lookupEntity = new EntitySchema<LookupRow>({
+  name: 'job_lookup',
+  columns: {
+    openedAt: { name: 'opened_at', type: 'datetime', precision: 3, primary: true },
+    jobId: { name: 'job_id', type: 'int', primary: true },
+    customerName: { name: 'customer_name', type: 'varchar', length: 80 },
+    imei: { type: 'char', length: 15, nullable: true },
+    words: { type: 'varbinary', length: 1500, select: false },
   },
 })
 

@@ -36,8 +36,10 @@ beforeAll(async () => {
       .minus({ days: nth % 5 })
       .plus({ minutes: nth % 2 ? 1 : -1 })
     await shop.database.query(
-      `UPDATE jobs SET opened_at = ?, closed_at = ?, due_at = IF(due_at IS NULL, NULL, ?) WHERE id = ?`,
+      `UPDATE jobs j JOIN job_lookup l ON l.job_id = j.id
+         SET l.opened_at = ?, j.opened_at = ?, j.closed_at = ?, j.due_at = IF(j.due_at IS NULL, NULL, ?) WHERE j.id = ?`,
       [
+        at.toJSDate(),
         at.toJSDate(),
         nth % 7 === 6 ? new Date() : null,
         new Date(Date.now() + (nth % 8 < 4 ? -60_000 : 600_000)),
@@ -46,7 +48,8 @@ beforeAll(async () => {
     )
   }
   await shop.database.query(
-    `UPDATE jobs SET customer_name = '=1+1', search_text = CONCAT(LOWER(ticket), ' =1+1') WHERE id = ?`,
+    `UPDATE job_lookup l JOIN jobs j ON j.id = l.job_id
+       SET customer_name = '=1+1', words = CONCAT(LOWER(ticket), ' =1+1') WHERE id = ?`,
     [jobs[0]?.id],
   )
   const summaries = (await list({ from: '2000-01-01' })).jobs
@@ -131,11 +134,15 @@ describe('the list of jobs', () => {
     const [last] = await shop.database.query<{ id: number }[]>('SELECT MAX(id) AS id FROM jobs')
     await shop.database.query(
       `INSERT INTO jobs (ticket, client_key, version, events, pack_id, price_list_id, opened_at, opened_by, state, station,
-         device, customer_name, locks, search_text, projection)
+         device, locks, projection)
        SELECT CONCAT('C', seq), UUID(), version, events, pack_id, price_list_id, '2020-02-02', opened_by, state, 'counter',
-         device, 'M. Many', locks, 'many', projection
+         device, locks, projection
        FROM jobs JOIN seq_1_to_1203 WHERE jobs.id = ?`,
       [last?.id],
+    )
+    await shop.database.query(
+      `INSERT INTO job_lookup (opened_at, job_id, customer_name, words)
+       SELECT opened_at, id, 'M. Many', 'many' FROM jobs WHERE ticket LIKE 'C%'`,
     )
     const response = await fetch(`${shop.address}/api/jobs.csv?search=many`, {
       headers: { cookie: runa.cookie },

@@ -22,7 +22,7 @@ import {
 } from '@benevox/core/job'
 import type { PriceList } from '@benevox/core/price'
 import { promisedBy, type Promised } from '@benevox/core/route'
-import { IsNull, LessThan, Not, type DataSource, type EntityManager } from 'typeorm'
+import { LessThan, type DataSource, type EntityManager } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
 import { codeOf, transact } from '../database/transact.ts'
 import { keepInvoices } from '../hand-back/invoices.ts'
@@ -33,7 +33,7 @@ import { keepReports, reportsOf } from '../registry/reports.ts'
 import type { SupplyLists } from '../supply/service.ts'
 import { staffEntity } from '../session/entity.ts'
 import { attemptEntity } from '../attempts/entity.ts'
-import { jobEntity, type JobRow } from './entity.ts'
+import { jobEntity, lookupEntity, type JobRow } from './entity.ts'
 import { experienceOf, keepOutcomes } from './outcomes.ts'
 import { problemOf } from './refusals.ts'
 import { keepEvents, keepSnapshot, lockedJob, type Snapshot } from './statements.ts'
@@ -148,6 +148,8 @@ export class JobLife {
           placeholder(key, now, staffId, catalogId, pricesId),
         )
         const id = Number(identifiers[0]?.['id'])
+        const unnamed = { openedAt: now, jobId: id, customerName: '', imei: null, words: '' }
+        await manager.insert(lookupEntity, unnamed)
         const at = now.toISOString()
         return this.#store(manager, undefined, staffId, now, [
           { kind: 'opened', at, by, id, ticket: `B${1000 + id}`, pricesId, catalogId, experience },
@@ -228,12 +230,13 @@ export class JobLife {
   async #tellOthers(before: JobState, { id, registry }: JobState, staffId: number): Promise<void> {
     const imei = registry.slice(before.registry.length).find(({ answer }) => answer === 'reported')?.imei
     if (!imei) return
-    const others = await this.#database.manager.find(jobEntity, {
-      where: { imei, closedAt: IsNull(), id: Not(id) },
-      select: { id: true, state: true },
-    })
-    for (const { id: other, state } of others) {
-      await this.#ensure(state)
+    const others = await this.#database.manager.query<{ id: number }[]>(
+      `SELECT j.id FROM job_lookup l JOIN jobs j ON j.id = l.job_id
+        WHERE l.imei = ? AND j.closed_at IS NULL AND j.id <> ?`,
+      [imei, id],
+    )
+    for (const { id: other } of others) {
+      await this.#ensure(await this.read(other))
       // One that cannot be told now hears of it with the next command.
       await transact(this.#database, async (manager) =>
         this.#hear(manager, await lockedJob(manager, other), staffId, this.#clock()),
@@ -385,14 +388,11 @@ function placeholder(
     state: {} as JobState,
     station: 'counter',
     device: '',
-    customerName: '',
     modelId: null,
-    imei: null,
     locks: { screen: 'unknown', account: 'unknown', carrier: 'unknown' },
     waits: null,
     allWaits: null,
     dueAt: null,
-    searchText: '',
     closedAt: null,
     wipeSeconds: null,
     firstStartSeconds: null,

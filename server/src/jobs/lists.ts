@@ -1,8 +1,9 @@
 import type { Answer, JobFilter, JobSummary } from '@benevox/contract'
 import type { Station } from '@benevox/core/route'
 import { DateTime } from 'luxon'
-import { type DataSource, type SelectQueryBuilder } from 'typeorm'
-import { jobEntity, type JobRow } from './entity.ts'
+import { folded } from '@benevox/core/supply'
+import { In, type DataSource } from 'typeorm'
+import { jobEntity, lookupEntity, type JobRow, type LookupRow } from './entity.ts'
 
 /** How many jobs a page of a list has, and how many timers are told at once. */
 const PAGE = 50
@@ -19,6 +20,8 @@ const NONE: Record<Station, number> = {
   closed: 0,
 }
 
+type Place = Pick<JobRow, 'openedAt' | 'id'>
+
 /** Jobs by what waits where: read from the columns beside the snapshots, by their indexes. */
 export class JobLists {
   readonly #database: DataSource
@@ -34,13 +37,10 @@ export class JobLists {
     asked: JobFilter & { readonly after?: string | undefined },
     zone: string,
   ): Promise<Answer<'listJobs'>> {
-    const query = this.#those(asked, zone).take(PAGE + 1)
-    if (asked.after) this.#comesAfter(query, asked.after)
-    const rows = await query.getMany()
-    const shown = rows.slice(0, PAGE)
-    const last = rows.length > PAGE ? shown.at(-1) : undefined
+    const found = await this.#found(asked, zone, PAGE + 1, asked.after)
+    const last = found.length > PAGE ? found[PAGE - 1] : undefined
     return {
-      jobs: shown.map(summary),
+      jobs: await this.#summaries(found.slice(0, PAGE)),
       counts: await this.#counts(),
       timers: await this.#timers(),
       after: last ? placeOf(last) : null,
@@ -53,60 +53,72 @@ export class JobLists {
    */
   async *all(asked: JobFilter, zone: string): AsyncGenerator<JobSummary> {
     for (let after: string | undefined; ;) {
-      const query = this.#those(asked, zone).take(AT_ONCE)
-      if (after) this.#comesAfter(query, after)
-      const rows = await query.getMany()
-      yield* rows.map(summary)
-      const last = rows.length === AT_ONCE ? rows.at(-1) : undefined
+      const found = await this.#found(asked, zone, AT_ONCE, after)
+      yield* await this.#summaries(found)
+      const last = found.length === AT_ONCE ? found.at(-1) : undefined
       if (!last) return
       after = placeOf(last)
     }
   }
 
-  /** What holds of each of them, the newest first. Days are those of the shop's zone. */
-  #those(asked: JobFilter, zone: string): SelectQueryBuilder<JobRow> {
-    const query = this.#query().orderBy('job.openedAt', 'DESC').addOrderBy('job.id', 'DESC')
-    const { search = '', station, waits, late, by, from, until } = asked
-    const words = search.toLowerCase().split(/\s+/).filter(Boolean)
-    const isOfAll = by ?? from ?? until ?? SHOWN_BY.map((name) => asked[name]).find(Boolean)
-    const isOpenAlone = !station && words.length === 0 && !isOfAll
-    if (station) query.andWhere('job.station = :station', { station })
-    if (isOpenAlone || waits || late) query.andWhere('job.closedAt IS NULL')
-    words.forEach((word, n) =>
-      query.andWhere(`job.searchText LIKE :word${n}`, {
-        [`word${n}`]: `%${word.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`,
-      }),
+  /** Where the jobs stand of which all holds that is asked, the newest first. */
+  async #found(
+    asked: JobFilter,
+    zone: string,
+    most: number,
+    after: string | undefined,
+  ): Promise<readonly Place[]> {
+    const words = folded(asked.search ?? '')
+      .split(' ')
+      .filter(Boolean)
+    const conditions = [...ofJobs(asked, zone, words.length > 0)]
+    const isOfWordsAlone = words.length > 0 && conditions.length === 0
+    const from =
+      words.length === 0
+        ? 'jobs j'
+        : `job_lookup l${isOfWordsAlone ? '' : ' STRAIGHT_JOIN jobs j ON j.id = l.job_id'}`
+    const [at, id] = words.length === 0 ? ['j.opened_at', 'j.id'] : ['l.opened_at', 'l.job_id']
+    for (const word of words) conditions.push(['LOCATE(?, l.words) > 0', [word]])
+    const place = /^(\d{1,15})-(\d{1,10})$/.exec(after ?? '')
+    if (place) {
+      const ended = new Date(Number(place[1]))
+      conditions.push([`${at} <= ? AND (${at} < ? OR ${id} < ?)`, [ended, ended, Number(place[2])]])
+    }
+    return this.#database.manager.query<Place[]>(
+      `SELECT ${at} AS openedAt, ${id} AS id FROM ${from}
+        WHERE ${conditions.map(([sql]) => sql).join(' AND ') || 'TRUE'}
+        ORDER BY ${at} DESC, ${id} DESC LIMIT ${most}`,
+      conditions.flatMap(([, values]) => values),
     )
-    if (waits) query.andWhere(`JSON_VALUE(job.waits, '$.for') = :waits`, { waits })
-    if (late) query.andWhere('job.dueAt <= :now', { now: new Date() })
-    if (by) query.andWhere('job.openedBy IN (SELECT id FROM staff WHERE name = :by)', { by })
-    const dayStart = (day: string, plus = 0) =>
-      DateTime.fromISO(day, { zone }).plus({ days: plus }).toJSDate()
-    if (from) query.andWhere('job.openedAt >= :from', { from: dayStart(from) })
-    if (until) query.andWhere('job.openedAt < :until', { until: dayStart(until, 1) })
-    return shownBy(query, asked, zone)
   }
 
-  #comesAfter(query: SelectQueryBuilder<JobRow>, after: string): void {
-    const place = /^(\d{1,15})-(\d{1,10})$/.exec(after)
-    if (place)
-      query.andWhere('(job.openedAt < :at OR (job.openedAt = :at AND job.id < :id))', {
-        at: new Date(Number(place[1])),
-        id: Number(place[2]),
-      })
+  /** As lists show them, in the same order. */
+  async #summaries(places: readonly { readonly id: number }[]): Promise<JobSummary[]> {
+    if (places.length === 0) return []
+    const ids = places.map(({ id }) => id)
+    const { manager } = this.#database
+    const [rows, people] = await Promise.all([
+      manager.findBy(jobEntity, { id: In(ids) }),
+      manager.findBy(lookupEntity, { jobId: In(ids) }),
+    ])
+    const rowOf = new Map(rows.map((row) => [row.id, row]))
+    const personOf = new Map(people.map((person) => [person.jobId, person]))
+    return ids.flatMap((id) => {
+      const [row, person] = [rowOf.get(id), personOf.get(id)]
+      return row && person ? [summary(row, person)] : []
+    })
   }
 
   async #timers(): Promise<JobSummary[]> {
-    const rows = await this.#query()
-      .andWhere('job.dueAt IS NOT NULL')
-      // An order of working days waits at its own station.
-      .andWhere(`JSON_VALUE(job.waits, '$.for') NOT IN ('carrier', 'account')`)
-      // What is ready is no clock of the bench until somebody is to be reminded.
-      .andWhere(`(JSON_VALUE(job.waits, '$.for') <> 'fetching' OR job.dueAt <= :now)`, { now: new Date() })
-      .orderBy('job.dueAt', 'ASC')
-      .take(MOST_TIMERS)
-      .getMany()
-    return rows.map(summary)
+    const due = await this.#database.manager.query<{ id: number }[]>(
+      // An order of working days waits at its own station; what is ready is no clock of the bench until somebody is to be reminded.
+      `SELECT id FROM jobs
+        WHERE due_at IS NOT NULL AND JSON_VALUE(waits, '$.for') NOT IN ('carrier', 'account')
+          AND (JSON_VALUE(waits, '$.for') <> 'fetching' OR due_at <= ?)
+        ORDER BY due_at LIMIT ${MOST_TIMERS}`,
+      [new Date()],
+    )
+    return this.#summaries(due)
   }
 
   async #counts(): Promise<Record<Station, number>> {
@@ -115,55 +127,68 @@ export class JobLists {
     )
     return { ...NONE, ...Object.fromEntries(rows.map(({ station, count }) => [station, Number(count)])) }
   }
-
-  #query(): SelectQueryBuilder<JobRow> {
-    return this.#database.manager.createQueryBuilder(jobEntity, 'job')
-  }
 }
 
-/** What figures of the results open: jobs by what was tried on them, how it ended, when they were billed. */
-const SHOWN_BY = ['model', 'family', 'method', 'tried', 'cable', 'outcome', 'billed'] as const
+type Condition = readonly [sql: string, values: readonly unknown[]]
 
-function shownBy(
-  query: SelectQueryBuilder<JobRow>,
-  { model, family, method, tried, cable, outcome, billed }: JobFilter,
-  zone: string,
-): SelectQueryBuilder<JobRow> {
-  const within = (month: string, column: string) =>
-    `${column} >= :${month}From AND ${column} < :${month}Until`
-  const ends = (name: string, month = '') => {
-    const start = DateTime.fromISO(month, { zone })
-    return { [`${name}From`]: start.toJSDate(), [`${name}Until`]: start.plus({ months: 1 }).toJSDate() }
-  }
-  if (model) query.andWhere('job.modelId = :model', { model })
-  const ofAttempts = [
-    family && 'family_id = :family',
-    method && 'method_id = :method',
-    cable && 'cable = :cable',
-    tried && within('tried', 'finished_at'),
-  ].filter(Boolean)
-  if (ofAttempts.length > 0)
-    query.andWhere(`job.id IN (SELECT job_id FROM attempts WHERE ${ofAttempts.join(' AND ')})`, {
-      family,
-      method,
-      cable: Number(cable),
-      ...ends('tried', tried),
-    })
-  if (outcome)
-    query.andWhere('job.id IN (SELECT job_id FROM job_outcomes WHERE outcome_of = :outcome)', { outcome })
-  if (billed)
-    query.andWhere(
-      `job.id IN (SELECT job_id FROM invoices WHERE ${within('billed', 'at')})`,
-      ends('billed', billed),
-    )
-  return query
+/** What is to hold of jobs (`j`), beside the words that are searched for. */
+function* ofJobs(asked: JobFilter, zone: string, isSearched: boolean): Generator<Condition> {
+  const { station, waits, late, by, from, until, model, outcome } = asked
+  const isOfAll = isSearched || station !== undefined || OF_ALL.some((name) => asked[name])
+  if (!isOfAll || waits || late) yield ['j.closed_at IS NULL', []]
+  if (station) yield ['j.station = ?', [station]]
+  if (waits) yield ["JSON_VALUE(j.waits, '$.for') = ?", [waits]]
+  if (late) yield ['j.due_at <= ?', [new Date()]]
+  if (by) yield ['j.opened_by IN (SELECT id FROM staff WHERE name = ?)', [by]]
+  const dayStart = (day: string, plus = 0) => DateTime.fromISO(day, { zone }).plus({ days: plus }).toJSDate()
+  if (from) yield ['j.opened_at >= ?', [dayStart(from)]]
+  if (until) yield ['j.opened_at < ?', [dayStart(until, 1)]]
+  if (model) yield ['j.model_id = ?', [model]]
+  yield* ofAttempts(asked, zone)
+  if (outcome) yield ['j.id IN (SELECT job_id FROM job_outcomes WHERE outcome_of = ?)', [outcome]]
+  if (asked.billed)
+    yield ['j.id IN (SELECT job_id FROM invoices WHERE at >= ? AND at < ?)', within(asked.billed, zone)]
+}
+/** Where one of these is asked, closed jobs are meant too. */
+const OF_ALL = [
+  'by',
+  'from',
+  'until',
+  'model',
+  'family',
+  'method',
+  'tried',
+  'cable',
+  'outcome',
+  'billed',
+] as const
+
+/** One attempt of which all of it holds. */
+function* ofAttempts({ family, method, tried, cable }: JobFilter, zone: string): Generator<Condition> {
+  const conditions: readonly Condition[] = [
+    ...(family ? [['family_id = ?', [family]] as const] : []),
+    ...(method ? [['method_id = ?', [method]] as const] : []),
+    ...(cable ? [['cable = ?', [Number(cable)]] as const] : []),
+    ...(tried ? [['finished_at >= ? AND finished_at < ?', within(tried, zone)] as const] : []),
+  ]
+  if (conditions.length > 0)
+    yield [
+      `j.id IN (SELECT job_id FROM attempts WHERE ${conditions.map(([sql]) => sql).join(' AND ')})`,
+      conditions.flatMap(([, values]) => values),
+    ]
+}
+
+/** A month by the shop's calendar: its first instant, and that of the next. */
+function within(month: string, zone: string): readonly [Date, Date] {
+  const start = DateTime.fromISO(month, { zone })
+  return [start.toJSDate(), start.plus({ months: 1 }).toJSDate()]
 }
 
 /** Where a page ends, and the next begins. */
-const placeOf = ({ openedAt, id }: JobRow): string => `${openedAt.getTime()}-${id}`
+const placeOf = ({ openedAt, id }: Place): string => `${openedAt.getTime()}-${id}`
 
-function summary(row: JobRow): JobSummary {
-  const { id, ticket, version, customerName, station, locks, modelId, device, imei, waits } = row
+function summary(row: JobRow, { customerName, imei }: LookupRow): JobSummary {
+  const { id, ticket, version, station, locks, modelId, device, waits } = row
   return {
     id,
     ticket,

@@ -5,7 +5,7 @@
 import type { JobState } from '@benevox/core/job'
 import type { EntityManager } from 'typeorm'
 import { ProblemError } from '../http/problem.ts'
-import type { JobEventRow, JobRow } from './entity.ts'
+import type { JobEventRow, JobRow, LookupRow } from './entity.ts'
 
 /** A job for whoever changes it, locked until the transaction ends. @throws ProblemError `not-found` */
 export async function lockedJob(manager: EntityManager, id: number): Promise<JobState> {
@@ -16,8 +16,8 @@ export async function lockedJob(manager: EntityManager, id: number): Promise<Job
 }
 
 type NewEvent = Omit<JobEventRow, 'id'>
-/** What a job's events make of its row. */
-export type Snapshot = Omit<JobRow, 'id' | 'key' | 'openedBy'>
+/** What a job's events make of its rows. */
+export type Snapshot = Omit<JobRow, 'id' | 'key' | 'openedBy'> & Omit<LookupRow, 'jobId'>
 
 /** What stands in a column, by its name in the database. */
 type Columns<Row> = Readonly<Record<string, (row: Row) => unknown>>
@@ -42,24 +42,29 @@ const SNAPSHOT: Columns<Snapshot> = {
   state: ({ state }) => JSON.stringify(state),
   station: ({ station }) => station,
   device: ({ device }) => device,
-  customer_name: ({ customerName }) => customerName,
   model_id: ({ modelId }) => modelId,
-  imei: ({ imei }) => imei,
   locks: ({ locks }) => JSON.stringify(locks),
   waits: ({ waits }) => waits && JSON.stringify(waits),
   all_waits: ({ allWaits }) => allWaits && JSON.stringify(allWaits),
   due_at: ({ dueAt }) => dueAt,
-  search_text: ({ searchText }) => searchText,
   closed_at: ({ closedAt }) => closedAt,
   wipe_seconds: ({ wipeSeconds }) => wipeSeconds,
   first_start_seconds: ({ firstStartSeconds }) => firstStartSeconds,
   projection: ({ projection }) => projection,
 }
 
+const LOOKUP: Columns<Snapshot> = {
+  opened_at: ({ openedAt }) => openedAt,
+  customer_name: ({ customerName }) => customerName,
+  imei: ({ imei }) => imei,
+  words: ({ words }) => words,
+}
+
 const KEEP_EVENTS = `INSERT INTO job_events (${Object.keys(EVENT).join(', ')}) VALUES ?`
-const KEEP_SNAPSHOT = `UPDATE jobs SET ${Object.keys(SNAPSHOT)
-  .map((name) => `${name} = ?`)
-  .join(', ')} WHERE id = ?`
+const KEEP_SNAPSHOT = `UPDATE jobs j JOIN job_lookup l ON l.job_id = j.id SET ${[
+  ...Object.keys(SNAPSHOT).map((name) => `j.${name} = ?`),
+  ...Object.keys(LOOKUP).map((name) => `l.${name} = ?`),
+].join(', ')} WHERE j.id = ?`
 
 const valuesOf = <Row>(columns: Columns<Row>, row: Row) => Object.values(columns).map((of) => of(row))
 
@@ -70,5 +75,5 @@ export async function keepEvents(manager: EntityManager, events: readonly NewEve
 
 /** Writes the snapshot of a job with its projections over the one before. */
 export async function keepSnapshot(manager: EntityManager, id: number, job: Snapshot): Promise<void> {
-  await manager.query(KEEP_SNAPSHOT, [...valuesOf(SNAPSHOT, job), id])
+  await manager.query(KEEP_SNAPSHOT, [...valuesOf(SNAPSHOT, job), ...valuesOf(LOOKUP, job), id])
 }

@@ -9,7 +9,7 @@ import { ownDatabase } from '../../test/shop.ts'
 import { configFrom } from '../config.ts'
 import { openDatabase } from '../database/dataSource.ts'
 import { eventOf } from '../jobs/history.ts'
-import { jobEntity, type JobEventRow } from '../jobs/entity.ts'
+import type { JobEventRow } from '../jobs/entity.ts'
 import { keepEvents } from '../jobs/statements.ts'
 
 const AT = '2026-03-02T09:00:00.000Z'
@@ -76,31 +76,22 @@ beforeAll(async () => {
         { kind: 'step-made', step: { key: `m${n}`, at: AT, by: 'Runa', change: CHOSEN } },
       )
     const state = jobOf(events)
-    const { identifiers } = await database.manager.insert(jobEntity, {
-      ticket: `G${n}`,
-      key: `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`,
-      version: state.version,
-      events: events.length,
-      packId: pack,
-      pricesId: prices,
-      openedAt: new Date(state.openedAt),
-      openedBy: staff,
-      state,
-      station: n % 2 ? 'account-lock' : 'carrier-lock',
-      device: '',
-      customerName: '',
-      modelId: null,
-      imei: null,
-      locks: {} as never,
-      waits: null,
-      dueAt: null,
-      searchText: '',
-      closedAt: null,
-      wipeSeconds: null,
-      firstStartSeconds: null,
-      projection: 0,
-    })
-    const jobId = Number(identifiers[0]?.['id'])
+    const { insertId: jobId } = await database.query<{ insertId: number }>(
+      `INSERT INTO jobs (ticket, client_key, version, events, pack_id, price_list_id, opened_at, opened_by, state, station,
+         device, locks, projection) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '', '{}', 0)`,
+      [
+        `G${n}`,
+        `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`,
+        state.version,
+        events.length,
+        pack,
+        prices,
+        new Date(state.openedAt),
+        staff,
+        JSON.stringify(state),
+        n % 2 ? 'account-lock' : 'carrier-lock',
+      ],
+    )
     await keepEvents(
       database.manager,
       events.map((event, nth) => {

@@ -21,8 +21,10 @@ const filter = computed<JobFilter>({
     others.value = rest
   },
 })
-const { jobs, loaded, fault, hasMore, refresh, more } = useJobList(filter)
+const { jobs, loaded, fault, shownOf, hasMore, refresh, more } = useJobList(filter)
 watch(filter, () => void refresh())
+/** What is typed is not yet what is shown: rows are about to move. */
+const isBehind = computed(() => typed.value !== search.value || shownOf.value !== filter.value)
 const groups = computed(() =>
   (['counter', 'bench', 'account-lock', 'carrier-lock', 'hand-back', 'closed'] as const).flatMap(
     (station) => {
@@ -34,7 +36,7 @@ const groups = computed(() =>
 </script>
 
 <template>
-  <main class="flex-1 px-6 py-5">
+  <main class="flex-1 px-6 py-5" :aria-busy="isBehind">
     <div class="mb-4 flex items-end gap-8">
       <h1>{{ say('station.jobs') }}</h1>
       <label class="max-w-xl flex-1">

@@ -1,6 +1,6 @@
 import type { JobFilter, JobSummary } from '@benevox/contract'
 import { useIntervalFn } from '@vueuse/core'
-import { onMounted, ref, type Ref } from 'vue'
+import { onMounted, ref, shallowRef, type Ref } from 'vue'
 import { call } from '../../api/client.ts'
 
 /** More than so many pages nobody scrolls through. */
@@ -14,6 +14,8 @@ export function useJobList(filter: Readonly<Ref<JobFilter>>) {
   const jobs = ref<readonly JobSummary[]>([])
   const loaded = ref(false)
   const fault = ref('')
+  /** What holds of those that are shown: until the answer is there, that of before. */
+  const shownOf = shallowRef<JobFilter>()
   /** Whether there are more than are shown. */
   const hasMore = ref(false)
   let pages = 1
@@ -32,6 +34,7 @@ export function useJobList(filter: Readonly<Ref<JobFilter>>) {
         if (after === null) break
       }
       jobs.value = all
+      shownOf.value = asked
       hasMore.value = after !== null
       loaded.value = true
       fault.value = ''
@@ -45,5 +48,5 @@ export function useJobList(filter: Readonly<Ref<JobFilter>>) {
   }
   onMounted(refresh)
   useIntervalFn(() => void refresh(), 10_000)
-  return { jobs, loaded, fault, hasMore, refresh, more }
+  return { jobs, loaded, fault, shownOf, hasMore, refresh, more }
 }
