@@ -75,6 +75,7 @@ export async function openJobOf(page: Page, customer: string): Promise<void> {
   // Until then the rows of before stand there, and move away under the pointer.
   await expect(page.getByRole('main')).toHaveAttribute('aria-busy', 'false')
   await page.getByRole('link', { name: customer }).click()
+  await expect(page).toHaveURL(/\/\d+$/)
   await expect(page.getByRole('banner')).toContainText(customer)
 }
 

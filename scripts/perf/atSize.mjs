@@ -58,7 +58,7 @@ const bare =
 const PAGE = (where, order = 'j.opened_at DESC, j.id DESC') =>
   `SELECT j.id FROM jobs j WHERE ${where} ORDER BY ${order} LIMIT 51`
 const WORDS = (count) =>
-  `SELECT l.job_id AS id FROM job_lookup l WHERE ${Array.from({ length: count }, () => 'LOCATE(?, l.words) > 0').join(' AND ')}
+  `SELECT l.job_id AS id FROM job_lookup l WHERE ${Array.from({ length: count }, () => 'LOCATE(_latin1 ?, l.words) > 0').join(' AND ')}
    ORDER BY l.opened_at DESC, l.job_id DESC LIMIT 51`
 
 /** @returns rows for a table: what was asked, the server's median in ms, the bare statements', their ratio, what is asked for */
@@ -96,7 +96,16 @@ export async function measureAtSize() {
     await add('list: of a family', '/api/jobs?family=forced-off-data-gate', 50)
     const search = async (name, words) => {
       const path = `/api/jobs?${new URLSearchParams({ search: words.join(' ') })}`
-      await add(`search: ${name}`, path, 100, bare(sql, WORDS(words.length), words))
+      await add(
+        `search: ${name}`,
+        path,
+        100,
+        bare(
+          sql,
+          WORDS(words.length),
+          words.map((word) => Buffer.from(word)),
+        ),
+      )
     }
     await search('an old customer’s two names', [first, second])
     await search('an IMEI', [some.imei])
@@ -109,7 +118,7 @@ export async function measureAtSize() {
     await add('results: 36 months', '/api/results/shop?months=36', 1000)
     await add('results: kit', '/api/cables', 50)
     await add('results: a family', '/api/results?familyId=forced-off-data-gate', 50)
-    await add('what the shop has shown', '/api/experience', 50)
+    await add('what the shop has shown', '/api/experience')
     return { rows, exports: await exportsOf(runa, server.pid) }
   } finally {
     await sql.end()

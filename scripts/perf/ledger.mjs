@@ -14,7 +14,7 @@ const OPEN_EACH = 100
 const SYLLABLES = ['mar', 'ne', 'lo', 'tis', 'ka', 'ren', 'vo', 'bel', 'su', 'dra', 'fen', 'hol', 'ig', 'ost']
 
 /** The same at every start (mulberry32). */
-export function drawn(seed) {
+function drawn(seed) {
   let state = seed
   return () => {
     state = (state + 0x6d2b79f5) | 0
@@ -59,15 +59,20 @@ export async function fillLedger(mariadb, wanted) {
 
 async function templatesIn(sql) {
   const [jobs] = await sql.query('SELECT * FROM jobs')
+  const [people] = await sql.query(
+    'SELECT job_id, customer_name, imei, CAST(words AS BINARY) AS words FROM job_lookup',
+  )
+  const personOf = new Map(people.map((person) => [person.job_id, person]))
   const of = async (table, columns) => {
     const [rows] = await sql.query(`SELECT job_id, ${columns} FROM ${table} ORDER BY 1`)
     return Map.groupBy ? Map.groupBy(rows, (row) => row.job_id) : grouped(rows)
   }
   return {
+    personOf,
     open: jobs.filter(({ closed_at }) => closed_at === null),
     closed: jobs.filter(({ closed_at }) => closed_at !== null),
     events: await of('job_events', 'nth, at, staff_id, kind, detail, personal'),
-    outcomes: await of('job_outcomes', 'outcome_of, worked, family_id'),
+    outcomes: await of('job_outcomes', 'outcome_of, worked, family_id, closed_at'),
     durations: await of('job_durations', 'duration_of, minutes, family_id'),
   }
 }
@@ -79,44 +84,42 @@ function grouped(rows) {
 }
 
 /** A job like one of the demo's, opened at another time. */
-function jobLike({ open, closed, events, outcomes, durations }, random, id, openedAt) {
+function jobLike({ open, closed, personOf, events, outcomes, durations }, random, id, openedAt) {
   const among = id % OPEN_EACH === 0 ? open : closed
   const like = among[Math.floor(random() * among.length)]
+  const person = personOf.get(like.id)
   const moved = openedAt - like.opened_at.getTime()
   const later = (at) => at && new Date(at.getTime() + moved)
   const name = nameFrom(random)
-  const imei = like.imei && imeiFrom(like.imei.slice(0, 8), random)
+  const imei = person.imei && imeiFrom(person.imei.slice(0, 8), random)
   const ticket = `B${1000 + id}`
-  // What the texts of the job say of it.
-  const own = (text) =>
-    [
-      [like.customer_name, name],
-      [like.imei, imei],
-      [like.ticket, ticket],
-    ].reduce((now, [before, after]) => (before ? now.replaceAll(before, after) : now), text)
-  const small = (text) => own(text).toLowerCase()
+  const at = new Date(openedAt)
+  const said = [
+    [person.customer_name, name],
+    [person.imei, imei],
+    [like.ticket, ticket],
+  ].filter(([before]) => before)
+  /** What the texts of the job say of it. */
+  const own = (text) => said.reduce((now, [before, after]) => now.replaceAll(before, after), text)
+  const words = said.reduce(
+    (now, [before, after]) => now.replaceAll(before.toLowerCase(), after.toLowerCase()),
+    person.words.toString(),
+  )
   return {
     row: {
       ...like,
       id,
       ticket,
       client_key: randomUUID(),
-      opened_at: new Date(openedAt),
+      opened_at: at,
       closed_at: later(like.closed_at),
       due_at: later(like.due_at),
-      customer_name: name,
-      imei,
       state: own(textOf(like.state)),
       locks: textOf(like.locks),
       waits: textOf(like.waits),
       all_waits: textOf(like.all_waits),
-      search_text: small(
-        like.search_text
-          .replace(like.customer_name.toLowerCase(), name)
-          .replace(like.imei ?? '-', imei ?? '-')
-          .replace(like.ticket.toLowerCase(), ticket),
-      ),
     },
+    lookup: [at, id, name, imei, Buffer.from(words)],
     events: (events.get(like.id) ?? []).map((event) => [
       id,
       event.nth,
@@ -126,7 +129,13 @@ function jobLike({ open, closed, events, outcomes, durations }, random, id, open
       own(textOf(event.detail)),
       event.personal === null ? null : own(textOf(event.personal)),
     ]),
-    outcomes: (outcomes.get(like.id) ?? []).map((one) => [id, one.outcome_of, one.worked, one.family_id]),
+    outcomes: (outcomes.get(like.id) ?? []).map((one) => [
+      id,
+      one.outcome_of,
+      one.worked,
+      one.family_id,
+      later(one.closed_at),
+    ]),
     durations: (durations.get(like.id) ?? []).map((one) => [id, one.duration_of, one.minutes, one.family_id]),
   }
 }
@@ -163,13 +172,18 @@ async function keepJobs(sql, jobs) {
     if (rows.length > 0) await sql.query(`INSERT INTO ${table} (${columns}) VALUES ?`, [rows])
   }
   await keep(
+    'job_lookup',
+    'opened_at, job_id, customer_name, imei, words',
+    jobs.map(({ lookup }) => lookup),
+  )
+  await keep(
     'job_events',
     'job_id, nth, at, staff_id, kind, detail, personal',
     jobs.flatMap(({ events }) => events),
   )
   await keep(
     'job_outcomes',
-    'job_id, outcome_of, worked, family_id',
+    'job_id, outcome_of, worked, family_id, closed_at',
     jobs.flatMap(({ outcomes }) => outcomes),
   )
   await keep(

@@ -201,8 +201,8 @@ export function mountFiles(
     pdf(response, `card-${family.id}`, await familyCard(inUse, family, words))
   })
   file('shopResults', async ({ response }) => {
-    const text = Buffer.from(JSON.stringify(await results.document(), null, 1))
-    send(response, 'application/json', 'attachment; filename="results.json"', text)
+    response.type('application/json').setHeader('Content-Disposition', 'attachment; filename="results.json"')
+    await pipeline(Readable.from(results.document()), response)
   })
   file('calendar', async ({ params, query, response }) => {
     const calendar = await calendarInUse(database)

@@ -54,7 +54,7 @@ export const ACCOUNT_SHEETS = {
     schema: z.string().trim().max(200),
     field: 'text',
     who: 'customer',
-    isPersonal: true,
+    personal: 'contact',
     tooLateAfter: { someoneSignsIn: true },
   },
   /** Where the previous owner of a second-hand device can be written to. */
@@ -62,7 +62,7 @@ export const ACCOUNT_SHEETS = {
     schema: z.string().trim().max(200),
     field: 'text',
     who: 'customer',
-    isPersonal: true,
+    personal: 'contact',
     when: { is: { complaint: ['second-hand'] } },
   },
   passwordChangedLately: {

@@ -55,6 +55,7 @@ it('what points to a person is what a list that stays must not repeat', () => {
       'imei',
       'imeiSecond',
       'ownershipNote',
+      'registryReason',
       'sellerMail',
       'serialNumber',
     ].toSorted(),

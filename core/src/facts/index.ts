@@ -97,7 +97,7 @@ export const secondsToAsk = (name: Asked): number =>
 
 /** Points to a person: it stays on the job, to go when it must forget; no list that stays repeats it. */
 export const isPersonal = (name: string): boolean =>
-  Object.hasOwn(FACT_SHEETS, name) && sheetOf(name as FactName).isPersonal === true
+  Object.hasOwn(FACT_SHEETS, name) && sheetOf(name as FactName).personal !== undefined
 
 /** Facts as an event list may keep them for good: of a personal one only that it was recorded. */
 export function withoutPersonal(facts: { readonly [Name in FactName]?: Facts[Name] | null }): Readonly<

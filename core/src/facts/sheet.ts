@@ -32,8 +32,8 @@ export interface Sheet<Named = Answers, Value = string | number, Name = string> 
   /** Answers of a device with a radio: where it is known to have none, nobody gives them. */
   readonly cellularOnly?: readonly Value[]
   readonly who: WhoKnows
-  /** Points to a person: it goes when the job must forget, and no list that stays repeats it. */
-  readonly isPersonal?: true
+  /** Points to a person, and in this way: it goes when the job must forget that, and no list that stays repeats it. */
+  readonly personal?: 'contact' | 'imei' | 'text'
   /**
    * What a counter expects before it has asked: the chance of *yes*, also by complaint, or of each answer. Absent where
    * the answers cannot be listed. Common practice, no source; a shop's own record will replace it.

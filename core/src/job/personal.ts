@@ -1,79 +1,183 @@
-import { isPersonal } from '../facts/index.ts'
-import type { JobEvent } from './events.ts'
+import { FACT_NAMES, sheetOf } from '../facts/index.ts'
+import type { JobEvent, JobEventKind } from './events.ts'
 
-/** An event as it is stored: what stays, and what points to a person and can be forgotten later. */
+/**
+ * What of a job points to a person, by how long it may be needed: files that show a right, who somebody is and how they
+ * are reached, numbers of their device, what they have signed, mails, free texts, and what their bills say.
+ */
+export const PERSONAL_KINDS = ['ownership', 'contact', 'imei', 'signature', 'mail', 'text', 'bill'] as const
+export type PersonalKind = (typeof PERSONAL_KINDS)[number]
+
+/** What stands where a text was that is forgotten: in no language, longer than the shortest there may be, and no name. */
+export const FORGOTTEN_TEXT = '··········'
+
+/** A place in an event; `*` is each of a list. */
+interface Part {
+  readonly of: PersonalKind
+  readonly path: string
+  /** What stands there instead, as the fold expects it; undefined: nothing at all. */
+  readonly blank: unknown
+}
+const gone = (of: PersonalKind, ...paths: readonly string[]): readonly Part[] =>
+  paths.map((path) => ({ of, path, blank: undefined }))
+const empty = (of: PersonalKind, ...paths: readonly string[]): readonly Part[] =>
+  paths.map((path) => ({ of, path, blank: '' }))
+const dots = (of: PersonalKind, ...paths: readonly string[]): readonly Part[] =>
+  paths.map((path) => ({ of, path, blank: FORGOTTEN_TEXT }))
+const within = (place: string, parts: readonly Part[]): readonly Part[] =>
+  parts.map((part) => ({ ...part, path: `${place}.${part.path}` }))
+
+const FACTS: readonly Part[] = FACT_NAMES.flatMap((name) => {
+  const { personal } = sheetOf(name)
+  return personal ? gone(personal, name) : []
+})
+const REGISTRY_RECORD = [
+  ...empty('imei', 'imei', 'reference'),
+  ...dots('text', 'asked.where', 'asked.by', 'detail'),
+]
+const BILL = dots('bill', 'lines.*.text', 'lines.*.reason')
+const OWN_LINE = dots('bill', 'text', 'reason')
+const CORRECTION = [...dots('bill', 'reason', 'line.text'), ...within('bill', BILL)]
+const HAND_BACK = [
+  ...empty('contact', 'whoSignsIn'),
+  ...gone('contact', 'fetchedBy'),
+  ...dots('text', 'note', 'condition.note'),
+  ...within('bill', BILL),
+]
+const REMOTE = empty('imei', 'device', 'requestId')
+const CODES: readonly Part[] = [
+  { of: 'imei', path: 'code', blank: null },
+  { of: 'imei', path: 'refusedCodes', blank: [] },
+]
+
+/** Of every event. What is not named here stays for good. */
+const PARTS: Readonly<Record<JobEventKind, readonly Part[]>> = {
+  opened: [],
+  'carried-over': within('job', [
+    ...empty('contact', 'customer.name', 'customer.contact'),
+    ...within('answers', FACTS),
+    ...dots('text', 'intake.note'),
+    ...within('registry.*', REGISTRY_RECORD),
+    ...empty('imei', 'asking.imei'),
+    ...dots('ownership', 'ownershipFiles.*.name'),
+    ...dots('signature', 'agreement.text'),
+    ...dots('text', 'waived.*.reason'),
+    ...gone('imei', 'orders.*.imei'),
+    ...within('orders.*', CODES),
+    ...within('remoteRequests.*', REMOTE),
+    ...within('ownLines.*', OWN_LINE),
+    ...gone('contact', 'told.*.to'),
+    ...within('handBack', HAND_BACK),
+    ...within('corrections.*', CORRECTION),
+  ]),
+  answered: [...gone('contact', 'customer.name', 'customer.contact'), ...within('set', FACTS)],
+  'intake-recorded': dots('text', 'intake.note'),
+  'file-kept': dots('ownership', 'file.name'),
+  'file-removed': [],
+  'registry-asked': empty('imei', 'question.imei'),
+  'registry-said': within('record', REGISTRY_RECORD),
+  'agreement-signed': dots('signature', 'record.text'),
+  'agreement-refused': [],
+  'check-waived': dots('text', 'waived.reason'),
+  'step-made': [],
+  'taken-back': dots('text', 'reason'),
+  'attempt-started': [],
+  'attempt-ended': [],
+  'attempt-told': [],
+  'account-confirmed': [],
+  'order-placed': [...gone('imei', 'imei', 'order.imei'), ...within('order', CODES)],
+  'order-changed': within('change', CODES),
+  'remote-said': REMOTE,
+  'line-added': within('line', OWN_LINE),
+  'payment-taken': [],
+  'customer-told': gone('contact', 'told.to'),
+  'bill-corrected': within('record', CORRECTION),
+  'handed-back': within('record', HAND_BACK),
+}
+
+type Path = readonly (string | number)[]
+/** What was taken out of one place. */
+export type Taken = readonly [path: Path, value: unknown]
+export type Personal = { readonly [Kind in PersonalKind]?: readonly Taken[] }
+
+/** An event as it is stored: what stays, and what points to a person, by kind, each to be forgotten by itself. */
 export interface StoredEvent {
-  readonly kind: JobEvent['kind']
+  readonly kind: JobEventKind
   readonly stays: Readonly<Record<string, unknown>>
-  readonly personal: Readonly<Record<string, unknown>> | null
+  readonly personal: Personal
 }
 
-/** Which parts of an event point to a person. */
-function personalParts(event: JobEvent): readonly string[] {
-  switch (event.kind) {
-    case 'carried-over':
-      return ['job']
-    case 'answered':
-      return ['customer']
-    case 'intake-recorded':
-      return ['intake']
-    case 'file-kept':
-      return ['file']
-    case 'registry-asked':
-      return ['question']
-    case 'registry-said':
-    case 'agreement-signed':
-    case 'handed-back':
-      return ['record']
-    case 'remote-said':
-      return ['device', 'requestId']
-    case 'order-placed':
-      return ['imei']
-    // Free text, with which a person may be meant.
-    case 'line-added':
-      return ['line']
-    case 'bill-corrected':
-      return ['record']
-    case 'customer-told':
-      return ['told']
-    case 'agreement-refused':
-    case 'opened':
-    case 'file-removed':
-    case 'check-waived':
-    case 'step-made':
-    case 'taken-back':
-    case 'attempt-started':
-    case 'attempt-ended':
-    case 'attempt-told':
-    case 'account-confirmed':
-    case 'order-changed':
-    case 'payment-taken':
-      return []
-  }
+interface EventOfBefore extends Pick<StoredEvent, 'kind' | 'stays'> {
+  readonly personal: Readonly<Record<string, unknown>>
 }
+const isTaken = (part: unknown): part is readonly Taken[] => Array.isArray(part)
 
-/** Takes an event apart for storing; `together` is its inverse. */
+/** Takes an event apart for storing; `together` is its inverse as long as nothing is forgotten. */
 export function apart(event: JobEvent): StoredEvent {
-  const { kind, ...rest } = event
-  const names = personalParts(event)
-  const stays: Record<string, unknown> = {}
-  const personal: Record<string, unknown> = {}
-  for (const [name, value] of Object.entries(rest)) {
-    if (value === undefined) continue
-    if (kind === 'answered' && name === 'set') {
-      const answers = Object.entries(value as object)
-      const isAbout = ([fact, said]: readonly [string, unknown]) => said !== null && isPersonal(fact)
-      stays['set'] = Object.fromEntries(answers.filter((one) => !isAbout(one)))
-      const about = answers.filter(isAbout)
-      if (about.length > 0) personal['set'] = Object.fromEntries(about)
-    } else if (names.includes(name)) personal[name] = value
-    else stays[name] = value
-  }
-  return { kind, stays, personal: Object.keys(personal).length > 0 ? personal : null }
+  const { kind, ...rest } = copyOf<Record<string, unknown> & Pick<JobEvent, 'kind'>>(event)
+  return { kind, stays: rest, personal: takenOut(rest, PARTS[kind]) }
 }
 
-export function together({ kind, stays, personal }: StoredEvent): JobEvent {
-  const set = { ...(stays['set'] as object | undefined), ...(personal?.['set'] as object | undefined) }
-  const hasSet = stays['set'] !== undefined || personal?.['set'] !== undefined
-  return { kind, ...stays, ...personal, ...(hasSet ? { set } : {}) } as unknown as JobEvent
+/**
+ * The event with what of it is left: where a kind is missing, what stays is blank there. An event from before kinds were told
+ * apart has whole parts of it instead, by their names.
+ */
+export function together({ kind, stays, personal }: StoredEvent | EventOfBefore): JobEvent {
+  const whole = copyOf<Tree>(stays)
+  for (const [name, taken] of Object.entries(personal))
+    if (isTaken(taken)) for (const [path, value] of taken) putBack(whole, path, value)
+    else
+      whole[name] = name === 'set' ? { ...(whole['set'] as object | undefined), ...(taken as object) } : taken
+  return { kind, ...whole } as unknown as JobEvent
+}
+
+/** The event without these kinds, whatever is left of it. */
+export function forgetting(event: JobEvent, kinds: readonly PersonalKind[]): JobEvent {
+  const { kind, stays, personal } = apart(event)
+  const left = Object.entries(personal).filter(([of]) => !kinds.includes(of as PersonalKind))
+  return together({ kind, stays, personal: Object.fromEntries(left) })
+}
+
+type Tree = Record<string | number, unknown>
+/** Of what is JSON and nothing else. */
+const copyOf = <T = unknown>(value: unknown): T => JSON.parse(JSON.stringify(value)) as T
+
+/** Takes what points to a person out of it, and leaves the blanks there. */
+function takenOut(from: Record<string, unknown>, parts: readonly Part[]): Personal {
+  const personal: { [Kind in PersonalKind]?: Taken[] } = {}
+  for (const { of, path, blank } of parts)
+    for (const place of placesOf(from, path.split('.'))) {
+      const last = place.at(-1) ?? ''
+      const holder = treeAt(from, place.slice(0, -1))
+      const value = holder?.[last]
+      if (!holder || isNothing(value)) continue
+      ;(personal[of] ??= []).push([place, value])
+      if (blank === undefined) Reflect.deleteProperty(holder, last)
+      else holder[last] = copyOf(blank)
+    }
+  return personal
+}
+
+const isNothing = (value: unknown): boolean =>
+  value === undefined || value === null || value === '' || (Array.isArray(value) && value.length === 0)
+
+function treeAt(from: Tree, path: Path): Tree | undefined {
+  let at: unknown = from
+  for (const step of path) at = typeof at === 'object' && at !== null ? (at as Tree)[step] : undefined
+  return typeof at === 'object' && at !== null ? (at as Tree) : undefined
+}
+
+/** Each place there is that a path means. */
+function placesOf(from: Tree, [step, ...rest]: readonly string[], before: Path = []): readonly Path[] {
+  if (step === undefined) return [before]
+  const here = treeAt(from, before)
+  if (!here) return []
+  const steps = step === '*' ? (Array.isArray(here) ? [...here.keys()] : []) : [step]
+  return steps.flatMap((one) => placesOf(from, rest, [...before, one]))
+}
+
+function putBack(whole: Tree, path: Path, value: unknown): void {
+  const holder = treeAt(whole, path.slice(0, -1))
+  const last = path.at(-1)
+  if (holder && last !== undefined) holder[last] = value
 }

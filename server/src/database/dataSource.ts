@@ -30,6 +30,7 @@ import { CancelledInvoices1700000000019 } from '../migrations/0019-cancelled-inv
 import { StatusLinks1700000000020 } from '../migrations/0020-status-links.ts'
 import { WhatJobsTeach1700000000021 } from '../migrations/0021-what-jobs-teach.ts'
 import { WhatIsLookedUp1700000000022 } from '../migrations/0022-what-is-looked-up.ts'
+import { ResultsAtAnySize1700000000023 } from '../migrations/0023-results-at-any-size.ts'
 import { invoiceEntity } from '../hand-back/invoices.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { supplyListEntity } from '../supply/service.ts'
@@ -81,6 +82,7 @@ const MIGRATIONS = [
   StatusLinks1700000000020,
   WhatJobsTeach1700000000021,
   WhatIsLookedUp1700000000022,
+  ResultsAtAnySize1700000000023,
 ]
 
 /** Of mysql2's pool, what is used here. */

@@ -11,6 +11,11 @@ interface InvoiceRow {
   record: Bill
   /** The invoice that this one cancels, of the same amounts. */
   cancels: number | null
+  /** What its lines come to, by what they are for; all of it follows from them. */
+  currency: string
+  workMinor: number
+  feesMinor: number
+  ownMinor: number
 }
 export const invoiceEntity = new EntitySchema<InvoiceRow>({
   name: 'invoices',
@@ -21,8 +26,32 @@ export const invoiceEntity = new EntitySchema<InvoiceRow>({
     staffId: { name: 'staff_id', type: 'int' },
     record: { type: 'json' },
     cancels: { type: 'int', nullable: true },
+    currency: { type: 'char', length: 3 },
+    workMinor: { name: 'work_minor', type: 'int' },
+    feesMinor: { name: 'fees_minor', type: 'int' },
+    ownMinor: { name: 'own_minor', type: 'int' },
   },
 })
+
+/** Of a line of a bill, what it counts as. */
+const KIND_OF: Readonly<Record<Bill['lines'][number]['kind'], 'workMinor' | 'feesMinor' | 'ownMinor'>> = {
+  work: 'workMinor',
+  'registry-report': 'feesMinor',
+  order: 'feesMinor',
+  refund: 'feesMinor',
+  'makers-service': 'feesMinor',
+  own: 'ownMinor',
+  'within-agreed': 'ownMinor',
+}
+/** What the lines of a bill come to, by what they are for. */
+export function sumsOf({
+  currency,
+  lines,
+}: Pick<Bill, 'currency' | 'lines'>): Pick<InvoiceRow, 'currency' | 'workMinor' | 'feesMinor' | 'ownMinor'> {
+  const sums = { currency, workMinor: 0, feesMinor: 0, ownMinor: 0 }
+  for (const { kind, minor } of lines) sums[KIND_OF[kind]] += minor
+  return sums
+}
 
 /**
  * Gives what a job was billed for its number, where there is something to pay: the next after the last, without gaps.
@@ -44,6 +73,7 @@ export async function keepInvoices(
       staffId,
       record,
       cancels,
+      ...sumsOf(record),
     })
   const closed = before.handBack ? undefined : after.handBack
   for (const { bill } of closed ? [closed] : []) if (bill && bill.totalMinor > 0) await keep(bill)

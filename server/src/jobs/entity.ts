@@ -66,8 +66,8 @@ export interface LookupRow {
   jobId: number
   customerName: string
   imei: string | null
-  /** In small letters, accents aside. */
-  words: Buffer | string
+  /** In small letters, accents aside: the bytes of their UTF-8. */
+  words: Buffer
 }
 
 export const lookupEntity = new EntitySchema<LookupRow>({
@@ -77,7 +77,7 @@ export const lookupEntity = new EntitySchema<LookupRow>({
     jobId: { name: 'job_id', type: 'int', primary: true },
     customerName: { name: 'customer_name', type: 'varchar', length: 80 },
     imei: { type: 'char', length: 15, nullable: true },
-    words: { type: 'varbinary', length: 1500, select: false },
+    words: { type: 'varchar', length: 1500, select: false },
   },
 })
 

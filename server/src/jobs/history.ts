@@ -26,7 +26,7 @@ export function eventOf({
   return together({
     kind: kind as JobEvent['kind'],
     stays: { ...detail },
-    personal: personal && { ...personal },
+    personal: { ...personal },
   })
 }
 

@@ -148,7 +148,7 @@ export class JobLife {
           placeholder(key, now, staffId, catalogId, pricesId),
         )
         const id = Number(identifiers[0]?.['id'])
-        const unnamed = { openedAt: now, jobId: id, customerName: '', imei: null, words: '' }
+        const unnamed = { openedAt: now, jobId: id, customerName: '', imei: null, words: Buffer.alloc(0) }
         await manager.insert(lookupEntity, unnamed)
         const at = now.toISOString()
         return this.#store(manager, undefined, staffId, now, [
@@ -347,6 +347,7 @@ export class JobLife {
       openedAt: new Date(job.openedAt),
       state: job,
       ...listed,
+      words: Buffer.from(listed.words),
       closedAt: listed.closedAt === null ? null : new Date(listed.closedAt),
       dueAt: listed.waits === null ? null : new Date(listed.waits.until),
       projection: PROJECTION,

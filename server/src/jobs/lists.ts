@@ -10,6 +10,10 @@ const PAGE = 50
 const MOST_TIMERS = 50
 /** How many rows of a table are read at a time. */
 const AT_ONCE = 500
+/** Up to so many jobs are asked for by their numbers. */
+const FEW = 3000
+/** From so many jobs on a search looks through two halves at a time. */
+const MANY = 20_000
 
 const NONE: Record<Station, number> = {
   counter: 0,
@@ -37,12 +41,16 @@ export class JobLists {
     asked: JobFilter & { readonly after?: string | undefined },
     zone: string,
   ): Promise<Answer<'listJobs'>> {
-    const found = await this.#found(asked, zone, PAGE + 1, asked.after)
+    const [found, counts, timers] = await Promise.all([
+      this.#found(asked, zone, PAGE + 1, asked.after),
+      this.#counts(),
+      this.#timers(),
+    ])
     const last = found.length > PAGE ? found[PAGE - 1] : undefined
     return {
       jobs: await this.#summaries(found.slice(0, PAGE)),
-      counts: await this.#counts(),
-      timers: await this.#timers(),
+      counts,
+      timers,
       after: last ? placeOf(last) : null,
     }
   }
@@ -72,24 +80,60 @@ export class JobLists {
       .split(' ')
       .filter(Boolean)
     const conditions = [...ofJobs(asked, zone, words.length > 0)]
+    for (const beside of besideJobs(asked, zone)) conditions.push(await this.#among(beside))
     const isOfWordsAlone = words.length > 0 && conditions.length === 0
     const from =
       words.length === 0
         ? 'jobs j'
         : `job_lookup l${isOfWordsAlone ? '' : ' STRAIGHT_JOIN jobs j ON j.id = l.job_id'}`
     const [at, id] = words.length === 0 ? ['j.opened_at', 'j.id'] : ['l.opened_at', 'l.job_id']
-    for (const word of words) conditions.push(['LOCATE(?, l.words) > 0', [word]])
+    for (const word of words) conditions.push(['LOCATE(_latin1 ?, l.words) > 0', [Buffer.from(word)]])
     const place = /^(\d{1,15})-(\d{1,10})$/.exec(after ?? '')
     if (place) {
       const ended = new Date(Number(place[1]))
       conditions.push([`${at} <= ? AND (${at} < ? OR ${id} < ?)`, [ended, ended, Number(place[2])]])
     }
-    return this.#database.manager.query<Place[]>(
-      `SELECT ${at} AS openedAt, ${id} AS id FROM ${from}
-        WHERE ${conditions.map(([sql]) => sql).join(' AND ') || 'TRUE'}
-        ORDER BY ${at} DESC, ${id} DESC LIMIT ${most}`,
-      conditions.flatMap(([, values]) => values),
+    const among = (those: readonly Condition[]) =>
+      this.#database.manager.query<Place[]>(
+        `SELECT ${at} AS openedAt, ${id} AS id FROM ${from}
+          WHERE ${those.map(([sql]) => sql).join(' AND ') || 'TRUE'}
+          ORDER BY ${at} DESC, ${id} DESC LIMIT ${most}`,
+        those.flatMap(([, values]) => values),
+      )
+    const middle = words.length > 0 ? await this.#middle() : undefined
+    if (!middle) return among(conditions)
+    // What is in none of them takes a look at each: the newer and the older half at one time.
+    const older = among([...conditions, [`${at} < ?`, [middle]]])
+    // It is waited for only where the newer half has not enough.
+    older.catch(() => undefined)
+    const newer = await among([...conditions, [`${at} >= ?`, [middle]]])
+    return newer.length < most ? [...newer, ...(await older)].slice(0, most) : newer
+  }
+
+  /** When about half of all jobs had been opened; undefined while they are few. */
+  async #middle(): Promise<Date | undefined> {
+    const [row] = await this.#database.manager.query<{ at: Date }[]>(
+      `SELECT opened_at AS at FROM job_lookup
+        WHERE job_id >= (SELECT MAX(job_id) DIV 2 FROM job_lookup HAVING MAX(job_id) >= ${MANY})
+        ORDER BY job_id LIMIT 1`,
     )
+    return row?.at
+  }
+
+  /**
+   * Jobs that have a row in a table beside them: where they are few, by their numbers; else each is looked at by itself, the
+   * newest first, until there are enough.
+   */
+  async #among({ table, where: [sql, values] }: Beside): Promise<Condition> {
+    const few = await this.#database.manager.query<{ job_id: number }[]>(
+      `SELECT DISTINCT job_id FROM ${table} WHERE ${sql} LIMIT ${FEW + 1}`,
+      [...values],
+    )
+    if (few.length === 0) return ['FALSE', []]
+    return few.length <= FEW
+      ? ['j.id IN (?)', [few.map(({ job_id }) => job_id)]]
+      : // With a limit it is not joined: a join reads all of them before it shows the first.
+        [`(SELECT 1 FROM ${table} WHERE job_id = j.id AND ${sql} LIMIT 1)`, values]
   }
 
   /** As lists show them, in the same order. */
@@ -133,7 +177,7 @@ type Condition = readonly [sql: string, values: readonly unknown[]]
 
 /** What is to hold of jobs (`j`), beside the words that are searched for. */
 function* ofJobs(asked: JobFilter, zone: string, isSearched: boolean): Generator<Condition> {
-  const { station, waits, late, by, from, until, model, outcome } = asked
+  const { station, waits, late, by, from, until, model, tried, billed } = asked
   const isOfAll = isSearched || station !== undefined || OF_ALL.some((name) => asked[name])
   if (!isOfAll || waits || late) yield ['j.closed_at IS NULL', []]
   if (station) yield ['j.station = ?', [station]]
@@ -144,11 +188,27 @@ function* ofJobs(asked: JobFilter, zone: string, isSearched: boolean): Generator
   if (from) yield ['j.opened_at >= ?', [dayStart(from)]]
   if (until) yield ['j.opened_at < ?', [dayStart(until, 1)]]
   if (model) yield ['j.model_id = ?', [model]]
-  yield* ofAttempts(asked, zone)
-  if (outcome) yield ['j.id IN (SELECT job_id FROM job_outcomes WHERE outcome_of = ?)', [outcome]]
-  if (asked.billed)
-    yield ['j.id IN (SELECT job_id FROM invoices WHERE at >= ? AND at < ?)', within(asked.billed, zone)]
+  // Nothing is tried on a job, nor billed, before it is opened; a clock may be wrong by a day.
+  for (const month of [tried, billed])
+    if (month) yield ['j.opened_at < ? + INTERVAL 1 DAY', [within(month, zone)[1]]]
 }
+
+/** Jobs that have a row of this kind beside them. */
+interface Beside {
+  readonly table: 'attempts' | 'job_outcomes' | 'invoices'
+  readonly where: Condition
+}
+
+function besideJobs(asked: JobFilter, zone: string): readonly Beside[] {
+  const { outcome, billed } = asked
+  const tried = ofOneAttempt(asked, zone)
+  return [
+    ...(tried ? [{ table: 'attempts', where: tried } as const] : []),
+    ...(outcome ? [{ table: 'job_outcomes', where: ['outcome_of = ?', [outcome]] } as const] : []),
+    ...(billed ? [{ table: 'invoices', where: ['at >= ? AND at < ?', within(billed, zone)] } as const] : []),
+  ]
+}
+
 /** Where one of these is asked, closed jobs are meant too. */
 const OF_ALL = [
   'by',
@@ -164,18 +224,16 @@ const OF_ALL = [
 ] as const
 
 /** One attempt of which all of it holds. */
-function* ofAttempts({ family, method, tried, cable }: JobFilter, zone: string): Generator<Condition> {
+function ofOneAttempt({ family, method, tried, cable }: JobFilter, zone: string): Condition | undefined {
   const conditions: readonly Condition[] = [
     ...(family ? [['family_id = ?', [family]] as const] : []),
     ...(method ? [['method_id = ?', [method]] as const] : []),
     ...(cable ? [['cable = ?', [Number(cable)]] as const] : []),
     ...(tried ? [['finished_at >= ? AND finished_at < ?', within(tried, zone)] as const] : []),
   ]
-  if (conditions.length > 0)
-    yield [
-      `j.id IN (SELECT job_id FROM attempts WHERE ${conditions.map(([sql]) => sql).join(' AND ')})`,
-      conditions.flatMap(([, values]) => values),
-    ]
+  return conditions.length === 0
+    ? undefined
+    : [conditions.map(([sql]) => sql).join(' AND '), conditions.flatMap(([, values]) => values)]
 }
 
 /** A month by the shop's calendar: its first instant, and that of the next. */

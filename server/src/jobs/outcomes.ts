@@ -7,6 +7,7 @@ interface OutcomeRow {
   of: string
   worked: boolean
   familyId: string | null
+  closedAt: Date | null
 }
 
 export const outcomeEntity = new EntitySchema<OutcomeRow>({
@@ -16,6 +17,7 @@ export const outcomeEntity = new EntitySchema<OutcomeRow>({
     of: { name: 'outcome_of', type: 'varchar', length: 24, primary: true },
     worked: { type: 'boolean' },
     familyId: { name: 'family_id', type: 'varchar', length: 48, nullable: true },
+    closedAt: { name: 'closed_at', type: 'datetime', precision: 3, nullable: true },
   },
 })
 
@@ -39,6 +41,7 @@ export const durationEntity = new EntitySchema<DurationRow>({
 const taughtBy = (job: JobState) => ({
   outcomes: [...outcomesOf(job), ...keptOf(job)],
   took: tookOf(job),
+  closedAt: job.handBack?.at ?? null,
 })
 
 /** Keeps how what was tried on a job has ended and how long it took. @param before undefined where that is not known */
@@ -55,7 +58,7 @@ export async function keepOutcomes(
   if (now.outcomes.length > 0)
     await manager.insert(
       outcomeEntity,
-      now.outcomes.map((one) => ({ ...one, ...of })),
+      now.outcomes.map((one) => ({ ...one, ...of, closedAt: now.closedAt && new Date(now.closedAt) })),
     )
   if (now.took.length > 0)
     await manager.insert(
@@ -72,11 +75,11 @@ const MOST_FAMILIES = 60
 
 /** What the newest of the shop's jobs have shown until now. */
 export async function experienceOf(manager: EntityManager): Promise<Experience> {
-  const [outcomes, took, families] = [
-    await countedOutcomes(manager),
-    await measuredDurations(manager),
-    await ofFamilies(manager),
-  ]
+  const [outcomes, took, families] = await Promise.all([
+    countedOutcomes(manager),
+    measuredDurations(manager),
+    ofFamilies(manager),
+  ])
   return experience.parse({
     ...outcomes,
     ...(Object.keys(took).length > 0 ? { took } : {}),

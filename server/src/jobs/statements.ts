@@ -29,7 +29,7 @@ const EVENT: Columns<NewEvent> = {
   staff_id: ({ staffId }) => staffId,
   kind: ({ kind }) => kind,
   detail: ({ detail }) => JSON.stringify(detail),
-  personal: ({ personal }) => personal && JSON.stringify(personal),
+  personal: ({ personal }) => (Object.keys(personal ?? {}).length > 0 ? JSON.stringify(personal) : null),
 }
 
 const SNAPSHOT: Columns<Snapshot> = {

@@ -33,14 +33,26 @@ interface Record {
 }
 const NOTHING: Record = { reached: 0, failed: 0, lastReachedAt: null }
 
+/** Only the newest attempts count: a cable wears. Common practice, no source. */
+const NEWEST = 1000
+
 /** All cables with their records: one question to the database. Only attempts over a computer's link count. */
 async function cablesOf(manager: EntityManager): Promise<Cable[]> {
+  const rows = await manager.find(cableEntity, { order: { number: 'ASC' } })
+  if (rows.length === 0) return []
   const counted = await manager.query<
     { cable: number; reached: string; failed: string; lastReachedAt: Date | null }[]
   >(
     `SELECT cable, SUM(outcome = 'reached') AS reached, SUM(outcome = 'failed') AS failed,
             MAX(IF(outcome = 'reached', finished_at, NULL)) AS lastReachedAt
-       FROM attempts WHERE cable IS NOT NULL AND link = 'computer' GROUP BY cable`,
+       FROM (${rows
+         .map(
+           () =>
+             `(SELECT cable, outcome, finished_at FROM attempts
+                WHERE cable = ? AND link = 'computer' ORDER BY finished_at DESC LIMIT ${NEWEST})`,
+         )
+         .join(' UNION ALL ')}) AS newest GROUP BY cable`,
+    rows.map(({ number }) => number),
   )
   const records = new Map(
     counted.map(({ cable, reached, failed, lastReachedAt }) => [
@@ -48,7 +60,6 @@ async function cablesOf(manager: EntityManager): Promise<Cable[]> {
       { reached: Number(reached), failed: Number(failed), lastReachedAt },
     ]),
   )
-  const rows = await manager.find(cableEntity, { order: { number: 'ASC' } })
   return rows.map((row) => wireCable(row, records.get(row.number) ?? NOTHING))
 }
 

@@ -5,13 +5,15 @@ import {
   type ResultsDocument,
   type RecordedAttempt,
 } from '@benevox/core/results'
-import { In, type DataSource, type EntityManager } from 'typeorm'
+import { In, MoreThan, type DataSource, type EntityManager } from 'typeorm'
 import { transact } from '../database/transact.ts'
 import { attemptEntity, type AttemptRow } from '../attempts/entity.ts'
 import { otherResultEntity } from './entity.ts'
 
 /** Only the newest count: what a family did years ago says little. Common practice, no source. */
-const NEWEST = 2000
+const NEWEST = 500
+/** How many are read at a time. */
+const AT_ONCE = 500
 
 /** What is known of families from attempts: this shop's own, and other shops' that were merged in. */
 export class Results {
@@ -34,13 +36,30 @@ export class Results {
     }
   }
 
-  /** Everything this shop tried, to be shared; nothing in it is personal. */
-  async document(): Promise<ResultsDocument> {
-    const rows = await this.#database.manager.find(attemptEntity, {
-      where: { outcome: In(['reached', 'failed']) },
-      order: { finishedAt: 'ASC' },
-    })
-    return { format: 'benevox-results', formatVersion: 3, attempts: rows.flatMap(ofRow) }
+  /**
+   * Everything this shop tried, as the text of a `ResultsDocument`, to be shared; nothing in it is personal. However many
+   * there are, only so many are in memory.
+   */
+  async *document(): AsyncGenerator<string> {
+    const head: Omit<ResultsDocument, 'attempts'> = { format: 'benevox-results', formatVersion: 3 }
+    yield `${JSON.stringify(head).slice(0, -1)},"attempts":[`
+    let before = ''
+    for (let after = ''; ;) {
+      const rows = await this.#database.manager.find(attemptEntity, {
+        where: { outcome: In(['reached', 'failed']), id: MoreThan(after) },
+        order: { id: 'ASC' },
+        take: AT_ONCE,
+      })
+      const text = rows
+        .flatMap(ofRow)
+        .map((one) => JSON.stringify(one))
+        .join(',\n')
+      if (text !== '') yield `${before}\n${text}`
+      before = ','
+      const last = rows.length === AT_ONCE ? rows.at(-1) : undefined
+      if (!last) return yield '\n]}\n'
+      after = last.id
+    }
   }
 
   /**
@@ -92,12 +111,12 @@ export class Results {
     return known
   }
 
-  /** How long wipes and first starts took on the family's devices, from the jobs that had an attempt of it. */
+  /** How long wipes and first starts took on the family's devices, where both were seen. */
   async #durations(familyId: string): Promise<Pick<FamilyResults, 'wipeSeconds' | 'firstStartSeconds'>> {
     const rows = await this.#database.manager.query<{ wipe: number | null; first: number | null }[]>(
-      `SELECT wipe_seconds AS wipe, first_start_seconds AS first
-         FROM jobs WHERE id IN (SELECT job_id FROM attempts WHERE family_id = ?)
-         ORDER BY id DESC LIMIT ${NEWEST}`,
+      `SELECT j.wipe_seconds AS wipe, j.first_start_seconds AS first
+         FROM job_durations d STRAIGHT_JOIN jobs j ON j.id = d.job_id
+        WHERE d.duration_of = 'wipe-and-start' AND d.family_id = ? ORDER BY d.job_id DESC LIMIT ${NEWEST}`,
       [familyId],
     )
     return {

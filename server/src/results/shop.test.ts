@@ -3,6 +3,8 @@ import { seeded } from '@benevox/core/hand'
 import { experience } from '@benevox/core/results'
 import { DateTime } from 'luxon'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { sumsOf } from '../hand-back/invoices.ts'
+import type { Bill } from '@benevox/core/price'
 import { openShop, Person, type TestShop } from '../../test/shop.ts'
 
 const ZONE = 'Europe/Berlin'
@@ -46,6 +48,11 @@ beforeAll(async () => {
   const { database } = shop
   const jobs: number[] = []
   for (let n = 0; n < 12; n++) jobs.push((await runa.openJob()).id)
+  // Long ago: nothing is tried or billed before its job is opened.
+  await database.query(
+    `UPDATE jobs j JOIN job_lookup l ON l.job_id = j.id
+        SET j.opened_at = NOW() - INTERVAL 3 YEAR, l.opened_at = NOW() - INTERVAL 3 YEAR`,
+  )
   for (const job of jobs)
     for (const of of ['sign-in', 'carrier', 'recovery-reached', 'promise-half'])
       if (random() < 0.6)
@@ -105,8 +112,12 @@ beforeAll(async () => {
       lines,
     }
     billed.push(one)
+    const { currency, workMinor, feesMinor, ownMinor } = sumsOf({
+      currency: 'EUR',
+      lines: lines as unknown as Bill['lines'],
+    })
     await database.query(
-      'INSERT INTO invoices (number, job_id, at, staff_id, record, cancels) VALUES (?, ?, ?, ?, ?, ?)',
+      'INSERT INTO invoices (number, job_id, at, staff_id, record, cancels, currency, work_minor, fees_minor, own_minor) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
       [
         last + n,
         one.jobId,
@@ -114,6 +125,10 @@ beforeAll(async () => {
         staff[0],
         JSON.stringify({ currency: 'EUR', taxRate: 0.19, lines, totalMinor: 0, taxMinor: 0 }),
         one.cancels,
+        currency,
+        workMinor,
+        feesMinor,
+        ownMinor,
       ],
     )
   }

@@ -1,7 +1,6 @@
 import type { ShopResults } from '@benevox/contract'
 import type { Family } from '@benevox/core/catalog'
 import { seeded } from '@benevox/core/hand'
-import type { Bill } from '@benevox/core/price'
 import { changeIn, measuredOf } from '@benevox/core/results'
 import { wipeAndStart } from '@benevox/core/route'
 import { DateTime } from 'luxon'
@@ -55,14 +54,14 @@ export class ShopResultsOf {
   }
 
   async all(): Promise<ShopResults> {
-    return {
-      months: this.#starts.map(nameOf),
-      methods: await this.#methods(),
-      cables: await this.#cables(),
-      wipes: await this.#wipes(),
-      promises: await this.#promises(),
-      income: await this.#income(),
-    }
+    const [methods, cables, wipes, promises, income] = await Promise.all([
+      this.#methods(),
+      this.#cables(),
+      this.#wipes(),
+      this.#promises(),
+      this.#income(),
+    ])
+    return { months: this.#starts.map(nameOf), methods, cables, wipes, promises, income }
   }
 
   get #from(): Date {
@@ -75,14 +74,32 @@ export class ShopResultsOf {
 
   async #methods(): Promise<ShopResults['methods']> {
     const [whose, values] = this.#whose
+    const { manager } = this.#database
+    // Both are read off an index alone: which methods there are, and of each the months asked for.
+    const each = await manager.query<Method[]>(
+      'SELECT family_id AS familyId, method_id AS methodId FROM attempts GROUP BY family_id, method_id',
+    )
+    if (each.length === 0) return []
     const starts = this.#starts.map((start) => Math.floor(start.toSeconds()) + YEAR_0)
-    const rows = await this.#database.manager.query<Row[]>(
-      `SELECT family_id AS familyId, method_id AS methodId,
-              INTERVAL(TO_SECONDS(finished_at), ${starts.join(', ')}) AS nth,
-              COUNT(*) AS attempts, SUM(outcome = 'reached') AS reached
-         FROM attempts WHERE finished_at >= ? AND outcome IN ('reached', 'failed')${whose}
-        GROUP BY family_id, method_id, nth`,
-      [this.#from, ...values],
+    const rows = await manager.query<Row[]>(
+      each
+        .map(
+          () =>
+            `(SELECT ? AS familyId, ? AS methodId, INTERVAL(TO_SECONDS(finished_at), ${starts.join(', ')}) AS nth,
+                COUNT(*) AS attempts, SUM(outcome = 'reached') AS reached
+               FROM attempts FORCE INDEX (attempts_of_method)
+              WHERE family_id = ? AND method_id = ? AND finished_at >= ? AND outcome IN ('reached', 'failed')${whose}
+              GROUP BY nth)`,
+        )
+        .join(' UNION ALL '),
+      each.flatMap(({ familyId, methodId }) => [
+        familyId,
+        methodId,
+        familyId,
+        methodId,
+        this.#from,
+        ...values,
+      ]),
     )
     const methods = new Map<string, Row[]>()
     for (const row of rows) {
@@ -194,8 +211,8 @@ export class ShopResultsOf {
   async #promises(): Promise<ShopResults['promises']> {
     const rows = await this.#database.manager.query<{ of: string; kept: string; missed: string }[]>(
       `SELECT outcome_of AS \`of\`, SUM(o.worked = 1) AS kept, SUM(o.worked = 0) AS missed
-         FROM job_outcomes o JOIN jobs j ON j.id = o.job_id
-        WHERE o.outcome_of IN ('promise-half', 'promise-nine-in-ten', 'promise-supplier') AND j.closed_at >= ?
+         FROM job_outcomes o
+        WHERE o.outcome_of IN ('promise-half', 'promise-nine-in-ten', 'promise-supplier') AND o.closed_at >= ?
         GROUP BY o.outcome_of`,
       [this.#from],
     )
@@ -206,33 +223,31 @@ export class ShopResultsOf {
   }
 
   async #income(): Promise<ShopResults['income']> {
+    const starts = this.#starts.map((start) => Math.floor(start.toSeconds()) + YEAR_0)
+    const sign = 'IF(cancels IS NULL, 1, -1)'
     const rows = await this.#database.manager.query<
-      { at: Date; record: string | Bill; cancels: number | null }[]
-    >('SELECT at, record, cancels FROM invoices WHERE at >= ? ORDER BY number', [this.#from])
-    const months = new Map<string, ShopResults['income'][number]>()
-    for (const { at, record, cancels } of rows) {
-      const bill = typeof record === 'string' ? (JSON.parse(record) as Bill) : record
-      const { currency } = bill
-      const month = nameOf(DateTime.fromJSDate(at, { zone: this.#asked.zone }))
-      const name = `${month} ${currency}`
-      const sum = months.get(name) ?? { month, currency, workMinor: 0, feesMinor: 0, ownMinor: 0 }
-      const sign = cancels === null ? 1 : -1
-      for (const { kind, minor } of bill.lines) sum[KIND_OF[kind]] += sign * minor
-      months.set(name, sum)
-    }
-    return [...months.values()].toSorted((one, other) => (one.month < other.month ? -1 : 1))
+      { nth: number; currency: string; work: string; fees: string; own: string }[]
+    >(
+      `SELECT INTERVAL(TO_SECONDS(at), ${starts.join(', ')}) AS nth, currency, SUM(${sign} * work_minor) AS work,
+              SUM(${sign} * fees_minor) AS fees, SUM(${sign} * own_minor) AS own
+         FROM invoices WHERE at >= ? GROUP BY nth, currency ORDER BY nth, currency`,
+      [this.#from],
+    )
+    return rows.flatMap(({ nth, currency, work, fees, own }) => {
+      const start = this.#starts[nth - 1]
+      return start
+        ? [
+            {
+              month: nameOf(start),
+              currency,
+              workMinor: Number(work),
+              feesMinor: Number(fees),
+              ownMinor: Number(own),
+            },
+          ]
+        : []
+    })
   }
-}
-
-/** Of a line of a bill, what it counts as. */
-const KIND_OF: Readonly<Record<Bill['lines'][number]['kind'], 'workMinor' | 'feesMinor' | 'ownMinor'>> = {
-  work: 'workMinor',
-  'registry-report': 'feesMinor',
-  order: 'feesMinor',
-  refund: 'feesMinor',
-  'makers-service': 'feesMinor',
-  own: 'ownMinor',
-  'within-agreed': 'ownMinor',
 }
 
 const nameOf = (start: DateTime): string => start.toFormat('yyyy-MM')
