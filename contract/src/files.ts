@@ -70,6 +70,20 @@ export const files = {
     query: jobFilter,
     produces: ['text/csv'],
   },
+  wholeShop: {
+    method: 'get',
+    path: '/api/shop.json',
+    says: 'All there is of the shop, for a supervisor; its schema stands at /api/shop.schema.json',
+    produces: ['application/json'],
+  },
+  story: {
+    method: 'get',
+    path: '/api/jobs/:id/story.pdf',
+    says: 'Everything that happened on a job',
+    params: ofJob,
+    query: inLanguage,
+    produces: PDF,
+  },
   letterToCustomer: {
     method: 'get',
     path: '/api/jobs/:id/letter-to-customer.pdf',

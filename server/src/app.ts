@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import { api, openApiDocument, type Route } from '@benevox/contract'
+import { api, openApiDocument, wholeShop, type Route } from '@benevox/contract'
 import { packJsonSchema } from '@benevox/core/catalog'
 import { csrfSync } from 'csrf-sync'
 import express, { type Express, type Request, type RequestHandler } from 'express'
@@ -11,6 +11,7 @@ import expressStaticGzip from 'express-static-gzip'
 import helmet from 'helmet'
 import { pino } from 'pino'
 import type { DataSource } from 'typeorm'
+import { z } from 'zod'
 import { catalogHandlers } from './catalog/routes.ts'
 import { calendarHandlers } from './calendar/routes.ts'
 import { mailHandlers } from './mail/routes.ts'
@@ -88,6 +89,7 @@ export function createApp(
   // What needs no database is answered before anything asks it who is there.
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()))
   app.get('/api/catalog/pack.schema.json', (_request, response) => void response.json(packJsonSchema()))
+  app.get('/api/shop.schema.json', (_request, response) => void response.json(z.toJSONSchema(wholeShop)))
   const small = express.json({ limit: '256kb', strict: true })
   app.use(
     '/api',

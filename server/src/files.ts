@@ -37,7 +37,11 @@ import { tagPdf, tagPng } from './intake/tag.ts'
 import type { JobLife } from './jobs/life.ts'
 import type { JobLists } from './jobs/lists.ts'
 import { jobLines } from './jobs/table.ts'
+import { historyOf } from './jobs/history.ts'
 import { problemOf } from './jobs/refusals.ts'
+import { storyPaper } from './jobs/storyPaper.ts'
+import { wholeShopText } from './jobs/wholeShop.ts'
+import { supervisorOnly } from './session/routes.ts'
 import { laidOut } from './reading/readApart.ts'
 import { aboutJob } from './paper/aboutJob.ts'
 import type { PriceLists } from './prices/service.ts'
@@ -120,6 +124,21 @@ export function mountFiles(
       .setHeader('Content-Disposition', 'attachment; filename="jobs.csv"')
     // A row at a time: whoever reads slowly is waited for, and a table of any length is never whole in memory.
     await pipeline(Readable.from(jobLines(lists.all(query, zone))), response)
+  })
+  file('wholeShop', async ({ request, response }) => {
+    await supervisorOnly(database, request.session.staffId ?? 0, 'exportShop')
+    const now = new Date()
+    response
+      .type('application/json')
+      .setHeader('Content-Disposition', `attachment; filename="shop-${now.toISOString().slice(0, 10)}.json"`)
+    await pipeline(Readable.from(wholeShopText(database, { shop: config.shop, now })), response)
+  })
+  file('story', async ({ params, query, response }) => {
+    const { state, known, paper } = await of(params.id, query.language)
+    const { pack } = await catalog.byId(state.catalogId)
+    const name = (id: string) => pack.models.find((one) => one.id === id)?.name ?? id
+    const events = await historyOf(database, state.id)
+    pdf(response, `story-${state.ticket}`, await storyPaper(paper, state, known, events, name))
   })
   file('letterToCustomer', async ({ params, query, request, response }) => {
     const { state, known, paper } = await of(params.id, query.language)

@@ -7,7 +7,7 @@ import { openShop, Person, READY, type TestShop } from '../test/shop.ts'
 
 const FAMILY = 'nested-menus-touch-at-end'
 /** Of an open job. */
-const PAPERS = ['receipt', 'agreement', 'letter-to-seller', 'activation'] as const
+const PAPERS = ['receipt', 'agreement', 'letter-to-seller', 'activation', 'story'] as const
 const HANDED_BACK = {
   screen: 'on',
   account: 'not-part-of-this-job',

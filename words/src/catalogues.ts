@@ -3078,4 +3078,12 @@ export interface Messages {
   'seenHere.counted': { readonly count: number }
   'seenHere.eightIn10': { readonly from: string | number; readonly to: string | number }
   'seenHere.newest': object
+  'story.title': { readonly ticket: string | number }
+  'story.opened': object
+  'story.openedBy': { readonly at: string | number; readonly person: string | number }
+  'story.closed': object
+  'jobPage.story': object
+  'wholeShop.save': object
+  'wholeShop.about': object
+  'jobs.model': object
 }

@@ -38,6 +38,17 @@ export function eventDetailText(kind: string, detail: Detail, names: CatalogueNa
     .join(' · ')
 }
 
+/** A line of the history, whole. */
+export function storyLine(
+  { kind, detail }: { readonly kind: string; readonly detail: Detail },
+  names: CatalogueNames,
+  words: Words,
+): string {
+  const more = eventDetailText(kind, detail, names, words)
+  const what = eventText({ kind, how: detail['how'] }, words)
+  return more ? words.say('history.line', { what, more }) : what
+}
+
 function partsOf(kind: string, detail: Detail, names: CatalogueNames, words: Words): readonly string[] {
   const { say } = words
   const found = (key: string) => words.find(key) ?? ''

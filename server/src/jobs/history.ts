@@ -1,11 +1,20 @@
 import type { JobEvent as WireEvent } from '@benevox/contract'
 import { releasedBy, together, type JobEvent } from '@benevox/core/job'
 import { withoutPersonal } from '@benevox/core/route'
-import type { JobEventRow } from './entity.ts'
+import type { DataSource } from 'typeorm'
+import { staffEntity } from '../session/entity.ts'
+import { jobEventEntity, type JobEventRow } from './entity.ts'
 
 /** What is no deed of anybody’s is not shown: what a job was before it was kept as events, and a question on its way. */
 export const isShown = ({ kind }: Pick<JobEventRow, 'kind'>): boolean =>
   kind !== 'carried-over' && kind !== 'registry-asked'
+
+/** What happened on a job, line by line. */
+export async function historyOf({ manager }: DataSource, jobId: number): Promise<WireEvent[]> {
+  const names = new Map((await manager.find(staffEntity)).map(({ id, name }) => [id, name]))
+  const rows = await manager.find(jobEventEntity, { where: { jobId }, order: { id: 'ASC' } })
+  return rows.filter(isShown).map((row) => historyLine(row, names.get(row.staffId) ?? ''))
+}
 
 /** An event as the history of a job shows it: who did what when, and nothing that points to a customer. */
 export function historyLine(row: JobEventRow, staffName: string): WireEvent {

@@ -7,8 +7,7 @@ import { ProblemError } from '../http/problem.ts'
 import { staffEntity } from '../session/entity.ts'
 import { invoicesOf } from '../hand-back/invoices.ts'
 import { ownerOfCode } from '../session/routes.ts'
-import { jobEventEntity } from './entity.ts'
-import { historyLine, isShown } from './history.ts'
+import { historyOf } from './history.ts'
 import type { JobLife } from './life.ts'
 import type { JobLists } from './lists.ts'
 import type { PriceLists } from '../prices/service.ts'
@@ -45,14 +44,7 @@ export function jobHandlers(
 
     async listEvents({ params }) {
       await life.read(params.id)
-      const names = new Map((await database.manager.find(staffEntity)).map(({ id, name }) => [id, name]))
-      const rows = await database.manager.find(jobEventEntity, {
-        where: { jobId: params.id },
-        order: { id: 'ASC' },
-      })
-      return {
-        events: rows.filter(isShown).map((row) => historyLine(row, names.get(row.staffId) ?? '')),
-      }
+      return { events: await historyOf(database, params.id) }
     },
 
     recordStep({ params, body, staffId }) {

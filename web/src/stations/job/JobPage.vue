@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { JobEvent } from '@benevox/contract'
-import { eventDetailText, eventText, type CatalogueNames } from '@benevox/words'
+import { storyLine, type CatalogueNames } from '@benevox/words'
 import { computed, ref, watch } from 'vue'
 import { namesIn } from '@benevox/core/catalog'
 import { useCatalog } from '../../api/catalog.ts'
@@ -38,11 +38,6 @@ const names = computed<CatalogueNames>(() => ({
   own: job.found ? namesIn(job.found.family) : {},
   method: (methodId) => job.found?.family.methods.find((one) => one.id === methodId)?.name,
 }))
-function lineText({ kind, detail }: JobEvent): string {
-  const more = eventDetailText(kind, detail, names.value, words)
-  const what = eventText({ kind, how: detail['how'] }, words)
-  return more ? say('history.line', { what, more }) : what
-}
 </script>
 
 <template>
@@ -110,7 +105,15 @@ function lineText({ kind, detail }: JobEvent): string {
               </li>
             </ul>
           </section>
-          <h2 class="mb-1">{{ say('jobPage.history') }}</h2>
+          <div class="mb-1 flex items-baseline gap-4">
+            <h2>{{ say('jobPage.history') }}</h2>
+            <a
+              class="underline"
+              :href="`/api/jobs/${id}/story.pdf?language=${words.language}`"
+              target="_blank"
+              >{{ say('jobPage.story') }}</a
+            >
+          </div>
           <ol class="border-t-2 border-ink">
             <li
               v-for="event in events"
@@ -119,7 +122,7 @@ function lineText({ kind, detail }: JobEvent): string {
             >
               <time class="font-mono" :datetime="event.at">{{ words.instant(event.at) }}</time>
               <b>{{ event.by }}</b>
-              <span>{{ lineText(event) }}</span>
+              <span>{{ storyLine(event, names, words) }}</span>
             </li>
           </ol>
         </section>

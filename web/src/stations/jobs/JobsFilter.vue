@@ -17,6 +17,26 @@ const catalog = useCatalog()
 const families = computed(() =>
   [...(catalog.pack?.families ?? [])].sort((one, other) => one.name.localeCompare(other.name)),
 )
+/** Models by what is typed of their name: so many are offered at most. */
+const MOST_MODELS = 20
+const typedModel = ref('')
+const modelName = ({ maker, name: itsName }: { readonly maker: string; readonly name: string }) =>
+  `${maker} ${itsName}`
+const models = computed(() => {
+  const typed = typedModel.value.trim().toLowerCase()
+  if (typed.length < 2) return []
+  return (catalog.pack?.models ?? [])
+    .filter((one) => modelName(one).toLowerCase().includes(typed))
+    .slice(0, MOST_MODELS)
+})
+/** Only a name that is one of a model chooses. */
+function chooseModel(text: string): void {
+  typedModel.value = text
+  const found = models.value.find((one) => modelName(one).toLowerCase() === text.trim().toLowerCase())
+  if (!found) return
+  set('model', found.id)
+  typedModel.value = ''
+}
 /** What a figure has brought along, and no field of its own shows. */
 const broughtAlong = computed(() => {
   const { method, family, model, tried, cable, outcome, billed } = filter.value
@@ -90,6 +110,20 @@ function forget(one: string): void {
           <option value="">{{ say('jobs.any') }}</option>
           <option v-for="[value, text] in one.answers" :key="value" :value="value">{{ text }}</option>
         </select>
+      </label>
+      <label class="w-44 text-sm text-ink-soft"
+        >{{ say('jobs.model') }}
+        <input
+          class="field !min-h-0"
+          :value="typedModel"
+          list="models-of-list"
+          maxlength="80"
+          autocomplete="off"
+          @input="chooseModel(($event.target as HTMLInputElement).value)"
+        />
+        <datalist id="models-of-list">
+          <option v-for="one in models" :key="one.id" :value="modelName(one)" />
+        </datalist>
       </label>
       <label v-for="end in ['from', 'until'] as const" :key="end" class="w-36 text-sm text-ink-soft"
         >{{ say(`jobs.${end}`) }}

@@ -39,5 +39,9 @@ async function merge(files: FileList | null): Promise<void> {
         @chosen="merge"
       />
     </p>
+    <p v-if="people.isSupervisor" class="mt-3">
+      {{ say('wholeShop.about') }}
+      <a class="underline" href="/api/shop.json" download>{{ say('wholeShop.save') }}</a>
+    </p>
   </section>
 </template>

@@ -1,0 +1,158 @@
+import type { WholeJob, WholeShop } from '@benevox/contract'
+import { MoreThan, type DataSource, type EntityManager } from 'typeorm'
+import { agreementEntity } from '../agreement/entity.ts'
+import { packEntity } from '../catalog/entity.ts'
+import { invoiceEntity } from '../hand-back/invoices.ts'
+import { ownershipDocumentEntity } from '../intake/entity.ts'
+import { cableEntity } from '../kit/entity.ts'
+import { mailEntity } from '../mail/entity.ts'
+import { priceListEntity } from '../prices/service.ts'
+import { reportEntity } from '../registry/reports.ts'
+import { staffEntity } from '../session/entity.ts'
+import { supplyListEntity } from '../supply/service.ts'
+import { jobEntity, jobEventEntity } from './entity.ts'
+import { eventOf } from './history.ts'
+
+/** Jobs that are read at a time; of each all that was kept is in memory. */
+const AT_ONCE = 25
+
+/**
+ * The text of a `WholeShop`, piece by piece, all of it as it is at one instant whatever is written meanwhile. However many jobs
+ * there are, only a few are in memory.
+ */
+export async function* wholeShopText(
+  database: DataSource,
+  { shop, now }: { readonly shop: string; readonly now: Date },
+): AsyncGenerator<string> {
+  const runner = database.createQueryRunner()
+  try {
+    await runner.connect()
+    // Its first question fixes what it sees.
+    await runner.startTransaction('REPEATABLE READ')
+    const { manager } = runner
+    const names = new Map((await manager.find(staffEntity)).map(({ id, name }) => [id, name]))
+    yield `${JSON.stringify(await aboutShop(manager, shop, now)).slice(0, -1)},"catalogues":[`
+    yield* listed(catalogues(manager))
+    yield '],"jobs":['
+    yield* listed(jobs(manager, names))
+    yield ']}\n'
+  } finally {
+    // It has only read.
+    if (runner.isTransactionActive) await runner.rollbackTransaction().catch(() => undefined)
+    await runner.release()
+  }
+}
+
+async function* listed(all: AsyncIterable<object>): AsyncGenerator<string> {
+  let before = '\n'
+  for await (const one of all) {
+    yield `${before}${JSON.stringify(one)}`
+    before = ',\n'
+  }
+}
+
+async function aboutShop(
+  manager: EntityManager,
+  shop: string,
+  now: Date,
+): Promise<Omit<WholeShop, 'jobs' | 'catalogues'>> {
+  const [staff, cables, priceLists, supply, reports] = [
+    await manager.find(staffEntity, { order: { id: 'ASC' } }),
+    await manager.find(cableEntity, { order: { number: 'ASC' } }),
+    await manager.find(priceListEntity, { order: { id: 'ASC' } }),
+    await manager.findOne(supplyListEntity, { where: {}, order: { id: 'DESC' } }),
+    await manager.find(reportEntity),
+  ]
+  return {
+    format: 'benevox-shop',
+    formatVersion: 1,
+    shop,
+    writtenAt: now.toISOString(),
+    staff: staff.map(({ name, isSupervisor }) => ({ name, isSupervisor })),
+    cables: cables.map(({ retiredAt, ...cable }) => ({
+      ...cable,
+      retiredAt: retiredAt?.toISOString() ?? null,
+    })),
+    priceLists: priceLists.map(({ id, createdAt, document }) => ({
+      id,
+      at: createdAt.toISOString(),
+      document,
+    })),
+    suppliers: supply?.document ?? null,
+    reports: reports.map(({ imei, ticket, record }) => ({ ...record, imei, ticket })),
+  }
+}
+
+async function* catalogues(manager: EntityManager): AsyncGenerator<WholeShop['catalogues'][number]> {
+  for (const { id } of await manager.find(packEntity, { select: { id: true }, order: { id: 'ASC' } })) {
+    const { createdAt, document } = await manager.findOneByOrFail(packEntity, { id })
+    yield {
+      id,
+      at: createdAt.toISOString(),
+      document: JSON.parse(document) as object as Record<string, unknown>,
+    }
+  }
+}
+
+async function* jobs(manager: EntityManager, names: ReadonlyMap<number, string>): AsyncGenerator<WholeJob> {
+  for (let after = 0; ;) {
+    const rows = await manager.find(jobEntity, {
+      where: { id: MoreThan(after) },
+      select: { id: true, state: true },
+      order: { id: 'ASC' },
+      take: AT_ONCE,
+    })
+    for (const { id, state } of rows) yield { job: state, ...(await besideOf(manager, id, names)) }
+    const last = rows.length === AT_ONCE ? rows.at(-1) : undefined
+    if (!last) return
+    after = last.id
+  }
+}
+
+async function besideOf(
+  manager: EntityManager,
+  jobId: number,
+  names: ReadonlyMap<number, string>,
+): Promise<Omit<WholeJob, 'job'>> {
+  const order = { id: 'ASC' } as const
+  const [events, agreements, documents, mails, invoices] = [
+    await manager.find(jobEventEntity, { where: { jobId }, order }),
+    await manager.find(agreementEntity, { where: { jobId }, order }),
+    await manager
+      .createQueryBuilder(ownershipDocumentEntity, 'd')
+      .addSelect('d.content')
+      .where({ jobId })
+      .orderBy('d.at')
+      .getMany(),
+    await manager
+      .createQueryBuilder(mailEntity, 'm')
+      .addSelect('m.eml')
+      .where({ jobId })
+      .orderBy('m.id')
+      .getMany(),
+    await manager.find(invoiceEntity, { where: { jobId }, order: { number: 'ASC' } }),
+  ]
+  return {
+    events: events.map((row) => ({
+      at: row.at.toISOString(),
+      by: names.get(row.staffId) ?? '',
+      event: row.nth === null ? { kind: row.kind, ...row.detail } : { ...eventOf(row) },
+    })),
+    signatures: agreements.flatMap(({ at, signature }) =>
+      signature ? [{ at: at.toISOString(), png: signature.toString('base64') }] : [],
+    ),
+    ownershipDocuments: documents.map(({ id, name, type, content }) => ({
+      id,
+      name,
+      type,
+      content: content.toString('base64'),
+    })),
+    mails: mails.map(({ id, at, eml }) => ({ id, at: at.toISOString(), eml: eml.toString('base64') })),
+    invoices: invoices.map(({ number, at, cancels, record }) => ({
+      number,
+      at: at.toISOString(),
+      cancels,
+      bill: { ...record },
+    })),
+  }
+}
