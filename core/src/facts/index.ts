@@ -99,14 +99,14 @@ export const secondsToAsk = (name: Asked): number =>
 export const isPersonal = (name: string): boolean =>
   Object.hasOwn(FACT_SHEETS, name) && sheetOf(name as FactName).personal !== undefined
 
-/** Facts as an event list may keep them for good: of a personal one only that it was recorded. */
+/** Facts as a history may tell them: of a personal one only that it was recorded, but for a reason. */
 export function withoutPersonal(facts: { readonly [Name in FactName]?: Facts[Name] | null }): Readonly<
   Record<string, unknown>
 > {
   return Object.fromEntries(
     Object.entries(facts).map(([name, value]) => [
       name,
-      value !== null && isPersonal(name) ? 'recorded' : value,
+      value !== null && isPersonal(name) && !sheetOf(name as FactName).isReason ? 'recorded' : value,
     ]),
   )
 }

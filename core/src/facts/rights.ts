@@ -125,6 +125,7 @@ export const PAPERS_SHEETS = {
     field: 'text',
     who: 'fetched',
     personal: 'text',
+    isReason: true,
     gate: { when: { is: { registryAnswer: ['no-answer'] } } },
     broughtUpBy: { registryAnswer: ['no-answer'] },
   },

@@ -34,6 +34,8 @@ export interface Sheet<Named = Answers, Value = string | number, Name = string> 
   readonly who: WhoKnows
   /** Points to a person, and in this way: it goes when the job must forget that, and no list that stays repeats it. */
   readonly personal?: 'contact' | 'imei' | 'text'
+  /** Says why something was not done: the history tells it as long as it is there. */
+  readonly isReason?: true
   /**
    * What a counter expects before it has asked: the chance of *yes*, also by complaint, or of each answer. Absent where
    * the answers cannot be listed. Common practice, no source; a shop's own record will replace it.

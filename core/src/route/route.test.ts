@@ -319,12 +319,15 @@ describe('what may stay in a list for good', () => {
         imei: '490154203237518',
         accountAddress: 'x@example.org',
         ownershipNote: null,
+        registryReason: 'No cellular radio',
         battery: 'unknown',
       }),
     ).toEqual({
       imei: 'recorded',
       accountAddress: 'recorded',
       ownershipNote: null,
+      // A reason is told as long as it is there.
+      registryReason: 'No cellular radio',
       battery: 'unknown',
     })
   })

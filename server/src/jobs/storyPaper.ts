@@ -35,8 +35,8 @@ export async function storyPaper(
         widths: [130, '*'],
         body: [
           ...headRows(words, customer, answers, model),
-          row(say('story.opened'), say('story.openedBy', { at: words.instant(openedAt), person: openedBy })),
-          ...(handBack ? [row(say('story.closed'), words.instant(handBack.at))] : []),
+          row(say('story.opened'), say('story.openedBy', { at: words.day(openedAt), person: openedBy })),
+          ...(handBack ? [row(say('story.closed'), words.day(handBack.at))] : []),
         ],
       },
     },

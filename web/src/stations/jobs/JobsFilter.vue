@@ -100,7 +100,7 @@ function forget(one: string): void {
 <template>
   <div class="mb-4 space-y-2">
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2" role="group" :aria-label="say('jobs.filter')">
-      <label v-for="one in choices" :key="one.name" class="w-44 text-sm text-ink-soft"
+      <label v-for="one in choices" :key="one.name" class="w-40 text-sm text-ink-soft"
         >{{ one.label }}
         <select
           class="field !min-h-0"
@@ -111,7 +111,7 @@ function forget(one: string): void {
           <option v-for="[value, text] in one.answers" :key="value" :value="value">{{ text }}</option>
         </select>
       </label>
-      <label class="w-44 text-sm text-ink-soft"
+      <label class="w-40 text-sm text-ink-soft"
         >{{ say('jobs.model') }}
         <input
           class="field !min-h-0"
@@ -125,23 +125,25 @@ function forget(one: string): void {
           <option v-for="one in models" :key="one.id" :value="modelName(one)" />
         </datalist>
       </label>
-      <label v-for="end in ['from', 'until'] as const" :key="end" class="w-36 text-sm text-ink-soft"
-        >{{ say(`jobs.${end}`) }}
-        <input
-          class="field !min-h-0"
-          type="date"
-          :value="filter[end] ?? ''"
-          @change="set(end, ($event.target as HTMLInputElement).value)"
-        />
-      </label>
-      <label class="inline-flex min-h-10 items-center gap-2"
-        ><input
-          type="checkbox"
-          class="size-5 accent-ink"
-          :checked="filter.late === 'yes'"
-          @change="set('late', ($event.target as HTMLInputElement).checked ? 'yes' : '')"
-        />{{ say('jobs.late') }}</label
-      >
+      <div class="flex items-end gap-4">
+        <label v-for="end in ['from', 'until'] as const" :key="end" class="w-36 text-sm text-ink-soft"
+          >{{ say(`jobs.${end}`) }}
+          <input
+            class="field !min-h-0"
+            type="date"
+            :value="filter[end] ?? ''"
+            @change="set(end, ($event.target as HTMLInputElement).value)"
+          />
+        </label>
+        <label class="inline-flex min-h-10 items-center gap-2"
+          ><input
+            type="checkbox"
+            class="size-5 accent-ink"
+            :checked="filter.late === 'yes'"
+            @change="set('late', ($event.target as HTMLInputElement).checked ? 'yes' : '')"
+          />{{ say('jobs.late') }}</label
+        >
+      </div>
     </div>
     <div class="flex flex-wrap items-center gap-x-4 gap-y-1 text-[0.95rem]">
       <button
