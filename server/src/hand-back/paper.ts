@@ -97,23 +97,34 @@ export function warrantyIn(language: string, texts: Readonly<Record<string, stri
   return texts[language] || Object.values(texts).find((text) => text !== '')
 }
 
-/** The hand-back document as a PDF: what was done, each lock, what it cost, what to do next time. */
-export async function handBackPaper(
-  { shop, words, warranty }: PaperOf & { readonly warranty?: string | undefined },
+type Paper = PaperOf & { readonly warranty?: string | undefined }
+const titleOf = ({ say }: Words, { ticket }: JobState): string => say('handBack.title', { ticket })
+
+/** The hand-back document as a PDF. */
+export const handBackPaper = async (
+  paper: Paper,
   job: JobState,
   facts: HandBackFacts,
   model: ModelKnown | undefined,
   invoices: readonly Invoice[],
-): Promise<Buffer> {
+): Promise<Buffer> => pdfOf(titleOf(paper.words, job), handBackContent(paper, job, facts, model, invoices))
+
+/** What stands on it: what was done, each lock, what it cost, what to do next time. */
+export function handBackContent(
+  { shop, words, warranty }: Paper,
+  job: JobState,
+  facts: HandBackFacts,
+  model: ModelKnown | undefined,
+  invoices: readonly Invoice[],
+): Content[] {
   const { say } = words
   const { record } = facts
-  const title = say('handBack.title', { ticket: job.ticket })
   const invoice = invoiceText(invoices, words)
   const returned = record.returned.map((part) => say(`part.${part}`))
   const release = releaseLine(job, words)
   const line = (text: string): Content => ({ stack: [inFonts(text)], margin: [0, 6, 0, 0] })
-  return pdfOf(title, [
-    ...paperTop(shop, title),
+  return [
+    ...paperTop(shop, titleOf(words, job)),
     {
       layout: 'lightHorizontalLines',
       table: {
@@ -161,5 +172,5 @@ export async function handBackPaper(
         inFonts(say('handBack.advice.backup')),
       ],
     },
-  ])
+  ]
 }
