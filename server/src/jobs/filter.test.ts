@@ -116,6 +116,20 @@ describe('the list of jobs', () => {
     }
     expect(isFound).toBeGreaterThan(20)
   })
+  it.each([
+    ['José Muñoz', 'MUNOZ'],
+    ['Ægidius Łoś', 'łos'],
+    ['דוד כהן', 'כהן'],
+    ['Ωμέγα', 'ωμεγ'],
+    ['李 小龙', '小龙'],
+    ['50 %_\\ off', '%_\\'],
+  ])('finds %s by %s, and nobody else', async (name, search) => {
+    const job = await runa.openJob({ complaint: 'freezes' })
+    await runa.ask('PATCH', `/api/jobs/${job.id}/facts`, { version: job.version, customer: { name } })
+    const { jobs } = await list({ search })
+    expect(jobs.map(({ id, customer }) => [id, customer.name])).toEqual([[job.id, name]])
+    await shop.database.query('DELETE FROM job_lookup WHERE job_id = ?', [job.id])
+  })
   it('as a table is read back by another library, and nothing in it is a formula', async () => {
     const response = await fetch(`${shop.address}/api/jobs.csv?from=2000-01-01`, {
       headers: { cookie: runa.cookie },

@@ -61,7 +61,7 @@ const LOOKUP: Columns<Snapshot> = {
 }
 
 const KEEP_EVENTS = `INSERT INTO job_events (${Object.keys(EVENT).join(', ')}) VALUES ?`
-const KEEP_SNAPSHOT = `UPDATE jobs j JOIN job_lookup l ON l.job_id = j.id SET ${[
+const KEEP_SNAPSHOT = `UPDATE jobs j LEFT JOIN job_lookup l ON l.job_id = j.id SET ${[
   ...Object.keys(SNAPSHOT).map((name) => `j.${name} = ?`),
   ...Object.keys(LOOKUP).map((name) => `l.${name} = ?`),
 ].join(', ')} WHERE j.id = ?`
