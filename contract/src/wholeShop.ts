@@ -1,11 +1,14 @@
 import { jobState } from '@benevox/core/job'
 import { priceList } from '@benevox/core/price'
+import { recordedAttempt } from '@benevox/core/results'
 import { supplyList } from '@benevox/core/supply'
 import { z } from 'zod'
 
 const instant = z.iso.datetime()
 /** Bytes as they were kept, in base64. */
 const bytes = z.base64()
+
+const mail = z.strictObject({ id: z.int(), at: instant, eml: bytes })
 
 /** All there is of one job. Its state is the fold of its events. */
 export const wholeJob = z.strictObject({
@@ -18,7 +21,7 @@ export const wholeJob = z.strictObject({
   ownershipDocuments: z.array(
     z.strictObject({ id: z.uuid(), name: z.string(), type: z.string(), content: bytes }),
   ),
-  mails: z.array(z.strictObject({ id: z.int(), at: instant, eml: bytes })),
+  mails: z.array(mail),
   invoices: z.array(
     z.strictObject({ number: z.int(), at: instant, cancels: z.int().nullable(), bill: z.looseObject({}) }),
   ),
@@ -45,6 +48,10 @@ export const wholeShop = z.strictObject({
   suppliers: supplyList.nullable(),
   /** Versions of the catalogue, each as it was taken in. */
   catalogues: z.array(z.strictObject({ id: z.int(), at: instant, document: z.looseObject({}) })),
+  /** Attempts of other shops that were taken in. */
+  resultsOfOthers: z.array(recordedAttempt),
+  /** Mails that belong to no job that is known. */
+  mailsOfNoJob: z.array(mail),
   reports: z.array(z.looseObject({ imei: z.string(), ticket: z.string() })),
   jobs: z.array(wholeJob),
 })

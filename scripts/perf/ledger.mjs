@@ -13,17 +13,6 @@ const OPEN_EACH = 100
 /** Syllables of invented names: some common, most of them rare. */
 const SYLLABLES = ['mar', 'ne', 'lo', 'tis', 'ka', 'ren', 'vo', 'bel', 'su', 'dra', 'fen', 'hol', 'ig', 'ost']
 
-/** The same at every start (mulberry32). */
-function drawn(seed) {
-  let state = seed
-  return () => {
-    state = (state + 0x6d2b79f5) | 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-}
-
 export const connect = ({ port, user, password, database }) =>
   createConnection({ host: '127.0.0.1', port, user, password, database, timezone: 'Z' })
 
@@ -33,10 +22,10 @@ export const connect = ({ port, user, password, database }) =>
  */
 export async function fillLedger(mariadb, wanted) {
   await loadDemo(mariadb, { past: true })
-  const { demoPack } = await programOf('measured')
+  const { demoPack, seeded } = await programOf('measured')
   const sql = await connect(mariadb)
   await sql.query('SET unique_checks = 0, foreign_key_checks = 0')
-  const random = drawn(1130)
+  const random = seeded(1130)
   const templates = await templatesIn(sql)
   const now = Date.now()
   const [[{ last }]] = await sql.query('SELECT MAX(id) AS last FROM jobs')

@@ -28,7 +28,7 @@ export async function measurePapers() {
       for (let round = -1; round < ROUNDS; round++) {
         const from = performance.now()
         let isOver = false
-        const printing = one.file(path).finally(() => (isOver = true))
+        const printing = one.download(path).finally(() => (isOver = true))
         while (!isOver) {
           const asked = performance.now()
           await other.ask('GET', '/api/jobs/1')

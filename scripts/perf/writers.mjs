@@ -28,12 +28,6 @@ export class Person {
     if (answer.csrfToken) this.#token = answer.csrfToken
     return { status: response.status, body: answer }
   }
-  /** A file, read to its end. */
-  async file(path) {
-    const response = await fetch(this.address + path, { headers: { cookie: this.#cookie } })
-    await response.arrayBuffer()
-    return { status: response.status }
-  }
   /** A file of any length: nothing of it is kept. */
   async download(path) {
     const from = performance.now()

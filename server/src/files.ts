@@ -38,6 +38,7 @@ import type { JobLife } from './jobs/life.ts'
 import type { JobLists } from './jobs/lists.ts'
 import { jobLines } from './jobs/table.ts'
 import { historyOf } from './jobs/history.ts'
+import { modelById } from '@benevox/core/catalog'
 import { problemOf } from './jobs/refusals.ts'
 import { storyPaper } from './jobs/storyPaper.ts'
 import { wholeShopText } from './jobs/wholeShop.ts'
@@ -136,7 +137,10 @@ export function mountFiles(
   file('story', async ({ params, query, response }) => {
     const { state, known, paper } = await of(params.id, query.language)
     const { pack } = await catalog.byId(state.catalogId)
-    const name = (id: string) => pack.models.find((one) => one.id === id)?.name ?? id
+    const name = (id: string) => {
+      const model = modelById(pack, id)
+      return model ? `${model.maker} ${model.name}` : ''
+    }
     const events = await historyOf(database, state.id)
     pdf(response, `story-${state.ticket}`, await storyPaper(paper, state, known, events, name))
   })

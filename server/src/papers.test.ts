@@ -1,5 +1,7 @@
-import type { Job } from '@benevox/contract'
-import { LANGUAGES, type Language } from '@benevox/words'
+import type { Answer, Job } from '@benevox/contract'
+import { namesIn } from '@benevox/core/catalog'
+import { surroundingsIn } from '@benevox/core/job'
+import { LANGUAGES, storyLine, wordsIn, type Language } from '@benevox/words'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demoPack } from '../../demo/demoPack.ts'
 import { pdfText, withoutAddress } from '../../e2e/pdfText.ts'
@@ -84,5 +86,22 @@ it('every paper of a job is in the language that was chosen for its customer', a
       const path = `/api/jobs/${id}/${paper}.pdf`
       expect(await read(path), `${paper}, ${customerLanguage}`).toBe(await read(path, customerLanguage))
     }
+  }
+})
+
+it('the story on paper is the history of the page, line by line', async () => {
+  const { model, family } = surroundingsIn(demoPack(), job.facts)
+  const names = {
+    model: () => model?.name ?? '',
+    own: family ? namesIn(family) : {},
+    method: (id: string) => family?.methods.find((one) => one.id === id)?.name,
+  }
+  const letters = (text: string) => text.replace(/[^\p{L}\p{N}]/gu, '')
+  for (const language of LANGUAGES) {
+    const paper = letters(await read(`/api/jobs/${closed.id}/story.pdf`, language))
+    const words = wordsIn(language, { zone: 'Europe/Berlin', country: 'DE' })
+    const { events } = await runa.see<Answer<'listEvents'>>(`/api/jobs/${closed.id}/events`)
+    expect(events.length).toBeGreaterThan(3)
+    for (const event of events) expect(paper).toContain(letters(storyLine(event, names, words)))
   }
 })

@@ -1,5 +1,5 @@
 import { hasName, type JobState } from '@benevox/core/job'
-import { paperTop, row, type PaperOf } from '../paper/head.ts'
+import { paperTop, rowsTable, row, type PaperOf } from '../paper/head.ts'
 import { pdfOf } from '../paper/pdf.ts'
 import { billRows } from './billRows.ts'
 import type { Invoice } from './invoices.ts'
@@ -17,20 +17,12 @@ export async function invoicePaper(
       : say('invoice.cancellation', { number, of: cancels })
   return pdfOf(title, [
     ...paperTop(shop, title),
-    {
-      layout: 'lightHorizontalLines',
-      table: {
-        widths: [130, '*'],
-        body: [
-          row(say('invoice.ofDay'), words.day(at.toISOString())),
-          row(say('document.customer'), hasName(customer) ? customer.name : say('document.notRecorded')),
-          row(say('tray.ticket'), ticket),
-          ...(cancelledBy
-            ? [row(say('bill.invoice'), say('invoice.cancelledBy', { number: cancelledBy }))]
-            : []),
-        ],
-      },
-    },
+    rowsTable([
+      row(say('invoice.ofDay'), words.day(at.toISOString())),
+      row(say('document.customer'), hasName(customer) ? customer.name : say('document.notRecorded')),
+      row(say('tray.ticket'), ticket),
+      ...(cancelledBy ? [row(say('bill.invoice'), say('invoice.cancelledBy', { number: cancelledBy }))] : []),
+    ]),
     {
       layout: 'lightHorizontalLines',
       margin: [0, 16, 0, 0],

@@ -47,7 +47,9 @@ const KIND_OF: Readonly<Record<Bill['lines'][number]['kind'], 'workMinor' | 'fee
 export function sumsOf({
   currency,
   lines,
-}: Pick<Bill, 'currency' | 'lines'>): Pick<InvoiceRow, 'currency' | 'workMinor' | 'feesMinor' | 'ownMinor'> {
+}: Pick<Bill, 'currency'> & {
+  readonly lines: readonly Pick<Bill['lines'][number], 'kind' | 'minor'>[]
+}): Pick<InvoiceRow, 'currency' | 'workMinor' | 'feesMinor' | 'ownMinor'> {
   const sums = { currency, workMinor: 0, feesMinor: 0, ownMinor: 0 }
   for (const { kind, minor } of lines) sums[KIND_OF[kind]] += minor
   return sums

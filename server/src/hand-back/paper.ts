@@ -9,7 +9,7 @@ import {
 } from '@benevox/core/job'
 import { comparedText, lockStatementText, settledText, type Words } from '@benevox/words'
 import type { Content } from 'pdfmake/interfaces'
-import { heading, headRows, paperTop, row, type PaperOf } from '../paper/head.ts'
+import { heading, headRows, paperTop, rowsTable, row, type PaperOf } from '../paper/head.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 import { amountRow, billRows } from './billRows.ts'
 import type { Invoice } from './invoices.ts'
@@ -125,36 +125,21 @@ export function handBackContent(
   const line = (text: string): Content => ({ stack: [inFonts(text)], margin: [0, 6, 0, 0] })
   return [
     ...paperTop(shop, titleOf(words, job)),
-    {
-      layout: 'lightHorizontalLines',
-      table: {
-        widths: [130, '*'],
-        body: [
-          ...headRows(words, job.customer, job.answers, model),
-          row(say('document.checkedIn'), words.day(job.openedAt)),
-          row(say('handBack.handedBack'), words.day(record.at)),
-          ...(invoice ? [row(say('bill.invoice'), invoice)] : []),
-          row(
-            say('handBack.givenBack'),
-            returned.length > 0 ? words.list(returned) : say('handBack.nothing'),
-          ),
-          ...(record.condition
-            ? [row(say('handBack.condition'), comparedText(record.condition, words))]
-            : []),
-          ...(record.fetchedBy ? [row(say('handBack.fetchedBy'), record.fetchedBy)] : []),
-        ],
-      },
-    },
+    rowsTable([
+      ...headRows(words, job.customer, job.answers, model),
+      row(say('document.checkedIn'), words.day(job.openedAt)),
+      row(say('handBack.handedBack'), words.day(record.at)),
+      ...(invoice ? [row(say('bill.invoice'), invoice)] : []),
+      row(say('handBack.givenBack'), returned.length > 0 ? words.list(returned) : say('handBack.nothing')),
+      ...(record.condition ? [row(say('handBack.condition'), comparedText(record.condition, words))] : []),
+      ...(record.fetchedBy ? [row(say('handBack.fetchedBy'), record.fetchedBy)] : []),
+    ]),
     heading(say('handBack.threeLocks'), 16, 4),
-    {
-      layout: 'lightHorizontalLines',
-      table: {
-        widths: [130, '*'],
-        body: LOCKS.map((lock) =>
-          row(say(`document.lock.${lock}`), lockStatementText(record[lock], facts.shownBy[lock], words)),
-        ),
-      },
-    },
+    rowsTable(
+      LOCKS.map((lock) =>
+        row(say(`document.lock.${lock}`), lockStatementText(record[lock], facts.shownBy[lock], words)),
+      ),
+    ),
     ...(record.whoSignsIn ? [line(say('handBack.signsIn', { who: record.whoSignsIn }))] : []),
     ...(release ? [line(release)] : []),
     heading(say('bill.title'), 16, 4),

@@ -4,7 +4,7 @@ import type { Words } from '@benevox/words'
 import type { Known } from '../jobs/life.ts'
 import { conditionSvg } from '../paper/marks.ts'
 import { qrSvg } from './tag.ts'
-import { heading, headRows, paperTop, row, type PaperOf } from '../paper/head.ts'
+import { heading, headRows, paperTop, rowsTable, row, type PaperOf } from '../paper/head.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 
 /**
@@ -31,33 +31,27 @@ export async function intakeReceipt(
   const hasMarks = (intake?.marks.length ?? 0) > 0
   return pdfOf(title, [
     ...paperTop(shop, title),
-    {
-      layout: 'lightHorizontalLines',
-      table: {
-        widths: [130, '*'],
-        body: [
-          ...headRows(words, job.customer, facts, model),
-          row(
-            say('document.checkedIn'),
-            say('receipt.checkedInBy', { day: words.day(job.openedAt), person: job.openedBy }),
-          ),
-          row(say('receipt.leftWithIt'), left.length > 0 ? words.list(left) : say('receipt.nothingElse')),
-          ...(told
-            ? [
-                row(say('document.price'), priceText(told, words)),
-                row(say('receipt.ready'), readyText(told, words)),
-              ]
-            : []),
-          ...(job.payments ?? []).map(({ minor, currency, at, how }) =>
-            row(
-              say('bill.deposit', { day: words.day(at) }),
-              say('history.line', { what: words.money(minor, currency), more: say(`pay.${how}`) }),
-            ),
-          ),
-          ...(intake?.note ? [row(say('receipt.notes'), intake.note)] : []),
-        ],
-      },
-    },
+    rowsTable([
+      ...headRows(words, job.customer, facts, model),
+      row(
+        say('document.checkedIn'),
+        say('receipt.checkedInBy', { day: words.day(job.openedAt), person: job.openedBy }),
+      ),
+      row(say('receipt.leftWithIt'), left.length > 0 ? words.list(left) : say('receipt.nothingElse')),
+      ...(told
+        ? [
+            row(say('document.price'), priceText(told, words)),
+            row(say('receipt.ready'), readyText(told, words)),
+          ]
+        : []),
+      ...(job.payments ?? []).map(({ minor, currency, at, how }) =>
+        row(
+          say('bill.deposit', { day: words.day(at) }),
+          say('history.line', { what: words.money(minor, currency), more: say(`pay.${how}`) }),
+        ),
+      ),
+      ...(intake?.note ? [row(say('receipt.notes'), intake.note)] : []),
+    ]),
     heading(say('receipt.condition'), 16, 6),
     { svg: conditionSvg(family?.kind ?? 'phone', intake?.marks ?? [], letterOf), width: 210 },
     {

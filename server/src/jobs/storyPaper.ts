@@ -3,7 +3,7 @@ import type { JobEvent } from '@benevox/contract'
 import { storyLine, type CatalogueNames } from '@benevox/words'
 import type { JobState } from '@benevox/core/job'
 import type { Content } from 'pdfmake/interfaces'
-import { headRows, heading, paperTop, row, type PaperOf } from '../paper/head.ts'
+import { headRows, heading, paperTop, rowsTable, row, type PaperOf } from '../paper/head.ts'
 import { inFonts, pdfOf } from '../paper/pdf.ts'
 import type { Known } from './life.ts'
 
@@ -29,17 +29,11 @@ export async function storyPaper(
     [words.instant(event.at), event.by, storyLine(event, names, words)].map((text) => inFonts(text))
   return pdfOf(title, [
     ...paperTop(shop, title),
-    {
-      layout: 'lightHorizontalLines',
-      table: {
-        widths: [130, '*'],
-        body: [
-          ...headRows(words, customer, answers, model),
-          row(say('story.opened'), say('story.openedBy', { at: words.day(openedAt), person: openedBy })),
-          ...(handBack ? [row(say('story.closed'), words.day(handBack.at))] : []),
-        ],
-      },
-    },
+    rowsTable([
+      ...headRows(words, customer, answers, model),
+      row(say('story.opened'), say('story.openedBy', { at: words.day(openedAt), person: openedBy })),
+      ...(handBack ? [row(say('story.closed'), words.day(handBack.at))] : []),
+    ]),
     heading(say('jobPage.history'), 18, 6),
     {
       layout: 'lightHorizontalLines',

@@ -1,10 +1,21 @@
 import type { Job, WholeShop } from '@benevox/contract'
-import { jobOf, type JobEvent } from '@benevox/core/job'
+import { jobOf, together, type JobEvent } from '@benevox/core/job'
 import { Ajv2020 } from 'ajv/dist/2020.js'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openShop, Person, type TestShop } from '../../test/shop.ts'
 
+/** What another shop has tried. */
+const OTHERS = {
+  id: '00000000-0000-4000-8000-000000000007',
+  familyId: 'slide-at-dark',
+  methodId: 'slide',
+  modelId: 'any',
+  link: 'none',
+  outcome: 'reached',
+  seen: [],
+  seconds: 20,
+}
 let shop: TestShop
 let runa: Person
 let imke: Person
@@ -26,6 +37,17 @@ beforeAll(async () => {
     priceMinor: 0,
     currency: 'EUR',
   })
+  for (const jobId of [jobs[2]?.id ?? null, null])
+    await shop.database.query(
+      `INSERT INTO mails (job_id, mailbox_name, digest, sender, subject, at, body, eml, why)
+       VALUES (?, ?, NULL, 'a@b.example', 'Re', NOW(), 'text', ?, ?)`,
+      [jobId, `m${jobId}`, `Subject: of ${jobId}`, jobId === null ? 'no-job' : null],
+    )
+  await shop.database.query('INSERT INTO other_results (id, family_id, document) VALUES (?, ?, ?)', [
+    OTHERS.id,
+    OTHERS.familyId,
+    JSON.stringify(OTHERS),
+  ])
   const png = await sharp({ create: { width: 9, height: 9, channels: 3, background: '#a15' } })
     .png()
     .toBuffer()
@@ -56,6 +78,11 @@ describe('the whole shop as one document', () => {
     )) as [{ count: string }]
     expect(whole.jobs.flatMap(({ events }) => events)).toHaveLength(Number(count))
     expect(whole.staff.map(({ name }) => name)).toEqual(['Runa', 'Teo', 'Imke'])
+    expect(whole.resultsOfOthers).toEqual([OTHERS])
+    const texts = (mails: WholeShop['mailsOfNoJob']) =>
+      mails.map(({ eml }) => Buffer.from(eml, 'base64').toString())
+    expect(texts(whole.mailsOfNoJob)).toEqual(['Subject: of null'])
+    expect(texts(whole.jobs[2]?.mails ?? [])).toEqual([`Subject: of ${jobs[2]?.id}`])
     const [kept] = whole.jobs[1]?.ownershipDocuments ?? []
     const served = await fetch(`${shop.address}/api/jobs/${jobs[1]?.id}/ownership-documents/${kept?.id}`, {
       headers: { cookie: runa.cookie },
@@ -77,7 +104,13 @@ describe('the whole shop as one document', () => {
     }
     const whole = await downloading
     for (const { job, events } of whole.jobs)
-      expect(jobOf(events.map(({ event }) => event as unknown as JobEvent))).toEqual(job)
+      expect(
+        jobOf(
+          events.map(({ event }) =>
+            together({ kind: event.kind as JobEvent['kind'], stays: event, personal: {} }),
+          ),
+        ),
+      ).toEqual(job)
   })
 
   it('is for a supervisor, and opens no door', async () => {

@@ -1,5 +1,5 @@
 import type { WholeJob, WholeShop } from '@benevox/contract'
-import { MoreThan, type DataSource, type EntityManager } from 'typeorm'
+import { IsNull, MoreThan, type DataSource, type EntityManager } from 'typeorm'
 import { agreementEntity } from '../agreement/entity.ts'
 import { packEntity } from '../catalog/entity.ts'
 import { invoiceEntity } from '../hand-back/invoices.ts'
@@ -7,6 +7,8 @@ import { ownershipDocumentEntity } from '../intake/entity.ts'
 import { cableEntity } from '../kit/entity.ts'
 import { mailEntity } from '../mail/entity.ts'
 import { priceListEntity } from '../prices/service.ts'
+import { recordedAttempt } from '@benevox/core/results'
+import { otherResultEntity } from '../results/entity.ts'
 import { reportEntity } from '../registry/reports.ts'
 import { staffEntity } from '../session/entity.ts'
 import { supplyListEntity } from '../supply/service.ts'
@@ -15,6 +17,7 @@ import { eventOf } from './history.ts'
 
 /** Jobs that are read at a time; of each all that was kept is in memory. */
 const AT_ONCE = 25
+const ATTEMPTS_AT_ONCE = 500
 
 /**
  * The text of a `WholeShop`, piece by piece, all of it as it is at one instant whatever is written meanwhile. However many jobs
@@ -31,17 +34,27 @@ export async function* wholeShopText(
     await runner.startTransaction('REPEATABLE READ')
     const { manager } = runner
     const names = new Map((await manager.find(staffEntity)).map(({ id, name }) => [id, name]))
-    yield `${JSON.stringify(await aboutShop(manager, shop, now)).slice(0, -1)},"catalogues":[`
-    yield* listed(catalogues(manager))
-    yield '],"jobs":['
-    yield* listed(jobs(manager, names))
-    yield ']}\n'
+    yield JSON.stringify(await aboutShop(manager, shop, now)).slice(0, -1)
+    for (const [name, all] of Object.entries({
+      catalogues: catalogues(manager),
+      resultsOfOthers: resultsOfOthers(manager),
+      mailsOfNoJob: mailsOf(manager, null),
+      jobs: jobs(manager, names),
+    } satisfies Record<Listed, AsyncIterable<object>>)) {
+      yield `,\n"${name}":[`
+      yield* listed(all)
+      yield ']'
+    }
+    yield '}\n'
   } finally {
     // It has only read.
     if (runner.isTransactionActive) await runner.rollbackTransaction().catch(() => undefined)
     await runner.release()
   }
 }
+
+/** What there may be any number of. */
+type Listed = 'catalogues' | 'resultsOfOthers' | 'mailsOfNoJob' | 'jobs'
 
 async function* listed(all: AsyncIterable<object>): AsyncGenerator<string> {
   let before = '\n'
@@ -51,11 +64,7 @@ async function* listed(all: AsyncIterable<object>): AsyncGenerator<string> {
   }
 }
 
-async function aboutShop(
-  manager: EntityManager,
-  shop: string,
-  now: Date,
-): Promise<Omit<WholeShop, 'jobs' | 'catalogues'>> {
+async function aboutShop(manager: EntityManager, shop: string, now: Date): Promise<Omit<WholeShop, Listed>> {
   const [staff, cables, priceLists, supply, reports] = [
     await manager.find(staffEntity, { order: { id: 'ASC' } }),
     await manager.find(cableEntity, { order: { number: 'ASC' } }),
@@ -89,8 +98,43 @@ async function* catalogues(manager: EntityManager): AsyncGenerator<WholeShop['ca
     yield {
       id,
       at: createdAt.toISOString(),
-      document: JSON.parse(document) as object as Record<string, unknown>,
+      document: JSON.parse(document) as Record<string, unknown>,
     }
+  }
+}
+
+async function* resultsOfOthers(
+  manager: EntityManager,
+): AsyncGenerator<WholeShop['resultsOfOthers'][number]> {
+  for (let after = ''; ;) {
+    const rows = await manager.find(otherResultEntity, {
+      where: { id: MoreThan(after) },
+      order: { id: 'ASC' },
+      take: ATTEMPTS_AT_ONCE,
+    })
+    for (const { document } of rows) yield recordedAttempt.parse(document)
+    const last = rows.length === ATTEMPTS_AT_ONCE ? rows.at(-1) : undefined
+    if (!last) return
+    after = last.id
+  }
+}
+
+/** One after the other: a mail may be large. @param jobId null for those of no job */
+async function* mailsOf(
+  manager: EntityManager,
+  jobId: number | null,
+): AsyncGenerator<WholeJob['mails'][number]> {
+  const ids = await manager.find(mailEntity, {
+    where: { jobId: jobId ?? IsNull() },
+    select: { id: true },
+    order: { id: 'ASC' },
+  })
+  for (const { id } of ids) {
+    const { at, eml } = await manager.findOneOrFail(mailEntity, {
+      where: { id },
+      select: { id: true, at: true, eml: true },
+    })
+    yield { id, at: at.toISOString(), eml: eml.toString('base64') }
   }
 }
 
@@ -115,7 +159,7 @@ async function besideOf(
   names: ReadonlyMap<number, string>,
 ): Promise<Omit<WholeJob, 'job'>> {
   const order = { id: 'ASC' } as const
-  const [events, agreements, documents, mails, invoices] = [
+  const [events, agreements, documents, invoices] = [
     await manager.find(jobEventEntity, { where: { jobId }, order }),
     await manager.find(agreementEntity, { where: { jobId }, order }),
     await manager
@@ -124,14 +168,10 @@ async function besideOf(
       .where({ jobId })
       .orderBy('d.at')
       .getMany(),
-    await manager
-      .createQueryBuilder(mailEntity, 'm')
-      .addSelect('m.eml')
-      .where({ jobId })
-      .orderBy('m.id')
-      .getMany(),
     await manager.find(invoiceEntity, { where: { jobId }, order: { number: 'ASC' } }),
   ]
+  const mails: WholeJob['mails'] = []
+  for await (const mail of mailsOf(manager, jobId)) mails.push(mail)
   return {
     events: events.map((row) => ({
       at: row.at.toISOString(),
@@ -147,7 +187,7 @@ async function besideOf(
       type,
       content: content.toString('base64'),
     })),
-    mails: mails.map(({ id, at, eml }) => ({ id, at: at.toISOString(), eml: eml.toString('base64') })),
+    mails,
     invoices: invoices.map(({ number, at, cancels, record }) => ({
       number,
       at: at.toISOString(),

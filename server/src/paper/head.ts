@@ -43,6 +43,12 @@ export const paperTop = (shop: string, title: string): Content[] => [
   { stack: [inFonts(title)], fontSize: 24, bold: true, margin: [0, 4, 0, 14] },
 ]
 
+/** Rows of a name and what it is, as every document has them at its top. */
+export const rowsTable = (body: Content[][]): Content => ({
+  layout: 'lightHorizontalLines',
+  table: { widths: [130, '*'], body },
+})
+
 /** A heading inside a document. */
 export const heading = (text: string, above: number, below: number): Content => ({
   stack: [inFonts(text)],

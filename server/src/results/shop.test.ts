@@ -4,7 +4,6 @@ import { experience } from '@benevox/core/results'
 import { DateTime } from 'luxon'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { sumsOf } from '../hand-back/invoices.ts'
-import type { Bill } from '@benevox/core/price'
 import { openShop, Person, type TestShop } from '../../test/shop.ts'
 
 const ZONE = 'Europe/Berlin'
@@ -112,10 +111,7 @@ beforeAll(async () => {
       lines,
     }
     billed.push(one)
-    const { currency, workMinor, feesMinor, ownMinor } = sumsOf({
-      currency: 'EUR',
-      lines: lines as unknown as Bill['lines'],
-    })
+    const { currency, workMinor, feesMinor, ownMinor } = sumsOf({ currency: 'EUR', lines })
     await database.query(
       'INSERT INTO invoices (number, job_id, at, staff_id, record, cancels, currency, work_minor, fees_minor, own_minor) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
       [

@@ -72,6 +72,12 @@ export class ShopResultsOf {
     return staffId === undefined ? ['', []] : [' AND staff_id = ?', [staffId]]
   }
 
+  /** In which of the months an instant of a column is, counted from 1; 0 before the first. */
+  #monthOf(column: string): string {
+    const starts = this.#starts.map((start) => Math.floor(start.toSeconds()) + YEAR_0)
+    return `INTERVAL(TO_SECONDS(${column}), ${starts.join(', ')})`
+  }
+
   async #methods(): Promise<ShopResults['methods']> {
     const [whose, values] = this.#whose
     const { manager } = this.#database
@@ -80,12 +86,11 @@ export class ShopResultsOf {
       'SELECT family_id AS familyId, method_id AS methodId FROM attempts GROUP BY family_id, method_id',
     )
     if (each.length === 0) return []
-    const starts = this.#starts.map((start) => Math.floor(start.toSeconds()) + YEAR_0)
     const rows = await manager.query<Row[]>(
       each
         .map(
           () =>
-            `(SELECT ? AS familyId, ? AS methodId, INTERVAL(TO_SECONDS(finished_at), ${starts.join(', ')}) AS nth,
+            `(SELECT ? AS familyId, ? AS methodId, ${this.#monthOf('finished_at')} AS nth,
                 COUNT(*) AS attempts, SUM(outcome = 'reached') AS reached
                FROM attempts FORCE INDEX (attempts_of_method)
               WHERE family_id = ? AND method_id = ? AND finished_at >= ? AND outcome IN ('reached', 'failed')${whose}
@@ -223,12 +228,11 @@ export class ShopResultsOf {
   }
 
   async #income(): Promise<ShopResults['income']> {
-    const starts = this.#starts.map((start) => Math.floor(start.toSeconds()) + YEAR_0)
     const sign = 'IF(cancels IS NULL, 1, -1)'
     const rows = await this.#database.manager.query<
       { nth: number; currency: string; work: string; fees: string; own: string }[]
     >(
-      `SELECT INTERVAL(TO_SECONDS(at), ${starts.join(', ')}) AS nth, currency, SUM(${sign} * work_minor) AS work,
+      `SELECT ${this.#monthOf('at')} AS nth, currency, SUM(${sign} * work_minor) AS work,
               SUM(${sign} * fees_minor) AS fees, SUM(${sign} * own_minor) AS own
          FROM invoices WHERE at >= ? GROUP BY nth, currency ORDER BY nth, currency`,
       [this.#from],
