@@ -12,7 +12,7 @@ const server = process.env['BENEVOX_API'] ?? 'http://127.0.0.1:4180'
  * import each other in a circle and start by luck of their order: `noCircles` refuses to build that.
  */
 const WORKED_OUT =
-  /\/core\/src\/(?:decision|diagnosis|method|twin|hand|secret|catalog\/(?!pack|vocabulary|search)|price\/(?!bill|priceList)|route\/(?!facts)|carrier\/(?!steps)|job\/(?!condition|money|records|orders|shown|supplierMail)|clocks\/(?!openingHours))|\/node_modules\/(?:luxon|lru-cache)\//
+  /\/core\/src\/(?:decision|diagnosis|method|twin|hand|secret|catalog\/(?!pack|vocabulary|search)|price\/(?!bill|priceList|retention)|route\/(?!facts)|carrier\/(?!steps)|job\/(?!condition|money|records|orders|shown|supplierMail)|clocks\/(?!openingHours))|\/node_modules\/(?:luxon|lru-cache)\//
 
 export default defineConfig({
   plugins: [firstWords(), vue(), tailwindcss(), noCircles()],

@@ -9,6 +9,7 @@ import { changeFactsBody, job, jobEvent, recordAccountBody, writeToSellerBody } 
 import { addCableBody, cable, retireCableBody } from './kit.ts'
 import { askRemoteBody, remoteUnlock } from './maker.ts'
 import { billRoutes } from './billRoutes.ts'
+import { forgettingRoutes } from './forgettingRoutes.ts'
 import { listRoutes } from './listRoutes.ts'
 import { resultsRoutes } from './shopResults.ts'
 import { statusRoutes } from './statusRoutes.ts'
@@ -256,6 +257,7 @@ export const api = {
   },
   ...orderRoutes,
   ...billRoutes,
+  ...forgettingRoutes,
   ...statusRoutes,
   ...supplyRoutes,
   getCalendar: {

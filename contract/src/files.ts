@@ -84,6 +84,21 @@ export const files = {
     query: inLanguage,
     produces: PDF,
   },
+  copyJson: {
+    method: 'get',
+    path: '/api/jobs/:id/copy.json',
+    says: 'All that is kept of a job, for its customer: a job as it stands in the whole shop’s document',
+    params: ofJob,
+    produces: ['application/json'],
+  },
+  copyPaper: {
+    method: 'get',
+    path: '/api/jobs/:id/copy.pdf',
+    says: 'What is kept of a customer, and everything that happened on their job',
+    params: ofJob,
+    query: inLanguage,
+    produces: PDF,
+  },
   letterToCustomer: {
     method: 'get',
     path: '/api/jobs/:id/letter-to-customer.pdf',

@@ -52,7 +52,8 @@ export const wholeShop = z.strictObject({
   resultsOfOthers: z.array(recordedAttempt),
   /** Mails that belong to no job that is known. */
   mailsOfNoJob: z.array(mail),
-  reports: z.array(z.looseObject({ imei: z.string(), ticket: z.string() })),
+  /** Of devices that were reported: what only their IMEI leads to, and the job on which it was said. */
+  reports: z.array(z.strictObject({ device: z.string().regex(/^[0-9a-f]{64}$/), ticket: z.string() })),
   jobs: z.array(wholeJob),
 })
 export type WholeJob = z.infer<typeof wholeJob>

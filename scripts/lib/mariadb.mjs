@@ -62,6 +62,34 @@ async function replaceFormer(pidFile, dataDir) {
   await until(() => !alive(pid), 180_000, 'stopping the former mariadbd')
 }
 
+/** Of InnoDB's own log, where every change stands until it is written over: of another size it is begun anew. */
+const LOG_BYTES = [100_663_296, 100_667_392]
+
+/** Places where InnoDB keeps what a change needs to be undone, used in turn: what is large enough is freed afterwards, and cleared. */
+const UNDO_SEGMENTS = 128
+
+/**
+ * Done by the database itself at each start, with rights that the application has not: `clear_traces` writes over what is
+ * kept of former values, and begins the log anew.
+ */
+const initSql = (password) =>
+  [
+    'CREATE DATABASE IF NOT EXISTS benevox CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci',
+    `CREATE USER IF NOT EXISTS benevox@'127.0.0.1' IDENTIFIED BY '${password}'`,
+    "GRANT ALL ON `benevox%`.* TO benevox@'127.0.0.1'",
+    'CREATE DATABASE IF NOT EXISTS benevox_upkeep',
+    `CREATE TABLE IF NOT EXISTS benevox_upkeep.filler (id INT NOT NULL PRIMARY KEY, text VARCHAR(7800) CHARACTER SET latin1 NOT NULL) ENGINE=InnoDB`,
+    `INSERT IGNORE INTO benevox_upkeep.filler (id, text) VALUES (1, ''), (2, '')`,
+    `CREATE OR REPLACE DEFINER = root@localhost PROCEDURE benevox_upkeep.clear_traces() SQL SECURITY DEFINER ` +
+      `BEGIN DECLARE n INT DEFAULT 0; ` +
+      `WHILE n < ${UNDO_SEGMENTS * 4} DO ` +
+      `START TRANSACTION; UPDATE benevox_upkeep.filler SET text = REPEAT(CHAR(65 + n % 26), 7800); COMMIT; SET n = n + 1; ` +
+      `END WHILE; ` +
+      `SET GLOBAL innodb_log_file_size = IF(@@GLOBAL.innodb_log_file_size = ${LOG_BYTES[0]}, ${LOG_BYTES[1]}, ${LOG_BYTES[0]}); END`,
+  ]
+    .map((statement) => `${statement};\n`)
+    .join('')
+
 /** How many ports are tried: mariadbd itself says whether one is taken. */
 const MOST_PORTS = 8
 
@@ -120,14 +148,6 @@ async function startOn({ name, fresh, from, port }) {
     if (made.status !== 0) give(`mariadb-install-db failed:\n${made.stdout}${made.stderr}`)
     const password = randomBytes(24).toString('base64url')
     writeFileSync(
-      join(dir, 'init.sql'),
-      `CREATE DATABASE IF NOT EXISTS benevox CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;\n` +
-        `CREATE USER IF NOT EXISTS benevox@'127.0.0.1' IDENTIFIED BY '${password}';\n` +
-        `GRANT ALL ON \`benevox%\`.* TO benevox@'127.0.0.1';\n`,
-      { mode: 0o600 },
-    )
-    if (isRoot) spawnSync('chown', ['mysql', join(dir, 'init.sql')])
-    writeFileSync(
       credentialsFile,
       JSON.stringify({
         user: 'benevox',
@@ -139,6 +159,10 @@ async function startOn({ name, fresh, from, port }) {
     )
     chmodSync(dataDir, 0o700)
   }
+
+  const init = join(dir, 'init.sql')
+  writeFileSync(init, initSql(JSON.parse(readFileSync(credentialsFile, 'utf8')).password), { mode: 0o600 })
+  if (isRoot) spawnSync('chown', ['mysql', init])
 
   const log = join(dir, 'mariadbd.log')
   const logged = existsSync(log) ? statSync(log).size : 0
@@ -155,12 +179,15 @@ async function startOn({ name, fresh, from, port }) {
       '--bind-address=127.0.0.1',
       `--port=${port}`,
       '--skip-name-resolve',
-      `--init-file=${join(dir, 'init.sql')}`,
+      `--init-file=${init}`,
       '--character-set-server=utf8mb4',
       '--collation-server=utf8mb4_unicode_ci',
       '--default-time-zone=+00:00',
       '--innodb-flush-log-at-trx-commit=1',
       '--innodb-doublewrite=1',
+      // What is freed is overwritten with zeros: what was forgotten is in no table, and in nothing kept to undo a change.
+      '--innodb-immediate-scrub-data-uncompressed=ON',
+      `--innodb-log-file-size=${LOG_BYTES[0]}`,
       '--innodb-buffer-pool-size=128M',
       '--sql-mode=STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION',
       '--max-allowed-packet=256M',

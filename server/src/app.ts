@@ -19,6 +19,8 @@ import { Post } from './mail/post.ts'
 import { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
 import { accountHandlers } from './account/routes.ts'
+import { forgettingHandlers } from './forgetting/routes.ts'
+import { Forgetting } from './forgetting/service.ts'
 import { tellingHandlers } from './hand-back/telling.ts'
 import { statusHandlers } from './status/routes.ts'
 import { agreementHandlers } from './agreement/routes.ts'
@@ -46,6 +48,10 @@ import { DatabaseSessionStore } from './session/store.ts'
 import { attemptHandlers } from './attempts/routes.ts'
 
 const SIGN_IN_TRIES = 20
+/** Where a supervisor's code is asked for: nobody tries them out. */
+const WITH_A_CODE = ['gates', 'lines', 'corrections', 'forget', 'hold', 'hold/lift'].map(
+  (what) => `/api/jobs/:id/${what}`,
+)
 const LARGEST_BODY = '64mb'
 const LONGEST_LIST = '4mb'
 const ROUTES = Object.values<Route>(api)
@@ -64,6 +70,7 @@ export function createApp(
   readonly app: Express
   readonly life: JobLife
   readonly post: Post
+  readonly forgetting: Forgetting
   readonly warmUp: () => Promise<void>
 } {
   const app = express()
@@ -132,7 +139,7 @@ export function createApp(
       throw new ProblemError('too-many-entries', { code: 'sign-in-limit' })
     },
   })
-  app.post(['/api/session', '/api/session/switch', '/api/jobs/:id/gates'], limited)
+  app.post(['/api/session', '/api/session/switch', ...WITH_A_CODE], limited)
   app.use('/api', csrfSynchronisedProtection)
   // Fifty jobs are as much as a station's code. No secret is in a list: its length tells nothing of one.
   app.get('/api/jobs', compression())
@@ -148,6 +155,7 @@ export function createApp(
   const results = new Results(database)
   const lists = new JobLists(database)
   const post = new Post(database, life, supply, config)
+  const forgetting = new Forgetting(database, life, prices)
   mount(app, {
     ...sessionHandlers(database, config, generateToken, prices),
     ...catalogHandlers(database, catalog),
@@ -156,6 +164,7 @@ export function createApp(
     ...intakeHandlers(life),
     ...accountHandlers(life, config),
     ...tellingHandlers(database, life, config),
+    ...forgettingHandlers(database, life, forgetting),
     ...registryHandlers(database, config, life, catalog),
     ...priceHandlers(database, prices),
     ...supplyHandlers(database, supply, prices),
@@ -173,7 +182,7 @@ export function createApp(
 
   if (config.web) serveWeb(app, config.web)
   app.use(problemHandler(log))
-  return { app, life, post, warmUp: () => warmUp({ database, catalog, prices, supply, life }) }
+  return { app, life, post, forgetting, warmUp: () => warmUp({ database, catalog, prices, supply, life }) }
 }
 
 /** So many addresses that lead nowhere may be tried from one place in a minute. */

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { files, type FileName, type FileParams, type FileQuery, type FileRoute } from '@benevox/contract'
-import { mayBeTold, routeOf, whatWasToldOn, orderUnderWay } from '@benevox/core/job'
+import { mayBeTold, routeOf, whatWasToldOn, orderUnderWay, type JobState } from '@benevox/core/job'
 import {
   activationLetter,
   agreementText,
@@ -30,6 +30,7 @@ import { invoicesOf } from './hand-back/invoices.ts'
 import { aboutForCustomer, handBackDocument } from './hand-back/telling.ts'
 import { checked } from './http/mount.ts'
 import { isAnswered, ProblemError } from './http/problem.ts'
+import { keysOf, unseal } from './forgetting/keys.ts'
 import { ownershipDocumentEntity } from './intake/entity.ts'
 import { cleanDocument, LARGEST_DOCUMENT } from './intake/ownershipDocument.ts'
 import { intakeReceipt } from './intake/receipt.ts'
@@ -40,8 +41,8 @@ import { jobLines } from './jobs/table.ts'
 import { historyOf } from './jobs/history.ts'
 import { modelById } from '@benevox/core/catalog'
 import { problemOf } from './jobs/refusals.ts'
-import { storyPaper } from './jobs/storyPaper.ts'
-import { wholeShopText } from './jobs/wholeShop.ts'
+import { copyPaper, storyPaper, type Story } from './jobs/storyPaper.ts'
+import { wholeJobOf, wholeShopText } from './jobs/wholeShop.ts'
 import { supervisorOnly } from './session/routes.ts'
 import { laidOut } from './reading/readApart.ts'
 import { aboutJob } from './paper/aboutJob.ts'
@@ -108,7 +109,9 @@ export function mountFiles(
       where: { jobId: state.id },
       order: { id: 'DESC' },
     })
-    const signature = last?.signature ?? null
+    if (state.gone?.includes('signature')) throw new ProblemError('not-found', { code: 'forgotten' })
+    const { signature: key } = await keysOf(database.manager, state.id)
+    const signature = (last?.signature && unseal(key, last.signature)) ?? null
     // In the language in which it was signed, whichever the customer's papers are in today.
     const signed = { ...paper, words: wordsIn(languageFor(agreement.language), known.prices.opening) }
     pdf(response, `agreement-${ticket}`, await agreementPaper(signed, ticket, agreement, signature))
@@ -134,15 +137,32 @@ export function mountFiles(
       .setHeader('Content-Disposition', `attachment; filename="shop-${now.toISOString().slice(0, 10)}.json"`)
     await pipeline(Readable.from(wholeShopText(database, { shop: config.shop, now })), response)
   })
+  const storyOf = async ({ id, catalogId }: JobState): Promise<Story> => {
+    const { pack } = await catalog.byId(catalogId)
+    return {
+      events: await historyOf(database, id),
+      modelName: (modelId) => {
+        const model = modelById(pack, modelId)
+        return model ? `${model.maker} ${model.name}` : ''
+      },
+    }
+  }
   file('story', async ({ params, query, response }) => {
     const { state, known, paper } = await of(params.id, query.language)
-    const { pack } = await catalog.byId(state.catalogId)
-    const name = (id: string) => {
-      const model = modelById(pack, id)
-      return model ? `${model.maker} ${model.name}` : ''
-    }
-    const events = await historyOf(database, state.id)
-    pdf(response, `story-${state.ticket}`, await storyPaper(paper, state, known, events, name))
+    pdf(response, `story-${state.ticket}`, await storyPaper(paper, state, known, await storyOf(state)))
+  })
+  file('copyJson', async ({ params, response }) => {
+    const state = await life.read(params.id)
+    const copy = Buffer.from(JSON.stringify(await wholeJobOf(database, state), null, 2))
+    send(response, 'application/json', `attachment; filename="copy-${state.ticket}.json"`, copy)
+  })
+  file('copyPaper', async ({ params, query, response }) => {
+    const { state, known, paper } = await of(params.id, query.language)
+    const mails = await database.manager.find(mailEntity, {
+      where: { jobId: state.id, forgottenAt: IsNull() },
+      order: { id: 'ASC' },
+    })
+    pdf(response, `copy-${state.ticket}`, await copyPaper(paper, state, known, await storyOf(state), mails))
   })
   file('letterToCustomer', async ({ params, query, request, response }) => {
     const { state, known, paper } = await of(params.id, query.language)
@@ -195,7 +215,7 @@ export function mountFiles(
   })
   file('mail', async ({ params, response }) => {
     const mail = await database.manager.findOne(mailEntity, {
-      where: { id: params.mailId, jobId: params.id },
+      where: { id: params.mailId, jobId: params.id, forgottenAt: IsNull() },
       select: { id: true, eml: true },
     })
     if (!mail) throw new ProblemError('not-found', { code: 'no-such-mail' })

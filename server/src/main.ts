@@ -6,10 +6,11 @@ import { keepConnections } from './http/connections.ts'
 
 const config = configFrom(process.env)
 const database = await openDatabase(config)
-const { app, life, post, warmUp } = createApp(config, database)
+const { app, life, post, forgetting, warmUp } = createApp(config, database)
 await life.reproject()
 await warmUp()
 post.begin()
+forgetting.begin()
 const server = keepConnections(app.listen(config.port, '127.0.0.1'))
 server.on('listening', () => console.log(`listening on ${(server.address() as AddressInfo).port}`))
 server.on('error', (error: NodeJS.ErrnoException) => {
@@ -20,6 +21,7 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 
 const stop = () => {
   post.end()
+  forgetting.end()
   server.close(() => void database.destroy().then(() => process.exit(0)))
   server.closeIdleConnections()
   setTimeout(() => process.exit(0), 5000).unref()

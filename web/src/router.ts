@@ -48,6 +48,7 @@ export const router = createRouter({
     { path: '/mails', component: page('mails') },
     { path: '/settings', component: page('settings') },
     { path: '/settings/suppliers', component: page('supply') },
+    { path: '/settings/forgetting', component: page('forgetting') },
     { path: '/playbook', component: page('playbook') },
     { path: '/playbook/exchange', component: page('exchange') },
     { path: '/playbook/teach', component: page('teach') },

@@ -24,7 +24,7 @@ export function agreementText(
   { ticket, device }: AgreementSubject,
   { language, say, money }: Words,
 ): AgreementText {
-  const { storage, account, carrier, mostMinor, currency } = terms
+  const { storage, account, carrier, mostMinor, currency, documentsDays } = terms
   return {
     language,
     title: say('agreement.title'),
@@ -39,7 +39,13 @@ export function agreementText(
       mostMinor === 0 ? say('agreement.free') : say('agreement.price', { most: money(mostMinor, currency) }),
       say('agreement.notBypassed'),
       say('agreement.noSecrets'),
-      say('agreement.documentsKept'),
+      documentsDays === undefined
+        ? say('agreement.documentsKept')
+        : say('agreement.forgetting', {
+            documents: documentsDays,
+            person: terms.personDays ?? documentsDays,
+            bill: terms.billDays ?? documentsDays,
+          }),
     ],
     agree: say('agreement.agree'),
   }

@@ -3086,4 +3086,69 @@ export interface Messages {
   'wholeShop.save': object
   'wholeShop.about': object
   'jobs.model': object
+  'agreement.forgetting': { readonly documents: number; readonly person: number; readonly bill: number }
+  'personalKind.ownership': object
+  'personalKind.contact': object
+  'personalKind.imei': object
+  'personalKind.signature': object
+  'personalKind.mail': object
+  'personalKind.text': object
+  'personalKind.bill': object
+  'copy.title': { readonly ticket: string | number }
+  'copy.kept': object
+  'copy.until': { readonly kind: string | number; readonly date: string | number }
+  'document.forgotten': object
+  'event.hold-placed': object
+  'event.hold-lifted': object
+  'event.forgotten-days-over': object
+  'event.forgotten-asked': object
+  'copyTaken.given': object
+  'copyTaken.not-wanted': object
+  'refusal.not-closed': object
+  'refusal.on-hold': { readonly since: string | number }
+  'refusal.not-on-hold': object
+  'refusal.nothing-to-forget': object
+  'problem.forgotten': object
+  'flaw.must.texts-first': object
+  'kept.title': object
+  'kept.open': object
+  'kept.until': { readonly date: string | number }
+  'kept.held': { readonly since: string | number; readonly person: string | number; readonly reason: string | number }
+  'kept.all': object
+  'kept.forgotten': { readonly date: string | number; readonly kinds: string | number }
+  'kept.copy': object
+  'kept.paper': object
+  'kept.file': object
+  'kept.ask': object
+  'kept.hold': object
+  'kept.lift': object
+  'kept.why': object
+  'kept.whyHint': object
+  'kept.place': object
+  'kept.cancel': object
+  'kept.gone': { readonly kinds: string | number }
+  'kept.older': object
+  'kept.took': object
+  'kept.notWanted': object
+  'kept.forget': object
+  'kept.billsStay': { readonly date: string | number }
+  'forgetting.title': object
+  'forgetting.about': object
+  'forgetting.law': object
+  'forgetting.days': { readonly kind: string | number }
+  'forgetting.newJobs': object
+  'forgetting.link': object
+  'forgetting.last': { readonly at: string | number; readonly jobs: number; readonly mails: number }
+  'forgetting.never': object
+  'forgetting.logNotCleared': object
+  'forgetting.next': object
+  'forgetting.nextOf': { readonly shown: string | number; readonly count: string | number }
+  'forgetting.none': object
+  'forgetting.job': object
+  'forgetting.what': object
+  'forgetting.when': object
+  'forgetting.held': object
+  'forgetting.noneHeld': object
+  'doing.forgetting': object
+  'doing.hold': object
 }

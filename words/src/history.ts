@@ -1,6 +1,7 @@
 import type { AskedBy } from '@benevox/core/carrier'
 import type { KeyId, LinkKind, OwnNames } from '@benevox/core/catalog'
 import type { NotHeld, RegistryRecord } from '@benevox/core/job'
+import type { PersonalKind } from '@benevox/core/price'
 import type { FactName, RouteAction } from '@benevox/core/route'
 import { keyText, linkText, signsText } from './names.ts'
 import { registryTexts } from './registry.ts'
@@ -161,6 +162,17 @@ function partsOf(kind: string, detail: Detail, names: CatalogueNames, words: Wor
       const total = totalMinor === undefined ? undefined : words.money(Number(totalMinor), text(currency))
       return [total ?? say('invoice.noneStands'), text(detail['reason']), text(detail['by'])]
     }
+    case 'hold-placed':
+      return [text(detail['reason']), text(detail['by'])]
+    case 'hold-lifted':
+      return [text(detail['by'])]
+    case 'forgotten-days-over':
+    case 'forgotten-asked':
+      return [
+        kindsText((detail['kinds'] ?? []) as readonly PersonalKind[], words),
+        found(`copyTaken.${text(detail['copy'])}`),
+        text(detail['by']),
+      ]
     case 'payment-taken':
       return [
         words.money(Number(detail['minor']), text(detail['currency'])),
@@ -175,6 +187,10 @@ function partsOf(kind: string, detail: Detail, names: CatalogueNames, words: Wor
       return []
   }
 }
+
+/** Kinds of what points to a person, as a list. */
+export const kindsText = (kinds: readonly PersonalKind[], { say, list }: Words): string =>
+  list(kinds.map((kind) => say(`personalKind.${kind}`)))
 
 const byMail = (detail: Detail, { say }: Words): readonly string[] =>
   detail['byMail'] === true ? [say('writtenBy.mail')] : []

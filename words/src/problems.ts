@@ -111,6 +111,8 @@ export function refusalText(refusal: Refusal, words: Words): string {
       return say('refusal.nothing-to-tell', { what: refusal.what })
     case 'how-paid':
       return say('refusal.how-paid', { due: words.money(Math.abs(refusal.dueMinor), refusal.currency) })
+    case 'on-hold':
+      return say('refusal.on-hold', { since: words.day(refusal.since) })
     case 'other-currency':
       return say('refusal.other-currency', { currency: refusal.currency })
     default:

@@ -22,6 +22,7 @@ export const MUST = [
   'staff-code',
   'version-or-told',
   'days-rise',
+  'texts-first',
   'mail-address',
   'document-by-mail',
   'say-what-differs',

@@ -9,6 +9,7 @@ import type {
   Attempt,
   Customer,
   CustomerTold,
+  Forgotten,
   HandBackRecord,
   IntakeRecord,
   OwnershipFile,
@@ -19,6 +20,12 @@ import type {
 
 /** Answers to set; null takes one back. */
 export type FactValues = { readonly [Name in FactName]?: Facts[Name] | null }
+
+/** Whoever answers for something, by their own code. */
+export interface Supervisor {
+  readonly name: string
+  readonly isSupervisor: boolean
+}
 
 type Signed = Extract<AgreementRecord, { kind: 'signed' }>
 
@@ -67,8 +74,7 @@ export type Command =
       readonly kind: 'waive-check'
       readonly check: WaivedCheck['check']
       readonly reason: string
-      /** The person who answers for it, by their own code. */
-      readonly supervisor: { readonly name: string; readonly isSupervisor: boolean }
+      readonly supervisor: Supervisor
     }
   | {
       readonly kind: 'step'
@@ -125,7 +131,7 @@ export type Command =
   | {
       readonly kind: 'add-line'
       readonly line: Omit<OwnLine, 'by' | 'at'>
-      readonly supervisor: { readonly name: string; readonly isSupervisor: boolean }
+      readonly supervisor: Supervisor
       readonly noSecret?: readonly string[] | undefined
     }
   | { readonly kind: 'take-payment'; readonly payment: Omit<Payment, 'by' | 'at'> }
@@ -135,7 +141,7 @@ export type Command =
       readonly kind: 'correct-bill'
       /** Cancelled, and nothing in its place. */
       readonly isCancelled: boolean
-      readonly supervisor: { readonly name: string; readonly isSupervisor: boolean }
+      readonly supervisor: Supervisor
       /** What the new bill comes to, as it was shown; 0 where none is made. */
       readonly totalMinor: number
       /** How the difference changes hands; nothing where there is none. */
@@ -148,6 +154,20 @@ export type Command =
       readonly paid?: PaidHow | 'later' | undefined
       readonly noSecret?: readonly string[] | undefined
     } & Omit<HandBackRecord, 'at' | 'bill' | 'settled'>)
+  | {
+      readonly kind: 'place-hold'
+      readonly reason: string
+      readonly supervisor: Supervisor
+      readonly noSecret?: readonly string[] | undefined
+    }
+  | { readonly kind: 'lift-hold'; readonly supervisor: Supervisor }
+  | { readonly kind: 'forget'; readonly because: 'days-over' }
+  | {
+      readonly kind: 'forget'
+      readonly because: 'asked'
+      readonly copy: NonNullable<Forgotten['copy']>
+      readonly supervisor: Supervisor
+    }
 export type CommandKind = Command['kind']
 
 /** What is taken back: a step of the bench, or the last refusal of an unlock code. */

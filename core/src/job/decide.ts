@@ -1,9 +1,10 @@
-import type { Command } from './commands.ts'
+import type { Command, CommandKind } from './commands.ts'
 import { decideAgreement, decideWaiver } from './decideAgreement.ts'
 import { decideAnswer } from './decideAnswers.ts'
 import { decideAttempt, decideStep, decideTakeBack, isLate } from './decideBench.ts'
 import { decideAccount, decideOrder, decideRemote } from './decideDesks.ts'
 import { decideHandBack } from './decideHandBack.ts'
+import { decideForgetting } from './forgetting.ts'
 import { decideTelling } from './telling.ts'
 import { decideCorrection, decideLine, decidePayment } from './decideMoney.ts'
 import { decideRegistry } from './decideRegistry.ts'
@@ -12,6 +13,9 @@ import { evolve } from './evolve.ts'
 import type { JobState } from './records.ts'
 import type { World } from './standing.ts'
 import { TOLD_STEPS } from './steps.ts'
+
+/** What is done with a job that is closed. */
+const CLOSED_TOO: readonly CommandKind[] = ['correct-bill', 'place-hold', 'lift-hold', 'forget']
 
 /** Files that a job keeps at most. */
 const MOST_FILES = 12
@@ -23,7 +27,7 @@ const MOST_FILES = 12
  */
 export function decide(job: JobState, command: Command, world: World): Decided {
   // What happened at the device is told, also when the job is closed by then.
-  if (job.handBack && !isTold(command, world) && command.kind !== 'correct-bill')
+  if (job.handBack && !isTold(command, world) && !CLOSED_TOO.includes(command.kind))
     return refused({ code: 'job-closed' })
   switch (command.kind) {
     case 'answer':
@@ -74,6 +78,10 @@ export function decide(job: JobState, command: Command, world: World): Decided {
       return decideHandBack(job, command, world)
     case 'correct-bill':
       return decideCorrection(job, command, world)
+    case 'place-hold':
+    case 'lift-hold':
+    case 'forget':
+      return decideForgetting(job, command, world)
   }
 }
 

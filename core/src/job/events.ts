@@ -8,9 +8,11 @@ import type {
   Attempt,
   Customer,
   CustomerTold,
+  Forgotten,
   HandBackRecord,
   IntakeRecord,
   JobState,
+  LegalHold,
   OwnershipFile,
   RegistryQuestion,
   RegistryRecord,
@@ -83,6 +85,10 @@ export type JobEvent =
   | { readonly kind: 'customer-told'; readonly told: CustomerTold }
   | { readonly kind: 'bill-corrected'; readonly record: Correction }
   | { readonly kind: 'handed-back'; readonly record: HandBackRecord }
+  | { readonly kind: 'hold-placed'; readonly hold: LegalHold }
+  | { readonly kind: 'hold-lifted'; readonly by: string; readonly at: string }
+  /** What of it pointed to a person, in all events before: the keys of these kinds are destroyed with it. */
+  | { readonly kind: 'forgotten'; readonly record: Forgotten }
 export type JobEventKind = JobEvent['kind']
 
 type AttemptEnd = Pick<Attempt, 'id' | 'seen' | 'notSeen' | 'marks'> & {

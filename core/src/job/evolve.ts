@@ -2,6 +2,7 @@ import type { FactName, Facts } from '../route/index.ts'
 import { countsForTheVersion, type JobEvent } from './events.ts'
 import { lineOf } from './money.ts'
 import { orderAfter } from './orders.ts'
+import { kindsIn, without } from './personal.ts'
 import type { Attempt, JobState } from './records.ts'
 import { withStep } from './steps.ts'
 
@@ -53,10 +54,17 @@ export function evolve(job: JobState | undefined, event: JobEvent): JobState {
   if (!before) throw new Error(`The first event of a job opens it, not ${event.kind}`)
   const { version, events } = before
   return {
-    ...changed(before, event),
+    ...changed(typedSince(before, event), event),
     version: countsForTheVersion(event) ? version + 1 : version,
     events: events + 1,
   }
+}
+
+/** What is typed after it was forgotten is there again, until it is forgotten again. */
+function typedSince(job: JobState, event: JobEvent): JobState {
+  if (!job.gone || job.gone.length === 0) return job
+  const typed = kindsIn(event)
+  return { ...job, gone: job.gone.filter((kind) => !typed.includes(kind)) }
 }
 
 /** The fold of all events of a job, oldest first. @throws Error where the first does not open it */
@@ -166,6 +174,20 @@ function changed(job: JobState, event: Exclude<JobEvent, { kind: 'carried-over' 
       }
     case 'handed-back':
       return { ...job, handBack: event.record }
+    case 'hold-placed':
+      return { ...job, hold: event.hold }
+    case 'hold-lifted': {
+      const { hold: _, ...rest } = job
+      return rest
+    }
+    case 'forgotten': {
+      const { record } = event
+      return {
+        ...without(job, record.kinds),
+        forgotten: [...(job.forgotten ?? []), record],
+        gone: [...new Set([...(job.gone ?? []), ...record.kinds])],
+      }
+    }
   }
 }
 

@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { histories, live, OPENED } from '../../test/histories.ts'
 import { keptOf, outcomesOf, tookOf } from './outcomes.ts'
-import { apart, forgetting, PERSONAL_KINDS, together, type PersonalKind } from './personal.ts'
+import { PERSONAL_KINDS, type PersonalKind } from '../price/index.ts'
+import { apart, forgetting, kindsIn, together, without } from './personal.ts'
 import { jobOf, type JobEvent, type JobState } from './index.ts'
 
 /** Whatever people have typed, and numbers that point to them, by where they stand; said once more, by hand. */
@@ -32,6 +33,7 @@ const TYPED: Readonly<Record<string, PersonalKind>> = {
   'asked.by': 'text',
   detail: 'text',
   'waived.reason': 'text',
+  'hold.reason': 'text',
   'taken-back.reason': 'text',
   'line.text': 'bill',
   'line.reason': 'bill',
@@ -89,6 +91,10 @@ const MORE: readonly JobEvent[] = [
     },
   },
 ]
+const HELD: JobEvent = {
+  kind: 'hold-placed',
+  hold: { reason: 'the police ask about Quell', by: 'Imke', at: '2026-03-02T11:00:00.000Z' },
+}
 const HANDED_BACK: JobEvent = {
   kind: 'handed-back',
   record: {
@@ -122,7 +128,7 @@ function leaves(one: unknown, path = ''): ReadonlyMap<string, unknown> {
 const LIVES = fc.sample(histories(40), { seed: 1130, numRuns: 250 }).map((history) => {
   const { events, job } = live(history)
   const isOver = job.handBack !== null
-  return [OPENED, ...events, ...MORE, ...(isOver ? [] : [HANDED_BACK])].map(marked)
+  return [OPENED, ...events, ...MORE, ...(isOver ? [] : [HANDED_BACK]), HELD].map(marked)
 })
 
 describe('what is forgotten of a job', () => {
@@ -162,6 +168,17 @@ describe('what is forgotten of a job', () => {
       expectTheRest(whole, left, kinds)
     }
     expect([...met].toSorted()).toEqual(PERSONAL_KINDS.filter((kind) => kind !== 'mail').toSorted())
+  })
+
+  it('is the same whether the events have lost it or the job', () => {
+    for (const [n, events] of LIVES.entries()) {
+      const kinds = PERSONAL_KINDS.filter((_, nth) => (n >> nth) % 2 === 0)
+      const left = without(jobOf(events), kinds)
+      expect(left).toEqual(jobOf(events.map((event) => forgetting(event, kinds))))
+      const there = marksIn(left)
+      for (const kind of PERSONAL_KINDS)
+        expect(kindsIn({ kind: 'carried-over', job: left }).includes(kind)).toBe(there.has(kind))
+    }
   })
 
   it('is every text of more than one word and every long number; what else there is, is no person’s', () => {

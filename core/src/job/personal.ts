@@ -1,12 +1,7 @@
 import { FACT_NAMES, sheetOf } from '../facts/index.ts'
+import type { Bill, PersonalKind } from '../price/index.ts'
 import type { JobEvent, JobEventKind } from './events.ts'
-
-/**
- * What of a job points to a person, by how long it may be needed: files that show a right, who somebody is and how they
- * are reached, numbers of their device, what they have signed, mails, free texts, and what their bills say.
- */
-export const PERSONAL_KINDS = ['ownership', 'contact', 'imei', 'signature', 'mail', 'text', 'bill'] as const
-export type PersonalKind = (typeof PERSONAL_KINDS)[number]
+import type { JobState } from './records.ts'
 
 /** What stands where a text was that is forgotten: in no language, longer than the shortest there may be, and no name. */
 export const FORGOTTEN_TEXT = '··········'
@@ -69,6 +64,7 @@ const PARTS: Readonly<Record<JobEventKind, readonly Part[]>> = {
     ...gone('contact', 'told.*.to'),
     ...within('handBack', HAND_BACK),
     ...within('corrections.*', CORRECTION),
+    ...dots('text', 'hold.reason'),
   ]),
   answered: [...gone('contact', 'customer.name', 'customer.contact'), ...within('set', FACTS)],
   'intake-recorded': dots('text', 'intake.note'),
@@ -93,6 +89,9 @@ const PARTS: Readonly<Record<JobEventKind, readonly Part[]>> = {
   'customer-told': gone('contact', 'told.to'),
   'bill-corrected': within('record', CORRECTION),
   'handed-back': within('record', HAND_BACK),
+  'hold-placed': dots('text', 'hold.reason'),
+  'hold-lifted': [],
+  forgotten: [],
 }
 
 type Path = readonly (string | number)[]
@@ -131,12 +130,35 @@ export function together({ kind, stays, personal }: StoredEvent | EventOfBefore)
   return { kind, ...whole } as unknown as JobEvent
 }
 
+/** A bill as it is stored by itself: what stays, and what its lines say. */
+export function billApart(bill: Bill): { readonly stays: Bill; readonly texts: readonly Taken[] } {
+  const stays = copyOf<Bill & Tree>(bill)
+  return { stays, texts: takenOut(stays, BILL).bill ?? [] }
+}
+
+/** The bill with what its lines said. @param texts none where they were forgotten */
+export function billTogether(stays: Bill, texts: readonly Taken[] = []): Bill {
+  const bill = copyOf<Bill & Tree>(stays)
+  for (const [path, value] of texts) putBack(bill, path, value)
+  return bill
+}
+
 /** The event without these kinds, whatever is left of it. */
 export function forgetting(event: JobEvent, kinds: readonly PersonalKind[]): JobEvent {
   const { kind, stays, personal } = apart(event)
   const left = Object.entries(personal).filter(([of]) => !kinds.includes(of as PersonalKind))
   return together({ kind, stays, personal: Object.fromEntries(left) })
 }
+
+/** A job without these kinds: the fold of its events without them. */
+export function without(job: JobState, kinds: readonly PersonalKind[]): JobState {
+  const event = forgetting({ kind: 'carried-over', job }, kinds)
+  return event.kind === 'carried-over' ? event.job : job
+}
+
+/** Of which kinds anything stands in an event. */
+export const kindsIn = (event: JobEvent): readonly PersonalKind[] =>
+  Object.keys(apart(event).personal) as PersonalKind[]
 
 type Tree = Record<string | number, unknown>
 /** Of what is JSON and nothing else. */
@@ -159,7 +181,11 @@ function takenOut(from: Record<string, unknown>, parts: readonly Part[]): Person
 }
 
 const isNothing = (value: unknown): boolean =>
-  value === undefined || value === null || value === '' || (Array.isArray(value) && value.length === 0)
+  value === undefined ||
+  value === null ||
+  value === '' ||
+  value === FORGOTTEN_TEXT ||
+  (Array.isArray(value) && value.length === 0)
 
 function treeAt(from: Tree, path: Path): Tree | undefined {
   let at: unknown = from

@@ -2,6 +2,7 @@ import type { Family } from '../catalog/index.ts'
 import { chargeRange } from '../clocks/index.ts'
 import { accountPlanOf, carrierPlanOf } from './desks.ts'
 import type { Locks, Station } from '../route/index.ts'
+import { nextForgetting } from './forgetting.ts'
 import { releasedBy } from './orders.ts'
 import { type JobState } from './records.ts'
 import type { WaitsFor } from './shown.ts'
@@ -35,6 +36,8 @@ export interface Listed extends LockStatesAndWaits {
   readonly modelId: string | null
   readonly imei: string | null
   readonly closedAt: string | null
+  /** When something of it is next forgotten by itself. */
+  readonly forgetAt: string | null
   /** How long the wipe and the first start took, where both ends were told. */
   readonly wipeSeconds: number | null
   readonly firstStartSeconds: number | null
@@ -43,7 +46,7 @@ export interface Listed extends LockStatesAndWaits {
 }
 
 /** Counts changes of what is computed here, so that what was stored before is made anew. */
-export const PROJECTION = 11
+export const PROJECTION = 12
 
 export function listedOf(
   job: JobState,
@@ -65,6 +68,7 @@ export function listedOf(
     modelId: modelId ?? null,
     imei: imei ?? null,
     closedAt: job.handBack?.at ?? null,
+    forgetAt: nextForgetting(job, around.prices),
     wipeSeconds: secondsBetween(bench.wipeStartedAt, bench.wipeFinishedAt),
     firstStartSeconds: secondsBetween(bench.firstStartAt, bench.setUpAt),
     words: folded(

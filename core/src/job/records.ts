@@ -6,7 +6,7 @@ import { cue, keyId, linkKind } from '../catalog/index.ts'
 import { language, type Facts } from '../facts/index.ts'
 import { correction, ownLine, payment, settled } from './money.ts'
 import { order } from './orders.ts'
-import { bill } from '../price/index.ts'
+import { bill, PERSONAL_KINDS } from '../price/index.ts'
 import { agreementTerms, facts, registryAnswer, ROUTE_ACTIONS } from '../route/index.ts'
 import { comparedCondition, intakeRecord, leftWithIt } from './condition.ts'
 
@@ -329,6 +329,26 @@ export const customerTold = z.strictObject({
 })
 export type CustomerTold = z.infer<typeof customerTold>
 
+/** Why nothing of a job may be forgotten for now: a dispute, a question of the police; and which supervisor said so. */
+export const legalHold = z.strictObject({
+  reason: z.string().trim().min(10).max(300),
+  by: z.string(),
+  at: instant,
+})
+export type LegalHold = z.infer<typeof legalHold>
+
+/** What of a closed job was forgotten, and why: its days were over, or the customer asked for it. */
+export const forgotten = z.strictObject({
+  kinds: z.array(z.enum(PERSONAL_KINDS)),
+  because: z.enum(['days-over', 'asked']),
+  /** Of what was asked for: whether the customer took a copy first. */
+  copy: z.enum(['given', 'not-wanted']).optional(),
+  /** Empty where nobody did it. */
+  by: z.string(),
+  at: instant,
+})
+export type Forgotten = z.infer<typeof forgotten>
+
 /** A job: the fold of its events, and nothing that can be computed from them. */
 export const jobState = z.strictObject({
   id: z.int(),
@@ -363,6 +383,10 @@ export const jobState = z.strictObject({
   handBack: handBackRecord.nullable(),
   /** What was put right of its bill since, in order. */
   corrections: z.array(correction).optional(),
+  hold: legalHold.optional(),
+  forgotten: z.array(forgotten).optional(),
+  /** Of what was forgotten, the kinds of which nothing was typed since. */
+  gone: z.array(z.enum(PERSONAL_KINDS)).optional(),
   /** The price list it was quoted by, and the version of the catalogue it is done with. */
   pricesId: z.int(),
   /** How the shop's jobs had ended when this one was opened: its route is decided by that. */

@@ -80,6 +80,11 @@ export type Refusal =
   | { readonly code: 'nothing-to-tell'; readonly what: CustomerTold['what'] }
   | { readonly code: 'how-paid'; readonly dueMinor: number; readonly currency: string }
   | { readonly code: 'other-currency'; readonly currency: string }
+  | { readonly code: 'not-closed' }
+  /** A legal hold: nothing is forgotten. */
+  | { readonly code: 'on-hold'; readonly since: string }
+  | { readonly code: 'not-on-hold' }
+  | { readonly code: 'nothing-to-forget' }
 /** A carrier and its country as two letters, as far as they are known. */
 export interface CarrierNamed {
   readonly carrier?: string | undefined

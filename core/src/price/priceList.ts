@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { openingHours, USUAL_OPENING } from '../clocks/index.ts'
+import { retention, USUAL_RETENTION } from './retention.ts'
 
 /** Common practice, no source; what becomes of a device that nobody fetches is for local law to say. */
 export const USUAL_REMINDERS = [7, 21, 42] as const
@@ -43,6 +44,8 @@ export const priceList = z.strictObject({
   opening: openingHours.default(USUAL_OPENING),
   /** So many days after they were told that it is ready customers are reminded to fetch it, each more than the one before. */
   remindAfterDays: remindAfterDays.default([...USUAL_REMINDERS]),
+  /** How long what points to a person is kept. */
+  retention: retention.default(USUAL_RETENTION),
   /** What the shop answers for and for how long, by language (ISO 639-1), as it stands on what is handed back. */
   warranty: z.record(z.string().regex(/^[a-z]{2}$/, 'language-code'), z.string().trim().max(600)).default({}),
   /** What things are worth when routes are compared: stated, so that they can be argued with. */
@@ -78,6 +81,7 @@ export const USUAL_PRICES: PriceList = {
   depositShare: 0.3,
   opening: USUAL_OPENING,
   remindAfterDays: [...USUAL_REMINDERS],
+  retention: USUAL_RETENTION,
   warranty: {},
   weights: {
     workingDeviceMinor: 20_000,

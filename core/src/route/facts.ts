@@ -115,6 +115,10 @@ export const agreementTerms = z.strictObject({
   makersService: z.boolean(),
   mostMinor: z.int().min(0),
   currency: z.string().regex(/^[A-Z]{3}$/),
+  /** Days after the hand-back on which what points to them is forgotten; what was signed before this was told has none. */
+  documentsDays: z.int().optional(),
+  personDays: z.int().optional(),
+  billDays: z.int().optional(),
 })
 export type AgreementTerms = z.infer<typeof agreementTerms>
 

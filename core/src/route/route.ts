@@ -16,6 +16,7 @@ import {
   worseThanSigned,
   type AgreementState,
   type DeletionCovered,
+  type ToldOfPrices,
   type TermsWorse,
 } from './terms.ts'
 
@@ -99,7 +100,8 @@ export function planRoute(
   const decision = decide({ facts: asked, device, progress, prices, experience })
   const does = whatItDoes(decision, progress)
   const locks = locksNow(facts, device, progress, resetAhead(decision))
-  const now = agreementNow(facts, device, progress, decision, does)
+  const told = { quote: decision.figures.quote, retention: prices.retention }
+  const now = agreementNow(facts, device, progress, told, does)
   // An account that was taken off since settles no agreement: that is judged as it was signed.
   const isOffSince =
     progress.agreement.kind === 'signed' && progress.accountTakenOff && !progress.accountOffWhenAgreed
@@ -196,12 +198,12 @@ function agreementNow(
   facts: Facts,
   device: DeviceOnJob | undefined,
   progress: Progress,
-  { figures }: Decision,
+  told: ToldOfPrices,
   does: WhatItDoes,
 ): RouteAgreement {
   const given = progress.agreement
   const { gentlerFailed } = progress
-  const terms = termsOf(facts, device, figures.quote, does)
+  const terms = termsOf(facts, device, told, does)
   // What was agreed to has been done; nothing later makes it undone.
   if (given.kind === 'signed' && isAgreedDone(progress))
     return {

@@ -1,5 +1,5 @@
 import { foreseeAccountLock } from '../account/index.ts'
-import type { Quote } from '../price/index.ts'
+import { retentionTold, type Quote, type Retention } from '../price/index.ts'
 import type { AgreementGiven, AgreementTerms, DeviceOnJob, Facts } from './facts.ts'
 
 /** Whether the customer's agreement holds: void when the route has changed since in a way that matters to them. */
@@ -9,7 +9,7 @@ export type AgreementState = 'none' | 'given' | 'refused' | 'void'
 export function termsOf(
   facts: Facts,
   device: DeviceOnJob | undefined,
-  quote: Quote,
+  { quote, retention }: ToldOfPrices,
   { mayBeWiped, wipedAtFirst, fromRecovery, fromSettings, makersService }: WhatRouteDoes,
 ): AgreementTerms {
   const { asks } = foreseeAccountLock(
@@ -38,7 +38,14 @@ export function termsOf(
     makersService,
     mostMinor: quote.mostMinor,
     currency: quote.currency,
+    ...retentionTold(retention),
   }
+}
+
+/** What of the price list a customer agrees to. */
+export interface ToldOfPrices {
+  readonly quote: Quote
+  readonly retention: Retention
 }
 
 export interface WhatRouteDoes {
@@ -52,7 +59,7 @@ export interface WhatRouteDoes {
 
 /** Whether a text made from the one says what a text made from the other says. */
 export const areSameTerms = (one: AgreementTerms, other: AgreementTerms): boolean =>
-  (Object.keys(one) as (keyof AgreementTerms)[]).every((name) => one[name] === other[name])
+  (Object.keys({ ...one, ...other }) as (keyof AgreementTerms)[]).every((name) => one[name] === other[name])
 
 /** What is worse for the customer than what was signed. */
 export type TermsWorse =

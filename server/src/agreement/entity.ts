@@ -1,13 +1,12 @@
-import type { AgreementRecord } from '@benevox/core/job'
 import { EntitySchema } from 'typeorm'
 
-/** Append-only: what was agreed to stays as it was signed. */
+/** Append-only: what was agreed to stands in the job's events, and here how it was signed. */
 export interface AgreementRow {
   id: number
   jobId: number
   staffId: number
   at: Date
-  record: AgreementRecord
+  /** The picture, sealed by the job's key for signatures; null where it was not signed here. */
   signature: Buffer | null
 }
 
@@ -18,7 +17,6 @@ export const agreementEntity = new EntitySchema<AgreementRow>({
     jobId: { name: 'job_id', type: 'int' },
     staffId: { name: 'staff_id', type: 'int' },
     at: { type: 'datetime', precision: 3 },
-    record: { type: 'json' },
     signature: { type: 'mediumblob', nullable: true },
   },
 })

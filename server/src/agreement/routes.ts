@@ -3,6 +3,7 @@ import { routeOf, type Command, type JobState } from '@benevox/core/job'
 import { agreementText, plainAgreement, wordsIn, type Language } from '@benevox/words'
 import type { DataSource } from 'typeorm'
 import sharp from 'sharp'
+import { sealedFor } from '../forgetting/keys.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { Beside, JobLife } from '../jobs/life.ts'
@@ -45,8 +46,9 @@ export function agreementHandlers(database: DataSource, life: JobLife): Handlers
 export const keptWith =
   (staffId: number, signature: Buffer | null): Beside =>
   async (manager, { id, agreement }, at) => {
-    if (agreement)
-      await manager.insert(agreementEntity, { jobId: id, staffId, at, record: agreement, signature })
+    if (!agreement) return
+    const sealed = signature && (await sealedFor(manager, id, 'signature', signature))
+    await manager.insert(agreementEntity, { jobId: id, staffId, at, signature: sealed })
   }
 
 /** What somebody said as a command, its text compared with what the words make of the terms as they are. */

@@ -31,12 +31,15 @@ import { StatusLinks1700000000020 } from '../migrations/0020-status-links.ts'
 import { WhatJobsTeach1700000000021 } from '../migrations/0021-what-jobs-teach.ts'
 import { WhatIsLookedUp1700000000022 } from '../migrations/0022-what-is-looked-up.ts'
 import { ResultsAtAnySize1700000000023 } from '../migrations/0023-results-at-any-size.ts'
+import { Forgetting1700000000024 } from '../migrations/0024-forgetting.ts'
 import { invoiceEntity } from '../hand-back/invoices.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { supplyListEntity } from '../supply/service.ts'
 import { calendarEntity } from '../calendar/entity.ts'
 import { statusLinkEntity } from '../status/links.ts'
 import { mailEntity } from '../mail/entity.ts'
+import { keysEntity } from '../forgetting/keys.ts'
+import { runEntity } from '../forgetting/service.ts'
 import { reportEntity } from '../registry/reports.ts'
 import { sessionEntity, staffEntity } from '../session/entity.ts'
 import { attemptEntity } from '../attempts/entity.ts'
@@ -83,6 +86,7 @@ const MIGRATIONS = [
   WhatJobsTeach1700000000021,
   WhatIsLookedUp1700000000022,
   ResultsAtAnySize1700000000023,
+  Forgetting1700000000024,
 ]
 
 /** Of mysql2's pool, what is used here. */
@@ -127,6 +131,8 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
       supplyListEntity,
       outcomeEntity,
       durationEntity,
+      keysEntity,
+      runEntity,
     ],
     migrations,
     poolSize: 10,

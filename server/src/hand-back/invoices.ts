@@ -1,6 +1,7 @@
-import type { JobState } from '@benevox/core/job'
+import { billApart, billTogether, type JobState, type Taken } from '@benevox/core/job'
 import type { Bill } from '@benevox/core/price'
 import { EntitySchema, type EntityManager } from 'typeorm'
+import { keysOf, sealedFor, unseal } from '../forgetting/keys.ts'
 
 /** An invoice as it was made: what it says stays, whatever becomes of the job. */
 interface InvoiceRow {
@@ -8,7 +9,9 @@ interface InvoiceRow {
   jobId: number
   at: Date
   staffId: number
+  /** Without what its lines say: that is sealed by the job's key for bills. */
   record: Bill
+  texts: Buffer | null
   /** The invoice that this one cancels, of the same amounts. */
   cancels: number | null
   /** What its lines come to, by what they are for; all of it follows from them. */
@@ -25,6 +28,7 @@ export const invoiceEntity = new EntitySchema<InvoiceRow>({
     at: { type: 'datetime', precision: 3 },
     staffId: { name: 'staff_id', type: 'int' },
     record: { type: 'json' },
+    texts: { type: 'blob', nullable: true },
     cancels: { type: 'int', nullable: true },
     currency: { type: 'char', length: 3 },
     workMinor: { name: 'work_minor', type: 'int' },
@@ -67,15 +71,15 @@ export async function keepInvoices(
   after: JobState,
   { staffId, at }: { staffId: number; at: Date },
 ): Promise<void> {
-  const keep = async (record: Bill, cancels: number | null = null) =>
+  const keep = async (bill: Bill, cancels: number | null = null) =>
     manager.insert(invoiceEntity, {
       number: await nextNumber(manager),
       jobId: after.id,
       at,
       staffId,
-      record,
+      ...(await sealedBill(manager, after.id, bill)),
       cancels,
-      ...sumsOf(record),
+      ...sumsOf(bill),
     })
   const closed = before.handBack ? undefined : after.handBack
   for (const { bill } of closed ? [closed] : []) if (bill && bill.totalMinor > 0) await keep(bill)
@@ -104,7 +108,7 @@ export interface Invoice {
   readonly cancelledBy: string | undefined
 }
 export async function invoicesOf(manager: EntityManager, jobId: number): Promise<readonly Invoice[]> {
-  const rows = await manager.find(invoiceEntity, { where: { jobId }, order: { number: 'ASC' } })
+  const rows = await billsOf(manager, jobId)
   const by = new Map(rows.map(({ cancels, number }) => [cancels, number]))
   return rows.map(({ number, at, record, cancels }) => {
     const cancelledBy = by.get(number)
@@ -117,8 +121,28 @@ export async function invoicesOf(manager: EntityManager, jobId: number): Promise
     }
   })
 }
-const standingInvoice = async (manager: EntityManager, jobId: number): Promise<InvoiceRow | undefined> => {
+/** The rows of a job with what the lines of their bills say, as far as that is not forgotten. */
+export async function billsOf(manager: EntityManager, jobId: number): Promise<readonly InvoiceRow[]> {
   const rows = await manager.find(invoiceEntity, { where: { jobId }, order: { number: 'ASC' } })
+  const { bill: key } = rows.length > 0 ? await keysOf(manager, jobId) : {}
+  return rows.map((row) => {
+    const texts = row.texts && unseal(key, row.texts)
+    return texts ? { ...row, record: billTogether(row.record, JSON.parse(texts.toString()) as Taken[]) } : row
+  })
+}
+
+async function sealedBill(
+  manager: EntityManager,
+  jobId: number,
+  bill: Bill,
+): Promise<Pick<InvoiceRow, 'record' | 'texts'>> {
+  const { stays, texts } = billApart(bill)
+  if (texts.length === 0) return { record: stays, texts: null }
+  return { record: stays, texts: await sealedFor(manager, jobId, 'bill', Buffer.from(JSON.stringify(texts))) }
+}
+
+const standingInvoice = async (manager: EntityManager, jobId: number): Promise<InvoiceRow | undefined> => {
+  const rows = await billsOf(manager, jobId)
   return rows.find(({ number, cancels }) => cancels === null && !rows.some((one) => one.cancels === number))
 }
 

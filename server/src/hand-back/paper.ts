@@ -126,7 +126,7 @@ export function handBackContent(
   return [
     ...paperTop(shop, titleOf(words, job)),
     rowsTable([
-      ...headRows(words, job.customer, job.answers, model),
+      ...headRows(words, job.customer, job.answers, model, job.gone),
       row(say('document.checkedIn'), words.day(job.openedAt)),
       row(say('handBack.handedBack'), words.day(record.at)),
       ...(invoice ? [row(say('bill.invoice'), invoice)] : []),

@@ -32,7 +32,7 @@ export async function intakeReceipt(
   return pdfOf(title, [
     ...paperTop(shop, title),
     rowsTable([
-      ...headRows(words, job.customer, facts, model),
+      ...headRows(words, job.customer, facts, model, job.gone),
       row(
         say('document.checkedIn'),
         say('receipt.checkedInBy', { day: words.day(job.openedAt), person: job.openedBy }),

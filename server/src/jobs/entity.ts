@@ -1,5 +1,6 @@
 import type { JobState, Listed, LockStatesAndWaits } from '@benevox/core/job'
 import { EntitySchema } from 'typeorm'
+import type { Sealed } from '../forgetting/keys.ts'
 
 /** A job: its snapshot, and beside it what lists and counts are made of. All of it follows from its events. */
 export interface JobRow {
@@ -24,6 +25,9 @@ export interface JobRow {
   /** When the timer that runs should be over. */
   dueAt: Date | null
   closedAt: Date | null
+  /** When something of it is next forgotten by itself, and since when a legal hold stops that. */
+  forgetAt: Date | null
+  heldAt: Date | null
   wipeSeconds: number | null
   firstStartSeconds: number | null
   /** By which version of the projections the columns beside the snapshot were made. */
@@ -51,6 +55,8 @@ export const jobEntity = new EntitySchema<JobRow>({
     allWaits: { name: 'all_waits', type: 'json', nullable: true, select: false },
     dueAt: { name: 'due_at', type: 'datetime', precision: 3, nullable: true },
     closedAt: { name: 'closed_at', type: 'datetime', precision: 3, nullable: true },
+    forgetAt: { name: 'forget_at', type: 'datetime', precision: 3, nullable: true },
+    heldAt: { name: 'held_at', type: 'datetime', precision: 3, nullable: true },
     wipeSeconds: { name: 'wipe_seconds', type: 'double', nullable: true, select: false },
     firstStartSeconds: { name: 'first_start_seconds', type: 'double', nullable: true, select: false },
     projection: { type: 'int', select: false },
@@ -82,8 +88,7 @@ export const lookupEntity = new EntitySchema<LookupRow>({
 })
 
 /**
- * Append-only: the database itself refuses to change or delete a row. Only what points to a person may be taken out
- * of one, whole.
+ * Append-only: the database itself refuses to change or delete a row. What points to a person stands in it sealed, by kind.
  */
 export interface JobEventRow {
   id: number
@@ -94,7 +99,7 @@ export interface JobEventRow {
   staffId: number
   kind: string
   detail: object
-  personal: object | null
+  personal: Sealed | null
 }
 
 export const jobEventEntity = new EntitySchema<JobEventRow>({

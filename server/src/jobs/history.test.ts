@@ -1,19 +1,33 @@
+import { randomBytes } from 'node:crypto'
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { eventDetailText, eventText, LANGUAGES, wordsIn, type CatalogueNames } from '@benevox/words'
 import { histories, live } from '../../../core/test/histories.ts'
 import type { JobEvent } from '../../../core/src/job/index.ts'
 import { apart } from '../../../core/src/job/personal.ts'
+import { SEALED_KINDS, sealedParts } from '../forgetting/keys.ts'
 import { historyLine, isShown } from './history.ts'
 
 const EVERY_LANGUAGE = LANGUAGES.map((one) => wordsIn(one, { zone: 'Europe/Berlin', country: 'DE' }))
 const NAMES: CatalogueNames = { own: {}, model: (id) => `Model ${id}`, method: () => 'Slide at black' }
 
+const KEYS = Object.fromEntries(SEALED_KINDS.map((kind) => [kind, randomBytes(32)]))
+
 /** A line as it comes over the wire. */
 function lineOf(event: JobEvent, nth: number) {
   const { stays, personal } = apart(event)
   return historyLine(
-    { id: nth, jobId: 1, nth, at: new Date(0), staffId: 1, kind: event.kind, detail: stays, personal },
+    {
+      id: nth,
+      jobId: 1,
+      nth,
+      at: new Date(0),
+      staffId: 1,
+      kind: event.kind,
+      detail: stays,
+      personal: sealedParts(personal, KEYS),
+    },
+    KEYS,
     'Runa',
   )
 }

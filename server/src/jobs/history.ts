@@ -2,6 +2,7 @@ import type { JobEvent as WireEvent } from '@benevox/contract'
 import { releasedBy, together, type JobEvent } from '@benevox/core/job'
 import { withoutPersonal } from '@benevox/core/route'
 import type { DataSource } from 'typeorm'
+import { keysOf, unsealedParts, type PersonalKeys } from '../forgetting/keys.ts'
 import { staffEntity } from '../session/entity.ts'
 import { jobEventEntity, type JobEventRow } from './entity.ts'
 
@@ -13,29 +14,35 @@ export const isShown = ({ kind }: Pick<JobEventRow, 'kind'>): boolean =>
 export async function historyOf({ manager }: DataSource, jobId: number): Promise<WireEvent[]> {
   const names = new Map((await manager.find(staffEntity)).map(({ id, name }) => [id, name]))
   const rows = await manager.find(jobEventEntity, { where: { jobId }, order: { id: 'ASC' } })
-  return rows.filter(isShown).map((row) => historyLine(row, names.get(row.staffId) ?? ''))
+  const keys = await keysOf(manager, jobId)
+  return rows.filter(isShown).map((row) => historyLine(row, keys, names.get(row.staffId) ?? ''))
 }
 
 /** An event as the history of a job shows it: who did what when, and nothing that points to a customer. */
-export function historyLine(row: JobEventRow, staffName: string): WireEvent {
+export function historyLine(row: JobEventRow, keys: PersonalKeys, staffName: string): WireEvent {
   const line = { id: row.id, at: row.at.toISOString(), by: staffName }
   // From before jobs were kept as events.
-  if (row.nth === null) return { ...line, kind: row.kind, detail: { ...row.detail } }
-  const event = eventOf(row)
+  if (row.nth === null) {
+    const { kind, ...detail } = { ...eventOf(row, keys) }
+    return { ...line, kind, detail }
+  }
+  const event = eventOf(row, keys)
   // What a mail said was nobody’s deed here.
-  const isByMail = event.kind === 'order-changed' && event.mail !== undefined
-  return { ...line, ...(isByMail ? { by: '' } : {}), ...told(event) }
+  const isNobodys =
+    (event.kind === 'order-changed' && event.mail !== undefined) ||
+    (event.kind === 'forgotten' && event.record.because === 'days-over')
+  return { ...line, ...(isNobodys ? { by: '' } : {}), ...told(event) }
 }
 
-export function eventOf({
-  kind,
-  detail,
-  personal,
-}: Pick<JobEventRow, 'kind' | 'detail' | 'personal'>): JobEvent {
+/** An event with what of it is not forgotten. */
+export function eventOf(
+  { kind, detail, personal }: Pick<JobEventRow, 'kind' | 'detail' | 'personal'>,
+  keys: PersonalKeys,
+): JobEvent {
   return together({
     kind: kind as JobEvent['kind'],
     stays: { ...detail },
-    personal: { ...personal },
+    personal: unsealedParts(personal ?? {}, keys),
   })
 }
 
@@ -134,6 +141,16 @@ function told(event: JobEvent): Pick<WireEvent, 'kind' | 'detail'> {
     case 'handed-back': {
       const { screen, account, carrier, returned } = event.record
       return { kind: 'handed-back', detail: { screen, account, carrier, returned } }
+    }
+    case 'hold-placed': {
+      const { reason, by } = event.hold
+      return { kind: 'hold-placed', detail: { reason, by } }
+    }
+    case 'hold-lifted':
+      return { kind: 'hold-lifted', detail: { by: event.by } }
+    case 'forgotten': {
+      const { kinds, because, copy, by } = event.record
+      return { kind: `forgotten-${because}`, detail: { kinds, copy, by } }
     }
     case 'file-kept':
       return { kind: 'file-kept', detail: { type: event.file.type, size: event.file.bytes } }

@@ -20,12 +20,14 @@ import {
   type Surroundings,
   type World,
 } from '@benevox/core/job'
-import type { PriceList } from '@benevox/core/price'
+import type { PersonalKind, PriceList } from '@benevox/core/price'
 import { promisedBy, type Promised } from '@benevox/core/route'
 import { LessThan, type DataSource, type EntityManager } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
 import { codeOf, transact } from '../database/transact.ts'
 import { keepInvoices } from '../hand-back/invoices.ts'
+import { keysOf, sealedParts, withKeysFor } from '../forgetting/keys.ts'
+import { forgetBeside } from '../forgetting/beside.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { PriceLists } from '../prices/service.ts'
 import { orderEntity } from '../orders/entity.ts'
@@ -44,6 +46,8 @@ export interface Actor {
   /** The version of the job that was seen; undefined for what only tells what happened. */
   readonly version?: number | undefined
 }
+
+type Locked = Awaited<ReturnType<typeof lockedJob>>
 
 /** What is done in the same transaction, on the same connection, once a command was accepted. */
 export type Beside = (manager: EntityManager, job: JobState, now: Date) => Promise<void>
@@ -151,9 +155,10 @@ export class JobLife {
         const unnamed = { openedAt: now, jobId: id, customerName: '', imei: null, words: Buffer.alloc(0) }
         await manager.insert(lookupEntity, unnamed)
         const at = now.toISOString()
-        return this.#store(manager, undefined, staffId, now, [
+        const { job: opened } = await this.#store(manager, undefined, staffId, now, [
           { kind: 'opened', at, by, id, ticket: `B${1000 + id}`, pricesId, catalogId, experience },
         ])
+        return opened
       })
       return await this.viewed(job)
     } catch (error) {
@@ -178,12 +183,13 @@ export class JobLife {
     const by = await this.#nameOf(staffId)
     for (;;) {
       const made = await transact(this.#database, async (manager) => {
-        const job = await lockedJob(manager, id)
+        const locked = await lockedJob(manager, id)
+        const { job } = locked
         // What is not in memory is read outside of the transaction, which asks for no other connection.
         if (!this.#catalog.holds(job.catalogId) || !this.#prices.holds(job.pricesId)) return job
         const now = this.#clock()
         // The registry's word on this device from another job comes first, whatever becomes of the command.
-        if (await this.#hear(manager, job, staffId, now)) return 'again'
+        if (await this.#hear(manager, locked, staffId, now)) return 'again'
         const world: World = { now: now.toISOString(), by, ...this.known(job) }
         if (version !== undefined && job.version !== version)
           throw new ProblemError('stale-version', { code: 'job-changed' }, { current: viewOf(job, world) })
@@ -195,12 +201,12 @@ export class JobLife {
         const after = decided.events.reduce<JobState>(evolve, job)
         if (after === job) return { job, before: job }
         if (!this.#catalog.holds(after.catalogId)) return after
-        const stored = await this.#store(manager, job, staffId, now, decided.events)
+        const stored = await this.#store(manager, locked, staffId, now, decided.events)
         await beside?.(manager, after, now)
         await keepInvoices(manager, job, after, { staffId, at: now })
         const isOtherDevice = imeisOf(job).join() !== imeisOf(after).join()
         const heard = isOtherDevice ? await this.#hear(manager, stored, staffId, now) : undefined
-        return { job: heard ?? stored, before: job }
+        return { job: (heard ?? stored).job, before: job }
       }).catch((error: unknown) => {
         throw codeOf(error) === 'ER_DUP_ENTRY'
           ? new ProblemError('not-possible-now', { code: 'of-another-job' })
@@ -218,12 +224,12 @@ export class JobLife {
   /** Stores what the registry said of this device on other jobs. @returns the job with it, where there was news */
   async #hear(
     manager: EntityManager,
-    job: JobState,
+    locked: Locked,
     staffId: number,
     now: Date,
-  ): Promise<JobState | undefined> {
-    const heard = heardElsewhere(job, await reportsOf(manager, job))
-    return heard.length > 0 ? this.#store(manager, job, staffId, now, heard) : undefined
+  ): Promise<Locked | undefined> {
+    const heard = heardElsewhere(locked.job, await reportsOf(manager, locked.job))
+    return heard.length > 0 ? this.#store(manager, locked, staffId, now, heard) : undefined
   }
 
   /** What the registry has just reported is told to the other open jobs of this device, so that their lists say it. */
@@ -269,24 +275,47 @@ export class JobLife {
   /** Stores events and the job they make, from the state they stand on. */
   async #store(
     manager: EntityManager,
-    before: JobState | undefined,
+    locked: Locked | undefined,
     staffId: number,
     now: Date,
     events: readonly JobEvent[],
-  ): Promise<JobState> {
+  ): Promise<Locked> {
+    const before = locked?.job
     let job = before
-    const rows = events.map((event) => {
+    const parts = events.map((event) => {
       job = evolve(job, event)
-      const { kind, stays, personal } = apart(event)
-      return { jobId: job.id, nth: job.events, at: now, staffId, kind, detail: stays, personal }
+      return { ...apart(event), nth: job.events }
     })
     if (!job) throw new Error('Nothing to be stored')
-    await keepEvents(manager, rows)
+    const jobId = job.id
+    const keys = await withKeysFor(
+      manager,
+      jobId,
+      locked?.keys ?? {},
+      parts.flatMap(({ personal }) => Object.keys(personal) as PersonalKind[]),
+    )
+    await keepEvents(
+      manager,
+      parts.map(({ kind, nth, stays, personal }) => ({
+        jobId,
+        nth,
+        at: now,
+        staffId,
+        kind,
+        detail: stays,
+        personal: sealedParts(personal, keys),
+      })),
+    )
+    for (const event of events)
+      if (event.kind === 'forgotten') await forgetBeside(manager, jobId, event.record.kinds)
     await keepSnapshot(manager, job.id, this.#columns(job))
     await this.#lists(manager, before, job, staffId)
     await keepReports(manager, before, job)
     await keepOutcomes(manager, before ?? job, job)
-    return job
+    return {
+      job,
+      keys: events.some(({ kind }) => kind === 'forgotten') ? await keysOf(manager, jobId) : keys,
+    }
   }
 
   /** Attempts and orders as rows of their own, for what is counted over all jobs. */
@@ -324,8 +353,8 @@ export class JobLife {
     for (const order of job.orders) {
       const known = before?.orders.find(({ id }) => id === order.id)
       if (known === order) continue
-      const { id, version, state, answer, code, entriesMade } = order
-      const told = { version, state, answer, code, entriesMade, number: order.number ?? null }
+      const { id, version, state, answer, entriesMade } = order
+      const told = { version, state, answer, entriesMade, number: order.number ?? null }
       if (known) await manager.update(orderEntity, { id }, told)
       else {
         const { jobId, serviceId, feeMinor, currency, promise, entriesAllowed } = order
@@ -348,8 +377,10 @@ export class JobLife {
       state: job,
       ...listed,
       words: Buffer.from(listed.words),
-      closedAt: listed.closedAt === null ? null : new Date(listed.closedAt),
-      dueAt: listed.waits === null ? null : new Date(listed.waits.until),
+      closedAt: dateOf(listed.closedAt),
+      forgetAt: dateOf(listed.forgetAt),
+      heldAt: dateOf(job.hold?.at),
+      dueAt: dateOf(listed.waits?.until),
       projection: PROJECTION,
     }
   }
@@ -368,6 +399,8 @@ export class JobLife {
     return name
   }
 }
+
+const dateOf = (at: string | null | undefined): Date | null => (at ? new Date(at) : null)
 
 /** A row that its first event fills in at once. */
 function placeholder(
@@ -395,6 +428,8 @@ function placeholder(
     allWaits: null,
     dueAt: null,
     closedAt: null,
+    forgetAt: null,
+    heldAt: null,
     wipeSeconds: null,
     firstStartSeconds: null,
     projection: 0,

@@ -62,6 +62,10 @@ const KIND: Readonly<Record<RefusalCode, ProblemCode>> = {
   'more-than-owed': 'not-possible-now',
   'nothing-to-correct': 'not-possible-now',
   'other-currency': 'bad-request',
+  'not-closed': 'not-possible-now',
+  'on-hold': 'gate-closed',
+  'not-on-hold': 'not-possible-now',
+  'nothing-to-forget': 'not-possible-now',
 }
 
 /** A refusal as a problem document: its code for programs, its facts for a sentence. */

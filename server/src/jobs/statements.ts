@@ -4,15 +4,22 @@
  */
 import type { JobState } from '@benevox/core/job'
 import type { EntityManager } from 'typeorm'
+import { SEALED_KINDS, type PersonalKeys } from '../forgetting/keys.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { JobEventRow, JobRow, LookupRow } from './entity.ts'
 
-/** A job for whoever changes it, locked until the transaction ends. @throws ProblemError `not-found` */
-export async function lockedJob(manager: EntityManager, id: number): Promise<JobState> {
-  const found = 'SELECT state FROM jobs WHERE id = ? FOR UPDATE'
-  const [row] = await manager.query<{ state: string }[]>(found, [id])
+const LOCKED = `SELECT j.state, ${SEALED_KINDS.map((kind) => `k.${kind}`).join(', ')}
+  FROM jobs j LEFT JOIN personal_keys k ON k.job_id = j.id WHERE j.id = ? FOR UPDATE`
+
+/** A job and its keys, for whoever changes it, locked until the transaction ends. @throws ProblemError `not-found` */
+export async function lockedJob(
+  manager: EntityManager,
+  id: number,
+): Promise<{ readonly job: JobState; readonly keys: PersonalKeys }> {
+  const [row] = await manager.query<(PersonalKeys & { readonly state: string })[]>(LOCKED, [id])
   if (!row) throw new ProblemError('not-found', { code: 'no-such-job', id })
-  return JSON.parse(row.state) as JobState
+  const { state, ...keys } = row
+  return { job: JSON.parse(state) as JobState, keys }
 }
 
 type NewEvent = Omit<JobEventRow, 'id'>
@@ -48,6 +55,8 @@ const SNAPSHOT: Columns<Snapshot> = {
   all_waits: ({ allWaits }) => allWaits && JSON.stringify(allWaits),
   due_at: ({ dueAt }) => dueAt,
   closed_at: ({ closedAt }) => closedAt,
+  forget_at: ({ forgetAt }) => forgetAt,
+  held_at: ({ heldAt }) => heldAt,
   wipe_seconds: ({ wipeSeconds }) => wipeSeconds,
   first_start_seconds: ({ firstStartSeconds }) => firstStartSeconds,
   projection: ({ projection }) => projection,

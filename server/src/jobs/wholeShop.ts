@@ -1,8 +1,10 @@
 import type { WholeJob, WholeShop } from '@benevox/contract'
+import type { JobState } from '@benevox/core/job'
 import { IsNull, MoreThan, type DataSource, type EntityManager } from 'typeorm'
 import { agreementEntity } from '../agreement/entity.ts'
 import { packEntity } from '../catalog/entity.ts'
-import { invoiceEntity } from '../hand-back/invoices.ts'
+import { keysOf, unseal } from '../forgetting/keys.ts'
+import { billsOf } from '../hand-back/invoices.ts'
 import { ownershipDocumentEntity } from '../intake/entity.ts'
 import { cableEntity } from '../kit/entity.ts'
 import { mailEntity } from '../mail/entity.ts'
@@ -88,7 +90,7 @@ async function aboutShop(manager: EntityManager, shop: string, now: Date): Promi
       document,
     })),
     suppliers: supply?.document ?? null,
-    reports: reports.map(({ imei, ticket, record }) => ({ ...record, imei, ticket })),
+    reports: reports.map(({ device, ticket }) => ({ device: device.toString('hex'), ticket })),
   }
 }
 
@@ -125,7 +127,7 @@ async function* mailsOf(
   jobId: number | null,
 ): AsyncGenerator<WholeJob['mails'][number]> {
   const ids = await manager.find(mailEntity, {
-    where: { jobId: jobId ?? IsNull() },
+    where: { jobId: jobId ?? IsNull(), forgottenAt: IsNull() },
     select: { id: true },
     order: { id: 'ASC' },
   })
@@ -153,13 +155,20 @@ async function* jobs(manager: EntityManager, names: ReadonlyMap<number, string>)
   }
 }
 
+/** All there is of one job, as it stands in the whole shop's document. */
+export async function wholeJobOf(database: DataSource, job: JobState): Promise<WholeJob> {
+  const { manager } = database
+  const names = new Map((await manager.find(staffEntity)).map(({ id, name }) => [id, name]))
+  return { job, ...(await besideOf(manager, job.id, names)) }
+}
+
 async function besideOf(
   manager: EntityManager,
   jobId: number,
   names: ReadonlyMap<number, string>,
 ): Promise<Omit<WholeJob, 'job'>> {
   const order = { id: 'ASC' } as const
-  const [events, agreements, documents, invoices] = [
+  const [events, agreements, documents, invoices, keys] = [
     await manager.find(jobEventEntity, { where: { jobId }, order }),
     await manager.find(agreementEntity, { where: { jobId }, order }),
     await manager
@@ -168,7 +177,8 @@ async function besideOf(
       .where({ jobId })
       .orderBy('d.at')
       .getMany(),
-    await manager.find(invoiceEntity, { where: { jobId }, order: { number: 'ASC' } }),
+    await billsOf(manager, jobId),
+    await keysOf(manager, jobId),
   ]
   const mails: WholeJob['mails'] = []
   for await (const mail of mailsOf(manager, jobId)) mails.push(mail)
@@ -176,11 +186,12 @@ async function besideOf(
     events: events.map((row) => ({
       at: row.at.toISOString(),
       by: names.get(row.staffId) ?? '',
-      event: row.nth === null ? { kind: row.kind, ...row.detail } : { ...eventOf(row) },
+      event: { ...eventOf(row, keys) },
     })),
-    signatures: agreements.flatMap(({ at, signature }) =>
-      signature ? [{ at: at.toISOString(), png: signature.toString('base64') }] : [],
-    ),
+    signatures: agreements.flatMap(({ at, signature }) => {
+      const png = signature && unseal(keys.signature, signature)
+      return png ? [{ at: at.toISOString(), png: png.toString('base64') }] : []
+    }),
     ownershipDocuments: documents.map(({ id, name, type, content }) => ({
       id,
       name,

@@ -17,7 +17,18 @@ export interface MailRow {
   /** Why it stands in the tray; null where it was read into its job. */
   why: MailReason | null
   setAsideAt: Date | null
+  /** Nothing of what it said is kept. */
+  forgottenAt: Date | null
 }
+
+/** Of a mail that was forgotten, what it says. */
+export const EMPTIED = {
+  sender: '',
+  subject: '',
+  body: '',
+  eml: Buffer.alloc(0),
+  forgottenAt: () => 'NOW(3)',
+} as const
 
 export const mailEntity = new EntitySchema<MailRow>({
   name: 'mails',
@@ -32,6 +43,7 @@ export const mailEntity = new EntitySchema<MailRow>({
     body: { type: 'text' },
     eml: { type: 'mediumblob', select: false },
     why: { type: 'varchar', length: 16, nullable: true },
+    forgottenAt: { name: 'forgotten_at', type: 'datetime', precision: 3, nullable: true },
     setAsideAt: { name: 'set_aside_at', type: 'datetime', precision: 3, nullable: true },
   },
 })

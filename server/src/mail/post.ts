@@ -135,7 +135,13 @@ export class Post {
   async #placed(mail: ReadMail): Promise<Omit<MailRow, 'id'> | undefined> {
     const { row, said, ticket } = mail
     if (row.sender.toLowerCase() === this.#own) return undefined
-    const into = (jobId: number | null, why: MailReason | null) => ({ ...row, jobId, why, setAsideAt: null })
+    const into = (jobId: number | null, why: MailReason | null) => ({
+      ...row,
+      jobId,
+      why,
+      setAsideAt: null,
+      forgottenAt: null,
+    })
     if (mail.isTooLarge) return into(null, 'too-large')
     if (mail.isUnreadable) return into(null, 'unreadable')
     if (said) return this.#answered(mail, into)

@@ -9,7 +9,7 @@ const LONGEST_TEXT = 20_000
 
 /** A mail as it is kept, with what it says where it is a supplier's answer. */
 export interface ReadMail {
-  readonly row: Omit<MailRow, 'id' | 'jobId' | 'why' | 'setAsideAt'>
+  readonly row: Omit<MailRow, 'id' | 'jobId' | 'why' | 'setAsideAt' | 'forgottenAt'>
   /** The ticket in its subject. */
   readonly ticket: string | undefined
   readonly said: SaidByMail | undefined

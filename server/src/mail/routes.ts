@@ -10,15 +10,16 @@ const SHOWN_AT_ONCE = 50
 
 export function mailHandlers(database: DataSource, life: JobLife, post: Post): Handlers {
   const { manager } = database
-  const inTray = { why: Not(IsNull()), setAsideAt: IsNull() }
+  const isKept = { forgottenAt: IsNull() }
+  const inTray = { why: Not(IsNull()), setAsideAt: IsNull(), ...isKept }
   return {
     async listMails({ params }) {
       const job = await life.read(params.id)
       const mailbox = await post.lookFor()
       const rows = await manager.find(mailEntity, {
         where: [
-          { jobId: job.id, why: IsNull() },
-          { jobId: job.id, why: 'not-now' },
+          { jobId: job.id, why: IsNull(), ...isKept },
+          { jobId: job.id, why: 'not-now', ...isKept },
         ],
         order: { at: 'DESC' },
         take: SHOWN_AT_ONCE,

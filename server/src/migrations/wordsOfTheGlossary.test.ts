@@ -10,6 +10,15 @@ import { configFrom } from '../config.ts'
 import { openDatabase } from '../database/dataSource.ts'
 import { eventOf } from '../jobs/history.ts'
 import type { JobEventRow } from '../jobs/entity.ts'
+import {
+  keysOf,
+  SEALED_KINDS,
+  sealedParts,
+  unsealedParts,
+  withKeysFor,
+  type PersonalKeys,
+  type Sealed,
+} from '../forgetting/keys.ts'
 import { keepEvents } from '../jobs/statements.ts'
 
 const AT = '2026-03-02T09:00:00.000Z'
@@ -92,20 +101,36 @@ beforeAll(async () => {
         n % 2 ? 'account-lock' : 'carrier-lock',
       ],
     )
+    const keys = await withKeysFor(database.manager, jobId, {}, SEALED_KINDS)
     await keepEvents(
       database.manager,
       events.map((event, nth) => {
         const { kind, stays, personal } = apart(event)
-        return { jobId, nth: nth + 1, at: new Date(), staffId: staff, kind, detail: stays, personal }
+        const sealed = sealedParts(personal, keys)
+        return { jobId, nth: nth + 1, at: new Date(), staffId: staff, kind, detail: stays, personal: sealed }
       }),
     )
   }
 }, 300_000)
 afterAll(() => database.destroy())
 
-const EVERYTHING = `SELECT CONCAT_WS(' ', job_id, nth, kind, detail, personal) line FROM job_events
-  UNION ALL SELECT CONCAT_WS(' ', id, station, state) FROM jobs ORDER BY line`
-const lines = async () => (await database.query<{ line: string }[]>(EVERYTHING)).map(({ line }) => line)
+const EVERYTHING = `SELECT job_id, CONCAT_WS(' ', job_id, nth, kind, detail) line, personal FROM job_events
+  UNION ALL SELECT id, CONCAT_WS(' ', id, station, state), NULL FROM jobs ORDER BY line`
+/** What stands there; what is sealed, as it is read by its keys. */
+async function lines(): Promise<string[]> {
+  const rows =
+    await database.query<{ job_id: number; line: string; personal: string | object | null }[]>(EVERYTHING)
+  const isSealed = (await tables()).includes('personal_keys')
+  const keysById = new Map<number, PersonalKeys>()
+  for (const { job_id: id } of isSealed ? rows : [])
+    if (!keysById.has(id)) keysById.set(id, await keysOf(database.manager, id))
+  return rows.map(({ job_id: id, line, personal }) => {
+    const keys = keysById.get(id)
+    const parts: unknown = typeof personal === 'string' ? JSON.parse(personal) : personal
+    const opened = parts && JSON.stringify(keys ? unsealedParts(parts as Sealed, keys) : parts)
+    return `${line} ${opened ?? ''}`
+  })
+}
 const tables = async () =>
   (await database.query<Record<string, string>[]>('SHOW TABLES')).flatMap((row) => Object.values(row))
 
@@ -144,7 +169,8 @@ describe('what is stored, in the words of the glossary', () => {
     )
     const states = await database.query<{ id: number; state: string }[]>('SELECT id, state FROM jobs')
     for (const { id, state } of states) {
-      const events = rows.filter((row) => row.job_id === id).map(eventOf)
+      const keys = await keysOf(database.manager, id)
+      const events = rows.filter((row) => row.job_id === id).map((row) => eventOf(row, keys))
       expect(jobOf(events)).toEqual(JSON.parse(state) as JobState)
     }
     await expect(database.query("UPDATE job_events SET kind = 'x'")).rejects.toThrow('append-only')

@@ -14,7 +14,6 @@ export interface OrderRow {
   promise: Order['promise']
   state: Order['state']
   answer: Order['answer']
-  code: string | null
   entriesMade: number
   entriesAllowed: number
 }
@@ -33,7 +32,6 @@ export const orderEntity = new EntitySchema<OrderRow>({
     promise: { type: 'json' },
     state: { type: 'varchar', length: 12 },
     answer: { type: 'varchar', length: 16, nullable: true },
-    code: { type: 'varchar', length: 16, nullable: true },
     entriesMade: { name: 'entries_made', type: 'int' },
     entriesAllowed: { name: 'entries_allowed', type: 'int' },
   },

@@ -1,5 +1,5 @@
 import { groupImei } from '@benevox/core/imei'
-import { hasName, type Customer, type ModelKnown } from '@benevox/core/job'
+import { hasName, type Customer, type JobState, type ModelKnown } from '@benevox/core/job'
 import type { Facts } from '@benevox/core/route'
 import type { Words } from '@benevox/words'
 import type { Content } from 'pdfmake/interfaces'
@@ -24,14 +24,18 @@ export function headRows(
   customer: Customer,
   { imei, imeiSecond, serialNumber }: Facts,
   model: ModelKnown | undefined,
+  gone: JobState['gone'] = [],
 ): Content[][] {
   const imeis = [imei, imeiSecond].flatMap((one) => (one ? [groupImei(one)] : []))
   const unknown = say('document.notRecorded')
+  // What was forgotten was once known: nobody is told that there was none.
+  const orGone = (kind: 'contact' | 'imei', text: string) =>
+    gone.includes(kind) ? say('document.forgotten') : text
   return [
-    row(say('document.customer'), hasName(customer) ? customer.name : unknown),
+    row(say('document.customer'), hasName(customer) ? customer.name : orGone('contact', unknown)),
     row(say('document.device'), model ? `${model.name} (${model.modelCode})` : unknown),
     ...(imeis.length > 0 || !serialNumber
-      ? [row(say('document.imei'), imeis.join(', ') || say('document.noImei'))]
+      ? [row(say('document.imei'), imeis.join(', ') || orGone('imei', say('document.noImei')))]
       : []),
     ...(serialNumber ? [row(say('document.serialNumber'), serialNumber)] : []),
   ]

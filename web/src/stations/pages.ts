@@ -21,6 +21,7 @@ const BESIDE_THE_WORK = {
   results: () => import('./results/ResultsPage.vue'),
   settings: () => import('./settings/SettingsPage.vue'),
   supply: () => import('./supply/SupplyPage.vue'),
+  forgetting: () => import('./forgetting/ForgettingPage.vue'),
   playbook: () => import('./playbook/PlaybookPage.vue'),
   exchange: () => import('./playbook/ExchangePage.vue'),
   family: () => import('./playbook/FamilyPage.vue'),

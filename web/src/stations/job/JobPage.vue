@@ -9,6 +9,7 @@ import { useJob } from '../../job/jobs.ts'
 import JobFrame from '../../parts/JobFrame.vue'
 import NextStation from '../../parts/NextStation.vue'
 import RouteView from '../../parts/RouteView.vue'
+import KeptSection from './KeptSection.vue'
 import { say, words } from '../../words/index.ts'
 
 const props = defineProps<{ id: number }>()
@@ -125,6 +126,7 @@ const names = computed<CatalogueNames>(() => ({
               <span>{{ storyLine(event, names, words) }}</span>
             </li>
           </ol>
+          <KeptSection />
         </section>
       </div>
     </template>

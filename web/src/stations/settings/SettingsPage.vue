@@ -9,6 +9,7 @@ import CalendarSection from './CalendarSection.vue'
 import ResultsSection from './ResultsSection.vue'
 import KitSection from './KitSection.vue'
 import OpeningSection from './OpeningSection.vue'
+import RetentionSection from './RetentionSection.vue'
 import SettingsField from './SettingsField.vue'
 import TaughtSection from './TaughtSection.vue'
 import WarrantySection from './WarrantySection.vue'
@@ -193,6 +194,12 @@ const shares = computed(() => {
     <WarrantySection
       v-if="prices"
       v-model="prices.warranty"
+      class="mt-8 max-w-3xl"
+      :is-supervisor="isSupervisor"
+    />
+    <RetentionSection
+      v-if="prices"
+      v-model="prices.retention"
       class="mt-8 max-w-3xl"
       :is-supervisor="isSupervisor"
     />

@@ -1,0 +1,90 @@
+import { keptUntil, type Command } from '@benevox/core/job'
+import { IsNull, Not, type DataSource } from 'typeorm'
+import type { Handlers } from '../http/mount.ts'
+import { jobEntity } from '../jobs/entity.ts'
+import type { JobLife } from '../jobs/life.ts'
+import { staffEntity } from '../session/entity.ts'
+import { ownerOfCode } from '../session/routes.ts'
+import type { Forgetting } from './service.ts'
+
+const SHOWN_AT_ONCE = 50
+
+export function forgettingHandlers(database: DataSource, life: JobLife, forgetting: Forgetting): Handlers {
+  const { manager } = database
+  const supervisorOf = async (code: string) => {
+    const { name, isSupervisor } = await ownerOfCode(database.getRepository(staffEntity), code)
+    return { name, isSupervisor: Boolean(isSupervisor) }
+  }
+  const run = (id: number, staffId: number, version: number, command: Command) =>
+    life.run(id, { staffId, version }, command)
+  return {
+    async getForgetting() {
+      const select = { id: true, ticket: true, device: true, forgetAt: true, state: true } as const
+      const [rows, count] = await manager.findAndCount(jobEntity, {
+        where: { forgetAt: Not(IsNull()) },
+        select,
+        order: { forgetAt: 'ASC', id: 'ASC' },
+        take: SHOWN_AT_ONCE,
+      })
+      const held = await manager.find(jobEntity, {
+        where: { heldAt: Not(IsNull()) },
+        select,
+        order: { heldAt: 'ASC' },
+        take: SHOWN_AT_ONCE,
+      })
+      const last = await forgetting.last()
+      const next = []
+      for (const { id, ticket, device, state } of rows) {
+        const kept = keptUntil(state, (await life.ready(state)).prices)
+        const at = kept[0]?.until
+        if (at === undefined) continue
+        next.push({
+          id,
+          ticket,
+          device,
+          at,
+          kinds: kept.filter(({ until }) => until === at).map(({ kind }) => kind),
+        })
+      }
+      return {
+        last: last
+          ? {
+              at: last.at.toISOString(),
+              jobs: last.jobs,
+              mails: last.mails,
+              logCleared: Boolean(last.logCleared),
+            }
+          : null,
+        next,
+        count,
+        held: held.flatMap(({ id, ticket, device, state: { hold } }) =>
+          hold ? [{ id, ticket, device, hold }] : [],
+        ),
+      }
+    },
+
+    async forgetJob({ params, body, staffId }) {
+      const { version, code, copy } = body
+      const supervisor = await supervisorOf(code)
+      const job = await run(params.id, staffId, version, {
+        kind: 'forget',
+        because: 'asked',
+        copy,
+        supervisor,
+      })
+      await forgetting.clearLog()
+      return job
+    },
+
+    async placeHold({ params, body, staffId }) {
+      const { version, code, reason, noSecret } = body
+      const supervisor = await supervisorOf(code)
+      return run(params.id, staffId, version, { kind: 'place-hold', reason, noSecret, supervisor })
+    },
+
+    async liftHold({ params, body, staffId }) {
+      const { version, code } = body
+      return run(params.id, staffId, version, { kind: 'lift-hold', supervisor: await supervisorOf(code) })
+    },
+  }
+}
