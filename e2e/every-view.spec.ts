@@ -12,7 +12,7 @@ test('axe finds nothing on any view, and no view throws or breaks the content po
   await expectAccessible(page, 'sign-in')
   await signIn(page)
   const byCustomer = (name: string) => openJobOf(page, name)
-  for (const path of ['/counter', '/bench', '/jobs', '/results', '/settings']) {
+  for (const path of ['/counter', '/bench', '/jobs', '/results', '/settings', '/settings/forgetting']) {
     await page.goto(path)
     await expect(page.locator('h1')).toBeVisible()
     await expectAccessible(page, path)

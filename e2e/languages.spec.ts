@@ -19,6 +19,7 @@ const PAGES = [
   '/results',
   '/settings',
   '/settings/suppliers',
+  '/settings/forgetting',
   '/playbook',
   FAMILY,
   `${FAMILY}/practice`,

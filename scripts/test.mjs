@@ -87,6 +87,7 @@ const PARTS = [
     'one-truth',
     'suppliers',
     'status',
+    'forgetting',
     'jobs',
     'results',
     'teach',

@@ -24,7 +24,7 @@ export function agreementText(
   { ticket, device }: AgreementSubject,
   { language, say, money }: Words,
 ): AgreementText {
-  const { storage, account, carrier, mostMinor, currency, documentsDays } = terms
+  const { storage, account, carrier, mostMinor, currency } = terms
   return {
     language,
     title: say('agreement.title'),
@@ -39,16 +39,24 @@ export function agreementText(
       mostMinor === 0 ? say('agreement.free') : say('agreement.price', { most: money(mostMinor, currency) }),
       say('agreement.notBypassed'),
       say('agreement.noSecrets'),
-      documentsDays === undefined
-        ? say('agreement.documentsKept')
-        : say('agreement.forgetting', {
-            documents: documentsDays,
-            person: terms.personDays ?? documentsDays,
-            bill: terms.billDays ?? documentsDays,
-          }),
+      forgettingText(terms, say),
     ],
     agree: say('agreement.agree'),
   }
+}
+
+/** When what points to them is deleted; thousands stand together, since a dot in them is read as a part. */
+function forgettingText({ documentsDays, personDays, billDays }: AgreementTerms, say: Words['say']): string {
+  if (documentsDays === undefined || personDays === undefined || billDays === undefined)
+    return say('agreement.documentsKept')
+  return say('agreement.forgetting', {
+    documents: documentsDays,
+    documentsDays: String(documentsDays),
+    person: personDays,
+    personDays: String(personDays),
+    bill: billDays,
+    billDays: String(billDays),
+  })
 }
 
 /** The text as one piece, to be kept and digested exactly as it was read. */

@@ -3086,7 +3086,7 @@ export interface Messages {
   'wholeShop.save': object
   'wholeShop.about': object
   'jobs.model': object
-  'agreement.forgetting': { readonly documents: number; readonly person: number; readonly bill: number }
+  'agreement.forgetting': { readonly documentsDays: string | number; readonly documents: number; readonly personDays: string | number; readonly person: number; readonly billDays: string | number; readonly bill: number }
   'personalKind.ownership': object
   'personalKind.contact': object
   'personalKind.imei': object

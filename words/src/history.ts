@@ -188,9 +188,9 @@ function partsOf(kind: string, detail: Detail, names: CatalogueNames, words: Wor
   }
 }
 
-/** Kinds of what points to a person, as a list. */
-export const kindsText = (kinds: readonly PersonalKind[], { say, list }: Words): string =>
-  list(kinds.map((kind) => say(`personalKind.${kind}`)))
+/** Kinds of what points to a person, side by side. */
+export const kindsText = (kinds: readonly PersonalKind[], { say }: Words): string =>
+  kinds.map((kind) => say(`personalKind.${kind}`)).join(' · ')
 
 const byMail = (detail: Detail, { say }: Words): readonly string[] =>
   detail['byMail'] === true ? [say('writtenBy.mail')] : []

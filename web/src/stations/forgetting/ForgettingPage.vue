@@ -35,7 +35,24 @@ onMounted(async () => {
         }}
         <b v-if="told.last && !told.last.logCleared">{{ say('forgetting.logNotCleared') }}</b>
       </p>
-      <div class="mt-5 grid grid-cols-[repeat(auto-fit,minmax(min(28rem,100%),1fr))] gap-x-10 gap-y-6">
+      <div class="mt-5 grid max-w-4xl gap-y-6">
+        <section :aria-label="say('forgetting.held')">
+          <h2 class="border-b-2 border-ink pb-1">{{ say('forgetting.held') }}</h2>
+          <p v-if="told.held.length === 0" class="mt-1">{{ say('forgetting.noneHeld') }}</p>
+          <ul v-else>
+            <li
+              v-for="{ id, ticket, device, hold } in told.held"
+              :key="id"
+              class="border-b border-rule py-1.5"
+            >
+              <RouterLink class="font-bold underline" :to="`/jobs/${id}`">{{ ticket }}</RouterLink>
+              {{ device }}
+              <br />{{
+                say('kept.held', { since: words.day(hold.at), person: hold.by, reason: hold.reason })
+              }}
+            </li>
+          </ul>
+        </section>
         <section :aria-label="say('forgetting.next')">
           <h2 class="border-b-2 border-ink pb-1">
             {{
@@ -66,23 +83,6 @@ onMounted(async () => {
               </tr>
             </tbody>
           </table>
-        </section>
-        <section :aria-label="say('forgetting.held')">
-          <h2 class="border-b-2 border-ink pb-1">{{ say('forgetting.held') }}</h2>
-          <p v-if="told.held.length === 0" class="mt-1">{{ say('forgetting.noneHeld') }}</p>
-          <ul v-else>
-            <li
-              v-for="{ id, ticket, device, hold } in told.held"
-              :key="id"
-              class="border-b border-rule py-1.5"
-            >
-              <RouterLink class="font-bold underline" :to="`/jobs/${id}`">{{ ticket }}</RouterLink>
-              {{ device }}
-              <br />{{
-                say('kept.held', { since: words.day(hold.at), person: hold.by, reason: hold.reason })
-              }}
-            </li>
-          </ul>
         </section>
       </div>
     </template>

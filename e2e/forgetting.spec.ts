@@ -1,0 +1,97 @@
+import { expect, test } from '@playwright/test'
+import { expectAccessible } from './accessible.ts'
+import { agreedTo, closeJob, pdfBehind, signIn, tellIt } from './shop.ts'
+
+const RESET = ['in-recovery', 'wipe-started', 'wipe-finished', 'first-start', 'set-up'] as const
+const CODE = 'Supervisor’s code'
+
+test('a customer asks to be forgotten: a legal hold stops it, a copy is given, and nothing is left but what was done', async ({
+  page,
+}) => {
+  await signIn(page)
+  const id = await agreedTo(page, 'vane 5', { accountOnDevice: 'no', carrierLocked: 'no' })
+  const agreed = await pdfBehind(page, `/api/jobs/${id}/agreement.pdf`)
+  expect(agreed.replace(/\s+/g, ' ')).toMatch(/deleted 30 days after .* after 1095 days at the latest/)
+  await page.goto(`/jobs/${id}`)
+  const kept = page.getByRole('region', { name: 'What is kept of the customer' })
+  await expect(kept).toContainText('after the hand-back')
+  await expect(kept.getByRole('button', { name: 'Forget it now' })).toHaveCount(0)
+  await tellIt(page, id, ...RESET.map((kind) => ({ kind })))
+  await page.goto(`/hand-back/${id}`)
+  await closeJob(page)
+  await page.goto(`/jobs/${id}`)
+  await expect(kept).toContainText('Ownership documents')
+  const name = (await page.getByRole('banner').innerText()).split('\n').find((line) => /Testwell/.test(line))
+  expect(name).toBeDefined()
+
+  await kept.getByRole('button', { name: 'Legal hold' }).click()
+  // A number of a court’s file is no secret of a customer; a short reason is none.
+  const why = kept.getByLabel('Why nothing may be forgotten')
+  await why.fill('court')
+  await kept.getByLabel(CODE).fill('8642')
+  await expect(kept.getByRole('button', { name: 'Place the hold' })).toBeDisabled()
+  await why.fill('a letter of the court of the town')
+  await kept.getByLabel(CODE).fill('1357')
+  await kept.getByRole('button', { name: 'Place the hold' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: 'Teo' })).toBeVisible()
+  await kept.getByLabel(CODE).fill('8642')
+  await kept.getByRole('button', { name: 'Place the hold' }).click()
+  await expect(kept.getByRole('status')).toContainText('by Imke: a letter of the court of the town')
+  await expect(kept.getByRole('button', { name: 'Forget it now' })).toHaveCount(0)
+  await page.goto('/settings/forgetting')
+  const held = page.getByRole('region', { name: 'On legal hold' })
+  await expect(held).toContainText('a letter of the court of the town')
+  await expectAccessible(page, 'forgetting')
+  await held.getByRole('link').last().click()
+  await expect(page).toHaveURL(/\/jobs\/\d+$/)
+  await page.goto(`/jobs/${id}`)
+  await kept.getByRole('button', { name: 'Lift the hold' }).click()
+  await kept.getByLabel(CODE).fill('8642')
+  await kept.getByRole('button', { name: 'Lift the hold' }).last().click()
+  await expect(kept.getByRole('status')).toHaveCount(0)
+
+  expect(await pdfBehind(page, `/api/jobs/${id}/copy.pdf`)).toContain('Testwell')
+  await kept.getByRole('button', { name: 'Forget it now' }).click()
+  const forget = kept.getByRole('button', { name: 'Hold: forget' })
+  await kept.getByLabel(CODE).fill('8642')
+  await expect(forget).toBeDisabled()
+  await kept.getByRole('radio', { name: 'The customer has their copy' }).click()
+  await expectAccessible(page, 'to be forgotten')
+  // A press is not enough.
+  await forget.click()
+  await expect(kept).not.toContainText('Forgotten on')
+  await forget.dispatchEvent('pointerdown', { pointerId: 1 })
+  await expect(kept).toContainText('Forgotten on')
+  await expect(kept).toContainText('What bills say')
+  await expect(page.getByText('forgotten, the customer asked for it')).toBeVisible()
+  await expect(page.getByRole('main')).not.toContainText('Testwell')
+  await page.goto('/jobs')
+  await page.getByLabel('Search').fill(name ?? '')
+  await expect(page.getByRole('main')).toHaveAttribute('aria-busy', 'false')
+  await expect(page.locator(`a[href="/jobs/${id}"]`)).toHaveCount(0)
+  const paper = await pdfBehind(page, `/api/jobs/${id}/hand-back.pdf`)
+  expect(paper).toContain('deleted since')
+  expect(paper).not.toContain('Testwell')
+})
+
+test('the days are changed by a supervisor, a note never outlasts the person it may name', async ({
+  page,
+}) => {
+  await signIn(page, 'Imke')
+  await page.goto('/settings')
+  const section = page.getByRole('region', { name: 'Forgetting' })
+  const notes = section.getByLabel('Notes and reasons, days after the hand-back')
+  await notes.fill('1096')
+  await notes.press('Tab')
+  await page.getByRole('button', { name: 'Save prices and hours' }).click()
+  await expect(page.getByRole('alert')).toContainText('Notes and e-mails may name anybody')
+  await notes.fill('soon')
+  await notes.press('Tab')
+  await page.getByRole('button', { name: 'Save prices and hours' }).click()
+  await expect(page.getByRole('alert')).not.toHaveText('')
+  await notes.fill('365')
+  await notes.press('Tab')
+  await page.getByRole('button', { name: 'Save prices and hours' }).click()
+  await expect(page.getByRole('status')).toBeVisible()
+  await expect(page.getByRole('alert')).toHaveCount(0)
+})
