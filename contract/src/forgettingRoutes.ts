@@ -16,7 +16,6 @@ const toBeForgotten = z.strictObject({
   kinds: z.array(z.enum(PERSONAL_KINDS)),
   at: instant,
 })
-export type ToBeForgotten = z.infer<typeof toBeForgotten>
 
 const forgettingAnswer = z.strictObject({
   /** When it was last seen to; null where that has never been. */

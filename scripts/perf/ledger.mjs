@@ -8,6 +8,8 @@ const JOBS_AT_ONCE = 500
 const ATTEMPTS_AT_ONCE = 4000
 /** Days over which the jobs came. */
 const DAYS = 6 * 365
+/** Kinds that each job has a key for. */
+const KEYS = ['ownership', 'contact', 'imei', 'signature', 'text', 'bill']
 /** One job in so many is open. */
 const OPEN_EACH = 100
 /** Syllables of invented names: some common, most of them rare. */
@@ -42,6 +44,8 @@ export async function fillLedger(mariadb, wanted) {
   }
   await keepInvoices(sql)
   await keepAttempts(sql, demoPack(), random, last, wanted)
+  // What is due by now is forgotten some other night.
+  await sql.query('INSERT INTO forgetting_runs (at, jobs, mails, log_cleared) VALUES (NOW(3), 0, 0, 1)')
   await sql.query('ANALYZE TABLE jobs, attempts, job_outcomes, job_durations, invoices, job_events')
   await sql.end()
 }
@@ -63,6 +67,7 @@ async function templatesIn(sql) {
     events: await of('job_events', 'nth, at, staff_id, kind, detail, personal'),
     outcomes: await of('job_outcomes', 'outcome_of, worked, family_id, closed_at'),
     durations: await of('job_durations', 'duration_of, minutes, family_id'),
+    keys: await of('personal_keys', KEYS.join(', ')),
   }
 }
 
@@ -73,7 +78,7 @@ function grouped(rows) {
 }
 
 /** A job like one of the demo's, opened at another time. */
-function jobLike({ open, closed, personOf, events, outcomes, durations }, random, id, openedAt) {
+function jobLike({ open, closed, personOf, events, outcomes, durations, keys }, random, id, openedAt) {
   const among = id % OPEN_EACH === 0 ? open : closed
   const like = among[Math.floor(random() * among.length)]
   const person = personOf.get(like.id)
@@ -102,6 +107,7 @@ function jobLike({ open, closed, personOf, events, outcomes, durations }, random
       client_key: randomUUID(),
       opened_at: at,
       closed_at: later(like.closed_at),
+      forget_at: later(like.forget_at),
       due_at: later(like.due_at),
       state: own(textOf(like.state)),
       locks: textOf(like.locks),
@@ -116,7 +122,8 @@ function jobLike({ open, closed, personOf, events, outcomes, durations }, random
       event.staff_id,
       event.kind,
       own(textOf(event.detail)),
-      event.personal === null ? null : own(textOf(event.personal)),
+      // Sealed, and read by the same keys: of whom it speaks is of no matter here.
+      textOf(event.personal),
     ]),
     outcomes: (outcomes.get(like.id) ?? []).map((one) => [
       id,
@@ -126,6 +133,7 @@ function jobLike({ open, closed, personOf, events, outcomes, durations }, random
       later(one.closed_at),
     ]),
     durations: (durations.get(like.id) ?? []).map((one) => [id, one.duration_of, one.minutes, one.family_id]),
+    keys: (keys.get(like.id) ?? []).map((one) => [id, ...KEYS.map((kind) => one[kind])]),
   }
 }
 
@@ -174,6 +182,11 @@ async function keepJobs(sql, jobs) {
     'job_outcomes',
     'job_id, outcome_of, worked, family_id, closed_at',
     jobs.flatMap(({ outcomes }) => outcomes),
+  )
+  await keep(
+    'personal_keys',
+    `job_id, ${KEYS.join(', ')}`,
+    jobs.flatMap(({ keys }) => keys),
   )
   await keep(
     'job_durations',

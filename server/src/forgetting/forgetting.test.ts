@@ -247,6 +247,32 @@ describe('what points to a person', () => {
     expect(placesOf(Buffer.from(STAYS)).length).toBeGreaterThan(0)
   })
 
+  it('is done once a night, at the next start where nothing ran at night, and not by a clock that runs months ahead', async () => {
+    const prices = new PriceLists(shop.database)
+    const at = (iso: string) => new Forgetting(shop.database, {} as JobLife, prices, () => new Date(iso))
+    const said = async (iso: string) => at(iso).isTonight()
+    const worked = async (iso: string) =>
+      shop.database.query(
+        `INSERT INTO job_events (job_id, nth, at, staff_id, kind, detail) VALUES (?, NULL, ?, 1, 'came', '{}')`,
+        [other.id, new Date(iso)],
+      )
+    const ran = async (iso: string) =>
+      shop.database.query('INSERT INTO forgetting_runs (at, jobs, mails, log_cleared) VALUES (?, 0, 0, 1)', [
+        new Date(iso),
+      ])
+    await worked('2030-06-01T10:00:00Z')
+    await ran('2030-06-02T01:30:00Z')
+    // The shop's clock is two hours ahead in summer: its night begins at one.
+    expect(await said('2030-06-02T21:00:00Z')).toBe(false)
+    expect(await said('2030-06-03T00:55:00Z')).toBe(false)
+    expect(await said('2030-06-03T01:05:00Z')).toBe(true)
+    expect(await said('2030-06-20T12:00:00Z')).toBe(true)
+    expect(await said('2038-01-19T03:14:00Z')).toBe(false)
+    // The clock was ahead and is set right: the nights go on.
+    await ran('2038-01-19T03:14:00Z')
+    expect(await said('2030-06-20T12:00:00Z')).toBe(true)
+  })
+
   it('leaves what was done, what it cost and what was learnt; papers say that it was once known', async () => {
     const { body } = await closed()
     expect(body.handBack?.bill?.totalMinor).toBe(500)

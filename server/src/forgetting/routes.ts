@@ -72,7 +72,7 @@ export function forgettingHandlers(database: DataSource, life: JobLife, forgetti
         copy,
         supervisor,
       })
-      await forgetting.clearLog()
+      await forgetting.clearTraces()
       return job
     },
 

@@ -28,6 +28,8 @@ const EVERY_MS = 10 * 60_000
 /** By the shop's clock: nobody works then; where nothing runs at night, it is done at the next start. */
 const FROM_HOUR = 3
 const AT_ONCE = 100
+const PAUSE_MS = 10
+const LONGEST_IDLE_MS = 31 * 86_400_000
 
 /** Forgets what its days are over for, each night by itself. */
 export class Forgetting {
@@ -64,11 +66,19 @@ export class Forgetting {
     )
   }
 
-  /** Whether the last night by the shop's clock has not been seen to. */
+  /**
+   * Whether the last night by the shop's clock has not been seen to. A clock that says months after anybody worked here is
+   * not believed: what is forgotten does not come back when the clock is set right.
+   */
   async isTonight(): Promise<boolean> {
     const { opening } = (await this.#prices.inUse()).prices
     const last = await this.last()
-    return !last || nightOf(last.at, opening.zone) < nightOf(this.#clock(), opening.zone)
+    const now = this.#clock()
+    const [row] = await this.#database.manager.query<{ at: Date | null }[]>(
+      'SELECT at FROM job_events ORDER BY id DESC LIMIT 1',
+    )
+    if (row?.at && now.getTime() - row.at.getTime() > LONGEST_IDLE_MS) return false
+    return !last || nightOf(last.at, opening.zone) !== nightOf(now, opening.zone)
   }
 
   /** Forgets what is due, or joins whoever does. A job that cannot be seen to now is left for the next night. */
@@ -93,11 +103,14 @@ export class Forgetting {
           .run(id, { staffId }, { kind: 'forget', because: 'days-over' })
           .catch(() => undefined)
         if (done && done.events > before.events) jobs += 1
+        // However many there are, whoever works meanwhile does not notice.
+        await new Promise((resolve) => setTimeout(resolve, PAUSE_MS))
       }
       if (due.length < AT_ONCE) break
     }
     const mails = await this.#mailsBeside(at)
-    const logCleared = jobs + mails > 0 ? await this.clearLog() : true
+    // Also where nothing was due: what was forgotten before may have been cut off before its traces were cleared.
+    const logCleared = await this.clearTraces()
     const run = { at, jobs, mails, logCleared }
     const { identifiers } = await this.#database.manager.insert(runEntity, run)
     return { id: Number(identifiers[0]?.['id']), ...run }
@@ -122,7 +135,7 @@ export class Forgetting {
    * what it kept to undo a change. What stood in tables is overwritten with zeros as soon as it is freed.
    * @returns false where this database does not let it be done from here
    */
-  async clearLog(): Promise<boolean> {
+  async clearTraces(): Promise<boolean> {
     return this.#database.query('CALL benevox_upkeep.clear_traces()').then(
       () => true,
       () => false,
