@@ -234,7 +234,7 @@ export const api = {
   mergeResults: {
     method: 'post',
     path: '/api/results',
-    says: 'Take in another shop’s attempts, each once',
+    says: 'Take in what another shop has learnt, once',
     large: true,
     body: resultsDocument,
     answer: z.object({ added: z.int(), known: z.int() }),

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { month } from './jobs.ts'
 import { familyResults } from './results.ts'
-import type { Route } from './route.ts'
+import { ofJob, type Route } from './route.ts'
 
 const counted = z.object({ reached: z.int(), attempts: z.int() })
 
@@ -46,6 +46,20 @@ const shopResults = z.object({
 })
 export type ShopResults = z.infer<typeof shopResults>
 
+/** What was taken in from another shop, as one. */
+const exchange = z.strictObject({
+  id: z.int(),
+  /** By which the other shop is known again; null in a document from before there was one. */
+  shop: z.string().nullable(),
+  at: z.iso.datetime(),
+  by: z.string(),
+  writtenAt: z.iso.datetime().nullable(),
+  attempts: z.int(),
+  /** Outcomes of jobs that were counted there. */
+  counted: z.int(),
+})
+const exchanges = z.object({ exchanges: z.array(exchange) })
+
 /** What the shop's jobs have shown. */
 export const resultsRoutes = {
   getResults: {
@@ -61,5 +75,18 @@ export const resultsRoutes = {
     says: 'What the jobs of the last months have shown, of all people together, or one’s own attempts alone',
     query: z.strictObject({ months: z.enum(['3', '12', '36']).optional(), own: z.literal('yes').optional() }),
     answer: shopResults,
+  },
+  listExchanges: {
+    method: 'get',
+    path: '/api/exchanges',
+    says: 'What was taken in from other shops',
+    answer: exchanges,
+  },
+  undoExchange: {
+    method: 'delete',
+    path: '/api/exchanges/:id',
+    says: 'Undo what was taken in from another shop, as one',
+    params: ofJob,
+    answer: exchanges,
   },
 } as const satisfies Record<string, Route>

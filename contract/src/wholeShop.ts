@@ -1,6 +1,6 @@
 import { jobState } from '@benevox/core/job'
 import { priceList } from '@benevox/core/price'
-import { recordedAttempt } from '@benevox/core/results'
+import { learnt, recordedAttempt } from '@benevox/core/results'
 import { supplyList } from '@benevox/core/supply'
 import { z } from 'zod'
 
@@ -48,7 +48,8 @@ export const wholeShop = z.strictObject({
   suppliers: supplyList.nullable(),
   /** Versions of the catalogue, each as it was taken in. */
   catalogues: z.array(z.strictObject({ id: z.int(), at: instant, document: z.looseObject({}) })),
-  /** Attempts of other shops that were taken in. */
+  /** What other shops have learnt and their attempts, as far as they were taken in. */
+  learntByOthers: z.array(z.strictObject({ shop: z.string().nullable(), at: instant, learnt })),
   resultsOfOthers: z.array(recordedAttempt),
   /** Mails that belong to no job that is known. */
   mailsOfNoJob: z.array(mail),

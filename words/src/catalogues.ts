@@ -3151,4 +3151,16 @@ export interface Messages {
   'forgetting.noneHeld': object
   'doing.forgetting': object
   'doing.hold': object
+  'problem.own-results': object
+  'problem.no-such-exchange': object
+  'exchanged.title': object
+  'exchanged.none': object
+  'exchanged.shop': { readonly number: string | number }
+  'exchanged.unnamed': object
+  'exchanged.line': { readonly shop: string | number; readonly at: string | number; readonly person: string | number; readonly attempts: number; readonly counted: number }
+  'exchanged.undo': object
+  'exchanged.undone': object
+  'basis.exchanged': { readonly worked: string | number; readonly all: string | number }
+  'basis.exchangedTime': { readonly half: string | number; readonly count: string | number }
+  'taught.elsewhere': object
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { cue, linkKind } from '../catalog/index.ts'
+import { learnt } from './experience.ts'
 
 /**
  * One finished attempt as a result of its family: free of personal data, to be exported and shared. A cable's number
@@ -22,10 +23,15 @@ export const recordedAttempt = z.strictObject({
 })
 export type RecordedAttempt = z.infer<typeof recordedAttempt>
 
-/** The document that one shop exports and another merges. */
+/** The document that one shop exports and another merges: counts and attempts, nobody's name. */
 export const resultsDocument = z.strictObject({
   format: z.literal('benevox-results'),
-  formatVersion: z.literal(3),
+  formatVersion: z.literal(4),
+  /** Which shop it is of, by a number that says nothing of it: a later document takes the place of an earlier one. */
+  shop: z.uuid().optional(),
+  writtenAt: z.iso.datetime().optional(),
+  /** How its jobs have ended and how long things took; none in a document from before that was exchanged. */
+  learnt: learnt.optional(),
   attempts: z.array(recordedAttempt).max(1_000_000),
 })
 export type ResultsDocument = z.infer<typeof resultsDocument>
@@ -37,13 +43,14 @@ export type ResultsDocument = z.infer<typeof resultsDocument>
 export function resultsInPresentForm(document: unknown): unknown {
   if (document === null || typeof document !== 'object') return document
   const { format, formatVersion, ...rest } = document as Readonly<Record<string, unknown>>
+  if (format === 'benevox-results' && formatVersion === 3) return { ...document, formatVersion: 4 }
   if (format !== 'benevox-evidence') return document
   const { tries, attempts = tries, ...others } = rest
   if (formatVersion !== 1 && formatVersion !== 2) return document
   return {
     ...others,
     format: 'benevox-results',
-    formatVersion: 3,
+    formatVersion: 4,
     attempts: Array.isArray(attempts) ? attempts.map(byMethod) : attempts,
   }
 }

@@ -8,6 +8,8 @@ export interface Believed extends Pick<Chance, 'mean' | 'from' | 'to'> {
   readonly usual: number
   readonly worked: number
   readonly all: number
+  /** What other shops have counted of it, which moved what was usual before. */
+  readonly exchanged: { readonly worked: number; readonly all: number }
 }
 
 /**
@@ -16,5 +18,18 @@ export interface Believed extends Pick<Chance, 'mean' | 'from' | 'to'> {
  */
 export function believed(of: OutcomeOf, seen: Experience, familyId?: string): Believed {
   const { usual, worked, failed } = countedHere(of, seen, familyId)
-  return { of, usual, worked, all: worked + failed, ...posterior(usual, USUAL_WEIGHS, worked, failed) }
+  const theirs = seen.exchanged?.families?.[familyId ?? '']?.reached
+  const elsewhere = (of === 'recovery-reached' ? theirs : undefined) ?? seen.exchanged?.[of]
+  const exchanged = {
+    worked: elsewhere?.worked ?? 0,
+    all: (elsewhere?.worked ?? 0) + (elsewhere?.failed ?? 0),
+  }
+  return {
+    of,
+    usual,
+    worked,
+    all: worked + failed,
+    exchanged,
+    ...posterior(usual, USUAL_WEIGHS, worked, failed),
+  }
 }

@@ -75,7 +75,7 @@ export type Measured = z.infer<typeof measured>
 const ofFamily = z.strictObject({ reached: counted.optional(), wipe: measured.optional() })
 
 /** How often each has worked in a shop, and how often not; how long things took. What is absent has never come up. */
-export const experience = z.strictObject({
+export const learnt = z.strictObject({
   ...(Object.fromEntries(OUTCOMES.map((of) => [of, counted.optional()])) as Record<
     OutcomeOf,
     z.ZodOptional<typeof counted>
@@ -83,10 +83,18 @@ export const experience = z.strictObject({
   took: z.partialRecord(z.enum(DURATIONS), measured).optional(),
   families: z.record(z.string().max(48), ofFamily).optional(),
 })
+export type Learnt = z.infer<typeof learnt>
+
+/** What a shop has learnt by itself, and what others have that it has taken in. */
+export const experience = learnt.extend({ exchanged: learnt.optional() })
 export type Experience = z.infer<typeof experience>
 
 /** So many of the shop's own jobs count as much as what is usual. Common practice, no source. */
 export const USUAL_WEIGHS = 5
+
+/** So many jobs of other shops count at most: they are of other devices and other hands. Common practice, no source. */
+export const EXCHANGED_WEIGHS = 50
+const atMost = (count: number): number => Math.min(1, EXCHANGED_WEIGHS / Math.max(1, count))
 
 /** The mean of a Beta distribution: what is usual, moved by what the shop has seen. @param usual 0 to 1 */
 export function moved(
@@ -94,7 +102,7 @@ export function moved(
   { worked = 0, failed = 0 }: { readonly worked?: number; readonly failed?: number } = {},
   weighs: number = USUAL_WEIGHS,
 ): number {
-  return (usual * weighs + worked) / (weighs + worked + failed)
+  return worked + failed === 0 ? usual : (usual * weighs + worked) / (weighs + worked + failed)
 }
 
 /** What was believed of a chance, 0 to 1, and what has been counted of it since. */
@@ -104,21 +112,37 @@ interface CountedHere {
   readonly failed: number
 }
 
+const NOTHING = { worked: 0, failed: 0 }
+
 /**
- * What a shop has counted of an outcome. The keys of a family whose attempts it has are counted by themselves: before them
- * stands what all other families have shown.
+ * What a shop has counted of an outcome, and what stood before: what is usual, moved by what other shops have counted. The
+ * keys of a family whose attempts are known are counted by themselves: before them stands what all other families have shown.
  */
 export function countedHere(of: OutcomeOf, seen: Experience, familyId?: string): CountedHere {
-  const all = { worked: 0, failed: 0, ...seen[of] }
-  const its = of === 'recovery-reached' ? seen.families?.[familyId ?? '']?.reached : undefined
-  if (!its) return { usual: USUAL_CHANCES[of], ...all }
-  // Of a family older jobs count than of all together: no more is taken off than there is.
-  const others = {
-    worked: Math.max(0, all.worked - its.worked),
-    failed: Math.max(0, all.failed - its.failed),
-  }
-  return { usual: moved(USUAL_CHANCES[of], others), ...its }
+  const all = { ...NOTHING, ...seen[of] }
+  const elsewhere = weighed({ ...NOTHING, ...seen.exchanged?.[of] })
+  const ofFamily = (by: Learnt | undefined) =>
+    of === 'recovery-reached' ? by?.families?.[familyId ?? '']?.reached : undefined
+  const its = ofFamily(seen)
+  const theirs = ofFamily(seen.exchanged)
+  const itsElsewhere = theirs && weighed(theirs)
+  if (!its && !itsElsewhere) return { usual: moved(USUAL_CHANCES[of], elsewhere), ...all }
+  const othersElsewhere = weighed(lessOf({ ...NOTHING, ...seen.exchanged?.[of] }, theirs))
+  const others = moved(moved(USUAL_CHANCES[of], othersElsewhere), lessOf(all, its))
+  return { usual: moved(others, itsElsewhere), ...NOTHING, ...its }
 }
+
+/** What other shops have counted, as much of it as counts. */
+function weighed({ worked, failed }: typeof NOTHING): typeof NOTHING {
+  const share = atMost(worked + failed)
+  return { worked: worked * share, failed: failed * share }
+}
+
+/** Of a family older jobs count than of all together: no more is taken off than there is. */
+const lessOf = (all: typeof NOTHING, its: typeof NOTHING = NOTHING) => ({
+  worked: Math.max(0, all.worked - its.worked),
+  failed: Math.max(0, all.failed - its.failed),
+})
 
 /** The chance that a route counts with: what was believed, moved by what the shop has seen. 0 to 1 */
 export function chanceHere(of: OutcomeOf, seen: Experience, familyId?: string): number {
@@ -149,4 +173,49 @@ export function tookAfter(
     p50: between(usual.p50, seen.p50),
     p90: between(usual.p90, seen.p90),
   }
+}
+
+/** How long something takes here: what is usual, moved by what other shops have measured, and that by this shop. */
+export const tookIn = (
+  usual: Quantiles,
+  own: Measured | undefined,
+  elsewhere: Measured | undefined,
+): Quantiles =>
+  tookAfter(
+    tookAfter(usual, elsewhere && { ...elsewhere, count: Math.min(EXCHANGED_WEIGHS, elsewhere.count) }),
+    own,
+  )
+
+/** What several shops have learnt, together: what was counted is added up, quantiles are averaged by how much was measured. */
+export function learntTogether(shops: readonly Learnt[]): Learnt {
+  const sum = (all: readonly (z.infer<typeof counted> | undefined)[]) => {
+    const some = all.filter((one) => one !== undefined)
+    const total = (of: 'worked' | 'failed') => some.reduce((so, one) => so + one[of], 0)
+    return some.length > 0 ? { worked: total('worked'), failed: total('failed') } : undefined
+  }
+  const mean = (all: readonly (Measured | undefined)[]) => {
+    const some = all.filter((one) => one !== undefined)
+    const count = some.reduce((so, one) => so + one.count, 0)
+    const at = (of: 'p10' | 'p50' | 'p90') => some.reduce((so, one) => so + (one[of] * one.count) / count, 0)
+    return some.length > 0 ? { count, p10: at('p10'), p50: at('p50'), p90: at('p90') } : undefined
+  }
+  const ids = [...new Set(shops.flatMap(({ families }) => Object.keys(families ?? {})))]
+  return learnt.parse({
+    ...Object.fromEntries(OUTCOMES.map((of) => [of, sum(shops.map((one) => one[of]))])),
+    took: Object.fromEntries(
+      DURATIONS.flatMap((of) => {
+        const all = mean(shops.map(({ took }) => took?.[of]))
+        return all ? [[of, all]] : []
+      }),
+    ),
+    families: Object.fromEntries(
+      ids.map((id) => [
+        id,
+        {
+          reached: sum(shops.map(({ families }) => families?.[id]?.reached)),
+          wipe: mean(shops.map(({ families }) => families?.[id]?.wipe)),
+        },
+      ]),
+    ),
+  })
 }

@@ -113,7 +113,7 @@ describe('results of several shops', () => {
   it('has no place for personal data', () => {
     const document = {
       format: 'benevox-results',
-      formatVersion: 3,
+      formatVersion: 4,
       attempts: [{ ...oneAttempt(), by: 'Runa' }],
     }
     expect(resultsDocument.safeParse(document).success).toBe(false)

@@ -8,7 +8,7 @@ import {
 import { totalForMoreMs, type WaitLaw } from '../clocks/index.ts'
 import { Amount, threePoints, type Chances, type Spread } from '../decision/index.ts'
 import type { PriceList } from '../price/index.ts'
-import { chanceHere, tookAfter, type DurationOf, type Experience, type OutcomeOf } from '../results/index.ts'
+import { chanceHere, tookIn, type DurationOf, type Experience, type OutcomeOf } from '../results/index.ts'
 import type { DeviceOnJob, Facts } from './facts.ts'
 import { chanceOf, priorOf } from './priors.ts'
 
@@ -66,15 +66,16 @@ export const USUAL_TOOK: Readonly<Record<DurationOf, Spread>> = {
 }
 
 /** What a route counts with: what is usual, moved by what the shop has measured. */
-export const tookHere = (of: DurationOf, { took }: Experience): Spread =>
-  tookAfter(USUAL_TOOK[of], took?.[of])
+export const tookHere = (of: DurationOf, { took, exchanged }: Experience): Spread =>
+  tookIn(USUAL_TOOK[of], took?.[of], exchanged?.took?.[of])
 
 /** Keys, wipe and first start, by the family's own times where they are known, and by what the shop has measured of it. */
 export function resetMinutes(device: DeviceOnJob | undefined, seen: Experience): Spread {
   const keys = device ? tookHere('keys', seen) : minutes(10, 30, 90)
   const its = device?.wipeAndStartMs
   const usual = its ? minutes(its.min / 60_000, its.median / 60_000, its.max / 60_000) : minutes(4, 8, 20)
-  const after = tookAfter(usual, seen.families?.[device?.familyId ?? '']?.wipe)
+  const id = device?.familyId ?? ''
+  const after = tookIn(usual, seen.families?.[id]?.wipe, seen.exchanged?.families?.[id]?.wipe)
   return { p10: keys.p10 + after.p10, p50: keys.p50 + after.p50, p90: keys.p90 + after.p90 }
 }
 

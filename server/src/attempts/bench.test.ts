@@ -227,7 +227,7 @@ describe('results', () => {
       cable: 1,
       outcome: 'reached',
     }
-    const document = { ...ours, attempts: [theirs, theirs, ...ours.attempts] }
+    const document = { ...ours, shop: randomUUID(), attempts: [theirs, theirs, ...ours.attempts] }
     const merge = (by = imke) => by.ask<Answer<'mergeResults'>>('POST', '/api/results', document)
     const refused = await merge(runa)
     expect([refused.status, refused.body]).toMatchObject([403, { code: 'not-a-supervisor' }])
@@ -243,7 +243,7 @@ describe('results', () => {
     const once = { ...theirs, id: randomUUID() }
     const together = await Promise.all(
       [imke, imke].map((person) =>
-        person.ask<Answer<'mergeResults'>>('POST', '/api/results', { ...ours, attempts: [once] }),
+        person.ask<Answer<'mergeResults'>>('POST', '/api/results', { ...document, attempts: [once] }),
       ),
     )
     expect(together.map(({ status }) => status)).toEqual([200, 200])
@@ -306,8 +306,8 @@ describe('what does not fit is refused with its path, and nothing of it is kept'
     ['/api/cables', { fits: 'a-port' }, 'body.fits'],
     ['/api/cables', { fits: 'usb-c', note: 'x'.repeat(81) }, 'body.note'],
     ['/api/cables/1/retire', {}, 'body.because'],
-    ['/api/results', { format: 'benevox-results', formatVersion: 4, attempts: [] }, 'body.formatVersion'],
-    ['/api/results', { format: 'benevox-results', formatVersion: 3, attempts: [{}] }, 'body.attempts.0.id'],
+    ['/api/results', { format: 'benevox-results', formatVersion: 5, attempts: [] }, 'body.formatVersion'],
+    ['/api/results', { format: 'benevox-results', formatVersion: 4, attempts: [{}] }, 'body.attempts.0.id'],
   ])('%s %j', async (address, body, path) => {
     const { status, body: said } = await imke.ask<Problem>('POST', address, body)
     expect([status, said.errors?.map((one) => one.path)]).toEqual([400, expect.arrayContaining([path])])

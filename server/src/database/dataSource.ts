@@ -2,7 +2,7 @@ import { DataSource } from 'typeorm'
 import { packEntity } from '../catalog/entity.ts'
 import type { Config } from '../config.ts'
 import { agreementEntity } from '../agreement/entity.ts'
-import { otherResultEntity } from '../results/entity.ts'
+import { exchangeEntity, otherResultEntity } from '../results/entity.ts'
 import { ownershipDocumentEntity } from '../intake/entity.ts'
 import { jobEntity, jobEventEntity, lookupEntity } from '../jobs/entity.ts'
 import { cableEntity } from '../kit/entity.ts'
@@ -32,6 +32,7 @@ import { WhatJobsTeach1700000000021 } from '../migrations/0021-what-jobs-teach.t
 import { WhatIsLookedUp1700000000022 } from '../migrations/0022-what-is-looked-up.ts'
 import { ResultsAtAnySize1700000000023 } from '../migrations/0023-results-at-any-size.ts'
 import { Forgetting1700000000024 } from '../migrations/0024-forgetting.ts'
+import { Exchanges1700000000025 } from '../migrations/0025-exchanges.ts'
 import { invoiceEntity } from '../hand-back/invoices.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { supplyListEntity } from '../supply/service.ts'
@@ -87,6 +88,7 @@ const MIGRATIONS = [
   WhatIsLookedUp1700000000022,
   ResultsAtAnySize1700000000023,
   Forgetting1700000000024,
+  Exchanges1700000000025,
 ]
 
 /** Of mysql2's pool, what is used here. */
@@ -118,6 +120,7 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
       jobEventEntity,
       cableEntity,
       otherResultEntity,
+      exchangeEntity,
       attemptEntity,
       orderEntity,
       agreementEntity,

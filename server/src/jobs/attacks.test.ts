@@ -384,7 +384,7 @@ describe('many at once', () => {
       seconds: 20,
     }))
     const document = (list: readonly object[]) =>
-      resultsDocument.parse({ format: 'benevox-results', formatVersion: 3, attempts: list })
+      resultsDocument.parse({ format: 'benevox-results', formatVersion: 4, attempts: list })
     const answers = await many(6, (n) =>
       imke.ask('POST', '/api/results', document(n % 2 ? attempts : [...attempts].reverse())),
     )

@@ -1,6 +1,15 @@
 import { keptOf, outcomesOf, tookOf, type JobState } from '@benevox/core/job'
-import { DURATIONS, experience, measuredOf, OUTCOMES, type Experience } from '@benevox/core/results'
-import { EntitySchema, type EntityManager } from 'typeorm'
+import {
+  DURATIONS,
+  learnt,
+  learntTogether,
+  measuredOf,
+  OUTCOMES,
+  type Experience,
+  type Learnt,
+} from '@benevox/core/results'
+import { EntitySchema, IsNull, Not, type EntityManager } from 'typeorm'
+import { exchangeEntity } from '../results/entity.ts'
 
 interface OutcomeRow {
   jobId: number
@@ -73,14 +82,25 @@ const NEWEST = 1000
 const NEWEST_OF_FAMILIES = 5000
 const MOST_FAMILIES = 60
 
-/** What the newest of the shop's jobs have shown until now. */
+/** What the newest of the shop's jobs have shown until now, and what others have that was taken in. */
 export async function experienceOf(manager: EntityManager): Promise<Experience> {
+  const own = await learntOf(manager)
+  const others = await manager.find(exchangeEntity, {
+    where: { learnt: Not(IsNull()) },
+    order: { id: 'ASC' },
+  })
+  const theirs = others.flatMap((one) => one.learnt ?? [])
+  return theirs.length > 0 ? { ...own, exchanged: learntTogether(theirs) } : own
+}
+
+/** What the newest of the shop's own jobs have shown until now. */
+export async function learntOf(manager: EntityManager): Promise<Learnt> {
   const [outcomes, took, families] = await Promise.all([
     countedOutcomes(manager),
     measuredDurations(manager),
     ofFamilies(manager),
   ])
-  return experience.parse({
+  return learnt.parse({
     ...outcomes,
     ...(Object.keys(took).length > 0 ? { took } : {}),
     ...(Object.keys(families).length > 0 ? { families } : {}),

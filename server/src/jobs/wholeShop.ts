@@ -10,7 +10,7 @@ import { cableEntity } from '../kit/entity.ts'
 import { mailEntity } from '../mail/entity.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { recordedAttempt } from '@benevox/core/results'
-import { otherResultEntity } from '../results/entity.ts'
+import { exchangeEntity, otherResultEntity } from '../results/entity.ts'
 import { reportEntity } from '../registry/reports.ts'
 import { staffEntity } from '../session/entity.ts'
 import { supplyListEntity } from '../supply/service.ts'
@@ -67,12 +67,13 @@ async function* listed(all: AsyncIterable<object>): AsyncGenerator<string> {
 }
 
 async function aboutShop(manager: EntityManager, shop: string, now: Date): Promise<Omit<WholeShop, Listed>> {
-  const [staff, cables, priceLists, supply, reports] = [
+  const [staff, cables, priceLists, supply, reports, exchanges] = [
     await manager.find(staffEntity, { order: { id: 'ASC' } }),
     await manager.find(cableEntity, { order: { number: 'ASC' } }),
     await manager.find(priceListEntity, { order: { id: 'ASC' } }),
     await manager.findOne(supplyListEntity, { where: {}, order: { id: 'DESC' } }),
     await manager.find(reportEntity),
+    await manager.find(exchangeEntity, { order: { id: 'ASC' } }),
   ]
   return {
     format: 'benevox-shop',
@@ -90,6 +91,9 @@ async function aboutShop(manager: EntityManager, shop: string, now: Date): Promi
       document,
     })),
     suppliers: supply?.document ?? null,
+    learntByOthers: exchanges.flatMap(({ shop: theirs, takenInAt, learnt }) =>
+      learnt ? [{ shop: theirs, at: takenInAt.toISOString(), learnt }] : [],
+    ),
     reports: reports.map(({ device, ticket }) => ({ device: device.toString('hex'), ticket })),
   }
 }

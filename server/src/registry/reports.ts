@@ -1,6 +1,7 @@
 import { createHmac } from 'node:crypto'
 import { imeisOf, registryRecord, type JobState, type RegistryRecord } from '@benevox/core/job'
-import { EntitySchema, In, type DataSource, type EntityManager } from 'typeorm'
+import { EntitySchema, In, type EntityManager } from 'typeorm'
+import { secretOf } from '../database/secret.ts'
 import { seal, unseal } from '../forgetting/keys.ts'
 
 /**
@@ -30,17 +31,6 @@ export const reportEntity = new EntitySchema<ReportRow>({
 export function placeOf(secret: Buffer, imei: string): { readonly device: Buffer; readonly key: Buffer } {
   const made = (what: string) => createHmac('sha256', secret).update(`${what} ${imei}`).digest()
   return { device: made('device'), key: made('record') }
-}
-
-const secrets = new WeakMap<DataSource, Buffer>()
-/** Made with the database; it stays. */
-async function secretOf(manager: EntityManager): Promise<Buffer> {
-  const known = secrets.get(manager.dataSource)
-  if (known) return known
-  const [row] = await manager.query<{ secret: Buffer }[]>('SELECT secret FROM shop_secret WHERE id = 1')
-  if (!row) throw new Error('the shop has no secret')
-  secrets.set(manager.dataSource, row.secret)
-  return row.secret
 }
 
 /** What was reported of the device of a job, on whatever job it was said. */

@@ -27,6 +27,12 @@ export function resultsHandlers(
       }).all()
     },
     getExperience: async () => ({ experience: await experienceOf(database.manager) }),
+    listExchanges: async () => ({ exchanges: await results.exchanges() }),
+    async undoExchange({ params, staffId }) {
+      await supervisorOnly(database, staffId, 'importResults')
+      await results.undo(params.id)
+      return { exchanges: await results.exchanges() }
+    },
     async mergeResults({ bytes, staffId }) {
       await supervisorOnly(database, staffId, 'importResults')
       return results.merge((await readAttempts(bytes)).sent, staffId)

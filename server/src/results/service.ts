@@ -1,14 +1,19 @@
-import type { FamilyResults } from '@benevox/contract'
+import type { Answer, FamilyResults } from '@benevox/contract'
 import {
   recordedAttempt,
   mergeAttempts,
+  OUTCOMES,
+  type Learnt,
   type ResultsDocument,
   type RecordedAttempt,
 } from '@benevox/core/results'
 import { In, MoreThan, type DataSource, type EntityManager } from 'typeorm'
 import { transact } from '../database/transact.ts'
 import { attemptEntity, type AttemptRow } from '../attempts/entity.ts'
-import { otherResultEntity } from './entity.ts'
+import { shopIdOf } from '../database/secret.ts'
+import { ProblemError } from '../http/problem.ts'
+import { learntOf } from '../jobs/outcomes.ts'
+import { exchangeEntity, otherResultEntity } from './entity.ts'
 
 /** Only the newest count: what a family did years ago says little. Common practice, no source. */
 const NEWEST = 500
@@ -37,11 +42,18 @@ export class Results {
   }
 
   /**
-   * Everything this shop tried, as the text of a `ResultsDocument`, to be shared; nothing in it is personal. However many
+   * Everything this shop tried and what its jobs have taught, as the text of a `ResultsDocument`, to be shared; nothing in it is personal. However many
    * there are, only so many are in memory.
    */
   async *document(): AsyncGenerator<string> {
-    const head: Omit<ResultsDocument, 'attempts'> = { format: 'benevox-results', formatVersion: 3 }
+    const { manager } = this.#database
+    const head: Omit<ResultsDocument, 'attempts'> = {
+      format: 'benevox-results',
+      formatVersion: 4,
+      shop: await shopIdOf(manager),
+      writtenAt: new Date().toISOString(),
+      learnt: await learntOf(manager),
+    }
     yield `${JSON.stringify(head).slice(0, -1)},"attempts":[`
     let before = ''
     for (let after = ''; ;) {
@@ -63,19 +75,41 @@ export class Results {
   }
 
   /**
-   * Takes in another shop's attempts; an attempt that is known, here or from before, is not counted again.
-   * @param staffId who takes them in: it stands beside each
+   * Takes in what another shop has learnt, as one; an attempt that is known, here or from before, is not counted again, and a
+   * later document of a shop takes the place of its earlier one. The same document again changes nothing.
+   * @param staffId who takes it in: it stands beside it
+   * @throws ProblemError `not-possible-now` for this shop's own
    */
-  async merge({ attempts }: ResultsDocument, staffId: number): Promise<{ added: number; known: number }> {
+  async merge(
+    { shop, writtenAt, learnt, attempts }: ResultsDocument,
+    staffId: number,
+  ): Promise<{ added: number; known: number }> {
     return transact(this.#database, async (manager) => {
-      // In one order, so that two who merge the same attempts at a time meet at the first one and not crosswise.
-      const unique = [...mergeAttempts(attempts)].sort((a, b) => (a.id < b.id ? -1 : 1))
+      if (shop !== undefined && shop === (await shopIdOf(manager)))
+        throw new ProblemError('not-possible-now', { code: 'own-results' })
+      // Of two who take something in at a time one waits for the other.
+      await manager.query('SELECT id FROM shop_secret WHERE id = 1 FOR UPDATE')
+      const unique = mergeAttempts(attempts)
       const known = await this.#known(
         manager,
         unique.map(({ id }) => id),
       )
       const fresh = unique.filter(({ id }) => !known.has(id))
+      const answer = { added: fresh.length, known: attempts.length - fresh.length }
+      const before = shop === undefined ? null : await manager.findOneBy(exchangeEntity, { shop })
+      const written = writtenAt === undefined ? null : new Date(writtenAt)
+      const isNewer = shop !== undefined && (written?.getTime() ?? 0) > (before?.writtenAt?.getTime() ?? -1)
+      if (fresh.length === 0 && !isNewer) return answer
       const takenInAt = new Date()
+      const of = {
+        ...(isNewer || !before ? { writtenAt: written, learnt: learnt ?? null } : {}),
+        takenInAt,
+        staffId,
+      }
+      if (before) await manager.update(exchangeEntity, { id: before.id }, of)
+      const exchangeId = before
+        ? before.id
+        : Number((await manager.insert(exchangeEntity, { shop: shop ?? null, ...of })).identifiers[0]?.['id'])
       // A cable's number is of its own shop's kit.
       const rows = fresh.map(({ cable: _, ...one }) => ({
         id: one.id,
@@ -83,17 +117,54 @@ export class Results {
         document: one,
         staffId,
         takenInAt,
+        exchangeId,
       }))
       for (let from = 0; from < rows.length; from += 500)
-        // Another person may take the same file in at the same moment.
-        await manager
-          .createQueryBuilder()
-          .insert()
-          .into(otherResultEntity)
-          .values(rows.slice(from, from + 500))
-          .orIgnore()
-          .execute()
-      return { added: fresh.length, known: attempts.length - fresh.length }
+        await manager.insert(otherResultEntity, rows.slice(from, from + 500))
+      return answer
+    })
+  }
+
+  /** What was taken in from other shops, the newest first. */
+  async exchanges(): Promise<Answer<'listExchanges'>['exchanges']> {
+    const rows = await this.#database.manager.query<
+      {
+        id: number
+        shop: string | null
+        at: Date
+        by: string
+        writtenAt: Date | null
+        learnt: Learnt | string | null
+        attempts: string
+      }[]
+    >(
+      `SELECT e.id, e.shop, e.taken_in_at AS at, s.name AS \`by\`, e.written_at AS writtenAt, e.learnt,
+              (SELECT COUNT(*) FROM other_results r WHERE r.exchange_id = e.id) AS attempts
+         FROM exchanges e JOIN staff s ON s.id = e.staff_id ORDER BY e.taken_in_at DESC, e.id DESC`,
+    )
+    return rows.map(({ id, shop, at, by, writtenAt, learnt, attempts }) => {
+      const theirs = typeof learnt === 'string' ? (JSON.parse(learnt) as Learnt) : learnt
+      return {
+        id,
+        shop,
+        at: at.toISOString(),
+        by,
+        writtenAt: writtenAt?.toISOString() ?? null,
+        attempts: Number(attempts),
+        counted: OUTCOMES.reduce(
+          (so, of) => so + (theirs?.[of]?.worked ?? 0) + (theirs?.[of]?.failed ?? 0),
+          0,
+        ),
+      }
+    })
+  }
+
+  /** Undoes as one what was taken in. @throws ProblemError `not-found` */
+  async undo(id: number): Promise<void> {
+    await transact(this.#database, async (manager) => {
+      await manager.delete(otherResultEntity, { exchangeId: id })
+      const { affected } = await manager.delete(exchangeEntity, { id })
+      if (!affected) throw new ProblemError('not-found', { code: 'no-such-exchange' })
     })
   }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { sourcesOf, USUAL_TOOK, type Alternative, type Basis, type Given } from '@benevox/core/route'
-import { believed, tookAfter, USUAL_WEIGHS } from '@benevox/core/results'
+import { believed, tookIn, USUAL_WEIGHS } from '@benevox/core/results'
 import { computed } from 'vue'
 import { answerText } from '@benevox/words'
 import { chanceText, say, words } from '../words/index.ts'
@@ -46,20 +46,30 @@ const sources = computed(() => {
   const { chances, times } = sourcesOf(props.option.action, facts, device)
   return [
     ...chances.map((of) => {
-      const { mean, usual, worked, all } = believed(of, experience, device?.familyId)
-      const from =
-        all === 0
-          ? say('basis.usual')
-          : say('basis.counted', { worked, all, usual: chanceText(usual), weight: USUAL_WEIGHS })
+      const { mean, usual, worked, all, exchanged } = believed(of, experience, device?.familyId)
+      const from = [
+        ...(exchanged.all > 0 ? [say('basis.exchanged', exchanged)] : []),
+        ...(all > 0
+          ? [say('basis.counted', { worked, all, usual: chanceText(usual), weight: USUAL_WEIGHS })]
+          : exchanged.all === 0
+            ? [say('basis.usual')]
+            : []),
+      ].join(' · ')
       return { of, name: say(`learnt.${of}`), figure: chanceText(mean), from }
     }),
     ...times.map((of) => {
       const seen = experience.took?.[of]
-      const { p50, p90 } = tookAfter(USUAL_TOOK[of], seen)
-      const usual = span(USUAL_TOOK[of].p50)
-      const from = seen
-        ? say('basis.measured', { count: seen.count, half: span(seen.p50), usual, weight: USUAL_WEIGHS })
-        : say('basis.usual')
+      const there = experience.exchanged?.took?.[of]
+      const { p50, p90 } = tookIn(USUAL_TOOK[of], seen, there)
+      const usual = span(tookIn(USUAL_TOOK[of], undefined, there).p50)
+      const from = [
+        ...(there ? [say('basis.exchangedTime', { count: there.count, half: span(there.p50) })] : []),
+        ...(seen
+          ? [say('basis.measured', { count: seen.count, half: span(seen.p50), usual, weight: USUAL_WEIGHS })]
+          : there
+            ? []
+            : [say('basis.usual')]),
+      ].join(' · ')
       const figure = say('figures.timeRange', { half: span(p50), late: span(p90) })
       return { of: `took ${of}`, name: say(`took.${of}`), figure, from }
     }),

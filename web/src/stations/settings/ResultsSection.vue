@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useTemplateRef } from 'vue'
+import ExchangedList from './ExchangedList.vue'
 import { useSession } from '../../api/session.ts'
 import { sendAttempts } from '../../api/upload.ts'
 import FilePick from '../../parts/FilePick.vue'
@@ -9,6 +11,7 @@ import { say, words } from '../../words/index.ts'
 
 /** What the shop learnt from its attempts, out as a file, and another shop's in. */
 const people = useSession()
+const exchanged = useTemplateRef('exchanged')
 const { says, tried } = useOutcome()
 async function merge(files: FileList | null): Promise<void> {
   const [file] = files ?? []
@@ -17,6 +20,7 @@ async function merge(files: FileList | null): Promise<void> {
     const tooLarge = refusedBySize(file.size)
     if (tooLarge) return flawText(tooLarge, words)
     const { added, known } = await sendAttempts(file)
+    void exchanged.value?.look()
     return say('shopResults.imported', { added, known })
   })
 }
@@ -39,6 +43,7 @@ async function merge(files: FileList | null): Promise<void> {
         @chosen="merge"
       />
     </p>
+    <ExchangedList ref="exchanged" />
     <p v-if="people.isSupervisor" class="mt-3">
       {{ say('wholeShop.about') }}
       <a class="underline" href="/api/shop.json" download>{{ say('wholeShop.save') }}</a>

@@ -3,9 +3,11 @@ import {
   believed,
   DURATIONS,
   OUTCOMES,
-  tookAfter,
+  tookIn,
+  USUAL_CHANCES,
   USUAL_WEIGHS,
   type Experience,
+  type Measured,
 } from '@benevox/core/results'
 import { USUAL_TOOK } from '@benevox/core/route'
 import { computed, onMounted, ref } from 'vue'
@@ -29,11 +31,12 @@ const rows = computed(() => {
   if (!seen) return []
   return [
     ...OUTCOMES.map((of) => {
-      const { usual, worked, all, mean, from, to } = believed(of, seen)
+      const { worked, all, mean, from, to, exchanged } = believed(of, seen)
       return {
         of: of as string,
         name: say(`learnt.${of}`),
-        usual: chanceText(usual),
+        usual: chanceText(USUAL_CHANCES[of]),
+        elsewhere: exchanged.all > 0 ? say('taught.counted', exchanged) : '–',
         here: all > 0 ? say('taught.counted', { worked, all }) : '–',
         used: chanceText(mean),
         between: say('taught.between', { from: chanceText(from), to: chanceText(to) }),
@@ -41,12 +44,16 @@ const rows = computed(() => {
     }),
     ...DURATIONS.map((of) => {
       const here = seen.took?.[of]
-      const used = tookAfter(USUAL_TOOK[of], here)
+      const there = seen.exchanged?.took?.[of]
+      const used = tookIn(USUAL_TOOK[of], here, there)
+      const measured = (one: Measured | undefined) =>
+        one ? say('taught.measured', { count: one.count, range: range(one.p50, one.p90) }) : '–'
       return {
         of: `took ${of}`,
         name: say(`took.${of}`),
         usual: range(USUAL_TOOK[of].p50, USUAL_TOOK[of].p90),
-        here: here ? say('taught.measured', { count: here.count, range: range(here.p50, here.p90) }) : '–',
+        elsewhere: measured(there),
+        here: measured(here),
         used: range(used.p50, used.p90),
         between: '',
       }
@@ -65,6 +72,9 @@ const rows = computed(() => {
         <tr class="border-b border-ink text-start">
           <th scope="col" class="py-1 text-start">{{ say('taught.what') }}</th>
           <th scope="col" class="py-1 text-start">{{ say('taught.usual') }}</th>
+          <th v-if="experience?.exchanged" scope="col" class="py-1 text-start">
+            {{ say('taught.elsewhere') }}
+          </th>
           <th scope="col" class="py-1 text-start">{{ say('taught.here') }}</th>
           <th scope="col" class="py-1 text-start">{{ say('taught.used') }}</th>
           <th scope="col" class="py-1 text-start">{{ say('taught.inEight') }}</th>
@@ -74,6 +84,7 @@ const rows = computed(() => {
         <tr v-for="row in rows" :key="row.of" class="border-b border-rule" :data-of="row.of">
           <th scope="row" class="py-0.5 pe-3 text-start font-normal">{{ row.name }}</th>
           <td class="pe-3">{{ row.usual }}</td>
+          <td v-if="experience?.exchanged" class="pe-3">{{ row.elsewhere }}</td>
           <td class="pe-3">{{ row.here }}</td>
           <td class="pe-3 font-bold">{{ row.used }}</td>
           <td class="whitespace-nowrap text-ink-soft">{{ row.between }}</td>
