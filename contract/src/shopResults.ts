@@ -1,7 +1,13 @@
+import { SPENT_ON } from '@benevox/core/results'
 import { z } from 'zod'
 import { month } from './jobs.ts'
 import { familyResults } from './results.ts'
 import { ofJob, type Route } from './route.ts'
+
+/** In minutes. */
+const measured = z.object({ count: z.int(), p10: z.number(), p50: z.number(), p90: z.number() })
+/** Of the catalogue in use, from the least to the most, in minutes. */
+const usual = z.object({ least: z.number(), median: z.number(), most: z.number() }).optional()
 
 const counted = z.object({ reached: z.int(), attempts: z.int() })
 
@@ -24,15 +30,22 @@ const shopResults = z.object({
   ),
   /** By cable, and by what was plugged in. */
   cables: z.array(z.object({ cable: z.int().nullable(), link: z.string(), all: counted })),
-  /** In minutes; `usual` of the catalogue in use, from the least to the most. */
-  wipes: z.array(
+  /** How long wipes and first starts took on devices of a family. */
+  wipes: z.array(measured.extend({ familyId: z.string(), usual })),
+  firstStarts: z.array(measured.extend({ familyId: z.string(), usual })),
+  /** How long devices charged, by their kind; usual from flat at the longest, and from nearly enough at the shortest. */
+  charges: z.array(measured.extend({ kind: z.enum(['phone', 'tablet', 'watch']), usual })),
+  /** Where the time of closed jobs went. */
+  spent: z.array(measured.extend({ of: z.enum(SPENT_ON) })),
+  /** What was ordered from each supplier, in minor units, and how it ended; an order that was cancelled is none. */
+  suppliers: z.array(
     z.object({
-      familyId: z.string(),
-      count: z.int(),
-      p10: z.number(),
-      p50: z.number(),
-      p90: z.number(),
-      usual: z.object({ least: z.number(), median: z.number(), most: z.number() }).optional(),
+      supplier: z.string(),
+      currency: z.string(),
+      orders: z.int(),
+      feesMinor: z.int(),
+      worked: z.int(),
+      failed: z.int(),
     }),
   ),
   /** How often it was ready, or came, by when it was promised. */

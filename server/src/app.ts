@@ -170,7 +170,7 @@ export function createApp(
     ...supplyHandlers(database, supply, prices),
     ...kitHandlers(database),
     ...makerHandlers(config.maker, life),
-    ...resultsHandlers(database, results, { prices, catalog }),
+    ...resultsHandlers(database, results, { prices, catalog, supply }),
     ...attemptHandlers(database, life),
     ...calendarHandlers(database),
     ...mailHandlers(database, life, post),

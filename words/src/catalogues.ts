@@ -3163,4 +3163,20 @@ export interface Messages {
   'basis.exchanged': { readonly worked: string | number; readonly all: string | number }
   'basis.exchangedTime': { readonly half: string | number; readonly count: string | number }
   'taught.elsewhere': object
+  'seenHere.firstStarts': object
+  'seenHere.charges': object
+  'seenHere.spent': object
+  'seenHere.spentAbout': object
+  'seenHere.suppliers': object
+  'seenHere.orders': object
+  'seenHere.feesOf': object
+  'seenHere.ended': object
+  'seenHere.unlisted': object
+  'spentOn.at-counter': object
+  'spentOn.at-bench': object
+  'spentOn.waited': object
+  'spentOn.until-fetched': object
+  'kindOf.phone': object
+  'kindOf.tablet': object
+  'kindOf.watch': object
 }

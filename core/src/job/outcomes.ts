@@ -3,6 +3,7 @@ import { remembersAfter, resetSolves, type RouteAction } from '../route/index.ts
 import { releasedBy } from './orders.ts'
 import type { BenchRecord, JobState } from './records.ts'
 import { factsOf, foundAtBench } from './standing.ts'
+import { spentOf } from './spent.ts'
 import { standingOf } from './steps.ts'
 
 /**
@@ -124,13 +125,17 @@ export function tookOf(job: JobState): readonly Took[] {
     ...between('keys', job.attempts[0]?.startedAt, bench.inRecoveryAt).filter(
       ({ minutes }) => minutes <= LONGEST_AT_THE_KEYS,
     ),
-    ...between('wipe-and-start', bench.wipeStartedAt, bench.firstStartAt),
+    ...between('wipe', bench.wipeStartedAt, bench.wipeFinishedAt),
+    ...between('first-start', bench.firstStartAt, bench.setUpAt),
+    ...between('wipe-and-start', bench.wipeStartedAt, bench.setUpAt),
+    ...between('charge', bench.charging?.startedAt, bench.charging?.endedAt),
     ...between('account-recovery', recovery?.startedAt, recovery?.endedAt),
     ...between('previous-owner', seller?.writtenAt, seller?.answeredAt),
     ...between('makers-service', service?.sentAt, service?.returnedAt),
     ...between('authorised-release', release?.orderedAt, release?.answeredAt),
     ...between('carrier', asked?.at, asked?.says === 'refused' ? asked.answeredAt : carrier.worksAt),
     ...between('supplier', unlock?.orderedAt, unlock?.answeredAt),
+    ...spentOf(job),
   ]
 }
 

@@ -46,7 +46,7 @@ export interface Listed extends LockStatesAndWaits {
 }
 
 /** Counts changes of what is computed here, so that what was stored before is made anew. */
-export const PROJECTION = 12
+export const PROJECTION = 13
 
 export function listedOf(
   job: JobState,

@@ -59,9 +59,13 @@ export const DURATIONS = [
 ] as const
 export type DurationOf = (typeof DURATIONS)[number]
 
+/** On what the time of a job went. */
+export const SPENT_ON = ['at-counter', 'at-bench', 'waited', 'until-fetched'] as const
+export type SpentOn = (typeof SPENT_ON)[number]
+
 /** How long one of them took on one job. */
 export interface Took {
-  readonly of: DurationOf | 'wipe-and-start'
+  readonly of: DurationOf | 'wipe' | 'first-start' | 'wipe-and-start' | 'charge' | SpentOn
   readonly minutes: number
 }
 

@@ -16,6 +16,7 @@ export class Exchanges1700000000025 implements MigrationInterface {
     await runner.query(
       'ALTER TABLE other_results ADD COLUMN exchange_id INT NULL, ADD INDEX other_results_exchange (exchange_id)',
     )
+    await runner.query('ALTER TABLE orders ADD INDEX orders_ordered (ordered_at)')
     // What came before: of each person and instant one.
     await runner.query(
       `INSERT INTO exchanges (taken_in_at, staff_id)
@@ -28,6 +29,7 @@ export class Exchanges1700000000025 implements MigrationInterface {
   }
 
   async down(runner: QueryRunner): Promise<void> {
+    await runner.query('ALTER TABLE orders DROP INDEX orders_ordered')
     await runner.query('ALTER TABLE other_results DROP INDEX other_results_exchange, DROP COLUMN exchange_id')
     await runner.query('DROP TABLE exchanges')
   }

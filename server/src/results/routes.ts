@@ -1,5 +1,6 @@
 import type { DataSource } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
+import type { SupplyLists } from '../supply/service.ts'
 import type { PriceLists } from '../prices/service.ts'
 import type { Handlers } from '../http/mount.ts'
 import { readAttempts } from '../reading/readApart.ts'
@@ -11,7 +12,11 @@ import { ShopResultsOf } from './shop.ts'
 export function resultsHandlers(
   database: DataSource,
   results: Results,
-  { prices, catalog }: { readonly prices: PriceLists; readonly catalog: Catalog },
+  {
+    prices,
+    catalog,
+    supply,
+  }: { readonly prices: PriceLists; readonly catalog: Catalog; readonly supply: SupplyLists },
 ): Handlers {
   return {
     getResults: ({ query }) => results.ofFamily(query.familyId),
@@ -24,6 +29,7 @@ export function resultsHandlers(
         zone: opening.zone,
         now: new Date(),
         families: pack.families,
+        supply: (await supply.inUse()).list,
       }).all()
     },
     getExperience: async () => ({ experience: await experienceOf(database.manager) }),

@@ -1,8 +1,10 @@
 import type { Answer, ShopResults } from '@benevox/contract'
 import { seeded } from '@benevox/core/hand'
+import type { SupplyList } from '@benevox/core/supply'
 import { experience } from '@benevox/core/results'
 import { DateTime } from 'luxon'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { demoPack } from '../../../demo/demoPack.ts'
 import { sumsOf } from '../hand-back/invoices.ts'
 import { openShop, Person, type TestShop } from '../../test/shop.ts'
 
@@ -190,6 +192,102 @@ describe('what the shop’s jobs have shown', () => {
       ])
     }
     expect(billed.filter(({ cancels }) => cancels !== null).length).toBeGreaterThan(3)
+  })
+  it('of times and suppliers is what a count of their rows says, beside what the catalogue says', async () => {
+    const { database } = shop
+    const [{ document }] = (await database.query<{ document: string | SupplyList }[]>(
+      'SELECT document FROM supply_lists ORDER BY id DESC LIMIT 1',
+    )) as [{ document: string | SupplyList }]
+    const { suppliers } = typeof document === 'string' ? (JSON.parse(document) as SupplyList) : document
+    const services = suppliers.flatMap(({ name, services: its }) => its.map(({ id }) => ({ id, name })))
+    const ordered = Array.from({ length: 80 }, () => ({
+      ...oneOf(services[0] ?? { id: 1, name: '' }, ...services, { id: 99_999, name: '' }),
+      at: someInstant(),
+      feeMinor: Math.floor(random() * 4000),
+      state: oneOf('released', 'failed', 'blocked', 'waiting', 'cancelled'),
+    }))
+    const [{ job }] = (await database.query<{ job: number }[]>('SELECT MIN(id) AS job FROM jobs')) as [
+      { job: number },
+    ]
+    for (const { id, at, feeMinor, state } of ordered)
+      await database.query(
+        `INSERT INTO orders (id, job_id, service_id, version, fee_minor, currency, ordered_at, promise, state, entries_made, entries_allowed)
+         VALUES (?, ?, ?, 1, ?, 'EUR', ?, '{}', ?, 0, 3)`,
+        [crypto.randomUUID(), job, id, feeMinor, at, state],
+      )
+    const family = 'forced-off-data-gate'
+    const jobs = await database.query<{ id: number }[]>('SELECT id FROM jobs')
+    const took = jobs.flatMap(({ id }) =>
+      ['wipe', 'first-start', 'charge', 'at-bench', 'waited'].map((of) => ({
+        id,
+        of,
+        minutes: 1 + random() * 90,
+      })),
+    )
+    for (const { id, of, minutes } of took)
+      await database.query(
+        'REPLACE INTO job_durations (job_id, duration_of, minutes, family_id) VALUES (?, ?, ?, ?)',
+        [id, of, minutes, family],
+      )
+    const results = await shown('?months=12')
+    const counts = ordered.filter(
+      ({ at, state }) => state !== 'cancelled' && results.months.includes(monthOf(at)),
+    )
+    for (const name of new Set(counts.map((one) => one.name))) {
+      const its = counts.filter((one) => one.name === name)
+      const { supplier, ...row } = results.suppliers.find((one) => one.supplier === name) ?? {}
+      expect([supplier, row]).toEqual([
+        name,
+        {
+          currency: 'EUR',
+          orders: its.length,
+          feesMinor: its.reduce((sum, one) => sum + one.feeMinor, 0),
+          worked: its.filter(({ state }) => state === 'released').length,
+          failed: its.filter(({ state }) => state === 'failed' || state === 'blocked').length,
+        },
+      ])
+    }
+    expect(results.suppliers.map(({ supplier }) => supplier)).toContain('')
+    /** So many lie below the tenth part, the middle, nine in ten. */
+    const expectQuantiles = (
+      of: string,
+      row: { count: number; p10: number; p50: number; p90: number } | undefined,
+    ) => {
+      const minutes = took.filter((one) => one.of === of).map((one) => one.minutes)
+      expect(row?.count).toBe(minutes.length)
+      for (const [share, value] of [
+        [0.1, row?.p10 ?? 0],
+        [0.5, row?.p50 ?? 0],
+        [0.9, row?.p90 ?? 0],
+      ] as const) {
+        const below = minutes.filter((one) => one <= value).length
+        expect(Math.abs(below - share * (minutes.length - 1))).toBeLessThanOrEqual(1)
+      }
+    }
+    expectQuantiles(
+      'wipe',
+      results.wipes.find(({ familyId }) => familyId === family),
+    )
+    expectQuantiles(
+      'first-start',
+      results.firstStarts.find(({ familyId }) => familyId === family),
+    )
+    expectQuantiles(
+      'charge',
+      results.charges.find(({ kind }) => kind === 'phone'),
+    )
+    for (const of of ['at-bench', 'waited'] as const)
+      expectQuantiles(
+        of,
+        results.spent.find((one) => one.of === of),
+      )
+    const its = demoPack().families.find(({ id }) => id === family)
+    const usual = its?.durations[its.durationsOfTheWork.firstStart]
+    expect(results.firstStarts.find(({ familyId }) => familyId === family)?.usual).toEqual({
+      least: (usual?.minMs ?? 0) / 60_000,
+      median: (usual?.medianMs ?? 0) / 60_000,
+      most: (usual?.maxMs ?? 0) / 60_000,
+    })
   })
   it('opens by each point the jobs that it was counted from, and no others', async () => {
     const { methods } = await shown('?months=12')

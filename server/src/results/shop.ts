@@ -1,8 +1,9 @@
 import type { ShopResults } from '@benevox/contract'
 import type { Family } from '@benevox/core/catalog'
 import { seeded } from '@benevox/core/hand'
-import { changeIn, measuredOf } from '@benevox/core/results'
-import { wipeAndStart } from '@benevox/core/route'
+import { chargeRange, SAFE_PERCENT } from '@benevox/core/clocks'
+import { changeIn, measuredOf, SPENT_ON, type SpentOn, type Took } from '@benevox/core/results'
+import { serviceOf, type SupplyList } from '@benevox/core/supply'
 import { DateTime } from 'luxon'
 import type { DataSource } from 'typeorm'
 import { minutesBy } from '../jobs/outcomes.ts'
@@ -14,6 +15,8 @@ const NEWEST = 500
 const FALSE_ALARMS = 0.05
 /** Of a family whose wipes are fewer nothing is drawn. */
 const LEAST_WIPES = 3
+/** The newest of each kind count. Common practice, no source. */
+const NEWEST_DURATIONS = 5000
 /** Seconds from year 0 to 1970, as the database counts. */
 const YEAR_0 = 62_167_219_200
 
@@ -26,6 +29,14 @@ interface Asked {
   readonly now: Date
   /** Of the catalogue in use. */
   readonly families: readonly Family[]
+  /** The list of suppliers in use. */
+  readonly supply: SupplyList
+}
+
+interface Range {
+  readonly minMs: number
+  readonly medianMs: number
+  readonly maxMs: number
 }
 
 interface Method {
@@ -54,14 +65,22 @@ export class ShopResultsOf {
   }
 
   async all(): Promise<ShopResults> {
-    const [methods, cables, wipes, promises, income] = await Promise.all([
-      this.#methods(),
-      this.#cables(),
-      this.#wipes(),
-      this.#promises(),
-      this.#income(),
-    ])
-    return { months: this.#starts.map(nameOf), methods, cables, wipes, promises, income }
+    const of = (name: 'wipe' | 'firstStart') => (family: Family) =>
+      family.durations[family.durationsOfTheWork[name]]
+    const [methods, cables, wipes, firstStarts, charges, spent, promises, income, suppliers] =
+      await Promise.all([
+        this.#methods(),
+        this.#cables(),
+        this.#ofFamilies('wipe', of('wipe')),
+        this.#ofFamilies('first-start', of('firstStart')),
+        this.#charges(),
+        this.#spent(),
+        this.#promises(),
+        this.#income(),
+        this.#suppliers(),
+      ])
+    const months = this.#starts.map(nameOf)
+    return { months, methods, cables, wipes, firstStarts, charges, spent, promises, income, suppliers }
   }
 
   get #from(): Date {
@@ -186,31 +205,81 @@ export class ShopResultsOf {
     }))
   }
 
-  async #wipes(): Promise<ShopResults['wipes']> {
+  /** The newest of what took a time, in minutes, by the family of the device. */
+  async #minutesByFamily(of: Took['of']): Promise<ReadonlyMap<string, readonly number[]>> {
     const rows = await this.#database.manager.query<{ familyId: string; minutes: number }[]>(
       `SELECT family_id AS familyId, minutes FROM job_durations
-        WHERE duration_of = 'wipe-and-start' AND family_id IS NOT NULL ORDER BY job_id DESC LIMIT 5000`,
+        WHERE duration_of = ? AND family_id IS NOT NULL ORDER BY job_id DESC LIMIT ${NEWEST_DURATIONS}`,
+      [of],
     )
-    return [...minutesBy(rows, (row) => row.familyId)].flatMap(([familyId, minutes]) => {
+    return minutesBy(rows, (row) => row.familyId)
+  }
+
+  /** @param usualOf what the catalogue says of a family */
+  async #ofFamilies(
+    of: 'wipe' | 'first-start',
+    usualOf: (family: Family) => Range | undefined,
+  ): Promise<ShopResults['wipes']> {
+    return [...(await this.#minutesByFamily(of))].flatMap(([familyId, minutes]) => {
       if (minutes.length < LEAST_WIPES) return []
       const family = this.#asked.families.find(({ id }) => id === familyId)
-      const usual = family && wipeAndStart(family)
-      return [
-        {
-          familyId,
-          ...measuredOf(minutes),
-          ...(usual
-            ? {
-                usual: {
-                  least: usual.min / 60_000,
-                  median: usual.median / 60_000,
-                  most: usual.max / 60_000,
-                },
-              }
-            : {}),
-        },
-      ]
+      return [{ familyId, ...measuredOf(minutes), ...usualIn(family && usualOf(family)) }]
     })
+  }
+
+  async #charges(): Promise<ShopResults['charges']> {
+    const byKind = new Map<Family['kind'], number[]>()
+    for (const [familyId, minutes] of await this.#minutesByFamily('charge')) {
+      const kind = this.#asked.families.find(({ id }) => id === familyId)?.kind
+      if (kind) byKind.set(kind, [...(byKind.get(kind) ?? []), ...minutes])
+    }
+    return [...byKind].flatMap(([kind, minutes]) => {
+      if (minutes.length < LEAST_WIPES) return []
+      const [longest, shortest] = [chargeRange(kind, 0), chargeRange(kind, SAFE_PERCENT - 1)]
+      const usual = usualIn({ ...longest, minMs: shortest.minMs })
+      return [{ kind, ...measuredOf(minutes), ...usual }]
+    })
+  }
+
+  async #spent(): Promise<ShopResults['spent']> {
+    const rows = await this.#database.manager.query<{ of: SpentOn; minutes: number }[]>(
+      SPENT_ON.map(
+        () =>
+          `(SELECT duration_of AS \`of\`, minutes FROM job_durations WHERE duration_of = ?
+             ORDER BY job_id DESC LIMIT ${NEWEST_DURATIONS})`,
+      ).join(' UNION ALL '),
+      [...SPENT_ON],
+    )
+    const by = minutesBy(rows, (row) => row.of)
+    return SPENT_ON.flatMap((of) => {
+      const minutes = by.get(of) ?? []
+      return minutes.length < LEAST_WIPES ? [] : [{ of, ...measuredOf(minutes) }]
+    })
+  }
+
+  async #suppliers(): Promise<ShopResults['suppliers']> {
+    const rows = await this.#database.manager.query<
+      { serviceId: number; currency: string; orders: string; fees: string; worked: string; failed: string }[]
+    >(
+      `SELECT service_id AS serviceId, currency, COUNT(*) AS orders, SUM(fee_minor) AS fees,
+              SUM(state = 'released') AS worked, SUM(state IN ('failed', 'blocked')) AS failed
+         FROM orders WHERE ordered_at >= ? AND state <> 'cancelled' GROUP BY service_id, currency`,
+      [this.#from],
+    )
+    const by = new Map<string, ShopResults['suppliers'][number]>()
+    for (const { serviceId, currency, ...row } of rows) {
+      const supplier = serviceOf(this.#asked.supply, serviceId)?.supplier.name ?? ''
+      const name = JSON.stringify([supplier, currency])
+      const so = by.get(name) ?? { supplier, currency, orders: 0, feesMinor: 0, worked: 0, failed: 0 }
+      by.set(name, {
+        ...so,
+        orders: so.orders + Number(row.orders),
+        feesMinor: so.feesMinor + Number(row.fees),
+        worked: so.worked + Number(row.worked),
+        failed: so.failed + Number(row.failed),
+      })
+    }
+    return [...by.values()].toSorted((one, other) => other.orders - one.orders)
   }
 
   async #promises(): Promise<ShopResults['promises']> {
@@ -259,3 +328,8 @@ const sumOf = (rows: readonly Pick<Row, 'attempts' | 'reached'>[]) => ({
   attempts: rows.reduce((sum, { attempts }) => sum + Number(attempts), 0),
   reached: rows.reduce((sum, { reached }) => sum + Number(reached), 0),
 })
+
+const usualIn = (range: Range | undefined): Pick<ShopResults['wipes'][number], 'usual'> =>
+  range
+    ? { usual: { least: range.minMs / 60_000, median: range.medianMs / 60_000, most: range.maxMs / 60_000 } }
+    : {}

@@ -8,6 +8,7 @@ import { call } from '../../api/client.ts'
 import OneOf from '../../parts/OneOf.vue'
 import { chanceText, say, words } from '../../words/index.ts'
 import IncomeChart from './IncomeChart.vue'
+import SuppliersTable from './SuppliersTable.vue'
 import IntervalChart, { type IntervalRow } from './IntervalChart.vue'
 
 /** What the shop's jobs have shown, each figure with how many it rests on and how sure it is. */
@@ -138,20 +139,37 @@ const cables = computed(() =>
     ),
   ),
 )
-const wipes = computed(() =>
-  (results.value?.wipes ?? []).map(({ familyId, count, p10, p50, p90, usual }) => ({
-    familyId,
-    label: [nameOf({ familyId, methodId: '' }).family, say('seenHere.counted', { count })],
-    from: p10,
-    to: p90,
-    at: p50,
-    usual: usual && ([usual.least, usual.most] as const),
-    says: say('seenHere.wipe', {
-      count,
-      half: words.wait(p50 * 60_000),
-      late: words.wait(p90 * 60_000),
-    }),
-  })),
+type Timed = Omit<ShopResults['wipes'][number], 'familyId'>
+const minutes = (value: number) => words.wait(value * 60_000)
+/** How long something took: 8 in 10, and the middle. */
+const timed = (name: string, { count, p10, p50, p90, usual }: Timed) => ({
+  label: [name, say('seenHere.counted', { count })],
+  from: p10,
+  to: p90,
+  at: p50,
+  usual: usual && ([usual.least, usual.most] as const),
+  says: say('seenHere.wipe', { count, half: minutes(p50), late: minutes(p90) }),
+})
+const familyName = (familyId: string) => nameOf({ familyId, methodId: '' }).family
+/** What takes a time of the device's own, against the catalogue's range. */
+const took = computed(() => {
+  const { wipes = [], firstStarts = [], charges = [] } = results.value ?? {}
+  const ofFamilies = (rows: ShopResults['wipes']) => ({
+    rows: rows.map((one) => timed(familyName(one.familyId), one)),
+    jobs: rows.map(({ familyId }) => ({ family: familyId })),
+  })
+  return [
+    { title: say('seenHere.wipes'), ...ofFamilies(wipes) },
+    { title: say('seenHere.firstStarts'), ...ofFamilies(firstStarts) },
+    {
+      title: say('seenHere.charges'),
+      rows: charges.map((one) => timed(say(`kindOf.${one.kind}`), one)),
+      jobs: [],
+    },
+  ].filter(({ rows }) => rows.length > 0)
+})
+const spent = computed(() =>
+  (results.value?.spent ?? []).map((one) => timed(say(`spentOn.${one.of}`), { ...one, usual: undefined })),
 )
 const promises = computed(() =>
   (results.value?.promises ?? []).map(({ of, kept, missed }) => ({
@@ -283,17 +301,23 @@ function openIncome(index: number): void {
             @open="openCable"
           />
         </section>
-        <section v-if="isOfAll && wipes.length" class="min-w-0" :aria-label="say('seenHere.wipes')">
-          <h2 class="border-b-2 border-ink pb-1">{{ say('seenHere.wipes') }}</h2>
+        <section v-if="isOfAll && spent.length" class="min-w-0" :aria-label="say('seenHere.spent')">
+          <h2 class="border-b-2 border-ink pb-1">{{ say('seenHere.spent') }}</h2>
+          <IntervalChart :rows="spent" :tick="minutes" is-lying :label="say('seenHere.spent')" />
+          <p class="text-ink-soft">{{ say('seenHere.spentAbout') }} {{ say('seenHere.newest') }}</p>
+        </section>
+        <section v-for="one in isOfAll ? took : []" :key="one.title" class="min-w-0" :aria-label="one.title">
+          <h2 class="border-b-2 border-ink pb-1">{{ one.title }}</h2>
           <IntervalChart
-            :rows="wipes"
-            :tick="(value) => words.wait(value * 60_000)"
+            :rows="one.rows"
+            :tick="minutes"
             is-lying
-            :label="say('seenHere.wipes')"
-            @open="(at) => openJobs({ family: wipes[at]?.familyId ?? '' })"
+            :label="one.title"
+            @open="(at) => one.jobs[at] && openJobs(one.jobs[at])"
           />
           <p class="text-ink-soft">{{ say('seenHere.wipesAbout') }} {{ say('seenHere.newest') }}</p>
         </section>
+        <SuppliersTable v-if="isOfAll && results.suppliers.length" :suppliers="results.suppliers" />
         <section
           v-for="currency in isOfAll ? currencies : []"
           :key="currency"
