@@ -3179,4 +3179,5 @@ export interface Messages {
   'kindOf.phone': object
   'kindOf.tablet': object
   'kindOf.watch': object
+  'kit.newest': object
 }

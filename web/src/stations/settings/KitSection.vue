@@ -62,6 +62,7 @@ const retire = (number: number, because: string | null) =>
         </tr>
       </tbody>
     </table>
+    <p class="mt-1 text-ink-soft">{{ say('kit.newest') }}</p>
     <form class="mt-2 flex flex-wrap items-end gap-3" @submit.prevent="add">
       <label class="text-sm text-ink-soft"
         >{{ say('kit.fits') }}
