@@ -30,11 +30,10 @@ const shopResults = z.object({
   ),
   /** By cable, and by what was plugged in. */
   cables: z.array(z.object({ cable: z.int().nullable(), link: z.string(), all: counted })),
-  /** How long wipes and first starts took on devices of a family. */
+  /** How long wipes, first starts and charging took on devices of a family; usual charging from flat at the longest. */
   wipes: z.array(measured.extend({ familyId: z.string(), usual })),
   firstStarts: z.array(measured.extend({ familyId: z.string(), usual })),
-  /** How long devices charged, by their kind; usual from flat at the longest, and from nearly enough at the shortest. */
-  charges: z.array(measured.extend({ kind: z.enum(['phone', 'tablet', 'watch']), usual })),
+  charges: z.array(measured.extend({ familyId: z.string(), usual })),
   /** Where the time of closed jobs went. */
   spent: z.array(measured.extend({ of: z.enum(SPENT_ON) })),
   /** What was ordered from each supplier, in minor units, and how it ended; an order that was cancelled is none. */

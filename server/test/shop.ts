@@ -139,6 +139,22 @@ export class Person {
     return (await this.ask<Job>('PATCH', `/api/jobs/${job.id}/facts`, said)).body
   }
 
+  /** Handed back as it is: the screen and the carrier lock are on, and nothing is charged unless something is said. */
+  async handBack(job: Pick<Job, 'id' | 'version'>, more: object = {}): Promise<Said<Job>> {
+    return this.ask<Job>('POST', `/api/jobs/${job.id}/hand-back`, {
+      version: job.version,
+      screen: 'on',
+      account: 'not-part-of-this-job',
+      carrier: 'on',
+      whoSignsIn: '',
+      returned: ['device'],
+      note: '',
+      priceMinor: 0,
+      currency: 'EUR',
+      ...more,
+    })
+  }
+
   /** A job whose customer has agreed: every gate but the right device is open. */
   async openReady(changes: Facts = {}): Promise<Job> {
     return (await this.agree(await this.openJob({ ...READY, ...changes }))).body

@@ -3176,8 +3176,5 @@ export interface Messages {
   'spentOn.at-bench': object
   'spentOn.waited': object
   'spentOn.until-fetched': object
-  'kindOf.phone': object
-  'kindOf.tablet': object
-  'kindOf.watch': object
   'kit.newest': object
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { handedBackAt } from '../../test/handedBack.ts'
 import { OPENED, READY, worldAt } from '../../test/histories.ts'
 import {
   PERSONAL_KINDS,
@@ -27,20 +28,7 @@ const CLOSED: JobState = jobOf([
     kind: 'line-added',
     line: { key: 'k', text: 'a glass', minor: 500, reason: 'it broke', by: 'Imke', at: CLOSED_AT },
   },
-  {
-    kind: 'handed-back',
-    record: {
-      screen: 'on',
-      account: 'on',
-      carrier: 'none',
-      whoSignsIn: '',
-      returned: ['device'],
-      note: '',
-      priceMinor: 0,
-      currency: 'EUR',
-      at: CLOSED_AT,
-    },
-  },
+  handedBackAt(CLOSED_AT),
 ])
 
 function run(job: JobState, day: number, command: Command): JobState | string {

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
+import { handedBackAt } from '../../test/handedBack.ts'
 import { histories, live, OPENED } from '../../test/histories.ts'
 import { jobOf, tookOf, type JobEvent, type JobState } from './index.ts'
 import { LONGEST_PAUSE_MS, spentOf } from './spent.ts'
@@ -50,20 +51,7 @@ function bySampling(job: JobState): Readonly<Record<string, number>> {
   return sums
 }
 
-const handedBack = (minute: number): JobEvent => ({
-  kind: 'handed-back',
-  record: {
-    screen: 'on',
-    account: 'on',
-    carrier: 'none',
-    whoSignsIn: '',
-    returned: ['device'],
-    note: '',
-    priceMinor: 0,
-    currency: 'EUR',
-    at: at(minute),
-  },
-})
+const handedBack = (minute: number): JobEvent => handedBackAt(at(minute))
 
 it('the time of random jobs goes where a clock on the wall counts it, minute by minute', () => {
   const met = new Map<string, number>()

@@ -52,21 +52,8 @@ function nightOf(database: DataSource, day: number): Forgetting {
   const life = new JobLife(database, new Catalog(database), prices, new SupplyLists(database), at(day))
   return new Forgetting(database, life, prices, at(day))
 }
-async function handBack(one: Job): Promise<Job> {
-  const { body } = await runa.ask<Job>('POST', `/api/jobs/${one.id}/hand-back`, {
-    version: one.version,
-    screen: 'on',
-    account: 'not-part-of-this-job',
-    carrier: 'on',
-    whoSignsIn: '',
-    returned: ['device'],
-    note: '',
-    priceMinor: 500,
-    currency: 'EUR',
-    paid: 'cash',
-  })
-  return body
-}
+const handBack = async (one: Job): Promise<Job> =>
+  (await runa.handBack(one, { priceMinor: 500, paid: 'cash' })).body
 const lineOf = (text: string, version: number) => ({
   version,
   key: crypto.randomUUID(),

@@ -30,14 +30,13 @@ import { keysOf, sealedParts, withKeysFor } from '../forgetting/keys.ts'
 import { forgetBeside } from '../forgetting/beside.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { PriceLists } from '../prices/service.ts'
-import { orderEntity } from '../orders/entity.ts'
 import { keepReports, reportsOf } from '../registry/reports.ts'
 import type { SupplyLists } from '../supply/service.ts'
 import { staffEntity } from '../session/entity.ts'
-import { attemptEntity } from '../attempts/entity.ts'
 import { jobEntity, lookupEntity, type JobRow } from './entity.ts'
 import { experienceOf, keepOutcomes } from './outcomes.ts'
 import { problemOf } from './refusals.ts'
+import { keepRows } from './rows.ts'
 import { keepEvents, keepSnapshot, lockedJob, type Snapshot } from './statements.ts'
 
 /** Who acts, and on what they saw. */
@@ -309,59 +308,12 @@ export class JobLife {
     for (const event of events)
       if (event.kind === 'forgotten') await forgetBeside(manager, jobId, event.record.kinds)
     await keepSnapshot(manager, job.id, this.#columns(job))
-    await this.#lists(manager, before, job, staffId)
+    await keepRows(manager, before, job, staffId)
     await keepReports(manager, before, job)
     await keepOutcomes(manager, before ?? job, job)
     return {
       job,
       keys: events.some(({ kind }) => kind === 'forgotten') ? await keysOf(manager, jobId) : keys,
-    }
-  }
-
-  /** Attempts and orders as rows of their own, for what is counted over all jobs. */
-  async #lists(
-    manager: EntityManager,
-    before: JobState | undefined,
-    job: JobState,
-    staffId: number,
-  ): Promise<void> {
-    for (const attempt of job.attempts) {
-      const known = before?.attempts.find(({ id }) => id === attempt.id)
-      if (known === attempt) continue
-      const { id, outcome, seen, notSeen, marks } = attempt
-      const finishedAt = attempt.finishedAt === null ? null : new Date(attempt.finishedAt)
-      const told = { outcome, seen, notSeen, marks, finishedAt }
-      if (known) await manager.update(attemptEntity, { id }, told)
-      else {
-        const { familyId, methodId, modelId, link, cable, runner, systemVersion } = attempt
-        await manager.insert(attemptEntity, {
-          id,
-          jobId: job.id,
-          familyId,
-          methodId,
-          modelId,
-          link,
-          staffId,
-          cable,
-          runner,
-          systemVersion,
-          startedAt: new Date(attempt.startedAt),
-          ...told,
-        })
-      }
-    }
-    for (const order of job.orders) {
-      const known = before?.orders.find(({ id }) => id === order.id)
-      if (known === order) continue
-      const { id, version, state, answer, entriesMade } = order
-      const told = { version, state, answer, entriesMade, number: order.number ?? null }
-      if (known) await manager.update(orderEntity, { id }, told)
-      else {
-        const { jobId, serviceId, feeMinor, currency, promise, entriesAllowed } = order
-        const orderedAt = new Date(order.orderedAt)
-        const placed = { id, jobId, serviceId, feeMinor, currency, promise, entriesAllowed, orderedAt }
-        await manager.insert(orderEntity, { ...placed, ...told })
-      }
     }
   }
 

@@ -25,18 +25,7 @@ beforeAll(async () => {
   runa = await Person.signedIn(shop.address)
   imke = await Person.signedIn(shop.address, 2)
   for (let n = 0; n < 30; n++) jobs.push(await runa.openReady({ ownershipNote: `Receipt no. ${n}` }))
-  const [{ id, version }] = jobs as [Job]
-  await runa.ask('POST', `/api/jobs/${id}/hand-back`, {
-    version,
-    screen: 'on',
-    account: 'not-part-of-this-job',
-    carrier: 'on',
-    whoSignsIn: '',
-    returned: ['device'],
-    note: 'says nothing',
-    priceMinor: 0,
-    currency: 'EUR',
-  })
+  await runa.handBack((jobs as [Job])[0], { note: 'says nothing' })
   for (const jobId of [jobs[2]?.id ?? null, null])
     await shop.database.query(
       `INSERT INTO mails (job_id, mailbox_name, digest, sender, subject, at, body, eml, why)

@@ -274,7 +274,7 @@ describe('what the shop’s jobs have shown', () => {
     )
     expectQuantiles(
       'charge',
-      results.charges.find(({ kind }) => kind === 'phone'),
+      results.charges.find(({ familyId }) => familyId === family),
     )
     for (const of of ['at-bench', 'waited'] as const)
       expectQuantiles(

@@ -73,7 +73,11 @@ export class ShopResultsOf {
         this.#cables(),
         this.#ofFamilies('wipe', of('wipe')),
         this.#ofFamilies('first-start', of('firstStart')),
-        this.#charges(),
+        this.#ofFamilies('charge', ({ kind }) => ({
+          // From flat at the longest, and from nearly enough at the shortest.
+          ...chargeRange(kind, 0),
+          minMs: chargeRange(kind, SAFE_PERCENT - 1).minMs,
+        })),
         this.#spent(),
         this.#promises(),
         this.#income(),
@@ -217,27 +221,13 @@ export class ShopResultsOf {
 
   /** @param usualOf what the catalogue says of a family */
   async #ofFamilies(
-    of: 'wipe' | 'first-start',
+    of: 'wipe' | 'first-start' | 'charge',
     usualOf: (family: Family) => Range | undefined,
   ): Promise<ShopResults['wipes']> {
     return [...(await this.#minutesByFamily(of))].flatMap(([familyId, minutes]) => {
       if (minutes.length < LEAST_WIPES) return []
       const family = this.#asked.families.find(({ id }) => id === familyId)
       return [{ familyId, ...measuredOf(minutes), ...usualIn(family && usualOf(family)) }]
-    })
-  }
-
-  async #charges(): Promise<ShopResults['charges']> {
-    const byKind = new Map<Family['kind'], number[]>()
-    for (const [familyId, minutes] of await this.#minutesByFamily('charge')) {
-      const kind = this.#asked.families.find(({ id }) => id === familyId)?.kind
-      if (kind) byKind.set(kind, [...(byKind.get(kind) ?? []), ...minutes])
-    }
-    return [...byKind].flatMap(([kind, minutes]) => {
-      if (minutes.length < LEAST_WIPES) return []
-      const [longest, shortest] = [chargeRange(kind, 0), chargeRange(kind, SAFE_PERCENT - 1)]
-      const usual = usualIn({ ...longest, minMs: shortest.minMs })
-      return [{ kind, ...measuredOf(minutes), ...usual }]
     })
   }
 

@@ -161,11 +161,7 @@ const took = computed(() => {
   return [
     { title: say('seenHere.wipes'), ...ofFamilies(wipes) },
     { title: say('seenHere.firstStarts'), ...ofFamilies(firstStarts) },
-    {
-      title: say('seenHere.charges'),
-      rows: charges.map((one) => timed(say(`kindOf.${one.kind}`), one)),
-      jobs: [],
-    },
+    { title: say('seenHere.charges'), ...ofFamilies(charges) },
   ].filter(({ rows }) => rows.length > 0)
 })
 const spent = computed(() =>
@@ -303,7 +299,13 @@ function openIncome(index: number): void {
         </section>
         <section v-if="isOfAll && spent.length" class="min-w-0" :aria-label="say('seenHere.spent')">
           <h2 class="border-b-2 border-ink pb-1">{{ say('seenHere.spent') }}</h2>
-          <IntervalChart :rows="spent" :tick="minutes" is-lying :label="say('seenHere.spent')" />
+          <IntervalChart
+            :rows="spent"
+            :tick="minutes"
+            is-lying
+            :label="say('seenHere.spent')"
+            @open="openJobs({ station: 'closed' })"
+          />
           <p class="text-ink-soft">{{ say('seenHere.spentAbout') }} {{ say('seenHere.newest') }}</p>
         </section>
         <section v-for="one in isOfAll ? took : []" :key="one.title" class="min-w-0" :aria-label="one.title">
