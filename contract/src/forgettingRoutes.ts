@@ -18,6 +18,8 @@ const toBeForgotten = z.strictObject({
 })
 
 const forgettingAnswer = z.strictObject({
+  /** Whether a supervisor has ever kept the days: before that nothing is forgotten by itself. */
+  isByItself: z.boolean(),
   /** When it was last seen to; null where that has never been. */
   last: z.strictObject({ at: instant, jobs: z.int(), mails: z.int(), logCleared: z.boolean() }).nullable(),
   /** The next of them, the first to go first, and how many there are in all. */

@@ -164,7 +164,7 @@ export function createApp(
     ...intakeHandlers(life),
     ...accountHandlers(life, config),
     ...tellingHandlers(database, life, config),
-    ...forgettingHandlers(database, life, forgetting),
+    ...forgettingHandlers(database, { life, prices, forgetting }),
     ...registryHandlers(database, config, life, catalog),
     ...priceHandlers(database, prices),
     ...supplyHandlers(database, supply, prices),

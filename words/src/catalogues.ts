@@ -3177,4 +3177,5 @@ export interface Messages {
   'spentOn.waited': object
   'spentOn.until-fetched': object
   'kit.newest': object
+  'forgetting.daysFirst': object
 }

@@ -260,6 +260,41 @@ describe('what points to a person', () => {
     expect(await said('2030-06-20T12:00:00Z')).toBe(true)
   })
 
+  it('waits in a shop of before until a supervisor has saved the days; its old jobs go by these', async () => {
+    const { database } = shop
+    const asked = async () => (await runa.see<Answer<'getForgetting'>>('/api/forgetting')).isByItself
+    expect(await asked()).toBe(true)
+    const lists = await database.query<{ id: number; document: string }[]>(
+      'SELECT id, document FROM price_lists',
+    )
+    await database.query("UPDATE price_lists SET document = JSON_REMOVE(document, '$.retention')")
+    try {
+      const prices = new PriceLists(database)
+      const night = () =>
+        new Forgetting(database, {} as JobLife, prices, () => new Date('2030-06-20T12:00:00Z'))
+      expect(await prices.saysRetention()).toBe(false)
+      expect(await night().isTonight()).toBe(false)
+      const { id, prices: before } = await prices.inUse()
+      expect(before.retention).toEqual(USUAL_RETENTION)
+      const days = { ...USUAL_RETENTION, ownership: 3650 }
+      await prices.keep({ ...before, retention: days }, 1)
+      expect(await night().isTonight()).toBe(true)
+      expect((await prices.byId(id)).retention).toEqual(days)
+      expect((await new PriceLists(database).byId(id)).retention).toEqual(days)
+      const [{ stale }] = (await database.query(
+        'SELECT COUNT(*) AS stale FROM jobs WHERE closed_at IS NOT NULL AND projection > 0',
+      )) as [{ stale: string }]
+      expect(Number(stale)).toBe(0)
+    } finally {
+      await database.query('DELETE FROM price_lists WHERE id > ?', [Math.max(...lists.map(({ id }) => id))])
+      for (const { id, document } of lists)
+        await database.query('UPDATE price_lists SET document = ? WHERE id = ?', [
+          typeof document === 'string' ? document : JSON.stringify(document),
+          id,
+        ])
+    }
+  })
+
   it('leaves what was done, what it cost and what was learnt; papers say that it was once known', async () => {
     const { body } = await closed()
     expect(body.handBack?.bill?.totalMinor).toBe(500)

@@ -3,13 +3,17 @@ import { IsNull, Not, type DataSource } from 'typeorm'
 import type { Handlers } from '../http/mount.ts'
 import { jobEntity } from '../jobs/entity.ts'
 import type { JobLife } from '../jobs/life.ts'
+import type { PriceLists } from '../prices/service.ts'
 import { staffEntity } from '../session/entity.ts'
 import { ownerOfCode } from '../session/routes.ts'
 import type { Forgetting } from './service.ts'
 
 const SHOWN_AT_ONCE = 50
 
-export function forgettingHandlers(database: DataSource, life: JobLife, forgetting: Forgetting): Handlers {
+export function forgettingHandlers(
+  database: DataSource,
+  { life, prices, forgetting }: { life: JobLife; prices: PriceLists; forgetting: Forgetting },
+): Handlers {
   const { manager } = database
   const supervisorOf = async (code: string) => {
     const { name, isSupervisor } = await ownerOfCode(database.getRepository(staffEntity), code)
@@ -47,6 +51,7 @@ export function forgettingHandlers(database: DataSource, life: JobLife, forgetti
         })
       }
       return {
+        isByItself: await prices.saysRetention(),
         last: last
           ? {
               at: last.at.toISOString(),

@@ -67,10 +67,11 @@ export class Forgetting {
   }
 
   /**
-   * Whether the last night by the shop's clock has not been seen to. A clock that says months after anybody worked here is
+   * Whether the last night by the shop's clock has not been seen to, and the shop has said its days. A clock that says months after anybody worked here is
    * not believed: what is forgotten does not come back when the clock is set right.
    */
   async isTonight(): Promise<boolean> {
+    if (!(await this.#prices.saysRetention())) return false
     const { opening } = (await this.#prices.inUse()).prices
     const last = await this.last()
     const now = this.#clock()

@@ -9,6 +9,7 @@ import { ownershipDocumentEntity } from '../intake/entity.ts'
 import { cableEntity } from '../kit/entity.ts'
 import { mailEntity } from '../mail/entity.ts'
 import { priceListEntity } from '../prices/service.ts'
+import { priceList } from '@benevox/core/price'
 import { recordedAttempt } from '@benevox/core/results'
 import { exchangeEntity, otherResultEntity } from '../results/entity.ts'
 import { reportEntity } from '../registry/reports.ts'
@@ -88,7 +89,8 @@ async function aboutShop(manager: EntityManager, shop: string, now: Date): Promi
     priceLists: priceLists.map(({ id, createdAt, document }) => ({
       id,
       at: createdAt.toISOString(),
-      document,
+      // One from before something was asked for has the usual.
+      document: priceList.parse(document),
     })),
     suppliers: supply?.document ?? null,
     learntByOthers: exchanges.flatMap(({ shop: theirs, takenInAt, learnt }) =>

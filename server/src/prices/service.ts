@@ -1,10 +1,11 @@
-import { priceList, type PriceList } from '@benevox/core/price'
+import { priceList, retention, type PriceList, type Retention } from '@benevox/core/price'
 import { EntitySchema, type DataSource } from 'typeorm'
 import { ProblemError } from '../http/problem.ts'
 
 export interface PriceListRow {
   id: number
-  document: PriceList
+  /** A list from before there were days of retention has none. */
+  document: Omit<PriceList, 'retention'> & Partial<Pick<PriceList, 'retention'>>
   staffId: number | null
   createdAt: Date
 }
@@ -28,6 +29,7 @@ export interface Prices {
 export class PriceLists {
   readonly #database: DataSource
   readonly #known = new Map<number, PriceList>()
+  #first: Retention | undefined
   constructor(database: DataSource) {
     this.#database = database
   }
@@ -43,7 +45,7 @@ export class PriceLists {
     if (known) return known
     const row = await this.#database.manager.findOneBy(priceListEntity, { id })
     if (!row) throw new ProblemError('not-found', { code: 'no-such-price-list', id })
-    return this.#kept(row).prices
+    return (await this.#kept(row)).prices
   }
 
   holds(id: number): boolean {
@@ -58,17 +60,49 @@ export class PriceLists {
   }
 
   async keep(prices: PriceList, staffId: number): Promise<Prices> {
+    const isFirst = !(await this.saysRetention())
     const row = await this.#database.manager.save(priceListEntity, {
       document: prices,
       staffId,
       createdAt: new Date(),
     } as PriceListRow)
+    if (isFirst) await this.#daysAreSaid()
     return this.#kept(row)
   }
 
-  #kept({ id, document }: PriceListRow): Prices {
+  /** Lists from before go by these days from now on; what is stored of their jobs, from the next start. */
+  async #daysAreSaid(): Promise<void> {
+    const retention = await this.#firstRetention()
+    for (const [id, prices] of this.#known) this.#known.set(id, retention ? { ...prices, retention } : prices)
+    await this.#database.query('UPDATE jobs SET projection = 0 WHERE closed_at IS NOT NULL')
+  }
+
+  /**
+   * Whether a supervisor has ever kept the days after which what points to a person is forgotten. Lists from before there
+   * were any say nothing of them: until then nothing is forgotten by itself, and then they have those of the first that does.
+   */
+  async saysRetention(): Promise<boolean> {
+    return (await this.#firstRetention()) !== undefined
+  }
+
+  async #firstRetention(): Promise<Retention | undefined> {
+    if (this.#first) return this.#first
+    const [row] = await this.#database.manager.query<{ retention: string | object }[]>(
+      `SELECT JSON_QUERY(document, '$.retention') AS retention FROM price_lists
+        WHERE JSON_EXISTS(document, '$.retention') ORDER BY id LIMIT 1`,
+    )
+    if (!row) return undefined
+    const { retention: said } = row
+    this.#first = retention.parse(typeof said === 'string' ? JSON.parse(said) : said)
+    return this.#first
+  }
+
+  async #kept({ id, document }: PriceListRow): Promise<Prices> {
     // The same list stays the same object: what was computed with it holds.
-    const prices = this.#known.get(id) ?? priceList.parse(document)
+    const known = this.#known.get(id)
+    if (known) return { id, prices: known }
+    const first = document.retention ? undefined : await this.#firstRetention()
+    const prices = priceList.parse(first ? { ...document, retention: first } : document)
     this.#known.set(id, prices)
     return { id, prices }
   }

@@ -1,5 +1,5 @@
 import { createHmac } from 'node:crypto'
-import { imeisOf, registryRecord, type JobState, type RegistryRecord } from '@benevox/core/job'
+import { imeisOf, type JobState, type RegistryRecord } from '@benevox/core/job'
 import { EntitySchema, In, type EntityManager } from 'typeorm'
 import { secretOf } from '../database/secret.ts'
 import { seal, unseal } from '../forgetting/keys.ts'
@@ -44,7 +44,7 @@ export async function reportsOf(manager: EntityManager, job: JobState): Promise<
     const key = places.find((place) => place.device.equals(device))?.key
     const plain = unseal(key, record)
     if (!plain) return []
-    const said = registryRecord.parse(JSON.parse(plain.toString()))
+    const said = JSON.parse(plain.toString()) as RegistryRecord
     return [ticket === job.ticket ? said : { ...said, saidOn: ticket }]
   })
 }

@@ -23,7 +23,11 @@ onMounted(async () => {
     <p class="max-w-3xl text-ink-soft">{{ say('forgetting.about') }}</p>
     <p v-if="fault" role="alert" class="mt-2 font-bold text-stop">{{ fault }}</p>
     <template v-if="told">
-      <p class="mt-3" role="status">
+      <p v-if="!told.isByItself" role="alert" class="mt-3 border-s-[6px] border-brass ps-3">
+        {{ say('forgetting.daysFirst') }}
+        <RouterLink class="font-bold underline" to="/settings">{{ say('station.settings') }}</RouterLink>
+      </p>
+      <p v-else class="mt-3" role="status">
         {{
           told.last
             ? say('forgetting.last', {
