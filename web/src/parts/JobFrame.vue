@@ -15,21 +15,32 @@ const fault = useLoadedJob()
 <template>
   <p v-if="fault" role="alert" class="m-6 text-lg font-bold">{{ fault }}</p>
   <template v-if="job.saved?.id === id && job.route && job.progress">
-    <JobStrip
-      :ticket="job.saved.ticket"
-      :device="
-        job.found ? `${job.found.model.maker} ${job.found.model.name}` : catalog.modelName(job.facts.modelId)
-      "
-      :customer="job.hasName ? job.customer.name : ''"
-      :locks="job.route.locks"
-    />
-    <p
-      v-if="job.refusal"
-      role="alert"
-      class="border-b border-rule bg-stop-pale px-6 py-2 font-bold text-stop"
-    >
-      {{ job.refusal }}
-    </p>
+    <!-- Why something was not done is seen wherever one stands on the page. -->
+    <div class="sticky top-0 z-10">
+      <JobStrip
+        :ticket="job.saved.ticket"
+        :device="
+          job.found
+            ? `${job.found.model.maker} ${job.found.model.name}`
+            : catalog.modelName(job.facts.modelId)
+        "
+        :customer="
+          job.hasName
+            ? job.customer.name
+            : job.saved.gone?.includes('contact')
+              ? say('document.forgotten')
+              : ''
+        "
+        :locks="job.route.locks"
+      />
+      <p
+        v-if="job.refusal"
+        role="alert"
+        class="border-b border-rule bg-stop-pale px-6 py-2 font-bold text-stop"
+      >
+        {{ job.refusal }}
+      </p>
+    </div>
     <main class="flex-1">
       <slot :job="job.saved" :route="job.route" :progress="job.progress" />
     </main>
