@@ -8,6 +8,7 @@ import {
   USUAL_RETENTION,
   retention,
   type PersonalKind,
+  type Retention,
 } from '../price/index.ts'
 import { decide, evolve, jobOf, keptUntil, nextForgetting, type Command, type JobState } from './index.ts'
 
@@ -63,6 +64,28 @@ describe('forgetting', () => {
     expect(nextForgetting(CLOSED, USUAL_PRICES)?.slice(0, 10)).toBe('2026-04-01')
     const { handBack: _, ...open } = CLOSED
     expect(nextForgetting({ ...open, handBack: null }, USUAL_PRICES)).toBeNull()
+  })
+
+  it('keeps nothing longer than the agreement says, whatever became of the price list since', () => {
+    const days = fc.integer({ min: 1, max: 4000 })
+    const said = fc.record({ documentsDays: days, personDays: days, billDays: days })
+    const lists = fc
+      .tuple(days, days, days, days, days, days, days)
+      .map((all) => Object.fromEntries(PERSONAL_KINDS.map((kind, nth) => [kind, all[nth]])) as Retention)
+    const daysUntil = (until: string) =>
+      Math.round((Date.parse(until) - Date.parse(CLOSED_AT)) / (DAY * 60_000))
+    fc.assert(
+      fc.property(fc.option(said, { nil: undefined }), lists, (told, retention) => {
+        const agreement = { kind: 'signed', terms: { ...told } } as JobState['agreement']
+        for (const { kind, until } of keptUntil({ ...CLOSED, agreement }, { retention })) {
+          const named =
+            kind === 'ownership' ? told?.documentsDays : kind === 'bill' ? told?.billDays : told?.personDays
+          const isNamed = named !== undefined && named < retention[kind]
+          expect(daysUntil(until), kind).toBe(isNamed ? named : retention[kind])
+        }
+      }),
+      { numRuns: 200, seed: 30 },
+    )
   })
 
   it('refuses days by which a text would outlast the person it may name', () => {

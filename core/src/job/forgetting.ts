@@ -14,15 +14,27 @@ export interface KeptUntil {
 
 /**
  * What of a closed job is still kept and until when, the first to go first: so many days after the hand-back as the
- * price list says by which the job was quoted. What was forgotten is kept no more, unless something of it was typed since.
+ * price list says by which the job was quoted, and never more than the customer was told when they signed. What was forgotten is kept no more, unless something of it was typed since.
  * @returns nothing for an open job
  */
 export function keptUntil(job: JobState, { retention }: Pick<PriceList, 'retention'>): readonly KeptUntil[] {
   const closedAt = job.handBack?.at
   if (closedAt === undefined) return []
   return PERSONAL_KINDS.filter((kind) => !job.gone?.includes(kind))
-    .map((kind) => ({ kind, until: new Date(Date.parse(closedAt) + retention[kind] * DAY_MS).toISOString() }))
+    .map((kind) => ({
+      kind,
+      until: new Date(
+        Date.parse(closedAt) + Math.min(retention[kind], toldOf(job, kind)) * DAY_MS,
+      ).toISOString(),
+    }))
     .sort((one, other) => Date.parse(one.until) - Date.parse(other.until))
+}
+
+/** The days that the signed agreement names for a kind; without end where it names none. */
+function toldOf({ agreement }: JobState, kind: PersonalKind): number {
+  if (agreement?.kind !== 'signed') return Infinity
+  const { documentsDays, personDays, billDays } = agreement.terms
+  return (kind === 'ownership' ? documentsDays : kind === 'bill' ? billDays : personDays) ?? Infinity
 }
 
 /** When something of it is next forgotten by itself; null where nothing is: it is open, on hold, or all is gone. */
