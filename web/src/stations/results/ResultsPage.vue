@@ -151,22 +151,26 @@ const timed = (name: string, { count, p10, p50, p90, usual }: Timed) => ({
   says: say('seenHere.wipe', { count, half: minutes(p50), late: minutes(p90) }),
 })
 const familyName = (familyId: string) => nameOf({ familyId, methodId: '' }).family
-/** What takes a time of the device's own, against the catalogue's range. */
+/** Where the time of jobs went, and what takes a time of the device's own, against the catalogue's range. */
 const took = computed(() => {
-  const { wipes = [], firstStarts = [], charges = [] } = results.value ?? {}
+  const { spent = [], wipes = [], firstStarts = [], charges = [] } = results.value ?? {}
   const ofFamilies = (rows: ShopResults['wipes']) => ({
+    about: say('seenHere.wipesAbout'),
     rows: rows.map((one) => timed(familyName(one.familyId), one)),
     jobs: rows.map(({ familyId }) => ({ family: familyId })),
   })
   return [
+    {
+      title: say('seenHere.spent'),
+      about: say('seenHere.spentAbout'),
+      rows: spent.map((one) => timed(say(`spentOn.${one.of}`), { ...one, usual: undefined })),
+      jobs: spent.map(() => ({ station: 'closed' })),
+    },
     { title: say('seenHere.wipes'), ...ofFamilies(wipes) },
     { title: say('seenHere.firstStarts'), ...ofFamilies(firstStarts) },
     { title: say('seenHere.charges'), ...ofFamilies(charges) },
   ].filter(({ rows }) => rows.length > 0)
 })
-const spent = computed(() =>
-  (results.value?.spent ?? []).map((one) => timed(say(`spentOn.${one.of}`), { ...one, usual: undefined })),
-)
 const promises = computed(() =>
   (results.value?.promises ?? []).map(({ of, kept, missed }) => ({
     ...row(say(`promiseKept.${of}`), { reached: kept, attempts: kept + missed }),
@@ -297,17 +301,6 @@ function openIncome(index: number): void {
             @open="openCable"
           />
         </section>
-        <section v-if="isOfAll && spent.length" class="min-w-0" :aria-label="say('seenHere.spent')">
-          <h2 class="border-b-2 border-ink pb-1">{{ say('seenHere.spent') }}</h2>
-          <IntervalChart
-            :rows="spent"
-            :tick="minutes"
-            is-lying
-            :label="say('seenHere.spent')"
-            @open="openJobs({ station: 'closed' })"
-          />
-          <p class="text-ink-soft">{{ say('seenHere.spentAbout') }} {{ say('seenHere.newest') }}</p>
-        </section>
         <section v-for="one in isOfAll ? took : []" :key="one.title" class="min-w-0" :aria-label="one.title">
           <h2 class="border-b-2 border-ink pb-1">{{ one.title }}</h2>
           <IntervalChart
@@ -317,7 +310,7 @@ function openIncome(index: number): void {
             :label="one.title"
             @open="(at) => one.jobs[at] && openJobs(one.jobs[at])"
           />
-          <p class="text-ink-soft">{{ say('seenHere.wipesAbout') }} {{ say('seenHere.newest') }}</p>
+          <p class="text-ink-soft">{{ one.about }} {{ say('seenHere.newest') }}</p>
         </section>
         <SuppliersTable v-if="isOfAll && results.suppliers.length" :suppliers="results.suppliers" />
         <section
