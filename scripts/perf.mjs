@@ -1,4 +1,4 @@
-// npm run perf [-- start hands search decisions questions diagnosis check writers size importing papers screens answers keys]: the figures that issues ask for, all or some of them. Medians of
+// npm run perf [-- start hands search decisions questions diagnosis check writers size importing papers screens answers keys regret]: the figures that issues ask for, all or some of them. Medians of
 // several runs; the machine is named, since it matters.
 import { spawn } from 'node:child_process'
 import { cpus } from 'node:os'
@@ -14,6 +14,7 @@ const { measureDiagnosis } = await import('./perf/diagnosis.mjs')
 const { measureHands } = await import('./perf/hands.mjs')
 const { measureImporting } = await import('./perf/importing.mjs')
 const { measurePapers } = await import('./perf/papers.mjs')
+const { measureRegret } = await import('./perf/regret.mjs')
 const { measureQuestions, measureStories } = await import('./perf/questions.mjs')
 const { measureScreens } = await import('./perf/screens.mjs')
 const { measureSearch } = await import('./perf/search.mjs')
@@ -151,4 +152,9 @@ if (asked('screens') || asked('answers') || asked('keys')) {
   console.log('\nIn the browser, on the built application with the demo’s data:')
   const only = asked('screens') ? undefined : asked('keys') ? 'keys' : 'answers'
   for (const line of await measureScreens(only)) console.log(`  ${line}`)
+}
+
+if (asked('regret')) {
+  console.log('\nWhat a route falls short of that of somebody who knows the truth, minor units a job:')
+  console.table(measureRegret(core, Number(process.env.BENEVOX_SHOPS ?? 24)))
 }

@@ -11,6 +11,7 @@ export * from '@benevox/core/twin'
 export { SEEN } from '../../core/src/route/fixtures.ts'
 export { askEverything } from '../../core/test/counter.ts'
 export { STORIES, WHOLE_JOBS } from '../../core/test/intakes.ts'
+export { learningCurve, trueChances } from '../../core/test/learning.ts'
 export { demoPack } from '../../demo/demoPack.ts'
 /** Both topics have a type of this name. */
 export type { Question } from '@benevox/core/route'
