@@ -3178,4 +3178,5 @@ export interface Messages {
   'spentOn.until-fetched': object
   'kit.newest': object
   'forgetting.daysFirst': object
+  'problem.results-of-later': { readonly at: string | number }
 }

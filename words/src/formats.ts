@@ -55,20 +55,27 @@ const DAY_MINUTES = 1440
 const HALVES_BELOW = 6
 
 /**
- * @param locale language and region @param timeZone IANA
- * @throws RangeError where the time zone is none
+ * How numbers are written there, each way made once. Who reads a language that is not the region's own reads numbers as that
+ * language writes them: “3.1 s” in English.
  */
-export function formatsOf(locale: Intl.Locale, timeZone: string): Formats {
+export function numbersOf(locale: Intl.Locale): (options?: Intl.NumberFormatOptions) => Intl.NumberFormat {
   const numbers = new Map<string, Intl.NumberFormat>()
-  // Who reads a language that is not the region's own reads numbers as that language writes them: “3.1 s” in English.
   const isOwn = new Intl.Locale(`und-${locale.region ?? ''}`).maximize().language === locale.language
   const writing = isOwn ? locale : new Intl.Locale(locale.language)
-  const number = (options: Intl.NumberFormatOptions) => {
+  return (options = {}) => {
     const key = JSON.stringify(options)
     const format = numbers.get(key) ?? new Intl.NumberFormat(writing, options)
     numbers.set(key, format)
     return format
   }
+}
+
+/**
+ * @param locale language and region @param timeZone IANA
+ * @throws RangeError where the time zone is none
+ */
+export function formatsOf(locale: Intl.Locale, timeZone: string): Formats {
+  const number = numbersOf(locale)
   const date = (options: Intl.DateTimeFormatOptions) =>
     new Intl.DateTimeFormat(locale, { timeZone, ...options })
   const days = date({ dateStyle: 'long' })

@@ -47,6 +47,20 @@ describe('how dates, times and amounts are written', () => {
     expect(en.money(1500, 'JPY')).toMatch(/¥1,500$/)
     expect(en.money(1500, 'KWD')).toMatch(/1\.500/)
     expect(en.wholeMoney(149_990, 'EUR')).toBe('€1,500')
+    // In a sentence as beside one, also where the region's own language is another.
+    const length = LANGUAGES.map((language) =>
+      wordsIn(language, BERLIN).say('exchanged.line', {
+        shop: 'a',
+        at: 'b',
+        person: 'c',
+        attempts: 12_345,
+        counted: 1,
+      }),
+    )
+    expect(length.map((said) => /12.345/.exec(said)?.[0])).toEqual(
+      LANGUAGES.map((language) => wordsIn(language, BERLIN).number(12_345)),
+    )
+    expect(wordsIn('en', BERLIN).number(12_345)).toBe('12,345')
     expect([en.percent(0.47), de.percent(0.47)]).toEqual(['47%', '47\u00a0%'])
     expect([1, 4, 61, 121, 1500, 3000].map(en.duration)).toEqual([
       '5 minutes',

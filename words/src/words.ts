@@ -1,6 +1,6 @@
-import { IntlMessageFormat } from 'intl-messageformat'
+import { IntlMessageFormat, type Formatters } from 'intl-messageformat'
 import { FETCHED, OWN_NAMES, type Messages } from './catalogues.ts'
-import { formatsOf, type Formats } from './formats.ts'
+import { formatsOf, numbersOf, type Formats } from './formats.ts'
 import { isPseudo, pseudo, type Pseudo } from './pseudo.ts'
 
 /** A language in which everything is said: one file of messages each. */
@@ -81,13 +81,20 @@ function made(language: Language | Pseudo, timeZone: string, region: string): Wo
   const messages = LEARNT.get(spokenBy(language))
   if (!messages) throw new RangeError(`Nothing is known yet of ${language}`)
   const formats = new Map<Key, IntlMessageFormat>()
+  const numbers = numbersOf(locale)
+  // A number in a sentence is written as one beside it.
+  const formatters: Formatters = {
+    getNumberFormat: (_locales, options) => numbers(options),
+    getDateTimeFormat: (...given) => new Intl.DateTimeFormat(...given),
+    getPluralRules: (...given) => new Intl.PluralRules(...given),
+  }
   const formatted = (key: Key, places?: object) => {
     const format = formats.get(key) ?? read(messages[key] ?? '')
     formats.set(key, format)
     return String(format.format(places as Record<string, string | number> | undefined))
   }
   const read = (message: string) => {
-    const options = { ignoreTag: true }
+    const options = { ignoreTag: true, formatters }
     const format = new IntlMessageFormat(message, locale.toString(), undefined, options)
     return isPseudo(language)
       ? new IntlMessageFormat(pseudo(format.getAst()), locale.toString(), undefined, options)

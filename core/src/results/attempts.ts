@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { cue, linkKind } from '../catalog/index.ts'
-import { learnt } from './experience.ts'
+import { learnt, type Learnt, type Measured, type Tally } from './experience.ts'
 
 /**
  * One finished attempt as a result of its family: free of personal data, to be exported and shared. A cable's number
@@ -23,15 +23,40 @@ export const recordedAttempt = z.strictObject({
 })
 export type RecordedAttempt = z.infer<typeof recordedAttempt>
 
+/** No shop has done so many of anything, and nothing that a customer waits for takes longer than five years: a slip of a program. */
+const MOST = { counted: 10_000_000, minutes: 5 * 366 * 1440 }
+
+function believable({ value, issues }: z.core.ParsePayload<Learnt>): void {
+  const { took = {}, families = {}, ...outcomes } = value
+  const atMost = (maximum: number, input: number | undefined, path: string[]) => {
+    if (input !== undefined && input > maximum)
+      issues.push({ code: 'too_big', origin: 'number', maximum, inclusive: true, input, path })
+  }
+  const counted = (one: Tally | undefined, path: string[]) => {
+    atMost(MOST.counted, one?.worked, [...path, 'worked'])
+    atMost(MOST.counted, one?.failed, [...path, 'failed'])
+  }
+  const measured = (one: Measured | undefined, path: string[]) => {
+    atMost(MOST.counted, one?.count, [...path, 'count'])
+    atMost(MOST.minutes, one?.p90, [...path, 'p90'])
+  }
+  for (const [of, one] of Object.entries(outcomes)) counted(one, [of])
+  for (const [of, one] of Object.entries(took)) measured(one, ['took', of])
+  for (const [id, { reached, wipe }] of Object.entries(families)) {
+    counted(reached, ['families', id, 'reached'])
+    measured(wipe, ['families', id, 'wipe'])
+  }
+}
+
 /** The document that one shop exports and another merges: counts and attempts, nobody's name. */
 export const resultsDocument = z.strictObject({
   format: z.literal('benevox-results'),
   formatVersion: z.literal(4),
   /** Which shop it is of, by a number that says nothing of it: a later document takes the place of an earlier one. */
-  shop: z.uuid().optional(),
+  shop: z.uuid().toLowerCase().optional(),
   writtenAt: z.iso.datetime().optional(),
   /** How its jobs have ended and how long things took; none in a document from before that was exchanged. */
-  learnt: learnt.optional(),
+  learnt: learnt.check(believable).optional(),
   attempts: z.array(recordedAttempt).max(1_000_000),
 })
 export type ResultsDocument = z.infer<typeof resultsDocument>

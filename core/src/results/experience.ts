@@ -70,9 +70,12 @@ export interface Took {
 }
 
 const counted = z.strictObject({ worked: z.int().min(0), failed: z.int().min(0) })
+export type Tally = z.infer<typeof counted>
 const minutes = z.number().min(0)
 /** So many times measured, in minutes: three of its quantiles. */
-const measured = z.strictObject({ count: z.int().min(1), p10: minutes, p50: minutes, p90: minutes })
+const measured = z
+  .strictObject({ count: z.int().min(1), p10: minutes, p50: minutes, p90: minutes })
+  .refine(({ p10, p50, p90 }) => p10 <= p50 && p50 <= p90, 'ascending-times')
 export type Measured = z.infer<typeof measured>
 
 /** What a shop has learnt of one family at the bench. */

@@ -78,6 +78,10 @@ describe('what another shop has learnt', () => {
     const own = await saved(runa, here)
     expect((await merge(own)).body).toMatchObject({ reason: { code: 'own-results' } })
     expect(own.learnt?.['recovery-reached']?.failed ?? 0).toBe(0)
+    // Written otherwise it is still the same shop.
+    expect((await merge({ ...own, shop: own.shop?.toUpperCase() })).body).toMatchObject({
+      reason: { code: 'own-results' },
+    })
     const ids = new Set((await saved(other, there)).attempts.map(({ id }) => id))
     expect(own.attempts.some(({ id }) => ids.has(id))).toBe(false)
   })
@@ -92,6 +96,30 @@ describe('what another shop has learnt', () => {
     expect((await merge(earlier)).body).toEqual({ added: 0, known: 3 })
     expect((await chancesNow()).exchanged?.['recovery-reached']).toEqual({ worked: 0, failed: 5 })
     expect(await list()).toHaveLength(1)
+  })
+
+  it('is refused where it cannot be: written days ahead, more than anybody has done, quantiles that fall', async () => {
+    const document = { ...(await saved(other, there)), shop: crypto.randomUUID(), attempts: [] }
+    const before = await list()
+    const ahead = (ms: number) => new Date(Date.now() + ms).toISOString()
+    expect((await merge({ ...document, writtenAt: ahead(3 * 86_400_000) })).body).toMatchObject({
+      reason: { code: 'results-of-later' },
+    })
+    const faults = [
+      [{ 'recovery-reached': { worked: 1e12, failed: 0 } }, ['learnt', 'recovery-reached', 'worked']],
+      [{ took: { supplier: { count: 3, p10: 1, p50: 5, p90: 1e9 } } }, ['learnt', 'took', 'supplier', 'p90']],
+      [{ took: { supplier: { count: 3, p10: 9, p50: 5, p90: 10 } } }, ['learnt', 'took', 'supplier']],
+    ] as const
+    for (const [learnt, path] of faults)
+      expect((await merge({ ...document, learnt })).body).toMatchObject({
+        code: 'bad-request',
+        reason: { code: 'field', path },
+      })
+    expect(await list()).toEqual(before)
+    // A clock that is an hour ahead is one.
+    expect((await merge({ ...document, writtenAt: ahead(3_600_000) })).status).toBe(200)
+    const [taken] = await list()
+    expect((await imke.ask('DELETE', `/api/exchanges/${taken?.id}`)).status).toBe(200)
   })
 
   it('of several shops counts together; one is undone as one, and the others stay', async () => {

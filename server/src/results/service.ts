@@ -17,6 +17,8 @@ import { exchangeEntity, otherResultEntity } from './entity.ts'
 
 /** Only the newest count: what a family did years ago says little. Common practice, no source. */
 const NEWEST = 500
+/** No two clocks differ by more, wherever they hang. */
+const CLOCKS_DIFFER_MS = 86_400_000
 /** How many are read at a time. */
 const AT_ONCE = 500
 
@@ -78,12 +80,15 @@ export class Results {
    * Takes in what another shop has learnt, as one; an attempt that is known, here or from before, is not counted again, and a
    * later document of a shop takes the place of its earlier one. The same document again changes nothing.
    * @param staffId who takes it in: it stands beside it
-   * @throws ProblemError `not-possible-now` for this shop's own
+   * @throws ProblemError `not-possible-now` for this shop's own, and for one whose clock runs days ahead: no later one of that
+   *   shop would take its place
    */
   async merge(
     { shop, writtenAt, learnt, attempts }: ResultsDocument,
     staffId: number,
   ): Promise<{ added: number; known: number }> {
+    if (writtenAt !== undefined && Date.parse(writtenAt) > Date.now() + CLOCKS_DIFFER_MS)
+      throw new ProblemError('not-possible-now', { code: 'results-of-later', at: writtenAt })
     return transact(this.#database, async (manager) => {
       if (shop !== undefined && shop === (await shopIdOf(manager)))
         throw new ProblemError('not-possible-now', { code: 'own-results' })
