@@ -125,10 +125,12 @@ export async function invoicesOf(manager: EntityManager, jobId: number): Promise
 export async function billsOf(manager: EntityManager, jobId: number): Promise<readonly InvoiceRow[]> {
   const rows = await manager.find(invoiceEntity, { where: { jobId }, order: { number: 'ASC' } })
   const { bill: key } = rows.length > 0 ? await keysOf(manager, jobId) : {}
-  return rows.map((row) => {
-    const texts = row.texts && unseal(key, row.texts)
-    return texts ? { ...row, record: billTogether(row.record, JSON.parse(texts.toString()) as Taken[]) } : row
-  })
+  return rows.map((row) => billOf(row, key))
+}
+/** A row with what the lines of its bill say, as far as their key is there. */
+export function billOf(row: InvoiceRow, key: Buffer | null | undefined): InvoiceRow {
+  const texts = row.texts && unseal(key, row.texts)
+  return texts ? { ...row, record: billTogether(row.record, JSON.parse(texts.toString()) as Taken[]) } : row
 }
 
 async function sealedBill(

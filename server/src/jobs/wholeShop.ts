@@ -1,10 +1,10 @@
 import type { WholeJob, WholeShop } from '@benevox/contract'
 import type { JobState } from '@benevox/core/job'
-import { IsNull, MoreThan, type DataSource, type EntityManager } from 'typeorm'
+import { In, IsNull, MoreThan, type DataSource, type EntityManager } from 'typeorm'
 import { agreementEntity } from '../agreement/entity.ts'
 import { packEntity } from '../catalog/entity.ts'
-import { keysOf, unseal } from '../forgetting/keys.ts'
-import { billsOf } from '../hand-back/invoices.ts'
+import { keysEntity, unseal, type PersonalKeys } from '../forgetting/keys.ts'
+import { billOf, invoiceEntity } from '../hand-back/invoices.ts'
 import { ownershipDocumentEntity } from '../intake/entity.ts'
 import { cableEntity } from '../kit/entity.ts'
 import { mailEntity } from '../mail/entity.ts'
@@ -19,7 +19,7 @@ import { jobEntity, jobEventEntity } from './entity.ts'
 import { eventOf } from './history.ts'
 
 /** Jobs that are read at a time; of each all that was kept is in memory. */
-const AT_ONCE = 25
+const AT_ONCE = 100
 const ATTEMPTS_AT_ONCE = 500
 
 /**
@@ -41,7 +41,7 @@ export async function* wholeShopText(
     for (const [name, all] of Object.entries({
       catalogues: catalogues(manager),
       resultsOfOthers: resultsOfOthers(manager),
-      mailsOfNoJob: mailsOf(manager, null),
+      mailsOfNoJob: mailsOfNoJob(manager),
       jobs: jobs(manager, names),
     } satisfies Record<Listed, AsyncIterable<object>>)) {
       yield `,\n"${name}":[`
@@ -127,23 +127,22 @@ async function* resultsOfOthers(
   }
 }
 
-/** One after the other: a mail may be large. @param jobId null for those of no job */
-async function* mailsOf(
-  manager: EntityManager,
-  jobId: number | null,
-): AsyncGenerator<WholeJob['mails'][number]> {
+async function* mailsOfNoJob(manager: EntityManager): AsyncGenerator<WholeShop['mailsOfNoJob'][number]> {
   const ids = await manager.find(mailEntity, {
-    where: { jobId: jobId ?? IsNull(), forgottenAt: IsNull() },
+    where: { jobId: IsNull(), forgottenAt: IsNull() },
     select: { id: true },
     order: { id: 'ASC' },
   })
-  for (const { id } of ids) {
-    const { at, eml } = await manager.findOneOrFail(mailEntity, {
-      where: { id },
-      select: { id: true, at: true, eml: true },
-    })
-    yield { id, at: at.toISOString(), eml: eml.toString('base64') }
-  }
+  for (const { id } of ids) yield await wholeMail(manager, id)
+}
+
+/** One at a time: a mail may be large. */
+async function wholeMail(manager: EntityManager, id: number): Promise<WholeJob['mails'][number]> {
+  const { at, eml } = await manager.findOneOrFail(mailEntity, {
+    where: { id },
+    select: { id: true, at: true, eml: true },
+  })
+  return { id, at: at.toISOString(), eml: eml.toString('base64') }
 }
 
 async function* jobs(manager: EntityManager, names: ReadonlyMap<number, string>): AsyncGenerator<WholeJob> {
@@ -154,7 +153,11 @@ async function* jobs(manager: EntityManager, names: ReadonlyMap<number, string>)
       order: { id: 'ASC' },
       take: AT_ONCE,
     })
-    for (const { id, state } of rows) yield { job: state, ...(await besideOf(manager, id, names)) }
+    const beside = await besideOf(
+      manager,
+      rows.map(({ id }) => id),
+    )
+    for (const { id, state } of rows) yield await wholeJob(manager, state, beside(id), names)
     const last = rows.length === AT_ONCE ? rows.at(-1) : undefined
     if (!last) return
     after = last.id
@@ -165,30 +168,71 @@ async function* jobs(manager: EntityManager, names: ReadonlyMap<number, string>)
 export async function wholeJobOf(database: DataSource, job: JobState): Promise<WholeJob> {
   const { manager } = database
   const names = new Map((await manager.find(staffEntity)).map(({ id, name }) => [id, name]))
-  return { job, ...(await besideOf(manager, job.id, names)) }
+  const beside = await besideOf(manager, [job.id])
+  return wholeJob(manager, job, beside(job.id), names)
 }
 
-async function besideOf(
+/** What stands beside some jobs, asked for together; of what may be large only which there is. */
+async function besideOf(manager: EntityManager, jobIds: readonly number[]) {
+  const of = { where: { jobId: In(jobIds) }, order: { id: 'ASC' } } as const
+  const [events, agreements, documents, mails, invoices, keys] = [
+    await manager.find(jobEventEntity, of),
+    await manager.find(agreementEntity, of),
+    await manager.find(ownershipDocumentEntity, { where: of.where, order: { at: 'ASC' } }),
+    await manager.find(mailEntity, { ...of, where: { ...of.where, forgottenAt: IsNull() }, select: BARE }),
+    await manager.find(invoiceEntity, { where: of.where, order: { number: 'ASC' } }),
+    await manager.find(keysEntity, { where: of.where }),
+  ]
+  const by = {
+    events: byJob(events),
+    agreements: byJob(agreements),
+    documents: byJob(documents),
+    mails: byJob(mails),
+    invoices: byJob(invoices),
+    keys: byJob(keys),
+  }
+  return (jobId: number) => ({
+    events: by.events(jobId),
+    agreements: by.agreements(jobId),
+    documents: by.documents(jobId),
+    mails: by.mails(jobId),
+    invoices: by.invoices(jobId),
+    keys: (by.keys(jobId)[0] ?? {}) as PersonalKeys,
+  })
+}
+type Beside = ReturnType<Awaited<ReturnType<typeof besideOf>>>
+const BARE = { id: true, jobId: true } as const
+
+function byJob<Row extends { readonly jobId: number | null }>(
+  rows: readonly Row[],
+): (jobId: number) => readonly Row[] {
+  const by = new Map<number | null, Row[]>()
+  for (const row of rows) {
+    const some = by.get(row.jobId)
+    if (some) some.push(row)
+    else by.set(row.jobId, [row])
+  }
+  return (jobId) => by.get(jobId) ?? []
+}
+
+async function wholeJob(
   manager: EntityManager,
-  jobId: number,
+  job: JobState,
+  { events, agreements, documents, mails, invoices, keys }: Beside,
   names: ReadonlyMap<number, string>,
-): Promise<Omit<WholeJob, 'job'>> {
-  const order = { id: 'ASC' } as const
-  const [events, agreements, documents, invoices, keys] = [
-    await manager.find(jobEventEntity, { where: { jobId }, order }),
-    await manager.find(agreementEntity, { where: { jobId }, order }),
-    await manager
+): Promise<WholeJob> {
+  const [ownershipDocuments, wholeMails]: [WholeJob['ownershipDocuments'], WholeJob['mails']] = [[], []]
+  for (const { id, name, type } of documents) {
+    const { content } = await manager
       .createQueryBuilder(ownershipDocumentEntity, 'd')
       .addSelect('d.content')
-      .where({ jobId })
-      .orderBy('d.at')
-      .getMany(),
-    await billsOf(manager, jobId),
-    await keysOf(manager, jobId),
-  ]
-  const mails: WholeJob['mails'] = []
-  for await (const mail of mailsOf(manager, jobId)) mails.push(mail)
+      .where({ id })
+      .getOneOrFail()
+    ownershipDocuments.push({ id, name, type, content: content.toString('base64') })
+  }
+  for (const { id } of mails) wholeMails.push(await wholeMail(manager, id))
   return {
+    job,
     events: events.map((row) => ({
       at: row.at.toISOString(),
       by: names.get(row.staffId) ?? '',
@@ -198,18 +242,15 @@ async function besideOf(
       const png = signature && unseal(keys.signature, signature)
       return png ? [{ at: at.toISOString(), png: png.toString('base64') }] : []
     }),
-    ownershipDocuments: documents.map(({ id, name, type, content }) => ({
-      id,
-      name,
-      type,
-      content: content.toString('base64'),
-    })),
-    mails,
-    invoices: invoices.map(({ number, at, cancels, record }) => ({
-      number,
-      at: at.toISOString(),
-      cancels,
-      bill: { ...record },
-    })),
+    ownershipDocuments,
+    mails: wholeMails,
+    invoices: invoices
+      .map((row) => billOf(row, keys.bill))
+      .map(({ number, at, cancels, record }) => ({
+        number,
+        at: at.toISOString(),
+        cancels,
+        bill: { ...record },
+      })),
   }
 }
