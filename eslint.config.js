@@ -8,6 +8,7 @@ const CORE_TOPICS = [
   'imei',
   'clocks',
   'secret',
+  'shop',
   'decision',
   'price',
   'catalog',

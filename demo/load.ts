@@ -11,7 +11,7 @@ import { cableEntity } from '../server/src/kit/entity.ts'
 import { USUAL_PRICES } from '@benevox/core/price'
 import { PriceLists } from '../server/src/prices/service.ts'
 import { staffEntity } from '../server/src/session/entity.ts'
-import { hashSecret } from '../server/src/session/routes.ts'
+import { hashSecret } from '../server/src/session/secrets.ts'
 import { demoPackAsWritten } from './demoPack.ts'
 import { DEMO_JOBS, type DemoJob } from './jobs.ts'
 import { SupplyLists } from '../server/src/supply/service.ts'
@@ -49,7 +49,8 @@ async function fill(manager: EntityManager): Promise<number[]> {
       name,
       passwordHash: await hashSecret(password),
       codeHash: await hashSecret(code),
-      isSupervisor: supervisor,
+      role: supervisor ? 'owner' : 'technician',
+      leftAt: null,
     })
     staffIds.push(member.id)
   }

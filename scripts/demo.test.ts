@@ -13,7 +13,7 @@ let demo: { process: ChildProcess; said: () => string; address: string } | undef
 
 async function startDemo(port: number, ...args: string[]): Promise<NonNullable<typeof demo>> {
   const child = spawn(process.execPath, [join(root, 'scripts/demo.mjs'), ...args], {
-    env: { ...process.env, BENEVOX_DATA: 'test-demo', BENEVOX_PORT: String(port) },
+    env: { ...process.env, BENEVOX_DEMO: 'test-demo', BENEVOX_PORT: String(port) },
     stdio: ['ignore', 'pipe', 'pipe'],
   })
   let said = ''

@@ -92,6 +92,7 @@ const PARTS = [
     'results',
     'teach',
     'teach-anew',
+    'first-run',
   ],
 ]
 

@@ -14,6 +14,7 @@ import { listRoutes } from './listRoutes.ts'
 import { resultsRoutes } from './shopResults.ts'
 import { statusRoutes } from './statusRoutes.ts'
 import { orderRoutes } from './orderRoutes.ts'
+import { shopRoutes } from './shop.ts'
 import { supplyRoutes } from './supply.ts'
 import { problem } from './problem.ts'
 import { id, ofJob, type Route } from './route.ts'
@@ -74,6 +75,7 @@ export const api = {
     answer: catalogVersion,
   },
 
+  ...shopRoutes,
   ...listRoutes,
   openJob: {
     method: 'post',

@@ -1,5 +1,6 @@
 import { openingHours } from '@benevox/core/clocks'
 import { language } from '@benevox/core/facts'
+import { role } from '@benevox/core/shop'
 import { z } from 'zod'
 
 export const staffMember = z.object({
@@ -7,6 +8,7 @@ export const staffMember = z.object({
   name: z.string(),
   /** May open some gates with a reason, and change prices. */
   supervisor: z.boolean(),
+  role,
   /** In which they work; null until they have chosen one. */
   language: language.nullable(),
 })
@@ -17,6 +19,8 @@ export const session = z.object({
   /** To be sent back as `x-csrf-token` with every change. */
   csrfToken: z.string(),
   shop: z.string(),
+  /** Nobody has set this shop up yet. */
+  isNew: z.boolean(),
   /** Whose clock and calendar times are written by. */
   place: openingHours.pick({ zone: true, country: true }),
   /** In the demo: how to sign in. */

@@ -1,6 +1,7 @@
 import { jobState } from '@benevox/core/job'
 import { priceList } from '@benevox/core/price'
 import { learnt, recordedAttempt } from '@benevox/core/results'
+import { role } from '@benevox/core/shop'
 import { supplyList } from '@benevox/core/supply'
 import { z } from 'zod'
 
@@ -33,7 +34,7 @@ export const wholeShop = z.strictObject({
   formatVersion: z.literal(1),
   shop: z.string(),
   writtenAt: instant,
-  staff: z.array(z.strictObject({ name: z.string(), isSupervisor: z.boolean() })),
+  staff: z.array(z.strictObject({ name: z.string(), role, isSupervisor: z.boolean() })),
   cables: z.array(
     z.strictObject({
       number: z.int(),

@@ -2,6 +2,7 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { createInterface } from 'node:readline'
 import { serverEnvironment } from './mariadb.mjs'
 import { compressIn } from './compressed.mjs'
 import { program, stampOf } from './programs.mjs'
@@ -56,14 +57,19 @@ export async function loadDemo(mariadb, { past = false } = {}) {
 /**
  * Starts the server and resolves once it listens; its `port` is the one it says it has bound. `BENEVOX_PORT` 0, as it
  * is without one: any that is free.
+ * @param log where its log goes; without one, what it says of errors stands in the terminal
  */
-export async function startServer(mariadb, more) {
+export async function startServer(mariadb, more, log) {
   const env = serverEnvironment(mariadb, { BENEVOX_PORT: '0', ...more })
   const child = await start('server', env, ['ignore', 'pipe', 'inherit', 'ipc'])
+  const lines = createInterface({ input: child.stdout })
   return new Promise((resolve, reject) => {
-    child.stdout.on('data', (text) => {
-      const bound = /^listening on (\d+)/m.exec(String(text))
+    lines.on('line', (line) => {
+      const bound = /^listening on (\d+)$/.exec(line)
       if (bound) resolve(Object.assign(child, { port: Number(bound[1]) }))
+      // What it has to say to whoever started it is no log.
+      else if (line.startsWith('benevox: ')) console.log(line)
+      else log?.write(`${line}\n`)
     })
     child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)))
   })
@@ -100,6 +106,7 @@ export async function startStandIns({ reported = {}, models = {} } = {}, resultA
   where = await begin()
   return {
     env: {
+      BENEVOX_MAIL: 'counter@shop.example',
       BENEVOX_REGISTRY: where.registry,
       BENEVOX_MAILBOX: where.mailbox,
       BENEVOX_SMTP: `smtp://127.0.0.1:${where.smtpPort}`,

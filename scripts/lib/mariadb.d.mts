@@ -1,5 +1,7 @@
 /** What it takes to use a database. */
 export interface DatabaseAccess {
+  /** Loopback where it is not named. */
+  host?: string
   port: number
   user: string
   password: string
@@ -15,7 +17,8 @@ export interface Mariadb extends DatabaseAccess {
   kill: () => Promise<void>
 }
 export function startMariadb(options: {
-  name: string
+  name?: string
+  folder?: string
   fresh?: boolean
   from?: string
   port?: number

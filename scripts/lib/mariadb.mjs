@@ -10,7 +10,7 @@ import { give, root, say } from './setup.mjs'
 const isRoot = process.getuid?.() === 0
 
 /** Whether a user without rights here can walk into a folder: every folder above lets others through. */
-function othersCanReach(path) {
+export function othersCanReach(path) {
   for (let dir = path; ; dir = dirname(dir)) {
     if (existsSync(dir) && !(statSync(dir).mode & 0o001)) return false
     if (dir === dirname(dir)) return true
@@ -95,15 +95,16 @@ const MOST_PORTS = 8
 
 /**
  * Starts mariadbd on a loopback port of its own.
- * @param name the folder's name: each use (demo, test) has its own
+ * @param name the folder's name within the project: each use (demo, test) has its own
+ * @param folder another folder, anywhere, for a shop of its own
  * @param fresh forgets all data first
  * @param from begins with the data of this one, which is stopped; only where it is fresh
  * @param port the one it had before; where it is taken by now, another
  */
-export async function startMariadb({ name, fresh = false, from, port }) {
+export async function startMariadb({ name, folder, fresh = false, from, port }) {
   for (let nth = 1; ; nth++) {
     const started = await startOn({
-      name,
+      dir: folder ?? dataFolder(name),
       fresh: fresh && nth === 1,
       from,
       port: nth === 1 && port ? port : randomInt(21_000, 32_000),
@@ -114,8 +115,7 @@ export async function startMariadb({ name, fresh = false, from, port }) {
 }
 
 /** @returns *taken* where somebody else listens on the port */
-async function startOn({ name, fresh, from, port }) {
-  const dir = dataFolder(name)
+async function startOn({ dir, fresh, from, port }) {
   const dataDir = join(dir, 'data')
   const pidFile = join(dir, 'mariadbd.pid')
   await replaceFormer(pidFile, dataDir)
@@ -231,6 +231,7 @@ async function startOn({ name, fresh, from, port }) {
 export function serverEnvironment(mariadb, more = {}) {
   return {
     ...process.env,
+    BENEVOX_DB_HOST: mariadb.host ?? '127.0.0.1',
     BENEVOX_DB_PORT: String(mariadb.port),
     BENEVOX_DB_USER: mariadb.user,
     BENEVOX_DB_PASSWORD: mariadb.password,

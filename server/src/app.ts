@@ -40,6 +40,9 @@ import { orderHandlers } from './orders/routes.ts'
 import { priceHandlers } from './prices/routes.ts'
 import { PriceLists } from './prices/service.ts'
 import { registryHandlers } from './registry/routes.ts'
+import { FirstRun } from './shop/firstRun.ts'
+import { shopHandlers } from './shop/routes.ts'
+import { Shop } from './shop/service.ts'
 import { sessionEntity } from './session/entity.ts'
 import { sessionHandlers } from './session/routes.ts'
 import { supplyHandlers } from './supply/routes.ts'
@@ -71,6 +74,7 @@ export function createApp(
   readonly life: JobLife
   readonly post: Post
   readonly forgetting: Forgetting
+  readonly firstRun: FirstRun
   readonly warmUp: () => Promise<void>
 } {
   const app = express()
@@ -93,6 +97,8 @@ export function createApp(
       strictTransportSecurity: false,
     }),
   )
+  // For whoever keeps the server up: it answers, whatever becomes of the database.
+  app.get('/api/health', (_request, response) => void response.json({ answers: true }))
   // What needs no database is answered before anything asks it who is there.
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()))
   app.get('/api/catalog/pack.schema.json', (_request, response) => void response.json(packJsonSchema()))
@@ -112,9 +118,11 @@ export function createApp(
   const prices = new PriceLists(database)
   const supply = new SupplyLists(database)
   const life = new JobLife(database, catalog, prices, supply)
+  const shop = new Shop(database, config)
+  const firstRun = new FirstRun(database, { shop, catalog, catalogue: config.catalogue })
   // Before anybody gets a cookie: a customer at their status page is nobody here, and needs none.
   app.use('/api/status', guessesLimited())
-  mount(app, statusHandlers(database, life, config))
+  mount(app, statusHandlers(database, life, shop))
   app.use(
     '/api',
     session({
@@ -139,7 +147,7 @@ export function createApp(
       throw new ProblemError('too-many-entries', { code: 'sign-in-limit' })
     },
   })
-  app.post(['/api/session', '/api/session/switch', ...WITH_A_CODE], limited)
+  app.post(['/api/session', '/api/session/switch', '/api/first-run', ...WITH_A_CODE], limited)
   app.use('/api', csrfSynchronisedProtection)
   // Fifty jobs are as much as a station's code. No secret is in a list: its length tells nothing of one.
   app.get('/api/jobs', compression())
@@ -154,18 +162,19 @@ export function createApp(
 
   const results = new Results(database)
   const lists = new JobLists(database)
-  const post = new Post(database, life, supply, config)
+  const post = new Post(database, life, supply, shop, config)
   const forgetting = new Forgetting(database, life, prices)
   mount(app, {
-    ...sessionHandlers(database, config, generateToken, prices),
+    ...sessionHandlers(database, config, generateToken, { prices, shop, firstRun }),
+    ...shopHandlers(database, shop),
     ...catalogHandlers(database, catalog),
     ...jobHandlers(database, catalog, life, lists, prices),
     ...agreementHandlers(database, life),
     ...intakeHandlers(life),
-    ...accountHandlers(life, config),
-    ...tellingHandlers(database, life, config),
+    ...accountHandlers(life, shop, config),
+    ...tellingHandlers(database, life, shop, config),
     ...forgettingHandlers(database, { life, prices, forgetting }),
-    ...registryHandlers(database, config, life, catalog),
+    ...registryHandlers(database, config, shop, life, catalog),
     ...priceHandlers(database, prices),
     ...supplyHandlers(database, supply, prices),
     ...kitHandlers(database),
@@ -174,15 +183,22 @@ export function createApp(
     ...attemptHandlers(database, life),
     ...calendarHandlers(database),
     ...mailHandlers(database, life, post),
-    ...orderHandlers(database, life, supply, config),
+    ...orderHandlers(database, life, supply, shop, config),
   })
 
-  mountFiles(app, { config, database, catalog, life, results, prices, lists })
+  mountFiles(app, { shop, database, catalog, life, results, prices, lists })
   app.use('/api', notFoundHandler)
 
   if (config.web) serveWeb(app, config.web)
   app.use(problemHandler(log))
-  return { app, life, post, forgetting, warmUp: () => warmUp({ database, catalog, prices, supply, life }) }
+  return {
+    app,
+    life,
+    post,
+    forgetting,
+    firstRun,
+    warmUp: () => warmUp({ database, catalog, prices, supply, life }),
+  }
 }
 
 /** So many addresses that lead nowhere may be tried from one place in a minute. */

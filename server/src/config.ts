@@ -1,6 +1,7 @@
 import { z } from 'zod'
 
 const environment = z.object({
+  BENEVOX_DB_HOST: z.string().default('127.0.0.1'),
   BENEVOX_DB_PORT: z.coerce.number().int(),
   BENEVOX_DB_USER: z.string(),
   BENEVOX_DB_PASSWORD: z.string(),
@@ -10,7 +11,8 @@ const environment = z.object({
   BENEVOX_PORT_MAY_DIFFER: z.enum(['yes', 'no']).default('no'),
   BENEVOX_WEB: z.string().optional(),
   BENEVOX_SHOP: z.string().default('Benevox'),
-  BENEVOX_MAIL: z.email().default('counter@shop.example'),
+  BENEVOX_MAIL: z.email().optional(),
+  BENEVOX_CATALOGUE: z.string().optional(),
   BENEVOX_REGISTRY: z.url().optional(),
   BENEVOX_MAILBOX: z.url().optional(),
   BENEVOX_SMTP: z.url({ protocol: /^smtp$/ }).optional(),
@@ -23,6 +25,7 @@ const environment = z.object({
 
 export interface Config {
   readonly database: {
+    readonly host: string
     readonly port: number
     readonly username: string
     readonly password: string
@@ -35,8 +38,8 @@ export interface Config {
   /** The folder of the built interface; absent in development, where Vite serves it. */
   readonly web: string | undefined
   readonly shop: string
-  /** The shop's own mail address, for answers. */
-  readonly mail: string
+  /** The shop's own mail address, for answers; absent: it sends none. */
+  readonly mail: string | undefined
   /** Where the registry of reported devices answers; absent: it is asked by hand. */
   readonly registry: string | undefined
   /** Where the shop's mailbox lists its mails as .eml; absent: none is read. */
@@ -51,6 +54,8 @@ export interface Config {
   readonly publicAddress: string | undefined
   /** Shown on the sign-in page; for the demo only. */
   readonly signInHint: string | undefined
+  /** The file of the catalogue that a new shop may begin with. */
+  readonly catalogue: string | undefined
   readonly log: 'silent' | 'error' | 'warn' | 'info'
 }
 
@@ -59,6 +64,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
   const read = environment.parse(env)
   return {
     database: {
+      host: read.BENEVOX_DB_HOST,
       port: read.BENEVOX_DB_PORT,
       username: read.BENEVOX_DB_USER,
       password: read.BENEVOX_DB_PASSWORD,
@@ -70,6 +76,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     web: read.BENEVOX_WEB,
     shop: read.BENEVOX_SHOP,
     mail: read.BENEVOX_MAIL,
+    catalogue: read.BENEVOX_CATALOGUE,
     registry: read.BENEVOX_REGISTRY,
     mailbox: read.BENEVOX_MAILBOX,
     smtp: read.BENEVOX_SMTP,

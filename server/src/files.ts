@@ -20,7 +20,7 @@ import { calendarOf } from './calendar/feed.ts'
 import { jobEntity } from './jobs/entity.ts'
 import { familyCard } from './catalog/card.ts'
 import type { Catalog } from './catalog/service.ts'
-import type { Config } from './config.ts'
+import type { Shop } from './shop/service.ts'
 import { aboutForSeller } from './account/toSeller.ts'
 import { agreementEntity } from './agreement/entity.ts'
 import { agreementForm, agreementPaper, letterPaper } from './agreement/paper.ts'
@@ -54,7 +54,7 @@ import { mailEntity } from './mail/entity.ts'
 export function mountFiles(
   app: Express,
   {
-    config,
+    shop,
     database,
     catalog,
     life,
@@ -62,7 +62,7 @@ export function mountFiles(
     prices,
     lists,
   }: {
-    config: Config
+    shop: Shop
     database: DataSource
     catalog: Catalog
     life: JobLife
@@ -74,8 +74,9 @@ export function mountFiles(
   /** The job of an address, and what it is looked at with. */
   const of = async (id: number, asked?: Language) => {
     const state = await life.read(id)
-    const about = await aboutJob(life, config, state, asked)
-    return { ...about, state, job: await life.viewed(state), device: about.known.model?.name ?? '' }
+    const { settings } = await shop.settings()
+    const about = await aboutJob(life, settings, state, asked)
+    return { ...about, settings, state, job: await life.viewed(state), device: about.known.model?.name ?? '' }
   }
   const file = fileMounter(app)
   const pdf = (response: Response, name: string, bytes: Buffer) =>
@@ -90,9 +91,9 @@ export function mountFiles(
     pdf(response, `tag-${job.ticket}`, await tagPdf(paper, job, device))
   })
   file('receipt', async ({ params, query, request, response }) => {
-    const { state, job, known, paper } = await of(params.id, query.language)
+    const { settings, state, job, known, paper } = await of(params.id, query.language)
     const told = whatWasToldOn(state, known, life.promised(state))
-    const page = await statusAddress(database, config, state.id, request)
+    const page = await statusAddress(database, settings, state.id, request)
     pdf(response, `receipt-${job.ticket}`, await intakeReceipt(paper, job, known, told, page))
   })
   file('agreement', async ({ params, query, response }) => {
@@ -117,9 +118,9 @@ export function mountFiles(
     pdf(response, `agreement-${ticket}`, await agreementPaper(signed, ticket, agreement, signature))
   })
   file('letterToSeller', async ({ params, query, response }) => {
-    const { state, device, paper } = await of(params.id, query.language)
-    const letter = letterToSeller(paper.words, aboutForSeller(state, device, config.shop, paper.words))
-    pdf(response, 'letter-to-seller', await letterPaper(config.shop, letter))
+    const { settings, state, device, paper } = await of(params.id, query.language)
+    const letter = letterToSeller(paper.words, aboutForSeller(state, device, settings.name, paper.words))
+    pdf(response, 'letter-to-seller', await letterPaper(paper.shop, letter))
   })
   file('jobsTable', async ({ query, response }) => {
     const { zone } = (await prices.inUse()).prices.opening
@@ -135,7 +136,10 @@ export function mountFiles(
     response
       .type('application/json')
       .setHeader('Content-Disposition', `attachment; filename="shop-${now.toISOString().slice(0, 10)}.json"`)
-    await pipeline(Readable.from(wholeShopText(database, { shop: config.shop, now })), response)
+    await pipeline(
+      Readable.from(wholeShopText(database, { shop: (await shop.settings()).settings.name, now })),
+      response,
+    )
   })
   const storyOf = async ({ id, catalogId }: JobState): Promise<Story> => {
     const { pack } = await catalog.byId(catalogId)
@@ -165,15 +169,20 @@ export function mountFiles(
     pdf(response, `copy-${state.ticket}`, await copyPaper(paper, state, known, await storyOf(state), mails))
   })
   file('letterToCustomer', async ({ params, query, request, response }) => {
-    const { state, known, paper } = await of(params.id, query.language)
+    const { settings, state, known, paper } = await of(params.id, query.language)
     if (!mayBeTold(state, known).includes(query.what))
       throw problemOf({ code: 'nothing-to-tell', what: query.what })
     const letter = letterToCustomer(
       paper.words,
       query.what,
-      aboutForCustomer(state, known, config.shop, await statusAddress(database, config, state.id, request)),
+      aboutForCustomer(
+        state,
+        known,
+        settings.name,
+        await statusAddress(database, settings, state.id, request),
+      ),
     )
-    pdf(response, 'letter-to-customer', await letterPaper(config.shop, letter))
+    pdf(response, 'letter-to-customer', await letterPaper(paper.shop, letter))
   })
   file('activation', async ({ params, query, response }) => {
     const { state, known, device, paper } = await of(params.id, query.language)
@@ -183,7 +192,7 @@ export function mountFiles(
       order: state.handBack ? undefined : orderUnderWay(state, 'carrier'),
       dialledCode: known.family?.carrierLock?.dialledCode,
     })
-    pdf(response, 'activation', await letterPaper(config.shop, letter))
+    pdf(response, 'activation', await letterPaper(paper.shop, letter))
   })
 
   file('keepFile', raw({ type: () => true, limit: LARGEST_DOCUMENT + 1 }), async (asked) => {
@@ -261,7 +270,7 @@ export function mountFiles(
       (allWaits ?? []).map((waits) => ({ ticket, device, waits })),
     )
     const words = wordsIn(query.language ?? 'en', { zone, country })
-    const text = calendarOf(words, config.shop, waiting, new Date().toISOString())
+    const text = calendarOf(words, (await shop.settings()).settings.name, waiting, new Date().toISOString())
     send(response, 'text/calendar', 'inline; filename="benevox.ics"', Buffer.from(text))
   })
   file('packVersion', async ({ params, response }) => {

@@ -6,9 +6,11 @@ import { keepConnections } from './http/connections.ts'
 
 const config = configFrom(process.env)
 const database = await openDatabase(config)
-const { app, life, post, forgetting, warmUp } = createApp(config, database)
+const { app, life, post, forgetting, firstRun, warmUp } = createApp(config, database)
 await life.reproject()
-await warmUp()
+const isNew = await firstRun.isDue()
+if (isNew) console.log(`benevox: this shop is new. The code to set it up: ${firstRun.code}`)
+else await warmUp()
 post.begin()
 forgetting.begin()
 const server = keepConnections(app.listen(config.port, '127.0.0.1'))

@@ -1,4 +1,5 @@
 import type { AddressInfo } from 'node:net'
+import { join } from 'node:path'
 import type { Server } from 'node:http'
 import type { Answer, Job, Problem } from '@benevox/contract'
 import { agreementText, plainAgreement, wordsIn, type Language } from '@benevox/words'
@@ -33,14 +34,30 @@ export async function openShop(
   own?: Mariadb,
 ): Promise<TestShop> {
   const mariadb = own ?? (await ownDatabase(name))
+  return opened(mariadb, more, (database) => loadDemo(database, []))
+}
+
+/** A shop that nobody has set up, with the code to do it. */
+export async function openNewShop(name: string): Promise<TestShop & { readonly code: string }> {
+  const catalogue = join(import.meta.dirname, '../../demo/pack.json')
+  return opened(await ownDatabase(name), { BENEVOX_CATALOGUE: catalogue })
+}
+
+async function opened(
+  mariadb: TestShop['mariadb'],
+  more: Record<string, string>,
+  fill?: (database: DataSource) => Promise<void>,
+): Promise<TestShop & { readonly code: string }> {
   const config = configFrom(serverEnvironment(mariadb, { BENEVOX_LOG: 'error', ...more }))
   const database = await openDatabase(config)
-  await loadDemo(database, [])
-  const { server, address } = await listen(createApp(config, database).app)
+  await fill?.(database)
+  const { app, firstRun } = createApp(config, database)
+  const { server, address } = await listen(app)
   return {
     mariadb,
     database,
     address,
+    code: firstRun.code,
     close: async () => {
       server.closeAllConnections()
       server.close()

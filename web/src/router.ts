@@ -2,6 +2,7 @@ import { createRouter, createWebHistory } from 'vue-router'
 import { ApiProblem } from './api/client.ts'
 import { untilThere } from './api/opening.ts'
 import { useSession } from './api/session.ts'
+import { speakOfEverything } from './words/index.ts'
 import StationQueue from './stations/jobs/StationQueue.vue'
 import { openAnew, page } from './stations/pages.ts'
 import SignInPage from './stations/sign-in/SignInPage.vue'
@@ -25,6 +26,14 @@ export const router = createRouter({
   routes: [
     { path: '/', redirect: '/counter' },
     { path: '/sign-in', component: SignInPage },
+    {
+      path: '/first-run',
+      component: () =>
+        Promise.all([import('./stations/first-run/FirstRunPage.vue'), speakOfEverything()]).then(
+          ([page]) => page,
+        ),
+      meta: { bare: true },
+    },
     // For a customer, who is nobody here.
     {
       path: '/s/:secret',
@@ -72,6 +81,9 @@ router.beforeEach(async (to) => {
   if (to.meta['open']) return true
   const sessions = useSession()
   if (!sessions.session) await untilThere(() => sessions.load()).catch(() => undefined)
+  if (sessions.session?.isNew !== undefined && sessions.session.isNew !== (to.path === '/first-run'))
+    return sessions.session.isNew ? '/first-run' : '/counter'
+  if (sessions.session?.isNew) return true
   if (to.path !== '/sign-in' && !sessions.session?.staff)
     return { path: '/sign-in', query: { then: to.fullPath } }
   return true

@@ -3179,4 +3179,29 @@ export interface Messages {
   'kit.newest': object
   'forgetting.daysFirst': object
   'problem.results-of-later': { readonly at: string | number }
+  'firstRun.title': object
+  'firstRun.lead': object
+  'firstRun.code': object
+  'firstRun.codeWhy': object
+  'firstRun.shop': object
+  'firstRun.name': object
+  'firstRun.address': object
+  'firstRun.mail': object
+  'firstRun.country': object
+  'firstRun.countryUnknown': object
+  'firstRun.currency': object
+  'firstRun.you': object
+  'firstRun.youWhy': object
+  'firstRun.yourName': object
+  'firstRun.password': object
+  'firstRun.showPassword': object
+  'firstRun.personalCode': object
+  'firstRun.open': object
+  'firstRun.missing': { readonly what: string | number }
+  'problem.shop-is-set-up': object
+  'problem.wrong-first-code': object
+  'problem.owner-only': object
+  'problem.shop-changed': object
+  'flaw.must.new-code': object
+  'flaw.must.guessed-first': object
 }

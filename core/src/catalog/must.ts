@@ -20,6 +20,8 @@ export const MUST = [
   'web-address',
   'png',
   'staff-code',
+  'new-code',
+  'guessed-first',
   'version-or-told',
   'days-rise',
   'texts-first',

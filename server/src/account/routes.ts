@@ -4,12 +4,10 @@ import type { Handlers } from '../http/mount.ts'
 import { sendMail } from '../mail/outgoing.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { JobLife } from '../jobs/life.ts'
+import type { Shop } from '../shop/service.ts'
 import { aboutForSeller } from './toSeller.ts'
 
-export function accountHandlers(
-  life: JobLife,
-  { shop, mail, smtp }: Pick<Config, 'shop' | 'mail' | 'smtp'>,
-): Handlers {
+export function accountHandlers(life: JobLife, shop: Shop, { smtp }: Pick<Config, 'smtp'>): Handlers {
   return {
     /**
      * Sent first and then recorded: what was not sent is never said to be. Sent twice by one key, it is one mail by its
@@ -24,11 +22,12 @@ export function accountHandlers(
         throw new ProblemError('stale-version', { code: 'job-changed' }, { current: await life.viewed(job) })
       const { model, prices } = await life.ready(job)
       const words = wordsIn(language, prices.opening)
+      const { name, mail } = (await shop.settings()).settings
       await sendMail(smtp, {
         from: mail,
         to,
         key,
-        ...messageToSeller(words, aboutForSeller(job, model?.name ?? '', shop, words)),
+        ...messageToSeller(words, aboutForSeller(job, model?.name ?? '', name, words)),
       })
       return life.run(
         params.id,

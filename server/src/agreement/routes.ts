@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { routeOf, type Command, type JobState } from '@benevox/core/job'
 import { agreementText, plainAgreement, wordsIn, type Language } from '@benevox/words'
+import { isAtLeast } from '@benevox/core/shop'
 import type { DataSource } from 'typeorm'
 import sharp from 'sharp'
 import { sealedFor } from '../forgetting/keys.ts'
@@ -27,7 +28,7 @@ export function agreementHandlers(database: DataSource, life: JobLife): Handlers
 
     async openGate({ params, body, staffId }) {
       const { gate, reason, version, code } = body
-      const { name, isSupervisor } = await ownerOfCode(database.getRepository(staffEntity), code)
+      const { name, role } = await ownerOfCode(database.getRepository(staffEntity), code)
       return life.run(
         params.id,
         { staffId, version },
@@ -35,7 +36,7 @@ export function agreementHandlers(database: DataSource, life: JobLife): Handlers
           kind: 'waive-check',
           check: gate,
           reason,
-          supervisor: { name, isSupervisor: Boolean(isSupervisor) },
+          supervisor: { name, isSupervisor: isAtLeast(role, 'supervisor') },
         },
       )
     },

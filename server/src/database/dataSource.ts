@@ -33,6 +33,8 @@ import { WhatIsLookedUp1700000000022 } from '../migrations/0022-what-is-looked-u
 import { ResultsAtAnySize1700000000023 } from '../migrations/0023-results-at-any-size.ts'
 import { Forgetting1700000000024 } from '../migrations/0024-forgetting.ts'
 import { Exchanges1700000000025 } from '../migrations/0025-exchanges.ts'
+import { AShopOfItsOwn1700000000026 } from '../migrations/0026-a-shop-of-its-own.ts'
+import { shopSettingsEntity } from '../shop/entity.ts'
 import { invoiceEntity } from '../hand-back/invoices.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { supplyListEntity } from '../supply/service.ts'
@@ -89,6 +91,7 @@ const MIGRATIONS = [
   ResultsAtAnySize1700000000023,
   Forgetting1700000000024,
   Exchanges1700000000025,
+  AShopOfItsOwn1700000000026,
 ]
 
 /** Of mysql2's pool, what is used here. */
@@ -105,7 +108,6 @@ const LIMITS = `SET SESSION innodb_lock_wait_timeout = ${LONGEST_LOCK_S}, max_st
 function dataSourceOf(database: Config['database'], migrations: typeof MIGRATIONS): DataSource {
   return new DataSource({
     type: 'mariadb',
-    host: '127.0.0.1',
     ...database,
     timezone: 'Z',
     charset: 'utf8mb4_unicode_ci',
@@ -136,6 +138,7 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
       durationEntity,
       keysEntity,
       runEntity,
+      shopSettingsEntity,
     ],
     migrations,
     poolSize: 10,

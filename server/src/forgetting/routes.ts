@@ -1,4 +1,5 @@
 import { keptUntil, type Command } from '@benevox/core/job'
+import { isAtLeast } from '@benevox/core/shop'
 import { IsNull, Not, type DataSource } from 'typeorm'
 import type { Handlers } from '../http/mount.ts'
 import { jobEntity } from '../jobs/entity.ts'
@@ -16,8 +17,8 @@ export function forgettingHandlers(
 ): Handlers {
   const { manager } = database
   const supervisorOf = async (code: string) => {
-    const { name, isSupervisor } = await ownerOfCode(database.getRepository(staffEntity), code)
-    return { name, isSupervisor: Boolean(isSupervisor) }
+    const { name, role } = await ownerOfCode(database.getRepository(staffEntity), code)
+    return { name, isSupervisor: isAtLeast(role, 'supervisor') }
   }
   const run = (id: number, staffId: number, version: number, command: Command) =>
     life.run(id, { staffId, version }, command)

@@ -9,6 +9,7 @@ import { problemOf } from '../jobs/refusals.ts'
 import { sendMail } from '../mail/outgoing.ts'
 import { aboutJob } from '../paper/aboutJob.ts'
 import type { PaperOf } from '../paper/head.ts'
+import type { Shop } from '../shop/service.ts'
 import { statusAddress } from '../status/links.ts'
 import { invoicesOf } from './invoices.ts'
 import { handBackPaper, warrantyIn } from './paper.ts'
@@ -47,9 +48,9 @@ export async function handBackDocument(
 export function tellingHandlers(
   database: DataSource,
   life: JobLife,
-  config: Pick<Config, 'shop' | 'mail' | 'smtp' | 'publicAddress'>,
+  shop: Shop,
+  { smtp }: Pick<Config, 'smtp'>,
 ): Handlers {
-  const { shop, mail, smtp } = config
   return {
     /**
      * Sent first and then recorded: what was not sent is never said to be. Sent twice by one key, it is one mail by its
@@ -59,17 +60,23 @@ export function tellingHandlers(
       const { key, what, to, language } = body
       const job = await life.read(params.id)
       if (job.told?.some((one) => one.key === key)) return life.viewed(job)
-      const { known, paper } = await aboutJob(life, { shop }, job, language)
+      const { settings } = await shop.settings()
+      const { known, paper } = await aboutJob(life, settings, job, language)
       if (!mayBeTold(job, known).includes(what)) throw problemOf({ code: 'nothing-to-tell', what })
       if (to !== undefined)
         await sendMail(smtp, {
-          from: mail,
+          from: settings.mail,
           to,
           key,
           ...messageToCustomer(
             paper.words,
             what,
-            aboutForCustomer(job, known, shop, await statusAddress(database, config, job.id, request)),
+            aboutForCustomer(
+              job,
+              known,
+              settings.name,
+              await statusAddress(database, settings, job.id, request),
+            ),
           ),
           ...(what === 'document' && {
             attached: await handBackDocument(database, job, known, paper),

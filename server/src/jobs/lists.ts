@@ -1,3 +1,4 @@
+import { setTimeout as sleep } from 'node:timers/promises'
 import type { Answer, JobFilter, JobSummary } from '@benevox/contract'
 import type { Station } from '@benevox/core/route'
 import { DateTime } from 'luxon'
@@ -14,6 +15,8 @@ const AT_ONCE = 500
 const FEW = 3000
 /** From so many jobs on a search looks through two halves at a time. */
 const MANY = 20_000
+/** For so long the newer half is looked through alone: what is common is found there by then. */
+const ALONE_MS = 5
 
 const NONE: Record<Station, number> = {
   counter: 0,
@@ -102,12 +105,16 @@ export class JobLists {
       )
     const middle = words.length > 0 ? await this.#middle() : undefined
     if (!middle) return among(conditions)
-    // What is in none of them takes a look at each: the newer and the older half at one time.
-    const older = among([...conditions, [`${at} < ?`, [middle]]])
+    // What is in none of them takes a look at each: the newer and the older half at one time, unless the newer has enough at once.
+    let hasEnough = false
+    const older = sleep(ALONE_MS).then(() =>
+      hasEnough ? [] : among([...conditions, [`${at} < ?`, [middle]]]),
+    )
     // It is waited for only where the newer half has not enough.
     older.catch(() => undefined)
     const newer = await among([...conditions, [`${at} >= ?`, [middle]]])
-    return newer.length < most ? [...newer, ...(await older)].slice(0, most) : newer
+    hasEnough = newer.length >= most
+    return hasEnough ? newer : [...newer, ...(await older)].slice(0, most)
   }
 
   /** When about half of all jobs had been opened; undefined while they are few. */

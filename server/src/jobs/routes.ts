@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { TOLD_STEPS } from '@benevox/core/job'
+import { isAtLeast } from '@benevox/core/shop'
 import type { DataSource } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
 import type { Handlers } from '../http/mount.ts'
@@ -62,7 +63,12 @@ export function jobHandlers(
       return life.run(
         params.id,
         { staffId: supervisor?.id ?? staffId, version },
-        { kind: 'take-back', what, reason, isSupervisor: Boolean(supervisor?.isSupervisor) },
+        {
+          kind: 'take-back',
+          what,
+          reason,
+          isSupervisor: isAtLeast(supervisor?.role ?? 'technician', 'supervisor'),
+        },
       )
     },
 
@@ -76,15 +82,15 @@ export function jobHandlers(
 
     async addLine({ params, body, staffId }) {
       const { version, code, noSecret, ...line } = body
-      const { name, isSupervisor } = await ownerOfCode(database.getRepository(staffEntity), code)
-      const supervisor = { name, isSupervisor: Boolean(isSupervisor) }
+      const { name, role } = await ownerOfCode(database.getRepository(staffEntity), code)
+      const supervisor = { name, isSupervisor: isAtLeast(role, 'supervisor') }
       return life.run(params.id, { staffId, version }, { kind: 'add-line', line, supervisor, noSecret })
     },
 
     async correctBill({ params, body, staffId }) {
       const { version, code, ...said } = body
-      const { name, isSupervisor } = await ownerOfCode(database.getRepository(staffEntity), code)
-      const supervisor = { name, isSupervisor: Boolean(isSupervisor) }
+      const { name, role } = await ownerOfCode(database.getRepository(staffEntity), code)
+      const supervisor = { name, isSupervisor: isAtLeast(role, 'supervisor') }
       return life.run(params.id, { staffId, version }, { kind: 'correct-bill', ...said, supervisor })
     },
 

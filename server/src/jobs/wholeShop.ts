@@ -11,6 +11,7 @@ import { mailEntity } from '../mail/entity.ts'
 import { priceListEntity } from '../prices/service.ts'
 import { priceList } from '@benevox/core/price'
 import { recordedAttempt } from '@benevox/core/results'
+import { isAtLeast } from '@benevox/core/shop'
 import { exchangeEntity, otherResultEntity } from '../results/entity.ts'
 import { reportEntity } from '../registry/reports.ts'
 import { staffEntity } from '../session/entity.ts'
@@ -81,7 +82,7 @@ async function aboutShop(manager: EntityManager, shop: string, now: Date): Promi
     formatVersion: 1,
     shop,
     writtenAt: now.toISOString(),
-    staff: staff.map(({ name, isSupervisor }) => ({ name, isSupervisor })),
+    staff: staff.map(({ name, role }) => ({ name, role, isSupervisor: isAtLeast(role, 'supervisor') })),
     cables: cables.map(({ retiredAt, ...cable }) => ({
       ...cable,
       retiredAt: retiredAt?.toISOString() ?? null,

@@ -5,7 +5,8 @@ import { ProblemError } from '../http/problem.ts'
 const LONGEST_MS = 10_000
 
 export interface OutgoingMail {
-  readonly from: string
+  /** Absent: the shop has no address, and sends none. */
+  readonly from: string | undefined
   readonly to: string
   readonly subject: string
   readonly text: string
@@ -24,7 +25,7 @@ export async function sendMail(
   smtp: string | undefined,
   { from, to, subject, text, key, attached }: OutgoingMail,
 ): Promise<void> {
-  if (!smtp) throw new ProblemError('not-possible-now', { code: 'no-mail-server' })
+  if (!smtp || !from) throw new ProblemError('not-possible-now', { code: 'no-mail-server' })
   const { hostname: host, port } = new URL(smtp)
   const transport = nodemailer.createTransport({
     host,

@@ -5,6 +5,7 @@ import { ProblemError } from '../http/problem.ts'
 import { jobEntity } from '../jobs/entity.ts'
 import type { JobLife } from '../jobs/life.ts'
 import { orderEntity } from '../orders/entity.ts'
+import type { Shop } from '../shop/service.ts'
 import type { SupplyLists } from '../supply/service.ts'
 import { mailEntity, type MailRow } from './entity.ts'
 import { readMailApart } from '../reading/readApart.ts'
@@ -49,24 +50,26 @@ export class Post {
   readonly #life: JobLife
   readonly #supply: SupplyLists
   readonly #mailbox: Mailbox | undefined
-  readonly #own: string
+  readonly #shop: Shop
+  /** The shop's own address: what was written from it is no answer. */
+  #own: string | undefined
   #looking: Promise<Looked> | undefined
   /** The last name that was seen to. */
   #after: string | undefined
   #timer: NodeJS.Timeout | undefined
 
-  /** @param own the shop's own address: what was written from it is no answer */
   constructor(
     database: DataSource,
     life: JobLife,
     supply: SupplyLists,
-    { mailbox, mail: own }: { readonly mailbox: string | undefined; readonly mail: string },
+    shop: Shop,
+    { mailbox }: { readonly mailbox: string | undefined },
   ) {
     this.#database = database
     this.#life = life
     this.#supply = supply
     this.#mailbox = mailbox ? new Mailbox(mailbox) : undefined
-    this.#own = own.toLowerCase()
+    this.#shop = shop
   }
 
   /** Looks by itself from now on. */
@@ -102,6 +105,7 @@ export class Post {
   }
 
   async #takeIn(mailbox: Mailbox): Promise<void> {
+    this.#own = (await this.#shop.settings()).settings.mail?.toLowerCase()
     let after = this.#after ?? (await this.#lastKept())
     for (;;) {
       const last = after

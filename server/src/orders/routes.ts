@@ -10,6 +10,7 @@ import { ProblemError } from '../http/problem.ts'
 import type { JobLife } from '../jobs/life.ts'
 import { sendMail } from '../mail/outgoing.ts'
 import { SupplierDesks } from './desk.ts'
+import type { Shop } from '../shop/service.ts'
 import type { SupplyLists } from '../supply/service.ts'
 import { orderEntity, type OrderRow } from './entity.ts'
 import { wireSupplier, type ResultsOfServices } from './wire.ts'
@@ -18,7 +19,8 @@ export function orderHandlers(
   database: DataSource,
   life: JobLife,
   supply: SupplyLists,
-  config: Pick<Config, 'suppliers' | 'smtp' | 'mail' | 'shop'>,
+  shop: Shop,
+  config: Pick<Config, 'suppliers' | 'smtp'>,
 ): Handlers {
   const desks = new SupplierDesks(config.suppliers)
   /** An order with the job it stands on and whose it is. @throws ProblemError `not-found`; `stale-version` with it as it is */
@@ -44,7 +46,7 @@ export function orderHandlers(
       carrier: service.carrier,
       country: service.carrierCountry,
       model: model?.name ?? '',
-      mailTo: config.mail,
+      mailTo: (await shop.settings()).settings.mail ?? '',
       days: { least: service.minDays, most: service.maxDays },
     })
     return life.run(
@@ -58,7 +60,7 @@ export function orderHandlers(
       const { suppliers, carriers, rules } = (await supply.inUse()).list
       const results = await resultsOfServices(database)
       return {
-        answersTo: config.mail,
+        answersTo: (await shop.settings()).settings.mail ?? '',
         suppliers: suppliers.map((supplier) => wireSupplier(supplier, results)),
         carriers,
         rules,
@@ -133,11 +135,12 @@ export function orderHandlers(
       await life.wouldRun(job, staffId, command)
       const { prices } = await life.ready(job)
       const words = wordsIn(languageFor(supplier.language), prices.opening)
+      const { name, mail } = (await shop.settings()).settings
       await sendMail(config.smtp, {
-        from: config.mail,
+        from: mail,
         to: supplier.mail,
         key: body.key,
-        ...messageToSupplier(words, body.about, { order, shop: config.shop }),
+        ...messageToSupplier(words, body.about, { order, shop: name }),
       })
       return life.run(job.id, { staffId }, command)
     },
@@ -153,8 +156,9 @@ export function orderHandlers(
       await life.wouldRun(job, staffId, command)
       const { model, family, prices } = await life.ready(job)
       const words = wordsIn(languageFor(languageOf(job.answers, job.agreement)), prices.opening)
+      const { name, mail } = (await shop.settings()).settings
       await sendMail(config.smtp, {
-        from: config.mail,
+        from: mail,
         to: body.to,
         key: body.key,
         ...activationMessage(words, {
@@ -162,7 +166,7 @@ export function orderHandlers(
           order,
           dialledCode: family?.carrierLock?.dialledCode,
           ticket: job.ticket,
-          shop: config.shop,
+          shop: name,
         }),
       })
       return life.run(job.id, { staffId }, command)

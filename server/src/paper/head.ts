@@ -1,9 +1,14 @@
 import { groupImei } from '@benevox/core/imei'
 import { hasName, type Customer, type JobState, type ModelKnown } from '@benevox/core/job'
 import type { Facts } from '@benevox/core/route'
+import type { ShopSettings } from '@benevox/core/shop'
 import type { Words } from '@benevox/words'
 import type { Content } from 'pdfmake/interfaces'
 import { inFonts } from './pdf.ts'
+
+/** As it stands above every paper. */
+export const headOfShop = ({ name, address }: Pick<ShopSettings, 'name' | 'address'>): string =>
+  [name, address].filter((part) => part !== '').join('\n')
 
 /** Whose document it is, and in which language and by whose calendar it is written. */
 export interface PaperOf {

@@ -8,11 +8,13 @@ import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import { staffEntity } from '../session/entity.ts'
 import type { JobLife } from '../jobs/life.ts'
+import type { Shop } from '../shop/service.ts'
 import { Registry } from './registry.ts'
 
 export function registryHandlers(
   database: DataSource,
-  { registry: address, mail: shopsMail }: Pick<Config, 'registry' | 'mail'>,
+  { registry: address }: Pick<Config, 'registry'>,
+  shop: Shop,
   life: JobLife,
   catalog: Catalog,
 ): Handlers {
@@ -37,8 +39,9 @@ export function registryHandlers(
       )
       const imei = asking?.imei ?? ''
       const said = await registry.ask(imei)
+      const { mail } = (await shop.settings()).settings
       const ordered = report
-        ? await registry.orderReport(imei, shopsMail, ticket, await languageOfStaff(staffId))
+        ? await registry.orderReport(imei, mail ?? '', ticket, await languageOfStaff(staffId))
         : undefined
       const onReport = ordered && 'said' in ordered ? ordered.said : undefined
       const model = onReport?.model ?? undefined

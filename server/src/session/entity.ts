@@ -1,3 +1,4 @@
+import type { Role } from '@benevox/core/shop'
 import { EntitySchema } from 'typeorm'
 
 export interface StaffRow {
@@ -5,7 +6,9 @@ export interface StaffRow {
   name: string
   passwordHash: string
   codeHash: string
-  isSupervisor: boolean
+  role: Role
+  /** From when on they are of the shop no more; they stay in its record. */
+  leftAt: Date | null
   /** BCP 47; null until they have chosen one. */
   language: string | null
 }
@@ -17,7 +20,8 @@ export const staffEntity = new EntitySchema<StaffRow>({
     name: { type: 'varchar', length: 60, unique: true },
     passwordHash: { name: 'password_hash', type: 'varchar', length: 200 },
     codeHash: { name: 'code_hash', type: 'varchar', length: 200 },
-    isSupervisor: { name: 'is_supervisor', type: 'boolean' },
+    role: { type: 'varchar', length: 12 },
+    leftAt: { name: 'left_at', type: 'datetime', precision: 3, nullable: true },
     language: { type: 'varchar', length: 12, nullable: true },
   },
 })

@@ -1,41 +1,43 @@
-import { hash, verify } from '@node-rs/argon2'
+import { verify } from '@node-rs/argon2'
 import type { Session } from '@benevox/contract'
+import { USUAL_OPENING } from '@benevox/core/clocks'
+import { isAtLeast } from '@benevox/core/shop'
 import type { Request } from 'express'
 import type { DataSource, Repository } from 'typeorm'
 import type { Config } from '../config.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { PriceLists } from '../prices/service.ts'
+import type { FirstRun } from '../shop/firstRun.ts'
+import type { Shop } from '../shop/service.ts'
+import { hashSecret } from './secrets.ts'
 import { staffEntity, type StaffRow } from './entity.ts'
-
-/**
- * argon2id with 19 MiB, two passes and one lane: what OWASP's password storage cheat sheet names as its least (from
- * memory), so that a counter's machine bears it. RFC 9106 recommends more.
- */
-export const hashSecret = (secret: string): Promise<string> =>
-  hash(secret, { memoryCost: 19_456, timeCost: 2, parallelism: 1 })
 
 export function sessionHandlers(
   database: DataSource,
-  { shop, signInHint }: Pick<Config, 'shop' | 'signInHint'>,
+  { signInHint }: Pick<Config, 'signInHint'>,
   csrfToken: (request: Request, overwrite: boolean) => string,
-  prices: PriceLists,
+  { prices, shop, firstRun }: { prices: PriceLists; shop: Shop; firstRun: FirstRun },
 ): Handlers {
   const staff = database.getRepository(staffEntity)
 
   const describe = async (request: Request, fresh = false): Promise<Session> => {
     const { staffId } = request.session
     const member = staffId ? await staff.findOneBy({ id: staffId }) : null
-    const { zone, country } = (await prices.inUse()).prices.opening
+    const isNew = await firstRun.isDue()
+    // A new shop has no place yet: the machine's clock, written as anywhere.
+    const { zone, country } = isNew ? USUAL_OPENING : (await prices.inUse()).prices.opening
     return {
       staff: member && {
         id: member.id,
         name: member.name,
-        supervisor: Boolean(member.isSupervisor),
+        supervisor: isAtLeast(member.role, 'supervisor'),
+        role: member.role,
         language: member.language,
       },
       csrfToken: csrfToken(request, fresh),
-      shop,
+      shop: isNew ? '' : (await shop.settings()).settings.name,
+      isNew,
       place: { zone, country },
       hint: signInHint ?? null,
     }
@@ -56,6 +58,9 @@ export function sessionHandlers(
       const isRight = await verify(member?.passwordHash ?? (await decoyHash), body.password)
       if (!member || !isRight) throw new ProblemError('wrong-credentials', { code: 'wrong-name-or-password' })
       return begin(request, member)
+    },
+    async beginShop({ body, request }) {
+      return begin(request, await firstRun.begin(body))
     },
     async switchPerson({ body, request }) {
       return begin(request, await ownerOfCode(staff, body.code))
@@ -82,7 +87,8 @@ export async function ownerOfCode(staff: Repository<StaffRow>, code: string): Pr
 /** @throws ProblemError `not-a-supervisor` where whoever is signed in is no supervisor */
 export async function supervisorOnly(database: DataSource, staffId: number, what: string): Promise<void> {
   const member = await database.manager.findOneBy(staffEntity, { id: staffId })
-  if (!member?.isSupervisor) throw new ProblemError('not-a-supervisor', { code: 'supervisor-only', what })
+  if (!member || !isAtLeast(member.role, 'supervisor'))
+    throw new ProblemError('not-a-supervisor', { code: 'supervisor-only', what })
 }
 
 const decoyHash = hashSecret('nobody')

@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto'
+import type { ShopSettings } from '@benevox/core/shop'
 import type { Request } from 'express'
 import { EntitySchema, type DataSource } from 'typeorm'
-import type { Config } from '../config.ts'
 import { jobEntity } from '../jobs/entity.ts'
 
 /** The secret address of a job's status page; who knows it may read it, and answer what is asked there. */
@@ -44,7 +44,7 @@ async function secretOf({ manager }: DataSource, jobId: number): Promise<string>
 /** The whole address, as it is printed and mailed: the shop's own, or else the one that this request came to. */
 export async function statusAddress(
   database: DataSource,
-  { publicAddress }: Pick<Config, 'publicAddress'>,
+  { publicAddress }: Pick<ShopSettings, 'publicAddress'>,
   jobId: number,
   request: Request,
 ): Promise<string> {

@@ -3,12 +3,12 @@ import { agreementText, languageFor, wordsIn, type Language } from '@benevox/wor
 import type { DataSource } from 'typeorm'
 import type { Answer } from '@benevox/contract'
 import { commandOf, keptWith, pictureOf } from '../agreement/routes.ts'
-import type { Config } from '../config.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import { jobEventEntity } from '../jobs/entity.ts'
 import type { JobLife } from '../jobs/life.ts'
 import { problemOf } from '../jobs/refusals.ts'
+import type { Shop } from '../shop/service.ts'
 import { jobBehind } from './links.ts'
 
 const SECRET = /^[\w-]{43}$/
@@ -17,7 +17,7 @@ const SECRET = /^[\w-]{43}$/
 export function statusHandlers(
   database: DataSource,
   life: JobLife,
-  { shop }: Pick<Config, 'shop'>,
+  shop: Shop,
   clock: () => Date = () => new Date(),
 ): Handlers {
   /** @throws ProblemError `not-found` alike for what never was and what is over */
@@ -35,7 +35,7 @@ export function statusHandlers(
     const subject = { ticket: job.ticket, device: known.model?.name ?? '' }
     return {
       ticket: job.ticket,
-      shop,
+      shop: (await shop.settings()).settings.name,
       language,
       place: { zone, country },
       stands,

@@ -15,6 +15,7 @@ const session = (staff: object | null) => ({
   shop: 'S',
   place: { zone: 'Europe/Berlin', country: 'DE' },
   hint: null,
+  isNew: false,
 })
 /** What the server answers, in turn. */
 let answers: (() => Response | Promise<never>)[]
@@ -34,7 +35,7 @@ beforeEach(() => {
 })
 afterEach(() => vi.unstubAllGlobals())
 
-const IMKE = { id: 3, name: 'Imke', supervisor: true, language: null }
+const IMKE = { id: 3, name: 'Imke', role: 'owner', supervisor: true, language: null }
 const sign = () => call('changePrices', { body: { prices: {} as never } })
 
 it('asked under the person before and answered after another took over: it is asked again, and nobody is signed out', async () => {

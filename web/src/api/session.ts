@@ -1,4 +1,4 @@
-import type { Session } from '@benevox/contract'
+import type { FirstRun, Session } from '@benevox/contract'
 import { languageFor, LANGUAGES, type Language } from '@benevox/words'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
@@ -32,6 +32,7 @@ export const useSession = defineStore('session', () => {
       take(await call('signIn', { body: { name, password } })),
     switchPerson: async (code: string) => take(await call('switchPerson', { body: { code } })),
     chooseLanguage: async (language: Language) => take(await call('chooseLanguage', { body: { language } })),
+    beginShop: async (body: FirstRun) => take(await call('beginShop', { body })),
     signOut: async () => take(await call('signOut', {})),
   }
 })

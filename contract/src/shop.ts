@@ -1,0 +1,41 @@
+import { openingHours } from '@benevox/core/clocks'
+import { priceList } from '@benevox/core/price'
+import { newCode, newPassword, personName, shopSettings } from '@benevox/core/shop'
+import { z } from 'zod'
+import type { Route } from './route.ts'
+import { session } from './session.ts'
+
+const shopAnswer = z.object({
+  settings: shopSettings,
+  /** Each time they are changed they are kept anew; 0 before anybody has. */
+  version: z.int(),
+})
+
+/** What a new shop is begun with, by whoever has the code that stands in the terminal. */
+const firstRunBody = z.strictObject({
+  code: z.string().trim().max(40),
+  shop: shopSettings,
+  place: openingHours.pick({ zone: true, country: true }),
+  money: priceList.pick({ currency: true, taxRate: true }),
+  owner: z.strictObject({ name: personName, password: newPassword, code: newCode }),
+})
+export type FirstRun = z.infer<typeof firstRunBody>
+
+export const shopRoutes = {
+  beginShop: {
+    method: 'post',
+    path: '/api/first-run',
+    says: 'Set a new shop up, once; its owner is signed in then',
+    open: true,
+    body: firstRunBody,
+    answer: session,
+  },
+  getShop: { method: 'get', path: '/api/shop', says: 'What the shop says of itself', answer: shopAnswer },
+  changeShop: {
+    method: 'put',
+    path: '/api/shop',
+    says: 'What the shop says of itself from now on, by an owner, on the version that was seen',
+    body: z.strictObject({ settings: shopSettings, version: z.int().min(0) }),
+    answer: shopAnswer,
+  },
+} as const satisfies Record<string, Route>

@@ -1,0 +1,19 @@
+import { z } from 'zod'
+
+const webAddress = z
+  .string()
+  .trim()
+  .max(300)
+  .regex(/^https?:\/\/[^\s]+$/, 'web-address')
+
+/** What a shop says of itself: on papers, in mails, on the page of its customers. What it charges stands in its price list. */
+export const shopSettings = z.strictObject({
+  name: z.string().trim().min(1).max(80),
+  /** As it stands on papers, in lines. */
+  address: z.string().trim().max(300),
+  /** Where answers come to; absent: nothing is sent by mail. */
+  mail: z.email().max(200).optional(),
+  /** Under which customers reach the page of their job; absent: as whoever prints it reaches the shop. */
+  publicAddress: webAddress.optional(),
+})
+export type ShopSettings = z.infer<typeof shopSettings>

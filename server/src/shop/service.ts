@@ -1,0 +1,62 @@
+import { shopSettings, type ShopSettings } from '@benevox/core/shop'
+import type { DataSource, EntityManager } from 'typeorm'
+import type { Config } from '../config.ts'
+import { transact } from '../database/transact.ts'
+import { ProblemError } from '../http/problem.ts'
+import { SHOP_ID, shopSettingsEntity } from './entity.ts'
+
+/** What the shop says of itself: as somebody of it has kept it, or as the server was started with before anybody has. */
+export class Shop {
+  readonly #database: DataSource
+  readonly #startedWith: ShopSettings
+  constructor(
+    database: DataSource,
+    { shop, mail, publicAddress }: Pick<Config, 'shop' | 'mail' | 'publicAddress'>,
+  ) {
+    this.#database = database
+    this.#startedWith = { name: shop, address: '', mail, ...(publicAddress ? { publicAddress } : {}) }
+  }
+
+  /** In use, with the number of their version: 0 before anybody has kept any. */
+  async settings(
+    manager: EntityManager = this.#database.manager,
+  ): Promise<{ version: number; settings: ShopSettings }> {
+    const row = await manager.findOne(shopSettingsEntity, {
+      where: { shopId: SHOP_ID },
+      order: { version: 'DESC' },
+    })
+    return row
+      ? { version: row.version, settings: shopSettings.parse(row.document) }
+      : { version: 0, settings: this.#startedWith }
+  }
+
+  /** @param version the one that was seen @throws ProblemError `stale-version` where somebody has changed them since */
+  async change(
+    settings: ShopSettings,
+    version: number,
+    staffId: number,
+  ): Promise<{ version: number; settings: ShopSettings }> {
+    return transact(this.#database, async (manager) => {
+      await manager.query('SELECT id FROM shops WHERE id = ? FOR UPDATE', [SHOP_ID])
+      const now = await this.settings(manager)
+      if (now.version !== version) throw new ProblemError('stale-version', { code: 'shop-changed' })
+      return this.keep(manager, settings, now.version + 1, staffId)
+    })
+  }
+
+  async keep(
+    manager: EntityManager,
+    settings: ShopSettings,
+    version: number,
+    staffId: number,
+  ): Promise<{ version: number; settings: ShopSettings }> {
+    await manager.insert(shopSettingsEntity, {
+      shopId: SHOP_ID,
+      version,
+      document: settings,
+      staffId,
+      at: new Date(),
+    })
+    return { version, settings }
+  }
+}

@@ -1,0 +1,184 @@
+<script setup lang="ts">
+import { flawOf } from '@benevox/core/catalog'
+import { USUAL_OPENING } from '@benevox/core/clocks'
+import { USUAL_PRICES } from '@benevox/core/price'
+import { newCode } from '@benevox/core/shop'
+import { flawText } from '@benevox/words'
+import { computed, reactive, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { useSession } from '../../api/session.ts'
+import CountryField from '../../parts/CountryField.vue'
+import TickBox from '../../parts/TickBox.vue'
+import { say, words } from '../../words/index.ts'
+
+/** A new shop, set up once by whoever has the code that stands where the server was started. */
+const sessions = useSession()
+const router = useRouter()
+/** As far as the browser knows where it stands. */
+const typed = reactive({
+  code: '',
+  name: '',
+  address: '',
+  mail: '',
+  zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  country: new Intl.Locale(navigator.language).region ?? USUAL_OPENING.country,
+  currency: USUAL_PRICES.currency,
+  tax: String(USUAL_PRICES.taxRate * 100),
+  you: '',
+  password: '',
+  personalCode: '',
+})
+const isShown = ref(false)
+const fault = ref('')
+const busy = ref(false)
+/** UTC, as a machine may have it, is none of those that are listed. */
+const zones = [...new Set([typed.zone, ...Intl.supportedValuesOf('timeZone')])]
+/** Sooner written in letters of the language at hand than with a dot. */
+const taxRate = computed(() => Number(typed.tax.trim().replace(',', '.')) / 100)
+/** The first thing that is not there yet, by its label. */
+const missing = computed(() => {
+  if (typed.code.trim() === '') return say('firstRun.code')
+  if (typed.name.trim() === '') return say('firstRun.name')
+  if (typed.country === '') return say('firstRun.country')
+  if (typed.tax.trim() === '' || Number.isNaN(taxRate.value)) return say('settings.tax')
+  if (typed.you.trim() === '') return say('firstRun.yourName')
+  if (typed.password.length < 12) return say('firstRun.password')
+  if (typed.personalCode.length < 6) return say('firstRun.personalCode')
+  return ''
+})
+/** Said beside the code while it is typed: it is not to be seen in what the server says of it. */
+const codeFlaw = computed(() => {
+  const [issue] =
+    typed.personalCode.length < 6 ? [] : (newCode.safeParse(typed.personalCode).error?.issues ?? [])
+  return issue ? flawText(flawOf(issue), words) : ''
+})
+
+async function begin(): Promise<void> {
+  busy.value = true
+  fault.value = ''
+  try {
+    await sessions.beginShop({
+      code: typed.code,
+      shop: {
+        name: typed.name,
+        address: typed.address,
+        ...(typed.mail.trim() ? { mail: typed.mail.trim() } : {}),
+      },
+      place: { zone: typed.zone, country: typed.country },
+      money: { currency: typed.currency.trim().toUpperCase(), taxRate: taxRate.value },
+      owner: { name: typed.you, password: typed.password, code: typed.personalCode },
+    })
+    await router.push('/counter')
+  } catch (error) {
+    fault.value = error instanceof Error ? error.message : ''
+    // Somebody else was first, or it went through unseen: who is here is asked anew.
+    await sessions.load().catch(() => undefined)
+    if (sessions.session?.isNew === false) await router.push('/sign-in')
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <main class="mx-auto max-w-3xl p-6">
+    <div class="flex items-center gap-4">
+      <img src="/bolts.svg" alt="" width="56" height="56" class="border-2 border-ink" />
+      <h1>{{ say('firstRun.title') }}</h1>
+    </div>
+    <p class="mt-2 max-w-prose text-ink-soft">{{ say('firstRun.lead') }}</p>
+    <form class="mt-4 space-y-3" autocomplete="off" @submit.prevent="begin">
+      <label class="block font-bold"
+        >{{ say('firstRun.code') }}
+        <input
+          v-model="typed.code"
+          class="field mt-1 block !w-60 font-mono uppercase"
+          autocomplete="off"
+          spellcheck="false"
+          maxlength="40"
+          autofocus
+        />
+        <span class="block font-normal text-ink-soft">{{ say('firstRun.codeWhy') }}</span></label
+      >
+      <div class="grid gap-x-6 gap-y-3 sm:grid-cols-2">
+        <section aria-labelledby="first-shop" class="space-y-3">
+          <h2 id="first-shop" class="border-b-2 border-ink pb-1">{{ say('firstRun.shop') }}</h2>
+          <label class="block"
+            >{{ say('firstRun.name') }}<input v-model="typed.name" class="field mt-1" maxlength="80"
+          /></label>
+          <label class="block"
+            >{{ say('firstRun.address')
+            }}<textarea v-model="typed.address" class="field mt-1" rows="2" maxlength="300" />
+          </label>
+          <label class="block"
+            >{{ say('firstRun.mail')
+            }}<input v-model="typed.mail" type="email" class="field mt-1" maxlength="200"
+          /></label>
+          <div class="flex items-start gap-4">
+            <div class="flex-1">
+              <span>{{ say('firstRun.country') }}</span>
+              <CountryField
+                :label="say('firstRun.country')"
+                :value="typed.country"
+                @keep="typed.country = $event ?? ''"
+              />
+              <p v-if="typed.country === ''" class="text-stop">{{ say('firstRun.countryUnknown') }}</p>
+            </div>
+            <label class="block flex-1"
+              >{{ say('opening.zone') }}
+              <select v-model="typed.zone" class="field">
+                <option v-for="zone in zones" :key="zone">{{ zone }}</option>
+              </select>
+            </label>
+          </div>
+          <div class="flex gap-4">
+            <label class="block flex-1"
+              >{{ say('firstRun.currency')
+              }}<input v-model="typed.currency" class="field mt-1 font-mono uppercase" maxlength="3"
+            /></label>
+            <label class="block flex-1"
+              >{{ say('settings.tax')
+              }}<input v-model="typed.tax" class="field mt-1 font-mono" inputmode="decimal" maxlength="6"
+            /></label>
+          </div>
+        </section>
+        <section aria-labelledby="first-you" class="space-y-3">
+          <h2 id="first-you" class="border-b-2 border-ink pb-1">{{ say('firstRun.you') }}</h2>
+          <p class="text-ink-soft">{{ say('firstRun.youWhy') }}</p>
+          <label class="block"
+            >{{ say('firstRun.yourName')
+            }}<input v-model="typed.you" class="field mt-1" autocomplete="username" maxlength="60"
+          /></label>
+          <label class="block"
+            >{{ say('firstRun.password')
+            }}<input
+              v-model="typed.password"
+              :type="isShown ? 'text' : 'password'"
+              class="field mt-1"
+              autocomplete="new-password"
+              maxlength="200"
+          /></label>
+          <TickBox v-model="isShown">{{ say('firstRun.showPassword') }}</TickBox>
+          <label class="block"
+            >{{ say('firstRun.personalCode')
+            }}<input
+              v-model="typed.personalCode"
+              :type="isShown ? 'text' : 'password'"
+              class="field mt-1 font-mono"
+              inputmode="numeric"
+              autocomplete="off"
+              maxlength="8"
+          /></label>
+          <p v-if="codeFlaw" role="status" class="text-stop">{{ codeFlaw }}</p>
+        </section>
+      </div>
+      <p v-if="fault" role="alert" class="font-bold text-stop">{{ fault }}</p>
+      <div class="flex items-center justify-end gap-4 border-t-2 border-ink pt-3">
+        <p v-if="missing" class="text-ink-soft">{{ say('firstRun.missing', { what: missing }) }}</p>
+        <button class="act act-main" :disabled="busy || missing !== '' || codeFlaw !== ''">
+          {{ say('firstRun.open') }}
+        </button>
+      </div>
+    </form>
+  </main>
+</template>
