@@ -16,7 +16,7 @@ const FEW = 3000
 /** From so many jobs on a search looks through two halves at a time. */
 const MANY = 20_000
 /** For so long the newer half is looked through alone: what is common is found there by then. */
-const ALONE_MS = 5
+const ALONE_MS = 12
 
 const NONE: Record<Station, number> = {
   counter: 0,
