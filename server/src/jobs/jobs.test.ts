@@ -273,29 +273,12 @@ describe('attempts', () => {
 })
 
 describe('handing back', () => {
-  const said = {
-    screen: 'on',
-    account: 'not-part-of-this-job',
-    carrier: 'on',
-    whoSignsIn: '',
-    returned: ['device'],
-    note: '',
-    priceMinor: 0,
-    currency: 'EUR',
-  }
   it('does not call a lock proven that is not, closes the job and makes the paper', async () => {
     const job = await runa.openReady()
     expect((await runa.ask('GET', `/api/jobs/${job.id}/hand-back.pdf`)).body.code).toBe('not-possible-now')
-    const proven = await runa.ask('POST', `/api/jobs/${job.id}/hand-back`, {
-      ...said,
-      screen: 'confirmed-off',
-      version: job.version,
-    })
-    expect([proven.status, proven.body.code]).toEqual([409, 'gate-closed'])
-    const { body } = await runa.ask<Job>('POST', `/api/jobs/${job.id}/hand-back`, {
-      ...said,
-      version: job.version,
-    })
+    const proven = await runa.handBack(job, { screen: 'confirmed-off' })
+    expect(proven).toMatchObject({ status: 409, body: { code: 'gate-closed' } })
+    const { body } = await runa.handBack(job)
     expect(body.station).toBe('closed')
     const after = await runa.ask('PATCH', `/api/jobs/${job.id}/facts`, {
       version: body.version,
