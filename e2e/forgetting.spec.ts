@@ -33,7 +33,7 @@ test('a customer asks to be forgotten: a legal hold stops it, a copy is given, a
   await why.fill('a letter of the court of the town')
   await kept.getByLabel(CODE).fill('1357')
   await kept.getByRole('button', { name: 'Place the hold' }).click()
-  await expect(page.getByRole('alert').filter({ hasText: 'Teo' })).toBeVisible()
+  await expect(page.getByRole('alert').filter({ hasText: 'no supervisor’s code' })).toBeVisible()
   await kept.getByLabel(CODE).fill('8642')
   await kept.getByRole('button', { name: 'Place the hold' }).click()
   await expect(kept.getByRole('status')).toContainText('by Imke: a letter of the court of the town')

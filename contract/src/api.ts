@@ -28,12 +28,11 @@ const calendarAnswer = z.object({
 })
 
 export const api = {
-  getSession: { method: 'get', path: '/api/session', says: 'Who is signed in', open: true, answer: session },
+  getSession: { method: 'get', path: '/api/session', says: 'Who is signed in', answer: session },
   signIn: {
     method: 'post',
     path: '/api/session',
     says: 'Sign in with name and password',
-    open: true,
     body: signInBody,
     answer: session,
   },

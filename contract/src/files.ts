@@ -8,8 +8,6 @@ export interface FileRoute {
   /** With `:name` for each member of `params`. */
   readonly path: string
   readonly says: string
-  /** For whoever knows its address, without signing in. */
-  readonly open?: true
   readonly params?: z.ZodObject
   readonly query?: z.ZodObject
   /** The media types of what is handed out. */
@@ -172,7 +170,6 @@ export const files = {
     method: 'get',
     path: '/api/calendar/:secret.ics',
     says: 'All that the shop waits for, as iCalendar; the address is the secret',
-    open: true,
     params: z.object({ secret: z.string().regex(/^[\w-]{43}$/) }),
     query: inLanguage,
     produces: ['text/calendar'],

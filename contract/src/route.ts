@@ -6,7 +6,6 @@ export interface Route {
   /** With `:name` for each member of `params`. */
   readonly path: string
   readonly says: string
-  readonly open?: true
   /** Its body may be as large as a whole catalogue. */
   readonly large?: true
   /** Its body may be as long as a list of a whole shop. */

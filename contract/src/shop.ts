@@ -26,7 +26,6 @@ export const shopRoutes = {
     method: 'post',
     path: '/api/first-run',
     says: 'Set a new shop up, once; its owner is signed in then',
-    open: true,
     body: firstRunBody,
     answer: session,
   },

@@ -43,20 +43,37 @@ import { registryHandlers } from './registry/routes.ts'
 import { FirstRun } from './shop/firstRun.ts'
 import { shopHandlers } from './shop/routes.ts'
 import { Shop } from './shop/service.ts'
-import { sessionEntity } from './session/entity.ts'
+import { SecurityLog } from './shop/securityLog.ts'
+import { Codes } from './session/codes.ts'
+import { Guesses } from './session/guesses.ts'
 import { sessionHandlers } from './session/routes.ts'
 import { supplyHandlers } from './supply/routes.ts'
 import { SupplyLists } from './supply/service.ts'
 import { DatabaseSessionStore } from './session/store.ts'
 import { attemptHandlers } from './attempts/routes.ts'
 
-const SIGN_IN_TRIES = 20
-/** Where a supervisor's code is asked for: nobody tries them out. */
-const WITH_A_CODE = ['gates', 'lines', 'corrections', 'forget', 'hold', 'hold/lift'].map(
-  (what) => `/api/jobs/:id/${what}`,
-)
 const LARGEST_BODY = '64mb'
 const LONGEST_LIST = '4mb'
+const PERMISSIONS = [
+  'camera=(self)',
+  ...[
+    'accelerometer',
+    'bluetooth',
+    'display-capture',
+    'geolocation',
+    'gyroscope',
+    'hid',
+    'microphone',
+    'midi',
+    'payment',
+    'serial',
+    'usb',
+  ].map((what) => `${what}=()`),
+].join(', ')
+/** Said to whoever is nobody yet; it is no secret. */
+const NOBODYS_TOKEN = 'nobody'
+const SAFE = new Set(['GET', 'HEAD', 'OPTIONS'])
+const tokenOf = ({ headers }: Request) => headers['x-csrf-token'] as string | undefined
 const ROUTES = Object.values<Route>(api)
 const isOneOf =
   (routes: readonly Route[]) =>
@@ -90,13 +107,19 @@ export function createApp(
           'script-src': ["'self'", "'wasm-unsafe-eval'"],
           'img-src': ["'self'", 'data:', 'blob:'],
           'worker-src': ["'self'"],
-          'style-src': ["'self'", "'unsafe-inline'"],
+          'style-src': ["'self'"],
+          'frame-ancestors': ["'none'"],
           'upgrade-insecure-requests': null,
         },
       },
       strictTransportSecurity: false,
     }),
   )
+  // What a page of ours may ask of a device: the camera, to read codes and keep documents; nothing else.
+  app.use((_request, response, next) => {
+    response.setHeader('Permissions-Policy', PERMISSIONS)
+    next()
+  })
   // For whoever keeps the server up: it answers, whatever becomes of the database.
   app.get('/api/health', (_request, response) => void response.json({ answers: true }))
   // What needs no database is answered before anything asks it who is there.
@@ -126,7 +149,7 @@ export function createApp(
   app.use(
     '/api',
     session({
-      store: new DatabaseSessionStore(database.getRepository(sessionEntity)),
+      store: new DatabaseSessionStore(database),
       secret: config.sessionSecret,
       name: 'benevox',
       resave: false,
@@ -135,20 +158,17 @@ export function createApp(
     }),
   )
   const { csrfSynchronisedProtection, generateToken } = csrfSync({
-    getTokenFromRequest: (request) => request.headers['x-csrf-token'] as string | undefined,
+    getTokenFromRequest: tokenOf,
   })
-  const limited = rateLimit({
-    windowMs: 60_000,
-    limit: SIGN_IN_TRIES,
-    skipSuccessfulRequests: true,
-    standardHeaders: 'draft-8',
-    legacyHeaders: false,
-    handler: () => {
-      throw new ProblemError('too-many-entries', { code: 'sign-in-limit' })
-    },
+  app.use('/api', (request, response, next) => {
+    if (request.session.staffId) return void csrfSynchronisedProtection(request, response, next)
+    // Of nobody nothing is kept, so there is no token to compare; but no other site can send a header of this name unasked.
+    if (!SAFE.has(request.method) && !tokenOf(request))
+      throw new ProblemError('forged-request', { code: 'old-token' })
+    next()
   })
-  app.post(['/api/session', '/api/session/switch', '/api/first-run', ...WITH_A_CODE], limited)
-  app.use('/api', csrfSynchronisedProtection)
+  const csrfToken = (request: Request, isFresh: boolean) =>
+    request.session.staffId ? generateToken(request, isFresh) : NOBODYS_TOKEN
   // Fifty jobs are as much as a station's code. No secret is in a list: its length tells nothing of one.
   app.get('/api/jobs', compression())
   // A large body is taken only from somebody who is signed in, and is read on a thread of its own.
@@ -160,24 +180,34 @@ export function createApp(
     else throw new ProblemError('not-signed-in', { code: 'not-signed-in' })
   })
 
+  const security = new SecurityLog(database)
+  const guesses = new Guesses(database)
+  const codes = new Codes(database, guesses, security)
   const results = new Results(database)
   const lists = new JobLists(database)
   const post = new Post(database, life, supply, shop, config)
   const forgetting = new Forgetting(database, life, prices)
   mount(app, {
-    ...sessionHandlers(database, config, generateToken, { prices, shop, firstRun }),
-    ...shopHandlers(database, shop),
-    ...catalogHandlers(database, catalog),
-    ...jobHandlers(database, catalog, life, lists, prices),
-    ...agreementHandlers(database, life),
+    ...sessionHandlers(database, config, csrfToken, {
+      prices,
+      shop,
+      firstRun,
+      guesses,
+      codes,
+      log: security,
+    }),
+    ...shopHandlers(shop),
+    ...catalogHandlers(catalog),
+    ...jobHandlers(database, catalog, life, lists, prices, codes),
+    ...agreementHandlers(codes, life),
     ...intakeHandlers(life),
     ...accountHandlers(life, shop, config),
     ...tellingHandlers(database, life, shop, config),
-    ...forgettingHandlers(database, { life, prices, forgetting }),
+    ...forgettingHandlers(database, { life, prices, forgetting, codes }),
     ...registryHandlers(database, config, shop, life, catalog),
-    ...priceHandlers(database, prices),
+    ...priceHandlers(prices),
     ...supplyHandlers(database, supply, prices),
-    ...kitHandlers(database),
+    ...kitHandlers(database, security),
     ...makerHandlers(config.maker, life),
     ...resultsHandlers(database, results, { prices, catalog, supply }),
     ...attemptHandlers(database, life),
@@ -186,7 +216,7 @@ export function createApp(
     ...orderHandlers(database, life, supply, shop, config),
   })
 
-  mountFiles(app, { shop, database, catalog, life, results, prices, lists })
+  mountFiles(app, { shop, database, catalog, life, results, prices, lists, log: security })
   app.use('/api', notFoundHandler)
 
   if (config.web) serveWeb(app, config.web)

@@ -1,7 +1,14 @@
 import { randomUUID } from 'node:crypto'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
-import { files, type FileName, type FileParams, type FileQuery, type FileRoute } from '@benevox/contract'
+import {
+  files,
+  MAY_HAVE,
+  type FileName,
+  type FileParams,
+  type FileQuery,
+  type FileRoute,
+} from '@benevox/contract'
 import { mayBeTold, routeOf, whatWasToldOn, orderUnderWay, type JobState } from '@benevox/core/job'
 import {
   activationLetter,
@@ -20,6 +27,7 @@ import { calendarOf } from './calendar/feed.ts'
 import { jobEntity } from './jobs/entity.ts'
 import { familyCard } from './catalog/card.ts'
 import type { Catalog } from './catalog/service.ts'
+import type { SecurityLog } from './shop/securityLog.ts'
 import type { Shop } from './shop/service.ts'
 import { aboutForSeller } from './account/toSeller.ts'
 import { agreementEntity } from './agreement/entity.ts'
@@ -28,6 +36,7 @@ import type { Results } from './results/service.ts'
 import { invoicePaper } from './hand-back/invoicePaper.ts'
 import { invoicesOf } from './hand-back/invoices.ts'
 import { aboutForCustomer, handBackDocument } from './hand-back/telling.ts'
+import { mayOnly } from './http/may.ts'
 import { checked } from './http/mount.ts'
 import { isAnswered, ProblemError } from './http/problem.ts'
 import { keysOf, unseal } from './forgetting/keys.ts'
@@ -43,7 +52,6 @@ import { modelById } from '@benevox/core/catalog'
 import { problemOf } from './jobs/refusals.ts'
 import { copyPaper, storyPaper, type Story } from './jobs/storyPaper.ts'
 import { wholeJobOf, wholeShopText } from './jobs/wholeShop.ts'
-import { supervisorOnly } from './session/routes.ts'
 import { laidOut } from './reading/readApart.ts'
 import { aboutJob } from './paper/aboutJob.ts'
 import type { PriceLists } from './prices/service.ts'
@@ -61,6 +69,7 @@ export function mountFiles(
     results,
     prices,
     lists,
+    log,
   }: {
     shop: Shop
     database: DataSource
@@ -69,6 +78,7 @@ export function mountFiles(
     results: Results
     prices: PriceLists
     lists: JobLists
+    log: SecurityLog
   },
 ): void {
   /** The job of an address, and what it is looked at with. */
@@ -122,7 +132,8 @@ export function mountFiles(
     const letter = letterToSeller(paper.words, aboutForSeller(state, device, settings.name, paper.words))
     pdf(response, 'letter-to-seller', await letterPaper(paper.shop, letter))
   })
-  file('jobsTable', async ({ query, response }) => {
+  file('jobsTable', async ({ query, request, response }) => {
+    await log.note({ kind: 'downloaded', what: 'jobs' }, request.session.staffId ?? null, request)
     const { zone } = (await prices.inUse()).prices.opening
     response
       .type('text/csv; charset=utf-8')
@@ -131,7 +142,7 @@ export function mountFiles(
     await pipeline(Readable.from(jobLines(lists.all(query, zone))), response)
   })
   file('wholeShop', async ({ request, response }) => {
-    await supervisorOnly(database, request.session.staffId ?? 0, 'exportShop')
+    await log.note({ kind: 'downloaded', what: 'whole-shop' }, request.session.staffId ?? null, request)
     const now = new Date()
     response
       .type('application/json')
@@ -306,7 +317,7 @@ function fileMounter(app: Express) {
     const { method, path, ...route }: FileRoute = files[name]
     const work = handler ?? (first as FileHandler<Name>)
     const signedIn: RequestHandler = ({ session }, _response, next) => {
-      if (!route.open && !session.staffId) throw new ProblemError('not-signed-in', { code: 'not-signed-in' })
+      mayOnly(MAY_HAVE[name], name, session)
       next()
     }
     const body = handler ? [first as RequestHandler] : []

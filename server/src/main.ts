@@ -2,7 +2,7 @@ import type { AddressInfo } from 'node:net'
 import { createApp } from './app.ts'
 import { configFrom } from './config.ts'
 import { openDatabase } from './database/dataSource.ts'
-import { keepConnections } from './http/connections.ts'
+import { serverOf } from './http/connections.ts'
 
 const config = configFrom(process.env)
 const database = await openDatabase(config)
@@ -13,7 +13,7 @@ if (isNew) console.log(`benevox: this shop is new. The code to set it up: ${firs
 else await warmUp()
 post.begin()
 forgetting.begin()
-const server = keepConnections(app.listen(config.port, '127.0.0.1'))
+const server = serverOf(app).listen(config.port, '127.0.0.1')
 server.on('listening', () => console.log(`listening on ${(server.address() as AddressInfo).port}`))
 server.on('error', (error: NodeJS.ErrnoException) => {
   // Taken by somebody else: whoever started it asked for any other then.

@@ -15,7 +15,7 @@ import { loadDemo } from '../../demo/load.ts'
 import { STAFF } from '../../demo/shop.ts'
 import { serverEnvironment, type DatabaseAccess, type Mariadb } from '../../scripts/lib/mariadb.mjs'
 import { createApp } from '../src/app.ts'
-import { keepConnections } from '../src/http/connections.ts'
+import { serverOf } from '../src/http/connections.ts'
 import { configFrom } from '../src/config.ts'
 import { openDatabase } from '../src/database/dataSource.ts'
 
@@ -81,7 +81,7 @@ export async function ownDatabase(name: string): Promise<TestShop['mariadb']> {
 export async function listen(
   app: ReturnType<typeof createApp>['app'],
 ): Promise<{ server: Server; address: string }> {
-  const server = keepConnections(app.listen(0, '127.0.0.1'))
+  const server = serverOf(app).listen(0, '127.0.0.1')
   await new Promise((resolve) => server.once('listening', resolve))
   return { server, address: `http://127.0.0.1:${(server.address() as AddressInfo).port}` }
 }

@@ -3204,4 +3204,6 @@ export interface Messages {
   'problem.shop-changed': object
   'flaw.must.new-code': object
   'flaw.must.guessed-first': object
+  'problem.wait-to-enter': { readonly seconds: number }
+  'problem.no-supervisors-code': object
 }

@@ -1,2 +1,3 @@
+export * from './guesses.ts'
 export * from './people.ts'
 export * from './settings.ts'

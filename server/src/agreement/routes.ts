@@ -1,19 +1,16 @@
 import { createHash } from 'node:crypto'
 import { routeOf, type Command, type JobState } from '@benevox/core/job'
 import { agreementText, plainAgreement, wordsIn, type Language } from '@benevox/words'
-import { isAtLeast } from '@benevox/core/shop'
-import type { DataSource } from 'typeorm'
 import sharp from 'sharp'
 import { sealedFor } from '../forgetting/keys.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { Beside, JobLife } from '../jobs/life.ts'
-import { staffEntity } from '../session/entity.ts'
-import { ownerOfCode } from '../session/routes.ts'
+import type { Codes } from '../session/codes.ts'
 import { agreementEntity } from './entity.ts'
 
 /** The customer's agreement, and what a supervisor answers for. */
-export function agreementHandlers(database: DataSource, life: JobLife): Handlers {
+export function agreementHandlers(codes: Codes, life: JobLife): Handlers {
   return {
     async recordAgreement({ params, body, staffId }) {
       const { said, version } = body
@@ -26,9 +23,9 @@ export function agreementHandlers(database: DataSource, life: JobLife): Handlers
       )
     },
 
-    async openGate({ params, body, staffId }) {
+    async openGate({ params, body, staffId, request }) {
       const { gate, reason, version, code } = body
-      const { name, role } = await ownerOfCode(database.getRepository(staffEntity), code)
+      const { name, isSupervisor } = await codes.supervisorOf(code, staffId, request)
       return life.run(
         params.id,
         { staffId, version },
@@ -36,7 +33,7 @@ export function agreementHandlers(database: DataSource, life: JobLife): Handlers
           kind: 'waive-check',
           check: gate,
           reason,
-          supervisor: { name, isSupervisor: isAtLeast(role, 'supervisor') },
+          supervisor: { name, isSupervisor },
         },
       )
     },

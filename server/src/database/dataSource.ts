@@ -34,6 +34,7 @@ import { ResultsAtAnySize1700000000023 } from '../migrations/0023-results-at-any
 import { Forgetting1700000000024 } from '../migrations/0024-forgetting.ts'
 import { Exchanges1700000000025 } from '../migrations/0025-exchanges.ts'
 import { AShopOfItsOwn1700000000026 } from '../migrations/0026-a-shop-of-its-own.ts'
+import { WhoIsHere1700000000027 } from '../migrations/0027-who-is-here.ts'
 import { shopSettingsEntity } from '../shop/entity.ts'
 import { invoiceEntity } from '../hand-back/invoices.ts'
 import { priceListEntity } from '../prices/service.ts'
@@ -44,7 +45,7 @@ import { mailEntity } from '../mail/entity.ts'
 import { keysEntity } from '../forgetting/keys.ts'
 import { runEntity } from '../forgetting/service.ts'
 import { reportEntity } from '../registry/reports.ts'
-import { sessionEntity, staffEntity } from '../session/entity.ts'
+import { staffEntity } from '../session/entity.ts'
 import { attemptEntity } from '../attempts/entity.ts'
 
 /**
@@ -92,6 +93,7 @@ const MIGRATIONS = [
   Forgetting1700000000024,
   Exchanges1700000000025,
   AShopOfItsOwn1700000000026,
+  WhoIsHere1700000000027,
 ]
 
 /** Of mysql2's pool, what is used here. */
@@ -115,7 +117,6 @@ function dataSourceOf(database: Config['database'], migrations: typeof MIGRATION
     migrationsTransactionMode: 'none',
     entities: [
       staffEntity,
-      sessionEntity,
       packEntity,
       jobEntity,
       lookupEntity,

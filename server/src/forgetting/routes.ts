@@ -1,24 +1,28 @@
 import { keptUntil, type Command } from '@benevox/core/job'
-import { isAtLeast } from '@benevox/core/shop'
+import type { Request } from 'express'
 import { IsNull, Not, type DataSource } from 'typeorm'
 import type { Handlers } from '../http/mount.ts'
 import { jobEntity } from '../jobs/entity.ts'
 import type { JobLife } from '../jobs/life.ts'
 import type { PriceLists } from '../prices/service.ts'
-import { staffEntity } from '../session/entity.ts'
-import { ownerOfCode } from '../session/routes.ts'
+import type { Codes } from '../session/codes.ts'
 import type { Forgetting } from './service.ts'
 
 const SHOWN_AT_ONCE = 50
 
 export function forgettingHandlers(
   database: DataSource,
-  { life, prices, forgetting }: { life: JobLife; prices: PriceLists; forgetting: Forgetting },
+  {
+    life,
+    prices,
+    forgetting,
+    codes,
+  }: { life: JobLife; prices: PriceLists; forgetting: Forgetting; codes: Codes },
 ): Handlers {
   const { manager } = database
-  const supervisorOf = async (code: string) => {
-    const { name, role } = await ownerOfCode(database.getRepository(staffEntity), code)
-    return { name, isSupervisor: isAtLeast(role, 'supervisor') }
+  const supervisorOf = async (code: string, by: number, request: Request) => {
+    const { name, isSupervisor } = await codes.supervisorOf(code, by, request)
+    return { name, isSupervisor }
   }
   const run = (id: number, staffId: number, version: number, command: Command) =>
     life.run(id, { staffId, version }, command)
@@ -69,9 +73,9 @@ export function forgettingHandlers(
       }
     },
 
-    async forgetJob({ params, body, staffId }) {
+    async forgetJob({ params, body, staffId, request }) {
       const { version, code, copy } = body
-      const supervisor = await supervisorOf(code)
+      const supervisor = await supervisorOf(code, staffId, request)
       const job = await run(params.id, staffId, version, {
         kind: 'forget',
         because: 'asked',
@@ -82,15 +86,18 @@ export function forgettingHandlers(
       return job
     },
 
-    async placeHold({ params, body, staffId }) {
+    async placeHold({ params, body, staffId, request }) {
       const { version, code, reason, noSecret } = body
-      const supervisor = await supervisorOf(code)
+      const supervisor = await supervisorOf(code, staffId, request)
       return run(params.id, staffId, version, { kind: 'place-hold', reason, noSecret, supervisor })
     },
 
-    async liftHold({ params, body, staffId }) {
+    async liftHold({ params, body, staffId, request }) {
       const { version, code } = body
-      return run(params.id, staffId, version, { kind: 'lift-hold', supervisor: await supervisorOf(code) })
+      return run(params.id, staffId, version, {
+        kind: 'lift-hold',
+        supervisor: await supervisorOf(code, staffId, request),
+      })
     },
   }
 }

@@ -70,7 +70,7 @@ describe('what is asked for at the hand-back', () => {
     const line = { key: randomUUID(), text: 'For a regular', minor: -500, reason: 'comes every year' }
     const add = (code: string, more: object = {}) =>
       runa.ask<Job>('POST', `/api/jobs/${job.id}/lines`, { version: job.version, ...line, code, ...more })
-    expect((await add(CODES.technician)).body).toMatchObject({ code: 'not-a-supervisor' })
+    expect((await add(CODES.technician)).body).toMatchObject({ code: 'wrong-credentials' })
     expect((await add(CODES.supervisor, { reason: 'PIN 4711 was known' })).status).toBe(422)
     job = (await add(CODES.supervisor)).body
     expect(job.ownLines).toMatchObject([{ text: 'For a regular', minor: -500, by: 'Imke' }])
@@ -176,7 +176,7 @@ describe('a bill that is put right after the hand-back', () => {
   it('is put right once, however often that is sent and whoever sends it at a time, by a supervisor alone', async () => {
     const last = (await numbersOf()).length
     const job = (await back(await reset())).body
-    expect((await correct<Problem>(job, { code: CODES.technician })).body.code).toBe('not-a-supervisor')
+    expect((await correct<Problem>(job, { code: CODES.technician })).body.code).toBe('wrong-credentials')
     expect((await correct<Problem>(job, { totalMinor: 2900 })).body.detail).toContain('€30.00')
     expect((await correct<Problem>(job, { reason: 'PIN 4711 was known' })).status).toBe(422)
     const key = randomUUID()

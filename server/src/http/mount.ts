@@ -1,5 +1,6 @@
 import {
   api,
+  MAY,
   type Answer,
   type ApiName,
   type Body,
@@ -9,6 +10,7 @@ import {
 } from '@benevox/contract'
 import type { Request, Response, Router } from 'express'
 import type { z } from 'zod'
+import { mayOnly } from './may.ts'
 import { badRequest, errorOf, isAnswered, ProblemError } from './problem.ts'
 
 /** What a handler is given: the checked parts of the request and who asks. */
@@ -40,8 +42,8 @@ export function mount(router: Router, handlers: Handlers): void {
     router[route.method](route.path, async (request, response) => {
       // At a status page nobody is, and no session either.
       const { session } = request as { session?: typeof request.session }
+      mayOnly(MAY[name], name, session)
       const staffId = session?.staffId ?? 0
-      if (!route.open && staffId === 0) throw new ProblemError('not-signed-in', { code: 'not-signed-in' })
       const asked = {
         params: checked('path', route.params, request.params),
         query: checked('query', route.query, request.query),

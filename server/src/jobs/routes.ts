@@ -1,13 +1,12 @@
 import { randomUUID } from 'node:crypto'
 import { TOLD_STEPS } from '@benevox/core/job'
-import { isAtLeast } from '@benevox/core/shop'
 import type { DataSource } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import { staffEntity } from '../session/entity.ts'
 import { invoicesOf } from '../hand-back/invoices.ts'
-import { ownerOfCode } from '../session/routes.ts'
+import type { Codes } from '../session/codes.ts'
 import { historyOf } from './history.ts'
 import type { JobLife } from './life.ts'
 import type { JobLists } from './lists.ts'
@@ -20,6 +19,7 @@ export function jobHandlers(
   life: JobLife,
   lists: JobLists,
   prices: PriceLists,
+  codes: Codes,
 ): Handlers {
   return {
     async listJobs({ query }) {
@@ -56,10 +56,9 @@ export function jobHandlers(
       return life.run(params.id, { staffId, version }, { kind: 'step', key, change, at: told?.at })
     },
 
-    async takeBack({ params, body, staffId }) {
+    async takeBack({ params, body, staffId, request }) {
       const { version, what, reason, code } = body
-      const supervisor =
-        code === undefined ? undefined : await ownerOfCode(database.getRepository(staffEntity), code)
+      const supervisor = code === undefined ? undefined : await codes.supervisorOf(code, staffId, request)
       return life.run(
         params.id,
         { staffId: supervisor?.id ?? staffId, version },
@@ -67,7 +66,7 @@ export function jobHandlers(
           kind: 'take-back',
           what,
           reason,
-          isSupervisor: isAtLeast(supervisor?.role ?? 'technician', 'supervisor'),
+          isSupervisor: supervisor !== undefined,
         },
       )
     },
@@ -80,17 +79,17 @@ export function jobHandlers(
       return life.run(params.id, { staffId, version }, { kind: 'hand-back', ...said })
     },
 
-    async addLine({ params, body, staffId }) {
+    async addLine({ params, body, staffId, request }) {
       const { version, code, noSecret, ...line } = body
-      const { name, role } = await ownerOfCode(database.getRepository(staffEntity), code)
-      const supervisor = { name, isSupervisor: isAtLeast(role, 'supervisor') }
+      const { name, isSupervisor } = await codes.supervisorOf(code, staffId, request)
+      const supervisor = { name, isSupervisor }
       return life.run(params.id, { staffId, version }, { kind: 'add-line', line, supervisor, noSecret })
     },
 
-    async correctBill({ params, body, staffId }) {
+    async correctBill({ params, body, staffId, request }) {
       const { version, code, ...said } = body
-      const { name, role } = await ownerOfCode(database.getRepository(staffEntity), code)
-      const supervisor = { name, isSupervisor: isAtLeast(role, 'supervisor') }
+      const { name, isSupervisor } = await codes.supervisorOf(code, staffId, request)
+      const supervisor = { name, isSupervisor }
       return life.run(params.id, { staffId, version }, { kind: 'correct-bill', ...said, supervisor })
     },
 

@@ -2,24 +2,28 @@ import type { Cable } from '@benevox/contract'
 import type { DataSource, EntityManager } from 'typeorm'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
+import type { SecurityLog } from '../shop/securityLog.ts'
 import { cableEntity, type CableRow } from './entity.ts'
 
 /** The shop's numbered cables; what each is good for follows from the attempts that were made with it. */
-export function kitHandlers(database: DataSource): Handlers {
+export function kitHandlers(database: DataSource, log: SecurityLog): Handlers {
   return {
     listCables: async () => ({ cables: await cablesOf(database.manager) }),
 
-    async addCable({ body }) {
+    async addCable({ body, staffId, request }) {
       const row = await database.manager.save(cableEntity, { ...body, retiredAt: null, retiredBecause: '' })
+      await log.note({ kind: 'cable-added', number: row.number }, staffId, request)
       return wireCable(row, NOTHING)
     },
 
-    async retireCable({ params, body }) {
+    async retireCable({ params, body, staffId, request }) {
       const row = await database.manager.findOneBy(cableEntity, { number: params.number })
       if (!row) throw new ProblemError('not-found', { code: 'no-such-cable', number: params.number })
       row.retiredAt = body.because === null ? null : (row.retiredAt ?? new Date())
       row.retiredBecause = body.because ?? ''
       await database.manager.save(cableEntity, row)
+      const kind = row.retiredAt ? 'cable-retired' : 'cable-used-again'
+      await log.note({ kind, number: row.number }, staffId, request)
       const found = (await cablesOf(database.manager)).find(({ number }) => number === params.number)
       return found ?? wireCable(row, NOTHING)
     },

@@ -5,7 +5,6 @@ import type { PriceLists } from '../prices/service.ts'
 import type { Handlers } from '../http/mount.ts'
 import { readAttempts } from '../reading/readApart.ts'
 import { experienceOf } from '../jobs/outcomes.ts'
-import { supervisorOnly } from '../session/routes.ts'
 import type { Results } from './service.ts'
 import { ShopResultsOf } from './shop.ts'
 
@@ -34,13 +33,11 @@ export function resultsHandlers(
     },
     getExperience: async () => ({ experience: await experienceOf(database.manager) }),
     listExchanges: async () => ({ exchanges: await results.exchanges() }),
-    async undoExchange({ params, staffId }) {
-      await supervisorOnly(database, staffId, 'importResults')
+    async undoExchange({ params }) {
       await results.undo(params.id)
       return { exchanges: await results.exchanges() }
     },
     async mergeResults({ bytes, staffId }) {
-      await supervisorOnly(database, staffId, 'importResults')
       return results.merge((await readAttempts(bytes)).sent, staffId)
     },
   }

@@ -25,18 +25,3 @@ export const staffEntity = new EntitySchema<StaffRow>({
     language: { type: 'varchar', length: 12, nullable: true },
   },
 })
-
-export interface SessionRow {
-  id: string
-  content: string
-  expiresAt: Date
-}
-
-export const sessionEntity = new EntitySchema<SessionRow>({
-  name: 'sessions',
-  columns: {
-    id: { type: 'varchar', length: 128, primary: true },
-    content: { type: 'text' },
-    expiresAt: { name: 'expires_at', type: 'datetime', precision: 3 },
-  },
-})

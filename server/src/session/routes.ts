@@ -3,13 +3,16 @@ import type { Session } from '@benevox/contract'
 import { USUAL_OPENING } from '@benevox/core/clocks'
 import { isAtLeast } from '@benevox/core/shop'
 import type { Request } from 'express'
-import type { DataSource, Repository } from 'typeorm'
+import { IsNull, type DataSource } from 'typeorm'
 import type { Config } from '../config.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { PriceLists } from '../prices/service.ts'
 import type { FirstRun } from '../shop/firstRun.ts'
 import type { Shop } from '../shop/service.ts'
+import type { SecurityLog } from '../shop/securityLog.ts'
+import type { Codes } from './codes.ts'
+import { guessingFirstCode, guessingName, type Guesses } from './guesses.ts'
 import { hashSecret } from './secrets.ts'
 import { staffEntity, type StaffRow } from './entity.ts'
 
@@ -17,7 +20,21 @@ export function sessionHandlers(
   database: DataSource,
   { signInHint }: Pick<Config, 'signInHint'>,
   csrfToken: (request: Request, overwrite: boolean) => string,
-  { prices, shop, firstRun }: { prices: PriceLists; shop: Shop; firstRun: FirstRun },
+  {
+    prices,
+    shop,
+    firstRun,
+    guesses,
+    codes,
+    log,
+  }: {
+    prices: PriceLists
+    shop: Shop
+    firstRun: FirstRun
+    guesses: Guesses
+    codes: Codes
+    log: SecurityLog
+  },
 ): Handlers {
   const staff = database.getRepository(staffEntity)
 
@@ -47,29 +64,48 @@ export function sessionHandlers(
       request.session.regenerate((error) => (error ? reject(error as Error) : resolve())),
     )
     request.session.staffId = member.id
+    request.session.role = member.role
+    request.session.from = {
+      address: placeOf(request),
+      agent: (request.get('user-agent') ?? '').slice(0, 200),
+    }
     return describe(request, true)
   }
 
   return {
     getSession: ({ request }) => describe(request),
-    async signIn({ body, request }) {
-      const member = await staff.findOneBy({ name: body.name })
-      // An unknown name takes as long as a wrong password.
-      const isRight = await verify(member?.passwordHash ?? (await decoyHash), body.password)
-      if (!member || !isRight) throw new ProblemError('wrong-credentials', { code: 'wrong-name-or-password' })
+    async signIn({ body: { name, password }, request }) {
+      const member = await guesses.entering(
+        guessingName(name, placeOf(request)),
+        async () => {
+          const known = await staff.findOneBy({ name, leftAt: IsNull() })
+          // An unknown name takes as long as a wrong password.
+          const isRight = await verify(known?.passwordHash ?? (await decoyHash), password)
+          if (known && isRight) return known
+          await log.note({ kind: 'refused', what: 'password' }, known?.id ?? null, request)
+          throw new ProblemError('wrong-credentials', { code: 'wrong-name-or-password' })
+        },
+        { isForgiven: true },
+      )
+      await log.note({ kind: 'signed-in' }, member.id, request)
       return begin(request, member)
     },
     async beginShop({ body, request }) {
-      return begin(request, await firstRun.begin(body))
+      const owner = await guesses.entering(guessingFirstCode(), () => firstRun.begin(body))
+      await log.note({ kind: 'shop-begun' }, owner.id, request)
+      return begin(request, owner)
     },
-    async switchPerson({ body, request }) {
-      return begin(request, await ownerOfCode(staff, body.code))
+    async switchPerson({ body, staffId, request }) {
+      const member = await codes.ownerOf(body.code, staffId, request)
+      await log.note({ kind: 'changed-person' }, member.id, request)
+      return begin(request, member)
     },
     async chooseLanguage({ body, request, staffId }) {
       await staff.update({ id: staffId }, { language: body.language })
       return describe(request)
     },
-    async signOut({ request }) {
+    async signOut({ staffId, request }) {
+      await log.note({ kind: 'signed-out' }, staffId, request)
       await new Promise<void>((resolve, reject) =>
         request.session.regenerate((error) => (error ? reject(error as Error) : resolve())),
       )
@@ -78,17 +114,5 @@ export function sessionHandlers(
   }
 }
 
-/** Whose personal code it is. @throws ProblemError `wrong-credentials` where it is nobody's */
-export async function ownerOfCode(staff: Repository<StaffRow>, code: string): Promise<StaffRow> {
-  for (const member of await staff.find()) if (await verify(member.codeHash, code)) return member
-  throw new ProblemError('wrong-credentials', { code: 'nobodys-code' })
-}
-
-/** @throws ProblemError `not-a-supervisor` where whoever is signed in is no supervisor */
-export async function supervisorOnly(database: DataSource, staffId: number, what: string): Promise<void> {
-  const member = await database.manager.findOneBy(staffEntity, { id: staffId })
-  if (!member || !isAtLeast(member.role, 'supervisor'))
-    throw new ProblemError('not-a-supervisor', { code: 'supervisor-only', what })
-}
-
+const placeOf = ({ ip }: Request): string => (ip ?? '').slice(0, 45)
 const decoyHash = hashSecret('nobody')

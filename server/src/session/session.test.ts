@@ -1,7 +1,9 @@
+import { createHash } from 'node:crypto'
 import type { Session } from '@benevox/contract'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { serverEnvironment } from '../../../scripts/lib/mariadb.mjs'
 import { createApp } from '../app.ts'
+import { DatabaseSessionStore } from './store.ts'
 import { configFrom } from '../config.ts'
 import { listen, openShop, Person, type TestShop } from '../../test/shop.ts'
 
@@ -52,7 +54,9 @@ describe('signing in', () => {
   })
 
   it('sets a cookie that scripts and other sites do not get, under a policy without inline scripts', async () => {
-    const { headers } = await new Person(shop.address).ask('GET', '/api/session')
+    const person = new Person(shop.address)
+    await person.look()
+    const { headers } = await person.ask('POST', '/api/session', { name: 'Runa', password: 'ferry at nine' })
     expect(headers.get('set-cookie')).toMatch(/HttpOnly; SameSite=Strict/)
     const policy = headers.get('content-security-policy') ?? ''
     // WebAssembly may be compiled, for the barcode reader; text may not be evaluated.
@@ -63,6 +67,57 @@ describe('signing in', () => {
     const person = await Person.signedIn(shop.address)
     await person.ask('DELETE', '/api/session')
     expect((await person.ask('GET', '/api/jobs')).status).toBe(401)
+  })
+})
+
+describe('a session', () => {
+  it('stands in the database by a digest only: who reads that is nobody', async () => {
+    const person = await Person.signedIn(shop.address)
+    const secret = decodeURIComponent(person.cookie).replace(/^benevox=s:([^.]+).*$/, '$1')
+    expect(secret.length).toBeGreaterThanOrEqual(32)
+    const rows = JSON.stringify(
+      await shop.database.query('SELECT HEX(digest) AS digest, content FROM sessions'),
+    )
+    expect(rows).not.toContain(secret)
+    expect(rows).toContain(createHash('sha256').update(secret).digest('hex').toUpperCase())
+  })
+
+  it('ends for somebody who leaves, at once and everywhere, and their password and code are nobody’s', async () => {
+    const here = await Person.signedIn(shop.address, 1)
+    const there = await Person.signedIn(shop.address, 1)
+    const imke = await Person.signedIn(shop.address, 2)
+    await shop.database.query(`UPDATE staff SET left_at = NOW(3) WHERE name = 'Teo'`)
+    for (const person of [here, there]) expect((await person.ask('GET', '/api/jobs')).status).toBe(401)
+    const again = new Person(shop.address)
+    await again.look()
+    const { status } = await again.ask('POST', '/api/session', { name: 'Teo', password: 'brass lantern' })
+    expect(status).toBe(401)
+    expect((await imke.ask('POST', '/api/session/switch', { code: '1357' })).body.code).toBe(
+      'wrong-credentials',
+    )
+    await shop.database.query(`UPDATE staff SET left_at = NULL WHERE name = 'Teo'`)
+  })
+
+  it('ends after four hours in which nobody did anything, and after twelve whatever they do', async () => {
+    let now = Date.now()
+    const store = new DatabaseSessionStore(shop.database, () => new Date(now))
+    const keep = (id: string) =>
+      new Promise((resolve) => store.set(id, { staffId: 1, cookie: {} } as never, resolve))
+    const has = (id: string) =>
+      new Promise((resolve) => store.get(id, (_, session) => resolve(session?.role ?? 'nobody')))
+    await keep('idle')
+    await keep('busy')
+    now += 3.9 * 3_600_000
+    expect(await has('busy')).toBe('technician')
+    now += 0.2 * 3_600_000
+    expect([await has('idle'), await has('busy')]).toEqual(['nobody', 'technician'])
+    for (let hours = 4.1; hours < 11.8; hours += 1.5) {
+      now += 1.5 * 3_600_000
+      if (hours + 1.5 < 12) expect([hours, await has('busy')]).toEqual([hours, 'technician'])
+      // What it holds may change: it lasts no longer for that.
+      await keep('busy')
+    }
+    expect(await has('busy')).toBe('nobody')
   })
 })
 

@@ -1,0 +1,98 @@
+import type { Job, Problem, Session } from '@benevox/contract'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { openShop, Person, type TestShop } from '../../test/shop.ts'
+import { Guesses, guessingCode } from './guesses.ts'
+
+let shop: TestShop
+beforeAll(async () => {
+  shop = await openShop('test-guesses')
+})
+afterAll(() => shop.close())
+
+const refusedBy = ({ body }: { body: Problem }) => (body.reason as { code: string } | undefined)?.code
+const enter = (person: Person, job: Job, code: string) =>
+  person.ask('POST', `/api/jobs/${job.id}/gates`, {
+    gate: 'not-work-managed',
+    reason: 'its administrator is here',
+    version: job.version,
+    code,
+  })
+
+describe('a supervisor’s code', () => {
+  it('is guessed by nobody: not in many sessions, nor many at a time, nor with one’s own code between', async () => {
+    const sessions = await Promise.all(Array.from({ length: 4 }, () => Person.signedIn(shop.address)))
+    const job = await sessions[0]?.openJob()
+    if (!job) throw new Error('no job')
+    // Teo's is somebody's, and is no more told from nobody's than any.
+    expect(refusedBy(await enter(sessions[0] as Person, job, '1357'))).toBe('no-supervisors-code')
+    const all = await Promise.all(
+      Array.from({ length: 40 }, (_, n) => enter(sessions[n % 4] as Person, job, String(7000 + n))),
+    )
+    const looked = all.filter((one) => refusedBy(one) === 'no-supervisors-code')
+    expect(looked.length).toBeLessThanOrEqual(5)
+    for (const one of all) expect(['no-supervisors-code', 'wait-to-enter']).toContain(refusedBy(one))
+    // The right one waits as well, and so does one's own.
+    const right = await enter(sessions[1] as Person, job, '8642')
+    expect([right.status, refusedBy(right)]).toEqual([429, 'wait-to-enter'])
+    expect((await sessions[2]?.ask('POST', '/api/session/switch', { code: '2468' }))?.status).toBe(429)
+    // Another person at the same machine does not.
+    const teo = await Person.signedIn(shop.address, 1)
+    expect((await teo.ask<Session>('POST', '/api/session/switch', { code: '1357' })).status).toBe(200)
+    const noted = (await shop.database.query(
+      `SELECT COUNT(*) AS n FROM security_log WHERE kind = 'refused' AND JSON_VALUE(detail, '$.what') = 'supervisors-code'`,
+    )) as { n: string }[]
+    expect(Number(noted[0]?.n)).toBe(looked.length + 1)
+  })
+
+  it('knowing one’s own takes no wrong entry away, and waits outlive a restart', async () => {
+    let now = new Date('2030-01-01T00:00:00Z')
+    const wrong = () => Promise.reject(new Error('wrong'))
+    const right = () => Promise.resolve('right')
+    const told = (guesses: Guesses, work: () => Promise<string>) =>
+      guesses.entering(guessingCode(77), work).catch((error: Error) => error.message)
+    const guesses = new Guesses(shop.database, () => now)
+    const said: string[] = []
+    for (let n = 0; n < 6; n++) {
+      said.push(await told(guesses, right))
+      said.push(await told(guesses, wrong))
+    }
+    expect(said.filter((one) => one === 'wrong')).toHaveLength(6)
+    const again = new Guesses(shop.database, () => now)
+    expect(await told(again, right)).toMatch(/Wait 2 seconds/)
+    now = new Date(now.getTime() + 2000)
+    expect(await told(again, right)).toBe('right')
+    // Nor does a clock that was a year ahead once keep anybody out for longer than the longest wait.
+    const real = now
+    now = new Date(now.getTime() + 365 * 86_400_000)
+    for (let n = 0; n < 12; n++) await told(again, wrong)
+    now = real
+    expect(await told(again, right)).toMatch(/Wait \d+ seconds/)
+  })
+})
+
+describe('signing in', () => {
+  it('is stopped for nobody by what a stranger sends without a token, or with wrong passwords of another name', async () => {
+    const stranger = new Person(shop.address)
+    for (let n = 0; n < 25; n++)
+      expect((await stranger.ask('POST', '/api/session', { name: 'Imke', password: 'x' })).body.code).toBe(
+        'forged-request',
+      )
+    await stranger.look()
+    for (let n = 0; n < 12; n++)
+      await stranger.ask('POST', '/api/session', { name: 'Nobody here', password: 'x' })
+    const teo = await Person.signedIn(shop.address, 1)
+    expect((await teo.see<Session>('/api/session')).staff?.name).toBe('Teo')
+  })
+
+  it('of nobody nothing is kept', async () => {
+    const count = async () =>
+      Number(((await shop.database.query('SELECT COUNT(*) AS n FROM sessions')) as { n: string }[])[0]?.n)
+    const before = await count()
+    for (let n = 0; n < 30; n++) {
+      const person = new Person(shop.address)
+      const { headers } = await person.ask('GET', '/api/session')
+      expect(headers.get('set-cookie')).toBeNull()
+    }
+    expect(await count()).toBe(before)
+  })
+})
