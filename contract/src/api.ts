@@ -14,6 +14,7 @@ import { listRoutes } from './listRoutes.ts'
 import { resultsRoutes } from './shopResults.ts'
 import { statusRoutes } from './statusRoutes.ts'
 import { orderRoutes } from './orderRoutes.ts'
+import { peopleRoutes } from './people.ts'
 import { shopRoutes } from './shop.ts'
 import { supplyRoutes } from './supply.ts'
 import { problem } from './problem.ts'
@@ -75,6 +76,7 @@ export const api = {
   },
 
   ...shopRoutes,
+  ...peopleRoutes,
   ...listRoutes,
   openJob: {
     method: 'post',

@@ -196,7 +196,7 @@ export function createApp(
       codes,
       log: security,
     }),
-    ...shopHandlers(shop),
+    ...shopHandlers(shop, security),
     ...catalogHandlers(catalog),
     ...jobHandlers(database, catalog, life, lists, prices, codes),
     ...agreementHandlers(codes, life),

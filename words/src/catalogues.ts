@@ -3206,4 +3206,10 @@ export interface Messages {
   'flaw.must.guessed-first': object
   'problem.wait-to-enter': { readonly seconds: number }
   'problem.no-supervisors-code': object
+  'problem.no-such-invitation': object
+  'problem.no-such-person': object
+  'problem.name-taken': { readonly name: string | number }
+  'problem.code-taken': object
+  'problem.last-owner': object
+  'problem.no-such-session': object
 }

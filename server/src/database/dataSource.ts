@@ -35,6 +35,7 @@ import { Forgetting1700000000024 } from '../migrations/0024-forgetting.ts'
 import { Exchanges1700000000025 } from '../migrations/0025-exchanges.ts'
 import { AShopOfItsOwn1700000000026 } from '../migrations/0026-a-shop-of-its-own.ts'
 import { WhoIsHere1700000000027 } from '../migrations/0027-who-is-here.ts'
+import { Invitations1700000000028 } from '../migrations/0028-invitations.ts'
 import { shopSettingsEntity } from '../shop/entity.ts'
 import { invoiceEntity } from '../hand-back/invoices.ts'
 import { priceListEntity } from '../prices/service.ts'
@@ -94,6 +95,7 @@ const MIGRATIONS = [
   Exchanges1700000000025,
   AShopOfItsOwn1700000000026,
   WhoIsHere1700000000027,
+  Invitations1700000000028,
 ]
 
 /** Of mysql2's pool, what is used here. */

@@ -29,6 +29,10 @@ export const guessingName = (name: string, address: string): readonly Guessing[]
 export const guessingCode = (staffId: number): readonly Guessing[] => [
   { of: `code by ${staffId}`, patience: ONE },
 ]
+/** A link by which somebody chooses their password: long and random, and tried out by nobody all the same. */
+export const guessingInvitation = (address: string): readonly Guessing[] => [
+  { of: `invitation at ${address}`, patience: MANY },
+]
 /** The code of a new shop, from anywhere. */
 export const guessingFirstCode = (): readonly Guessing[] => [{ of: 'first run', patience: MANY }]
 

@@ -13,6 +13,7 @@ import type { Shop } from '../shop/service.ts'
 import type { SecurityLog } from '../shop/securityLog.ts'
 import type { Codes } from './codes.ts'
 import { guessingFirstCode, guessingName, type Guesses } from './guesses.ts'
+import { peopleHandlers } from './peopleRoutes.ts'
 import { hashSecret } from './secrets.ts'
 import { staffEntity, type StaffRow } from './entity.ts'
 
@@ -73,6 +74,7 @@ export function sessionHandlers(
   }
 
   return {
+    ...peopleHandlers(database, { shop, guesses, log, begin }),
     getSession: ({ request }) => describe(request),
     async signIn({ body: { name, password }, request }) {
       const member = await guesses.entering(

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { hash } from '@node-rs/argon2'
 
 /**
@@ -6,3 +7,6 @@ import { hash } from '@node-rs/argon2'
  */
 export const hashSecret = (secret: string): Promise<string> =>
   hash(secret, { memoryCost: 19_456, timeCost: 2, parallelism: 1 })
+
+/** What is kept of a secret that is long and random: who reads the database cannot use it. */
+export const digestOf = (secret: string): Buffer => createHash('sha256').update(secret).digest()

@@ -1,8 +1,8 @@
-import { createHash } from 'node:crypto'
 import type { Role } from '@benevox/core/shop'
 import { Store, type SessionData } from 'express-session'
 import type { DataSource } from 'typeorm'
 import { SHOP_ID } from '../shop/entity.ts'
+import { digestOf } from './secrets.ts'
 
 declare module 'express-session' {
   interface SessionData {
@@ -19,9 +19,6 @@ const IDLE_MS = 4 * 3_600_000
 const LIFE_MS = 12 * 3_600_000
 /** A session is written down as seen so often at most. */
 const SEEN_EACH_MS = 60_000
-
-/** What is kept of a session's secret: who reads the database cannot take over anybody's. */
-const digestOf = (secret: string): Buffer => createHash('sha256').update(secret).digest()
 
 /**
  * Sessions of people who are signed in, in the shop's database: a restarted server knows everybody still, and whoever has left is

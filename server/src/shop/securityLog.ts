@@ -1,3 +1,4 @@
+import type { Role } from '@benevox/core/shop'
 import type { Request } from 'express'
 import type { DataSource } from 'typeorm'
 import { SHOP_ID } from './entity.ts'
@@ -7,6 +8,15 @@ export type SecurityEvent =
   | { readonly kind: 'signed-in' | 'signed-out' | 'changed-person' | 'shop-begun' }
   | { readonly kind: 'refused'; readonly what: 'password' | 'code' | 'supervisors-code' | 'first-code' }
   | { readonly kind: 'downloaded'; readonly what: string }
+  | {
+      readonly kind: 'person-added' | 'person-changed'
+      readonly person?: number
+      readonly name: string
+      readonly role: Role
+    }
+  | { readonly kind: 'person-invited' | 'person-left' | 'person-returned'; readonly person: number }
+  | { readonly kind: 'password-chosen' | 'shop-changed' }
+  | { readonly kind: 'session-ended'; readonly name: string }
   | { readonly kind: 'cable-added' | 'cable-retired' | 'cable-used-again'; readonly number: number }
 
 /** Only ever added to: the database itself refuses to change or delete a row. Never a password, a code or a customer's name. */
