@@ -93,6 +93,7 @@ const PARTS = [
     'teach',
     'teach-anew',
     'first-run',
+    'people',
   ],
 ]
 

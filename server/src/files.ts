@@ -142,7 +142,7 @@ export function mountFiles(
     await pipeline(Readable.from(jobLines(lists.all(query, zone))), response)
   })
   file('wholeShop', async ({ request, response }) => {
-    await log.note({ kind: 'downloaded', what: 'whole-shop' }, request.session.staffId ?? null, request)
+    await log.note({ kind: 'downloaded', what: 'wholeShop' }, request.session.staffId ?? null, request)
     const now = new Date()
     response
       .type('application/json')

@@ -1,3 +1,4 @@
+import type { Component } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 import { ApiProblem } from './api/client.ts'
 import { untilThere } from './api/opening.ts'
@@ -20,19 +21,21 @@ const station = (
   },
 ]
 
+/** A page before anybody is signed in: with its words, and without the catalogue. */
+const whileNobody = (fetched: () => Promise<{ readonly default: Component }>) => () =>
+  Promise.all([fetched(), speakOfEverything()]).then(([page]) => page)
+
 export const router = createRouter({
   history: createWebHistory(),
   scrollBehavior: (to) => (to.hash ? { el: to.hash, top: 12 } : { top: 0 }),
   routes: [
     { path: '/', redirect: '/counter' },
     { path: '/sign-in', component: SignInPage },
+    { path: '/first-run', component: whileNobody(() => import('./stations/first-run/FirstRunPage.vue')) },
     {
-      path: '/first-run',
-      component: () =>
-        Promise.all([import('./stations/first-run/FirstRunPage.vue'), speakOfEverything()]).then(
-          ([page]) => page,
-        ),
-      meta: { bare: true },
+      path: '/welcome',
+      component: whileNobody(() => import('./stations/people/WelcomePage.vue')),
+      meta: { open: true },
     },
     // For a customer, who is nobody here.
     {
@@ -58,6 +61,7 @@ export const router = createRouter({
     { path: '/settings', component: page('settings') },
     { path: '/settings/suppliers', component: page('supply') },
     { path: '/settings/forgetting', component: page('forgetting') },
+    { path: '/settings/people', component: page('people') },
     { path: '/playbook', component: page('playbook') },
     { path: '/playbook/exchange', component: page('exchange') },
     { path: '/playbook/teach', component: page('teach') },

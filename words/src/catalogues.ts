@@ -3212,4 +3212,54 @@ export interface Messages {
   'problem.code-taken': object
   'problem.last-owner': object
   'problem.no-such-session': object
+  'people.title': object
+  'people.lead': object
+  'people.link': object
+  'people.name': object
+  'people.role': object
+  'people.seen': object
+  'people.never': object
+  'people.invited': { readonly at: string | number }
+  'people.left': { readonly day: string | number }
+  'people.newLink': object
+  'people.leaves': object
+  'people.leavesNow': object
+  'people.keep': object
+  'people.returns': object
+  'people.add': object
+  'people.addIt': object
+  'people.handOver': { readonly name: string | number }
+  'people.signedIn': object
+  'people.thisOne': object
+  'people.since': { readonly at: string | number; readonly seen: string | number }
+  'people.end': object
+  'people.log': object
+  'people.older': object
+  'role.technician': object
+  'role.supervisor': object
+  'role.owner': object
+  'welcome.title': { readonly name: string | number }
+  'welcome.lead': { readonly shop: string | number }
+  'welcome.begin': object
+  'logged.signed-in': object
+  'logged.signed-out': object
+  'logged.changed-person': object
+  'logged.shop-begun': object
+  'logged.refused': { readonly what: string }
+  'logged.downloaded': { readonly what: string }
+  'logged.cable-added': { readonly number: string | number }
+  'logged.cable-retired': { readonly number: string | number }
+  'logged.cable-used-again': { readonly number: string | number }
+  'logged.person-added': { readonly name: string | number }
+  'logged.person-changed': { readonly name: string | number }
+  'logged.person-invited': { readonly person: string | number }
+  'logged.person-left': { readonly person: string | number }
+  'logged.person-returned': { readonly person: string | number }
+  'logged.password-chosen': object
+  'logged.shop-changed': object
+  'logged.session-ended': { readonly name: string | number }
+  'shop.publicAddress': object
+  'shop.save': object
+  'shop.saved': object
+  'firstRun.secrets': object
 }

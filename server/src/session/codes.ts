@@ -50,7 +50,7 @@ export class Codes {
     return this.#guesses.entering(guessingCode(by), async () => {
       const staff = await this.#database.manager.findBy(staffEntity, { leftAt: IsNull() })
       for (const member of staff.filter(isMeant)) if (await verify(member.codeHash, code)) return member
-      const what = otherwise === 'nobodys-code' ? 'code' : 'supervisors-code'
+      const what = otherwise === 'nobodys-code' ? 'code' : 'supervisorsCode'
       await this.#log.note({ kind: 'refused', what }, by, request)
       throw new ProblemError('wrong-credentials', { code: otherwise })
     })

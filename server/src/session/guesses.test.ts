@@ -39,7 +39,7 @@ describe('a supervisor’s code', () => {
     const teo = await Person.signedIn(shop.address, 1)
     expect((await teo.ask<Session>('POST', '/api/session/switch', { code: '1357' })).status).toBe(200)
     const noted = (await shop.database.query(
-      `SELECT COUNT(*) AS n FROM security_log WHERE kind = 'refused' AND JSON_VALUE(detail, '$.what') = 'supervisors-code'`,
+      `SELECT COUNT(*) AS n FROM security_log WHERE kind = 'refused' AND JSON_VALUE(detail, '$.what') = 'supervisorsCode'`,
     )) as { n: string }[]
     expect(Number(noted[0]?.n)).toBe(looked.length + 1)
   })

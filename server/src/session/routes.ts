@@ -93,7 +93,13 @@ export function sessionHandlers(
       return begin(request, member)
     },
     async beginShop({ body, request }) {
-      const owner = await guesses.entering(guessingFirstCode(), () => firstRun.begin(body))
+      const owner = await guesses.entering(guessingFirstCode(), () =>
+        firstRun.begin(body).catch(async (error: unknown) => {
+          if (error instanceof ProblemError && error.problem.code === 'wrong-credentials')
+            await log.note({ kind: 'refused', what: 'firstCode' }, null, request)
+          throw error
+        }),
+      )
       await log.note({ kind: 'shop-begun' }, owner.id, request)
       return begin(request, owner)
     },

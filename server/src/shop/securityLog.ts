@@ -6,8 +6,8 @@ import { SHOP_ID } from './entity.ts'
 /** What matters for the shop's safety: who was let in or kept out, and what went out of the house. */
 export type SecurityEvent =
   | { readonly kind: 'signed-in' | 'signed-out' | 'changed-person' | 'shop-begun' }
-  | { readonly kind: 'refused'; readonly what: 'password' | 'code' | 'supervisors-code' | 'first-code' }
-  | { readonly kind: 'downloaded'; readonly what: string }
+  | { readonly kind: 'refused'; readonly what: 'password' | 'code' | 'supervisorsCode' | 'firstCode' }
+  | { readonly kind: 'downloaded'; readonly what: 'wholeShop' | 'jobs' }
   | {
       readonly kind: 'person-added' | 'person-changed'
       readonly person?: number

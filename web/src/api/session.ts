@@ -26,6 +26,7 @@ export const useSession = defineStore('session', () => {
   return {
     session,
     take,
+    isOwner: computed(() => session.value?.staff?.role === 'owner'),
     isSupervisor: computed(() => session.value?.staff?.supervisor === true),
     load: async () => take(await call('getSession', {})),
     signIn: async (name: string, password: string) =>

@@ -22,6 +22,7 @@ const BESIDE_THE_WORK = {
   settings: () => import('./settings/SettingsPage.vue'),
   supply: () => import('./supply/SupplyPage.vue'),
   forgetting: () => import('./forgetting/ForgettingPage.vue'),
+  people: () => import('./people/PeoplePage.vue'),
   playbook: () => import('./playbook/PlaybookPage.vue'),
   exchange: () => import('./playbook/ExchangePage.vue'),
   family: () => import('./playbook/FamilyPage.vue'),

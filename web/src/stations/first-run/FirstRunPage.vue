@@ -1,15 +1,12 @@
 <script setup lang="ts">
-import { flawOf } from '@benevox/core/catalog'
 import { USUAL_OPENING } from '@benevox/core/clocks'
 import { USUAL_PRICES } from '@benevox/core/price'
-import { newCode } from '@benevox/core/shop'
-import { flawText } from '@benevox/words'
 import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSession } from '../../api/session.ts'
 import CountryField from '../../parts/CountryField.vue'
-import TickBox from '../../parts/TickBox.vue'
-import { say, words } from '../../words/index.ts'
+import OwnSecrets from '../people/OwnSecrets.vue'
+import { say } from '../../words/index.ts'
 
 /** A new shop, set up once by whoever has the code that stands where the server was started. */
 const sessions = useSession()
@@ -25,10 +22,8 @@ const typed = reactive({
   currency: USUAL_PRICES.currency,
   tax: String(USUAL_PRICES.taxRate * 100),
   you: '',
-  password: '',
-  personalCode: '',
 })
-const isShown = ref(false)
+const own = ref<{ password: string; code: string }>()
 const fault = ref('')
 const busy = ref(false)
 /** UTC, as a machine may have it, is none of those that are listed. */
@@ -42,18 +37,11 @@ const missing = computed(() => {
   if (typed.country === '') return say('firstRun.country')
   if (typed.tax.trim() === '' || Number.isNaN(taxRate.value)) return say('settings.tax')
   if (typed.you.trim() === '') return say('firstRun.yourName')
-  if (typed.password.length < 12) return say('firstRun.password')
-  if (typed.personalCode.length < 6) return say('firstRun.personalCode')
+  if (!own.value) return say('firstRun.secrets')
   return ''
 })
-/** Said beside the code while it is typed: it is not to be seen in what the server says of it. */
-const codeFlaw = computed(() => {
-  const [issue] =
-    typed.personalCode.length < 6 ? [] : (newCode.safeParse(typed.personalCode).error?.issues ?? [])
-  return issue ? flawText(flawOf(issue), words) : ''
-})
-
 async function begin(): Promise<void> {
+  if (!own.value) return
   busy.value = true
   fault.value = ''
   try {
@@ -66,7 +54,7 @@ async function begin(): Promise<void> {
       },
       place: { zone: typed.zone, country: typed.country },
       money: { currency: typed.currency.trim().toUpperCase(), taxRate: taxRate.value },
-      owner: { name: typed.you, password: typed.password, code: typed.personalCode },
+      owner: { name: typed.you, ...own.value },
     })
     await router.push('/counter')
   } catch (error) {
@@ -149,33 +137,13 @@ async function begin(): Promise<void> {
             >{{ say('firstRun.yourName')
             }}<input v-model="typed.you" class="field mt-1" autocomplete="username" maxlength="60"
           /></label>
-          <label class="block"
-            >{{ say('firstRun.password')
-            }}<input
-              v-model="typed.password"
-              :type="isShown ? 'text' : 'password'"
-              class="field mt-1"
-              autocomplete="new-password"
-              maxlength="200"
-          /></label>
-          <TickBox v-model="isShown">{{ say('firstRun.showPassword') }}</TickBox>
-          <label class="block"
-            >{{ say('firstRun.personalCode')
-            }}<input
-              v-model="typed.personalCode"
-              :type="isShown ? 'text' : 'password'"
-              class="field mt-1 font-mono"
-              inputmode="numeric"
-              autocomplete="off"
-              maxlength="8"
-          /></label>
-          <p v-if="codeFlaw" role="status" class="text-stop">{{ codeFlaw }}</p>
+          <OwnSecrets v-model="own" />
         </section>
       </div>
       <p v-if="fault" role="alert" class="font-bold text-stop">{{ fault }}</p>
       <div class="flex items-center justify-end gap-4 border-t-2 border-ink pt-3">
         <p v-if="missing" class="text-ink-soft">{{ say('firstRun.missing', { what: missing }) }}</p>
-        <button class="act act-main" :disabled="busy || missing !== '' || codeFlaw !== ''">
+        <button class="act act-main" :disabled="busy || missing !== ''">
           {{ say('firstRun.open') }}
         </button>
       </div>

@@ -9,6 +9,7 @@ import CalendarSection from './CalendarSection.vue'
 import ResultsSection from './ResultsSection.vue'
 import KitSection from './KitSection.vue'
 import OpeningSection from './OpeningSection.vue'
+import ShopSection from './ShopSection.vue'
 import RetentionSection from './RetentionSection.vue'
 import SettingsField from './SettingsField.vue'
 import TaughtSection from './TaughtSection.vue'
@@ -152,7 +153,11 @@ const shares = computed(() => {
     </p>
     <p class="mt-1">
       <RouterLink class="font-bold underline" to="/settings/suppliers">{{ say('supply.link') }}</RouterLink>
+      <RouterLink v-if="sessions.isOwner" class="ms-6 font-bold underline" to="/settings/people">{{
+        say('people.link')
+      }}</RouterLink>
     </p>
+    <ShopSection class="mt-6 max-w-3xl" />
     <p v-if="fault" role="alert" class="mt-2 font-bold text-stop">{{ fault }}</p>
     <p v-if="says" role="status" class="mt-2 font-bold text-clear">{{ says }}</p>
     <div

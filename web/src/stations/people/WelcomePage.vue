@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import type { Answer } from '@benevox/contract'
+import { onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { call } from '../../api/client.ts'
+import { useSession } from '../../api/session.ts'
+import OwnSecrets from './OwnSecrets.vue'
+import { say } from '../../words/index.ts'
+
+/** Somebody chooses their password and code, by a link that was handed to them. */
+const sessions = useSession()
+const router = useRouter()
+const secret = location.hash.slice(1)
+const invited = ref<Answer<'getInvitation'>>()
+const chosen = ref<{ password: string; code: string }>()
+const fault = ref('')
+const busy = ref(false)
+
+onMounted(async () => {
+  try {
+    if (!sessions.session) await sessions.load()
+    invited.value = await call('getInvitation', { body: { secret } })
+  } catch (error) {
+    fault.value = error instanceof Error ? error.message : String(error)
+  }
+})
+async function begin(): Promise<void> {
+  if (!chosen.value) return
+  busy.value = true
+  fault.value = ''
+  try {
+    await sessions.take(await call('takeInvitation', { body: { secret, ...chosen.value } }))
+    await router.push('/counter')
+  } catch (error) {
+    fault.value = error instanceof Error ? error.message : String(error)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <main class="mx-auto flex min-h-screen max-w-md flex-col justify-center p-6">
+    <img src="/bolts.svg" alt="" width="72" height="72" class="border-2 border-ink" />
+    <template v-if="invited">
+      <h1 class="mt-4">{{ say('welcome.title', { name: invited.name }) }}</h1>
+      <p class="text-lg text-ink-soft">{{ say('welcome.lead', { shop: invited.shop }) }}</p>
+      <form class="mt-6 space-y-4" @submit.prevent="begin">
+        <OwnSecrets v-model="chosen" />
+        <div class="flex justify-end">
+          <button class="act act-main" :disabled="busy || !chosen">{{ say('welcome.begin') }}</button>
+        </div>
+      </form>
+    </template>
+    <p v-if="fault" role="alert" class="mt-4 font-bold text-stop">{{ fault }}</p>
+  </main>
+</template>

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import type { ShopSettings } from '@benevox/core/shop'
+import { onMounted, reactive, ref } from 'vue'
+import { call } from '../../api/client.ts'
+import { useSession } from '../../api/session.ts'
+import { say } from '../../words/index.ts'
+
+/** What the shop says of itself: read by everybody, changed by its owner. */
+const sessions = useSession()
+const typed = reactive({ name: '', address: '', mail: '', publicAddress: '' })
+const version = ref<number>()
+const fault = ref('')
+const isSaved = ref(false)
+
+function take(told: { settings: ShopSettings; version: number }): void {
+  const { name, address, mail = '', publicAddress = '' } = told.settings
+  Object.assign(typed, { name, address, mail, publicAddress })
+  version.value = told.version
+}
+async function ask(work: () => Promise<{ settings: ShopSettings; version: number }>): Promise<boolean> {
+  fault.value = ''
+  isSaved.value = false
+  try {
+    take(await work())
+    return true
+  } catch (error) {
+    fault.value = error instanceof Error ? error.message : String(error)
+    return false
+  }
+}
+onMounted(() => ask(() => call('getShop', {})))
+async function keep(): Promise<void> {
+  const { name, address, mail, publicAddress } = typed
+  const settings = {
+    name,
+    address,
+    ...(mail.trim() ? { mail: mail.trim() } : {}),
+    ...(publicAddress.trim() ? { publicAddress: publicAddress.trim() } : {}),
+  }
+  isSaved.value = await ask(() => call('changeShop', { body: { settings, version: version.value ?? 0 } }))
+  if (isSaved.value) await sessions.load()
+}
+</script>
+
+<template>
+  <section v-if="version !== undefined" aria-labelledby="shop-title">
+    <h2 id="shop-title" class="border-b-2 border-ink pb-1">{{ say('firstRun.shop') }}</h2>
+    <div class="mt-2 grid gap-x-6 gap-y-2 sm:grid-cols-2">
+      <label
+        >{{ say('firstRun.name')
+        }}<input v-model="typed.name" class="field" maxlength="80" :readonly="!sessions.isOwner"
+      /></label>
+      <label class="row-span-2"
+        >{{ say('firstRun.address')
+        }}<textarea
+          v-model="typed.address"
+          class="field"
+          rows="4"
+          maxlength="300"
+          :readonly="!sessions.isOwner"
+        />
+      </label>
+      <label
+        >{{ say('firstRun.mail')
+        }}<input v-model="typed.mail" class="field" maxlength="200" :readonly="!sessions.isOwner"
+      /></label>
+      <label class="sm:col-span-2"
+        >{{ say('shop.publicAddress')
+        }}<input v-model="typed.publicAddress" class="field" maxlength="300" :readonly="!sessions.isOwner"
+      /></label>
+    </div>
+    <p v-if="fault" role="alert" class="mt-2 font-bold text-stop">{{ fault }}</p>
+    <p v-if="sessions.isOwner" class="mt-2 flex items-center justify-end gap-4">
+      <span v-if="isSaved" role="status" class="font-bold text-clear">{{ say('shop.saved') }}</span>
+      <button type="button" class="act" :disabled="typed.name.trim() === ''" @click="keep">
+        {{ say('shop.save') }}
+      </button>
+    </p>
+  </section>
+</template>
