@@ -54,6 +54,7 @@ import { attemptHandlers } from './attempts/routes.ts'
 
 const LARGEST_BODY = '64mb'
 const LONGEST_LIST = '4mb'
+/** What a page of ours may ask of a device: the camera, to read codes and keep documents; nothing else. */
 const PERMISSIONS = [
   'camera=(self)',
   ...[
@@ -115,11 +116,6 @@ export function createApp(
       strictTransportSecurity: false,
     }),
   )
-  // What a page of ours may ask of a device: the camera, to read codes and keep documents; nothing else.
-  app.use((_request, response, next) => {
-    response.setHeader('Permissions-Policy', PERMISSIONS)
-    next()
-  })
   // For whoever keeps the server up: it answers, whatever becomes of the database.
   app.get('/api/health', (_request, response) => void response.json({ answers: true }))
   // What needs no database is answered before anything asks it who is there.
@@ -253,6 +249,17 @@ const guessesLimited = (): RequestHandler[] => [
   }),
 ]
 
+const OF_DOCUMENTS = [
+  'Content-Security-Policy',
+  'Cross-Origin-Opener-Policy',
+  'Origin-Agent-Cluster',
+  'Referrer-Policy',
+  'X-DNS-Prefetch-Control',
+  'X-Download-Options',
+  'X-Frame-Options',
+  'X-Permitted-Cross-Domain-Policies',
+]
+
 /** The built interface; every address that is no file is a screen of it. */
 function serveWeb(app: Express, folder: string): void {
   if (!existsSync(join(folder, 'index.html')))
@@ -264,13 +271,17 @@ function serveWeb(app: Express, folder: string): void {
       orderPreference: ['br', 'gzip'],
       serveStatic: {
         index: false,
-        setHeaders: (response, path) =>
-          void (
-            path.includes('/assets/') &&
-            response.setHeader('Cache-Control', 'public, max-age=31536000, immutable')
-          ),
+        setHeaders: (response, path) => {
+          if (!path.includes('/assets/')) return
+          response.setHeader('Cache-Control', 'public, max-age=31536000, immutable')
+          // What is said to a document means nothing to a script or a font, and they are many; a worker is a document to itself.
+          if (!path.includes('worker')) for (const name of OF_DOCUMENTS) response.removeHeader(name)
+        },
       },
     }),
   )
-  app.get(/^\/(?!api\/).*/, (_request, response) => response.sendFile(join(folder, 'index.html')))
+  app.get(/^\/(?!api\/).*/, (_request, response) => {
+    response.setHeader('Permissions-Policy', PERMISSIONS)
+    response.sendFile(join(folder, 'index.html'))
+  })
 }

@@ -54,3 +54,12 @@ it('what is small comes as it is, a screen as the page, and nothing from outside
   const { bytes } = await asked('/assets/..%2f..%2f..%2f..%2fetc%2fpasswd', 'br')
   expect(bytes.toString()).not.toContain(readFileSync('/etc/passwd', 'utf8').split('\n')[0])
 })
+
+it('a page is framed by nobody, styled by its own files only, and asks a device for its camera at most', async () => {
+  const { headers } = (await asked('/counter', 'br')).response
+  const policy = String(headers['content-security-policy'])
+  expect(policy).toContain("frame-ancestors 'none'")
+  expect(policy).toMatch(/style-src 'self'(;|$)/)
+  expect(policy).not.toContain('unsafe-inline')
+  expect(headers['permissions-policy']).toMatch(/camera=\(self\).*microphone=\(\).*usb=\(\)/)
+})
