@@ -49,6 +49,7 @@ import type { JobLists } from './jobs/lists.ts'
 import { jobLines } from './jobs/table.ts'
 import { historyOf } from './jobs/history.ts'
 import { modelById } from '@benevox/core/catalog'
+import { looksLikeSecret } from '@benevox/core/secret'
 import { problemOf } from './jobs/refusals.ts'
 import { copyPaper, storyPaper, type Story } from './jobs/storyPaper.ts'
 import { wholeJobOf, wholeShopText } from './jobs/wholeShop.ts'
@@ -209,9 +210,13 @@ export function mountFiles(
   file('keepFile', raw({ type: () => true, limit: LARGEST_DOCUMENT + 1 }), async (asked) => {
     const { id } = asked.params
     const { body, session } = asked.request
-    const { type, content } = await cleanDocument(Buffer.isBuffer(body) ? body : Buffer.alloc(0))
     const staffId = session.staffId ?? 0
     const name = nameOf(asked.query.name)
+    const given = Buffer.isBuffer(body) ? body : Buffer.alloc(0)
+    // A picture is a lot of work: first whether it would be kept at all.
+    const asGiven = { id: randomUUID(), name, type: 'image/jpeg', bytes: given.length } as const
+    await life.wouldRun(await life.read(id), staffId, { kind: 'keep-file', file: asGiven })
+    const { type, content } = await cleanDocument(given)
     const size = content.length
     const kept = { id: randomUUID(), name, type, bytes: size }
     const job = await life.run(id, { staffId }, { kind: 'keep-file', file: kept }, async (manager, _, at) => {
@@ -330,10 +335,11 @@ function fileMounter(app: Express) {
   return mountFile
 }
 
-/** A file's name as it is shown: no path, nothing that steers a terminal. */
+/** A file's name as it is shown: no path, nothing that steers a terminal, and none that announces a secret. */
 function nameOf(given: unknown): string {
   const name = typeof given === 'string' ? given : ''
-  return name.replace(/[\p{C}/\\]/gu, '').slice(0, 120) || 'file'
+  const kept = name.replace(/[\p{C}/\\]/gu, '').slice(0, 120)
+  return kept === '' || looksLikeSecret(kept)?.kind === 'announced' ? 'file' : kept
 }
 
 function send(response: Response, type: string, disposition: string, bytes: Buffer): void {

@@ -1,6 +1,6 @@
 import { contradictedBy, type FactName, type Facts } from '../route/index.ts'
 import type { Command } from './commands.ts'
-import { refused, secretsIn, yes, type Decided } from './decided.ts'
+import { announcing, refused, secretsIn, yes, type Decided } from './decided.ts'
 import type { JobEvent } from './events.ts'
 import type { JobState } from './records.ts'
 import { isReported, learntOnJob, registryStands, reportNamingAModel, type World } from './standing.ts'
@@ -24,6 +24,7 @@ export function decideAnswer(job: JobState, command: Answer, world: World): Deci
       askedWhere: command.asked?.where,
       askedBy: command.asked?.by,
       name: customer?.name,
+      contact: announcing(customer?.contact),
     },
     command.noSecret,
   )

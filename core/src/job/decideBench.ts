@@ -3,7 +3,7 @@ import { CARRIER_STEPS } from '../carrier/index.ts'
 import { ruleOf } from '../supply/index.ts'
 import { gatesOfTheJob, ownershipGate, systemOf, type Gate } from '../route/index.ts'
 import type { Command, TakenBack } from './commands.ts'
-import { refused, yes, type Decided } from './decided.ts'
+import { announcing, refused, secretsIn, yes, type Decided } from './decided.ts'
 import type { Attempt, StepKind, JobState, NotHeld, Step } from './records.ts'
 import { factsOf, isReported, progressOf, routeBeforeWork, routeOf, type World } from './standing.ts'
 import { compareSteps, standingOf, TOLD_STEPS } from './steps.ts'
@@ -55,7 +55,7 @@ function whyNot(job: JobState, { change }: Bench, world: World): Decided | undef
     case 'did-not-help':
       return standingOf(job).deleted === 'no' ? undefined : refused({ code: 'begun', what: 'wipe' })
     case 'right-device':
-      return whyNotThisDevice(job, change, world)
+      return secretsIn({ build: announcing(change.build) }) ?? whyNotThisDevice(job, change, world)
     case 'revealed':
       return whyNotRevealed(job, world)
     default:

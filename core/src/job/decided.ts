@@ -24,3 +24,10 @@ export function secretsIn(
   })
   return found.length > 0 ? refused({ code: 'looks-like-secret', texts: found }) : undefined
 }
+
+/**
+ * A text of which many figures may be no secret, such as telephone numbers and builds of a system: questioned only where a word announces
+ * what it is. @returns it; undefined where nothing is to be questioned
+ */
+export const announcing = (text: string | undefined): string | undefined =>
+  text !== undefined && looksLikeSecret(text)?.kind === 'announced' ? text : undefined

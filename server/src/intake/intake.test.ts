@@ -132,6 +132,31 @@ describe('tag and receipt', () => {
     expect(await text('receipt.pdf?language=de')).toContain('Annahmeschein')
     expect(await text('activation.pdf')).not.toContain('never guess')
   })
+  it('a secret is kept in no field at all, and a telephone number in its own', async () => {
+    const job = await runa.openReady()
+    const contact = (text: string) =>
+      runa.ask<Problem>('PATCH', `/api/jobs/${job.id}/facts`, {
+        version: job.version,
+        customer: { contact: text },
+      })
+    expect((await contact('PIN 4711')).body).toMatchObject({
+      code: 'looks-like-secret',
+      errors: [{ path: 'body.contact' }],
+    })
+    expect((await contact('0461 2345, 4711 in the evening')).status).toBe(200)
+    const right = await runa.ask<Problem>('POST', `/api/jobs/${job.id}/steps`, {
+      version: job.version + 1,
+      change: { kind: 'right-device', by: 'tag', read: job.ticket, build: 'password: tide22' },
+    })
+    expect(right.body).toMatchObject({ code: 'looks-like-secret', errors: [{ path: 'body.build' }] })
+    const cable = { fits: 'usb-c', note: 'PIN: 4711' }
+    expect((await runa.ask('POST', '/api/cables', cable)).body.code).toBe('looks-like-secret')
+    expect((await runa.ask('POST', '/api/cables', { ...cable, note: 'grey, 2000 mm' })).status).toBe(200)
+    const named = await keep(job, await picture().png().toBuffer(), 'PIN 4711.png')
+    expect([named.status, ((await named.json()) as Job).ownershipFiles.at(-1)?.name]).toEqual([200, 'file'])
+    const everything = JSON.stringify(await shop.database.query('SELECT detail, personal FROM job_events'))
+    expect(everything).not.toMatch(/4711\.png|tide22/)
+  })
   it('what is no mark, or looks like a secret, is refused', async () => {
     const job = await runa.openJob()
     const put = (intake: object) =>

@@ -1,7 +1,9 @@
 import type { Cable } from '@benevox/contract'
+import { looksLikeSecret } from '@benevox/core/secret'
 import type { DataSource, EntityManager } from 'typeorm'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
+import { problemOf } from '../jobs/refusals.ts'
 import type { SecurityLog } from '../shop/securityLog.ts'
 import { cableEntity, type CableRow } from './entity.ts'
 
@@ -11,12 +13,14 @@ export function kitHandlers(database: DataSource, log: SecurityLog): Handlers {
     listCables: async () => ({ cables: await cablesOf(database.manager) }),
 
     async addCable({ body, staffId, request }) {
+      noSecretIn('note', body.note)
       const row = await database.manager.save(cableEntity, { ...body, retiredAt: null, retiredBecause: '' })
       await log.note({ kind: 'cable-added', number: row.number }, staffId, request)
       return wireCable(row, NOTHING)
     },
 
     async retireCable({ params, body, staffId, request }) {
+      noSecretIn('because', body.because ?? '')
       const row = await database.manager.findOneBy(cableEntity, { number: params.number })
       if (!row) throw new ProblemError('not-found', { code: 'no-such-cable', number: params.number })
       row.retiredAt = body.because === null ? null : (row.retiredAt ?? new Date())
@@ -28,6 +32,13 @@ export function kitHandlers(database: DataSource, log: SecurityLog): Handlers {
       return found ?? wireCable(row, NOTHING)
     },
   }
+}
+
+/** @throws ProblemError `looks-like-secret` where a word announces one: a cable has none, so nobody is asked whether it is one */
+function noSecretIn(field: string, text: string): void {
+  const suspicion = looksLikeSecret(text)
+  if (suspicion?.kind === 'announced')
+    throw problemOf({ code: 'looks-like-secret', texts: [{ field, found: suspicion.found }] })
 }
 
 interface Record {
