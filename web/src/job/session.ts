@@ -426,7 +426,7 @@ export function createJobSession(id: number, shared: Shared) {
       answer({ [name]: value ?? null }, {}, noSecret ? [name] : [])
     },
     setCustomer(change: Partial<Customer>, noSecret = false): void {
-      answer({}, change, noSecret ? ['name'] : [])
+      answer({}, change, noSecret ? Object.keys(change) : [])
     },
     /** Ends a conflict: what was met is left as they have it, or written over. */
     resolve(which: 'theirs' | 'mine'): void {

@@ -12,6 +12,8 @@ const props = defineProps<{
   maxlength: number
   /** Offered while one types; anything else can be written all the same. */
   offers?: readonly string[] | undefined
+  /** Figures are what it is for: only what a word announces is questioned. */
+  onlyAnnounced?: boolean
 }>()
 const emit = defineEmits<{
   /** To be kept; `isNoSecret` where it was questioned and somebody said so. */
@@ -26,9 +28,11 @@ watch(
     if (!suspicion.value) draft.value = value
   },
 )
-const suspicion = computed(() =>
-  draft.value === props.value || draft.value === cleared.value ? undefined : looksLikeSecret(draft.value),
-)
+const suspicion = computed(() => {
+  if (draft.value === props.value || draft.value === cleared.value) return undefined
+  const found = looksLikeSecret(draft.value)
+  return props.onlyAnnounced && found?.kind !== 'announced' ? undefined : found
+})
 
 function change(text: string): void {
   draft.value = text

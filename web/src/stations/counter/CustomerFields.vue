@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { useJob } from '../../job/jobs.ts'
 import FreeText from '../../parts/FreeText.vue'
-import LineField from '../../parts/LineField.vue'
 import { say } from '../../words/index.ts'
 
 /** Who the customer is, and how to reach them. */
@@ -16,12 +15,12 @@ const job = useJob()
     :maxlength="80"
     @keep="(name, isNoSecret) => job.setCustomer({ name }, isNoSecret)"
   />
-  <LineField
-    class="!w-auto min-w-[min(11rem,100%)] flex-1"
-    :aria-label="say('customer.contact')"
+  <FreeText
+    :label="say('customer.contact')"
     :placeholder="say('customer.contact')"
-    maxlength="120"
     :value="job.customer.contact"
-    @typed="(contact) => job.setCustomer({ contact })"
+    :maxlength="120"
+    only-announced
+    @keep="(contact, isNoSecret) => job.setCustomer({ contact }, isNoSecret)"
   />
 </template>
