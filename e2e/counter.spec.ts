@@ -202,6 +202,17 @@ test('what looks like a PIN is questioned before it is kept', async ({ page }) =
   await expect(page.getByText('all recorded')).toBeVisible()
   await page.reload()
   await expect(knownLine(page, 'What was shown?')).toContainText('came with 4711 on it')
+  // Figures are what a contact is for; what a word announces is questioned there too.
+  const contact = page.getByRole('textbox', { name: 'Telephone or e-mail' })
+  await contact.fill('0461 2345, 4711 in the evening')
+  await expect(page.getByText('looks like a PIN')).toHaveCount(0)
+  await contact.fill('0461 2345, PIN 4711')
+  await expect(page.getByText('looks like a PIN')).toBeVisible()
+  await page.getByRole('button', { name: 'Remove it' }).click()
+  await expect(contact).toHaveValue('0461 2345, PIN')
+  await expect(page.getByText('all recorded')).toBeVisible()
+  await page.reload()
+  await expect(contact).toHaveValue('0461 2345, PIN')
 })
 
 const SMALL_AND_LARGE = [
