@@ -3262,4 +3262,5 @@ export interface Messages {
   'shop.save': object
   'shop.saved': object
   'firstRun.secrets': object
+  'problem.no-own-mail': object
 }

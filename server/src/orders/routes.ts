@@ -46,7 +46,7 @@ export function orderHandlers(
       carrier: service.carrier,
       country: service.carrierCountry,
       model: model?.name ?? '',
-      mailTo: (await shop.settings()).settings.mail ?? '',
+      mailTo: await shop.mailForAnswers(),
       days: { least: service.minDays, most: service.maxDays },
     })
     return life.run(

@@ -30,6 +30,8 @@ export function registryHandlers(
     async askRegistry({ params, body, staffId }) {
       if (!registry) throw new ProblemError('not-possible-now', { code: 'no-registry' })
       const { version, report } = body
+      // Before anything is asked and paid for.
+      const mailTo = report ? await shop.mailForAnswers() : ''
       const { pack } = await catalog.inUse()
       const key = randomUUID()
       const { asking, ticket } = await life.run(
@@ -39,9 +41,8 @@ export function registryHandlers(
       )
       const imei = asking?.imei ?? ''
       const said = await registry.ask(imei)
-      const { mail } = (await shop.settings()).settings
       const ordered = report
-        ? await registry.orderReport(imei, mail ?? '', ticket, await languageOfStaff(staffId))
+        ? await registry.orderReport(imei, mailTo, ticket, await languageOfStaff(staffId))
         : undefined
       const onReport = ordered && 'said' in ordered ? ordered.said : undefined
       const model = onReport?.model ?? undefined

@@ -30,6 +30,13 @@ export class Shop {
       : { version: 0, settings: this.#startedWith }
   }
 
+  /** Where answers come to that others are asked for. @throws ProblemError `not-possible-now` where the shop has no such address */
+  async mailForAnswers(): Promise<string> {
+    const { mail } = (await this.settings()).settings
+    if (!mail) throw new ProblemError('not-possible-now', { code: 'no-own-mail' })
+    return mail
+  }
+
   /** @param version the one that was seen @throws ProblemError `stale-version` where somebody has changed them since */
   async change(
     settings: ShopSettings,

@@ -1,5 +1,6 @@
 import type { Answer, Job, Session } from '@benevox/contract'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { Shop } from './service.ts'
 import { openNewShop, openShop, Person, type TestShop } from '../../test/shop.ts'
 import { pdfText } from '../../../e2e/pdfText.ts'
 
@@ -138,12 +139,19 @@ describe('what the shop says of itself', () => {
       version: 2,
     })
     expect((await runa.see<Session>('/api/session')).shop).toBe('Under New Rope')
+    // Who has no address is told before anything is ordered.
+    const of = new Shop(shop.database, { shop: '', mail: undefined, publicAddress: undefined })
+    expect(await of.mailForAnswers()).toBe('desk@rope.example')
+    const without = { name: 'Under New Rope', address: '' }
+    expect((await imke.ask('PUT', '/api/shop', { settings: without, version: 2 })).status).toBe(200)
+    await expect(of.mailForAnswers()).rejects.toThrow(/no e-mail address/)
     const rows = (await shop.database.query(
       'SELECT s.shop_id AS shop, s.version, p.name FROM shop_settings s JOIN staff p ON p.id = s.staff_id ORDER BY version',
     )) as object[]
     expect(rows).toEqual([
       { shop: 1, version: 1, name: 'Imke' },
       { shop: 1, version: 2, name: 'Imke' },
+      { shop: 1, version: 3, name: 'Imke' },
     ])
   })
 })
