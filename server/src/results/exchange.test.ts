@@ -1,5 +1,6 @@
 import type { Answer, Job } from '@benevox/contract'
 import { resultsDocument, type ResultsDocument } from '@benevox/core/results'
+import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openShop, Person, type TestShop } from '../../test/shop.ts'
 
@@ -156,5 +157,56 @@ describe('what another shop has learnt', () => {
     expect(all.map(({ status }) => status)).toEqual([200, 200, 200, 200])
     expect(all.map(({ body }) => body.added).toSorted()).toEqual([0, 0, 0, 5])
     expect((await list()).filter(({ shop }) => shop === fresh.shop)).toHaveLength(1)
+  })
+
+  it('counts in a decision what stands in the list and nothing else, over random histories of taking in and undoing', async () => {
+    for (const { id } of await list()) await imke.ask('DELETE', `/api/exchanges/${id}`)
+    const shops = Array.from({ length: 3 }, () => crypto.randomUUID())
+    const step = fc.oneof(
+      fc.record({
+        shop: fc.nat(2),
+        day: fc.integer({ min: 1, max: 6 }),
+        worked: fc.nat(30),
+        failed: fc.nat(30),
+      }),
+      fc.record({ undone: fc.nat(2) }),
+    )
+    /** What a person would keep in mind: of each shop the file of the latest day, until it is undone. */
+    const kept = new Map<string, { day: number; worked: number; failed: number }>()
+    await fc.assert(
+      fc.asyncProperty(fc.array(step, { minLength: 4, maxLength: 10 }), async (steps) => {
+        for (const one of steps) {
+          if ('undone' in one) {
+            const shop = shops[one.undone]
+            const row = (await list()).find((exchange) => exchange.shop === shop)
+            if (row) await imke.ask('DELETE', `/api/exchanges/${row.id}`)
+            if (shop) kept.delete(shop)
+          } else {
+            const shop = shops[one.shop] ?? ''
+            const { day, worked, failed } = one
+            await merge({
+              format: 'benevox-results',
+              formatVersion: 4,
+              shop,
+              writtenAt: `2026-01-0${day}T08:00:00.000Z`,
+              learnt: { 'recovery-reset': { worked, failed } },
+              attempts: [],
+            })
+            if (day > (kept.get(shop)?.day ?? 0)) kept.set(shop, { day, worked, failed })
+          }
+          const sum = { worked: 0, failed: 0 }
+          for (const { worked, failed } of kept.values()) {
+            sum.worked += worked
+            sum.failed += failed
+          }
+          const shown = await list()
+          expect(new Set(shown.map(({ shop }) => shop))).toEqual(new Set(kept.keys()))
+          expect(shown.reduce((so, { counted }) => so + counted, 0)).toBe(sum.worked + sum.failed)
+          const opened = await runa.openJob()
+          expect(opened.experience?.exchanged?.['recovery-reset'] ?? { worked: 0, failed: 0 }).toEqual(sum)
+        }
+      }),
+      { numRuns: 8, seed: 1811 },
+    )
   })
 })

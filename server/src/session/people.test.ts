@@ -1,4 +1,5 @@
 import type { Answer, Problem, Session } from '@benevox/contract'
+import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openShop, Person, type TestShop } from '../../test/shop.ts'
 import { People } from './people.ts'
@@ -149,5 +150,69 @@ describe('sessions and the log', () => {
     expect(JSON.stringify(entries)).not.toMatch(/buckets|730164|ferry/)
     await expect(shop.database.query('DELETE FROM security_log')).rejects.toThrow(/append-only/)
     await expect(shop.database.query(`UPDATE security_log SET kind = 'x'`)).rejects.toThrow(/append-only/)
+  })
+})
+
+describe('over random histories', () => {
+  it('somebody always keeps the shop, whoever has left is nobody anywhere, and the log has each deed that was done', async () => {
+    const ROLES = ['technician', 'supervisor', 'owner'] as const
+    const names = ['Runa', 'Teo', 'Imke']
+    const ids = await Promise.all(names.map(async (name) => (await listed(name))?.id ?? 0))
+    const deed = fc.oneof(
+      fc.record({ by: fc.nat(2), to: fc.nat(2), role: fc.constantFrom(...ROLES) }),
+      fc.record({ by: fc.nat(2), to: fc.nat(2), goes: fc.boolean() }),
+    )
+    await fc.assert(
+      fc.asyncProperty(fc.array(deed, { minLength: 6, maxLength: 14 }), async (deeds) => {
+        await shop.database.query(
+          `UPDATE staff SET left_at = NULL, role = 'owner' WHERE name IN ('Runa', 'Teo', 'Imke')`,
+        )
+        const people = await Promise.all(names.map((_, nth) => Person.signedIn(shop.address, nth)))
+        /** What each is, as somebody at the door would have it: a session that ended once stays ended. */
+        const who = names.map(() => ({
+          role: 'owner' as (typeof ROLES)[number],
+          isHere: true,
+          isSignedIn: true,
+        }))
+        const logged = async () =>
+          Number(
+            (
+              (await shop.database.query(
+                `SELECT COUNT(*) AS n FROM security_log WHERE kind IN ('person-changed', 'person-left', 'person-returned')`,
+              )) as { n: string }[]
+            )[0]?.n,
+          )
+        const before = await logged()
+        let done = 0
+        for (const one of deeds) {
+          const [by, to] = [who[one.by], who[one.to]]
+          const path = `/api/staff/${ids[one.to]}`
+          if (!by || !to) throw new Error('nobody')
+          const said = await ('role' in one
+            ? people[one.by]?.ask('PATCH', path, { name: names[one.to], role: one.role })
+            : people[one.by]?.ask('POST', `${path}/${one.goes ? 'leave' : 'return'}`, {}))
+          const othersKeepIt = who.some((other) => other !== to && other.isHere && other.role === 'owner')
+          const isStill = 'role' in one ? to.isHere && one.role === 'owner' : !one.goes && to.role === 'owner'
+          const expected = !by.isSignedIn
+            ? 401
+            : by.role !== 'owner'
+              ? 403
+              : othersKeepIt || isStill
+                ? 200
+                : 409
+          expect(said?.status).toBe(expected)
+          if (expected !== 200) continue
+          done++
+          if ('role' in one) to.role = one.role
+          else to.isHere = !one.goes
+          if (!to.isHere) to.isSignedIn = false
+        }
+        expect(who.some(({ isHere, role }) => isHere && role === 'owner')).toBe(true)
+        expect(await logged()).toBe(before + done)
+        for (const [nth, person] of people.entries())
+          expect((await person.ask('GET', '/api/jobs')).status).toBe(who[nth]?.isSignedIn ? 200 : 401)
+      }),
+      { numRuns: 12, seed: 1901 },
+    )
   })
 })
