@@ -25,7 +25,7 @@ export function agreementHandlers(codes: Codes, life: JobLife): Handlers {
 
     async openGate({ params, body, staffId, request }) {
       const { gate, reason, version, code } = body
-      const { name, isSupervisor } = await codes.supervisorOf(code, staffId, request)
+      const supervisor = await codes.supervisorOf(code, staffId, request)
       return life.run(
         params.id,
         { staffId, version },
@@ -33,7 +33,7 @@ export function agreementHandlers(codes: Codes, life: JobLife): Handlers {
           kind: 'waive-check',
           check: gate,
           reason,
-          supervisor: { name, isSupervisor },
+          supervisor,
         },
       )
     },

@@ -1,5 +1,4 @@
 import { keptUntil, type Command } from '@benevox/core/job'
-import type { Request } from 'express'
 import { IsNull, Not, type DataSource } from 'typeorm'
 import type { Handlers } from '../http/mount.ts'
 import { jobEntity } from '../jobs/entity.ts'
@@ -20,10 +19,6 @@ export function forgettingHandlers(
   }: { life: JobLife; prices: PriceLists; forgetting: Forgetting; codes: Codes },
 ): Handlers {
   const { manager } = database
-  const supervisorOf = async (code: string, by: number, request: Request) => {
-    const { name, isSupervisor } = await codes.supervisorOf(code, by, request)
-    return { name, isSupervisor }
-  }
   const run = (id: number, staffId: number, version: number, command: Command) =>
     life.run(id, { staffId, version }, command)
   return {
@@ -75,7 +70,7 @@ export function forgettingHandlers(
 
     async forgetJob({ params, body, staffId, request }) {
       const { version, code, copy } = body
-      const supervisor = await supervisorOf(code, staffId, request)
+      const supervisor = await codes.supervisorOf(code, staffId, request)
       const job = await run(params.id, staffId, version, {
         kind: 'forget',
         because: 'asked',
@@ -88,7 +83,7 @@ export function forgettingHandlers(
 
     async placeHold({ params, body, staffId, request }) {
       const { version, code, reason, noSecret } = body
-      const supervisor = await supervisorOf(code, staffId, request)
+      const supervisor = await codes.supervisorOf(code, staffId, request)
       return run(params.id, staffId, version, { kind: 'place-hold', reason, noSecret, supervisor })
     },
 
@@ -96,7 +91,7 @@ export function forgettingHandlers(
       const { version, code } = body
       return run(params.id, staffId, version, {
         kind: 'lift-hold',
-        supervisor: await supervisorOf(code, staffId, request),
+        supervisor: await codes.supervisorOf(code, staffId, request),
       })
     },
   }

@@ -81,15 +81,13 @@ export function jobHandlers(
 
     async addLine({ params, body, staffId, request }) {
       const { version, code, noSecret, ...line } = body
-      const { name, isSupervisor } = await codes.supervisorOf(code, staffId, request)
-      const supervisor = { name, isSupervisor }
+      const supervisor = await codes.supervisorOf(code, staffId, request)
       return life.run(params.id, { staffId, version }, { kind: 'add-line', line, supervisor, noSecret })
     },
 
     async correctBill({ params, body, staffId, request }) {
       const { version, code, ...said } = body
-      const { name, isSupervisor } = await codes.supervisorOf(code, staffId, request)
-      const supervisor = { name, isSupervisor }
+      const supervisor = await codes.supervisorOf(code, staffId, request)
       return life.run(params.id, { staffId, version }, { kind: 'correct-bill', ...said, supervisor })
     },
 

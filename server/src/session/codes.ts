@@ -7,7 +7,7 @@ import type { SecurityLog } from '../shop/securityLog.ts'
 import { staffEntity, type StaffRow } from './entity.ts'
 import { guessingCode, type Guesses } from './guesses.ts'
 
-/** Who of the shop answers for something, as jobs write it down. */
+/** Who of the shop answers for something. */
 export interface Supervisor {
   readonly id: number
   readonly name: string

@@ -59,6 +59,7 @@ function takeOut(): void {
   <div
     ref="field"
     class="min-w-[min(11rem,100%)] flex-1"
+    :class="{ 'basis-full': suspicion }"
     @keydown.enter="suspicion && $event.stopPropagation()"
   >
     <LineField
