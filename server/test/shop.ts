@@ -115,7 +115,8 @@ export class Person {
     const person = new Person(address)
     await person.look()
     const { name, password } = STAFF[index] ?? STAFF[0]
-    await person.ask('POST', '/api/session', { name, password })
+    const said = await person.ask('POST', '/api/session', { name, password })
+    if (said.status !== 200) throw new Error(`${name} cannot sign in: ${JSON.stringify(said.body)}`)
     return person
   }
 

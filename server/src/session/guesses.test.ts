@@ -52,6 +52,16 @@ describe('a supervisor’s code', () => {
     expect(Number(noted[0]?.n)).toBe(looked.length + 1)
   })
 
+  it('entered rightly by several at one moment lets each of them in, whoever’s clock was read first', async () => {
+    let now = Date.parse('2030-01-01T00:00:00Z')
+    const guesses = new Guesses(shop.database, () => new Date((now += 1)))
+    for (let nth = 0; nth < 5; nth++) {
+      const enter = () =>
+        guesses.entering(guessingCode(78), () => Promise.resolve('in'), { isForgiven: true })
+      expect(await Promise.all([enter(), enter(), enter()])).toEqual(['in', 'in', 'in'])
+    }
+  })
+
   it('knowing one’s own takes no wrong entry away, and waits outlive a restart', async () => {
     let now = new Date('2030-01-01T00:00:00Z')
     const wrong = () => Promise.reject(new Error('wrong'))

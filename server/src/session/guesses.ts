@@ -78,12 +78,12 @@ export class Guesses {
   }
 
   async #count(manager: EntityManager, keys: readonly { key: Buffer; patience: Patience }[]): Promise<void> {
-    const now = this.#clock()
+    const begun = this.#clock()
     const rows: (Row | undefined)[] = []
     for (const { key } of keys) {
       await manager.query(
         'INSERT IGNORE INTO guesses (shop_id, of, failures, last_at, free_at) VALUES (?, ?, 0, ?, ?)',
-        [SHOP_ID, key, now, now],
+        [SHOP_ID, key, begun, begun],
       )
       const [row] = await manager.query<Row[]>(
         'SELECT failures, last_at AS lastAt, free_at AS freeAt FROM guesses WHERE shop_id = ? AND of = ? FOR UPDATE',
@@ -91,6 +91,8 @@ export class Guesses {
       )
       rows.push(row)
     }
+    // Read when the rows are one's own: whoever entered rightly a moment ago is not in the future.
+    const now = this.#clock()
     const freeAt = Math.max(...rows.map((row) => row?.freeAt.getTime() ?? 0))
     // A clock that was ahead once does not keep anybody out for longer than the longest wait.
     const longestMs = Math.max(...keys.map(({ patience }) => patience.longest)) * 1000

@@ -61,15 +61,15 @@ export function sessionHandlers(
     }
   }
   const begin = async (request: Request, member: StaffRow): Promise<Session> => {
-    await new Promise<void>((resolve, reject) =>
-      request.session.regenerate((error) => (error ? reject(error as Error) : resolve())),
-    )
+    await settled((done) => request.session.regenerate(done))
     request.session.staffId = member.id
     request.session.role = member.role
     request.session.from = {
       address: placeOf(request),
       agent: (request.get('user-agent') ?? '').slice(0, 200),
     }
+    // Nobody is told that they are in before it is so.
+    await settled((done) => request.session.save(done))
     return describe(request, true)
   }
 
@@ -114,13 +114,13 @@ export function sessionHandlers(
     },
     async signOut({ staffId, request }) {
       await log.note({ kind: 'signed-out' }, staffId, request)
-      await new Promise<void>((resolve, reject) =>
-        request.session.regenerate((error) => (error ? reject(error as Error) : resolve())),
-      )
+      await settled((done) => request.session.regenerate(done))
       return describe(request, true)
     },
   }
 }
 
+const settled = (ask: (done: (error?: unknown) => void) => unknown): Promise<void> =>
+  new Promise((resolve, reject) => ask((error) => (error ? reject(error as Error) : resolve())))
 const placeOf = ({ ip }: Request): string => (ip ?? '').slice(0, 45)
 const decoyHash = hashSecret('nobody')
