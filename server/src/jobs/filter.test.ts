@@ -18,6 +18,9 @@ beforeAll(async () => {
   const jobs: Job[] = []
   for (let nth = 0; nth < 16; nth++) {
     const who = nth % 3 === 0 ? teo : runa
+    // As many as are looked through in parts.
+    if (nth === 5) await shop.database.query('ALTER TABLE jobs AUTO_INCREMENT = 9000')
+    if (nth === 10) await shop.database.query('ALTER TABLE jobs AUTO_INCREMENT = 20000')
     const at = nth % 4 === 0 ? {} : { complaint: nth % 2 ? 'forgotten-lock' : 'second-hand' }
     const job = await who.openJob({ ...READY, ...at, carrierLocked: 'no' } as typeof READY)
     jobs.push(job)

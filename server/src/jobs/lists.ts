@@ -1,4 +1,3 @@
-import { setTimeout as sleep } from 'node:timers/promises'
 import type { Answer, JobFilter, JobSummary } from '@benevox/contract'
 import type { Station } from '@benevox/core/route'
 import { DateTime } from 'luxon'
@@ -13,10 +12,13 @@ const MOST_TIMERS = 50
 const AT_ONCE = 500
 /** Up to so many jobs are asked for by their numbers. */
 const FEW = 3000
-/** From so many jobs on a search looks through two halves at a time. */
+/** From so many jobs on a search looks through the newest by itself, and through what is left in two parts at a time. */
 const MANY = 20_000
-/** For so long the newer half is looked through alone: what is common is found there by then. */
-const ALONE_MS = 12
+/**
+ * Where those parts begin, as shares of all jobs. Two that are read at one time take longer each: with a quarter alone before them
+ * nothing is found much later than one after another would find it (a share f of all at 1.4 times its time: 1.24 at the most).
+ */
+const PARTS = [3 / 4, 3 / 8]
 
 const NONE: Record<Station, number> = {
   counter: 0,
@@ -103,28 +105,30 @@ export class JobLists {
           ORDER BY ${at} DESC, ${id} DESC LIMIT ${most}`,
         those.flatMap(([, values]) => values),
       )
-    const middle = words.length > 0 ? await this.#middle() : undefined
-    if (!middle) return among(conditions)
-    // What is in none of them takes a look at each: the newer and the older half at one time, unless the newer has enough at once.
-    let hasEnough = false
-    const older = sleep(ALONE_MS).then(() =>
-      hasEnough ? [] : among([...conditions, [`${at} < ?`, [middle]]]),
-    )
-    // It is waited for only where the newer half has not enough.
-    older.catch(() => undefined)
-    const newer = await among([...conditions, [`${at} >= ?`, [middle]]])
-    hasEnough = newer.length >= most
-    return hasEnough ? newer : [...newer, ...(await older)].slice(0, most)
+    const [newest, middle] = words.length > 0 ? await this.#parts() : []
+    if (!newest || !middle) return among(conditions)
+    const found = await among([...conditions, [`${at} >= ?`, [newest]]])
+    if (found.length >= most) return found
+    const older = [
+      [`${at} < ? AND ${at} >= ?`, [newest, middle]],
+      [`${at} < ?`, [middle]],
+    ] satisfies Condition[]
+    const rest = await Promise.all(older.map((part) => among([...conditions, part])))
+    return [...found, ...rest.flat()].slice(0, most)
   }
 
-  /** When about half of all jobs had been opened; undefined while they are few. */
-  async #middle(): Promise<Date | undefined> {
-    const [row] = await this.#database.manager.query<{ at: Date }[]>(
-      `SELECT opened_at AS at FROM job_lookup
-        WHERE job_id >= (SELECT MAX(job_id) DIV 2 FROM job_lookup HAVING MAX(job_id) >= ${MANY})
-        ORDER BY job_id LIMIT 1`,
+  /** When the newest quarter of all jobs begins, and the newer half of what is left; empty while they are few. */
+  async #parts(): Promise<readonly Date[]> {
+    const rows = await this.#database.manager.query<{ at: Date }[]>(
+      PARTS.map(
+        (share) =>
+          `(SELECT opened_at AS at FROM job_lookup
+             WHERE job_id >= (SELECT MAX(job_id) * ${share} FROM job_lookup HAVING MAX(job_id) >= ${MANY})
+             ORDER BY job_id LIMIT 1)`,
+      ).join(' UNION ALL '),
     )
-    return row?.at
+    // Jobs are numbered as they were written, and opened by clocks that may have been wrong.
+    return rows.map(({ at }) => at).sort((one, other) => other.getTime() - one.getTime())
   }
 
   /**
