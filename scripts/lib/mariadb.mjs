@@ -51,12 +51,17 @@ function answers(port) {
   })
 }
 
+/** Whether a process is a mariadbd on this folder, and not another one that has its number by now. */
+function isMariadbdOn(pid, dataDir) {
+  const commandLine = existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : ''
+  return Boolean(pid) && alive(pid) && commandLine.includes(dataDir)
+}
+
 /** Ends a mariadbd that a former start left behind on this data folder. */
 async function replaceFormer(pidFile, dataDir) {
   if (!existsSync(pidFile)) return
   const pid = Number(readFileSync(pidFile, 'utf8'))
-  const commandLine = existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : ''
-  if (!pid || !alive(pid) || !commandLine.includes(dataDir)) return
+  if (!isMariadbdOn(pid, dataDir)) return
   say(`a former mariadbd still runs (process ${pid}); it is stopped and replaced.`)
   process.kill(pid, 'SIGTERM')
   await until(() => !alive(pid), 180_000, 'stopping the former mariadbd')
@@ -209,6 +214,7 @@ async function startOn({ dir, fresh, from, port }) {
     if (saidSince().includes('Address already in use')) return 'taken'
     give(`mariadbd ended at once; its log: ${log}`)
   }
+  writeFileSync(join(dir, 'port'), String(port))
   return {
     ...JSON.parse(readFileSync(credentialsFile, 'utf8')),
     dir,
@@ -225,6 +231,28 @@ async function startOn({ dir, fresh, from, port }) {
       await until(() => gone, 180_000, 'killing mariadbd')
     },
   }
+}
+
+/** A mariadbd that is needed only as long as this process does its work: it does not outlive it. */
+export function endWithThis({ pid }) {
+  process.once('exit', () => {
+    try {
+      process.kill(pid, 'SIGTERM')
+    } catch {
+      // It has ended already.
+    }
+  })
+  for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => process.exit(1))
+}
+
+/** How to reach the mariadbd that runs on a folder; undefined where none does. */
+export function runningOn(dir) {
+  const files = ['mariadbd.pid', 'port', 'credentials.json'].map((name) => join(dir, name))
+  if (!files.every((file) => existsSync(file))) return undefined
+  const [pid, port, credentials] = files.map((file) => readFileSync(file, 'utf8'))
+  return isMariadbdOn(Number(pid), join(dir, 'data'))
+    ? { ...JSON.parse(credentials), port: Number(port) }
+    : undefined
 }
 
 /** The settings a server process reads from its environment. */

@@ -10,6 +10,7 @@ const PROGRAMS = {
   server: 'server/src/main.ts',
   thread: 'server/src/reading/tasks.ts',
   printer: 'server/src/paper/print.ts',
+  upkeep: 'server/src/upkeep.ts',
   'stand-ins': 'stand-ins/src/main.ts',
   demo: 'demo/main.ts',
   shop: 'demo/shop.ts',

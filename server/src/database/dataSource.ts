@@ -67,7 +67,7 @@ export async function openDatabase(
   return source
 }
 
-const MIGRATIONS = [
+export const MIGRATIONS = [
   OneLockedPhone1700000000001,
   CatalogueVersions1700000000002,
   TheCounter1700000000003,
@@ -109,7 +109,7 @@ const LONGEST_LOCK_S = 5
 const LONGEST_STATEMENT_S = 20
 const LIMITS = `SET SESSION innodb_lock_wait_timeout = ${LONGEST_LOCK_S}, max_statement_time = ${LONGEST_STATEMENT_S}`
 
-function dataSourceOf(database: Config['database'], migrations: typeof MIGRATIONS): DataSource {
+export function dataSourceOf(database: Config['database'], migrations: typeof MIGRATIONS): DataSource {
   return new DataSource({
     type: 'mariadb',
     ...database,

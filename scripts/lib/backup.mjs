@@ -1,0 +1,279 @@
+// A shop's database as one file: written by mariadb-dump, packed by gzip, sealed by age (age-encryption.org/v1) with a passphrase. Each of
+// the three is a program of its own in Debian, by which the file can be opened without this one.
+import { spawn } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import {
+  closeSync,
+  createReadStream,
+  createWriteStream,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from 'node:fs'
+import { basename, join } from 'node:path'
+import { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
+import { createGunzip, createGzip } from 'node:zlib'
+import { Decrypter, Encrypter } from 'age-encryption'
+import { endWithThis, startMariadb } from './mariadb.mjs'
+
+const NAME = /^benevox-(\d{4})(\d\d)(\d\d)-(\d\d)(\d\d)(\d\d)Z\.sql\.gz\.age$/
+const HEAD = '-- benevox backup '
+const END = '-- benevox end sha256 '
+const END_BYTES = END.length + 64 + 1
+/** What is being written has this at its end, until it is whole. */
+const UNFINISHED = '.unfinished'
+
+/** When a backup was made, by its name; undefined where it is none. */
+export function momentOf(name) {
+  const found = NAME.exec(basename(name))
+  return found
+    ? new Date(Date.UTC(found[1], found[2] - 1, found[3], found[4], found[5], found[6]))
+    : undefined
+}
+const nameOf = (at) =>
+  `benevox-${at.toISOString().replace(/[-:]/g, '').replace('T', '-').slice(0, 15)}Z.sql.gz.age`
+
+/**
+ * Writes one file: of one instant, whatever is written meanwhile. It has its name only once it is whole and on the disk.
+ * @param database host, port, user, password, database
+ * @param to the folder; made where it is not there
+ * @param about told again when it is restored: the last migration, the database's version
+ * @param effort of the passphrase's key, as a power of two (age's own is 18)
+ * @returns its path and the digest of what stands in it
+ * @throws where the dump or the disk fails; nothing is left of it then
+ */
+export async function writeBackup({ database, to, passphrase, about = {}, at = new Date(), effort = 18 }) {
+  mkdirSync(to, { recursive: true, mode: 0o700 })
+  for (const name of readdirSync(to)) if (name.endsWith(UNFINISHED)) rmSync(join(to, name), { force: true })
+  const file = join(to, nameOf(at))
+  const part = `${file}${UNFINISHED}`
+  const seen = {}
+  async function* text() {
+    yield `${HEAD}${JSON.stringify({ format: 1, madeAt: at.toISOString(), ...about })}\n`
+    yield* dump(database, seen)
+    yield `${END}${seen.sha256}\n`
+  }
+  async function* sealed(source) {
+    const encrypter = new Encrypter()
+    encrypter.setPassphrase(passphrase)
+    encrypter.setScryptWorkFactor(effort)
+    yield* await encrypter.encrypt(Readable.toWeb(Readable.from(source)))
+  }
+  try {
+    await pipeline(text, createGzip(), sealed, createWriteStream(part, { mode: 0o600, flags: 'wx' }))
+    onTheDisk(part)
+    renameSync(part, file)
+    onTheDisk(to)
+  } catch (error) {
+    rmSync(part, { force: true })
+    throw error
+  }
+  return { file, sha256: seen.sha256, bytes: statSync(file).size }
+}
+
+function onTheDisk(path) {
+  const handle = openSync(path, 'r')
+  fsyncSync(handle)
+  closeSync(handle)
+}
+
+/**
+ * All tables as statements, in one order: what is equal has an equal digest.
+ * @param seen is told the digest at the end
+ */
+async function* dump(database, seen = {}) {
+  const child = client('mariadb-dump', database, [
+    '--single-transaction',
+    '--quick',
+    '--hex-blob',
+    '--order-by-primary',
+    '--skip-comments',
+    '--skip-add-locks',
+  ])
+  child.stdin.end()
+  const hash = createHash('sha256')
+  try {
+    for await (const chunk of child.stdout) {
+      hash.update(chunk)
+      yield chunk
+    }
+    await child.ended
+  } finally {
+    child.kill()
+  }
+  seen.sha256 = hash.digest('hex')
+}
+
+/** A client of MariaDB's: its password stands in no list of processes. */
+function client(program, { host = '127.0.0.1', port, user, password, database }, more) {
+  const child = spawn(
+    program,
+    [
+      '--no-defaults',
+      `--host=${host}`,
+      `--port=${port}`,
+      '--protocol=tcp',
+      `--user=${user}`,
+      '--default-character-set=utf8mb4',
+      '--max-allowed-packet=256M',
+      ...more,
+      database,
+    ],
+    { env: { ...process.env, MYSQL_PWD: password }, stdio: ['pipe', 'pipe', 'pipe'] },
+  )
+  let words = ''
+  child.stderr.on('data', (text) => (words += String(text)))
+  child.ended = new Promise((resolve, reject) => {
+    child.once('error', reject)
+    child.once('close', (code) =>
+      code === 0
+        ? resolve()
+        : reject(new Error(`${program} ended with ${code}: ${words.slice(0, 500).trim()}`)),
+    )
+  })
+  child.ended.catch(() => undefined)
+  return child
+}
+
+/**
+ * What stands in a backup, as statements.
+ * @param seen is told its head, and at the end the digest
+ * @throws where the passphrase is another one, or the file is none, or is not whole
+ */
+async function* opened(file, passphrase, seen) {
+  async function* bytes() {
+    const decrypter = new Decrypter()
+    decrypter.addPassphrase(passphrase)
+    const plain = await decrypter.decrypt(Readable.toWeb(createReadStream(file))).catch((error) => {
+      throw new Error(
+        error.message.startsWith('no identity')
+          ? 'the passphrase is another one'
+          : 'it is no backup of Benevox',
+      )
+    })
+    yield* plain
+  }
+  const hash = createHash('sha256')
+  let held = Buffer.alloc(0)
+  const plain = Readable.from(bytes()).compose(createGunzip())
+  for await (const chunk of plain) {
+    held = Buffer.concat([held, chunk])
+    if (!seen.head) {
+      const line = held.indexOf('\n')
+      if (line < 0) continue
+      const head = held.subarray(0, line).toString()
+      if (!head.startsWith(HEAD)) throw new Error('it is no backup of Benevox')
+      seen.head = JSON.parse(head.slice(HEAD.length))
+      held = held.subarray(line + 1)
+    }
+    if (held.length <= END_BYTES) continue
+    const now = held.subarray(0, -END_BYTES)
+    held = held.subarray(-END_BYTES)
+    hash.update(now)
+    yield now
+  }
+  seen.sha256 = hash.digest('hex')
+  if (held.toString() !== `${END}${seen.sha256}\n`) throw new Error('it is not whole')
+}
+
+/** The head of a backup: a few bytes are read. @throws as `opened` */
+export async function headOf(file, passphrase) {
+  const seen = {}
+  for await (const _ of opened(file, passphrase, seen)) break
+  return seen.head
+}
+
+/**
+ * Puts a backup into an empty database, and looks whether all of it is there: a dump of what was restored is compared with what
+ * was written, byte for byte.
+ * @returns its head, and whether it was compared: another version of the database may say the same in other words
+ * @throws where it is not whole, or where what was restored is something else
+ */
+export async function restoreInto(database, file, passphrase, version) {
+  const seen = {}
+  const child = client('mariadb', database, ['--binary-mode', '--skip-reconnect'])
+  child.stdout.resume()
+  try {
+    await pipeline(opened(file, passphrase, seen), child.stdin)
+    await child.ended
+  } catch (error) {
+    child.kill()
+    // What the database said of it says more than a pipe that broke.
+    throw error.code === 'EPIPE' ? await child.ended.then(() => error).catch((its) => its) : error
+  }
+  const isComparable = version === undefined || seen.head.version === version
+  if (isComparable) {
+    const again = {}
+    for await (const _ of dump(database, again));
+    if (again.sha256 !== seen.sha256) throw new Error('what was restored is not what stands in it')
+  }
+  return { ...seen.head, isCompared: isComparable }
+}
+
+/**
+ * Restores a backup into a mariadbd of its own, which is thrown away afterwards.
+ * @param beside the folder in which that one stands for a while
+ */
+export async function tryOut(file, passphrase, beside) {
+  const folder = join(beside, 'trying-a-backup')
+  const scratch = await startMariadb({ folder, fresh: true })
+  endWithThis(scratch)
+  try {
+    return await restoreInto(scratch, file, passphrase)
+  } finally {
+    await scratch.stop()
+    rmSync(folder, { recursive: true, force: true })
+  }
+}
+
+const DAY_MS = 86_400_000
+const ALL_DAYS = 2
+const DAILY_DAYS = 7
+const WEEKLY_WEEKS = 5
+/** Monday the fifth of January 1970: weeks are counted from a Monday. */
+const MONDAY_MS = 4 * DAY_MS
+
+/**
+ * Which backups are kept: the newest, all of the last two days, the last of each of the last seven days, the last of each of the last five weeks.
+ * What was forgotten is in none of them five weeks later.
+ * @param moments in any order
+ */
+export function keptOf(moments, now) {
+  const day = (at) => Math.floor(at.getTime() / DAY_MS)
+  const week = (at) => Math.floor((at.getTime() - MONDAY_MS) / (7 * DAY_MS))
+  const kept = new Set()
+  const has = new Set()
+  for (const [nth, at] of moments.toSorted((one, other) => other - one).entries()) {
+    const ofItsDay = `day ${day(at)}`
+    const ofItsWeek = `week ${week(at)}`
+    if (
+      nth === 0 ||
+      now - at < ALL_DAYS * DAY_MS ||
+      (day(now) - day(at) < DAILY_DAYS && !has.has(ofItsDay)) ||
+      (week(now) - week(at) < WEEKLY_WEEKS && !has.has(ofItsWeek))
+    )
+      kept.add(at)
+    has.add(ofItsDay).add(ofItsWeek)
+  }
+  return kept
+}
+
+/** Deletes what is not kept, and nothing that is no backup. @returns how many went */
+export function deleteOld(to, now = new Date()) {
+  const all = readdirSync(to).flatMap((name) => {
+    const at = momentOf(name)
+    return at ? [{ name, at }] : []
+  })
+  const kept = keptOf(
+    all.map(({ at }) => at),
+    now,
+  )
+  const old = all.filter(({ at }) => !kept.has(at))
+  for (const { name } of old) rmSync(join(to, name), { force: true })
+  return old.length
+}

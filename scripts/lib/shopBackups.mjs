@@ -1,0 +1,207 @@
+// Where a shop's backups go, when the next is due, how the last went: told in two files of its folder, one of them secret.
+import { spawn } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statfsSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
+import { setPriority } from 'node:os'
+import { join } from 'node:path'
+import { databaseElsewhere, databaseFolder, hasOwnDatabase } from './folder.mjs'
+import { endWithThis, runningOn, startMariadb } from './mariadb.mjs'
+import { programOf } from './programs.mjs'
+import { root, say } from './setup.mjs'
+
+const settingsFile = (folder) => join(folder, 'backup-settings.json')
+/** For whoever looks whether there are backups, the server too: nothing secret. */
+export const stateFile = (folder) => join(folder, 'backup-state.json')
+/** Lies in the folder of the backups: where it is missing, the disk is not there and its place on another one is. */
+const MARK = 'benevox-backups'
+const LEAST_PASSPHRASE = 14
+
+const read = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined)
+
+/** @returns where to, and the passphrase; undefined where nobody has said so yet */
+export const settingsOf = (folder) => read(settingsFile(folder))
+export const stateOf = (folder) => read(stateFile(folder)) ?? {}
+
+/** @throws where the passphrase is too short or the folder cannot be written to */
+export function setUp(folder, { to, passphrase }) {
+  if (passphrase.length < LEAST_PASSPHRASE)
+    throw new Error(`the passphrase has ${passphrase.length} signs; ${LEAST_PASSPHRASE} at the least`)
+  mkdirSync(to, { recursive: true, mode: 0o700 })
+  writeFileSync(join(to, MARK), 'Backups of a shop are kept here.\n')
+  writeFileSync(settingsFile(folder), JSON.stringify({ to, passphrase }), { mode: 0o600 })
+}
+
+/**
+ * One backup from beginning to end: written, tried out, noted, the old ones deleted.
+ * @param options of `writeBackup`, for tests
+ * @returns the file, its bytes, the seconds it took
+ * @throws with a sentence for whoever keeps the machine; it is noted, too
+ */
+export async function backUp(folder, options = {}) {
+  const { deleteOld, tryOut, writeBackup } = await import('./backup.mjs')
+  const settings = settingsOf(folder)
+  const from = Date.now()
+  try {
+    if (!settings) throw new Error('nobody has said where backups go: npm run backup -- --to FOLDER')
+    const { to, passphrase } = settings
+    if (!existsSync(join(to, MARK)))
+      throw new Error(`${to} is not the folder that was chosen for backups. Is its disk mounted?`)
+    const made = await once(folder, async () => {
+      const { database, stop } = await databaseOf(folder)
+      try {
+        const { aboutOf } = await programOf('upkeep')
+        const { migrations, version, bytes } = await aboutOf(database)
+        // What is tried out stands on the disk a second time.
+        for (const [place, needed] of [
+          [folder, bytes * 1.5],
+          [to, bytes / 2],
+        ])
+          if (freeBytes(place) < needed)
+            throw new Error(
+              `${place} has ${megabytes(freeBytes(place))} MB left; a backup needs ${megabytes(needed)} MB`,
+            )
+        const made = await writeBackup({
+          database,
+          to,
+          passphrase,
+          about: { migrations, version },
+          ...options,
+        })
+        await tryOut(made.file, passphrase, folder).catch((error) => {
+          rmSync(made.file, { force: true })
+          throw new Error(`the backup could not be restored, and is deleted: ${error.message}`)
+        })
+        return made
+      } finally {
+        await stop()
+      }
+    })
+    deleteOld(to)
+    const done = {
+      at: new Date().toISOString(),
+      file: made.file,
+      bytes: made.bytes,
+      seconds: secondsSince(from),
+    }
+    note(folder, { last: done, failed: null })
+    return done
+  } catch (error) {
+    note(folder, { failed: { at: new Date().toISOString(), why: error.message } })
+    throw error
+  }
+}
+
+const secondsSince = (from) => Math.round((Date.now() - from) / 1000)
+const megabytes = (bytes) => Math.ceil(bytes / 1e6)
+export const freeBytes = (place) => {
+  const { bavail, bsize } = statfsSync(place)
+  return bavail * bsize
+}
+export const isSameDisk = (one, other) => statSync(one).dev === statSync(other).dev
+
+function note(folder, more) {
+  writeFileSync(stateFile(folder), JSON.stringify({ ...stateOf(folder), ...more }))
+}
+
+/** Two backups at one time would delete each other's halves. */
+async function once(folder, work) {
+  const lock = join(folder, 'backup.lock')
+  const held = existsSync(lock) ? readFileSync(lock, 'utf8') : undefined
+  if (held && existsSync(`/proc/${held}`)) throw new Error(`another backup is being made (process ${held})`)
+  rmSync(lock, { force: true })
+  writeFileSync(lock, String(process.pid), { flag: 'wx' })
+  try {
+    return await work()
+  } finally {
+    rmSync(lock, { force: true })
+  }
+}
+
+/** The shop's database: the one that runs, or one that is started for as long as it is needed. */
+export async function databaseOf(folder) {
+  const stop = () => Promise.resolve()
+  if (!hasOwnDatabase) return { database: databaseElsewhere(folder), stop }
+  const running = runningOn(databaseFolder(folder))
+  if (running) return { database: running, stop }
+  if (!existsSync(join(databaseFolder(folder), 'credentials.json')))
+    throw new Error(`there is no shop in ${folder}`)
+  const started = await startMariadb({ folder: databaseFolder(folder) })
+  endWithThis(started)
+  return { database: started, stop: started.stop }
+}
+
+/** Where what was before an update is kept where nobody has said where backups go. */
+const BEFORE_UPDATES = 'before-updates'
+const BEFORE_UPDATES_MS = 35 * 86_400_000
+
+/**
+ * Before the tables of a shop are changed by a newer program: a backup as each day, or, where nobody has said where to, one in
+ * the shop's own folder, whose passphrase lies beside it.
+ * @returns where it is; undefined where nothing is to be changed
+ * @throws where the data was kept by a newer program, or the backup fails
+ */
+export async function beforeUpdate(folder, database) {
+  const { aboutOf, compared } = await programOf('upkeep')
+  const { migrations, version } = await aboutOf(database)
+  const { pending, unknown } = compared(migrations)
+  if (unknown.length > 0) throw new Error('this data was kept by a newer Benevox than this one.')
+  const own = join(folder, BEFORE_UPDATES)
+  const { momentOf, writeBackup } = await import('./backup.mjs')
+  // What was forgotten since is in it.
+  for (const name of existsSync(own) ? readdirSync(own) : [])
+    if (Date.now() - (momentOf(name)?.getTime() ?? Infinity) > BEFORE_UPDATES_MS) rmSync(join(own, name))
+  if (migrations.length === 0 || pending.length === 0) return undefined
+  say('the tables are to be changed by this version; a backup first …')
+  if (settingsOf(folder)) return (await backUp(folder)).file
+  const secret = join(own, 'passphrase')
+  mkdirSync(own, { recursive: true, mode: 0o700 })
+  if (!existsSync(secret)) writeFileSync(secret, randomBytes(24).toString('base64url'), { mode: 0o600 })
+  const passphrase = readFileSync(secret, 'utf8')
+  return (await writeBackup({ database, to: own, passphrase, about: { migrations, version } })).file
+}
+
+/** Each day from three o'clock on; a machine that was off then, when it is on. */
+const AT_HOUR = 3
+const LOOK_EACH_MS = 3_600_000
+const FIRST_LOOK_MS = 300_000
+
+/** @param last when the last good one was made; undefined where there is none */
+export function isDue(last, now) {
+  const from = new Date(now)
+  from.setHours(AT_HOUR, 0, 0, 0)
+  if (from > now) from.setDate(from.getDate() - 1)
+  return last === undefined || last < from
+}
+
+/** Makes backups as long as the shop runs, each in a process of its own that lets others go first. */
+export function keepBackups(folder) {
+  let child
+  const look = () => {
+    const { last } = stateOf(folder)
+    if (child || !settingsOf(folder) || !isDue(last && new Date(last.at), new Date())) return
+    child = spawn(process.execPath, [join(root, 'scripts', 'backup.mjs')], { stdio: 'inherit' })
+    setPriority(child.pid, 10)
+    child.once('exit', (code) => {
+      child = undefined
+      if (code !== 0) say('the backup failed; the reason stands above. It is tried again in an hour.')
+    })
+  }
+  const timers = [setTimeout(look, FIRST_LOOK_MS), setInterval(look, LOOK_EACH_MS)]
+  return {
+    stop: async () => {
+      for (const timer of timers) clearTimeout(timer)
+      if (!child) return
+      const ended = new Promise((resolve) => child.once('exit', resolve))
+      if (child.kill('SIGTERM')) await ended
+    },
+  }
+}
