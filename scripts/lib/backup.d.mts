@@ -1,0 +1,28 @@
+import type { DatabaseAccess } from './mariadb.d.mts'
+
+export interface Head {
+  readonly format: 1
+  readonly madeAt: string
+  readonly migrations?: readonly string[]
+  readonly version?: string
+}
+type Reached = Omit<DatabaseAccess, 'sessionSecret'>
+export function momentOf(name: string): Date | undefined
+export function writeBackup(options: {
+  database: Reached
+  to: string
+  passphrase: string
+  about?: { readonly migrations?: readonly string[]; readonly version?: string }
+  at?: Date
+  effort?: number
+}): Promise<{ file: string; sha256: string; bytes: number }>
+export function headOf(file: string, passphrase: string): Promise<Head>
+export function restoreInto(
+  database: Reached,
+  file: string,
+  passphrase: string,
+  version?: string,
+): Promise<Head & { isCompared: boolean }>
+export function tryOut(file: string, passphrase: string, beside: string): Promise<Head>
+export function keptOf(moments: readonly Date[], now: Date): Set<Date>
+export function deleteOld(to: string, now?: Date): number

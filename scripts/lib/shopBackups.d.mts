@@ -1,0 +1,17 @@
+import type { DatabaseAccess } from './mariadb.d.mts'
+
+export interface BackupState {
+  readonly last?: {
+    readonly at: string
+    readonly file: string
+    readonly bytes: number
+    readonly seconds: number
+  }
+  readonly failed?: { readonly at: string; readonly why: string } | null
+}
+export function stateOf(folder: string): BackupState
+export function beforeUpdate(
+  folder: string,
+  database: Omit<DatabaseAccess, 'sessionSecret'>,
+): Promise<string | undefined>
+export function isDue(last: Date | undefined, now: Date): boolean
