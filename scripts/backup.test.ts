@@ -252,6 +252,19 @@ describe('in the terminal', () => {
     expect(is).toEqual(was)
     for (const one of both) await one.stop()
 
+    // What the doctor says of it: nothing that must be done, until the last backup is older than a day and a half.
+    expect((await run('doctor.mjs', folder, [])).said).toMatch(
+      /ok {4}the last backup, .* restored and compared/,
+    )
+    const state = join(folder, 'backup-state.json')
+    const { last } = stateOf(folder)
+    const aged = { ...last, at: new Date(Date.now() - 40 * 3_600_000).toISOString() }
+    writeFileSync(state, JSON.stringify({ last: aged }))
+    expect(await run('doctor.mjs', folder, [])).toMatchObject({
+      code: 1,
+      said: expect.stringContaining(`BAD   the last backup is of ${aged.at}`) as string,
+    })
+
     // The disk is not there, and its place is an empty folder: nothing is written onto the machine's own.
     rmSync(disk, { recursive: true })
     const failed = await run('backup.mjs', folder, [])
@@ -267,6 +280,10 @@ describe('in the terminal', () => {
     await sql.query(`INSERT INTO migrations (timestamp, name) VALUES (1, 'OfTomorrow')`)
     await sql.end()
     await expect(beforeUpdate(folder, mariadb)).rejects.toThrow('newer Benevox')
+    expect(await run('doctor.mjs', folder, [])).toMatchObject({
+      code: 1,
+      said: expect.stringContaining('BAD   its tables were made by a newer Benevox') as string,
+    })
     await mariadb.stop()
     const disk = join(place, 'disk-of-newer')
     expect((await run('backup.mjs', folder, ['--to', disk])).code).toBe(0)

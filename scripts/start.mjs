@@ -21,7 +21,7 @@ const { rotatedLog } = await import('./lib/log.mjs')
 const start = (port) => startMariadb({ folder: databaseFolder(folder), port })
 const mariadb = hasOwnDatabase ? await start() : undefined
 await buildWeb()
-const { beforeUpdate, keepBackups, settingsOf } = await import('./lib/shopBackups.mjs')
+const { beforeUpdate, keepBackups, settingsOf, stateFile } = await import('./lib/shopBackups.mjs')
 const kept = await beforeUpdate(folder, mariadb ?? databaseElsewhere(folder)).catch(async (error) => {
   await mariadb?.stop()
   give(error.message)
@@ -38,6 +38,7 @@ const address = await keep({
         BENEVOX_PORT: String(port),
         BENEVOX_WEB: webDist,
         BENEVOX_LOG: process.env.BENEVOX_LOG ?? 'info',
+        BENEVOX_BACKUP_STATE: stateFile(folder),
         BENEVOX_CATALOGUE: join(root, 'demo', 'pack.json'),
       },
       log,

@@ -21,6 +21,7 @@ export const MAY: Readonly<Record<ApiName, Least>> = {
   beginShop: 'anybody',
   getShop: 'technician',
   changeShop: 'owner',
+  getBackups: 'owner',
   listStaff: 'owner',
   addPerson: 'owner',
   changePerson: 'owner',

@@ -11,6 +11,12 @@ const shopAnswer = z.object({
   version: z.int(),
 })
 
+/** What whoever keeps the machine has to know: told by the program that makes them, in a file beside the data. */
+export const backupState = z.object({
+  last: z.object({ at: z.iso.datetime(), bytes: z.int().min(0) }).nullish(),
+  failed: z.object({ at: z.iso.datetime(), why: z.string() }).nullish(),
+})
+
 /** What a new shop is begun with, by whoever has the code that stands in the terminal. */
 const firstRunBody = z.strictObject({
   code: z.string().trim().max(40),
@@ -36,5 +42,11 @@ export const shopRoutes = {
     says: 'What the shop says of itself from now on, by an owner, on the version that was seen',
     body: z.strictObject({ settings: shopSettings, version: z.int().min(0) }),
     answer: shopAnswer,
+  },
+  getBackups: {
+    method: 'get',
+    path: '/api/backups',
+    says: 'When the last backup was made and whether the newest try failed; null where this server has none to tell of',
+    answer: z.object({ backups: backupState.nullable() }),
   },
 } as const satisfies Record<string, Route>

@@ -18,7 +18,8 @@ export function give(up) {
   process.exit(1)
 }
 
-function onPath(program) {
+/** Whether a program is installed, by its name. */
+export function onPath(program) {
   return ['/usr/sbin', '/usr/bin', '/usr/local/bin', '/sbin', '/bin'].some((dir) =>
     existsSync(join(dir, program)),
   )
@@ -43,14 +44,17 @@ export function ensureDebian(packages) {
   if (done.status !== 0) give(`installing failed. Run this as root and start again: ${command}`)
 }
 
-/** Runs `npm ci` when node_modules is missing or older than the lock file. */
-export function ensureNodeModules() {
+/** Whether node_modules is there, and not older than the lock file. */
+export function nodeModulesAreThere() {
   const installed = join(root, 'node_modules', '.package-lock.json')
-  if (
-    existsSync(installed) &&
-    statSync(installed).mtimeMs >= statSync(join(root, 'package-lock.json')).mtimeMs
+  return (
+    existsSync(installed) && statSync(installed).mtimeMs >= statSync(join(root, 'package-lock.json')).mtimeMs
   )
-    return
+}
+
+/** Runs `npm ci` where they are not. */
+export function ensureNodeModules() {
+  if (nodeModulesAreThere()) return
   say('installing the packages of the project …')
   const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
     cwd: root,

@@ -25,6 +25,9 @@ export const stateFile = (folder) => join(folder, 'backup-state.json')
 const MARK = 'benevox-backups'
 const LEAST_PASSPHRASE = 14
 
+/** Whether a folder is the one that was chosen. */
+export const isThere = (to) => existsSync(join(to, MARK))
+
 const read = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined)
 
 /** @returns where to, and the passphrase; undefined where nobody has said so yet */
@@ -53,7 +56,7 @@ export async function backUp(folder, options = {}) {
   try {
     if (!settings) throw new Error('nobody has said where backups go: npm run backup -- --to FOLDER')
     const { to, passphrase } = settings
-    if (!existsSync(join(to, MARK)))
+    if (!isThere(to))
       throw new Error(`${to} is not the folder that was chosen for backups. Is its disk mounted?`)
     const made = await once(folder, async () => {
       const { database, stop } = await databaseOf(folder)
@@ -127,7 +130,7 @@ async function once(folder, work) {
 }
 
 /** The shop's database: the one that runs, or one that is started for as long as it is needed. */
-export async function databaseOf(folder) {
+async function databaseOf(folder) {
   const stop = () => Promise.resolve()
   if (!hasOwnDatabase) return { database: databaseElsewhere(folder), stop }
   const running = runningOn(databaseFolder(folder))

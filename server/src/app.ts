@@ -192,7 +192,7 @@ export function createApp(
       codes,
       log: security,
     }),
-    ...shopHandlers(shop, security),
+    ...shopHandlers(shop, security, config.backupState),
     ...catalogHandlers(catalog),
     ...jobHandlers(database, catalog, life, lists, prices, codes),
     ...agreementHandlers(codes, life),

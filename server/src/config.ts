@@ -13,6 +13,7 @@ const environment = z.object({
   BENEVOX_SHOP: z.string().default('Benevox'),
   BENEVOX_MAIL: z.email().optional(),
   BENEVOX_CATALOGUE: z.string().optional(),
+  BENEVOX_BACKUP_STATE: z.string().optional(),
   BENEVOX_REGISTRY: z.url().optional(),
   BENEVOX_MAILBOX: z.url().optional(),
   BENEVOX_SMTP: z.url({ protocol: /^smtp$/ }).optional(),
@@ -56,6 +57,8 @@ export interface Config {
   readonly signInHint: string | undefined
   /** The file of the catalogue that a new shop may begin with. */
   readonly catalogue: string | undefined
+  /** Where the program that makes backups says how they went; absent where none does. */
+  readonly backupState: string | undefined
   readonly log: 'silent' | 'error' | 'warn' | 'info'
 }
 
@@ -77,6 +80,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     shop: read.BENEVOX_SHOP,
     mail: read.BENEVOX_MAIL,
     catalogue: read.BENEVOX_CATALOGUE,
+    backupState: read.BENEVOX_BACKUP_STATE,
     registry: read.BENEVOX_REGISTRY,
     mailbox: read.BENEVOX_MAILBOX,
     smtp: read.BENEVOX_SMTP,

@@ -10,6 +10,10 @@ export interface About {
   readonly bytes: number
   /** How many tables there are, by whomever. */
   readonly tables: number
+  /** What its clock says. */
+  readonly now: Date
+  /** When the newest event of a job was recorded, if there is any. */
+  readonly newest: Date | undefined
 }
 
 /** How a database is reached, as the scripts say it. */
@@ -25,19 +29,25 @@ interface Reached {
 export async function aboutOf({ user, host = '127.0.0.1', ...more }: Reached): Promise<About> {
   const source = await dataSourceOf({ ...more, host, username: user }, []).initialize()
   try {
-    const [is] = await source.query<{ version: string; bytes: string | null; tables: string }[]>(
-      `SELECT VERSION() AS version, SUM(data_length + index_length) AS bytes, COUNT(*) AS tables
+    const [is] = await source.query<{ version: string; bytes: string | null; tables: string; now: Date }[]>(
+      `SELECT VERSION() AS version, NOW(3) AS now, SUM(data_length + index_length) AS bytes, COUNT(*) AS tables
          FROM information_schema.tables WHERE table_schema = DATABASE()`,
     )
     const [table] = await source.query<unknown[]>(`SHOW TABLES LIKE 'migrations'`)
     const rows = table
       ? await source.query<{ name: string }[]>('SELECT name FROM migrations ORDER BY id')
       : []
+    const [events] = await source.query<unknown[]>(`SHOW TABLES LIKE 'job_events'`)
+    const [newest] = events
+      ? await source.query<{ at: Date | null }[]>('SELECT MAX(at) AS at FROM job_events')
+      : []
     return {
       migrations: rows.map(({ name }) => name),
       version: is?.version ?? '',
       bytes: Number(is?.bytes ?? 0),
       tables: Number(is?.tables ?? 0),
+      now: is?.now ?? new Date(),
+      newest: newest?.at ?? undefined,
     }
   } finally {
     await source.destroy()

@@ -3263,4 +3263,9 @@ export interface Messages {
   'shop.saved': object
   'firstRun.secrets': object
   'problem.no-own-mail': object
+  'lockState.off-untested': object
+  'backups.last': { readonly at: string | number; readonly megabytes: number }
+  'backups.old': { readonly at: string | number }
+  'backups.none': object
+  'backups.failed': { readonly at: string | number }
 }

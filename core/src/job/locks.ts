@@ -45,6 +45,18 @@ export function shownOff(job: JobState): Readonly<Record<keyof Locks, ShownBy | 
   }
 }
 
+/** A lock as strip, lists and tag show it: off because something showed it off, or because nothing speaks for it. */
+export type LockShown = LockState | 'off-untested'
+
+/** *Clear* is only what an event shows, as on the document: what was answered is off and not tested. */
+export function locksShown(job: JobState, around: Around): Readonly<Record<keyof Locks, LockShown>> {
+  const { locks } = routeOf(job, around)
+  const shown = shownOff(job)
+  const of = (lock: keyof Locks): LockShown =>
+    locks[lock] === 'clear' && !shown[lock] ? 'off-untested' : locks[lock]
+  return { screen: of('screen'), account: of('account'), carrier: of('carrier') }
+}
+
 /** What a device shows that was locked and woken once: whatever was seen of it before. */
 const WOKEN = {
   nothing: 'woken-open',

@@ -1,12 +1,13 @@
 import type { Family } from '../catalog/index.ts'
 import { chargeRange } from '../clocks/index.ts'
 import { accountPlanOf, carrierPlanOf } from './desks.ts'
+import { locksShown, type LockShown } from './locks.ts'
 import type { Locks, Station } from '../route/index.ts'
 import { nextForgetting } from './forgetting.ts'
 import { releasedBy } from './orders.ts'
 import { type JobState } from './records.ts'
 import type { WaitsFor } from './shown.ts'
-import { factsOf, routeOf, stationOfJob, type Around, type ModelKnown } from './standing.ts'
+import { factsOf, stationOfJob, type Around, type ModelKnown } from './standing.ts'
 import { folded } from '../supply/index.ts'
 import { standingOf } from './steps.ts'
 import { fetchingOf } from './telling.ts'
@@ -24,7 +25,7 @@ export interface Waits {
 /** What lists and counts are made of. */
 export interface LockStatesAndWaits {
   readonly station: Station
-  readonly locks: Locks
+  readonly locks: Readonly<Record<keyof Locks, LockShown>>
   readonly waits: Waits | null
 }
 
@@ -46,7 +47,7 @@ export interface Listed extends LockStatesAndWaits {
 }
 
 /** Counts changes of what is computed here, so that what was stored before is made anew. */
-export const PROJECTION = 13
+export const PROJECTION = 14
 
 export function listedOf(
   job: JobState,
@@ -60,7 +61,7 @@ export function listedOf(
   const allWaits = waitsOf(job, around)
   return {
     station: stationOfJob(job, around),
-    locks: routeOf(job, around).locks,
+    locks: locksShown(job, around),
     waits: allWaits[0] ?? null,
     allWaits,
     device,

@@ -3,7 +3,7 @@ import { ACCOUNT_WAITS } from '../account/index.ts'
 import { facts } from '../route/index.ts'
 import { benchRecord, breach, deleted, jobState, type JobState } from './records.ts'
 
-export const lockState = z.enum(['locked', 'clear', 'will-appear', 'unknown', 'not-there'])
+export const lockState = z.enum(['locked', 'clear', 'will-appear', 'unknown', 'not-there', 'off-untested'])
 export const station = z.enum(['counter', 'bench', 'account-lock', 'carrier-lock', 'hand-back', 'closed'])
 
 /** A job with everything that follows from it, as a page shows it. */

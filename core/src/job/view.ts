@@ -1,6 +1,7 @@
 import type { JobState } from './records.ts'
 import type { JobView } from './shown.ts'
-import { breachesOf, factsOf, routeOf, stationOfJob, type Around } from './standing.ts'
+import { locksShown } from './locks.ts'
+import { breachesOf, factsOf, stationOfJob, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
 
 /** The one projection that job page, lists and counts are made of. */
@@ -13,6 +14,6 @@ export function viewOf(job: JobState, around: Around): JobView {
     deleted,
     breaches: [...breachesOf(job)],
     station: stationOfJob(job, around),
-    locks: routeOf(job, around).locks,
+    locks: locksShown(job, around),
   }
 }

@@ -12,13 +12,20 @@ import {
   progressOf,
   routeOf,
   standingOf,
+  statementsOf,
   type Command,
 } from '../../src/job/index.ts'
 import { answerOf, FACT_NAMES, isSaid, offeredAnswers } from '../../src/facts/index.ts'
 import { answersTo, askNext, type Facts } from '../../src/route/index.ts'
 import { sign, worldAt } from '../histories.ts'
 import { law } from '../lives.ts'
-import { reportNamesTheDevice, screenWasSeenOpen, somethingWasDeleted, wasDone } from '../oracle.ts'
+import {
+  isShownOff,
+  reportNamesTheDevice,
+  screenWasSeenOpen,
+  somethingWasDeleted,
+  wasDone,
+} from '../oracle.ts'
 
 const LATER = worldAt(300)
 const SHOP = { zone: 'Europe/Berlin', country: 'DE' }
@@ -182,6 +189,23 @@ export const LAWS_OF_SAYING = [
       else expect(screen).toBe('locked')
       if (screen === 'clear') seen('clear')
       else if (somethingWasDeleted(so)) seen('wiped, not yet seen')
+    },
+  }),
+  law({
+    says: 'strip and lists call a lock off where an event showed it so; where only somebody said so it is not tested',
+    often: { 'shown off': 1 / 3, 'not tested': 1 / 3 },
+    step({ job, world, so }, seen) {
+      const { locks } = listedOf(job, { ...world, family: undefined, model: world.model })
+      for (const lock of ['screen', 'account', 'carrier'] as const) {
+        if (locks[lock] === 'clear') {
+          expect(isShownOff(lock, so)).toBe(true)
+          expect(statementsOf(job, world)[lock]).toEqual(['confirmed-off'])
+          seen('shown off')
+        } else if (locks[lock] === 'off-untested') {
+          expect(statementsOf(job, world)[lock]).not.toContain('confirmed-off')
+          seen('not tested')
+        }
+      }
     },
   }),
   law({

@@ -1,10 +1,9 @@
-import type { ConditionMark } from '@benevox/core/job'
 import type { DeviceKind } from '@benevox/core/catalog'
 import { conditionDrawing } from '@benevox/core/drawing'
-import type { Locks, LockState } from '@benevox/core/route'
+import type { ConditionMark, JobView, LockShown } from '@benevox/core/job'
 
-/** The three bolts of a job as a drawing for paper, in black: thrown, drawn back, to be thrown, unknown, not there. */
-export function boltsSvg(locks: Locks): string {
+/** The three bolts of a job as a drawing for paper, in black: thrown, drawn back, drawn back by what was said, to be thrown, unknown, not there. */
+export function boltsSvg(locks: JobView['locks']): string {
   const bolts = [locks.screen, locks.account, locks.carrier]
     .map((state, n) => `<g transform="translate(${n * 66} 0)">${BOLT[state]}</g>`)
     .join('')
@@ -12,9 +11,10 @@ export function boltsSvg(locks: Locks): string {
 }
 
 const STAPLES = '<path d="M12 4v18M28 4v18M46 4h9v18h-9" fill="none" stroke="#000" stroke-width="2.4"/>'
-const BOLT: Readonly<Record<LockState, string>> = {
+const BOLT: Readonly<Record<LockShown, string>> = {
   locked: `${STAPLES}<rect x="5" y="9.5" width="48" height="7" fill="#000"/>`,
   clear: `${STAPLES}<rect x="2" y="9.5" width="32" height="7" fill="#000"/>`,
+  'off-untested': `${STAPLES}<rect x="2" y="9.5" width="32" height="7" fill="#fff" stroke="#000" stroke-width="1.4" stroke-dasharray="3 2.4"/>`,
   'will-appear': `${STAPLES}<rect x="2" y="9.5" width="32" height="7" fill="#fff" stroke="#000" stroke-width="1.6"/><path d="M36 13h13M45 9l4.5 4-4.5 4" fill="none" stroke="#000" stroke-width="2"/>`,
   unknown: `${STAPLES}<rect x="4" y="9.5" width="34" height="7" fill="none" stroke="#000" stroke-width="1.4" stroke-dasharray="3 2.4"/>`,
   'not-there': '<path d="M5 13h48" stroke="#000" stroke-width="1.4"/>',

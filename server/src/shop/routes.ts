@@ -1,8 +1,11 @@
+import { readFile } from 'node:fs/promises'
+import { backupState, type Answer } from '@benevox/contract'
 import type { Handlers } from '../http/mount.ts'
 import type { SecurityLog } from './securityLog.ts'
 import type { Shop } from './service.ts'
 
-export const shopHandlers = (shop: Shop, log: SecurityLog): Handlers => ({
+export const shopHandlers = (shop: Shop, log: SecurityLog, stateFile: string | undefined): Handlers => ({
+  getBackups: () => backupsIn(stateFile),
   getShop: () => shop.settings(),
   async changeShop({ body, staffId, request }) {
     const changed = await shop.change(body.settings, body.version, staffId)
@@ -10,3 +13,13 @@ export const shopHandlers = (shop: Shop, log: SecurityLog): Handlers => ({
     return changed
   },
 })
+
+async function backupsIn(file: string | undefined): Promise<Answer<'getBackups'>> {
+  if (!file) return { backups: null }
+  const text = await readFile(file, 'utf8').catch((error: NodeJS.ErrnoException) => {
+    // Nobody has made one yet.
+    if (error.code === 'ENOENT') return '{}'
+    throw error
+  })
+  return { backups: backupState.parse(JSON.parse(text)) }
+}

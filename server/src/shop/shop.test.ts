@@ -1,3 +1,6 @@
+import { rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import type { Answer, Job, Session } from '@benevox/contract'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Shop } from './service.ts'
@@ -110,6 +113,24 @@ describe('a new shop', () => {
     ).toBe(name)
     expect((await owner.see<Job>(`/api/jobs/${job.id}`)).openedBy).toBe(name)
   })
+})
+
+it('whoever owns the shop reads how its backups went, as the machine wrote it down; nobody else does', async () => {
+  const file = join(tmpdir(), `benevox-backup-state-${process.pid}.json`)
+  rmSync(file, { force: true })
+  const shop = await openShop('test-backup-state', { BENEVOX_BACKUP_STATE: file })
+  try {
+    const imke = await Person.signedIn(shop.address, 2)
+    const told = async () => (await imke.see<Answer<'getBackups'>>('/api/backups')).backups
+    expect(await told()).toEqual({})
+    const last = { at: '2026-12-01T03:00:07.000Z', bytes: 12_000_000 }
+    writeFileSync(file, JSON.stringify({ last: { ...last, file: '/mnt/disk/x', seconds: 7 }, failed: null }))
+    expect(await told()).toEqual({ last, failed: null })
+    expect((await (await Person.signedIn(shop.address)).ask('GET', '/api/backups')).status).toBe(403)
+  } finally {
+    await shop.close()
+    rmSync(file, { force: true })
+  }
 })
 
 describe('what the shop says of itself', () => {

@@ -32,6 +32,7 @@ import {
   fetchingOf,
   mayBeTold,
   shownOff,
+  locksShown,
   statementsOf,
   foundAtBench,
   surroundingsIn,
@@ -368,6 +369,7 @@ export function createJobSession(id: number, shared: Shared) {
       Boolean(shown.value && around.value && mayShowWipeKeys(shown.value, around.value)),
     ),
     /** What may be said of each lock at the hand-back, by which event; what it costs, and what is left to pay. */
+    locks: computed(() => shown.value && around.value && locksShown(shown.value, around.value)),
     statements: computed(() => shown.value && around.value && statementsOf(shown.value, around.value)),
     /** Whether the customer knows that it is ready, and what may be told them now. */
     fetching: computed(() => shown.value && around.value && fetchingOf(shown.value, around.value)),

@@ -14,7 +14,7 @@ const fault = useLoadedJob()
 
 <template>
   <p v-if="fault" role="alert" class="m-6 text-lg font-bold">{{ fault }}</p>
-  <template v-if="job.saved?.id === id && job.route && job.progress">
+  <template v-if="job.saved?.id === id && job.route && job.locks && job.progress">
     <!-- Why something was not done is seen wherever one stands on the page. -->
     <div class="sticky top-0 z-10">
       <JobStrip
@@ -31,7 +31,7 @@ const fault = useLoadedJob()
               ? say('document.forgotten')
               : ''
         "
-        :locks="job.route.locks"
+        :locks="job.locks"
       />
       <p
         v-if="job.refusal"

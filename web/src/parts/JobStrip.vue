@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { Locks } from '@benevox/core/route'
+import type { JobView } from '@benevox/core/job'
 import LockBolts from './LockBolts.vue'
 import { say } from '../words/index.ts'
 
-defineProps<{ ticket: string; device: string; customer: string; locks: Locks }>()
+defineProps<{ ticket: string; device: string; customer: string; locks: JobView['locks'] }>()
 </script>
 
 <template>

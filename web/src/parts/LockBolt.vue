@@ -1,16 +1,17 @@
 <script setup lang="ts">
-import { type LockState, type Locks } from '@benevox/core/route'
+import type { LockShown } from '@benevox/core/job'
+import type { Locks } from '@benevox/core/route'
 import { computed } from 'vue'
 import { say } from '../words/index.ts'
 
-const props = defineProps<{ lock: keyof Locks; state: LockState; large?: boolean }>()
+const props = defineProps<{ lock: keyof Locks; state: LockShown; large?: boolean }>()
 const says = computed(() =>
   say('history.line', { what: say(`lock.${props.lock}`), more: say(`lockState.${props.state}`) }),
 )
 </script>
 
 <template>
-  <!-- A bolt between two staples and a keeper: thrown, drawn back, to be thrown, unknown, not there. -->
+  <!-- A bolt between two staples and a keeper: thrown, drawn back, drawn back by what was said, to be thrown, unknown, not there. -->
   <span class="inline-flex flex-col items-center" :title="says">
     <svg :width="large ? 92 : 60" :height="large ? 40 : 26" viewBox="0 0 60 26" role="img" :aria-label="says">
       <g fill="none" stroke="currentColor" stroke-width="2.4" :opacity="state === 'not-there' ? 0.35 : 1">
@@ -20,6 +21,19 @@ const says = computed(() =>
       <rect v-if="state === 'locked'" x="5" y="9.5" width="48" height="7" class="fill-brass" />
       <template v-else-if="state === 'clear'">
         <rect x="2" y="9.5" width="32" height="7" class="fill-clear" />
+        <path d="M38 13h6" stroke="currentColor" stroke-width="1.2" stroke-dasharray="1.5 2" />
+      </template>
+      <template v-else-if="state === 'off-untested'">
+        <rect
+          x="2"
+          y="9.5"
+          width="32"
+          height="7"
+          class="fill-paper"
+          stroke="currentColor"
+          stroke-width="1.4"
+          stroke-dasharray="3 2.4"
+        />
         <path d="M38 13h6" stroke="currentColor" stroke-width="1.2" stroke-dasharray="1.5 2" />
       </template>
       <template v-else-if="state === 'will-appear'">

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { Locks } from '@benevox/core/route'
+import type { JobView } from '@benevox/core/job'
 import LockBolt from './LockBolt.vue'
 
-defineProps<{ locks: Locks; large?: boolean }>()
+defineProps<{ locks: JobView['locks']; large?: boolean }>()
 </script>
 
 <template>

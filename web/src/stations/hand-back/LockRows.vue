@@ -26,7 +26,7 @@ const mayBeWoken = computed(
       <legend class="sr-only">{{ say(`lock.${lock}`) }}</legend>
       <p aria-hidden="true">
         <b>{{ say(`lock.${lock}`) }}</b><br />
-        <LockBolt :lock="lock" :state="route.locks[lock]" />
+        <LockBolt :lock="lock" :state="job.locks?.[lock] ?? route.locks[lock]" />
       </p>
       <div>
         <div class="flex flex-wrap gap-2">

@@ -3,6 +3,7 @@ import type { ShopSettings } from '@benevox/core/shop'
 import { onMounted, reactive, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
+import BackupState from './BackupState.vue'
 import { say } from '../../words/index.ts'
 
 /** What the shop says of itself: read by everybody, changed by its owner. */
@@ -69,6 +70,7 @@ async function keep(): Promise<void> {
         }}<input v-model="typed.publicAddress" class="field" maxlength="300" :readonly="!sessions.isOwner"
       /></label>
     </div>
+    <BackupState v-if="sessions.isOwner" class="mt-3" />
     <p v-if="fault" role="alert" class="mt-2 font-bold text-stop">{{ fault }}</p>
     <p v-if="sessions.isOwner" class="mt-2 flex items-center justify-end gap-4">
       <span v-if="isSaved" role="status" class="font-bold text-clear">{{ say('shop.saved') }}</span>

@@ -1,0 +1,137 @@
+// npm run doctor: looks at all that a shop needs to run, and changes nothing. Ends with 1 where something has to be done.
+import { existsSync, readFileSync, statSync } from 'node:fs'
+import { join } from 'node:path'
+import { performance } from 'node:perf_hooks'
+import { spawnSync } from 'node:child_process'
+import { databaseElsewhere, databaseFolder, dataFolderOfShop, hasOwnDatabase } from './lib/folder.mjs'
+import { runningAlready } from './lib/keeper.mjs'
+import { othersCanReach, runningOn } from './lib/mariadb.mjs'
+import { nodeModulesAreThere, onPath, root } from './lib/setup.mjs'
+
+const folder = dataFolderOfShop()
+const GB = 1e9
+const LEAST_FREE = 2 * GB
+/** A day, and half of one for a machine that is off at night. */
+const LONGEST_WITHOUT_BACKUP_MS = 36 * 3_600_000
+const AHEAD_MS = 60_000
+
+const good = (text) => ({ mark: 'ok  ', text })
+const look = (text) => ({ mark: 'look', text })
+const bad = (text) => ({ mark: 'BAD ', text })
+const gigabytes = (bytes) => `${(bytes / GB).toFixed(1)} GB`
+
+function programs() {
+  const [major, minor] = process.versions.node.split('.').map(Number)
+  const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8'))
+  const missing = (
+    hasOwnDatabase ? ['mariadbd', 'mariadb-dump', 'mariadb'] : ['mariadb-dump', 'mariadb']
+  ).filter((name) => !onPath(name))
+  return [
+    good(`Benevox ${version}`),
+    major > 20 || (major === 20 && minor >= 19)
+      ? good(`Node ${process.versions.node}`)
+      : bad(`Node ${process.versions.node}: 20.19 is the least`),
+    nodeModulesAreThere() ? good('its packages are installed') : look('npm start will install its packages'),
+    missing.length === 0
+      ? good('MariaDB is installed')
+      : look(`npm start will install ${missing.join(', ')}`),
+  ]
+}
+
+async function place() {
+  if (!existsSync(folder)) return [bad(`there is no shop in ${folder}: npm start makes one`)]
+  const { freeBytes } = await import('./lib/shopBackups.mjs')
+  const free = freeBytes(folder)
+  return [
+    good(`the shop's folder is ${folder}`),
+    ...(hasOwnDatabase && process.getuid?.() === 0 && !othersCanReach(folder)
+      ? [bad('the database runs as the user mysql, who cannot reach it')]
+      : []),
+    free >= LEAST_FREE
+      ? good(`${gigabytes(free)} are free`)
+      : bad(`only ${gigabytes(free)} are free; ${gigabytes(LEAST_FREE)} at the least`),
+  ]
+}
+
+async function server() {
+  const running = runningAlready(join(folder, 'running.json'))
+  if (!running) return [look('it does not run: npm start')]
+  const from = performance.now()
+  const answered = await fetch(`${running.address}api/health`, { signal: AbortSignal.timeout(10_000) }).catch(
+    () => undefined,
+  )
+  return [
+    answered?.ok
+      ? good(`it runs at ${running.address} and answers in ${Math.ceil(performance.now() - from)} ms`)
+      : bad(`it runs (process ${running.pid}), and does not answer at ${running.address}`),
+  ]
+}
+
+async function database() {
+  const reached = hasOwnDatabase ? runningOn(databaseFolder(folder)) : databaseElsewhere(folder)
+  if (!reached) return [look('the database does not run; it is looked at while the shop runs')]
+  const { programOf } = await import('./lib/programs.mjs')
+  const { aboutOf, compared } = await programOf('upkeep')
+  const about = await aboutOf(reached).catch((error) => error)
+  if (about instanceof Error) return [bad(`the database does not answer: ${about.message}`)]
+  const { pending, unknown } = compared(about.migrations)
+  const ahead = about.newest ? about.newest - Date.now() : 0
+  return [
+    good(`MariaDB ${about.version}, ${gigabytes(about.bytes)}`),
+    unknown.length > 0
+      ? bad('its tables were made by a newer Benevox than this one')
+      : pending.length > 0
+        ? look(`the next start changes its tables (${pending.length}); a backup is made first`)
+        : good('its tables are of this version'),
+    Math.abs(about.now - Date.now()) > AHEAD_MS
+      ? bad('the clock of the database is another one than this machine’s')
+      : ahead > AHEAD_MS
+        ? bad(`the clock: something is on record that happens at ${about.newest.toISOString()} only`)
+        : good('no record is ahead of the clock'),
+  ]
+}
+
+function clock() {
+  const { status, stdout } = spawnSync('timedatectl', ['show', '-p', 'NTPSynchronized', '--value'], {
+    encoding: 'utf8',
+  })
+  if (status !== 0)
+    return [look(`the clock says ${new Date().toISOString()}; nobody here knows whether it is right`)]
+  return [
+    stdout.trim() === 'yes'
+      ? good('the clock is set by the network')
+      : look(`the clock says ${new Date().toISOString()}, and is not set by the network`),
+  ]
+}
+
+async function backups() {
+  const { isSameDisk, isThere, settingsOf, stateOf } = await import('./lib/shopBackups.mjs')
+  const settings = settingsOf(folder)
+  if (!settings) return [bad('no backups are made: npm run backup -- --to FOLDER')]
+  const { last, failed } = stateOf(folder)
+  const made = last && Date.now() - new Date(last.at).getTime()
+  return [
+    isThere(settings.to)
+      ? good(`backups go to ${settings.to}`)
+      : bad(`${settings.to} is not the folder that was chosen for backups. Is its disk mounted?`),
+    ...(isThere(settings.to) && isSameDisk(folder, settings.to)
+      ? [look('backups lie on the same disk as the shop, and are lost with it')]
+      : []),
+    made === undefined
+      ? bad('no backup was made yet')
+      : made > LONGEST_WITHOUT_BACKUP_MS
+        ? bad(`the last backup is of ${last.at}`)
+        : existsSync(last.file) && statSync(last.file).size === last.bytes
+          ? good(`the last backup, of ${last.at}, was restored and compared`)
+          : bad(`the last backup, ${last.file}, is not there any more`),
+    ...(failed ? [bad(`the newest try failed at ${failed.at}: ${failed.why}`)] : []),
+  ]
+}
+
+let isBad = false
+for (const check of [programs, place, server, database, clock, backups])
+  for (const { mark, text } of await check()) {
+    isBad ||= mark === bad('').mark
+    console.log(`${mark}  ${text}`)
+  }
+process.exit(isBad ? 1 : 0)
