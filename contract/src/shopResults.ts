@@ -36,7 +36,7 @@ const shopResults = z.object({
   charges: z.array(measured.extend({ familyId: z.string(), usual })),
   /** Where the time of closed jobs went. */
   spent: z.array(measured.extend({ of: z.enum(SPENT_ON) })),
-  /** What was ordered from each supplier, in minor units, and how it ended; an order that was cancelled is none. */
+  /** What was ordered from each supplier, what it cost less what was paid back, in minor units, and how it ended; an order that was cancelled is none. */
   suppliers: z.array(
     z.object({
       supplier: z.string(),

@@ -36,6 +36,7 @@ import { Exchanges1700000000025 } from '../migrations/0025-exchanges.ts'
 import { AShopOfItsOwn1700000000026 } from '../migrations/0026-a-shop-of-its-own.ts'
 import { WhoIsHere1700000000027 } from '../migrations/0027-who-is-here.ts'
 import { Invitations1700000000028 } from '../migrations/0028-invitations.ts'
+import { WhatWasPaidBack1700000000029 } from '../migrations/0029-what-was-paid-back.ts'
 import { shopSettingsEntity } from '../shop/entity.ts'
 import { invoiceEntity } from '../hand-back/invoices.ts'
 import { priceListEntity } from '../prices/service.ts'
@@ -96,6 +97,7 @@ export const MIGRATIONS = [
   AShopOfItsOwn1700000000026,
   WhoIsHere1700000000027,
   Invitations1700000000028,
+  WhatWasPaidBack1700000000029,
 ]
 
 /** Of mysql2's pool, what is used here. */

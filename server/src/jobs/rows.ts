@@ -39,7 +39,8 @@ export async function keepRows(
     const known = before?.orders.find(({ id }) => id === order.id)
     if (known === order) continue
     const { id, version, state, answer, entriesMade } = order
-    const told = { version, state, answer, entriesMade, number: order.number ?? null }
+    const refundedMinor = order.refund?.paidMinor ?? 0
+    const told = { version, state, answer, entriesMade, refundedMinor, number: order.number ?? null }
     if (known) await manager.update(orderEntity, { id }, told)
     else {
       const { jobId, serviceId, feeMinor, currency, promise, entriesAllowed } = order

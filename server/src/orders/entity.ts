@@ -9,6 +9,7 @@ export interface OrderRow {
   serviceId: number
   version: number
   feeMinor: number
+  refundedMinor: number
   currency: string
   orderedAt: Date
   promise: Order['promise']
@@ -27,6 +28,7 @@ export const orderEntity = new EntitySchema<OrderRow>({
     serviceId: { name: 'service_id', type: 'int' },
     version: { type: 'int' },
     feeMinor: { name: 'fee_minor', type: 'int' },
+    refundedMinor: { name: 'refunded_minor', type: 'int' },
     currency: { type: 'char', length: 3 },
     orderedAt: { name: 'ordered_at', type: 'datetime', precision: 3 },
     promise: { type: 'json' },

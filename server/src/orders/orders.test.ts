@@ -1,5 +1,6 @@
 import type { Answer, Job, Order, Problem } from '@benevox/contract'
 import type { Facts } from '@benevox/core/route'
+import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { completed, openShop, Person, READY, type TestShop } from '../../test/shop.ts'
 
@@ -120,5 +121,42 @@ describe('what the shop has seen', () => {
     await change(answered.body, { kind: 'proven' })
     expect((await runa.openJob()).experience?.supplier).toEqual({ ...before, worked: before.worked + 1 })
     expect((await runa.see<Job>(`/api/jobs/${later.id}`)).experience).toEqual(later.experience)
+  })
+
+  it('over random orders: what Results say of suppliers is what the jobs themselves come to', async () => {
+    const CHANGES = [
+      { kind: 'answered', answer: 'app' },
+      { kind: 'proven' },
+      { kind: 'failed' },
+      { kind: 'refund-asked' },
+      { kind: 'refunded', minor: 700 },
+      { kind: 'refunded', minor: 1200 },
+    ] as const
+    const history = fc.array(fc.constantFrom(...CHANGES), { minLength: 2, maxLength: 9 })
+    for (const made of fc.sample(history, { numRuns: 14, seed: 20261201 })) {
+      let { body: order } = await place()
+      for (const one of made) {
+        const said = await change(order, one)
+        if (said.status === 200) order = said.body
+      }
+    }
+    const { jobs } = await runa.see<Answer<'listJobs'>>('/api/jobs?search=b1')
+    const whole = await Promise.all(jobs.map(({ id }) => runa.see<Job>(`/api/jobs/${id}`)))
+    const orders = whole.flatMap((job) => job.orders).filter(({ state }) => state !== 'cancelled')
+    const back = orders.map(({ refund }) => refund?.paidMinor ?? 0)
+    expect(new Set(back).size).toBe(3)
+    const { suppliers } = await runa.see<Answer<'getShopResults'>>('/api/results/shop?months=3')
+    const sum = (all: readonly number[]) => all.reduce((one, other) => one + other, 0)
+    expect({
+      orders: sum(suppliers.map((one) => one.orders)),
+      feesMinor: sum(suppliers.map((one) => one.feesMinor)),
+      worked: sum(suppliers.map((one) => one.worked)),
+      failed: sum(suppliers.map((one) => one.failed)),
+    }).toEqual({
+      orders: orders.length,
+      feesMinor: sum(orders.map(({ feeMinor }) => feeMinor)) - sum(back),
+      worked: orders.filter(({ state }) => state === 'released').length,
+      failed: orders.filter(({ state }) => state === 'failed' || state === 'blocked').length,
+    })
   })
 })

@@ -203,17 +203,18 @@ describe('what the shop’s jobs have shown', () => {
     const ordered = Array.from({ length: 80 }, () => ({
       ...oneOf(services[0] ?? { id: 1, name: '' }, ...services, { id: 99_999, name: '' }),
       at: someInstant(),
-      feeMinor: Math.floor(random() * 4000),
+      feeMinor: 2000 + Math.floor(random() * 2000),
+      back: Math.floor(random() * 2000),
       state: oneOf('released', 'failed', 'blocked', 'waiting', 'cancelled'),
     }))
     const [{ job }] = (await database.query<{ job: number }[]>('SELECT MIN(id) AS job FROM jobs')) as [
       { job: number },
     ]
-    for (const { id, at, feeMinor, state } of ordered)
+    for (const { id, at, feeMinor, back, state } of ordered)
       await database.query(
-        `INSERT INTO orders (id, job_id, service_id, version, fee_minor, currency, ordered_at, promise, state, entries_made, entries_allowed)
-         VALUES (?, ?, ?, 1, ?, 'EUR', ?, '{}', ?, 0, 3)`,
-        [crypto.randomUUID(), job, id, feeMinor, at, state],
+        `INSERT INTO orders (id, job_id, service_id, version, fee_minor, refunded_minor, currency, ordered_at, promise, state, entries_made, entries_allowed)
+         VALUES (?, ?, ?, 1, ?, ?, 'EUR', ?, '{}', ?, 0, 3)`,
+        [crypto.randomUUID(), job, id, feeMinor, back, at, state],
       )
     const family = 'forced-off-data-gate'
     const jobs = await database.query<{ id: number }[]>('SELECT id FROM jobs')
@@ -241,7 +242,7 @@ describe('what the shop’s jobs have shown', () => {
         {
           currency: 'EUR',
           orders: its.length,
-          feesMinor: its.reduce((sum, one) => sum + one.feeMinor, 0),
+          feesMinor: its.reduce((sum, one) => sum + one.feeMinor - one.back, 0),
           worked: its.filter(({ state }) => state === 'released').length,
           failed: its.filter(({ state }) => state === 'failed' || state === 'blocked').length,
         },

@@ -251,7 +251,7 @@ export class ShopResultsOf {
     const rows = await this.#database.manager.query<
       { serviceId: number; currency: string; orders: string; fees: string; worked: string; failed: string }[]
     >(
-      `SELECT service_id AS serviceId, currency, COUNT(*) AS orders, SUM(fee_minor) AS fees,
+      `SELECT service_id AS serviceId, currency, COUNT(*) AS orders, SUM(fee_minor - refunded_minor) AS fees,
               SUM(state = 'released') AS worked, SUM(state IN ('failed', 'blocked')) AS failed
          FROM orders WHERE ordered_at >= ? AND state <> 'cancelled' GROUP BY service_id, currency`,
       [this.#from],
