@@ -9,7 +9,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openDatabase } from '../server/src/database/dataSource.ts'
 import { configFrom } from '../server/src/config.ts'
 import { openShop, ownDatabase, Person, type TestShop } from '../server/test/shop.ts'
-import { headOf, keptOf, momentOf, restoreInto, writeBackup } from './lib/backup.mjs'
+import { headOf, keptOf, momentOf, restoreInto, tryOut, writeBackup } from './lib/backup.mjs'
 import { serverEnvironment, startMariadb, type DatabaseAccess } from './lib/mariadb.mjs'
 import { beforeUpdate, isDue, stateOf } from './lib/shopBackups.mjs'
 
@@ -299,6 +299,10 @@ describe('in the terminal', () => {
     try {
       const file = await beforeUpdate(folder, mariadb)
       if (!file) throw new Error('nothing was kept')
+      // Whoever stops the shop after that stops it as before.
+      const before = process.listeners('SIGTERM')
+      await tryOut(file, readFileSync(join(folder, 'before-updates', 'passphrase'), 'utf8'), place)
+      expect(process.listeners('SIGTERM')).toEqual(before)
       const was = await contentOf(mariadb)
       await (await openDatabase(configFrom(serverEnvironment(mariadb)))).destroy()
       expect(await contentOf(mariadb)).not.toEqual(was)

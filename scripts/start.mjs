@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { buildWeb, startServer, webDist } from './lib/application.mjs'
 import { databaseElsewhere, databaseFolder, dataFolderOfShop, hasOwnDatabase } from './lib/folder.mjs'
 import { keep, runningAlready } from './lib/keeper.mjs'
-import { othersCanReach, startMariadb } from './lib/mariadb.mjs'
+import { endWithThis, othersCanReach, startMariadb } from './lib/mariadb.mjs'
 import { ensureDebian, ensureNodeModules, give, root, say } from './lib/setup.mjs'
 
 const folder = dataFolderOfShop()
@@ -20,6 +20,7 @@ const { rotatedLog } = await import('./lib/log.mjs')
 
 const start = (port) => startMariadb({ folder: databaseFolder(folder), port })
 const mariadb = hasOwnDatabase ? await start() : undefined
+const letGo = mariadb && endWithThis(mariadb)
 await buildWeb()
 const { beforeUpdate, keepBackups, settingsOf, stateFile } = await import('./lib/shopBackups.mjs')
 const kept = await beforeUpdate(folder, mariadb ?? databaseElsewhere(folder)).catch(async (error) => {
@@ -49,6 +50,7 @@ const address = await keep({
   runningFile,
   firstPort: Number(process.env.BENEVOX_PORT ?? 4180),
 })
+letGo?.()
 say(`open at ${address}`)
 say(`its data: ${folder}`)
 if (!settingsOf(folder)) say('no backups are made yet. To have one each day: npm run backup -- --to FOLDER')

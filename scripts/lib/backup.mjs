@@ -222,11 +222,12 @@ export async function restoreInto(database, file, passphrase, version) {
 export async function tryOut(file, passphrase, beside) {
   const folder = join(beside, 'trying-a-backup')
   const scratch = await startMariadb({ folder, fresh: true })
-  endWithThis(scratch)
+  const letGo = endWithThis(scratch)
   try {
     return await restoreInto(scratch, file, passphrase)
   } finally {
     await scratch.stop()
+    letGo()
     rmSync(folder, { recursive: true, force: true })
   }
 }

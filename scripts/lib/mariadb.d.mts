@@ -23,4 +23,5 @@ export function startMariadb(options: {
   from?: string
   port?: number
 }): Promise<Mariadb>
+export function endWithThis(mariadb: Pick<Mariadb, 'pid'>): () => void
 export function serverEnvironment(mariadb: DatabaseAccess, more?: Record<string, string>): NodeJS.ProcessEnv

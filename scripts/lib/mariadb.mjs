@@ -233,17 +233,27 @@ async function startOn({ dir, fresh, from, port }) {
   }
 }
 
-/** A mariadbd that is needed only as long as this process does its work: it does not outlive it. */
+/**
+ * A mariadbd that is needed only as long as this process does its work: it does not outlive it.
+ * @returns lets go of it: once it is stopped, or somebody else's to stop, a signal means again what it meant
+ */
 export function endWithThis({ pid }) {
-  process.once('exit', () => {
+  const end = () => {
     try {
       process.kill(pid, 'SIGTERM')
     } catch {
       // It has ended already.
     }
-  })
-  for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => process.exit(1))
+  }
+  const leave = () => process.exit(1)
+  process.once('exit', end)
+  for (const signal of SIGNALS) process.once(signal, leave)
+  return () => {
+    process.off('exit', end)
+    for (const signal of SIGNALS) process.off(signal, leave)
+  }
 }
+const SIGNALS = ['SIGINT', 'SIGTERM', 'SIGHUP']
 
 /** How to reach the mariadbd that runs on a folder; undefined where none does. */
 export function runningOn(dir) {

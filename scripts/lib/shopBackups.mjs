@@ -138,8 +138,8 @@ async function databaseOf(folder) {
   if (!existsSync(join(databaseFolder(folder), 'credentials.json')))
     throw new Error(`there is no shop in ${folder}`)
   const started = await startMariadb({ folder: databaseFolder(folder) })
-  endWithThis(started)
-  return { database: started, stop: started.stop }
+  const letGo = endWithThis(started)
+  return { database: started, stop: () => started.stop().then(letGo) }
 }
 
 /** Where what was before an update is kept where nobody has said where backups go. */
