@@ -67,7 +67,10 @@ export const jobFilter = z.strictObject({
     .regex(/^\d{1,3}$/)
     .optional(),
   /** On which this has ended one way or the other; billed in this month. */
-  outcome: z.string().max(24).optional(),
+  outcome: z
+    .string()
+    .regex(/^[a-z-]{1,24}$/)
+    .optional(),
   billed: month.optional(),
   waits: waitsFor.optional(),
   /** Only where what is waited for is over already. */

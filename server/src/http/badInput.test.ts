@@ -104,11 +104,21 @@ describe('bad input is answered with the reason, never with 5xx', () => {
     ['/api/nothing', 404],
     ['/api/jobs?search=a&surprise=1', 400],
     ['/api/jobs?station=moon', 400],
+    ['/api/jobs?outcome=%F0%9F%94%91', 400],
+    ['/api/jobs?family=%F0%9F%94%91&method=%C3%9F&model=%E6%9D%8E', 200],
     ['/api/jobs/99999999999999999999/events', 400],
     ['/api/services/9999/promise', 404],
     ['/api/jobs/abc/hand-back.pdf', 400],
   ])('%s', async (path, status) => {
     expect((await runa.ask('GET', path)).status).toBe(status)
+  })
+  it('nothing at all, where a whole catalogue is taken, says so each time, and spoils nothing for the next', async () => {
+    const imke = await Person.signedIn(shop.address, 2)
+    for (const [method, path] of [
+      ['POST', '/api/catalog'],
+      ['POST', '/api/results'],
+    ] as const)
+      for (let nth = 0; nth < 3; nth++) expect((await imke.ask(method, path)).status).toBe(400)
   })
   it('whatever JSON comes to whichever route', async () => {
     const routes = Object.values<Route>(api).filter(

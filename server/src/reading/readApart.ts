@@ -82,8 +82,9 @@ function tooLarge(error: unknown, isLate: boolean): ProblemError | undefined {
 /** Bytes as they can go over to the thread instead of being copied there: whoever had them has none any more. */
 function own(bytes: Uint8Array): Uint8Array<ArrayBuffer> {
   const { buffer } = bytes
-  // Short ones share their buffer with others.
-  const isAlone = buffer instanceof ArrayBuffer && buffer.byteLength === bytes.byteLength
+  // Short ones share their buffer with others; none at all may be everybody's.
+  const isAlone =
+    buffer instanceof ArrayBuffer && buffer.byteLength === bytes.byteLength && bytes.byteLength > 0
   return isAlone ? new Uint8Array(buffer) : new Uint8Array(bytes)
 }
 
