@@ -32,6 +32,7 @@ export const signInBody = z.strictObject({
   name: z.string().trim().min(1).max(60),
   password: z.string().min(1).max(200),
 })
-export const languageBody = z.strictObject({ language })
+/** As long as one is kept. */
+export const languageBody = z.strictObject({ language: language.max(12) })
 /** The short code by which a person takes over the shared machine. */
 export const switchBody = z.strictObject({ code: z.string().regex(/^\d{4,8}$/, 'staff-code') })

@@ -9,7 +9,6 @@ import session from 'express-session'
 import compression from 'compression'
 import expressStaticGzip from 'express-static-gzip'
 import helmet from 'helmet'
-import { pino } from 'pino'
 import type { DataSource } from 'typeorm'
 import { z } from 'zod'
 import { catalogHandlers } from './catalog/routes.ts'
@@ -27,6 +26,9 @@ import { agreementHandlers } from './agreement/routes.ts'
 import { resultsHandlers } from './results/routes.ts'
 import { Results } from './results/service.ts'
 import { mountFiles } from './files.ts'
+import { logOf } from './http/log.ts'
+import { identified, Metrics } from './http/observed.ts'
+import { connectionsInUse } from './database/dataSource.ts'
 import { mount } from './http/mount.ts'
 import { deadline, notFoundHandler, ProblemError, problemHandler } from './http/problem.ts'
 import { JobLife } from './jobs/life.ts'
@@ -93,12 +95,14 @@ export function createApp(
   readonly post: Post
   readonly forgetting: Forgetting
   readonly firstRun: FirstRun
+  readonly metrics: Metrics
   readonly warmUp: () => Promise<void>
 } {
   const app = express()
-  // A failed statement is told without what was to be stored: names and numbers of customers belong in no log.
-  const redact = { paths: ['err.parameters', 'err.sql', 'err.driverError'], remove: true }
-  const log = pino({ level: config.log, redact })
+  const log = logOf(config)
+  const metrics = new Metrics(() => connectionsInUse(database))
+  app.use(metrics.observe)
+  app.use('/api', identified)
   app.disable('x-powered-by')
   app.use(
     helmet({
@@ -118,6 +122,11 @@ export function createApp(
   )
   // For whoever keeps the server up: it answers, whatever becomes of the database.
   app.get('/api/health', (_request, response) => void response.json({ answers: true }))
+  // For whoever sends it requests: it can do its work.
+  app.get('/api/ready', async (_request, response) => {
+    await database.query('SELECT 1')
+    response.json({ ready: true })
+  })
   // What needs no database is answered before anything asks it who is there.
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()))
   app.get('/api/catalog/pack.schema.json', (_request, response) => void response.json(packJsonSchema()))
@@ -223,6 +232,7 @@ export function createApp(
     post,
     forgetting,
     firstRun,
+    metrics,
     warmUp: () => warmUp({ database, catalog, prices, supply, life }),
   }
 }

@@ -13,6 +13,7 @@ const environment = z.object({
   BENEVOX_SHOP: z.string().default('Benevox'),
   BENEVOX_MAIL: z.email().optional(),
   BENEVOX_CATALOGUE: z.string().optional(),
+  BENEVOX_METRICS_PORT: z.coerce.number().int().optional(),
   BENEVOX_BACKUP_STATE: z.string().optional(),
   BENEVOX_REGISTRY: z.url().optional(),
   BENEVOX_MAILBOX: z.url().optional(),
@@ -59,6 +60,8 @@ export interface Config {
   readonly catalogue: string | undefined
   /** Where the program that makes backups says how they went; absent where none does. */
   readonly backupState: string | undefined
+  /** Where what is counted can be read on loopback; absent: nowhere. */
+  readonly metricsPort: number | undefined
   readonly log: 'silent' | 'error' | 'warn' | 'info'
 }
 
@@ -80,6 +83,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     shop: read.BENEVOX_SHOP,
     mail: read.BENEVOX_MAIL,
     catalogue: read.BENEVOX_CATALOGUE,
+    metricsPort: read.BENEVOX_METRICS_PORT,
     backupState: read.BENEVOX_BACKUP_STATE,
     registry: read.BENEVOX_REGISTRY,
     mailbox: read.BENEVOX_MAILBOX,

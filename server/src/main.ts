@@ -2,11 +2,13 @@ import type { AddressInfo } from 'node:net'
 import { createApp } from './app.ts'
 import { configFrom } from './config.ts'
 import { openDatabase } from './database/dataSource.ts'
+import { logOf } from './http/log.ts'
 import { serverOf } from './http/connections.ts'
 
 const config = configFrom(process.env)
-const database = await openDatabase(config)
-const { app, life, post, forgetting, firstRun, warmUp } = createApp(config, database)
+const log = logOf(config)
+const database = await openDatabase(config, undefined, (ms, sql) => log.warn({ ms, sql }, 'slow'))
+const { app, life, post, forgetting, firstRun, metrics, warmUp } = createApp(config, database)
 await life.reproject()
 const isNew = await firstRun.isDue()
 if (isNew) console.log(`benevox: this shop is new. The code to set it up: ${firstRun.code}`)
@@ -21,7 +23,10 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   else throw error
 })
 
+const counted = config.metricsPort === undefined ? undefined : metrics.listen(config.metricsPort)
+
 const stop = () => {
+  counted?.close()
   post.end()
   forgetting.end()
   server.close(() => void database.destroy().then(() => process.exit(0)))

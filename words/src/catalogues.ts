@@ -968,7 +968,7 @@ export interface Messages {
   'problem.old-token': object
   'problem.nothing-stored': object
   'problem.unreadable': object
-  'problem.fault': object
+  'problem.fault': { readonly id: string | number }
   'problem.field': { readonly field: string | number; readonly because: string | number }
   'problem.does-not-fit': object
   'problem.file-empty': object

@@ -1,4 +1,4 @@
-import { DataSource } from 'typeorm'
+import { DataSource, type Logger } from 'typeorm'
 import { packEntity } from '../catalog/entity.ts'
 import type { Config } from '../config.ts'
 import { agreementEntity } from '../agreement/entity.ts'
@@ -53,17 +53,23 @@ import { attemptEntity } from '../attempts/entity.ts'
 /**
  * The database of a shop: MariaDB on loopback, in UTC, changed by migrations only; connected and migrated.
  * @param migrations only so many of them, for the tests of those that follow
+ * @param slow told of each statement that took long, without what it was asked with
  */
 export async function openDatabase(
   { database }: Pick<Config, 'database'>,
   migrations = MIGRATIONS.length,
+  slow?: (ms: number, sql: string) => void,
 ): Promise<DataSource> {
-  const source = await dataSourceOf(database, MIGRATIONS.slice(0, migrations)).initialize()
+  const source = await dataSourceOf(database, MIGRATIONS.slice(0, migrations), slow).initialize()
   // Migrations may take as long as they need.
   await source.runMigrations()
   // A lock or a statement that takes longer than this is given up: the caller is told to try again.
   const { pool } = source.driver as unknown as { readonly pool: ConnectionPool }
   pool.on('connection', (connection) => connection.query(LIMITS, () => undefined))
+  const use = { now: 0 }
+  pool.on('acquire', () => use.now++)
+  pool.on('release', () => use.now--)
+  inUse.set(source, use)
   await source.query(LIMITS)
   return source
 }
@@ -103,15 +109,25 @@ export const MIGRATIONS = [
 /** Of mysql2's pool, what is used here. */
 interface ConnectionPool {
   on(event: 'connection', then: (connection: { query(sql: string, done: () => void): void }) => void): void
+  on(event: 'acquire' | 'release', then: () => void): void
 }
+const inUse = new WeakMap<DataSource, { now: number }>()
+/** How many connections somebody works with at this moment. */
+export const connectionsInUse = (database: DataSource): number => inUse.get(database)?.now ?? 0
 
 /** Requests that wait for a connection at most; more are told at once to try again. */
 const MOST_WAITING = 400
+/** Nobody waits gladly for longer than this. */
+const SLOW_MS = 500
 const LONGEST_LOCK_S = 5
 const LONGEST_STATEMENT_S = 20
 const LIMITS = `SET SESSION innodb_lock_wait_timeout = ${LONGEST_LOCK_S}, max_statement_time = ${LONGEST_STATEMENT_S}`
 
-export function dataSourceOf(database: Config['database'], migrations: typeof MIGRATIONS): DataSource {
+export function dataSourceOf(
+  database: Config['database'],
+  migrations: typeof MIGRATIONS,
+  slow?: (ms: number, sql: string) => void,
+): DataSource {
   return new DataSource({
     type: 'mariadb',
     ...database,
@@ -148,8 +164,19 @@ export function dataSourceOf(database: Config['database'], migrations: typeof MI
     migrations,
     poolSize: 10,
     connectTimeout: 5000,
+    ...(slow ? { maxQueryExecutionTime: SLOW_MS, logger: slowOnly(slow) } : {}),
     // Where in our code a failing statement was asked is not worth a stack for every statement that does not fail.
     trace: false,
     extra: { queueLimit: MOST_WAITING },
   })
 }
+
+/** What was asked with belongs in no log: names and numbers of customers are among it. */
+const slowOnly = (slow: (ms: number, sql: string) => void): Logger => ({
+  logQuery: () => undefined,
+  logQueryError: () => undefined,
+  logQuerySlow: slow,
+  logSchemaBuild: () => undefined,
+  logMigration: () => undefined,
+  log: () => undefined,
+})

@@ -112,6 +112,10 @@ describe('bad input is answered with the reason, never with 5xx', () => {
   ])('%s', async (path, status) => {
     expect((await runa.ask('GET', path)).status).toBe(status)
   })
+  it('a language of too many parts is none', async () => {
+    const { status } = await runa.ask('PATCH', '/api/session', { language: 'abc-DEFGHIJK-LMNOPQRS' })
+    expect(status).toBe(400)
+  })
   it('what is no JSON, where a whole catalogue is taken, says so each time, and spoils nothing for the next', async () => {
     const imke = await Person.signedIn(shop.address, 2)
     const method = 'POST'

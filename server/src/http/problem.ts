@@ -4,6 +4,7 @@ import type { Refusal } from '@benevox/core/job'
 import { ENGLISH, flawText, problemText, type Reason } from '@benevox/words'
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express'
 import type { Logger } from 'pino'
+import { routeOf } from './observed.ts'
 import type { z } from 'zod'
 
 const STATUS: Readonly<Record<ProblemCode, number>> = {
@@ -107,29 +108,30 @@ export const isAnswered = ({ locals }: Response): boolean => locals['answeredInT
 
 /** Turns every error into a problem document; only faults of the program are logged as such. */
 export function problemHandler(log: Logger): ErrorRequestHandler {
-  return (error: unknown, _request, response, next) => {
+  return (error: unknown, request, response, next) => {
     if (isAnswered(response)) return
     if (response.headersSent) {
       next(error)
       return
     }
-    const { problem } = asProblem(error)
-    if (problem.code === 'fault') log.error(error)
+    const { requestId = '' } = response.locals
+    const { problem } = asProblem(error, requestId)
+    if (problem.code === 'fault') log.error({ err: error, requestId, route: routeOf(request) })
     response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem))
   }
 }
 
-function asProblem(error: unknown): ProblemError {
+function asProblem(error: unknown, requestId: string): ProblemError {
   if (error instanceof ProblemError) return error
   const { type, code, status } = error as { type?: string; code?: string; status?: number }
   if (type === 'entity.parse.failed') return new ProblemError('bad-json', { code: 'not-json' })
   if (type === 'entity.too.large') return new ProblemError('too-large', { code: 'too-large' })
   if (code === 'EBADCSRFTOKEN') return new ProblemError('forged-request', { code: 'old-token' })
-  if ((code && DATABASE_AWAY.has(code)) || (error as Error).message === POOL_IS_FULL)
+  if ((code && DATABASE_AWAY.has(code)) || OF_NO_CODE.has((error as Error).message))
     return new ProblemError('database-away', { code: 'nothing-stored' })
   if (error instanceof URIError || (status !== undefined && status >= 400 && status < 500))
     return new ProblemError('bad-request', { code: 'unreadable' })
-  return new ProblemError('fault', { code: 'fault' })
+  return new ProblemError('fault', { code: 'fault', id: requestId.slice(0, 8) })
 }
 
 const DATABASE_AWAY = new Set([
@@ -144,5 +146,9 @@ const DATABASE_AWAY = new Set([
   'ER_LOCK_DEADLOCK',
   'ER_STATEMENT_TIMEOUT',
 ])
-/** Of mysql2, which gives it no code. */
-const POOL_IS_FULL = 'Queue limit reached.'
+/** Of mysql2, which gives them no code. */
+const OF_NO_CODE = new Set([
+  'Queue limit reached.',
+  'Pool is closed.',
+  "Can't add new command when connection is in closed state",
+])
