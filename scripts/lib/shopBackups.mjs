@@ -6,6 +6,7 @@ import {
   mkdirSync,
   readdirSync,
   readFileSync,
+  renameSync,
   rmSync,
   statfsSync,
   statSync,
@@ -40,16 +41,22 @@ export function setUp(folder, { to, passphrase }) {
     throw new Error(`the passphrase has ${passphrase.length} signs; ${LEAST_PASSPHRASE} at the least`)
   mkdirSync(to, { recursive: true, mode: 0o700 })
   writeFileSync(join(to, MARK), 'Backups of a shop are kept here.\n')
-  writeFileSync(settingsFile(folder), JSON.stringify({ to, passphrase }), { mode: 0o600 })
+  writeWhole(settingsFile(folder), { to, passphrase })
+}
+
+/** At once or not at all: somebody may read it meanwhile, and the machine may be switched off. */
+function writeWhole(file, what, mode = 0o600) {
+  const beside = `${file}.${process.pid}`
+  writeFileSync(beside, JSON.stringify(what), { mode })
+  renameSync(beside, file)
 }
 
 /**
  * One backup from beginning to end: written, tried out, noted, the old ones deleted.
- * @param options of `writeBackup`, for tests
  * @returns the file, its bytes, the seconds it took
  * @throws with a sentence for whoever keeps the machine; it is noted, too
  */
-export async function backUp(folder, options = {}) {
+export async function backUp(folder) {
   const { deleteOld, tryOut, writeBackup } = await import('./backup.mjs')
   const settings = settingsOf(folder)
   const from = Date.now()
@@ -77,7 +84,6 @@ export async function backUp(folder, options = {}) {
           to,
           passphrase,
           about: { migrations, version },
-          ...options,
         })
         await tryOut(made.file, passphrase, folder).catch((error) => {
           rmSync(made.file, { force: true })
@@ -112,14 +118,20 @@ export const freeBytes = (place) => {
 export const isSameDisk = (one, other) => statSync(one).dev === statSync(other).dev
 
 function note(folder, more) {
-  writeFileSync(stateFile(folder), JSON.stringify({ ...stateOf(folder), ...more }))
+  writeWhole(stateFile(folder), { ...stateOf(folder), ...more }, 0o644)
+}
+
+/** Whether a process is one that makes backups, and not another one that has its number by now. */
+function isAtWork(pid) {
+  const commandLine = `/proc/${pid}/cmdline`
+  return existsSync(commandLine) && /\b(backup|start)\.mjs/.test(readFileSync(commandLine, 'utf8'))
 }
 
 /** Two backups at one time would delete each other's halves. */
 async function once(folder, work) {
   const lock = join(folder, 'backup.lock')
   const held = existsSync(lock) ? readFileSync(lock, 'utf8') : undefined
-  if (held && existsSync(`/proc/${held}`)) throw new Error(`another backup is being made (process ${held})`)
+  if (held && isAtWork(held)) throw new Error(`another backup is being made (process ${held})`)
   rmSync(lock, { force: true })
   writeFileSync(lock, String(process.pid), { flag: 'wx' })
   try {

@@ -23,20 +23,7 @@ const says = computed(() =>
         <rect x="2" y="9.5" width="32" height="7" class="fill-clear" />
         <path d="M38 13h6" stroke="currentColor" stroke-width="1.2" stroke-dasharray="1.5 2" />
       </template>
-      <template v-else-if="state === 'off-untested'">
-        <rect
-          x="2"
-          y="9.5"
-          width="32"
-          height="7"
-          class="fill-paper"
-          stroke="currentColor"
-          stroke-width="1.4"
-          stroke-dasharray="3 2.4"
-        />
-        <path d="M38 13h6" stroke="currentColor" stroke-width="1.2" stroke-dasharray="1.5 2" />
-      </template>
-      <template v-else-if="state === 'will-appear'">
+      <template v-else-if="state === 'off-untested' || state === 'will-appear'">
         <rect
           x="2"
           y="9.5"
@@ -45,8 +32,16 @@ const says = computed(() =>
           class="fill-paper"
           stroke="currentColor"
           stroke-width="1.6"
+          :stroke-dasharray="state === 'off-untested' ? '3 2.4' : undefined"
         />
-        <path d="M36 13h13M45 9l4.5 4-4.5 4" fill="none" class="stroke-brass" stroke-width="2.2" />
+        <path
+          v-if="state === 'off-untested'"
+          d="M38 13h6"
+          stroke="currentColor"
+          stroke-width="1.2"
+          stroke-dasharray="1.5 2"
+        />
+        <path v-else d="M36 13h13M45 9l4.5 4-4.5 4" fill="none" class="stroke-brass" stroke-width="2.2" />
       </template>
       <template v-else-if="state === 'unknown'">
         <rect
