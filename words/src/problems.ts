@@ -49,8 +49,9 @@ export function problemText(reason: { readonly code: string }, words: Words): st
     })
   }
   const key = `problem.${reason.code}` as `problem.${ProblemName}`
-  // Facts come with their code: they were typed where the problem was made.
-  return words.has(key) ? (words.say as (key: string, facts: object) => string)(key, reason) : ''
+  // Facts come with their code: they were typed where the problem was made. A server of before gave its faults no id.
+  const facts = reason.code === 'fault' ? { id: '–', ...reason } : reason
+  return words.has(key) ? (words.say as (key: string, facts: object) => string)(key, facts) : ''
 }
 
 /** Why a command of the job is not carried out. */
