@@ -1,6 +1,7 @@
 // Keeps the server and its mariadbd up: what dies is started again, a server that hangs is ended first.
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { basename } from 'node:path'
+import { isRunning } from './processes.mjs'
 import { say } from './setup.mjs'
 
 const AGAIN_MS = 1000
@@ -16,9 +17,7 @@ const SILENT_TIMES = 4
 export function runningAlready(file) {
   if (!existsSync(file)) return undefined
   const { pid, address, script } = JSON.parse(readFileSync(file, 'utf8'))
-  const commandLine = `/proc/${pid}/cmdline`
-  const isIt = existsSync(commandLine) && readFileSync(commandLine, 'utf8').includes(script)
-  return isIt && pid !== process.pid ? { pid, address } : undefined
+  return isRunning(pid, script) && pid !== process.pid ? { pid, address } : undefined
 }
 
 /**

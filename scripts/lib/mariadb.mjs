@@ -5,6 +5,7 @@ import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, statSync, write
 import net from 'node:net'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
+import { isRunning } from './processes.mjs'
 import { give, root, say } from './setup.mjs'
 
 const isRoot = process.getuid?.() === 0
@@ -51,17 +52,11 @@ function answers(port) {
   })
 }
 
-/** Whether a process is a mariadbd on this folder, and not another one that has its number by now. */
-function isMariadbdOn(pid, dataDir) {
-  const commandLine = existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : ''
-  return Boolean(pid) && alive(pid) && commandLine.includes(dataDir)
-}
-
 /** Ends a mariadbd that a former start left behind on this data folder. */
 async function replaceFormer(pidFile, dataDir) {
   if (!existsSync(pidFile)) return
   const pid = Number(readFileSync(pidFile, 'utf8'))
-  if (!isMariadbdOn(pid, dataDir)) return
+  if (!isRunning(pid, dataDir)) return
   say(`a former mariadbd still runs (process ${pid}); it is stopped and replaced.`)
   process.kill(pid, 'SIGTERM')
   await until(() => !alive(pid), 180_000, 'stopping the former mariadbd')
@@ -260,7 +255,7 @@ export function runningOn(dir) {
   const files = ['mariadbd.pid', 'port', 'credentials.json'].map((name) => join(dir, name))
   if (!files.every((file) => existsSync(file))) return undefined
   const [pid, port, credentials] = files.map((file) => readFileSync(file, 'utf8'))
-  return isMariadbdOn(Number(pid), join(dir, 'data'))
+  return isRunning(Number(pid), join(dir, 'data'))
     ? { ...JSON.parse(credentials), port: Number(port) }
     : undefined
 }

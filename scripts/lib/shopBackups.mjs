@@ -16,6 +16,7 @@ import { setPriority } from 'node:os'
 import { join } from 'node:path'
 import { databaseElsewhere, databaseFolder, hasOwnDatabase } from './folder.mjs'
 import { endWithThis, runningOn, startMariadb } from './mariadb.mjs'
+import { isRunning } from './processes.mjs'
 import { programOf } from './programs.mjs'
 import { root, say } from './setup.mjs'
 
@@ -121,17 +122,15 @@ function note(folder, more) {
   writeWhole(stateFile(folder), { ...stateOf(folder), ...more }, 0o644)
 }
 
-/** Whether a process is one that makes backups, and not another one that has its number by now. */
-function isAtWork(pid) {
-  const commandLine = `/proc/${pid}/cmdline`
-  return existsSync(commandLine) && /\b(backup|start)\.mjs/.test(readFileSync(commandLine, 'utf8'))
-}
+/** What makes backups. */
+const MAKERS = ['backup.mjs', 'start.mjs']
 
 /** Two backups at one time would delete each other's halves. */
 async function once(folder, work) {
   const lock = join(folder, 'backup.lock')
   const held = existsSync(lock) ? readFileSync(lock, 'utf8') : undefined
-  if (held && isAtWork(held)) throw new Error(`another backup is being made (process ${held})`)
+  if (MAKERS.some((script) => isRunning(held, script)))
+    throw new Error(`another backup is being made (process ${held})`)
   rmSync(lock, { force: true })
   writeFileSync(lock, String(process.pid), { flag: 'wx' })
   try {
