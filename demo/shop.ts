@@ -19,7 +19,7 @@ export const STAFF = [
   { name: 'Imke', password: 'low tide walk', code: '8642', supervisor: true },
 ] as const
 
-export const SIGN_IN_HINT = `Demo shop. Name: ${STAFF[0].name}, password: ${STAFF[0].password}. Codes to switch person: ${STAFF.map(({ name, code, supervisor }) => `${name} ${code}${supervisor ? ' (supervisor)' : ''}`).join(', ')}.`
+export const SIGN_IN_HINT = `Demo shop. Name: ${STAFF[0].name}, password: ${STAFF[0].password}. Codes to switch person: ${STAFF.map(({ name, code, supervisor }) => `${name} ${code}${supervisor ? ' (owner)' : ''}`).join(', ')}.`
 
 /** A service of the demo that differs from the others in what is given. */
 const service = (

@@ -130,6 +130,10 @@ test('a password that nobody knows: it is recovered, and nobody signs in before 
   await page.getByRole('button', { name: 'The password was wrong' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('First recover the password')
   await expect(step(page)).toContainText('Start the account’s recovery')
+  // What comes once it is found is no way out where it is not.
+  const mayFollow = page.getByRole('listitem').filter({ hasText: 'helps in' })
+  await expect(mayFollow.first()).toContainText('Then: The owner signs in')
+  await expect(mayFollow.nth(1)).toContainText('If that fails:')
   await page.getByRole('button', { name: 'Recovery started' }).click()
   await expect(step(page)).toContainText('Wait for the recovery')
   await page.getByRole('button', { name: 'The password is found' }).click()

@@ -137,6 +137,7 @@ test('the server killed for half a minute in the middle of a run: nothing lost, 
     password: given('BENEVOX_DB_PASSWORD'),
     database: given('BENEVOX_DB_NAME'),
     sessionSecret: given('BENEVOX_SESSION_SECRET'),
+    shopKeys: given('BENEVOX_SHOP_KEYS'),
   }
   const begin = (on = 0) =>
     startServer(access, {

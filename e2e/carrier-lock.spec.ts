@@ -117,8 +117,8 @@ test('the supplier is chosen by what follows, and nothing is paid before each li
 })
 
 /** An order at the quick supplier, from the counter on; the carrier has refused. */
-async function ordered(page: Page, facts: object = {}): Promise<number> {
-  const id = await agreedTo(page, 'vane 5', { ...LOCKED, ...facts })
+async function ordered(page: Page, facts: object = {}, model = 'vane 5'): Promise<number> {
+  const id = await agreedTo(page, model, { ...LOCKED, ...facts })
   await tellIt(page, id, { kind: 'carrier-answered', says: 'refused' })
   await page.goto(`/carrier-lock/${id}`)
   await offerOf(page, 'Greywater Releases').getByRole('button', { name: 'Order' }).click()
@@ -159,6 +159,28 @@ test('a code by mail, refused once, then a second one; the last entry is looked 
   expect(document).toMatch(/Carrier lock\s+Confirmed off: the unlock code was accepted/)
   await page.goto(`/jobs/${id}`)
   await expect(page.getByText('the supplier answered').first()).toBeVisible()
+})
+
+test('no entry is left: no other code is ordered, who can still help is said, and it goes back with the lock on', async ({
+  page,
+}) => {
+  await signIn(page)
+  const id = await ordered(page, { imei: '352099001761481' }, 'field 2')
+  await supplierSends(page, id, { send: 'code', code: '00491827' })
+  await lookForMail(page, page.getByTestId('code'))
+  for (let nth = 1; nth <= 5; nth++) {
+    const compared = page.getByRole('button', { name: 'Compared: show the code' })
+    if (nth === 5) await compared.click()
+    await page.getByRole('button', { name: 'It was refused' }).click()
+    if (nth < 5) await expect(page.getByText(`${nth} of 5 entries made`)).toBeVisible()
+  }
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('No code helps any more')
+  await expect(page.getByText('Who can still help: the original carrier')).toBeVisible()
+  await expect(page.getByTestId('offer')).toHaveCount(0)
+  await expectAccessible(page, 'a device that takes no code')
+  expect(await handedBack(page, 'Hand back with the lock on')).toMatch(
+    /Carrier lock\s+ON\. We have not removed it/,
+  )
 })
 
 test('a forged mail and one for another device change nothing: they are laid before a person with why', async ({

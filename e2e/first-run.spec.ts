@@ -94,6 +94,15 @@ test('a new shop is set up in the browser, takes its first job, and has it still
   await page.goto(`${shop.address}/first-run`)
   await expect(page).toHaveURL(/\/counter$/)
 
+  // What it is begun without is named, with the way to each; what is set up is named no more.
+  await page.goto(`${shop.address}/settings`)
+  const left = page.getByRole('region', { name: 'Still to set up' })
+  await expect(left.getByRole('link', { name: /^Prices for work/ })).toBeVisible()
+  await expect(left.getByRole('link', { name: /e-mail address/ })).toBeVisible()
+  await left.getByRole('link', { name: /^Suppliers/ }).click()
+  await expect(page).toHaveURL(/\/settings\/suppliers$/)
+  await page.goto(`${shop.address}/counter`)
+
   await page.getByRole('button', { name: 'Check in a device' }).click()
   await expect(page).toHaveURL(/\/counter\/\d+$/)
   const job = page.url().split('/').at(-1) ?? ''

@@ -46,7 +46,9 @@ async function makeOne() {
 async function tryIt(file) {
   if (!existsSync(file)) throw new Error(`there is no ${file}`)
   const { tryOut } = await import('./lib/backup.mjs')
+  const { programOf } = await import('./lib/programs.mjs')
+  const { opensAll } = await programOf('upkeep')
   const known = settingsOf(folder)?.passphrase
-  const { madeAt } = await tryOut(file, known ?? (await passphrase()), folder)
+  const { madeAt } = await tryOut(file, known ?? (await passphrase()), folder, opensAll)
   say(`${file}: made ${madeAt}, restored and compared.`)
 }

@@ -250,6 +250,8 @@ describe('in the terminal', () => {
     const both = [await databaseOf(folder), await databaseOf(elsewhere)]
     const [was, is] = await Promise.all(both.map(contentOf))
     expect(is).toEqual(was)
+    const keys = [folder, elsewhere].map((of) => readFileSync(join(of, 'database', 'shop-keys'), 'utf8'))
+    expect(keys[1]).toBe(keys[0])
     for (const one of both) await one.stop()
 
     // What the doctor says of it: nothing that must be done, until the last backup is older than a day and a half.

@@ -11,8 +11,6 @@ import { nodeModulesAreThere, onPath, root } from './lib/setup.mjs'
 const folder = dataFolderOfShop()
 const GB = 1e9
 const LEAST_FREE = 2 * GB
-/** A day, and half of one for a machine that is off at night. */
-const LONGEST_WITHOUT_BACKUP_MS = 36 * 3_600_000
 const AHEAD_MS = 60_000
 
 const good = (text) => ({ mark: 'ok  ', text })
@@ -91,6 +89,46 @@ async function database() {
   ]
 }
 
+/** What was recorded of jobs is as it was: by its seals, and by the one that the last backup keeps. */
+async function records() {
+  const reached = hasOwnDatabase ? runningOn(databaseFolder(folder)) : databaseElsewhere(folder)
+  if (!reached) return []
+  const { programOf } = await import('./lib/programs.mjs')
+  const { sealsOf } = await programOf('upkeep')
+  const { stateOf } = await import('./lib/shopBackups.mjs')
+  const checked = await sealsOf(reached, stateOf(folder).last?.seal).catch((error) => error)
+  if (checked instanceof Error) return [look(`the records are not sealed yet: ${checked.message}`)]
+  const { last, unsealed, broken, hasKept } = checked
+  if (broken)
+    return [
+      bad(`records were changed after they were sealed on ${broken.at.toISOString()} (seal ${broken.id})`),
+    ]
+  if (hasKept === false)
+    return [bad('the seal that the last backup keeps is not in the database: records were changed')]
+  return [
+    last
+      ? good(
+          `${last.events} records are as they were sealed, the last on ${last.at.toISOString()}; ${unsealed} since`,
+        )
+      : look('no record is sealed yet'),
+  ]
+}
+
+/** What is kept of people can be opened. */
+async function keys() {
+  const reached = hasOwnDatabase ? runningOn(databaseFolder(folder)) : databaseElsewhere(folder)
+  if (!reached) return []
+  const { programOf } = await import('./lib/programs.mjs')
+  const { keysOpen } = await programOf('upkeep')
+  const count = await keysOpen(reached).catch((error) => error)
+  if (count instanceof Error) return [bad(count.message)]
+  return [
+    count > 1
+      ? look('a change of keys was ended before its end: npm run keys goes on')
+      : good('the key of the shop opens what is kept of people'),
+  ]
+}
+
 function clock() {
   const { status, stdout } = spawnSync('timedatectl', ['show', '-p', 'NTPSynchronized', '--value'], {
     encoding: 'utf8',
@@ -109,7 +147,8 @@ async function backups() {
   const settings = settingsOf(folder)
   if (!settings) return [bad('no backups are made: npm run backup -- --to FOLDER')]
   const { last, failed } = stateOf(folder)
-  const made = last && Date.now() - new Date(last.at).getTime()
+  const { programOf } = await import('./lib/programs.mjs')
+  const { isBackupOld } = await programOf('upkeep')
   return [
     isThere(settings.to)
       ? good(`backups go to ${settings.to}`)
@@ -117,9 +156,9 @@ async function backups() {
     ...(isThere(settings.to) && isSameDisk(folder, settings.to)
       ? [look('backups lie on the same disk as the shop, and are lost with it')]
       : []),
-    made === undefined
+    !last
       ? bad('no backup was made yet')
-      : made > LONGEST_WITHOUT_BACKUP_MS
+      : isBackupOld(last.at, new Date())
         ? bad(`the last backup is of ${last.at}`)
         : existsSync(last.file) && statSync(last.file).size === last.bytes
           ? good(`the last backup, of ${last.at}, was restored and compared`)
@@ -129,7 +168,7 @@ async function backups() {
 }
 
 let isBad = false
-for (const check of [programs, place, server, database, clock, backups])
+for (const check of [programs, place, server, database, records, keys, clock, backups])
   for (const { mark, text } of await check()) {
     isBad ||= mark === bad('').mark
     console.log(`${mark}  ${text}`)

@@ -19,7 +19,7 @@ if (hasOwnDatabase && process.getuid?.() === 0 && !othersCanReach(folder))
   give(`the database runs as the user mysql, who cannot reach ${folder}. Choose another BENEVOX_DATA.`)
 const { headOf, restoreInto } = await import('./lib/backup.mjs')
 const { programOf } = await import('./lib/programs.mjs')
-const { aboutOf, compared } = await programOf('upkeep')
+const { aboutOf, compared, putBack } = await programOf('upkeep')
 
 try {
   const secret = await passphrase()
@@ -52,6 +52,7 @@ async function besideFirst(secret) {
   try {
     const { version } = await aboutOf(mariadb)
     const done = await restoreInto(mariadb, file, secret, version)
+    withItsKeys(mariadb, done)
     await mariadb.stop()
     renameSync(beside, target)
     return done
@@ -66,7 +67,14 @@ async function elsewhere(secret) {
   const database = databaseElsewhere(folder)
   const { tables, version } = await aboutOf(database)
   if (tables > 0) throw new Error('that database is not empty. Nothing was restored.')
-  return restoreInto(database, file, secret, version).catch((error) => {
+  const done = await restoreInto(database, file, secret, version).catch((error) => {
     throw new Error(`${error.message}. The database holds a part of it: empty it before it is tried again.`)
   })
+  withItsKeys(database, done)
+  return done
+}
+
+/** What it is kept by; a backup of before there were keys has none. */
+function withItsKeys({ shopKeys: there }, { shopKeys: kept }) {
+  if (kept) putBack(there, kept)
 }

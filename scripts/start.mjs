@@ -40,6 +40,7 @@ const address = await keep({
         BENEVOX_WEB: webDist,
         BENEVOX_LOG: process.env.BENEVOX_LOG ?? 'info',
         BENEVOX_BACKUP_STATE: stateFile(folder),
+        BENEVOX_TLS: join(folder, 'tls'),
         BENEVOX_CATALOGUE: join(root, 'demo', 'pack.json'),
       },
       log,

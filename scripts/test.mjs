@@ -94,6 +94,9 @@ const PARTS = [
     'teach-anew',
     'first-run',
     'people',
+    'other-devices',
+    'second-step',
+    'connections',
   ],
 ]
 
@@ -114,6 +117,8 @@ async function playwright(files, name) {
   const server = await startServer(mariadb, {
     ...outside.env,
     BENEVOX_WEB: webDist,
+    BENEVOX_TLS: join(mariadb.dir, 'tls'),
+    BENEVOX_DEVICES_AT: '127.0.0.2',
   })
   const env = {
     ...outside.env,

@@ -30,6 +30,12 @@ export const files = {
     params: ofJob,
     produces: ['image/png'],
   },
+  devicesCode: {
+    method: 'get',
+    path: '/api/devices/code.svg',
+    says: 'Where a new device of the shop begins, as a QR code',
+    produces: ['image/svg+xml'],
+  },
   tag: {
     method: 'get',
     path: '/api/jobs/:id/tag.pdf',

@@ -1,7 +1,7 @@
 import { newCode, newPassword, personName, role } from '@benevox/core/shop'
 import { z } from 'zod'
 import { id, type Route } from './route.ts'
-import { session } from './session.ts'
+import { enteredStep, session } from './session.ts'
 
 const instant = z.iso.datetime()
 
@@ -16,6 +16,8 @@ const person = z.strictObject({
   invitedUntil: instant.nullable(),
   /** When they last did anything, in a session that is still there. */
   seenAt: instant.nullable(),
+  /** Whether a second step is asked of them at sign-in. */
+  hasSecondStep: z.boolean(),
 })
 export type PersonOfShop = z.infer<typeof person>
 const people = z.strictObject({ people: z.array(person) })
@@ -46,6 +48,7 @@ const logged = z.strictObject({
 
 const secret = z.string().regex(/^[\w-]{43}$/)
 const ofPerson = z.object({ id })
+const secondStep = z.strictObject({ spare: z.int().nullable() })
 
 export const peopleRoutes = {
   listStaff: {
@@ -101,7 +104,12 @@ export const peopleRoutes = {
     method: 'post',
     path: '/api/welcome/taken',
     says: 'Choose password and code by an invitation, once; whoever does is signed in',
-    body: z.strictObject({ secret, password: newPassword, code: newCode }),
+    body: z.strictObject({
+      secret,
+      password: newPassword,
+      code: newCode,
+      secondStep: enteredStep.optional(),
+    }),
     answer: session,
   },
   listSessions: {
@@ -116,6 +124,51 @@ export const peopleRoutes = {
     says: 'End one of one’s own sessions; an owner ends any',
     params: ofPerson,
     answer: sessions,
+  },
+  chooseSecrets: {
+    method: 'put',
+    path: '/api/session/secrets',
+    says: 'Another password and code for oneself, by the one before; one is signed in nowhere else from then on',
+    body: z.strictObject({
+      password: z.string().min(1).max(200),
+      secondStep: enteredStep.optional(),
+      chosen: z.strictObject({ password: newPassword, code: newCode }),
+    }),
+    answer: sessions,
+  },
+  getSecondStep: {
+    method: 'get',
+    path: '/api/second-step',
+    says: 'Whether one is asked for a second step at sign-in, and how many spare codes are left',
+    answer: secondStep,
+  },
+  beginSecondStep: {
+    method: 'post',
+    path: '/api/second-step',
+    says: 'What a phone makes codes of, by one’s password; nothing is asked for before it is confirmed',
+    body: z.strictObject({ password: z.string().min(1).max(200) }),
+    answer: z.strictObject({ secret: z.string(), uri: z.string(), code: z.string() }),
+  },
+  confirmSecondStep: {
+    method: 'put',
+    path: '/api/second-step',
+    says: 'By a code of the phone: from now on one is asked for, and spare codes are handed over, once',
+    body: z.strictObject({ secondStep: enteredStep }),
+    answer: z.strictObject({ spare: z.array(z.string()), session }),
+  },
+  endSecondStep: {
+    method: 'post',
+    path: '/api/second-step/end',
+    says: 'No second step any more, by password and a code',
+    body: z.strictObject({ password: z.string().min(1).max(200), secondStep: enteredStep }),
+    answer: secondStep,
+  },
+  endSecondStepOf: {
+    method: 'post',
+    path: '/api/staff/:id/second-step/end',
+    says: 'Somebody has lost their phone: none is asked of them any more',
+    params: ofPerson,
+    answer: people,
   },
   getSecurityLog: {
     method: 'get',

@@ -23,14 +23,19 @@ export const session = z.object({
   isNew: z.boolean(),
   /** Whose clock and calendar times are written by. */
   place: openingHours.pick({ zone: true, country: true }),
+  /** They may do what a technician may until they have set up a second step at sign-in, as the shop wants it. */
+  secondStepDue: z.boolean(),
   /** In the demo: how to sign in. */
   hint: z.string().nullable(),
 })
 export type Session = z.infer<typeof session>
 
+/** Of the phone, or one that was written down; however it is grouped. */
+export const enteredStep = z.string().trim().min(1).max(20)
 export const signInBody = z.strictObject({
   name: z.string().trim().min(1).max(60),
   password: z.string().min(1).max(200),
+  secondStep: enteredStep.optional(),
 })
 /** As long as one is kept. */
 export const languageBody = z.strictObject({ language: language.max(12) })

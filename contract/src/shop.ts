@@ -1,9 +1,16 @@
 import { openingHours } from '@benevox/core/clocks'
 import { priceList } from '@benevox/core/price'
-import { newCode, newPassword, personName, shopSettings } from '@benevox/core/shop'
+import { connections, newCode, newPassword, personName, shopSettings } from '@benevox/core/shop'
 import { z } from 'zod'
 import type { Route } from './route.ts'
 import { session } from './session.ts'
+
+const password = z.string().min(1).max(200)
+const connectionsAnswer = z.object({
+  connections,
+  hasPassword: z.object({ smtp: z.boolean(), mailbox: z.boolean() }),
+  version: z.int(),
+})
 
 const shopAnswer = z.object({
   settings: shopSettings,
@@ -42,6 +49,45 @@ export const shopRoutes = {
     says: 'What the shop says of itself from now on, by an owner, on the version that was seen',
     body: z.strictObject({ settings: shopSettings, version: z.int().min(0) }),
     answer: shopAnswer,
+  },
+  getDevices: {
+    method: 'get',
+    path: '/api/devices',
+    says: 'How other devices of the shop reach it; null where this server lets none in',
+    answer: z.object({
+      devices: z
+        .object({
+          isOn: z.boolean(),
+          /** Over TLS. */
+          addresses: z.array(z.url()),
+          /** Where a device begins that has not been here before. */
+          begin: z.url().nullable(),
+          /** SHA-256 of the certificate that each device has to trust once; null where devices trust it already. */
+          fingerprint: z.string().nullable(),
+          /** So long the certificate in use is good; it is replaced before. */
+          until: z.iso.datetime().nullable(),
+          fault: z.enum(['no-address', 'certificate', 'port']).nullable(),
+        })
+        .nullable(),
+    }),
+  },
+  getConnections: {
+    method: 'get',
+    path: '/api/connections',
+    says: 'How the shop reaches mail server, mailbox and registry; no password is told',
+    answer: connectionsAnswer,
+  },
+  changeConnections: {
+    method: 'put',
+    path: '/api/connections',
+    says: 'How it reaches them from now on; what is new is tried first, and nothing kept where it fails',
+    body: z.strictObject({
+      connections,
+      /** Where none is given, one that was kept stays for the same account. */
+      passwords: z.strictObject({ smtp: password.optional(), mailbox: password.optional() }),
+      version: z.int().min(0),
+    }),
+    answer: connectionsAnswer,
   },
   getBackups: {
     method: 'get',

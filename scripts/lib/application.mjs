@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { createInterface } from 'node:readline'
 import { serverEnvironment } from './mariadb.mjs'
 import { compressIn } from './compressed.mjs'
-import { program, stampOf } from './programs.mjs'
+import { program, programOf, stampOf } from './programs.mjs'
 import { give, root, say, workDir } from './setup.mjs'
 
 export const webDist = join(root, 'web', 'dist')
@@ -54,13 +54,27 @@ export async function loadDemo(mariadb, { past = false } = {}) {
   writeFileSync(loaded, '')
 }
 
+/** By their folders: databases whose tables are of this version, and whose server's account may use them. */
+const prepared = new Set()
+
+/** The tables are made by one account and used by another, which changes no table and no record. */
+async function accountOfServer(mariadb) {
+  if (!mariadb.server) return mariadb
+  if (!prepared.has(mariadb.dir)) {
+    const { prepare } = await programOf('upkeep')
+    await prepare(mariadb, mariadb.server.user)
+    prepared.add(mariadb.dir)
+  }
+  return { ...mariadb, ...mariadb.server }
+}
+
 /**
  * Starts the server and resolves once it listens; its `port` is the one it says it has bound. `BENEVOX_PORT` 0, as it
  * is without one: any that is free.
  * @param log where its log goes; without one, what it says of errors stands in the terminal
  */
 export async function startServer(mariadb, more, log) {
-  const env = serverEnvironment(mariadb, { BENEVOX_PORT: '0', ...more })
+  const env = serverEnvironment(await accountOfServer(mariadb), { BENEVOX_PORT: '0', ...more })
   const child = await start('server', env, ['ignore', 'pipe', 'inherit', 'ipc'])
   const lines = createInterface({ input: child.stdout })
   return new Promise((resolve, reject) => {
@@ -109,7 +123,8 @@ export async function startStandIns({ reported = {}, models = {} } = {}, resultA
       BENEVOX_MAIL: 'counter@shop.example',
       BENEVOX_REGISTRY: where.registry,
       BENEVOX_MAILBOX: where.mailbox,
-      BENEVOX_SMTP: `smtp://127.0.0.1:${where.smtpPort}`,
+      BENEVOX_SMTP: where.smtp,
+      BENEVOX_IMAP: where.imap,
       BENEVOX_MAKER: where.maker,
       BENEVOX_SUPPLIERS: where.suppliers,
     },
@@ -121,7 +136,7 @@ export async function startStandIns({ reported = {}, models = {} } = {}, resultA
   }
 }
 
-function portsOf({ registry, mailbox, maker, suppliers, smtpPort }) {
+function portsOf({ registry, mailbox, maker, suppliers, smtpPort, imap }) {
   const portOf = (address) => Number(new URL(address).port)
   return {
     registry: portOf(registry),
@@ -129,5 +144,6 @@ function portsOf({ registry, mailbox, maker, suppliers, smtpPort }) {
     maker: portOf(maker),
     suppliers: portOf(suppliers),
     smtp: smtpPort,
+    imap: portOf(imap),
   }
 }

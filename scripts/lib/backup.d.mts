@@ -5,6 +5,8 @@ export interface Head {
   readonly madeAt: string
   readonly migrations?: readonly string[]
   readonly version?: string
+  /** The shop's own keys, newest first, in base64. */
+  readonly shopKeys?: readonly string[]
 }
 type Reached = Omit<DatabaseAccess, 'sessionSecret'>
 export function momentOf(name: string): Date | undefined
@@ -12,7 +14,7 @@ export function writeBackup(options: {
   database: Reached
   to: string
   passphrase: string
-  about?: { readonly migrations?: readonly string[]; readonly version?: string }
+  about?: Omit<Head, 'format' | 'madeAt'>
   at?: Date
   effort?: number
 }): Promise<{ file: string; sha256: string; bytes: number }>
@@ -23,6 +25,11 @@ export function restoreInto(
   passphrase: string,
   version?: string,
 ): Promise<Head & { isCompared: boolean }>
-export function tryOut(file: string, passphrase: string, beside: string): Promise<Head>
+export function tryOut(
+  file: string,
+  passphrase: string,
+  beside: string,
+  opens?: (scratch: Reached, kept: readonly string[]) => Promise<void>,
+): Promise<Head>
 export function keptOf(moments: readonly Date[], now: Date): Set<Date>
 export function deleteOld(to: string, now?: Date): number

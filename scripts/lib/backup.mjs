@@ -218,13 +218,17 @@ export async function restoreInto(database, file, passphrase, version) {
 /**
  * Restores a backup into a mariadbd of its own, which is thrown away afterwards.
  * @param beside the folder in which that one stands for a while
+ * @param opens looks whether the keys that stand in it open what it keeps
  */
-export async function tryOut(file, passphrase, beside) {
+export async function tryOut(file, passphrase, beside, opens) {
   const folder = join(beside, 'trying-a-backup')
   const scratch = await startMariadb({ folder, fresh: true })
   const letGo = endWithThis(scratch)
   try {
-    return await restoreInto(scratch, file, passphrase)
+    const head = await restoreInto(scratch, file, passphrase)
+    // Never the shop's own file, wherever that is said to be.
+    if (head.shopKeys) await opens?.({ ...scratch, shopKeys: join(folder, 'shop-keys') }, head.shopKeys)
+    return head
   } finally {
     await scratch.stop()
     letGo()

@@ -27,5 +27,6 @@ export function databaseElsewhere(folder) {
     password: decodeURIComponent(password),
     database: pathname.slice(1),
     sessionSecret: readFileSync(secret, 'utf8'),
+    shopKeys: process.env.BENEVOX_SHOP_KEYS ?? join(folder, 'shop-keys'),
   }
 }

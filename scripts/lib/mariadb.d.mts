@@ -7,6 +7,10 @@ export interface DatabaseAccess {
   password: string
   database: string
   sessionSecret: string
+  /** The file of the shop's own keys, which are not in the database. */
+  shopKeys: string
+  /** The account that a server works with, which may do less; absent where the one above is the only one. */
+  server?: { user: string; password: string }
 }
 export interface Mariadb extends DatabaseAccess {
   /** The folder of this mariadbd: data, log, credentials. */

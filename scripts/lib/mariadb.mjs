@@ -72,11 +72,14 @@ const UNDO_SEGMENTS = 128
  * Done by the database itself at each start, with rights that the application has not: `clear_traces` writes over what is
  * kept of former values, and begins the log anew.
  */
-const initSql = (password) =>
+const initSql = ({ password, server }) =>
   [
     'CREATE DATABASE IF NOT EXISTS benevox CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci',
     `CREATE USER IF NOT EXISTS benevox@'127.0.0.1' IDENTIFIED BY '${password}'`,
-    "GRANT ALL ON `benevox%`.* TO benevox@'127.0.0.1'",
+    "GRANT ALL ON `benevox%`.* TO benevox@'127.0.0.1' WITH GRANT OPTION",
+    `CREATE USER IF NOT EXISTS ${server.user}@'127.0.0.1'`,
+    // As the folder says it now, whatever was said before.
+    `ALTER USER ${server.user}@'127.0.0.1' IDENTIFIED BY '${server.password}'`,
     'CREATE DATABASE IF NOT EXISTS benevox_upkeep',
     `CREATE TABLE IF NOT EXISTS benevox_upkeep.filler (id INT NOT NULL PRIMARY KEY, text VARCHAR(7800) CHARACTER SET latin1 NOT NULL) ENGINE=InnoDB`,
     `INSERT IGNORE INTO benevox_upkeep.filler (id, text) VALUES (1, ''), (2, '')`,
@@ -86,6 +89,7 @@ const initSql = (password) =>
       `START TRANSACTION; UPDATE benevox_upkeep.filler SET text = REPEAT(CHAR(65 + n % 26), 7800); COMMIT; SET n = n + 1; ` +
       `END WHILE; ` +
       `SET GLOBAL innodb_log_file_size = IF(@@GLOBAL.innodb_log_file_size = ${LOG_BYTES[0]}, ${LOG_BYTES[1]}, ${LOG_BYTES[0]}); END`,
+    `GRANT EXECUTE ON PROCEDURE benevox_upkeep.clear_traces TO ${server.user}@'127.0.0.1'`,
   ]
     .map((statement) => `${statement};\n`)
     .join('')
@@ -113,6 +117,9 @@ export async function startMariadb({ name, folder, fresh = false, from, port }) 
     if (nth >= MOST_PORTS) give('mariadbd found no port on loopback that is free.')
   }
 }
+
+/** Where the shop's own keys are: beside its database, or somewhere else, such as a stick that is not copied with it. */
+const keysBeside = (dir) => process.env.BENEVOX_SHOP_KEYS ?? join(dir, 'shop-keys')
 
 /** @returns *taken* where somebody else listens on the port */
 async function startOn({ dir, fresh, from, port }) {
@@ -160,8 +167,12 @@ async function startOn({ dir, fresh, from, port }) {
     chmodSync(dataDir, 0o700)
   }
 
+  const credentials = JSON.parse(readFileSync(credentialsFile, 'utf8'))
+  // Of the account that the server works with: a folder from before has none yet.
+  credentials.server ??= { user: 'benevox_server', password: randomBytes(24).toString('base64url') }
+  writeFileSync(credentialsFile, JSON.stringify(credentials), { mode: 0o600 })
   const init = join(dir, 'init.sql')
-  writeFileSync(init, initSql(JSON.parse(readFileSync(credentialsFile, 'utf8')).password), { mode: 0o600 })
+  writeFileSync(init, initSql(credentials), { mode: 0o600 })
   if (isRoot) spawnSync('chown', ['mysql', init])
 
   const log = join(dir, 'mariadbd.log')
@@ -211,7 +222,8 @@ async function startOn({ dir, fresh, from, port }) {
   }
   writeFileSync(join(dir, 'port'), String(port))
   return {
-    ...JSON.parse(readFileSync(credentialsFile, 'utf8')),
+    ...credentials,
+    shopKeys: keysBeside(dir),
     dir,
     port,
     pid: child.pid,
@@ -256,7 +268,7 @@ export function runningOn(dir) {
   if (!files.every((file) => existsSync(file))) return undefined
   const [pid, port, credentials] = files.map((file) => readFileSync(file, 'utf8'))
   return isRunning(Number(pid), join(dir, 'data'))
-    ? { ...JSON.parse(credentials), port: Number(port) }
+    ? { ...JSON.parse(credentials), port: Number(port), shopKeys: keysBeside(dir) }
     : undefined
 }
 
@@ -270,6 +282,7 @@ export function serverEnvironment(mariadb, more = {}) {
     BENEVOX_DB_PASSWORD: mariadb.password,
     BENEVOX_DB_NAME: mariadb.database,
     BENEVOX_SESSION_SECRET: mariadb.sessionSecret,
+    BENEVOX_SHOP_KEYS: mariadb.shopKeys,
     ...more,
   }
 }

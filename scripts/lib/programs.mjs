@@ -9,6 +9,7 @@ import { root, workDir } from './setup.mjs'
 const PROGRAMS = {
   server: 'server/src/main.ts',
   thread: 'server/src/reading/tasks.ts',
+  documents: 'server/src/intake/clean.ts',
   printer: 'server/src/paper/print.ts',
   upkeep: 'server/src/upkeep.ts',
   'stand-ins': 'stand-ins/src/main.ts',

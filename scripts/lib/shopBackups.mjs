@@ -69,8 +69,8 @@ export async function backUp(folder) {
     const made = await once(folder, async () => {
       const { database, stop } = await databaseOf(folder)
       try {
-        const { aboutOf } = await programOf('upkeep')
-        const { migrations, version, bytes } = await aboutOf(database)
+        const { aboutOf, keysToKeep, opensAll } = await programOf('upkeep')
+        const { migrations, version, bytes, seal } = await aboutOf(database)
         // What is tried out stands on the disk a second time.
         for (const [place, needed] of [
           [folder, bytes * 1.5],
@@ -84,13 +84,13 @@ export async function backUp(folder) {
           database,
           to,
           passphrase,
-          about: { migrations, version },
+          about: { migrations, version, ...keysOf(database, keysToKeep), ...(seal && { seal }) },
         })
-        await tryOut(made.file, passphrase, folder).catch((error) => {
+        await tryOut(made.file, passphrase, folder, opensAll).catch((error) => {
           rmSync(made.file, { force: true })
           throw new Error(`the backup could not be restored, and is deleted: ${error.message}`)
         })
-        return made
+        return { ...made, seal }
       } finally {
         await stop()
       }
@@ -101,6 +101,7 @@ export async function backUp(folder) {
       file: made.file,
       bytes: made.bytes,
       seconds: secondsSince(from),
+      ...(made.seal && { seal: made.seal }),
     }
     note(folder, { last: done, failed: null })
     return done
@@ -109,6 +110,9 @@ export async function backUp(folder) {
     throw error
   }
 }
+
+/** The shop's own keys go with its tables, which say nothing without them; tables of before have none. */
+const keysOf = ({ shopKeys }, keysToKeep) => (existsSync(shopKeys) ? { shopKeys: keysToKeep(shopKeys) } : {})
 
 const secondsSince = (from) => Math.round((Date.now() - from) / 1000)
 const megabytes = (bytes) => Math.ceil(bytes / 1e6)
@@ -141,7 +145,7 @@ async function once(folder, work) {
 }
 
 /** The shop's database: the one that runs, or one that is started for as long as it is needed. */
-async function databaseOf(folder) {
+export async function databaseOf(folder) {
   const stop = () => Promise.resolve()
   if (!hasOwnDatabase) return { database: databaseElsewhere(folder), stop }
   const running = runningOn(databaseFolder(folder))
@@ -164,7 +168,7 @@ const BEFORE_UPDATES_MS = 35 * 86_400_000
  * @throws where the data was kept by a newer program, or the backup fails
  */
 export async function beforeUpdate(folder, database) {
-  const { aboutOf, compared } = await programOf('upkeep')
+  const { aboutOf, compared, keysToKeep } = await programOf('upkeep')
   const { migrations, version } = await aboutOf(database)
   const { pending, unknown } = compared(migrations)
   if (unknown.length > 0) throw new Error('this data was kept by a newer Benevox than this one.')
@@ -180,7 +184,8 @@ export async function beforeUpdate(folder, database) {
   mkdirSync(own, { recursive: true, mode: 0o700 })
   if (!existsSync(secret)) writeFileSync(secret, randomBytes(24).toString('base64url'), { mode: 0o600 })
   const passphrase = readFileSync(secret, 'utf8')
-  return (await writeBackup({ database, to: own, passphrase, about: { migrations, version } })).file
+  const about = { migrations, version, ...keysOf(database, keysToKeep) }
+  return (await writeBackup({ database, to: own, passphrase, about })).file
 }
 
 /** Each day from three o'clock on; a machine that was off then, when it is on. */

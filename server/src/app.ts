@@ -17,6 +17,7 @@ import { mailHandlers } from './mail/routes.ts'
 import { Post } from './mail/post.ts'
 import { Catalog } from './catalog/service.ts'
 import type { Config } from './config.ts'
+import { OtherDevices } from './devices/otherDevices.ts'
 import { accountHandlers } from './account/routes.ts'
 import { forgettingHandlers } from './forgetting/routes.ts'
 import { Forgetting } from './forgetting/service.ts'
@@ -44,6 +45,8 @@ import { PriceLists } from './prices/service.ts'
 import { registryHandlers } from './registry/routes.ts'
 import { FirstRun } from './shop/firstRun.ts'
 import { shopHandlers } from './shop/routes.ts'
+import { Connections } from './shop/connections.ts'
+import { connectionHandlers } from './shop/connectionRoutes.ts'
 import { Shop } from './shop/service.ts'
 import { SecurityLog } from './shop/securityLog.ts'
 import { Codes } from './session/codes.ts'
@@ -96,9 +99,11 @@ export function createApp(
   readonly forgetting: Forgetting
   readonly firstRun: FirstRun
   readonly metrics: Metrics
+  readonly devices: OtherDevices
   readonly warmUp: () => Promise<void>
 } {
   const app = express()
+  if (config.proxy) app.set('trust proxy', config.proxy)
   const log = logOf(config)
   const metrics = new Metrics(() => connectionsInUse(database))
   app.use(metrics.observe)
@@ -113,6 +118,8 @@ export function createApp(
           'img-src': ["'self'", 'data:', 'blob:'],
           'worker-src': ["'self'"],
           'style-src': ["'self'"],
+          'font-src': ["'self'"],
+          'base-uri': ["'none'"],
           'frame-ancestors': ["'none'"],
           'upgrade-insecure-requests': null,
         },
@@ -120,6 +127,7 @@ export function createApp(
       strictTransportSecurity: false,
     }),
   )
+  app.use((request, response, next) => (request.secure ? onlyOverTls(request, response, next) : next()))
   // For whoever keeps the server up: it answers, whatever becomes of the database.
   app.get('/api/health', (_request, response) => void response.json({ answers: true }))
   // For whoever sends it requests: it can do its work.
@@ -151,17 +159,7 @@ export function createApp(
   // Before anybody gets a cookie: a customer at their status page is nobody here, and needs none.
   app.use('/api/status', guessesLimited())
   mount(app, statusHandlers(database, life, shop))
-  app.use(
-    '/api',
-    session({
-      store: new DatabaseSessionStore(database),
-      secret: config.sessionSecret,
-      name: 'benevox',
-      resave: false,
-      saveUninitialized: false,
-      cookie: { httpOnly: true, sameSite: 'strict', secure: false },
-    }),
-  )
+  app.use('/api', sessions(database, config.sessionSecret))
   const { csrfSynchronisedProtection, generateToken } = csrfSync({
     getTokenFromRequest: tokenOf,
   })
@@ -190,8 +188,10 @@ export function createApp(
   const codes = new Codes(database, guesses, security)
   const results = new Results(database)
   const lists = new JobLists(database)
-  const post = new Post(database, life, supply, shop, config)
+  const connections = new Connections(database, config)
+  const post = new Post(database, life, supply, shop, connections)
   const forgetting = new Forgetting(database, life, prices)
+  const devices = new OtherDevices(shop, config)
   mount(app, {
     ...sessionHandlers(database, config, csrfToken, {
       prices,
@@ -201,15 +201,16 @@ export function createApp(
       codes,
       log: security,
     }),
-    ...shopHandlers(shop, security, config.backupState),
+    ...shopHandlers(shop, security, devices, config.backupState),
+    ...connectionHandlers(connections, security, post),
     ...catalogHandlers(catalog),
     ...jobHandlers(database, catalog, life, lists, prices, codes),
     ...agreementHandlers(codes, life),
     ...intakeHandlers(life),
-    ...accountHandlers(life, shop, config),
-    ...tellingHandlers(database, life, shop, config),
+    ...accountHandlers(life, shop, connections),
+    ...tellingHandlers(database, life, shop, connections),
     ...forgettingHandlers(database, { life, prices, forgetting, codes }),
-    ...registryHandlers(database, config, shop, life, catalog),
+    ...registryHandlers(database, connections, shop, life, catalog),
     ...priceHandlers(prices),
     ...supplyHandlers(database, supply, prices),
     ...kitHandlers(database, security),
@@ -218,10 +219,10 @@ export function createApp(
     ...attemptHandlers(database, life),
     ...calendarHandlers(database),
     ...mailHandlers(database, life, post),
-    ...orderHandlers(database, life, supply, shop, config),
+    ...orderHandlers(database, life, supply, shop, config, connections),
   })
 
-  mountFiles(app, { shop, database, catalog, life, results, prices, lists, log: security })
+  mountFiles(app, { shop, database, catalog, life, results, prices, lists, log: security, devices })
   app.use('/api', notFoundHandler)
 
   if (config.web) serveWeb(app, config.web)
@@ -233,8 +234,31 @@ export function createApp(
     forgetting,
     firstRun,
     metrics,
+    devices,
     warmUp: () => warmUp({ database, catalog, prices, supply, life }),
   }
+}
+
+/** Two years, for the names of this computer: what was reached over TLS once is reached over nothing else again, RFC 6797. */
+const onlyOverTls = helmet.strictTransportSecurity({ maxAge: 63_072_000, includeSubDomains: true })
+
+/**
+ * Over TLS the cookie is one that no other page, port or plain connection of this computer can set (RFC 6265bis 4.1.3.2, `__Host-`); on
+ * loopback, where there is none, it has a name of its own.
+ */
+function sessions(database: DataSource, secret: string): RequestHandler {
+  const of = (name: string, isSecure: boolean) =>
+    session({
+      // Each has its own: what is begun in it has the cookie of this one.
+      store: new DatabaseSessionStore(database),
+      secret,
+      name,
+      resave: false,
+      saveUninitialized: false,
+      cookie: { httpOnly: true, sameSite: 'strict', path: '/', secure: isSecure },
+    })
+  const [secure, plain] = [of('__Host-benevox', true), of('benevox', false)]
+  return (request, response, next) => (request.secure ? secure : plain)(request, response, next)
 }
 
 /** So many addresses that lead nowhere may be tried from one place in a minute. */
@@ -251,6 +275,8 @@ const guessesLimited = (): RequestHandler[] => [
     skipSuccessfulRequests: true,
     // Whoever has an address may be refused what they like.
     requestWasSuccessful: (_request, { statusCode }) => statusCode !== 404,
+    // A word of whoever asks is taken for their address where a proxy is named, and only then.
+    validate: { xForwardedForHeader: false },
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     handler: () => {

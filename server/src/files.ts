@@ -27,6 +27,7 @@ import { calendarOf } from './calendar/feed.ts'
 import { jobEntity } from './jobs/entity.ts'
 import { familyCard } from './catalog/card.ts'
 import type { Catalog } from './catalog/service.ts'
+import type { OtherDevices } from './devices/otherDevices.ts'
 import type { SecurityLog } from './shop/securityLog.ts'
 import type { Shop } from './shop/service.ts'
 import { aboutForSeller } from './account/toSeller.ts'
@@ -39,11 +40,11 @@ import { aboutForCustomer, handBackDocument } from './hand-back/telling.ts'
 import { mayOnly } from './http/may.ts'
 import { checked } from './http/mount.ts'
 import { isAnswered, ProblemError } from './http/problem.ts'
-import { keysOf, unseal } from './forgetting/keys.ts'
-import { ownershipDocumentEntity } from './intake/entity.ts'
+import { keysOf, sealedFor, unseal } from './forgetting/keys.ts'
+import { documentOf, ownershipDocumentEntity } from './intake/entity.ts'
 import { cleanDocument, LARGEST_DOCUMENT } from './intake/ownershipDocument.ts'
 import { intakeReceipt } from './intake/receipt.ts'
-import { tagPdf, tagPng } from './intake/tag.ts'
+import { qrSvg, tagPdf, tagPng } from './intake/tag.ts'
 import type { JobLife } from './jobs/life.ts'
 import type { JobLists } from './jobs/lists.ts'
 import { jobLines } from './jobs/table.ts'
@@ -71,6 +72,7 @@ export function mountFiles(
     prices,
     lists,
     log,
+    devices,
   }: {
     shop: Shop
     database: DataSource
@@ -80,6 +82,7 @@ export function mountFiles(
     prices: PriceLists
     lists: JobLists
     log: SecurityLog
+    devices: OtherDevices
   },
 ): void {
   /** The job of an address, and what it is looked at with. */
@@ -93,6 +96,11 @@ export function mountFiles(
   const pdf = (response: Response, name: string, bytes: Buffer) =>
     send(response, 'application/pdf', `inline; filename="${name}.pdf"`, bytes)
 
+  file('devicesCode', async ({ response }) => {
+    const begin = (await devices.state())?.begin
+    if (!begin) throw new ProblemError('not-found', { code: 'nothing-here' })
+    send(response, 'image/svg+xml', 'inline; filename="devices.svg"', Buffer.from(qrSvg(begin)))
+  })
   file('tagPicture', async ({ params, response }) => {
     const { ticket } = await life.read(params.id)
     send(response, 'image/png', `inline; filename="tag-${ticket}.png"`, await tagPng(ticket))
@@ -220,7 +228,8 @@ export function mountFiles(
     const size = content.length
     const kept = { id: randomUUID(), name, type, bytes: size }
     const job = await life.run(id, { staffId }, { kind: 'keep-file', file: kept }, async (manager, _, at) => {
-      const row = { id: kept.id, jobId: id, staffId, at, name, type, size, content }
+      const sealed = await sealedFor(manager, id, 'ownership', content)
+      const row = { id: kept.id, jobId: id, staffId, at, name, type, size, content: sealed }
       await manager.insert(ownershipDocumentEntity, row)
     })
     if (!isAnswered(asked.response)) asked.response.json(job)
@@ -230,13 +239,14 @@ export function mountFiles(
       where: { id: params.fileId, jobId: params.id },
       select: { id: true, type: true, name: true, content: true },
     })
-    if (!found) throw new ProblemError('not-found', { code: 'no-such-file' })
+    const content = found && documentOf(found.content, await keysOf(database.manager, params.id))
+    if (!content) throw new ProblemError('not-found', { code: 'no-such-file' })
     // Never run as a page of this application, whatever is in it.
     response.setHeader('Content-Security-Policy', "sandbox; default-src 'none'; style-src 'unsafe-inline'")
     response.setHeader('X-Content-Type-Options', 'nosniff')
     // A browser shows no document inside such a policy: it is handed out as a file.
     const how = found.type === 'application/pdf' ? 'attachment' : 'inline'
-    send(response, found.type, `${how}; filename="ownership-${found.id.slice(0, 8)}"`, found.content)
+    send(response, found.type, `${how}; filename="ownership-${found.id.slice(0, 8)}"`, content)
   })
   file('mail', async ({ params, response }) => {
     const mail = await database.manager.findOne(mailEntity, {

@@ -41,7 +41,7 @@ afterAll(() => shop.close())
 
 async function read(path: string, language?: Language): Promise<string> {
   const query = language ? `?language=${language}` : ''
-  const response = await fetch(`${shop.address}${path}${query}`, { headers: { cookie: runa.cookie } })
+  const response = await runa.file(`${path}${query}`)
   expect([path, response.status]).toEqual([path, 200])
   return withoutAddress(await pdfText(new Uint8Array(await response.arrayBuffer())))
 }

@@ -51,14 +51,16 @@ async function opened(
   const config = configFrom(serverEnvironment(mariadb, { BENEVOX_LOG: 'error', ...more }))
   const database = await openDatabase(config)
   await fill?.(database)
-  const { app, firstRun } = createApp(config, database)
+  const { app, firstRun, devices } = createApp(config, database)
   const { server, address } = await listen(app)
+  devices.begin(app, Number(new URL(address).port))
   return {
     mariadb,
     database,
     address,
     code: firstRun.code,
     close: async () => {
+      devices.end()
       server.closeAllConnections()
       server.close()
       await database.destroy()
@@ -133,6 +135,14 @@ export class Person {
     for (;;) {
       const said = await this.askOnce<T>(method, path, body, raw)
       if (method !== 'GET' || (said.body as Partial<Problem>).code !== 'database-away') return said
+    }
+  }
+
+  /** A file as it is handed out; looked for again in the same way. */
+  async file(path: string): Promise<Response> {
+    for (;;) {
+      const response = await fetch(this.address + path, { headers: { cookie: this.cookie } })
+      if (response.status !== 503) return response
     }
   }
 

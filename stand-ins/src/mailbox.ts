@@ -1,18 +1,23 @@
 import express, { type Express } from 'express'
 import { SMTPServer } from 'smtp-server'
+import { ACCOUNT } from './imap.ts'
 
 /** Mails as they came, under a name each; the newest last. */
 export class Mailbox {
   readonly #mails = new Map<string, Buffer>()
   readonly #most: number
+  readonly #beside: (mail: Buffer) => void
   #kept = 0
-  constructor(most = 20_000) {
+  /** @param beside who is told of each mail, too */
+  constructor(most = 20_000, beside: (mail: Buffer) => void = () => undefined) {
     this.#most = most
+    this.#beside = beside
   }
 
   keep(mail: Buffer): string {
     const name = `${Date.now()}-${String(++this.#kept).padStart(7, '0')}.eml`
     this.#mails.set(name, mail)
+    this.#beside(mail)
     const [oldest] = this.#mails.keys()
     if (this.#mails.size > this.#most && oldest) this.#mails.delete(oldest)
     return name
@@ -25,11 +30,16 @@ export class Mailbox {
   }
 }
 
-/** Takes mails in over SMTP, from anybody on this machine, for anybody. */
+/** Takes mails in over SMTP, from anybody on this computer, for anybody; whoever signs in does so as the shop. */
 export function smtpInto(mailbox: Mailbox): SMTPServer {
   return new SMTPServer({
     authOptional: true,
-    disabledCommands: ['STARTTLS', 'AUTH'],
+    disabledCommands: ['STARTTLS'],
+    allowInsecureAuth: true,
+    onAuth({ username, password }, _session, done) {
+      if (username === ACCOUNT.user && password === ACCOUNT.password) done(null, { user: username })
+      else done(new Error('not this account'))
+    },
     size: 25 * 1024 * 1024,
     onData(stream, _session, done) {
       const parts: Buffer[] = []

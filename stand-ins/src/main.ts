@@ -10,13 +10,13 @@ const ports = process.env.BENEVOX_STAND_IN_PORTS
   ? (JSON.parse(process.env.BENEVOX_STAND_IN_PORTS) as Ports)
   : undefined
 const resultAfterMs = Number(process.env.BENEVOX_RESULT_AFTER_MS) || undefined
-const { registry, mailbox, smtpPort, maker, suppliers, close } = await startStandIns({
+const { close, ...where } = await startStandIns({
   reported,
   models,
   resultAfterMs,
   ...(ports ? { ports } : {}),
 })
-console.log(JSON.stringify({ registry, mailbox, smtpPort, maker, suppliers }))
+console.log(JSON.stringify(where))
 const stop = () => void close().then(() => process.exit(0))
 for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, stop)
 process.once('disconnect', stop)

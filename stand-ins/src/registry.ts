@@ -29,11 +29,13 @@ export interface RegistrySettings {
   readonly models: Readonly<Record<string, string>>
   readonly latencyMs: number
   /** Sends a report by mail. */
-  readonly send: (mail: { to: string; subject: string; text: string }) => Promise<void>
+  readonly send: (mail: { from: string; to: string; subject: string; text: string }) => Promise<void>
 }
 
 /** A registry of no country in particular. */
 const WHERE_IT_IS = { zone: 'UTC', country: 'IE' } as const
+/** Where its reports come from. */
+const REPORTS = 'reports@registry.example'
 const FEE = { feeMinor: 400, currency: 'EUR' } as const
 
 /** A made-up registry of reported devices over HTTP: answers, reports by mail for a fee, faults on demand. */
@@ -81,10 +83,11 @@ export function registryApp({ reported, models, latencyMs, send }: RegistrySetti
     if (!read.success) return void response.status(400).json({ error: 'no such order' })
     const { imei, mailTo, reference, language } = read.data
     const reportId = `R-${String(++reports).padStart(5, '0')}`
-    response.status(202).json({ reportId, model: modelOf(imei), ...FEE })
+    response.status(202).json({ reportId, model: modelOf(imei), from: REPORTS, ...FEE })
     await wait(imei)
     const words = wordsIn(languageFor(language), WHERE_IT_IS)
     await send({
+      from: REPORTS,
       to: mailTo,
       subject: words.say('mail.report', { report: reportId, reference }),
       text: `${[

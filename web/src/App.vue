@@ -78,9 +78,19 @@ useKeyStrokes()
     <StationRail v-if="!route.meta['bare']" />
     <div class="flex min-w-0 flex-1 flex-col">
       <ShelfOfClocks v-if="!route.meta['bare']" />
+      <p
+        v-if="sessions.session?.secondStepDue && !route.meta['bare']"
+        class="border-b border-rule bg-paper-deep px-6 py-1.5"
+      >
+        {{ say('signIn.secondStepDue') }}
+        <RouterLink class="font-bold underline" to="/settings#second-step">{{
+          say('signIn.setItUp')
+        }}</RouterLink>
+      </p>
       <JobsAround v-if="isReady" />
       <RouterView :key="route.path" />
     </div>
   </div>
-  <RouterView v-else />
+  <!-- Whoever has just signed out is on the way to the sign-in: the page they leave asks for nothing more. -->
+  <RouterView v-else-if="route.meta['nobody'] || route.meta['open']" />
 </template>

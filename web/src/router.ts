@@ -30,8 +30,12 @@ export const router = createRouter({
   scrollBehavior: (to) => (to.hash ? { el: to.hash, top: 12 } : { top: 0 }),
   routes: [
     { path: '/', redirect: '/counter' },
-    { path: '/sign-in', component: SignInPage },
-    { path: '/first-run', component: whileNobody(() => import('./stations/first-run/FirstRunPage.vue')) },
+    { path: '/sign-in', component: SignInPage, meta: { nobody: true } },
+    {
+      path: '/first-run',
+      component: whileNobody(() => import('./stations/first-run/FirstRunPage.vue')),
+      meta: { nobody: true },
+    },
     {
       path: '/welcome',
       component: whileNobody(() => import('./stations/people/WelcomePage.vue')),

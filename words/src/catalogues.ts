@@ -725,8 +725,6 @@ export interface Messages {
   'route.handedBack': object
   'route.helps': { readonly chance: string | number }
   'route.after': object
-  'route.then': object
-  'route.ifFails': object
   'deleted.no': object
   'deleted.by-recovery': object
   'deleted.by-settings': object
@@ -2382,7 +2380,6 @@ export interface Messages {
   'accountPage.settled': object
   'accountPage.changedWhen': object
   'accountPage.otherProof': object
-  'accountPage.ifItFails': object
   'accountPage.recoveryStarted': object
   'accountPage.passwordFound': object
   'accountPage.notRecovered': object
@@ -3268,4 +3265,101 @@ export interface Messages {
   'backups.old': { readonly at: string | number }
   'backups.none': object
   'backups.failed': { readonly at: string | number }
+  'follows.it-worked': object
+  'follows.it-failed': object
+  'accountPage.whatFollows': object
+  'action.sim-to-be-tried': object
+  'reason.sim-to-be-tried': object
+  'refusal.device-blocked': object
+  'carrierSituation.blocked': object
+  'trayWhy.unknown-sender': object
+  'trayWhy.job-closed': object
+  'problem.pdf-unreadable': object
+  'problem.busy-now': object
+  'trust.title': object
+  'trust.about': object
+  'trust.download': object
+  'trust.downloadLink': object
+  'trust.install': object
+  'trust.compare': object
+  'trust.open': object
+  'trust.openLink': object
+  'trust.limits': object
+  'otherDevices.title': object
+  'otherDevices.on': object
+  'otherDevices.off': object
+  'otherDevices.first': object
+  'otherDevices.later': object
+  'otherDevices.code': object
+  'otherDevices.fingerprint': object
+  'otherDevices.until': { readonly at: string | number }
+  'otherDevices.untilOwn': { readonly at: string | number }
+  'otherDevices.untilSoon': { readonly at: string | number }
+  'otherDevices.no-address': object
+  'otherDevices.certificate': object
+  'otherDevices.port': object
+  'problem.second-step-needed': object
+  'problem.wrong-second-step': object
+  'problem.second-step-is-set-up': object
+  'problem.second-step-not-begun': object
+  'problem.wrong-password': object
+  'logged.second-step-begun': object
+  'logged.second-step-ended': object
+  'logged.second-step-taken': { readonly person: string | number }
+  'secondStep.title': object
+  'secondStep.about': object
+  'signIn.secondStepDue': object
+  'signIn.setItUp': object
+  'secondStep.password': object
+  'secondStep.begin': object
+  'secondStep.read': object
+  'secondStep.picture': object
+  'secondStep.key': object
+  'secondStep.code': object
+  'secondStep.confirm': object
+  'secondStep.spare': object
+  'secondStep.isSetUp': { readonly count: number }
+  'secondStep.end': object
+  'signIn.secondStep': object
+  'secondStep.wanted': object
+  'secondStep.has': object
+  'secondStep.take': object
+  'logged.let-in': { readonly person: string | number }
+  'logged.connections-changed': object
+  'problem.connection-failed': { readonly what: string; readonly why: string }
+  'flaw.must.host-name': object
+  'flaw.must.unprotected': object
+  'connections.title': object
+  'connections.smtp': object
+  'connections.mailbox': object
+  'connections.host': object
+  'connections.port': object
+  'connections.protection': object
+  'connections.tls': object
+  'connections.starttls': object
+  'connections.none': object
+  'connections.user': object
+  'connections.password': object
+  'connections.kept': object
+  'connections.folder': object
+  'connections.registry': object
+  'connections.save': object
+  'connections.trying': object
+  'connections.saved': object
+  'connections.empty': object
+  'ownSecrets.title': object
+  'ownSecrets.change': object
+  'ownSecrets.before': object
+  'ownSecrets.keep': object
+  'ownSecrets.done': object
+  'setUp.title': object
+  'setUp.prices': object
+  'setUp.own-mail': object
+  'setUp.mail-server': object
+  'setUp.mailbox': object
+  'setUp.carriers': object
+  'setUp.suppliers': object
+  'setUp.registry': object
+  'setUp.backups': object
+  'problem.own-second-step': object
 }

@@ -43,4 +43,4 @@ export function fieldText(path: readonly (string | number)[], { find }: Words): 
   const named = path.findLast((part) => typeof part === 'string') ?? ''
   return FIELDS.map((kind) => find(`${kind}.${named}`)).find(Boolean) ?? String(named)
 }
-const FIELDS = ['fact', 'work', 'fee', 'value', 'dataValue', 'supply', 'settings'] as const
+const FIELDS = ['fact', 'work', 'fee', 'value', 'dataValue', 'supply', 'settings', 'connections'] as const

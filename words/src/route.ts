@@ -8,7 +8,10 @@ import type { Words } from './words.ts'
 
 /** What to do, as the head of the route. */
 export const choiceText = ({ action, reason }: Choice, { say }: Words): string =>
-  reason.code === 'nothing-left' || reason.code === 'to-be-started' || reason.code === 'to-be-seen'
+  reason.code === 'nothing-left' ||
+  reason.code === 'to-be-started' ||
+  reason.code === 'to-be-seen' ||
+  reason.code === 'sim-to-be-tried'
     ? say(`action.${reason.code}`)
     : say(`action.${action}`)
 

@@ -1,16 +1,22 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { usualReleaseChance } from '../results/index.ts'
+import { PHONE } from '../route/fixtures.ts'
+import { NOTHING_DONE, planRoute, type Facts } from '../route/index.ts'
+import { USUAL_PRICES } from '../price/index.ts'
 import { compareOffers, isWorthwhile, type Offer, type Weighs } from './choice.ts'
 
 const LATE = 0.5
-/** The usual chance moved by what was seen: (worked + 4.4) of (all + 5). */
-const chanceOf = ({ worked, failed }: Offer) => (worked + 4.4) / (worked + failed + 5)
+/** A chance that is usual for suppliers; common practice, no source. */
+const USUAL = 0.88
+/** What is usual counts as five orders, beside those that were seen. */
+const chanceOf = ({ worked, failed }: Offer, usual: number) => (worked + 5 * usual) / (worked + failed + 5)
 
 /** An answer of each offer: on which day, and whether it works. */
 type Fate = readonly { readonly day: number; readonly works: boolean }[]
 
 /** Every way it can turn out for all offers at once, with its chance. */
-function fatesOf(offers: readonly Offer[]): readonly (readonly [Fate, number])[] {
+function fatesOf(offers: readonly Offer[], usual: number): readonly (readonly [Fate, number])[] {
   let fates: [Fate, number][] = [[[], 1]]
   for (const offer of offers) {
     const { least, most } = offer.days
@@ -26,7 +32,7 @@ function fatesOf(offers: readonly Offer[]): readonly (readonly [Fate, number])[]
       days.flatMap(([day, share]) =>
         [true, false].map((works): [Fate, number] => [
           [...fate, { day, works }],
-          chance * share * (works ? chanceOf(offer) : 1 - chanceOf(offer)),
+          chance * share * (works ? chanceOf(offer, usual) : 1 - chanceOf(offer, usual)),
         ]),
       ),
     )
@@ -89,6 +95,7 @@ const offers = (most: number) =>
     .array(offer, { minLength: 1, maxLength: most })
     .map((all): readonly Offer[] => all.map((one, id) => ({ id, ...one })))
 const weighs: fc.Arbitrary<Weighs> = fc.record({
+  usualChance: fc.constantFrom(0.5, 0.88),
   unlockedMinor: fc.integer({ min: 500, max: 12_000 }),
   waitingDayMinor: fc.integer({ min: 0, max: 600 }),
   neededInDays: fc.option(fc.nat(12), { nil: undefined }),
@@ -98,7 +105,7 @@ describe('which supplier is ordered from, and from whom if that fails', () => {
   it('is worth as much as the best of all plans, each played through every way it can turn out', () => {
     fc.assert(
       fc.property(offers(2), weighs, (all, values) => {
-        const fates = fatesOf(all)
+        const fates = fatesOf(all, values.usualChance)
         const best = Math.max(
           ...plansOf(
             all,
@@ -125,7 +132,7 @@ describe('which supplier is ordered from, and from whom if that fails', () => {
         weighs,
         (some, values) => {
           const all = some.map((one, id) => ({ id, ...one }))
-          const fates = fatesOf(all)
+          const fates = fatesOf(all, values.usualChance)
           const best = Math.max(
             ...plansOf(all, [0, 1, 2]).map((plan) =>
               fates.reduce((sum, [fate, chance]) => sum + chance * played(plan, all, fate, values), 0),
@@ -142,10 +149,10 @@ describe('which supplier is ordered from, and from whom if that fails', () => {
     fc.assert(
       fc.property(offers(4), (some) => {
         const all = some.map((one) => ({ ...one, feeMinor: one.feeMinor + 1, refundShare: 0 }))
-        const courses = compareOffers(all, { unlockedMinor: 1e7, waitingDayMinor: 0 })
+        const courses = compareOffers(all, { usualChance: USUAL, unlockedMinor: 1e7, waitingDayMinor: 0 })
         const ratio = (id: number | undefined) => {
           const found = all.find((one) => one.id === id)
-          return found ? chanceOf(found) / found.feeMinor : 0
+          return found ? chanceOf(found, USUAL) / found.feeMinor : 0
         }
         const [first] = courses
         for (const { id } of all) expect(ratio(first?.id)).toBeGreaterThanOrEqual(ratio(id) - 1e-9)
@@ -166,7 +173,7 @@ describe('which supplier is ordered from, and from whom if that fails', () => {
       failed: id % 7,
       days: { least: id % 4, most: (id % 4) + 2 },
     }))
-    const values = { unlockedMinor: 9000, waitingDayMinor: 200, neededInDays: 12 }
+    const values = { usualChance: USUAL, unlockedMinor: 9000, waitingDayMinor: 200, neededInDays: 12 }
     const courses = compareOffers(many, values)
     expect(new Set(courses.map(({ id }) => id)).size).toBe(300)
     const alone = many.map((one) => compareOffers([one], values)[0]?.worthMinor ?? 0)
@@ -209,11 +216,59 @@ describe('which supplier is ordered from, and from whom if that fails', () => {
       failed: 0,
       days: { least: 1, most: 3 },
     }
-    const values = { unlockedMinor: 9000, waitingDayMinor: 20 }
+    const values = { usualChance: USUAL, unlockedMinor: 9000, waitingDayMinor: 20 }
     const first = (all: readonly Offer[], more: Partial<Weighs> = {}) =>
       compareOffers(all, { ...values, ...more })[0]?.id
     expect(first([cheap, quick])).toBe(1)
     expect(first([cheap, quick], { neededInDays: 4 })).toBe(2)
     expect(first([{ ...cheap, failed: 8 }, quick])).toBe(2)
   })
+})
+
+describe('the chance of an offer, and what the route says of ordering', () => {
+  const counted = fc.record({ worked: fc.nat(60), failed: fc.nat(60) })
+  const LOCKS = [
+    ['carrier', 'carrier-order', { complaint: 'carrier-lock-only', carrierLocked: 'yes' }],
+    [
+      'account',
+      'authorised-release',
+      {
+        complaint: 'second-hand',
+        sellerReachable: 'no',
+        proofOfPurchase: 'yes',
+        registryAnswer: 'clean',
+        reportModel: 'same',
+        carrierLocked: 'no',
+      },
+    ],
+  ] as const satisfies readonly (readonly [string, string, Facts])[]
+  it.each(LOCKS)(
+    'are one number for the %s lock while nothing was ordered, whatever others have counted',
+    (lock, action, facts) => {
+      let met = 0
+      fc.assert(
+        fc.property(counted, counted, (suppliers, releases) => {
+          const experience = { exchanged: { supplier: suppliers, 'authorised-release': releases } }
+          const progress = { ...NOTHING_DONE, failedActs: ['carrier-free', 'makers-service'] as const }
+          const { choices } = planRoute(facts, PHONE, progress, USUAL_PRICES, experience)
+          const ordering = choices.find((one) => one.action === action)
+          if (!ordering) return
+          met += 1
+          const offer = {
+            id: 1,
+            feeMinor: 0,
+            refundShare: 0,
+            worked: 0,
+            failed: 0,
+            days: { least: 1, most: 3 },
+          }
+          const usualChance = usualReleaseChance(lock, experience)
+          const [course] = compareOffers([offer], { usualChance, unlockedMinor: 9000, waitingDayMinor: 0 })
+          expect(course?.chance).toBeCloseTo(ordering.chance, 9)
+        }),
+        { seed: 20261201, numRuns: 200 },
+      )
+      expect(met).toBeGreaterThan(50)
+    },
+  )
 })

@@ -17,6 +17,8 @@ export interface Offer {
 
 /** What the choice weighs, in minor units. */
 export interface Weighs {
+  /** How often such a service works before the shop has ordered there, 0 to 1: what the route counts with. */
+  readonly usualChance: number
   /** What an unlocked device is worth. */
   readonly unlockedMinor: number
   /** What a day of waiting costs. */
@@ -42,13 +44,8 @@ export interface Course {
   readonly then: number | undefined
 }
 
-/** A usual service works so often. Common practice, no source. */
-const PRIOR_CHANCE = 0.88
 /** What an unlocked device is still worth once it comes too late, as a share. A decision value, no source. */
 const LATE_SHARE = 0.5
-
-/** The mean of a Beta distribution: the usual chance, moved by the shop's own orders. */
-export const chanceOfOffer = (own: Pick<Offer, 'worked' | 'failed'>): number => moved(PRIOR_CHANCE, own)
 
 /** When its answer comes: early, in the middle or late in what is promised, with its chances. */
 export function daysOfOffer({
@@ -93,7 +90,7 @@ function compareTogether(offers: readonly Offer[], weighs: Weighs): readonly Cou
   return solveEach(problemOf(offers, weighs))
     .flatMap((policy) => {
       const offer = offers.find(({ id }) => String(id) === policy.act?.id)
-      return offer ? [courseOf(policy, offer, offers)] : []
+      return offer ? [courseOf(policy, offer, offers, moved(weighs.usualChance, offer))] : []
     })
     .sort((one, other) => other.worthMinor - one.worthMinor)
 }
@@ -102,7 +99,7 @@ function compareTogether(offers: readonly Offer[], weighs: Weighs): readonly Cou
 export const isWorthwhile = ({ worthMinor }: Pick<Course, 'worthMinor'>): boolean => worthMinor > 0
 
 function problemOf(offers: readonly Offer[], weighs: Weighs): DecisionProblem<Place, null> {
-  const { unlockedMinor, waitingDayMinor, neededInDays = Infinity } = weighs
+  const { usualChance, unlockedMinor, waitingDayMinor, neededInDays = Infinity } = weighs
   return {
     worlds: [{ world: null, probability: 1 }],
     start: { failed: [], days: 0 },
@@ -114,7 +111,7 @@ function problemOf(offers: readonly Offer[], weighs: Weighs): DecisionProblem<Pl
         .map((offer) => ({
           id: String(offer.id),
           outcomes: daysOfOffer(offer).flatMap(([takes, share]) => {
-            const chance = chanceOfOffer(offer)
+            const chance = moved(usualChance, offer)
             const isLate = days + takes > neededInDays
             const prize = isLate ? unlockedMinor * LATE_SHARE : unlockedMinor
             const waiting = takes * waitingDayMinor
@@ -138,7 +135,12 @@ function problemOf(offers: readonly Offer[], weighs: Weighs): DecisionProblem<Pl
   }
 }
 
-function courseOf(policy: Policy<Place, null>, offer: Offer, offers: readonly Offer[]): Course {
+function courseOf(
+  policy: Policy<Place, null>,
+  offer: Offer,
+  offers: readonly Offer[],
+  chance: number,
+): Course {
   const usual = daysOfOffer(offer)
   const [middle] = usual[Math.floor(usual.length / 2)] ?? [0]
   const after = policy.branches.find(({ outcome }) => outcome.id === `failed ${middle}`)?.then
@@ -146,7 +148,7 @@ function courseOf(policy: Policy<Place, null>, offer: Offer, offers: readonly Of
   return {
     id: offer.id,
     worthMinor: policy.worth,
-    chance: chanceOfOffer(offer),
+    chance,
     ...whatComes(policy, offers),
     then: then?.id,
   }

@@ -22,6 +22,7 @@ function planOf(changes: readonly CarrierChange[] = [], more: Partial<CarrierCas
     isReleased: takesOtherSims(record),
     first: record.asked?.says === 'refused' ? 'carrier-order' : 'carrier-free',
     order: undefined,
+    isBlocked: false,
     now: MONDAY,
     afterWorkingDays: days,
     ...more,
@@ -96,7 +97,21 @@ describe('the way to the end of the carrier lock', () => {
       [{ kind: 'carrier-lock-seen', on: false, by: 'own-page' }],
       {},
       'not-locked',
+      'see-that-it-is-off',
+    ],
+    [
+      'a device that takes no code any more gets no other one',
+      [SEEN, answered('refused')],
+      { isBlocked: true },
+      'blocked',
       undefined,
+    ],
+    [
+      'nor does its carrier stop being asked',
+      [SEEN, ASKED],
+      { isBlocked: true },
+      'from-the-carrier',
+      'wait-for-the-carrier',
     ],
   ])('%s', (_, changes, more, situation, now) => {
     expect(shortOf(planOf(changes, more)).slice(0, 2)).toEqual([situation, now])

@@ -23,8 +23,8 @@ export interface CarrierWait {
   readonly latest: string
 }
 
-/** Which way the unlock comes: none is needed, from the carrier for free, or from a supplier. */
-export type CarrierSituation = 'not-locked' | 'from-the-carrier' | 'from-a-supplier'
+/** Which way the unlock comes: none is needed, from the carrier for free, from a supplier, or no more by a code. */
+export type CarrierSituation = 'not-locked' | 'from-the-carrier' | 'from-a-supplier' | 'blocked'
 
 export interface CarrierPlan {
   readonly situation: CarrierSituation
@@ -46,23 +46,26 @@ export interface CarrierCase {
   readonly first: string | undefined
   /** An order at a supplier that is under way, or that released it. */
   readonly order: 'waiting' | 'answered' | 'released' | undefined
+  /** No entry of a code is left at the device. */
+  readonly isBlocked: boolean
   /** ISO 8601 in UTC. */
   readonly now: string
   readonly afterWorkingDays: (from: string, days: number) => string
 }
 
 const COURSES: Readonly<Record<CarrierSituation, readonly CarrierStepId[]>> = {
-  'not-locked': ['see-that-it-is-on'],
+  // What its own page says is proven by a SIM all the same.
+  'not-locked': ['see-that-it-is-on', 'see-that-it-is-off'],
   'from-the-carrier': ['see-that-it-is-on', 'ask-the-carrier', 'wait-for-the-carrier', 'see-that-it-is-off'],
+  blocked: [],
   'from-a-supplier': ['see-that-it-is-on', 'order-the-unlock', 'wait-for-the-supplier', 'activate'],
 }
 
-const WORKS: CarrierChange = { kind: 'other-sim-works' }
 /** What a step is told as once it is done as it should be. */
 const DONE: { readonly [Step in CarrierStepId]?: CarrierChange } = {
   'see-that-it-is-on': { kind: 'carrier-lock-seen', on: true, by: 'other-sim' },
   'wait-for-the-carrier': { kind: 'carrier-answered', says: 'unlocked' },
-  'see-that-it-is-off': WORKS,
+  'see-that-it-is-off': { kind: 'other-sim-works' },
 }
 
 /** Which way it goes, the steps with where they stand, and what is waited for. */
@@ -83,19 +86,17 @@ export function planCarrierLock(made: CarrierCase): CarrierPlan {
       return { id, state }
     })
   const now = steps.find(({ state }) => state !== 'done')?.id
-  // What its own page says is proven by a SIM all the same.
-  const isToBeProven = situation === 'not-locked' && !made.isReleased
-  return { situation, steps, now, does: isToBeProven ? WORKS : now && DONE[now], waits }
+  return { situation, steps, now, does: now && DONE[now], waits }
 }
 
-function situationOf({ record, isReleased, order, first }: CarrierCase): CarrierSituation {
+function situationOf({ record, isReleased, order, first, isBlocked }: CarrierCase): CarrierSituation {
   if (record.seen?.on === false && !record.asked && !order) return 'not-locked'
   if (order) return 'from-a-supplier'
   if (record.worksAt) return 'from-the-carrier'
   // What was begun stays the way until the carrier has refused.
   const isAsked = record.asked !== undefined && record.asked.says !== 'refused'
   if (isAsked || (first === 'carrier-free' && !isReleased)) return 'from-the-carrier'
-  return 'from-a-supplier'
+  return isBlocked && !isReleased ? 'blocked' : 'from-a-supplier'
 }
 
 function isDone(id: CarrierStepId, { record, isReleased, order }: CarrierCase): boolean {

@@ -18,6 +18,8 @@ export const MUST = [
   'language-code',
   'region-code',
   'web-address',
+  'host-name',
+  'unprotected',
   'png',
   'staff-code',
   'new-code',

@@ -103,6 +103,8 @@ export type Command =
       readonly kind: 'place-order'
       readonly id: string
       readonly because?: OrderReason | undefined
+      /** Entries of unlock codes that were made at this device on other jobs. */
+      readonly entriesElsewhere?: number | undefined
       readonly service: Pick<
         Order,
         'lock' | 'serviceId' | 'supplier' | 'carrier' | 'feeMinor' | 'currency' | 'promise' | 'refundPercent'

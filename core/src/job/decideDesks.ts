@@ -14,6 +14,8 @@ import { refused, yes, type Decided } from './decided.ts'
 import { barring } from './decideBench.ts'
 import type { JobEvent } from './events.ts'
 import {
+  entriesMadeAt,
+  isBlocked,
   refundIsDue,
   releasedBy,
   type AtTheSupplier,
@@ -87,13 +89,14 @@ export function whyNoOrder(lock: ReleasedLock, job: JobState, around: Around): D
   if (lock === 'account' && job.accountConfirmed) return refused({ code: 'account-confirmed' })
   // A fee for a lock that does not ask is a fee for nothing.
   if (lock === 'account' && !isAtTheWizard(job)) return refused({ code: 'account-not-asked' })
+  if (lock === 'carrier' && isBlocked(job)) return refused({ code: 'device-blocked' })
   const underWay = orderUnderWay(job, lock)
   return underWay && refused({ code: 'order-under-way', state: underWay.state })
 }
 
 function place(
   job: JobState,
-  { id, service, because }: Extract<OrderCommand, { kind: 'place-order' }>,
+  { id, service, because, entriesElsewhere = 0 }: Extract<OrderCommand, { kind: 'place-order' }>,
   world: World,
 ): Decided {
   if (job.orders.some((one) => one.id === id)) return yes()
@@ -114,6 +117,9 @@ function place(
   if (isToBeAsked && !because) return refused({ code: 'ask-the-carrier-first' })
   if (!takesModel({ models }, world.model?.name))
     return refused({ code: 'other-model', model: world.model?.name ?? '', models })
+  const entriesAllowed = world.model?.entriesAllowed ?? 3
+  const entriesMade = lock === 'carrier' ? Math.max(entriesMadeAt(job), entriesElsewhere) : 0
+  if (lock === 'carrier' && entriesMade >= entriesAllowed) return refused({ code: 'device-blocked' })
   return yes({
     kind: 'order-placed',
     imei: facts.imei,
@@ -127,8 +133,8 @@ function place(
       state: 'waiting',
       answer: null,
       code: null,
-      entriesMade: 0,
-      entriesAllowed: world.model?.entriesAllowed ?? 3,
+      entriesMade,
+      entriesAllowed,
     },
   })
 }

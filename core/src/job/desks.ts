@@ -1,7 +1,7 @@
 import { planAccountLock, type AccountPlan, type AfterWorkingDays } from '../account/index.ts'
 import { planCarrierLock, type CarrierPlan } from '../carrier/index.ts'
 import { OpenTime } from '../clocks/index.ts'
-import { releasedBy, type ReleasedLock } from './orders.ts'
+import { isBlocked, releasedBy, type ReleasedLock } from './orders.ts'
 import { type JobState } from './records.ts'
 import { factsOf, progressOf, routeOf, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
@@ -53,6 +53,7 @@ export function carrierPlanOf(job: JobState, around: Around, now: string): Carri
     isReleased: progressOf(job).carrierReleased,
     first: routeOf(job, around).choices[0]?.action,
     order: orderOf(job, 'carrier'),
+    isBlocked: isBlocked(job),
     now,
     afterWorkingDays: afterWorkingDaysOf(around),
   })

@@ -60,6 +60,7 @@ export const order = z.strictObject({
   code: z.string().nullable(),
   /** Codes that the device has refused; they are not typed again. */
   refusedCodes: z.array(z.string()).optional(),
+  /** Made at the device so far, with those for codes that were ordered before: it is the device that counts them. */
   entriesMade: z.int(),
   entriesAllowed: z.int(),
 })
@@ -109,6 +110,14 @@ const BESIDE: readonly (OrderChange | AtTheSupplier)['kind'][] = [
   'sheet-sent',
 ]
 
+/** Entries made in vain at the device on this job: the device counts them, whoever sold the code, until one is taken. */
+export const entriesMadeAt = ({ orders }: { readonly orders: readonly Order[] }): number =>
+  Math.max(0, ...orders.filter(({ state }) => state !== 'released').map(({ entriesMade }) => entriesMade))
+
+/** No entry is left: the device takes no code any more, of whichever supplier. */
+export const isBlocked = ({ orders }: { readonly orders: readonly Order[] }): boolean =>
+  orders.some(({ state }) => state === 'blocked')
+
 /**
  * An order after what came of it. Codes are strings, entries are counted, a device without entries left is blocked.
  * @param at ISO 8601 in UTC; undefined in what was stored before it was kept
@@ -141,11 +150,11 @@ export function orderAfter(one: Order, change: OrderChange | AtTheSupplier, at: 
       }
     case 'code-entered': {
       const entriesMade = one.entriesMade + 1
-      const isBlocked = !change.worked && entriesMade >= one.entriesAllowed
+      const isLast = entriesMade >= one.entriesAllowed
       return {
         ...next,
         entriesMade,
-        state: change.worked ? 'released' : isBlocked ? 'blocked' : 'answered',
+        state: change.worked ? 'released' : isLast ? 'blocked' : 'answered',
       }
     }
     case 'proven':

@@ -47,7 +47,7 @@ export interface Listed extends LockStatesAndWaits {
 }
 
 /** Counts changes of what is computed here, so that what was stored before is made anew. */
-export const PROJECTION = 14
+export const PROJECTION = 15
 
 export function listedOf(
   job: JobState,

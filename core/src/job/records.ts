@@ -65,6 +65,8 @@ export const registryRecord = z.strictObject({
   /** The model as a report names it, and the one of the catalogue that it is. */
   model: z.string().optional(),
   modelId: z.string().optional(),
+  /** The mail address that the report comes from, as the registry said when it was ordered. */
+  reportFrom: z.string().optional(),
   /** The fee of a report that was ordered. */
   feeMinor: z.int().min(0),
   currency: z.string(),

@@ -50,6 +50,8 @@ export type Refusal =
   | { readonly code: 'ended-before-start' }
   | { readonly code: 'not-at-the-wizard' }
   | { readonly code: 'order-under-way'; readonly state: Order['state'] }
+  /** No entry of an unlock code is left at the device. */
+  | { readonly code: 'device-blocked' }
   | { readonly code: 'ask-the-carrier-first' }
   | { readonly code: 'other-model'; readonly model: string; readonly models: readonly string[] }
   | { readonly code: 'other-carrier'; readonly wanted: CarrierNamed; readonly service: CarrierNamed }

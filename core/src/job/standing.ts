@@ -16,7 +16,7 @@ import {
 import type { PriceList } from '../price/index.ts'
 import type { Experience } from '../results/index.ts'
 import type { CarrierRule } from '../supply/index.ts'
-import { releasedBy } from './orders.ts'
+import { isBlocked, releasedBy } from './orders.ts'
 import { type Breach, type JobState } from './records.ts'
 import { standingOf } from './steps.ts'
 import type { FoundAtBench } from './surroundings.ts'
@@ -147,6 +147,7 @@ export function progressOf(job: JobState): Progress {
     carrierReleased:
       takesOtherSims(carrier) ||
       job.orders.some((one) => one.state === 'released' && releasedBy(one) === 'carrier'),
+    carrierSaysOff: carrier.seen?.on === false && !takesOtherSims(carrier),
     handedBack: job.handBack !== null,
     agreement:
       agreement?.kind === 'signed'
@@ -159,6 +160,7 @@ export function progressOf(job: JobState): Progress {
         ...(bench.didNotHelp ?? []),
         ...optionsFailed(account),
         ...(carrier.asked?.says === 'refused' || isOrdered(job) ? (['carrier-free'] as const) : []),
+        ...(isBlocked(job) ? (['carrier-order'] as const) : []),
       ]),
     ],
     gentlerFailed: (bench.didNotHelp ?? []).length > 0,

@@ -1,3 +1,4 @@
+import type { JobState } from './records.ts'
 import { networkKey, orderNumber, releasedBy, type Order, type OrderChange } from './orders.ts'
 
 /**
@@ -27,6 +28,8 @@ export const MAIL_REASONS = [
   'other-sender',
   'not-now',
   'too-large',
+  'unknown-sender',
+  'job-closed',
 ] as const
 export type MailReason = (typeof MAIL_REASONS)[number]
 
@@ -103,7 +106,7 @@ export function matchMail(
   supplier: string | undefined,
 ): { readonly change: OrderChange } | { readonly isKnown: true } | { readonly why: MailReason } {
   if (order?.number !== said.number) return { why: 'no-order' }
-  if (!supplier || from.trim().toLowerCase() !== supplier.toLowerCase()) return { why: 'other-sender' }
+  if (!supplier || addressIn(from) !== addressIn(supplier)) return { why: 'other-sender' }
   if (order.imei !== said.imei) return { why: 'other-imei' }
   const { change } = said
   if (isKnown(order, change)) return { isKnown: true }
@@ -114,6 +117,30 @@ export function matchMail(
     return { why: 'not-now' }
   return { change }
 }
+
+/**
+ * Why a mail that names a job by its ticket is laid before a person: a ticket is short, anybody can guess one. A job hears
+ * from its customer, its device's previous owner, the registry that reports to it and whom it has ordered from.
+ * @param suppliers mail addresses of whom the job has orders
+ */
+export function whyNotInto(
+  { handBack, customer, answers, registry }: JobState,
+  { from }: Pick<MailText, 'from'>,
+  suppliers: readonly string[],
+): MailReason | undefined {
+  if (handBack) return 'job-closed'
+  const known = [
+    customer.contact,
+    answers.sellerMail,
+    ...registry.map(({ reportFrom }) => reportFrom),
+    ...suppliers,
+  ]
+  const sender = addressIn(from)
+  return sender !== '' && known.some((one) => one !== undefined && addressIn(one) === sender)
+    ? undefined
+    : 'unknown-sender'
+}
+const addressIn = (text: string) => text.trim().toLowerCase()
 
 /** Said before, in other words: it stays with the job, and changes nothing. */
 function isKnown(order: Order, change: OrderChange): boolean {

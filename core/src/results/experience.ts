@@ -157,6 +157,10 @@ export function chanceHere(of: OutcomeOf, seen: Experience, familyId?: string): 
   return moved(usual, counted)
 }
 
+/** How often a release of a lock that is ordered works before this shop has ordered one there, 0 to 1: as the route counts with it. */
+export const usualReleaseChance = (lock: 'account' | 'carrier', { exchanged }: Experience): number =>
+  chanceHere(lock === 'carrier' ? 'supplier' : 'authorised-release', exchanged ? { exchanged } : {})
+
 interface Quantiles {
   readonly p10: number
   readonly p50: number

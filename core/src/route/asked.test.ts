@@ -186,6 +186,26 @@ describe('the questions on the page and the gates at signing', () => {
     for (const is of ['clear false', 'not-there false', 'locked true'])
       expect([is, (met.get(is) ?? 0) > 5]).toEqual([is, true])
   })
+  it(`in ${JOBS} random jobs who does not know the password signs in where it was found, never where that failed`, () => {
+    const atTheWizard = { ...NOTHING_DONE, wipeStarted: true, setUpReached: true, accountAsked: true }
+    let met = 0
+    for (const [said, gates] of jobs) {
+      const facts: Facts = {
+        ...said,
+        ...gates,
+        ...OPENS,
+        knowsAccountPassword: 'no',
+        complaint: 'forgotten-lock',
+      }
+      const { choices } = planRoute(facts, PHONE, atTheWizard)
+      const signsIn = choices.findIndex(({ action }) => action === 'sign-in')
+      if (signsIn < 1) continue
+      const before = choices.slice(0, signsIn + 1).findLast(({ after }) => after === 'it-worked')
+      expect([facts, before?.after]).toEqual([facts, 'it-worked'])
+      met += 1
+    }
+    expect(met).toBeGreaterThan(2)
+  })
   it(`the agreement of ${JOBS} random jobs says that gentler ways come first where one does, and only there`, () => {
     const met = new Map<string, number>()
     // Often there is a stranger's account, and a proof of purchase.

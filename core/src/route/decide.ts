@@ -54,17 +54,20 @@ export type ReasonCode =
   | 'nothing-left'
   | 'to-be-seen'
   | 'to-be-started'
+  | 'sim-to-be-tried'
 
 export interface Choice {
   readonly action: RouteAction
   readonly reason: Reason
   /** That it works, once it has come to this; 0 to 1. */
   readonly chance: number
+  /** What the one before it ended with when it comes to this; undefined for the first. */
+  readonly after?: 'it-failed' | 'it-worked'
 }
 
 /** What to do, what next when it fails, and what it comes to. */
 export interface Decision {
-  /** The first is what to do; each following one what to do when the one before it failed. */
+  /** The first is what to do; each following one says after what it comes. */
   readonly choices: readonly Choice[]
   /** What comes after the first reset or release when it worked: the account, the carrier. */
   readonly afterwards: readonly RouteAction[]
@@ -167,14 +170,16 @@ function barredBy({ facts, progress }: Given): Reason | undefined {
 function choicesOf(policy: RoutePolicy, given: Given): readonly Choice[] {
   const choices: Choice[] = []
   let at: RoutePolicy | undefined = policy
+  let after: Pick<Choice, 'after'> = {}
   while (at?.act) {
     const action = at.act.id as RouteAction
     const isOnlyLeaving = action === 'leave-it' || action === 'ask-first'
-    if (!isOnlyLeaving || choices.length === 0) choices.push(choiceOf(action, at, given))
-    at =
-      action === 'recover-account'
-        ? at.branches.find(({ outcome }) => outcome.id === 'worked')?.then
-        : whereItDidNotHelp(at)
+    if (!isOnlyLeaving || choices.length === 0) choices.push({ ...choiceOf(action, at, given), ...after })
+    const onlyClearsTheWay = action === 'recover-account'
+    after = { after: onlyClearsTheWay ? 'it-worked' : 'it-failed' }
+    at = onlyClearsTheWay
+      ? at.branches.find(({ outcome }) => outcome.id === 'worked')?.then
+      : whereItDidNotHelp(at)
   }
   return choices
 }
@@ -198,9 +203,16 @@ function choiceOf(action: RouteAction, { branches }: RoutePolicy, given: Given):
   }
 }
 
+/** Brought in for a carrier lock that its own page denies: a SIM of another carrier shows it. */
+export const isToBeTried = (
+  { complaint }: Facts,
+  { carrierSaysOff, carrierReleased }: Pick<Progress, 'carrierSaysOff' | 'carrierReleased'>,
+): boolean => complaint === 'carrier-lock-only' && carrierSaysOff && !carrierReleased
+
 /** What is left where nothing is left to decide: to see it start, to see that it asks for no account, to hand it back. */
 function endOf(given: Given): ReasonCode | undefined {
   const { wipeStarted, setUpReached, accountProof } = given.progress
+  if (isToBeTried(given.facts, given.progress)) return 'sim-to-be-tried'
   if (wipeStarted && !setUpReached) return 'to-be-started'
   if (!isAllDone(given)) return undefined
   return wipeStarted && accountProof === undefined ? 'to-be-seen' : 'nothing-left'

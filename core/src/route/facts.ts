@@ -73,6 +73,8 @@ export interface Progress {
   /** How the account lock was proven clear after the reset. */
   readonly accountProof?: AccountProof | undefined
   readonly carrierReleased: boolean
+  /** The device's own page says that it has no carrier lock; no other SIM has shown it. */
+  readonly carrierSaysOff: boolean
   /** Before any reset, in the settings; their list of accounts was empty then. */
   readonly accountTakenOff: boolean
   /** The wizard was seen to ask for an account, whatever was said of it. */
@@ -146,6 +148,7 @@ export const NOTHING_DONE: Progress = {
   wipeStarted: false,
   setUpReached: false,
   carrierReleased: false,
+  carrierSaysOff: false,
   accountTakenOff: false,
   accountAsked: false,
   accountOffWhenAgreed: false,

@@ -1,7 +1,7 @@
 import { foreseeAccountLock, type AccountForesight } from '../account/index.ts'
 import { USUAL_PRICES, type PriceList } from '../price/index.ts'
 import type { Experience } from '../results/index.ts'
-import { decide, LOSES_DATA, type Choice, type Decision } from './decide.ts'
+import { decide, isToBeTried, LOSES_DATA, type Choice, type Decision } from './decide.ts'
 import { beforeTheWipe, type BeforeTheWipe } from './before.ts'
 import { factsNow } from './facts.ts'
 import type { AgreementTerms, DeviceOnJob, FactName, Facts, Progress, RouteAction } from './facts.ts'
@@ -240,8 +240,12 @@ function stagesOf(action: RouteAction, plan: Plan): readonly Stage[] {
     progress.screenLifted ||
     progress.carrierReleased ||
     progress.accountProof !== undefined
-  // A stranger's account that the maker's service removes is waited for at the desk of the account lock.
-  const isLed = action === 'makers-service' && facts.complaint === 'second-hand'
+  // A stranger's account that the maker's service removes is waited for at the desk of the account lock; whether a carrier
+  // lock is off, or that no code helps any more, is seen at the carriers'.
+  const isLed =
+    (action === 'makers-service' && facts.complaint === 'second-hand') ||
+    isToBeTried(facts, progress) ||
+    (facts.complaint === 'carrier-lock-only' && progress.failedActs.includes('carrier-order'))
   if (SHORT.includes(action) && !isLed && !isBegun)
     return inOrder([
       {
@@ -324,7 +328,7 @@ function isDone(id: StageId, { facts, progress, locks, agreement }: Plan): boole
       return progress.accountProof !== undefined || (locks.account === 'clear' && !progress.wipeStarted)
     case 'carrier':
       return (
-        locks.carrier === 'clear' ||
+        (locks.carrier === 'clear' && !isToBeTried(facts, progress)) ||
         (facts.carrierLocked !== 'yes' && facts.complaint !== 'carrier-lock-only')
       )
     case 'hand-back':

@@ -1,3 +1,6 @@
+export * from './backups.ts'
+export * from './connections.ts'
 export * from './guesses.ts'
 export * from './people.ts'
 export * from './settings.ts'
+export * from './setUp.ts'

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 
-const webAddress = z
+export const webAddress = z
   .string()
   .trim()
   .max(300)
@@ -15,5 +15,9 @@ export const shopSettings = z.strictObject({
   mail: z.email().max(200).optional(),
   /** Under which customers reach the page of their job; absent: as whoever prints it reaches the shop. */
   publicAddress: webAddress.optional(),
+  /** Whether other devices in the shop's own network may reach it; absent: only the computer it is on does. */
+  otherDevices: z.boolean().optional(),
+  /** Whether supervisors and owners may do what they may only once they have a second step at sign-in; absent: it is theirs to choose. */
+  secondStep: z.boolean().optional(),
 })
 export type ShopSettings = z.infer<typeof shopSettings>

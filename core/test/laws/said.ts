@@ -9,6 +9,7 @@ import {
   factsOf,
   hasName,
   listedOf,
+  mainActionOf,
   progressOf,
   routeOf,
   standingOf,
@@ -20,10 +21,13 @@ import { answersTo, askNext, type Facts } from '../../src/route/index.ts'
 import { sign, worldAt } from '../histories.ts'
 import { law } from '../lives.ts'
 import {
+  intakeForbids,
   isShownOff,
   reportNamesTheDevice,
+  reportStands,
   screenWasSeenOpen,
   somethingWasDeleted,
+  stepsIn,
   wasDone,
 } from '../oracle.ts'
 
@@ -275,6 +279,28 @@ export const LAWS_OF_SAYING = [
         (event) => event.kind === 'order-placed' && event.order.lock === 'account',
       )
       if (isOrdered) expect(named).toBe('same')
+    },
+  }),
+  law({
+    says: 'where only its own page denies the carrier lock it was brought in for, nothing is called done before a SIM shows it',
+    often: { 'to be tried': 1 / 100, tried: 1 / 100 },
+    step({ job, world, so }, seen) {
+      if (factsOf(job).complaint !== 'carrier-lock-only' || job.handBack) return
+      if (reportStands(so) || intakeForbids(so)) return
+      const looks = stepsIn(so).flatMap(({ change }) =>
+        change.kind === 'carrier-lock-seen' || change.kind === 'other-sim-works' ? [change] : [],
+      )
+      const last = looks.at(-1)
+      if (last === undefined) return
+      const isDenied = last.kind === 'carrier-lock-seen' && !last.on && last.by === 'own-page'
+      const isOff = isShownOff('carrier', so)
+      const { station } = mainActionOf(job, world)
+      if (isOff) seen('tried')
+      if (!isDenied || isOff) return
+      seen('to be tried')
+      expect(station).not.toBe('hand-back')
+      const { now, steps } = carrierPlanOf(job, world, world.now)
+      if (steps.some(({ id }) => id === 'see-that-it-is-off')) expect(now).toBeDefined()
     },
   }),
   law({

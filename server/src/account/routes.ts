@@ -1,13 +1,13 @@
 import { messageToSeller, wordsIn } from '@benevox/words'
-import type { Config } from '../config.ts'
 import type { Handlers } from '../http/mount.ts'
 import { sendMail } from '../mail/outgoing.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { JobLife } from '../jobs/life.ts'
+import type { Connections } from '../shop/connections.ts'
 import type { Shop } from '../shop/service.ts'
 import { aboutForSeller } from './toSeller.ts'
 
-export function accountHandlers(life: JobLife, shop: Shop, { smtp }: Pick<Config, 'smtp'>): Handlers {
+export function accountHandlers(life: JobLife, shop: Shop, connections: Connections): Handlers {
   return {
     /**
      * Sent first and then recorded: what was not sent is never said to be. Sent twice by one key, it is one mail by its
@@ -23,15 +23,26 @@ export function accountHandlers(life: JobLife, shop: Shop, { smtp }: Pick<Config
       const { model, prices } = await life.ready(job)
       const words = wordsIn(language, prices.opening)
       const { name, mail } = (await shop.settings()).settings
-      await sendMail(smtp, {
+      await sendMail((await connections.inUse()).smtp, {
         from: mail,
         to,
         key,
         ...messageToSeller(words, aboutForSeller(job, model?.name ?? '', name, words)),
       })
+      // What has been sent is recorded, whatever was changed meanwhile; to whom, as theirs is the answer that is taken in.
+      if (job.answers.sellerMail !== to)
+        await life.run(
+          params.id,
+          { staffId },
+          {
+            kind: 'answer',
+            set: { sellerMail: to },
+            noSecret: ['sellerMail'],
+            newestCatalogId: job.catalogId,
+          },
+        )
       return life.run(
         params.id,
-        // What has been sent is recorded, whatever was changed meanwhile.
         { staffId },
         {
           kind: 'step',

@@ -23,9 +23,7 @@ const signature = async () =>
 const patch = <T = Job>(job: Job, facts: object) =>
   runa.ask<T>('PATCH', `/api/jobs/${job.id}/facts`, { version: job.version, facts })
 const paper = async (job: Job, query = '') => {
-  const response = await fetch(`${shop.address}/api/jobs/${job.id}/agreement.pdf${query}`, {
-    headers: { cookie: runa.cookie },
-  })
+  const response = await runa.file(`/api/jobs/${job.id}/agreement.pdf${query}`)
   return {
     status: response.status,
     text: await pdfText(new Uint8Array(await response.arrayBuffer())).catch(() => ''),

@@ -79,6 +79,7 @@ describe('the calendar of the shop', () => {
     const text = await (await fetched(path)).text()
     for (const personal of ['Zebulon', 'Quartz', 'zq@mail', READY.imei ?? '-'])
       expect(text).not.toContain(personal)
+    expect(text.match(/^X-[^:;]*/gm)?.sort()).toEqual(['X-PUBLISHED-TTL', 'X-WR-CALNAME'])
     // A job that waits for two things has two entries.
     await runa.bench(written.body, { kind: 'carrier-asked', by: 'mail' })
     const both = (await entries(path)).filter(({ summary }) => summary.startsWith(stranger.ticket))

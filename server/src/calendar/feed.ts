@@ -10,6 +10,8 @@ export interface Waiting {
 }
 
 const LASTS_MS = 15 * 60_000
+/** What the library adds for one calendar program alone; the standard properties say the same. Folded lines go with it. */
+const OF_ONE_PROGRAM = /^X-(?!WR-|PUBLISHED-)[^\r\n]*\r?\n(?:[ \t][^\r\n]*\r?\n)*/gm
 const DAY = /^\d{4}-\d{2}-\d{2}$/
 
 /**
@@ -39,5 +41,5 @@ export function calendarOf(words: Words, shop: string, jobs: readonly Waiting[],
       ...(isDay ? { allDay: true } : { end: new Date(Date.parse(until) + LASTS_MS) }),
     })
   }
-  return calendar.toString()
+  return calendar.toString().replace(OF_ONE_PROGRAM, '')
 }

@@ -274,9 +274,7 @@ describe('a job keeps the version it is done with', () => {
 
 describe('the card of a family', () => {
   const card = async (familyId: string) => {
-    const response = await fetch(`${shop.address}/api/catalog/families/${familyId}/card.pdf`, {
-      headers: { cookie: runa.cookie },
-    })
+    const response = await runa.file(`/api/catalog/families/${familyId}/card.pdf`)
     expect(response.headers.get('content-type')).toBe('application/pdf')
     // A line may be broken after a hyphen.
     return (await pdfText(new Uint8Array(await response.arrayBuffer()))).replaceAll('- ', '-')

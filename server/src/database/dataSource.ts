@@ -37,6 +37,10 @@ import { AShopOfItsOwn1700000000026 } from '../migrations/0026-a-shop-of-its-own
 import { WhoIsHere1700000000027 } from '../migrations/0027-who-is-here.ts'
 import { Invitations1700000000028 } from '../migrations/0028-invitations.ts'
 import { WhatWasPaidBack1700000000029 } from '../migrations/0029-what-was-paid-back.ts'
+import { SealsOverEvents1700000000030 } from '../migrations/0030-seals-over-events.ts'
+import { KeysOfTheShop1700000000031 } from '../migrations/0031-keys-of-the-shop.ts'
+import { SecondSteps1700000000032 } from '../migrations/0032-second-steps.ts'
+import { Connections1700000000033 } from '../migrations/0033-connections.ts'
 import { shopSettingsEntity } from '../shop/entity.ts'
 import { invoiceEntity } from '../hand-back/invoices.ts'
 import { priceListEntity } from '../prices/service.ts'
@@ -45,6 +49,7 @@ import { calendarEntity } from '../calendar/entity.ts'
 import { statusLinkEntity } from '../status/links.ts'
 import { mailEntity } from '../mail/entity.ts'
 import { keysEntity } from '../forgetting/keys.ts'
+import { canOpen, ShopKeys, useShopKeys } from '../forgetting/shopKeys.ts'
 import { runEntity } from '../forgetting/service.ts'
 import { reportEntity } from '../registry/reports.ts'
 import { staffEntity } from '../session/entity.ts'
@@ -56,13 +61,15 @@ import { attemptEntity } from '../attempts/entity.ts'
  * @param slow told of each statement that took long, without what it was asked with
  */
 export async function openDatabase(
-  { database }: Pick<Config, 'database'>,
+  { database, shopKeys }: Pick<Config, 'database' | 'shopKeys'>,
   migrations = MIGRATIONS.length,
   slow?: (ms: number, sql: string) => void,
 ): Promise<DataSource> {
   const source = await dataSourceOf(database, MIGRATIONS.slice(0, migrations), slow).initialize()
+  const keys = await keysOfShop(source, shopKeys)
   // Migrations may take as long as they need.
   await source.runMigrations()
+  if (migrations === MIGRATIONS.length) await canOpen(source, keys)
   // A lock or a statement that takes longer than this is given up: the caller is told to try again.
   const { pool } = source.driver as unknown as { readonly pool: ConnectionPool }
   pool.on('connection', (connection) => connection.query(LIMITS, () => undefined))
@@ -72,6 +79,16 @@ export async function openDatabase(
   inUse.set(source, use)
   await source.query(LIMITS)
   return source
+}
+
+/** @throws Error where the file is missing and something is kept by a key that was in it: no other one opens that */
+async function keysOfShop(source: DataSource, file: string): Promise<ShopKeys> {
+  const keys = new ShopKeys(file)
+  useShopKeys(source, keys)
+  const [table] = await source.query<unknown[]>(`SHOW TABLES LIKE 'personal_keys'`)
+  if (table) await canOpen(source, keys)
+  keys.begin()
+  return keys
 }
 
 export const MIGRATIONS = [
@@ -104,6 +121,10 @@ export const MIGRATIONS = [
   WhoIsHere1700000000027,
   Invitations1700000000028,
   WhatWasPaidBack1700000000029,
+  SealsOverEvents1700000000030,
+  KeysOfTheShop1700000000031,
+  SecondSteps1700000000032,
+  Connections1700000000033,
 ]
 
 /** Of mysql2's pool, what is used here. */

@@ -1,18 +1,11 @@
-import { createCipheriv, createDecipheriv, createHash, randomBytes } from 'node:crypto'
+import { randomBytes } from 'node:crypto'
 import type { Personal } from '@benevox/core/job'
 import type { PersonalKind } from '@benevox/core/price'
 import { EntitySchema, type EntityManager } from 'typeorm'
+import { KEY_BYTES, seal, SEALED_KINDS, unseal, type SealedKind } from './sealing.ts'
+import { shopKeysOf } from './shopKeys.ts'
 
-/** Kinds that are kept under a key of the job; mails are no part of its events, and are emptied themselves. */
-export const SEALED_KINDS = [
-  'ownership',
-  'contact',
-  'imei',
-  'signature',
-  'text',
-  'bill',
-] as const satisfies PersonalKind[]
-export type SealedKind = (typeof SEALED_KINDS)[number]
+export { seal, SEALED_KINDS, unseal } from './sealing.ts'
 
 /** Keys of one job, each of 32 bytes; a kind that nobody has typed anything of, or that was forgotten, has none. */
 export type PersonalKeys = { readonly [Kind in PersonalKind]?: Buffer | null }
@@ -29,39 +22,10 @@ export const keysEntity = new EntitySchema<KeysRow>({
   columns: {
     jobId: { name: 'job_id', type: 'int', primary: true },
     ...(Object.fromEntries(
-      SEALED_KINDS.map((kind) => [kind, { type: 'binary', length: 32, nullable: true }]),
-    ) as Record<SealedKind, { type: 'binary'; length: number; nullable: true }>),
+      SEALED_KINDS.map((kind) => [kind, { type: 'varbinary', length: 64, nullable: true }]),
+    ) as Record<SealedKind, { type: 'varbinary'; length: number; nullable: true }>),
   },
 })
-
-const CIPHER = 'aes-256-gcm'
-const KEY_BYTES = 32
-const NONCE_BYTES = 12
-const TAG_BYTES = 16
-const MARK_BYTES = 4
-/** Tells a key from the one before, and nothing of either. */
-const markOf = (key: Buffer): Buffer => createHash('sha256').update(key).digest().subarray(0, MARK_BYTES)
-
-/** The key's mark, nonce, tag and what was sealed, in this order: AES-256 in GCM (NIST SP 800-38D), a random nonce each time. */
-export function seal(key: Buffer, plain: Buffer): Buffer {
-  const nonce = randomBytes(NONCE_BYTES)
-  const cipher = createCipheriv(CIPHER, key, nonce, { authTagLength: TAG_BYTES })
-  const sealed = Buffer.concat([cipher.update(plain), cipher.final()])
-  return Buffer.concat([markOf(key), nonce, cipher.getAuthTag(), sealed])
-}
-
-/**
- * What was sealed; undefined where its key is destroyed: there is none, or one that was made since.
- * @throws Error where it was changed since it was sealed
- */
-export function unseal(key: Buffer | null | undefined, sealed: Buffer): Buffer | undefined {
-  if (!key || !markOf(key).equals(sealed.subarray(0, MARK_BYTES))) return undefined
-  const [nonce, tag] = [MARK_BYTES, MARK_BYTES + NONCE_BYTES]
-  const text = tag + TAG_BYTES
-  const cipher = createDecipheriv(CIPHER, key, sealed.subarray(nonce, tag), { authTagLength: TAG_BYTES })
-  cipher.setAuthTag(sealed.subarray(tag, text))
-  return Buffer.concat([cipher.update(sealed.subarray(text)), cipher.final()])
-}
 
 /** What of an event points to a person, by kind, each sealed, in base64. */
 export type Sealed = { readonly [Kind in PersonalKind]?: string }
@@ -87,8 +51,28 @@ export function unsealedParts(sealed: Sealed, keys: PersonalKeys): Personal {
 }
 
 export async function keysOf(manager: EntityManager, jobId: number): Promise<PersonalKeys> {
-  return (await manager.findOneBy(keysEntity, { jobId })) ?? {}
+  return unwrapped(manager, (await manager.findOneBy(keysEntity, { jobId })) ?? {})
 }
+
+/** The keys of a row, opened by the shop's. @throws Error where that is missing */
+export function unwrapped(manager: EntityManager, row: PersonalKeys): PersonalKeys {
+  const kept = SEALED_KINDS.flatMap((kind) => {
+    const key = row[kind]
+    return key ? [[kind, key] as const] : []
+  })
+  if (kept.length === 0) return {}
+  const shop = shopKeysOf(manager)
+  return Object.fromEntries(kept.map(([kind, key]) => [kind, shop.unwrap(key)]))
+}
+
+/** How a key stands in the database. */
+type Wrap = (key: Buffer) => Buffer
+const byTheShop =
+  (manager: EntityManager): Wrap =>
+  (key) =>
+    shopKeysOf(manager).wrap(key)
+/** As it did before there was a key of the shop: for the migrations of then. */
+export const AS_IT_IS: Wrap = (key) => key
 
 /** The keys of a job with one for each of these kinds: what is missing is made. */
 export async function withKeysFor(
@@ -96,6 +80,7 @@ export async function withKeysFor(
   jobId: number,
   keys: PersonalKeys,
   kinds: readonly PersonalKind[],
+  wrap: Wrap = byTheShop(manager),
 ): Promise<PersonalKeys> {
   const missing = [...new Set(kinds)].filter((kind) => !keys[kind])
   if (missing.length === 0) return keys
@@ -103,7 +88,7 @@ export async function withKeysFor(
   await manager.query(
     `INSERT INTO personal_keys (job_id, ${missing.join(', ')}) VALUES (?, ${missing.map(() => '?').join(', ')})
      ON DUPLICATE KEY UPDATE ${missing.map((kind) => `${kind} = VALUES(${kind})`).join(', ')}`,
-    [jobId, ...made.map(([, key]) => key)],
+    [jobId, ...made.map(([, key]) => wrap(key))],
   )
   return { ...keys, ...Object.fromEntries(made) }
 }
@@ -114,8 +99,9 @@ export async function sealedFor(
   jobId: number,
   kind: SealedKind,
   plain: Buffer,
+  wrap?: Wrap,
 ): Promise<Buffer> {
-  const { [kind]: key } = await withKeysFor(manager, jobId, await keysOf(manager, jobId), [kind])
+  const { [kind]: key } = await withKeysFor(manager, jobId, await keysOf(manager, jobId), [kind], wrap)
   if (!key) throw new Error(`no key for ${kind}`)
   return seal(key, plain)
 }

@@ -138,8 +138,7 @@ describe('a bill that is put right after the hand-back', () => {
   const of = async (job: Job) =>
     (await runa.see<{ invoices: Invoice[] }>(`/api/jobs/${job.id}/invoices`)).invoices
   const asWritten = (number: number) => String(number).padStart(6, '0')
-  const file = (path: string) =>
-    fetch(`${shop.address}${path}?language=en`, { headers: { cookie: runa.cookie } })
+  const file = (path: string) => runa.file(`${path}?language=en`)
   const paper = async (path: string) => pdfText(new Uint8Array(await (await file(path)).arrayBuffer()))
 
   it('is cancelled by a number of the same series and billed anew by the next; both are on paper', async () => {

@@ -37,7 +37,7 @@ const tell = <T = Job>(job: Job, more: object = {}) =>
     language: 'de',
     ...more,
   })
-const printed = (path: string) => fetch(shop.address + path, { headers: { cookie: runa.cookie } })
+const printed = (path: string) => runa.file(path)
 const mailsOf = async ({ ticket }: Job) =>
   (await mailsIn(world)).filter(({ subject }) => subject?.startsWith(ticket))
 

@@ -1,7 +1,6 @@
 import { dueMinor, fetchingOf, handBackFacts, mayBeTold, type JobState } from '@benevox/core/job'
 import { messageToCustomer, type ToCustomer } from '@benevox/words'
 import type { DataSource } from 'typeorm'
-import type { Config } from '../config.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { JobLife } from '../jobs/life.ts'
@@ -9,6 +8,7 @@ import { problemOf } from '../jobs/refusals.ts'
 import { sendMail } from '../mail/outgoing.ts'
 import { aboutJob } from '../paper/aboutJob.ts'
 import type { PaperOf } from '../paper/head.ts'
+import type { Connections } from '../shop/connections.ts'
 import type { Shop } from '../shop/service.ts'
 import { statusAddress } from '../status/links.ts'
 import { invoicesOf } from './invoices.ts'
@@ -49,7 +49,7 @@ export function tellingHandlers(
   database: DataSource,
   life: JobLife,
   shop: Shop,
-  { smtp }: Pick<Config, 'smtp'>,
+  connections: Connections,
 ): Handlers {
   return {
     /**
@@ -64,7 +64,7 @@ export function tellingHandlers(
       const { known, paper } = await aboutJob(life, settings, job, language)
       if (!mayBeTold(job, known).includes(what)) throw problemOf({ code: 'nothing-to-tell', what })
       if (to !== undefined)
-        await sendMail(smtp, {
+        await sendMail((await connections.inUse()).smtp, {
           from: settings.mail,
           to,
           key,

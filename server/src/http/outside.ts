@@ -21,6 +21,8 @@ export async function askOutside<Said>(
   try {
     const response = await fetch(url, {
       method,
+      // Whoever is asked answers themselves.
+      redirect: 'error',
       signal: AbortSignal.timeout(LONGEST_MS),
       headers: { 'content-type': 'application/json' },
       ...(body ? { body: JSON.stringify(body) } : {}),

@@ -134,6 +134,10 @@ function asProblem(error: unknown, requestId: string): ProblemError {
   return new ProblemError('fault', { code: 'fault', id: requestId.slice(0, 8) })
 }
 
+/** Whether something failed only because the database does not answer now. */
+export const isDatabaseAway = (error: unknown): boolean =>
+  asProblem(error, '').problem.code === 'database-away'
+
 const DATABASE_AWAY = new Set([
   'ECONNREFUSED',
   'ECONNRESET',

@@ -1,4 +1,5 @@
 import { EntitySchema } from 'typeorm'
+import { unseal, type PersonalKeys } from '../forgetting/keys.ts'
 
 export interface OwnershipDocumentRow {
   id: string
@@ -8,6 +9,7 @@ export interface OwnershipDocumentRow {
   name: string
   type: string
   size: number
+  /** Sealed by the job's key of what shows whose it is. */
   content: Buffer
 }
 
@@ -24,3 +26,7 @@ export const ownershipDocumentEntity = new EntitySchema<OwnershipDocumentRow>({
     content: { type: 'mediumblob', select: false },
   },
 })
+
+/** What was kept, as it was kept; undefined where it was forgotten meanwhile. */
+export const documentOf = (content: Buffer, keys: PersonalKeys): Buffer | undefined =>
+  unseal(keys.ownership, content)

@@ -20,8 +20,7 @@ beforeAll(async () => {
 })
 afterAll(() => shop.close())
 
-const file = (job: Job, path: string, person = runa) =>
-  fetch(`${shop.address}/api/jobs/${job.id}/${path}`, { headers: { cookie: person.cookie } })
+const file = (job: Job, path: string, person = runa) => person.file(`/api/jobs/${job.id}/${path}`)
 const keep = (job: Job, bytes: Uint8Array, name = 'receipt.jpg') =>
   fetch(`${shop.address}/api/jobs/${job.id}/ownership-documents?name=${encodeURIComponent(name)}`, {
     method: 'POST',
@@ -60,10 +59,35 @@ describe('what is shown of whose it is', () => {
     const cut = (await picture().jpeg().toBuffer()).subarray(0, 60)
     expect(await code(cut)).toBe('wrong-file')
     expect(await code(new Uint8Array(8 * 1024 * 1024 + 10))).toBe('too-large')
+    expect(await code(Buffer.from('%PDF-1.4\n'), 'receipt.pdf')).toBe('wrong-file')
     const png = (await (
       await keep(job, await picture(3000).png().toBuffer(), '../../etc/x.png')
     ).json()) as Job
     expect(png.ownershipFiles).toMatchObject([{ name: '....etcx.png', type: 'image/jpeg' }])
+  })
+})
+
+describe('many documents at one moment', () => {
+  it('are made anew one after the other; those that are too many are told so, and none is a fault', async () => {
+    const jobs = await Promise.all(Array.from({ length: 5 }, () => runa.openJob()))
+    // Of 16 bits a channel, as an attack sent them: each takes hundreds of megabytes while it is read.
+    const large = await sharp({ create: { width: 3000, height: 2000, channels: 3, background: '#335577' } })
+      .toColourspace('rgb16')
+      .png({ compressionLevel: 9 })
+      .toBuffer()
+    const said = await Promise.all(
+      [...jobs, ...jobs, ...jobs, ...jobs, ...jobs].map(async (job) => {
+        const response = await keep(job, large, 'receipt.png')
+        const { reason } = (await response.json()) as Problem
+        return response.status === 200 ? 'kept' : `${response.status} ${reason?.code ?? ''}`
+      }),
+    )
+    // Where the machine does much else, all of a request may take too long; then that is said, and it is no fault.
+    const told = ['kept', '409 busy-now', '503 no-answer-in-time']
+    expect(said.filter((one) => !told.includes(one))).toEqual([])
+    expect(said).toEqual(expect.arrayContaining(told.slice(0, 2)))
+    const later = await runa.openJob()
+    expect((await keep(later, await picture().jpeg().toBuffer())).status).toBe(200)
   })
 })
 

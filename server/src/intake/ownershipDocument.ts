@@ -1,17 +1,14 @@
 import type { OwnershipFile } from '@benevox/core/job'
 import { fileTypeFromBuffer } from 'file-type'
-import sharp from 'sharp'
 import { ProblemError } from '../http/problem.ts'
+import { cleanedApart } from '../reading/readApart.ts'
 
 /** The largest file that is kept, in bytes. */
 export const LARGEST_DOCUMENT = 8 * 1024 * 1024
-const MOST_PIXELS = 60_000_000
-/** Enough to read a receipt, on the longer side. */
-const KEPT_PIXELS = 2400
 
 /**
  * What is kept of a file that was shown of whose it is: its type is told by its content, whatever its name says, and a
- * picture is made anew, so that place, camera and whatever else was hidden in it are gone.
+ * picture or a PDF is made anew, so that place, camera and whatever else was hidden in it are gone.
  * @throws ProblemError `wrong-file` or `too-large` with a sentence
  */
 export async function cleanDocument(
@@ -24,24 +21,21 @@ export async function cleanDocument(
     case 'image/jpeg':
     case 'image/png':
     case 'image/webp':
-      return { type: 'image/jpeg', content: await pictureAnew(bytes) }
+      return { type: 'image/jpeg', content: await anew('picture', bytes, 'picture-unreadable') }
     case 'application/pdf':
-      return { type, content: bytes }
+      return { type, content: await anew('pdf', bytes, 'pdf-unreadable') }
     default:
       throw new ProblemError('wrong-file', { code: 'file-kind' })
   }
 }
 
-async function pictureAnew(bytes: Buffer): Promise<Buffer> {
-  try {
-    // Turned as its camera meant it; sharp writes no metadata unless it is told to.
-    return await sharp(bytes, { limitInputPixels: MOST_PIXELS })
-      .rotate()
-      .resize({ width: KEPT_PIXELS, height: KEPT_PIXELS, fit: 'inside', withoutEnlargement: true })
-      .flatten({ background: '#ffffff' })
-      .jpeg({ quality: 82 })
-      .toBuffer()
-  } catch {
-    throw new ProblemError('wrong-file', { code: 'picture-unreadable' })
-  }
+async function anew(
+  as: 'picture' | 'pdf',
+  bytes: Buffer,
+  code: 'picture-unreadable' | 'pdf-unreadable',
+): Promise<Buffer> {
+  const made = await cleanedApart(as, bytes)
+  if (!made) throw new ProblemError('wrong-file', { code })
+  if (made.length > LARGEST_DOCUMENT) throw new ProblemError('too-large', { code: 'file-too-large' })
+  return Buffer.from(made.buffer, made.byteOffset, made.byteLength)
 }

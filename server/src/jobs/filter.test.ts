@@ -134,9 +134,7 @@ describe('the list of jobs', () => {
     await shop.database.query('DELETE FROM job_lookup WHERE job_id = ?', [job.id])
   })
   it('as a table is read back by another library, and nothing in it is a formula', async () => {
-    const response = await fetch(`${shop.address}/api/jobs.csv?from=2000-01-01`, {
-      headers: { cookie: runa.cookie },
-    })
+    const response = await runa.file(`/api/jobs.csv?from=2000-01-01`)
     expect(response.headers.get('content-type')).toContain('text/csv')
     const { data, errors } = Papa.parse<Record<string, string>>((await response.text()).trimEnd(), {
       header: true,
@@ -161,9 +159,7 @@ describe('the list of jobs', () => {
       `INSERT INTO job_lookup (opened_at, job_id, customer_name, words)
        SELECT opened_at, id, 'M. Many', 'many' FROM jobs WHERE ticket LIKE 'C%'`,
     )
-    const response = await fetch(`${shop.address}/api/jobs.csv?search=many`, {
-      headers: { cookie: runa.cookie },
-    })
+    const response = await runa.file(`/api/jobs.csv?search=many`)
     const rows = (await response.text()).trimEnd().split('\r\n').slice(1)
     expect(new Set(rows.map((row) => row.split(',')[0])).size).toBe(1203)
   })

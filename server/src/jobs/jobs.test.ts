@@ -285,9 +285,7 @@ describe('handing back', () => {
       facts: { battery: 'unknown' },
     })
     expect(after.body.code).toBe('not-possible-now')
-    const paper = await fetch(`${shop.address}/api/jobs/${job.id}/hand-back.pdf`, {
-      headers: { cookie: runa.cookie },
-    })
+    const paper = await runa.file(`/api/jobs/${job.id}/hand-back.pdf`)
     expect([paper.status, paper.headers.get('content-type')]).toEqual([200, 'application/pdf'])
     expect((await fetch(`${shop.address}/api/jobs/${job.id}/hand-back.pdf`)).status).toBe(401)
   })

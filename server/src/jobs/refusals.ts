@@ -38,6 +38,7 @@ const KIND: Readonly<Record<RefusalCode, ProblemCode>> = {
   'ended-before-start': 'bad-request',
   'not-at-the-wizard': 'gate-closed',
   'order-under-way': 'not-possible-now',
+  'device-blocked': 'not-possible-now',
   'ask-the-carrier-first': 'not-possible-now',
   'other-model': 'not-possible-now',
   'other-carrier': 'not-possible-now',

@@ -4,7 +4,7 @@
  */
 import type { JobState } from '@benevox/core/job'
 import type { EntityManager } from 'typeorm'
-import { SEALED_KINDS, type PersonalKeys } from '../forgetting/keys.ts'
+import { SEALED_KINDS, unwrapped, type PersonalKeys } from '../forgetting/keys.ts'
 import { ProblemError } from '../http/problem.ts'
 import type { JobEventRow, JobRow, LookupRow } from './entity.ts'
 
@@ -19,7 +19,7 @@ export async function lockedJob(
   const [row] = await manager.query<(PersonalKeys & { readonly state: string })[]>(LOCKED, [id])
   if (!row) throw new ProblemError('not-found', { code: 'no-such-job', id })
   const { state, ...keys } = row
-  return { job: JSON.parse(state) as JobState, keys }
+  return { job: JSON.parse(state) as JobState, keys: unwrapped(manager, keys) }
 }
 
 type NewEvent = Omit<JobEventRow, 'id'>

@@ -48,8 +48,7 @@ beforeAll(async () => {
 }, 300_000)
 afterAll(() => shop.close())
 
-const download = (person: Person) =>
-  fetch(`${shop.address}/api/shop.json`, { headers: { cookie: person.cookie } })
+const download = (person: Person) => person.file(`/api/shop.json`)
 
 describe('the whole shop as one document', () => {
   it('is what its schema says, read by another library, with every job there is', async () => {
@@ -73,9 +72,7 @@ describe('the whole shop as one document', () => {
     expect(texts(whole.mailsOfNoJob)).toEqual(['Subject: of null'])
     expect(texts(whole.jobs[2]?.mails ?? [])).toEqual([`Subject: of ${jobs[2]?.id}`])
     const [kept] = whole.jobs[1]?.ownershipDocuments ?? []
-    const served = await fetch(`${shop.address}/api/jobs/${jobs[1]?.id}/ownership-documents/${kept?.id}`, {
-      headers: { cookie: runa.cookie },
-    })
+    const served = await runa.file(`/api/jobs/${jobs[1]?.id}/ownership-documents/${kept?.id}`)
     expect(kept?.content).toBe(Buffer.from(await served.arrayBuffer()).toString('base64'))
   })
 
@@ -107,7 +104,7 @@ describe('the whole shop as one document', () => {
       const { status } = await download(person)
       expect([401, 403]).toContain(status)
     }
-    await fetch(`${shop.address}/api/jobs/${jobs[3]?.id}/receipt.pdf`, { headers: { cookie: runa.cookie } })
+    await runa.file(`/api/jobs/${jobs[3]?.id}/receipt.pdf`)
     const text = await (await download(imke)).text()
     const secrets = [
       ...(await shop.database.query<{ secret: string }[]>('SELECT secret FROM status_links')),

@@ -3,9 +3,9 @@ import type { JobState } from '@benevox/core/job'
 import { In, IsNull, MoreThan, type DataSource, type EntityManager } from 'typeorm'
 import { agreementEntity } from '../agreement/entity.ts'
 import { packEntity } from '../catalog/entity.ts'
-import { keysEntity, unseal, type PersonalKeys } from '../forgetting/keys.ts'
+import { keysEntity, unseal, unwrapped } from '../forgetting/keys.ts'
 import { billOf, invoiceEntity } from '../hand-back/invoices.ts'
-import { ownershipDocumentEntity } from '../intake/entity.ts'
+import { documentOf, ownershipDocumentEntity } from '../intake/entity.ts'
 import { cableEntity } from '../kit/entity.ts'
 import { mailEntity } from '../mail/entity.ts'
 import { priceListEntity } from '../prices/service.ts'
@@ -198,7 +198,7 @@ async function besideOf(manager: EntityManager, jobIds: readonly number[]) {
     documents: by.documents(jobId),
     mails: by.mails(jobId),
     invoices: by.invoices(jobId),
-    keys: (by.keys(jobId)[0] ?? {}) as PersonalKeys,
+    keys: unwrapped(manager, by.keys(jobId)[0] ?? {}),
   })
 }
 type Beside = ReturnType<Awaited<ReturnType<typeof besideOf>>>
@@ -229,7 +229,8 @@ async function wholeJob(
       .addSelect('d.content')
       .where({ id })
       .getOneOrFail()
-    ownershipDocuments.push({ id, name, type, content: content.toString('base64') })
+    const open = documentOf(content, keys)
+    if (open) ownershipDocuments.push({ id, name, type, content: open.toString('base64') })
   }
   for (const { id } of mails) wholeMails.push(await wholeMail(manager, id))
   return {

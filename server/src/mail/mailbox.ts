@@ -2,11 +2,14 @@ import { z } from 'zod'
 
 const LONGEST_MS = 4000
 /** A larger mail is not read: only its head is fetched, so that a person sees who wrote it. In bytes. */
-const LARGEST_MAIL = 2 * 1024 * 1024
+export const LARGEST_MAIL = 2 * 1024 * 1024
 export const HEAD_OF_A_MAIL = 64 * 1024
 
+/** Of one look; a mailbox that lists more is asked again. */
+const MOST_NAMES = 1000
+
 const listing = z.object({
-  mails: z.array(z.object({ name: z.string().regex(/^[\w.-]{1,100}\.eml$/) })).max(1000),
+  mails: z.array(z.object({ name: z.string().regex(/^[\w.-]{1,100}\.eml$/) })),
 })
 
 /** A mail as it was fetched, or its head where it is too large. */
@@ -16,21 +19,38 @@ export interface Fetched {
   readonly isWhole: boolean
 }
 
+/** A mailbox that somebody looks into. */
+export interface OpenMailbox {
+  /** What all its names begin with, and no names of another mailbox; empty: with a digit. */
+  readonly prefix: string
+  /** The next names after one, some hundreds at a time. @throws Error where the mailbox is away */
+  namesAfter(name: string): Promise<readonly string[]>
+  /** @throws Error where the mailbox is away; undefined where it no longer has that mail */
+  fetch(name: string): Promise<Fetched | undefined>
+  close(): Promise<void>
+}
+
 /** The shop's mailbox over HTTP: lists names, which grow, and hands each mail out as .eml. */
-export class Mailbox {
+export class Mailbox implements OpenMailbox {
+  readonly prefix = ''
   readonly #address: string
   constructor(address: string) {
     this.#address = address
   }
 
-  /** The next names after one, some hundreds at a time. @throws Error where the mailbox is away */
   async namesAfter(name: string): Promise<readonly string[]> {
     const response = await this.#get(`/mails?after=${encodeURIComponent(name)}`)
     const { mails } = listing.parse(await response.json())
-    return mails.map((one) => one.name).sort()
+    return mails
+      .map((one) => one.name)
+      .sort()
+      .slice(0, MOST_NAMES)
   }
 
-  /** @throws Error where the mailbox is away; undefined where it no longer has that mail */
+  close(): Promise<void> {
+    return Promise.resolve()
+  }
+
   async fetch(name: string): Promise<Fetched | undefined> {
     const response = await this.#get(`/mails/${name}`)
     if (response.status === 404) return undefined
@@ -48,6 +68,6 @@ export class Mailbox {
   }
 
   #get(path: string): Promise<Response> {
-    return fetch(this.#address + path, { signal: AbortSignal.timeout(LONGEST_MS) })
+    return fetch(this.#address + path, { redirect: 'error', signal: AbortSignal.timeout(LONGEST_MS) })
   }
 }

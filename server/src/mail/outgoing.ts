@@ -1,4 +1,5 @@
 import nodemailer from 'nodemailer'
+import type { Reached } from '../shop/connections.ts'
 import { ProblemError } from '../http/problem.ts'
 
 /** How long a mail server may take before it is taken for silent, in milliseconds. */
@@ -16,25 +17,31 @@ export interface OutgoingMail {
   readonly attached?: { readonly name: string; readonly bytes: Buffer } | undefined
 }
 
-/**
- * Hands a mail over to be sent.
- * @param smtp where, as `smtp://host:port`
- * @throws ProblemError `not-possible-now` where there is no mail server, or it does not take the mail
- */
-export async function sendMail(
-  smtp: string | undefined,
-  { from, to, subject, text, key, attached }: OutgoingMail,
-): Promise<void> {
-  if (!smtp || !from) throw new ProblemError('not-possible-now', { code: 'no-mail-server' })
-  const { hostname: host, port } = new URL(smtp)
-  const transport = nodemailer.createTransport({
+/** A password goes only where it is kept from others, or to this computer itself. */
+export const transportTo = ({ host, port, protection, user, password = '' }: Reached) =>
+  nodemailer.createTransport({
     host,
-    port: Number(port),
-    secure: false,
+    port,
+    secure: protection === 'tls',
+    requireTLS: protection === 'starttls',
+    ignoreTLS: protection === 'none',
+    ...(user === undefined ? {} : { auth: { user, pass: password } }),
     connectionTimeout: LONGEST_MS,
     greetingTimeout: LONGEST_MS,
     socketTimeout: LONGEST_MS,
   })
+
+/**
+ * Hands a mail over to be sent.
+ * @param smtp where; undefined where the shop has no such server
+ * @throws ProblemError `not-possible-now` where there is no mail server, or it does not take the mail
+ */
+export async function sendMail(
+  smtp: Reached | undefined,
+  { from, to, subject, text, key, attached }: OutgoingMail,
+): Promise<void> {
+  if (!smtp || !from) throw new ProblemError('not-possible-now', { code: 'no-mail-server' })
+  const transport = transportTo(smtp)
   try {
     const [, domain = 'shop.example'] = from.split('@')
     await transport.sendMail({

@@ -1,7 +1,7 @@
-import { matchMail, type Command, type JobState, type MailReason } from '@benevox/core/job'
+import { matchMail, whyNotInto, type Command, type JobState, type MailReason } from '@benevox/core/job'
 import { serviceOf } from '@benevox/core/supply'
 import type { DataSource, EntityManager } from 'typeorm'
-import { ProblemError } from '../http/problem.ts'
+import { isDatabaseAway, ProblemError } from '../http/problem.ts'
 import { jobEntity } from '../jobs/entity.ts'
 import type { JobLife } from '../jobs/life.ts'
 import { orderEntity } from '../orders/entity.ts'
@@ -9,7 +9,9 @@ import type { Shop } from '../shop/service.ts'
 import type { SupplyLists } from '../supply/service.ts'
 import { mailEntity, type MailRow } from './entity.ts'
 import { readMailApart } from '../reading/readApart.ts'
-import { Mailbox, type Fetched } from './mailbox.ts'
+import type { Connections } from '../shop/connections.ts'
+import { openImap } from './imap.ts'
+import { Mailbox, type Fetched, type OpenMailbox } from './mailbox.ts'
 import { readMail, type ReadMail } from './reading.ts'
 
 /** Whether the mailbox was looked into, cannot be reached, or is none. */
@@ -22,6 +24,8 @@ const EVERY_MS = 15_000
 const SMALL_MAIL = 8 * 1024
 /** Kept in one statement; the database takes no more than 16 MB in one. */
 const AT_ONCE = 100
+/** So often a mail is tried that fails. */
+const MOST_TIMES = 5
 const MOST_BYTES_AT_ONCE = 4 * 1024 * 1024
 
 /** Thrown out of a command: the mail is not the answer to this order. */
@@ -49,11 +53,13 @@ export class Post {
   readonly #database: DataSource
   readonly #life: JobLife
   readonly #supply: SupplyLists
-  readonly #mailbox: Mailbox | undefined
+  readonly #connections: Connections
   readonly #shop: Shop
   /** The shop's own address: what was written from it is no answer. */
   #own: string | undefined
   #looking: Promise<Looked> | undefined
+  /** The mail that could not be had or placed, and at how many looks. */
+  #failed: { readonly name: string; readonly times: number } | undefined
   /** The last name that was seen to. */
   #after: string | undefined
   #timer: NodeJS.Timeout | undefined
@@ -63,18 +69,18 @@ export class Post {
     life: JobLife,
     supply: SupplyLists,
     shop: Shop,
-    { mailbox }: { readonly mailbox: string | undefined },
+    connections: Connections,
   ) {
     this.#database = database
     this.#life = life
     this.#supply = supply
-    this.#mailbox = mailbox ? new Mailbox(mailbox) : undefined
+    this.#connections = connections
     this.#shop = shop
   }
 
   /** Looks by itself from now on. */
   begin(): void {
-    if (this.#mailbox) this.#timer = setInterval(() => void this.look(), EVERY_MS).unref()
+    this.#timer = setInterval(() => void this.look(), EVERY_MS).unref()
   }
   end(): void {
     clearInterval(this.#timer)
@@ -82,15 +88,22 @@ export class Post {
 
   /** Looks into the mailbox, or joins whoever looks. Never throws. */
   look(): Promise<Looked> {
-    const mailbox = this.#mailbox
-    if (!mailbox) return Promise.resolve('none')
-    this.#looking ??= this.#takeIn(mailbox)
-      .then(
-        (): Looked => 'read',
-        (): Looked => 'away',
-      )
+    this.#looking ??= this.#lookInto()
+      .catch((): Looked => 'away')
       .finally(() => (this.#looking = undefined))
     return this.#looking
+  }
+
+  async #lookInto(): Promise<Looked> {
+    const { mailbox, mails } = await this.#connections.inUse()
+    if (!mailbox && mails === undefined) return 'none'
+    const open = mailbox ? await openImap(mailbox) : new Mailbox(mails ?? '')
+    try {
+      await this.#takeIn(open)
+      return 'read'
+    } finally {
+      await open.close()
+    }
   }
 
   /** The same for somebody who waits: with thousands of mails there are, what is read so far has to do. */
@@ -104,33 +117,67 @@ export class Post {
     return looked
   }
 
-  async #takeIn(mailbox: Mailbox): Promise<void> {
+  async #takeIn(mailbox: OpenMailbox): Promise<void> {
     this.#own = (await this.#shop.settings()).settings.mail?.toLowerCase()
-    let after = this.#after ?? (await this.#lastKept())
+    let after = this.#after?.startsWith(mailbox.prefix) ? this.#after : await this.#lastKept(mailbox)
     for (;;) {
       const last = after
       const names = (await mailbox.namesAfter(last)).filter((name) => name > last)
       if (names.length === 0) return
       let kept: Omit<MailRow, 'id'>[] = []
       let bytes = 0
-      for (const [nth, name] of names.entries()) {
-        const fetched = await mailbox.fetch(name)
-        const row = fetched && (await this.#placed(await readWithoutHurry(fetched)))
-        if (row) kept.push(row)
-        bytes += row?.eml.length ?? 0
-        if (kept.length < AT_ONCE && bytes < MOST_BYTES_AT_ONCE && nth < names.length - 1) continue
+      const store = async () => {
         await keep(this.#database.manager, kept)
         kept = []
         bytes = 0
-        after = name
         this.#after = after
       }
+      for (const name of names) {
+        // What was read before one that fails is kept first.
+        const row = await this.#rowOf(mailbox, name, names).catch(async (error: unknown) => {
+          await store()
+          throw error
+        })
+        if (row) kept.push(row)
+        bytes += row?.eml.length ?? 0
+        after = name
+        if (kept.length >= AT_ONCE || bytes >= MOST_BYTES_AT_ONCE) await store()
+      }
+      await store()
     }
   }
 
-  async #lastKept(): Promise<string> {
+  /**
+   * One mail, read and placed. One that cannot be had or placed at several looks, though its neighbours can, is laid
+   * into the tray by its name: it stops no other.
+   * @throws Error where it is not yet so often that it failed
+   */
+  async #rowOf(
+    mailbox: OpenMailbox,
+    name: string,
+    names: readonly string[],
+  ): Promise<Omit<MailRow, 'id'> | undefined> {
+    try {
+      const fetched = await mailbox.fetch(name)
+      const row = fetched && (await this.#placed(await readWithoutHurry(fetched)))
+      return row
+    } catch (error) {
+      const times = this.#failed?.name === name ? this.#failed.times + 1 : 1
+      this.#failed = { name, times }
+      // Where no other can be had, it is the mailbox that is away, and nothing is given up.
+      const other =
+        times < MOST_TIMES || isDatabaseAway(error) ? undefined : names.find((one) => one !== name)
+      if (other === undefined) throw error
+      await mailbox.fetch(other)
+      return unreadableOf(name)
+    }
+  }
+
+  /** Names of each mailbox grow for themselves. */
+  async #lastKept({ prefix }: OpenMailbox): Promise<string> {
     const [row] = await this.#database.manager.query<{ last: string | null }[]>(
-      'SELECT MAX(mailbox_name) AS last FROM mails',
+      `SELECT MAX(mailbox_name) AS last FROM mails WHERE mailbox_name ${prefix ? 'LIKE ?' : 'NOT LIKE ?'}`,
+      [prefix ? `${prefix}%` : 'imap-%'],
     )
     return row?.last ?? ''
   }
@@ -150,7 +197,10 @@ export class Post {
     if (mail.isUnreadable) return into(null, 'unreadable')
     if (said) return this.#answered(mail, into)
     const jobId = ticket === undefined ? undefined : await this.#jobOf(ticket)
-    return jobId === undefined ? into(null, 'no-job') : into(jobId, null)
+    if (jobId === undefined) return into(null, 'no-job')
+    const job = await this.#life.read(jobId)
+    const from = { from: row.sender }
+    return into(jobId, whyNotInto(job, from, await this.#suppliersOf(job)) ?? null)
   }
 
   /** A supplier's answer changes its order and is kept in the same transaction: neither without the other. */
@@ -193,6 +243,12 @@ export class Post {
     return named?.id
   }
 
+  async #suppliersOf({ orders }: JobState): Promise<readonly string[]> {
+    if (orders.length === 0) return []
+    const { list } = await this.#supply.inUse()
+    return orders.flatMap(({ serviceId }) => serviceOf(list, serviceId)?.supplier.mail ?? [])
+  }
+
   /** By its number, of the supplier that wrote where several use the same. */
   async #orderOf(number: string, sender: string): Promise<NamedOrder | undefined> {
     const rows = await this.#database.manager
@@ -220,6 +276,21 @@ export class Post {
     return row?.staff ?? 0
   }
 }
+
+/** What stands in the tray for a mail of which nothing but its name is known. */
+const unreadableOf = (name: string): Omit<MailRow, 'id'> => ({
+  mailboxName: name,
+  digest: null,
+  sender: '',
+  subject: name,
+  at: new Date(),
+  body: '',
+  eml: Buffer.alloc(0),
+  jobId: null,
+  why: 'unreadable',
+  setAsideAt: null,
+  forgottenAt: null,
+})
 
 /** Many lines take a parser seconds: whatever is not small is read on a thread of its own. */
 async function readWithoutHurry(fetched: Fetched): Promise<ReadMail> {

@@ -3,6 +3,7 @@ import { apart, billApart, together, type JobEvent, type Personal } from '@benev
 import type { Bill, PersonalKind } from '@benevox/core/price'
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 import {
+  AS_IT_IS,
   keysOf,
   seal,
   sealedFor,
@@ -63,7 +64,13 @@ export class Forgetting1700000000024 implements MigrationInterface {
     for (const jobId of await this.#jobs(runner, 'job_events')) {
       const parts = (await this.#events(runner, jobId)).map((row) => ({ row, ...partsOf(row) }))
       const kinds = parts.flatMap(({ personal }) => Object.keys(personal) as PersonalKind[])
-      const keys = await withKeysFor(runner.manager, jobId, await keysOf(runner.manager, jobId), kinds)
+      const keys = await withKeysFor(
+        runner.manager,
+        jobId,
+        await keysOf(runner.manager, jobId),
+        kinds,
+        AS_IT_IS,
+      )
       for (const { row, stays, personal } of parts) {
         const sealed = Object.keys(personal).length > 0 ? JSON.stringify(sealedParts(personal, keys)) : null
         if (sealed !== null || row.personal !== null)
@@ -81,7 +88,7 @@ export class Forgetting1700000000024 implements MigrationInterface {
     for (const jobId of await this.#jobs(runner, 'agreements'))
       for (const { id, signature } of await this.#signatures(runner, jobId)) {
         if (!signature) continue
-        const sealed = await sealedFor(runner.manager, jobId, 'signature', signature)
+        const sealed = await sealedFor(runner.manager, jobId, 'signature', signature, AS_IT_IS)
         await runner.query('UPDATE agreements SET signature = ? WHERE id = ?', [sealed, id])
       }
     await runner.query('ALTER TABLE agreements DROP COLUMN record')
@@ -97,7 +104,13 @@ export class Forgetting1700000000024 implements MigrationInterface {
     for (const { number, jobId, record } of bills) {
       const { stays, texts } = billApart(parsed<Bill>(record))
       if (texts.length === 0) continue
-      const sealed = await sealedFor(runner.manager, jobId, 'bill', Buffer.from(JSON.stringify(texts)))
+      const sealed = await sealedFor(
+        runner.manager,
+        jobId,
+        'bill',
+        Buffer.from(JSON.stringify(texts)),
+        AS_IT_IS,
+      )
       await runner.query('UPDATE invoices SET record = ?, texts = ? WHERE number = ?', [
         JSON.stringify(stays),
         sealed,

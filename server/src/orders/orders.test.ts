@@ -80,8 +80,32 @@ describe('the answer', () => {
     })
     expect((await runa.ask<Job>('GET', `/api/jobs/${job.id}`)).body.locks.carrier).toBe('clear')
   })
+  it('is entered at a device that counts: what was typed on an earlier job counts, by whichever of its IMEIs, and blocked it stays', async () => {
+    const [imei, imeiSecond] = [completed('00100105000001'), completed('00100105000002')]
+    const typed = async (order: Order, times: number) => {
+      let now = (await change(order, { kind: 'answered', answer: 'code', code: '12345678' })).body
+      for (let n = 0; n < times; n++) now = (await change(now, { kind: 'code-entered', worked: false })).body
+      return now
+    }
+    const device = { ...READY, modelId: 'quistral-m2', imei }
+    // One that took its code has counted anew since.
+    const taken = await typed((await place(device)).body, 4)
+    expect((await change(taken, { kind: 'code-entered', worked: true })).body.state).toBe('released')
+    const first = await typed((await place(device)).body, 3)
+    expect(first).toMatchObject({ state: 'answered', entriesMade: 3, entriesAllowed: 5 })
+    await change(first, { kind: 'failed' })
+    // Its other slot is the locked one, and the first IMEI stands beside.
+    const again = await place({ ...device, imei: imeiSecond, imeiSecond: imei })
+    expect(again.body).toMatchObject({ state: 'waiting', entriesMade: 3 })
+    expect(await typed(again.body, 2)).toMatchObject({ state: 'blocked', entriesMade: 5 })
+    const more = (job: Job) =>
+      runa.ask<Problem>('POST', `/api/jobs/${job.id}/orders`, { id: crypto.randomUUID(), serviceId })
+    expect((await more(again.job)).body.reason).toEqual({ code: 'device-blocked' })
+    const later = await place({ ...device, imei: imeiSecond })
+    expect(later.problem.reason).toEqual({ code: 'device-blocked' })
+  })
   it('blocks when no attempt is left', async () => {
-    const { body } = await place({ ...READY, modelId: 'quistral-m2' })
+    const { body } = await place({ ...READY, modelId: 'quistral-m2', imei: completed('00100105000003') })
     let order = (await change(body, { kind: 'answered', answer: 'code', code: '12345678' })).body
     for (let n = 0; n < 5; n++) order = (await change(order, { kind: 'code-entered', worked: false })).body
     expect(order).toMatchObject({ state: 'blocked', entriesMade: 5 })

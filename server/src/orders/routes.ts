@@ -1,6 +1,6 @@
 import type { Job, Order } from '@benevox/contract'
 import { promiseInWorkingDays, publicHolidays } from '@benevox/core/clocks'
-import { languageOf, type Command } from '@benevox/core/job'
+import { imeisOf, languageOf, type Command, type JobState } from '@benevox/core/job'
 import type { ListedService, ListedSupplier } from '@benevox/core/supply'
 import { activationMessage, languageFor, messageToSupplier, wordsIn } from '@benevox/words'
 import type { DataSource } from 'typeorm'
@@ -10,6 +10,7 @@ import { ProblemError } from '../http/problem.ts'
 import type { JobLife } from '../jobs/life.ts'
 import { sendMail } from '../mail/outgoing.ts'
 import { SupplierDesks } from './desk.ts'
+import type { Connections } from '../shop/connections.ts'
 import type { Shop } from '../shop/service.ts'
 import type { SupplyLists } from '../supply/service.ts'
 import { orderEntity, type OrderRow } from './entity.ts'
@@ -20,7 +21,8 @@ export function orderHandlers(
   life: JobLife,
   supply: SupplyLists,
   shop: Shop,
-  config: Pick<Config, 'suppliers' | 'smtp'>,
+  config: Pick<Config, 'suppliers'>,
+  connections: Connections,
 ): Handlers {
   const desks = new SupplierDesks(config.suppliers)
   /** An order with the job it stands on and whose it is. @throws ProblemError `not-found`; `stale-version` with it as it is */
@@ -78,6 +80,7 @@ export function orderHandlers(
         throw new ProblemError('not-possible-now', { code: 'service-withdrawn' })
       const { id: serviceId, lock, carrier, carrierCountry: country, feeMinor, currency } = service
       const promise = promiseOf(service, supplier, new Date())
+      const entriesElsewhere = await entriesOfItsDevice(database, await life.read(params.id))
       const job = await life.run(
         params.id,
         { staffId },
@@ -85,6 +88,7 @@ export function orderHandlers(
           kind: 'place-order',
           id: body.id,
           because: body.because,
+          entriesElsewhere,
           service: {
             lock,
             serviceId,
@@ -136,7 +140,7 @@ export function orderHandlers(
       const { prices } = await life.ready(job)
       const words = wordsIn(languageFor(supplier.language), prices.opening)
       const { name, mail } = (await shop.settings()).settings
-      await sendMail(config.smtp, {
+      await sendMail((await connections.inUse()).smtp, {
         from: mail,
         to: supplier.mail,
         key: body.key,
@@ -157,7 +161,7 @@ export function orderHandlers(
       const { model, family, prices } = await life.ready(job)
       const words = wordsIn(languageFor(languageOf(job.answers, job.agreement)), prices.opening)
       const { name, mail } = (await shop.settings()).settings
-      await sendMail(config.smtp, {
+      await sendMail((await connections.inUse()).smtp, {
         from: mail,
         to: body.to,
         key: body.key,
@@ -201,6 +205,18 @@ async function resultsOfServices({ manager }: DataSource): Promise<ResultsOfServ
   return new Map(
     rows.map(({ id, worked, failed }) => [id, { worked: Number(worked), failed: Number(failed) }]),
   )
+}
+
+/** Entries of unlock codes made in vain at the device of a job on other jobs, as far as their IMEIs are still kept. */
+async function entriesOfItsDevice({ manager }: DataSource, job: JobState): Promise<number> {
+  const imeis = imeisOf(job)
+  if (imeis.length === 0) return 0
+  const [made] = await manager.query<{ entries: number | null }[]>(
+    `SELECT MAX(o.entries_made) AS entries FROM orders o JOIN job_lookup l ON l.job_id = o.job_id
+      WHERE l.imei IN (?) AND o.job_id <> ? AND o.state <> 'released'`,
+    [imeis, job.id],
+  )
+  return Number(made?.entries ?? 0)
 }
 
 function promiseOf(service: ListedService, supplier: ListedSupplier, at: Date): Order['promise'] {

@@ -17,9 +17,14 @@ export interface FontFiles {
 }
 
 const require = createRequire(import.meta.url)
-/** The letters unpacked, for as long as this process lives: unpacking them anew would take most of the time of each paper. */
-const unpacked = mkdtempSync(join(tmpdir(), 'benevox-letters-'))
-process.once('exit', () => rmSync(unpacked, { recursive: true, force: true }))
+let folder: string | undefined
+/** Where letters stand unpacked for as long as this process lives: unpacking them anew would take most of the time of each paper. */
+function unpacked(): string {
+  if (folder) return folder
+  const made = mkdtempSync(join(tmpdir(), 'benevox-letters-'))
+  process.once('exit', () => rmSync(made, { recursive: true, force: true }))
+  return (folder = made)
+}
 
 /** Each face comes in parts; a part says which code points it is for, though not all of them are in it. */
 class Part {
@@ -52,7 +57,7 @@ class Part {
     const packed = readFileSync(
       require.resolve(`@fontsource/${this.#face}/files/${this.name}-${weight}-normal.woff`),
     )
-    const file = join(unpacked, `${this.name}-${weight}.ttf`)
+    const file = join(unpacked(), `${this.name}-${weight}.ttf`)
     writeFileSync(file, toSfnt(packed))
     return file
   }

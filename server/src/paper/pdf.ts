@@ -1,5 +1,7 @@
 import type { Content } from 'pdfmake/interfaces'
 import Tinypool from 'tinypool'
+import { ProblemError } from '../http/problem.ts'
+import { isFull } from '../reading/readApart.ts'
 
 /** In whichever fonts have the letters of a line; which ones is looked up where it is printed. */
 export const LETTERS = 'letters'
@@ -36,6 +38,10 @@ const printer = (): Tinypool =>
 /** A document of the shop in the house's letters, printed on a thread of its own: nobody else waits for it. */
 export async function pdfOf(title: string, content: Content[], label?: Sheet['label']): Promise<Buffer> {
   const sheet: Sheet = { title, content, label }
-  const bytes = (await printer().run(sheet, { name: 'printed' })) as Uint8Array
+  const bytes = (await printer()
+    .run(sheet, { name: 'printed' })
+    .catch((error: unknown) => {
+      throw isFull(error) ? new ProblemError('not-possible-now', { code: 'busy-now' }) : error
+    })) as Uint8Array
   return Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength)
 }

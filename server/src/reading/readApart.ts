@@ -18,24 +18,41 @@ const MOST_WAITING = 8
 /** A stored version up to this many bytes is read at once: sending it to and fro would take as long. */
 const SMALL = 300_000
 
-let pool: Tinypool | undefined
+/**
+ * Documents that are shown at the counter wait for no catalogue, and for each other: a picture takes much memory.
+ * Their time, those before them included, ends before that of the request (`http/problem.ts`), so that whoever keeps
+ * one hears that nothing is stored instead of that something may be.
+ */
+const MOST_DOCUMENTS_WAITING = 12
+const LONGEST_DOCUMENT_MS = 8_000
+let documentsUnderWay = 0
 
-/** One thread for all of the process, begun when first it is needed; where it died, the next task has a new one. */
-function thread(): Tinypool {
-  if (pool) return pool
-  pool = new Tinypool({
-    filename: new URL('./thread.mjs', import.meta.url).href,
+/** Each beside this one, in what is built, too. */
+const FILES = {
+  reading: new URL('./thread.mjs', import.meta.url),
+  documents: new URL('./documents.mjs', import.meta.url),
+} as const
+/** By what they are for, one thread each for all of the process. */
+const pools = new Map<'reading' | 'documents', Tinypool>()
+
+/** Begun when first it is needed; where it died, the next task has a new one. */
+function thread(of: 'reading' | 'documents' = 'reading'): Tinypool {
+  const known = pools.get(of)
+  if (known) return known
+  const pool = new Tinypool({
+    filename: FILES[of].href,
     runtime: 'worker_threads',
     minThreads: 0,
     maxThreads: 1,
     idleTimeout: 30_000,
     // Between tasks it is to hear its ports, not to sleep on a lock.
     useAtomics: false,
-    maxQueue: MOST_WAITING,
+    maxQueue: of === 'documents' ? MOST_DOCUMENTS_WAITING : MOST_WAITING,
     resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
   })
   // What died while nobody waited for it ends nothing else; whoever waited is told by the task itself.
   pool.on('error', () => undefined)
+  pools.set(of, pool)
   return pool
 }
 
@@ -58,15 +75,21 @@ async function withinTime(
   transferList: readonly Transferable[],
 ): Promise<unknown> {
   const late = new AbortController()
-  const timer = setTimeout(() => late.abort(), LONGEST_MS)
-  try {
-    return await thread().run(given, { name, signal: late.signal, transferList: [...transferList] })
-  } catch (error) {
+  return underClock(late, LONGEST_MS, () =>
+    thread().run(given, { name, signal: late.signal, transferList: [...transferList] }),
+  ).catch((error: unknown) => {
     throw tooLarge(error, late.signal.aborted) ?? error
-  } finally {
-    clearTimeout(timer)
-  }
+  })
 }
+
+/** Gives a task up where it takes too long. A signal that came after its end would be a fault of the pool. */
+async function underClock(late: AbortController, ms: number, task: () => Promise<unknown>): Promise<unknown> {
+  const timer = setTimeout(() => late.abort(), ms)
+  return task().finally(() => clearTimeout(timer))
+}
+
+/** Whether so many wait for a thread that no more may. */
+export const isFull = (error: unknown): boolean => /queue is at limit/i.test((error as Error).message)
 
 function tooLarge(error: unknown, isLate: boolean): ProblemError | undefined {
   const { code = '', message = '' } = error as { code?: string; message?: string }
@@ -74,8 +97,7 @@ function tooLarge(error: unknown, isLate: boolean): ProblemError | undefined {
     return new ProblemError('bad-request', { code: 'reading-too-long', minutes: LONGEST_MS / 60_000 })
   if (code === 'ERR_WORKER_OUT_OF_MEMORY' || /out of memory|heap/i.test(message))
     return new ProblemError('bad-request', { code: 'reading-too-large' })
-  if (/queue is at limit/i.test(message))
-    return new ProblemError('not-possible-now', { code: 'others-import' })
+  if (isFull(error)) return new ProblemError('not-possible-now', { code: 'others-import' })
   return undefined
 }
 
@@ -107,6 +129,31 @@ export function makeVersion(
 export const readAttempts = (bytes: Uint8Array): Promise<AttemptsSent> => apart('readAttempts', bytes)
 export const laidOut = (written: Uint8Array): Promise<Uint8Array> =>
   thread().run(written, { name: 'laidOut' }) as Promise<Uint8Array>
+/**
+ * A document made anew of what it shows.
+ * @returns undefined where that cannot be made of it, or takes too long by itself
+ * @throws ProblemError where too many wait already, or those before it take too long
+ */
+export async function cleanedApart(
+  as: 'picture' | 'pdf',
+  bytes: Uint8Array,
+): Promise<Uint8Array | undefined> {
+  const late = new AbortController()
+  const isAlone = documentsUnderWay === 0
+  documentsUnderWay += 1
+  const made = await underClock(late, LONGEST_DOCUMENT_MS, () =>
+    thread('documents').run({ as, bytes }, { name: 'clean', signal: late.signal }),
+  )
+    .catch((error: unknown) => {
+      if (isFull(error) || (late.signal.aborted && !isAlone))
+        throw new ProblemError('not-possible-now', { code: 'busy-now' })
+    })
+    .finally(() => {
+      documentsUnderWay -= 1
+    })
+  return made as Uint8Array | undefined
+}
+
 /** A mail, where reading it would hold others up; what it says is the same. */
 export const readMailApart = (fetched: Fetched): Promise<ReadMail> =>
   thread().run(fetched, { name: 'readMail' }) as Promise<ReadMail>

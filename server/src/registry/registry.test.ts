@@ -134,9 +134,7 @@ describe('a report by mail', () => {
     expect(more).toEqual([])
     expect(mail).toMatchObject({ from: 'reports@registry.example' })
     expect(mail?.text).toContain('Status: clean')
-    const response = await fetch(`${shop.address}/api/jobs/${job.id}/mails/${mail?.id}.eml`, {
-      headers: { cookie: runa.cookie },
-    })
+    const response = await runa.file(`/api/jobs/${job.id}/mails/${mail?.id}.eml`)
     expect((await PostalMime.parse(await response.arrayBuffer())).subject).toContain(job.ticket)
     const other = await runa.openJob()
     expect((await runa.ask<Answer<'listMails'>>('GET', `/api/jobs/${other.id}/mails`)).body.mails).toEqual([])

@@ -15,6 +15,8 @@ const report = z.object({
   currency: z.string().regex(/^[A-Z]{3}$/),
   /** Which model the IMEI belongs to; not every registry knows. What is no name leaves the report and its fee as they are. */
   model: z.string().trim().min(1).max(80).nullish().catch(null),
+  /** The address it will come from: a mail from elsewhere is laid before a person. */
+  from: z.email().max(200).nullish().catch(null),
 })
 
 type Said = Pick<RegistryRecord, 'answer' | 'reportedAs' | 'silence' | 'reference'>

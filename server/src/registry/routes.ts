@@ -3,22 +3,21 @@ import { modelNamed } from '@benevox/core/catalog'
 import { languageFor } from '@benevox/words'
 import type { DataSource } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
-import type { Config } from '../config.ts'
 import type { Handlers } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
 import { staffEntity } from '../session/entity.ts'
 import type { JobLife } from '../jobs/life.ts'
+import type { Connections } from '../shop/connections.ts'
 import type { Shop } from '../shop/service.ts'
 import { Registry } from './registry.ts'
 
 export function registryHandlers(
   database: DataSource,
-  { registry: address }: Pick<Config, 'registry'>,
+  connections: Connections,
   shop: Shop,
   life: JobLife,
   catalog: Catalog,
 ): Handlers {
-  const registry = address ? new Registry(address) : undefined
   /** Whoever asks reads the report. */
   const languageOfStaff = async (id: number) =>
     languageFor((await database.manager.findOneBy(staffEntity, { id }))?.language ?? 'en')
@@ -28,7 +27,9 @@ export function registryHandlers(
      * ask at once, one asks and pays.
      */
     async askRegistry({ params, body, staffId }) {
-      if (!registry) throw new ProblemError('not-possible-now', { code: 'no-registry' })
+      const { registry: address } = await connections.inUse()
+      if (address === undefined) throw new ProblemError('not-possible-now', { code: 'no-registry' })
+      const registry = new Registry(address)
       const { version, report } = body
       // Before anything is asked and paid for.
       const mailTo = report ? await shop.mailForAnswers() : ''
@@ -60,6 +61,7 @@ export function registryHandlers(
             reference: onReport?.reportId ?? said.reference,
             model,
             modelId,
+            reportFrom: onReport?.from ?? undefined,
             feeMinor: onReport?.feeMinor ?? 0,
             currency: onReport?.currency ?? '',
           },

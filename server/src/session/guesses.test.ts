@@ -1,6 +1,7 @@
 import type { Job, Problem, Session } from '@benevox/contract'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openShop, Person, type TestShop } from '../../test/shop.ts'
+import { ProblemError } from '../http/problem.ts'
 import { Guesses, guessingCode } from './guesses.ts'
 
 let shop: TestShop
@@ -59,6 +60,23 @@ describe('a supervisor’s code', () => {
       const enter = () =>
         guesses.entering(guessingCode(78), () => Promise.resolve('in'), { isForgiven: true })
       expect(await Promise.all([enter(), enter(), enter()])).toEqual(['in', 'in', 'in'])
+    }
+  })
+
+  it('entered by very many at one moment is right or has to wait: nobody waits in a circle for somebody else’s row', async () => {
+    for (let nth = 0; nth < 4; nth++) {
+      const guesses = new Guesses(shop.database)
+      const said = await Promise.all(
+        Array.from({ length: 40 }, () =>
+          guesses
+            .entering(guessingCode(200 + nth), () => Promise.resolve('in'), { isForgiven: true })
+            .catch((error: unknown) =>
+              error instanceof ProblemError ? error.problem.code : String(error as Error),
+            ),
+        ),
+      )
+      expect(said.filter((one) => one !== 'in' && one !== 'too-many-entries')).toEqual([])
+      expect(said).toContain('in')
     }
   })
 

@@ -33,6 +33,10 @@ export const guessingCode = (staffId: number): readonly Guessing[] => [
 export const guessingInvitation = (address: string): readonly Guessing[] => [
   { of: `invitation at ${address}`, patience: MANY },
 ]
+/** A second step, by whoever knows the password. */
+export const guessingSecondStep = (staffId: number): readonly Guessing[] => [
+  { of: `second step of ${staffId}`, patience: ONE },
+]
 /** The code of a new shop, from anywhere. */
 export const guessingFirstCode = (): readonly Guessing[] => [{ of: 'first run', patience: MANY }]
 
@@ -81,8 +85,10 @@ export class Guesses {
     const begun = this.#clock()
     const rows: (Row | undefined)[] = []
     for (const { key } of keys) {
+      // Locked for oneself at once, there or not: two that held it together first would wait for each other.
       await manager.query(
-        'INSERT IGNORE INTO guesses (shop_id, of, failures, last_at, free_at) VALUES (?, ?, 0, ?, ?)',
+        `INSERT INTO guesses (shop_id, of, failures, last_at, free_at) VALUES (?, ?, 0, ?, ?)
+         ON DUPLICATE KEY UPDATE failures = failures`,
         [SHOP_ID, key, begun, begun],
       )
       const [row] = await manager.query<Row[]>(

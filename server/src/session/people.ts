@@ -33,16 +33,19 @@ export class People {
         leftAt: Date | null
         invitedUntil: Date | null
         seenAt: Date | null
+        hasSecondStep: number
       }[]
     >(
       `SELECT p.id, p.name, p.role, p.left_at AS leftAt, i.expires_at AS invitedUntil,
+              EXISTS (SELECT 1 FROM second_steps t WHERE t.staff_id = p.id AND t.confirmed_at IS NOT NULL) AS hasSecondStep,
               (SELECT MAX(seen_at) FROM sessions s WHERE s.staff_id = p.id AND s.expires_at > ?) AS seenAt
          FROM staff p LEFT JOIN invitations i ON i.staff_id = p.id AND i.expires_at > ?
         ORDER BY p.left_at IS NOT NULL, p.name`,
       [this.#clock(), this.#clock()],
     )
-    return rows.map(({ leftAt, invitedUntil, seenAt, ...row }) => ({
+    return rows.map(({ leftAt, invitedUntil, seenAt, hasSecondStep, ...row }) => ({
       ...row,
+      hasSecondStep: Number(hasSecondStep) === 1,
       leftAt: leftAt?.toISOString() ?? null,
       invitedUntil: invitedUntil?.toISOString() ?? null,
       seenAt: seenAt?.toISOString() ?? null,
@@ -127,6 +130,17 @@ export class People {
       await manager.update(staffEntity, { id }, { passwordHash, codeHash })
       await manager.query('DELETE FROM sessions WHERE staff_id = ?', [id])
       return this.#member(manager, id)
+    })
+  }
+
+  /** They are signed in nowhere but here afterwards. @param here the digest of this session */
+  async choose(id: number, password: string, code: string, here: Buffer): Promise<void> {
+    const [passwordHash, codeHash] = [await hashSecret(password), await hashSecret(code)]
+    await this.#codeIsFree(code, id)
+    await this.#changing(async (manager) => {
+      await manager.update(staffEntity, { id }, { passwordHash, codeHash })
+      await manager.query('DELETE FROM sessions WHERE staff_id = ? AND digest <> ?', [id, here])
+      await manager.query('DELETE FROM invitations WHERE staff_id = ?', [id])
     })
   }
 

@@ -1,5 +1,4 @@
 import type { Answer, Session } from '@benevox/contract'
-import { isAtLeast } from '@benevox/core/shop'
 import type { Request } from 'express'
 import type { DataSource } from 'typeorm'
 import type { Handlers } from '../http/mount.ts'
@@ -10,7 +9,6 @@ import type { Shop } from '../shop/service.ts'
 import type { StaffRow } from './entity.ts'
 import { guessingInvitation, type Guesses } from './guesses.ts'
 import { People } from './people.ts'
-import { digestOf } from './secrets.ts'
 
 const ENTRIES_AT_ONCE = 100
 
@@ -21,43 +19,19 @@ export function peopleHandlers(
     guesses,
     log,
     begin,
+    secondStepOf,
+    sessionsOf,
   }: {
     shop: Shop
     guesses: Guesses
     log: SecurityLog
     begin: (request: Request, member: StaffRow) => Promise<Session>
+    sessionsOf: (request: Request) => Promise<Answer<'listSessions'>>
+    secondStepOf: (id: number, entered: string | undefined, request: Request) => Promise<void>
   },
 ): Handlers {
   const people = new People(database)
   const all = async () => ({ people: await people.all() })
-  /** Those of everybody for an owner, else one's own. */
-  const sessionsOf = async ({ session, sessionID }: Request): Promise<Answer<'listSessions'>> => {
-    const isOwner = session.role !== undefined && isAtLeast(session.role, 'owner')
-    const rows = await database.query<
-      {
-        id: number
-        name: string
-        address: string
-        agent: string
-        startedAt: Date
-        seenAt: Date
-        digest: Buffer
-      }[]
-    >(
-      `SELECT s.id, p.name, s.address, s.agent, s.started_at AS startedAt, s.seen_at AS seenAt, s.digest
-         FROM sessions s JOIN staff p ON p.id = s.staff_id
-        WHERE s.shop_id = ? AND s.expires_at > NOW(3) AND (? OR s.staff_id = ?) ORDER BY s.seen_at DESC LIMIT 200`,
-      [SHOP_ID, isOwner, session.staffId],
-    )
-    return {
-      sessions: rows.map(({ startedAt, seenAt, digest, ...row }) => ({
-        ...row,
-        startedAt: startedAt.toISOString(),
-        seenAt: seenAt.toISOString(),
-        isThis: digest.equals(digestOf(sessionID)),
-      })),
-    }
-  }
   return {
     listStaff: all,
     async addPerson({ body: { name, role }, staffId, request }) {
@@ -91,7 +65,12 @@ export function peopleHandlers(
       )
       return { name, shop: (await shop.settings()).settings.name }
     },
-    async takeInvitation({ body: { secret, password, code }, request }) {
+    async takeInvitation({ body: { secret, password, code, secondStep }, request }) {
+      // A link does not take the place of what somebody has in their hand.
+      const { id } = await guesses.entering(guessingInvitation(request.ip ?? ''), () =>
+        people.invited(secret),
+      )
+      await secondStepOf(id, secondStep, request)
       const member = await guesses.entering(guessingInvitation(request.ip ?? ''), () =>
         people.take(secret, password, code),
       )

@@ -12,9 +12,12 @@ import type { FirstRun } from '../shop/firstRun.ts'
 import type { Shop } from '../shop/service.ts'
 import type { SecurityLog } from '../shop/securityLog.ts'
 import type { Codes } from './codes.ts'
-import { guessingFirstCode, guessingName, type Guesses } from './guesses.ts'
+import { guessingFirstCode, guessingName, guessingSecondStep, type Guesses } from './guesses.ts'
 import { peopleHandlers } from './peopleRoutes.ts'
+import { SecondSteps } from './secondStep.ts'
+import { secondStepHandlers } from './secondStepRoutes.ts'
 import { hashSecret } from './secrets.ts'
+import { sessionsFor } from './sessionsFor.ts'
 import { staffEntity, type StaffRow } from './entity.ts'
 
 export function sessionHandlers(
@@ -38,6 +41,7 @@ export function sessionHandlers(
   },
 ): Handlers {
   const staff = database.getRepository(staffEntity)
+  const secondSteps = new SecondSteps(database)
 
   const describe = async (request: Request, fresh = false): Promise<Session> => {
     const { staffId } = request.session
@@ -49,21 +53,33 @@ export function sessionHandlers(
       staff: member && {
         id: member.id,
         name: member.name,
-        supervisor: isAtLeast(member.role, 'supervisor'),
-        role: member.role,
+        supervisor: isAtLeast(request.session.role ?? member.role, 'supervisor'),
+        role: request.session.role ?? member.role,
         language: member.language,
       },
       csrfToken: csrfToken(request, fresh),
       shop: isNew ? '' : (await shop.settings()).settings.name,
       isNew,
       place: { zone, country },
+      secondStepDue: request.session.secondStepDue === true,
       hint: signInHint ?? null,
     }
+  }
+  /** Whether the shop wants one of whoever may do as much, and they have none. */
+  const isSecondStepDue = async ({ id, role }: StaffRow): Promise<boolean> =>
+    isAtLeast(role, 'supervisor') &&
+    (await shop.settings()).settings.secondStep === true &&
+    (await secondSteps.spareOf(id)) === undefined
+  const letBe = async (request: Request, known?: StaffRow): Promise<void> => {
+    const member = known ?? (await staff.findOneByOrFail({ id: request.session.staffId ?? 0 }))
+    const isDue = await isSecondStepDue(member)
+    request.session.secondStepDue = isDue
+    request.session.role = isDue ? 'technician' : member.role
   }
   const begin = async (request: Request, member: StaffRow): Promise<Session> => {
     await settled((done) => request.session.regenerate(done))
     request.session.staffId = member.id
-    request.session.role = member.role
+    await letBe(request, member)
     request.session.from = {
       address: placeOf(request),
       agent: (request.get('user-agent') ?? '').slice(0, 200),
@@ -73,10 +89,37 @@ export function sessionHandlers(
     return describe(request, true)
   }
 
+  /** @throws ProblemError where one is asked of them, and it is none or wrong */
+  const secondStepOf = async (id: number, entered: string | undefined, request: Request): Promise<void> => {
+    if ((await secondSteps.spareOf(id)) === undefined) return
+    if (entered === undefined) throw new ProblemError('wrong-credentials', { code: 'second-step-needed' })
+    await guesses.entering(
+      guessingSecondStep(id),
+      () =>
+        secondSteps.enter(id, entered).catch(async (error: unknown) => {
+          await log.note({ kind: 'refused', what: 'secondStep' }, id, request)
+          throw error
+        }),
+      { isForgiven: true },
+    )
+  }
+
+  const sessionsOf = (request: Request) => sessionsFor(database, request)
+
   return {
-    ...peopleHandlers(database, { shop, guesses, log, begin }),
+    ...peopleHandlers(database, { shop, guesses, log, begin, secondStepOf, sessionsOf }),
+    ...secondStepHandlers(database, {
+      secondSteps,
+      guesses,
+      log,
+      shop,
+      secondStepOf,
+      describe,
+      sessionsOf,
+      letBe,
+    }),
     getSession: ({ request }) => describe(request),
-    async signIn({ body: { name, password }, request }) {
+    async signIn({ body: { name, password, secondStep }, request }) {
       const member = await guesses.entering(
         guessingName(name, placeOf(request)),
         async () => {
@@ -89,6 +132,7 @@ export function sessionHandlers(
         },
         { isForgiven: true },
       )
+      await secondStepOf(member.id, secondStep, request)
       await log.note({ kind: 'signed-in' }, member.id, request)
       return begin(request, member)
     },

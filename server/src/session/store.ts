@@ -9,6 +9,8 @@ declare module 'express-session' {
     staffId?: number
     /** What they are in the shop now: asked at each request, and never taken from what was kept. */
     role?: Role
+    /** A second step is asked of everybody of their role, and they had none when they came. */
+    secondStepDue?: boolean
     /** Where the session was begun, for whoever looks at who is signed in. */
     from?: { readonly address: string; readonly agent: string }
   }
@@ -47,7 +49,8 @@ export class DatabaseSessionStore extends Store {
         if (!row) return done(null, null)
         if (now.getTime() - row.seenAt.getTime() > SEEN_EACH_MS)
           await this.#database.query('UPDATE sessions SET seen_at = ? WHERE digest = ?', [now, digest])
-        done(null, { ...(JSON.parse(row.content) as SessionData), role: row.role })
+        const content = JSON.parse(row.content) as SessionData
+        done(null, { ...content, role: content.secondStepDue ? 'technician' : row.role })
       })
       .catch(done)
   }

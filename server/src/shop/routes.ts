@@ -1,15 +1,23 @@
 import { readFile } from 'node:fs/promises'
 import { backupState, type Answer } from '@benevox/contract'
+import type { OtherDevices } from '../devices/otherDevices.ts'
 import type { Handlers } from '../http/mount.ts'
 import type { SecurityLog } from './securityLog.ts'
 import type { Shop } from './service.ts'
 
-export const shopHandlers = (shop: Shop, log: SecurityLog, stateFile: string | undefined): Handlers => ({
+export const shopHandlers = (
+  shop: Shop,
+  log: SecurityLog,
+  devices: OtherDevices,
+  stateFile: string | undefined,
+): Handlers => ({
+  getDevices: async () => ({ devices: await devices.state() }),
   getBackups: () => backupsIn(stateFile),
   getShop: () => shop.settings(),
   async changeShop({ body, staffId, request }) {
     const changed = await shop.change(body.settings, body.version, staffId)
     await log.note({ kind: 'shop-changed' }, staffId, request)
+    await devices.look()
     return changed
   },
 })

@@ -6,7 +6,10 @@ import { SHOP_ID } from './entity.ts'
 /** What matters for the shop's safety: who was let in or kept out, and what went out of the house. */
 export type SecurityEvent =
   | { readonly kind: 'signed-in' | 'signed-out' | 'changed-person' | 'shop-begun' }
-  | { readonly kind: 'refused'; readonly what: 'password' | 'code' | 'supervisorsCode' | 'firstCode' }
+  | {
+      readonly kind: 'refused'
+      readonly what: 'password' | 'code' | 'supervisorsCode' | 'firstCode' | 'secondStep'
+    }
   | { readonly kind: 'downloaded'; readonly what: 'wholeShop' | 'jobs' }
   | {
       readonly kind: 'person-added' | 'person-changed'
@@ -15,7 +18,11 @@ export type SecurityEvent =
       readonly role: Role
     }
   | { readonly kind: 'person-invited' | 'person-left' | 'person-returned'; readonly person: number }
-  | { readonly kind: 'password-chosen' | 'shop-changed' }
+  | {
+      readonly kind:
+        'password-chosen' | 'shop-changed' | 'connections-changed' | 'second-step-begun' | 'second-step-ended'
+    }
+  | { readonly kind: 'second-step-taken' | 'let-in'; readonly person: number }
   | { readonly kind: 'session-ended'; readonly name: string }
   | { readonly kind: 'cable-added' | 'cable-retired' | 'cable-used-again'; readonly number: number }
 

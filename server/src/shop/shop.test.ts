@@ -102,9 +102,7 @@ describe('a new shop', () => {
     const { prices } = await owner.see<Answer<'getPrices'>>('/api/prices')
     expect(prices).toMatchObject({ currency: 'NZD', taxRate: 0.15, opening: { country: 'NZ' } })
     const job = await owner.openJob()
-    const receipt = await fetch(`${shop.address}/api/jobs/${job.id}/receipt.pdf`, {
-      headers: { cookie: owner.cookie },
-    })
+    const receipt = await owner.file(`/api/jobs/${job.id}/receipt.pdf`)
     const paper = await pdfText(new Uint8Array(await receipt.arrayBuffer()))
     for (const part of ['Salt Quay Bench', '3 Rope Walk', '1234 Tern Haven']) expect(paper).toContain(part)
     // The code to take the machine over is the one that was chosen.

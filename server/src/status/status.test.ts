@@ -19,9 +19,7 @@ afterAll(() => shop.close())
 
 /** The address as the customer reads it off the receipt. */
 async function addressOf({ id }: Job): Promise<string> {
-  const receipt = await fetch(`${shop.address}/api/jobs/${id}/receipt.pdf`, {
-    headers: { cookie: runa.cookie },
-  })
+  const receipt = await runa.file(`/api/jobs/${id}/receipt.pdf`)
   const text = (await pdfText(new Uint8Array(await receipt.arrayBuffer()))).replace(/\s/g, '')
   return /https:\/\/shop\.example\/s\/([\w-]{43})/.exec(text)?.[1] ?? ''
 }
@@ -131,9 +129,7 @@ describe('what a customer answers there', () => {
       by: 'Runa',
     })
     expect((await answer<Problem>(secret, signs(job))).body.reason).toEqual({ code: 'not-asked' })
-    const paper = await fetch(`${shop.address}/api/jobs/${job.id}/agreement.pdf`, {
-      headers: { cookie: runa.cookie },
-    })
+    const paper = await runa.file(`/api/jobs/${job.id}/agreement.pdf`)
     expect(await pdfText(new Uint8Array(await paper.arrayBuffer()))).toContain('asked by Runa of the shop')
   })
   it('is of their own job: what another is asked is neither read nor answered', async () => {

@@ -14,6 +14,7 @@ const session = (staff: object | null) => ({
   csrfToken: 'new',
   shop: 'S',
   place: { zone: 'Europe/Berlin', country: 'DE' },
+  secondStepDue: false,
   hint: null,
   isNew: false,
 })

@@ -5,6 +5,9 @@ import { computed, ref } from 'vue'
 import { pseudoChosen, speak } from '../words/index.ts'
 import { call, rememberCsrfToken } from './client.ts'
 
+/** What is said where the password was right and the second step was not, or is still to come. */
+export const ABOUT_THE_CODE: ReadonlySet<string> = new Set(['second-step-needed', 'wrong-second-step'])
+
 /** The first language of this browser that is one of ours. */
 export const languageOfBrowser = (): Language =>
   languageFor(
@@ -29,8 +32,8 @@ export const useSession = defineStore('session', () => {
     isOwner: computed(() => session.value?.staff?.role === 'owner'),
     isSupervisor: computed(() => session.value?.staff?.supervisor === true),
     load: async () => take(await call('getSession', {})),
-    signIn: async (name: string, password: string) =>
-      take(await call('signIn', { body: { name, password } })),
+    signIn: async (name: string, password: string, secondStep?: string) =>
+      take(await call('signIn', { body: { name, password, ...(secondStep ? { secondStep } : {}) } })),
     switchPerson: async (code: string) => take(await call('switchPerson', { body: { code } })),
     chooseLanguage: async (language: Language) => take(await call('chooseLanguage', { body: { language } })),
     beginShop: async (body: FirstRun) => take(await call('beginShop', { body })),

@@ -29,12 +29,7 @@ const stages = computed(() => {
 /** A closed job is decided about no more, but for one that was refused. */
 const decided = computed(() => (props.handedBack && !isRefused.value ? [] : props.route.choices))
 const main = computed(() => decided.value[0])
-const fallbacks = computed(() =>
-  decided.value.slice(1).map((choice, index) => ({
-    choice,
-    isThen: decided.value[index]?.action === 'recover-account',
-  })),
-)
+const fallbacks = computed(() => decided.value.slice(1))
 const MARK = { done: '✓', now: '▸', later: '·', left: '–' } as const
 </script>
 
@@ -57,9 +52,9 @@ const MARK = { done: '✓', now: '▸', later: '·', left: '–' } as const
       <ReasonOf :choice="main" :job-id="jobId" />
     </template>
     <slot />
-    <template v-for="{ choice, isThen } in fallbacks" :key="choice.action">
+    <template v-for="choice in fallbacks" :key="choice.action">
       <h3 class="mt-3 font-bold">
-        <span class="font-normal text-ink-soft">{{ say(isThen ? 'route.then' : 'route.ifFails') }}</span>
+        <span class="font-normal text-ink-soft">{{ say(`follows.${choice.after ?? 'it-failed'}`) }}</span>
         {{ say(`action.${choice.action}`) }}
         <span v-if="choice.action !== 'refuse'" class="font-normal text-ink-soft">{{
           say('route.helps', { chance: chanceText(choice.chance) })

@@ -7,6 +7,9 @@ import { say, words } from '../words/index.ts'
 /** What is waited for: since when, until when, and what to do once it is due. */
 const props = defineProps<{ wait: AccountWait | CarrierWait; now: Date }>()
 const isDue = computed(() => Date.parse(props.wait.until) <= props.now.getTime())
+/** What is promised in working days is due on a day, not at an hour of it. */
+const inDays = computed(() => props.wait.for === 'service' || props.wait.for === 'carrier-reply')
+const said = (at: string) => (inDays.value ? words.shortDay(at) : words.dayAndTime(at, props.now))
 const isExact = computed(() => props.wait.until === props.wait.latest)
 </script>
 
@@ -17,11 +20,8 @@ const isExact = computed(() => props.wait.until === props.wait.latest)
       {{ say('accountPage.since', { since: words.dayAndTime(wait.since, now) }) }},
       {{
         isExact
-          ? say('accountPage.until', { until: words.dayAndTime(wait.until, now) })
-          : say('accountPage.usually', {
-              until: words.dayAndTime(wait.until, now),
-              latest: words.dayAndTime(wait.latest, now),
-            })
+          ? say('accountPage.until', { until: said(wait.until) })
+          : say('accountPage.usually', { until: said(wait.until), latest: said(wait.latest) })
       }}
     </p>
     <p v-if="isDue" class="font-bold" role="status">{{ say(`accountDue.${wait.for}`) }}</p>

@@ -66,17 +66,19 @@ const main = computed(() => {
   if (!plan.value || isConfirmed.value || isLeft.value) return undefined
   const { now: step, does, proves, proof, situation } = plan.value
   const text = step && TOLD[step]
-  if (does && text) return { text: text(), press: () => job.tell(does), proves: undefined }
+  if (does && text) return { text: text(), press: () => job.tell(does) }
   // A release that was ordered is proven at its order.
   return proves && situation !== 'authorised-release'
-    ? { text: say(`accountProof.${proof}`), press: () => prove(proof), proves: proof }
+    ? { text: say(`accountProof.${proof}`), press: () => prove(proof) }
     : undefined
 })
-const others = computed(() =>
-  ACCOUNT_PROOFS.filter((proof) => proof !== plan.value?.proof || main.value?.proves !== proof),
-)
 /** Nothing is left that helps: it goes back as it is. */
 const isLeft = computed(() => job.main?.action.kind === 'hand-back')
+/** Those that no button above stands for. */
+const others = computed(() => {
+  const offered = plan.value?.proves && !isLeft.value ? plan.value.proof : undefined
+  return ACCOUNT_PROOFS.filter((proof) => proof !== offered)
+})
 const fallbacks = computed(() => job.route?.choices.slice(1) ?? [])
 
 /** The customer says that the password was changed: the wait runs from then. */
@@ -208,10 +210,15 @@ const stopText = computed(() => {
           </section>
           <DeviceNumbers v-if="plan.inHand.includes('device-number')" />
           <section v-if="!isConfirmed && fallbacks.length">
-            <h2>{{ say('accountPage.ifItFails') }}</h2>
+            <h2>{{ say('accountPage.whatFollows') }}</h2>
             <ol class="ruled">
               <li v-for="choice in fallbacks" :key="choice.action" class="py-1">
-                <b>{{ say(`action.${choice.action}`) }}</b>
+                <b>
+                  <span class="font-normal text-ink-soft">{{
+                    say(`follows.${choice.after ?? 'it-failed'}`)
+                  }}</span>
+                  {{ say(`action.${choice.action}`) }}
+                </b>
                 {{ say('route.helps', { chance: chanceText(choice.chance) }) }}
                 <span class="block text-ink-soft">{{ reasonText(choice, words) }}</span>
               </li>

@@ -49,8 +49,6 @@ async function send(): Promise<void> {
       body: { key, version, to: to.value.trim(), language: language.value, isReminder: props.isReminder },
     }),
   )
-  // Kept for the reminder, and forgotten with what else points to a person.
-  if (isSent && job.facts.sellerMail !== to.value.trim()) job.setFact('sellerMail', to.value.trim())
   if (isSent) key = crypto.randomUUID()
   isSending.value = false
 }

@@ -57,7 +57,9 @@ const askAt = computed(
       isOfItsCarrier(job.facts, { carrier: name, carrierCountry: country }),
     )?.askAt,
 )
-const orders = computed(() => plan.value?.situation === 'from-a-supplier')
+const orders = computed(
+  () => plan.value?.situation === 'from-a-supplier' || plan.value?.situation === 'blocked',
+)
 /** Before the carrier has answered that it has unlocked it. */
 const mayOrderInstead = computed(
   () =>

@@ -9,6 +9,7 @@ import {
 } from '@benevox/contract'
 import {
   failedServices,
+  isBlocked,
   orderReason,
   orderUnderWay,
   releasedBy,
@@ -16,6 +17,7 @@ import {
   type ReleasedLock,
 } from '@benevox/core/job'
 import { compareOffers } from '@benevox/core/carrier'
+import { usualReleaseChance } from '@benevox/core/results'
 import { isOfItsCarrier } from '@benevox/core/route'
 import { takesModel } from '@benevox/core/supply'
 import { computed, onMounted, ref, watch } from 'vue'
@@ -89,6 +91,7 @@ const compared = computed(() => {
     }
   })
   const courses = compareOffers(offers, {
+    usualChance: usualReleaseChance(props.lock, job.saved?.experience ?? {}),
     unlockedMinor: props.lock === 'carrier' ? weights.releasedCarrierMinor : weights.workingDeviceMinor,
     waitingDayMinor: weights.waitingDayMinor,
     neededInDays: neededBy.value ? daysUntil(neededBy.value) : undefined,
@@ -105,6 +108,8 @@ const chosenOffer = computed(() => fitting.value.find(({ service }) => service.i
 const mayBeMain = computed(() => job.main?.action.kind === 'order')
 const orders = computed(() => (job.saved?.orders ?? []).filter((one) => releasedBy(one) === props.lock))
 const isUnderWay = computed(() => job.saved && orderUnderWay(job.saved, props.lock) !== undefined)
+/** Nothing is ordered for a device that takes no code any more. */
+const isOver = computed(() => props.lock === 'carrier' && job.saved !== undefined && isBlocked(job.saved))
 const gates = computed(() => job.gatesBefore(props.lock).filter(({ state }) => state !== 'open'))
 /** A report of another model stands above all orders, whatever is under way. */
 const needsReport = computed(
@@ -220,7 +225,7 @@ const ask = ({ id, version }: Order, about: 'follow-up' | 'refund') =>
       @cancel="cancel(one)"
       @ask="(about) => ask(one, about)"
     />
-    <section v-if="!isUnderWay">
+    <section v-if="!isUnderWay && !isOver">
       <p v-if="lock === 'account'" class="mb-3 max-w-3xl text-lg">
         {{ say('orderDesk.accountTerms') }}
       </p>

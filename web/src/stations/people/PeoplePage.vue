@@ -3,12 +3,14 @@ import type { Answer, PersonOfShop } from '@benevox/contract'
 import { ROLES, type Role } from '@benevox/core/shop'
 import { onMounted, ref } from 'vue'
 import { call } from '../../api/client.ts'
+import { useSession } from '../../api/session.ts'
 import SelectOf from '../../parts/SelectOf.vue'
 import { say, words } from '../../words/index.ts'
 import LoggedList from './LoggedList.vue'
 import SessionList from './SessionList.vue'
 
 /** Who is of the shop and what they may do; who is signed in, and what happened: for its owner. */
+const sessions = useSession()
 const people = ref<readonly PersonOfShop[]>()
 const fault = ref('')
 /** What was changed changes who is signed in, and is in the log: both are asked for anew. */
@@ -104,6 +106,7 @@ const nameOf = (id: number) => people.value?.find((one) => one.id === id)?.name 
               }}</template>
               <template v-else>
                 {{ person.seenAt ? words.instant(person.seenAt) : say('people.never') }}
+                <template v-if="person.hasSecondStep"> · {{ say('secondStep.has') }}</template>
                 <template v-if="person.invitedUntil">
                   · {{ say('people.invited', { at: words.instant(person.invitedUntil) }) }}
                 </template>
@@ -126,6 +129,13 @@ const nameOf = (id: number) => people.value?.find((one) => one.id === id)?.name 
               <template v-else>
                 <button class="underline" @click="show(person.name, () => call('invitePerson', of(person)))">
                   {{ say('people.newLink') }}
+                </button>
+                <button
+                  v-if="person.hasSecondStep && person.id !== sessions.session?.staff?.id"
+                  class="ms-4 underline"
+                  @click="ask(() => call('endSecondStepOf', of(person)))"
+                >
+                  {{ say('secondStep.take') }}
                 </button>
                 <button class="ms-4 underline" @click="leaving = person.id">
                   {{ say('people.leaves') }}

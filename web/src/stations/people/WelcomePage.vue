@@ -2,9 +2,10 @@
 import type { Answer } from '@benevox/contract'
 import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { call } from '../../api/client.ts'
-import { useSession } from '../../api/session.ts'
+import { ApiProblem, call } from '../../api/client.ts'
+import { ABOUT_THE_CODE, useSession } from '../../api/session.ts'
 import OwnSecrets from './OwnSecrets.vue'
+import SecondStepField from '../../parts/SecondStepField.vue'
 import { say } from '../../words/index.ts'
 
 /** Somebody chooses their password and code, by a link that was handed to them. */
@@ -14,6 +15,8 @@ const secret = location.hash.slice(1)
 const invited = ref<Answer<'getInvitation'>>()
 const chosen = ref<{ password: string; code: string }>()
 const fault = ref('')
+/** A link does not take its place, where one is set up. */
+const secondStep = ref<string>()
 const busy = ref(false)
 
 onMounted(async () => {
@@ -29,10 +32,15 @@ async function begin(): Promise<void> {
   busy.value = true
   fault.value = ''
   try {
-    await sessions.take(await call('takeInvitation', { body: { secret, ...chosen.value } }))
+    await sessions.take(
+      await call('takeInvitation', {
+        body: { secret, ...chosen.value, ...(secondStep.value ? { secondStep: secondStep.value } : {}) },
+      }),
+    )
     await router.push('/counter')
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
+    if (error instanceof ApiProblem && ABOUT_THE_CODE.has(error.problem.reason.code)) secondStep.value = ''
   } finally {
     busy.value = false
   }
@@ -47,6 +55,7 @@ async function begin(): Promise<void> {
       <p class="text-lg text-ink-soft">{{ say('welcome.lead', { shop: invited.shop }) }}</p>
       <form class="mt-6 space-y-4" @submit.prevent="begin">
         <OwnSecrets v-model="chosen" />
+        <SecondStepField v-if="secondStep !== undefined" v-model="secondStep" />
         <div class="flex justify-end">
           <button class="act act-main" :disabled="busy || !chosen">{{ say('welcome.begin') }}</button>
         </div>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { Answer } from '@benevox/contract'
+import { isBackupOld } from '@benevox/core/shop'
 import { computed, onMounted, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { say, words } from '../../words/index.ts'
 
 /** Whether what is worked on here would be there again tomorrow. */
 const COMMAND = 'npm run backup -- --to …'
-const LONGEST_MS = 36 * 3_600_000
 const told = ref<Answer<'getBackups'>['backups']>()
 const fault = ref('')
 onMounted(async () => {
@@ -16,10 +16,7 @@ onMounted(async () => {
     fault.value = error instanceof Error ? error.message : String(error)
   }
 })
-const isOld = computed(() => {
-  const { last } = told.value ?? {}
-  return !last || Date.now() - new Date(last.at).getTime() > LONGEST_MS
-})
+const isOld = computed(() => isBackupOld(told.value?.last?.at, new Date()))
 </script>
 
 <template>

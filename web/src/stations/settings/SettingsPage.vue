@@ -5,12 +5,16 @@ import { priceList, WORK, type PriceList } from '@benevox/core/price'
 import { computed, onMounted, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
+import ConnectionsSection from './ConnectionsSection.vue'
 import CalendarSection from './CalendarSection.vue'
 import ResultsSection from './ResultsSection.vue'
 import KitSection from './KitSection.vue'
 import OpeningSection from './OpeningSection.vue'
 import ShopSection from './ShopSection.vue'
 import RetentionSection from './RetentionSection.vue'
+import OwnSecretsSection from './OwnSecretsSection.vue'
+import SecondStepSection from './SecondStepSection.vue'
+import SetUpList from './SetUpList.vue'
 import SettingsField from './SettingsField.vue'
 import TaughtSection from './TaughtSection.vue'
 import WarrantySection from './WarrantySection.vue'
@@ -157,11 +161,16 @@ const shares = computed(() => {
         say('people.link')
       }}</RouterLink>
     </p>
+    <SetUpList v-if="sessions.isOwner" class="mt-4 max-w-3xl" />
     <ShopSection class="mt-6 max-w-3xl" />
+    <ConnectionsSection v-if="sessions.isOwner" class="mt-8 max-w-3xl" />
+    <OwnSecretsSection class="mt-8 max-w-3xl" />
+    <SecondStepSection class="mt-8 max-w-3xl" />
     <p v-if="fault" role="alert" class="mt-2 font-bold text-stop">{{ fault }}</p>
     <p v-if="says" role="status" class="mt-2 font-bold text-clear">{{ says }}</p>
     <div
       v-if="prices"
+      id="prices"
       class="mt-4 grid grid-cols-[repeat(auto-fit,minmax(min(20rem,100%),1fr))] gap-x-10 gap-y-6"
     >
       <section v-for="group in groups" :key="group.name">

@@ -3,19 +3,35 @@ import type { ShopSettings } from '@benevox/core/shop'
 import { onMounted, reactive, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
+import OtherDevices from './OtherDevices.vue'
 import BackupState from './BackupState.vue'
+import TickBox from '../../parts/TickBox.vue'
 import { say } from '../../words/index.ts'
 
 /** What the shop says of itself: read by everybody, changed by its owner. */
 const sessions = useSession()
-const typed = reactive({ name: '', address: '', mail: '', publicAddress: '' })
+const typed = reactive({
+  name: '',
+  address: '',
+  mail: '',
+  publicAddress: '',
+  otherDevices: false,
+  secondStep: false,
+})
 const version = ref<number>()
 const fault = ref('')
 const isSaved = ref(false)
 
 function take(told: { settings: ShopSettings; version: number }): void {
-  const { name, address, mail = '', publicAddress = '' } = told.settings
-  Object.assign(typed, { name, address, mail, publicAddress })
+  const {
+    name,
+    address,
+    mail = '',
+    publicAddress = '',
+    otherDevices = false,
+    secondStep = false,
+  } = told.settings
+  Object.assign(typed, { name, address, mail, publicAddress, otherDevices, secondStep })
   version.value = told.version
 }
 async function ask(work: () => Promise<{ settings: ShopSettings; version: number }>): Promise<boolean> {
@@ -31,12 +47,14 @@ async function ask(work: () => Promise<{ settings: ShopSettings; version: number
 }
 onMounted(() => ask(() => call('getShop', {})))
 async function keep(): Promise<void> {
-  const { name, address, mail, publicAddress } = typed
+  const { name, address, mail, publicAddress, otherDevices, secondStep } = typed
   const settings = {
     name,
     address,
     ...(mail.trim() ? { mail: mail.trim() } : {}),
     ...(publicAddress.trim() ? { publicAddress: publicAddress.trim() } : {}),
+    ...(otherDevices ? { otherDevices } : {}),
+    ...(secondStep ? { secondStep } : {}),
   }
   isSaved.value = await ask(() => call('changeShop', { body: { settings, version: version.value ?? 0 } }))
   if (isSaved.value) await sessions.load()
@@ -70,7 +88,11 @@ async function keep(): Promise<void> {
         }}<input v-model="typed.publicAddress" class="field" maxlength="300" :readonly="!sessions.isOwner"
       /></label>
     </div>
-    <BackupState v-if="sessions.isOwner" class="mt-3" />
+    <OtherDevices v-model="typed.otherDevices" :version class="mt-3" />
+    <TickBox v-if="sessions.isOwner" v-model="typed.secondStep" class="mt-3">{{
+      say('secondStep.wanted')
+    }}</TickBox>
+    <BackupState v-if="sessions.isOwner" id="backups" class="mt-3" />
     <p v-if="fault" role="alert" class="mt-2 font-bold text-stop">{{ fault }}</p>
     <p v-if="sessions.isOwner" class="mt-2 flex items-center justify-end gap-4">
       <span v-if="isSaved" role="status" class="font-bold text-clear">{{ say('shop.saved') }}</span>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useSession } from '../../api/session.ts'
+import { ApiProblem } from '../../api/client.ts'
+import { ABOUT_THE_CODE, useSession } from '../../api/session.ts'
+import SecondStepField from '../../parts/SecondStepField.vue'
 import { say } from '../../words/index.ts'
 
 const sessions = useSession()
@@ -10,6 +12,8 @@ const route = useRoute()
 const name = ref('')
 const password = ref('')
 const fault = ref('')
+/** Asked for once the password was right, where one is set up. */
+const secondStep = ref<string>()
 const busy = ref(false)
 
 async function enter(): Promise<void> {
@@ -17,11 +21,13 @@ async function enter(): Promise<void> {
   fault.value = ''
   try {
     if (!sessions.session) await sessions.load()
-    await sessions.signIn(name.value, password.value)
+    await sessions.signIn(name.value, password.value, secondStep.value?.trim())
     await router.push(typeof route.query['then'] === 'string' ? route.query['then'] : '/counter')
   } catch (error) {
     fault.value = error instanceof Error ? error.message : ''
-    password.value = ''
+    const code = error instanceof ApiProblem ? error.problem.reason.code : ''
+    if (ABOUT_THE_CODE.has(code)) secondStep.value = ''
+    else password.value = ''
   } finally {
     busy.value = false
   }
@@ -54,6 +60,7 @@ async function enter(): Promise<void> {
           required
           maxlength="200"
       /></label>
+      <SecondStepField v-if="secondStep !== undefined" v-model="secondStep" class="font-bold" is-first />
       <p v-if="fault" role="alert" class="font-bold text-stop">{{ fault }}</p>
       <div class="flex justify-end">
         <button class="act act-main" :disabled="busy">{{ say('signIn.signIn') }}</button>
