@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test'
 import nodemailer from 'nodemailer'
 import PostalMime from 'postal-mime'
 import { expectAccessible } from './accessible.ts'
-import { agreedTo, closeJob, paperOf, signIn, tellIt } from './shop.ts'
+import { agreedTo, closeJob, lookForMail, paperOf, signIn, tellIt } from './shop.ts'
 
 const SELLER = 'former-owner@mail.example'
 const CUSTOMERS_IMEI = '490154203237518'
@@ -62,10 +62,7 @@ test('a stranger’s account: the previous owner is written to, answers, and the
   await page.getByRole('button', { name: 'Check for e-mail' }).click()
   await expect(page.getByRole('status').filter({ hasText: 'No e-mail' })).toBeVisible()
   await writeToShop(SELLER, `Re: ${letter?.subject ?? ''}`, 'erledigt <script>alert(1)</script>')
-  await expect(async () => {
-    await page.getByRole('button', { name: 'Check for e-mail' }).click()
-    await expect(page.getByText(`Re: ${ticket}`)).toBeVisible({ timeout: 700 })
-  }).toPass()
+  await lookForMail(page, page.getByText(`Re: ${ticket}`))
   await page.getByText(`Re: ${ticket}`).click()
   await expect(page.getByText('erledigt <script>alert(1)</script>')).toBeVisible()
 

@@ -9,6 +9,7 @@ import {
   askFor,
   drawSignature,
   knownLine,
+  lookForMail,
   offerOf,
   openBeside,
   ORDINARY,
@@ -109,10 +110,7 @@ test('the registry: clean, stolen, nonsense; and a report that comes by mail', a
   await expect(knownLine(page, 'What does the registry say?')).toContainText('Clean')
   await openBeside(page, 'Registry')
   await page.getByRole('button', { name: 'with a report by e-mail' }).click()
-  await expect(async () => {
-    await page.getByRole('button', { name: 'Check for e-mail' }).click()
-    await expect(page.getByText(/^Report R-\d+ for B\d+/)).toBeVisible({ timeout: 700 })
-  }).toPass()
+  await lookForMail(page, page.getByText(/^Report R-\d+ for B\d+/))
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page

@@ -260,11 +260,14 @@ export async function supplierSends(
   expect(told.status()).toBe(200)
 }
 
-/** Looks into the mailbox until something stands on the page. */
-export async function lookForMail(page: Page, until: Locator): Promise<void> {
+/** Looks into the mailbox until something stands on the page: by the button, or as `check` does it. The page may look by itself. */
+export async function lookForMail(
+  page: Page,
+  until: Locator,
+  check = () => page.getByRole('button', { name: 'Check for e-mail' }).first().click({ timeout: 5000 }),
+): Promise<void> {
   await expect(async () => {
-    if (!(await until.isVisible()))
-      await page.getByRole('button', { name: 'Check for e-mail' }).first().click()
+    if (!(await until.isVisible())) await check()
     await expect(until).toBeVisible({ timeout: 2000 })
   }).toPass()
 }

@@ -5,7 +5,7 @@ import type { Job } from '@benevox/contract'
 import { WHOLE_JOBS } from '../core/test/intakes.ts'
 import { demoPack } from '../demo/demoPack.ts'
 import { agreeByKeys, Intake, takeInByKeys } from './intake.ts'
-import { agreedTo, allInHand, paperOf, signIn, stopTheClock, supplierSends } from './shop.ts'
+import { agreedTo, allInHand, lookForMail, paperOf, signIn, stopTheClock, supplierSends } from './shop.ts'
 import { TechnicianAtDevice } from './technician.ts'
 
 /** A person with a keyboard and a scanner goes on from the signed agreement. */
@@ -27,15 +27,16 @@ class Work {
     await this.intake.press('Space')
     await expect(this.page).toHaveURL(to)
   }
-  /** Presses a button by the key that stands on it. */
-  async press(name: string): Promise<void> {
+  /** Presses a button by the key that stands on it. @param within in ms; else as long as the tests wait for anything */
+  async press(name: string, within?: number): Promise<void> {
+    const timeout = within === undefined ? {} : { timeout: within }
     const named = (role: 'button' | 'radio') => this.page.getByRole(role, { name, exact: true })
     const button = named('button').or(named('radio')).first()
-    await expect(button).toBeEnabled()
-    await expect(button).toHaveAttribute('data-key-hint', /./)
+    await expect(button).toBeEnabled(timeout)
+    await expect(button).toHaveAttribute('data-key-hint', /./, timeout)
     // What stands there stands there long enough to be read.
     await this.page.waitForTimeout(500)
-    await this.intake.press((await button.getAttribute('data-key-hint')) ?? '')
+    await this.intake.press((await button.getAttribute('data-key-hint', timeout)) ?? '')
   }
   /** The keys of the device, its menu, the wipe and the first start, with the tag scanned and Enter held. */
   async atTheBench(at: TechnicianAtDevice): Promise<void> {
@@ -138,14 +139,10 @@ const LED: Readonly<
       await work.intake.press('o')
       await expect(work.page.getByText('waiting for the answer')).toBeVisible()
       await supplierSends(work.page, (await work.job()).id, { send: 'over-the-air' })
-      await expect(async () => {
-        await work.press('Check for e-mail')
-        await expect(
-          work.page.getByRole('button', { name: 'Another carrier’s SIM registers and a call goes through' }),
-        ).toBeVisible({
-          timeout: 3000,
-        })
-      }).toPass()
+      const works = work.page.getByRole('button', {
+        name: 'Another carrier’s SIM registers and a call goes through',
+      })
+      await lookForMail(work.page, works, () => work.press('Check for e-mail', 5000))
       await work.press('Another carrier’s SIM registers and a call goes through')
     },
   },
