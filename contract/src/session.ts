@@ -23,6 +23,8 @@ export const session = z.object({
   isNew: z.boolean(),
   /** Whose clock and calendar times are written by. */
   place: openingHours.pick({ zone: true, country: true }),
+  /** In which the shop writes to customers who have chosen none. */
+  papersIn: language,
   /** They may do what a technician may until they have set up a second step at sign-in, as the shop wants it. */
   secondStepDue: z.boolean(),
   /** In the demo: how to sign in. */

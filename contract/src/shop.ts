@@ -28,8 +28,11 @@ export const backupState = z.object({
 const firstRunBody = z.strictObject({
   code: z.string().trim().max(40),
   shop: shopSettings,
-  place: openingHours.pick({ zone: true, country: true }),
-  money: priceList.pick({ currency: true, taxRate: true }),
+  place: openingHours,
+  money: priceList.pick({ currency: true, taxRate: true }).extend({
+    /** What an hour at the bench costs, in minor units: the list of prices begins with what is usual at that. */
+    hourMinor: z.int().min(1).max(10_000_000),
+  }),
   owner: z.strictObject({ name: personName, password: newPassword, code: newCode }),
 })
 export type FirstRun = z.infer<typeof firstRunBody>

@@ -63,6 +63,7 @@ export const router = createRouter({
     { path: '/results', component: page('results') },
     { path: '/mails', component: page('mails') },
     { path: '/settings', component: page('settings') },
+    { path: '/settings/set-up', component: page('setUp') },
     { path: '/settings/suppliers', component: page('supply') },
     { path: '/settings/forgetting', component: page('forgetting') },
     { path: '/settings/people', component: page('people') },

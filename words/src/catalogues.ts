@@ -3362,4 +3362,16 @@ export interface Messages {
   'setUp.registry': object
   'setUp.backups': object
   'problem.own-second-step': object
+  'firstRun.language': object
+  'firstRun.money': object
+  'firstRun.hour': object
+  'firstRun.hourWhy': object
+  'setUp.isOpen': object
+  'setUp.lead': object
+  'setUp.toCounter': object
+  'setUp.catalogue': object
+  'setUp.retention': object
+  'setUp.right': object
+  'setUp.rightOf': { readonly what: string | number }
+  'firstRun.region': object
 }

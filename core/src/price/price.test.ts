@@ -1,5 +1,6 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { priceList, quoteOf, taxWithin, USUAL_PRICES } from './index.ts'
+import { priceList, pricesByHour, quoteOf, taxWithin, USUAL_PRICES } from './index.ts'
 
 describe('a quote', () => {
   const terms = { currency: 'EUR', taxRate: 0.19, depositShare: 0.3 }
@@ -54,5 +55,36 @@ describe('a price list', () => {
       { ...USUAL_PRICES, taxRate: 19 },
     ])
       expect(priceList.safeParse(wrong).success).toBe(false)
+  })
+})
+
+describe('the list that a shop begins with', () => {
+  it('is the usual one where an hour costs what is usual', () => {
+    expect(pricesByHour(USUAL_PRICES.weights.benchHourMinor)).toEqual(USUAL_PRICES)
+  })
+  it('at another hour keeps its proportions, in amounts as round as by hand', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 200, max: 60_000 }), (hourMinor) => {
+        const list = pricesByHour(hourMinor)
+        expect(priceList.safeParse(list).success).toBe(true)
+        expect(list.weights.benchHourMinor).toBe(hourMinor)
+        for (const [amount, usual] of [
+          ...Object.entries(list.work).map(
+            ([work, minor]) => [minor, USUAL_PRICES.work[work as 'clear-cache']] as const,
+          ),
+          [list.fees.makersService, USUAL_PRICES.fees.makersService] as const,
+          [list.weights.dataMinor.precious, USUAL_PRICES.weights.dataMinor.precious] as const,
+          [list.weights.wrongDeviceMinor, USUAL_PRICES.weights.wrongDeviceMinor] as const,
+        ]) {
+          const exact = (usual * hourMinor) / 3000
+          // Two digits that count: off by half of the second at most, which is a twentieth where the first is 1.
+          expect(Math.abs(amount - exact)).toBeLessThanOrEqual(Math.max(0.5, exact / 20))
+          expect(String(amount).replace(/0*$/, '').length).toBeLessThanOrEqual(2)
+        }
+      }),
+    )
+  })
+  it('of a currency of large numbers stays within what a list may hold', () => {
+    expect(priceList.safeParse(pricesByHour(10_000_000)).success).toBe(true)
   })
 })

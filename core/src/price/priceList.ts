@@ -22,7 +22,8 @@ export const WORK = [
 ] as const
 export type Work = (typeof WORK)[number]
 
-const minor = z.int().min(0).max(10_000_000)
+const MOST_MINOR = 10_000_000
+const minor = z.int().min(0).max(MOST_MINOR)
 
 /** A shop's prices, in minor units of its currency, tax included; its hours; and what it weighs when a route is decided. */
 export const priceList = z.strictObject({
@@ -93,3 +94,26 @@ export const USUAL_PRICES: PriceList = {
     wrongDeviceMinor: 500_000,
   },
 }
+
+/**
+ * The usual list, as it is where an hour at the bench costs so much: what is compared with one another when a route is
+ * decided keeps its proportions, and each amount is as round as whoever writes prices by hand makes it.
+ * @param hourMinor in minor units, tax included
+ */
+export function pricesByHour(hourMinor: number): PriceList {
+  const by = hourMinor / USUAL_PRICES.weights.benchHourMinor
+  const all = <Kind extends Record<string, number>>(amounts: Kind) =>
+    Object.fromEntries(
+      Object.entries(amounts).map(([name, usual]) => [name, Math.min(MOST_MINOR, rounded(usual * by))]),
+    ) as Kind
+  const { dataMinor, ...weights } = USUAL_PRICES.weights
+  return {
+    ...USUAL_PRICES,
+    work: all(USUAL_PRICES.work),
+    fees: all(USUAL_PRICES.fees),
+    weights: { ...all(weights), dataMinor: all(dataMinor), benchHourMinor: hourMinor },
+  }
+}
+
+/** To two digits that count. */
+const rounded = (amount: number): number => Math.round(Number(amount.toPrecision(2)))

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { left } from './setUp.ts'
 
 export const webAddress = z
   .string()
@@ -19,5 +20,12 @@ export const shopSettings = z.strictObject({
   otherDevices: z.boolean().optional(),
   /** Whether supervisors and owners may do what they may only once they have a second step at sign-in; absent: it is theirs to choose. */
   secondStep: z.boolean().optional(),
+  /** Of papers and letters to a customer who has chosen none (ISO 639-1); absent: English. */
+  language: z
+    .string()
+    .regex(/^[a-z]{2}$/, 'language-code')
+    .optional(),
+  /** What a new shop is begun with and is right as it is, or is not wanted: it is no longer named as still to be set up. */
+  rightAsItIs: z.array(left).max(20).optional(),
 })
 export type ShopSettings = z.infer<typeof shopSettings>

@@ -159,8 +159,8 @@ export function orderHandlers(
       }
       await life.wouldRun(job, staffId, command)
       const { model, family, prices } = await life.ready(job)
-      const words = wordsIn(languageFor(languageOf(job.answers, job.agreement)), prices.opening)
-      const { name, mail } = (await shop.settings()).settings
+      const { name, mail, language } = (await shop.settings()).settings
+      const words = wordsIn(languageFor(languageOf(job.answers, job.agreement, language)), prices.opening)
       await sendMail((await connections.inUse()).smtp, {
         from: mail,
         to: body.to,

@@ -13,6 +13,6 @@ export async function aboutJob(
 ): Promise<{ readonly known: Awaited<ReturnType<JobLife['ready']>>; readonly paper: PaperOf }> {
   const known = await life.ready(job)
   const { zone, country } = known.prices.opening
-  const language = asked ?? languageFor(languageOf(job.answers, job.agreement))
+  const language = asked ?? languageFor(languageOf(job.answers, job.agreement, shop.language))
   return { known, paper: { shop: headOfShop(shop), zone, words: wordsIn(language, { zone, country }) } }
 }

@@ -49,6 +49,7 @@ export function sessionHandlers(
     const isNew = await firstRun.isDue()
     // A new shop has no place yet: the machine's clock, written as anywhere.
     const { zone, country } = isNew ? USUAL_OPENING : (await prices.inUse()).prices.opening
+    const { name, language = 'en' } = isNew ? { name: '' } : (await shop.settings()).settings
     return {
       staff: member && {
         id: member.id,
@@ -58,9 +59,10 @@ export function sessionHandlers(
         language: member.language,
       },
       csrfToken: csrfToken(request, fresh),
-      shop: isNew ? '' : (await shop.settings()).settings.name,
+      shop: name,
       isNew,
       place: { zone, country },
+      papersIn: language,
       secondStepDue: request.session.secondStepDue === true,
       hint: signInHint ?? null,
     }

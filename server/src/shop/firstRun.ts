@@ -2,7 +2,7 @@ import { createHash, randomInt, timingSafeEqual } from 'node:crypto'
 import { readFile } from 'node:fs/promises'
 import type { FirstRun as Asked } from '@benevox/contract'
 import { readPack, type PackAsWritten } from '@benevox/core/catalog'
-import { USUAL_PRICES, type PriceList } from '@benevox/core/price'
+import { pricesByHour, type PriceList } from '@benevox/core/price'
 import type { DataSource } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
 import { transact } from '../database/transact.ts'
@@ -55,7 +55,8 @@ export class FirstRun {
       throw new ProblemError('wrong-credentials', { code: 'wrong-first-code' })
     const [passwordHash, codeHash] = [await hashSecret(owner.password), await hashSecret(owner.code)]
     await this.#catalog.keep(await this.#firstCatalogue())
-    const prices: PriceList = { ...USUAL_PRICES, ...money, opening: { ...USUAL_PRICES.opening, ...place } }
+    const { hourMinor, ...tax } = money
+    const prices: PriceList = { ...pricesByHour(hourMinor), ...tax, opening: place }
     return transact(this.#database, async (manager) => {
       await manager.query('SELECT id FROM shops WHERE id = ? FOR UPDATE', [SHOP_ID])
       if (await manager.exists(staffEntity))

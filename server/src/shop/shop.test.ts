@@ -5,14 +5,15 @@ import type { Answer, Job, Session } from '@benevox/contract'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Shop } from './service.ts'
 import { openNewShop, openShop, Person, type TestShop } from '../../test/shop.ts'
+import { USUAL_OPENING } from '@benevox/core/clocks'
 import { pdfText } from '../../../e2e/pdfText.ts'
 
 const OWNER = { name: 'Odalys', password: 'nine grey herons', code: '739150' }
 const asked = (code: string, more: object = {}) => ({
   code,
   shop: { name: 'Salt Quay Bench', address: '3 Rope Walk\n1234 Tern Haven' },
-  place: { zone: 'Pacific/Auckland', country: 'NZ' },
-  money: { currency: 'NZD', taxRate: 0.15 },
+  place: { ...USUAL_OPENING, zone: 'Pacific/Auckland', country: 'NZ', region: 'AUK' },
+  money: { currency: 'NZD', taxRate: 0.15, hourMinor: 6000 },
   owner: OWNER,
   ...more,
 })
@@ -52,8 +53,10 @@ describe('a new shop', () => {
       { owner: { ...OWNER, code: '777777' } },
       { shop: { name: ' ', address: '' } },
       { shop: { name: 'Salt Quay Bench', address: '', mail: 'nowhere' } },
-      { place: { zone: 'Nowhere/Else', country: 'NZ' } },
-      { money: { currency: 'NZD', taxRate: 1.5 } },
+      { place: { ...USUAL_OPENING, zone: 'Nowhere/Else' } },
+      { place: { ...USUAL_OPENING, days: USUAL_OPENING.days.map(() => null) } },
+      { money: { currency: 'NZD', taxRate: 1.5, hourMinor: 6000 } },
+      { money: { currency: 'NZD', taxRate: 0.15, hourMinor: 0 } },
     ]
     for (const more of weak)
       expect((await person.ask('POST', '/api/first-run', asked(shop.code, more))).body.code).toBe(
@@ -100,11 +103,25 @@ describe('a new shop', () => {
     const owner = await stranger()
     expect((await owner.ask('POST', '/api/session', { name, password: OWNER.password })).status).toBe(200)
     const { prices } = await owner.see<Answer<'getPrices'>>('/api/prices')
-    expect(prices).toMatchObject({ currency: 'NZD', taxRate: 0.15, opening: { country: 'NZ' } })
+    expect(prices).toMatchObject({
+      currency: 'NZD',
+      taxRate: 0.15,
+      opening: { country: 'NZ', region: 'AUK' },
+      // Twice of what is usual at half the hour.
+      work: { 'reset-from-recovery': 7000 },
+      weights: { benchHourMinor: 6000 },
+    })
     const job = await owner.openJob()
     const receipt = await owner.file(`/api/jobs/${job.id}/receipt.pdf`)
     const paper = await pdfText(new Uint8Array(await receipt.arrayBuffer()))
     for (const part of ['Salt Quay Bench', '3 Rope Walk', '1234 Tern Haven']) expect(paper).toContain(part)
+    // To a customer who has chosen no language the shop writes in its own.
+    const { settings, version } = await owner.see<Answer<'getShop'>>('/api/shop')
+    const change = { settings: { ...settings, language: 'de' }, version }
+    expect((await owner.ask('PUT', '/api/shop', change)).status).toBe(200)
+    expect((await owner.see<Session>('/api/session')).papersIn).toBe('de')
+    const inGerman = await owner.file(`/api/jobs/${job.id}/receipt.pdf`)
+    expect(await pdfText(new Uint8Array(await inGerman.arrayBuffer()))).toContain('Annahmeschein')
     // The code to take the machine over is the one that was chosen.
     expect(
       (await owner.ask<Session>('POST', '/api/session/switch', { code: OWNER.code })).body.staff?.name,

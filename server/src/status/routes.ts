@@ -30,12 +30,13 @@ export function statusHandlers(
   const told = async (job: JobState, asked?: Language): Promise<Answer<'getStatus'>> => {
     const known = await life.ready(job)
     const { zone, country } = known.prices.opening
-    const language = asked ?? languageFor(languageOf(job.answers, job.agreement))
+    const { settings } = await shop.settings()
+    const language = asked ?? languageFor(languageOf(job.answers, job.agreement, settings.language))
     const { stands, waits } = statusOf(job, known)
     const subject = { ticket: job.ticket, device: known.model?.name ?? '' }
     return {
       ticket: job.ticket,
-      shop: (await shop.settings()).settings.name,
+      shop: settings.name,
       language,
       place: { zone, country },
       stands,

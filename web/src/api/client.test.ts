@@ -17,6 +17,7 @@ const session = (staff: object | null) => ({
   secondStepDue: false,
   hint: null,
   isNew: false,
+  papersIn: 'en',
 })
 /** What the server answers, in turn. */
 let answers: (() => Response | Promise<never>)[]

@@ -19,6 +19,7 @@ const AT_A_DEVICE = {
 const BESIDE_THE_WORK = {
   mails: () => import('./mails/MailTray.vue'),
   results: () => import('./results/ResultsPage.vue'),
+  setUp: () => import('./first-run/SetUpPage.vue'),
   settings: () => import('./settings/SettingsPage.vue'),
   supply: () => import('./supply/SupplyPage.vue'),
   forgetting: () => import('./forgetting/ForgettingPage.vue'),

@@ -213,6 +213,7 @@ const shares = computed(() => {
     />
     <RetentionSection
       v-if="prices"
+      id="retention"
       v-model="prices.retention"
       class="mt-8 max-w-3xl"
       :is-supervisor="isSupervisor"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { ShopSettings } from '@benevox/core/shop'
+import { LANGUAGES, languageFor, nameOf, type Language } from '@benevox/words'
 import { onMounted, reactive, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
@@ -17,7 +18,10 @@ const typed = reactive({
   publicAddress: '',
   otherDevices: false,
   secondStep: false,
+  language: 'en' as Language,
 })
+/** As it was told: what stands on no field of these stays. */
+let kept: ShopSettings | undefined
 const version = ref<number>()
 const fault = ref('')
 const isSaved = ref(false)
@@ -30,8 +34,11 @@ function take(told: { settings: ShopSettings; version: number }): void {
     publicAddress = '',
     otherDevices = false,
     secondStep = false,
+    language = 'en',
   } = told.settings
+  kept = told.settings
   Object.assign(typed, { name, address, mail, publicAddress, otherDevices, secondStep })
+  typed.language = languageFor(language)
   version.value = told.version
 }
 async function ask(work: () => Promise<{ settings: ShopSettings; version: number }>): Promise<boolean> {
@@ -47,14 +54,16 @@ async function ask(work: () => Promise<{ settings: ShopSettings; version: number
 }
 onMounted(() => ask(() => call('getShop', {})))
 async function keep(): Promise<void> {
-  const { name, address, mail, publicAddress, otherDevices, secondStep } = typed
-  const settings = {
+  const { name, address, mail, publicAddress, otherDevices, secondStep, language } = typed
+  const settings: ShopSettings = {
+    ...kept,
     name,
     address,
-    ...(mail.trim() ? { mail: mail.trim() } : {}),
-    ...(publicAddress.trim() ? { publicAddress: publicAddress.trim() } : {}),
-    ...(otherDevices ? { otherDevices } : {}),
-    ...(secondStep ? { secondStep } : {}),
+    mail: mail.trim() || undefined,
+    publicAddress: publicAddress.trim() || undefined,
+    otherDevices: otherDevices || undefined,
+    secondStep: secondStep || undefined,
+    language,
   }
   isSaved.value = await ask(() => call('changeShop', { body: { settings, version: version.value ?? 0 } }))
   if (isSaved.value) await sessions.load()
@@ -88,6 +97,12 @@ async function keep(): Promise<void> {
         }}<input v-model="typed.publicAddress" class="field" maxlength="300" :readonly="!sessions.isOwner"
       /></label>
     </div>
+    <label class="mt-2 block"
+      >{{ say('firstRun.language') }}
+      <select v-model="typed.language" class="field" :disabled="!sessions.isOwner">
+        <option v-for="one in LANGUAGES" :key="one" :value="one" :lang="one">{{ nameOf(one) }}</option>
+      </select></label
+    >
     <OtherDevices v-model="typed.otherDevices" :version class="mt-3" />
     <TickBox v-if="sessions.isOwner" v-model="typed.secondStep" class="mt-3">{{
       say('secondStep.wanted')
