@@ -1,4 +1,4 @@
-// npm run perf [-- start hands search decisions questions diagnosis check writers kills size importing papers screens answers keys regret]: the figures that issues ask for, all or some of them. Medians of
+// npm run perf [-- start hands search decisions questions diagnosis check writers kills counters express size importing papers screens answers keys regret]: the figures that issues ask for, all or some of them. Medians of
 // several runs; the machine is named, since it matters.
 import { spawn } from 'node:child_process'
 import { cpus } from 'node:os'
@@ -21,6 +21,7 @@ const { measureScreens } = await import('./perf/screens.mjs')
 const { measureSearch } = await import('./perf/search.mjs')
 const { measureAtSize } = await import('./perf/atSize.mjs')
 const { measureWriters } = await import('./perf/writers.mjs')
+const { measureBesideExpress } = await import('./perf/express.mjs')
 const { measureCounters } = await import('./perf/counters.mjs')
 
 /** Seconds from `npm run demo` until its page answers; the demo is stopped again. */
@@ -145,6 +146,13 @@ if (asked('counters')) {
   const { rows, errors, memory } = await measureCounters(Number(process.env.BENEVOX_MINUTES ?? 10))
   console.table(rows)
   console.log(`${errors.length} errors ${errors.slice(0, 10).join(', ')}; the server's memory ${memory}`)
+}
+
+if (asked('express')) {
+  console.log(
+    '\nRequests a second beside bare Express that asks the same SQL, in turns (asked for: a share of 0.6):',
+  )
+  console.table(await measureBesideExpress())
 }
 
 if (asked('size')) {

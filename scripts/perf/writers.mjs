@@ -16,10 +16,14 @@ export class Person {
   constructor(address) {
     this.address = address
   }
+  /** By which the server knows them. */
+  get headers() {
+    return { cookie: this.#cookie, 'x-csrf-token': this.#token }
+  }
   async ask(method, path, body) {
     const response = await fetch(this.address + path, {
       method,
-      headers: { 'content-type': 'application/json', cookie: this.#cookie, 'x-csrf-token': this.#token },
+      headers: { 'content-type': 'application/json', ...this.headers },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     })
     const cookie = response.headers.get('set-cookie')

@@ -109,6 +109,8 @@ export function createApp(
   app.use(metrics.observe)
   app.use('/api', identified)
   app.disable('x-powered-by')
+  // No answer is kept by whoever asks: a digest of each would be of use to nobody. The catalogue, which is, has one of its own.
+  app.disable('etag')
   app.use(
     helmet({
       contentSecurityPolicy: {

@@ -23,6 +23,7 @@ export interface CatalogEntry {
 
 /** Versions held read in memory; a large one takes some tens of megabytes. */
 const MOST_READ = 6
+const MOST_LISTED = 200
 const META = { id: true, digest: true, createdAt: true, staffId: true, note: true } as const
 
 /** The catalogue in its versions: the newest is in use, older ones stay for the jobs done with them. */
@@ -42,7 +43,10 @@ export class Catalog {
   }
 
   async inUse(): Promise<CatalogEntry> {
-    const [newest] = await this.#newest(1)
+    // In SQL: nearly every request asks it.
+    const [newest] = await this.#database.query<{ id: number }[]>(
+      'SELECT id FROM packs ORDER BY id DESC LIMIT 1',
+    )
     if (!newest) throw new ProblemError('not-possible-now', { code: 'no-catalogue' })
     return this.byId(newest.id)
   }
@@ -81,7 +85,7 @@ export class Catalog {
   }
 
   async #listed(): Promise<CatalogVersion[]> {
-    const rows = await this.#newest(200)
+    const rows = await this.#newest()
     const staff = await this.#database.getRepository(staffEntity).find({
       where: { id: In(rows.flatMap(({ staffId }) => staffId ?? [])) },
     })
@@ -156,8 +160,10 @@ export class Catalog {
     return wireVersion(made, name)
   }
 
-  #newest(take: number): Promise<PackRow[]> {
-    return this.#database.getRepository(packEntity).find({ select: META, order: { id: 'DESC' }, take })
+  #newest(): Promise<PackRow[]> {
+    return this.#database
+      .getRepository(packEntity)
+      .find({ select: META, order: { id: 'DESC' }, take: MOST_LISTED })
   }
 }
 

@@ -8,7 +8,7 @@ import {
   type Query,
   type Route,
 } from '@benevox/contract'
-import type { Request, Response, Router } from 'express'
+import { Router, type Request, type Response } from 'express'
 import type { z } from 'zod'
 import { mayOnly } from './may.ts'
 import { badRequest, errorOf, isAnswered, ProblemError } from './problem.ts'
@@ -32,13 +32,25 @@ export type Handlers = { readonly [Name in ApiName]?: (asked: Asked<Name>) => Pr
 /** In tests the contract binds what is answered too. */
 const CHECKS_ANSWERS = process.env['NODE_ENV'] === 'test'
 
+/** What is asked of one thing, such as `/api/jobs`: a request looks through its own routes, not through all that there are. */
+const thingOf = (path: string): string => path.split('/', 3).join('/').toLowerCase()
+
 /** Puts handlers behind the routes of the contract: each request is checked before, and answered after. */
-export function mount(router: Router, handlers: Handlers): void {
+export function mount(app: Router, handlers: Handlers): void {
+  const things = new Map<string, Router>()
+  app.use((request, response, next) => {
+    const thing = things.get(thingOf(request.path))
+    if (thing) thing(request, response, next)
+    else next()
+  })
   for (const [name, handler] of Object.entries(handlers) as [
     ApiName,
     (asked: Asked<ApiName>) => Promise<unknown>,
   ][]) {
     const route: Route = api[name]
+    const thing = thingOf(route.path)
+    const router = things.get(thing) ?? Router()
+    things.set(thing, router)
     router[route.method](route.path, async (request, response) => {
       // At a status page nobody is, and no session either.
       const { session } = request as { session?: typeof request.session }

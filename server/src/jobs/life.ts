@@ -86,10 +86,10 @@ export class JobLife {
 
   /** @throws ProblemError `not-found` */
   async read(id: number): Promise<JobState> {
-    const select = { id: true, state: true } as const
-    const row = await this.#database.manager.findOne(jobEntity, { where: { id }, select })
+    // In SQL: it is asked more often than anything else.
+    const [row] = await this.#database.query<{ state: string }[]>('SELECT state FROM jobs WHERE id = ?', [id])
     if (!row) throw new ProblemError('not-found', { code: 'no-such-job', id })
-    return row.state
+    return JSON.parse(row.state) as JobState
   }
 
   /** A job with everything that follows from it. */
