@@ -1,4 +1,4 @@
-// npm run perf [-- start hands search decisions questions diagnosis check writers kills counters express size importing papers screens answers keys regret]: the figures that issues ask for, all or some of them. Medians of
+// npm run perf [-- start hands search decisions questions diagnosis check writers kills away counters express size importing papers screens answers keys regret]: the figures that issues ask for, all or some of them. Medians of
 // several runs; the machine is named, since it matters.
 import { spawn } from 'node:child_process'
 import { cpus } from 'node:os'
@@ -11,7 +11,7 @@ ensureNodeModules()
 const { measureCheck } = await import('./perf/check.mjs')
 const { measureDecisions } = await import('./perf/decision.mjs')
 const { measureDiagnosis } = await import('./perf/diagnosis.mjs')
-const { measureKills } = await import('./perf/kills.mjs')
+const { measureAway, measureKills } = await import('./perf/kills.mjs')
 const { measureHands } = await import('./perf/hands.mjs')
 const { measureImporting } = await import('./perf/importing.mjs')
 const { measurePapers } = await import('./perf/papers.mjs')
@@ -130,6 +130,11 @@ if (asked('kills')) {
     '\nTen thousand writes while server and database are killed (SIGKILL) by chance, each again and again.',
   )
   console.table([await measureKills()])
+}
+
+if (asked('away')) {
+  console.log('\nWrites while the database is frozen for 30 s, and then the server away for 30 s.')
+  console.table([await measureAway()])
 }
 
 if (asked('writers')) {
