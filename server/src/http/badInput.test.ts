@@ -1,4 +1,4 @@
-import { api, files, openApiDocument, problem, type FileRoute, type Route } from '@benevox/contract'
+import { api, files, openApiDocument, problem, type FileRoute, type Job, type Route } from '@benevox/contract'
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startMariadb } from '../../../scripts/lib/mariadb.mjs'
@@ -156,6 +156,41 @@ describe('a database that is away', () => {
     expect((await teo.ask('GET', `/api/jobs/${id}`)).status).toBe(200)
     await own.close()
     await again.stop()
+  })
+})
+
+describe('a database that stands still', () => {
+  it('is said to be away in time, and what was sent meanwhile is there once when it goes on', async () => {
+    const mariadb = await startMariadb({ name: 'test-still', fresh: true })
+    const own = await openShop('test-still', {}, mariadb)
+    try {
+      const teo = await Person.signedIn(own.address, 1)
+      const { id } = await teo.openJob()
+      const told = { key: crypto.randomUUID(), at: new Date().toISOString() }
+      const change = { kind: 'key-tested', key: 'power', state: 'broken' }
+      const tell = () => teo.ask<Job>('POST', `/api/jobs/${id}/steps`, { told, change })
+      process.kill(mariadb.pid, 'SIGSTOP')
+      const [read, written, health] = await Promise.all([
+        teo.askOnce('GET', `/api/jobs/${id}`),
+        teo.askOnce('POST', `/api/jobs/${id}/steps`, { told, change }),
+        fetch(`${own.address}/api/health`),
+      ])
+      process.kill(mariadb.pid, 'SIGCONT')
+      for (const { status, body } of [read, written])
+        expect([status, body.code]).toEqual([503, 'database-away'])
+      expect(health.status).toBe(200)
+      while ((await tell()).status !== 200);
+      await tell()
+      const steps = await own.database.query<{ n: string }[]>(
+        `SELECT COUNT(*) AS n FROM job_events WHERE job_id = ? AND kind = 'step-made'`,
+        [id],
+      )
+      expect(Number(steps[0]?.n)).toBe(1)
+    } finally {
+      process.kill(mariadb.pid, 'SIGCONT')
+      await own.close()
+      await mariadb.stop()
+    }
   })
 })
 
