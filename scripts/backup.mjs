@@ -1,5 +1,5 @@
-// npm run backup: one backup of the shop, now. `-- --to FOLDER` says where they go and with which passphrase, `-- --check FILE` tries
-// one out. Once it is said where to, the running shop makes one each day by itself.
+// npm run backup: one backup of the shop, now. `-- --to FOLDER` says where they go and with which passphrase, with `--changes` that every
+// change is kept beside them, too; `-- --only-changes` copies those now; `-- --check FILE` tries one out. Once it is said where to, the running shop makes one each day by itself.
 import { existsSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { parseArgs } from 'node:util'
@@ -7,14 +7,15 @@ import { passphrase } from './lib/asked.mjs'
 import { dataFolderOfShop } from './lib/folder.mjs'
 import { ensureDebian, ensureNodeModules, give, say } from './lib/setup.mjs'
 
-const { to, check } = asked()
+const { to, check, changes, 'only-changes': onlyChanges } = asked()
 const folder = dataFolderOfShop()
 ensureDebian({ 'mariadb-server': 'mariadbd' })
 ensureNodeModules()
-const { backUp, isSameDisk, settingsOf, setUp } = await import('./lib/shopBackups.mjs')
+const { backUp, copyChanges, isSameDisk, settingsOf, setUp } = await import('./lib/shopBackups.mjs')
 
 try {
-  if (check) await tryIt(resolve(check))
+  if (onlyChanges) await copyNow()
+  else if (check) await tryIt(resolve(check))
   else await makeOne()
 } catch (error) {
   give(error.message)
@@ -22,7 +23,16 @@ try {
 
 function asked() {
   try {
-    return parseArgs({ options: { to: { type: 'string' }, check: { type: 'string' } } }).values
+    const { values } = parseArgs({
+      options: {
+        to: { type: 'string' },
+        check: { type: 'string' },
+        changes: { type: 'boolean' },
+        'only-changes': { type: 'boolean' },
+      },
+    })
+    if (values.changes && !values.to) throw new Error('--changes goes with --to FOLDER')
+    return values
   } catch (error) {
     return give(error.message)
   }
@@ -32,7 +42,11 @@ async function makeOne() {
   if (!existsSync(folder)) throw new Error(`there is no shop in ${folder}`)
   if (to) {
     if (settingsOf(folder)) say('backups made so far keep the passphrase they were made with.')
-    setUp(folder, { to: resolve(to), passphrase: await passphrase({ twice: true }) })
+    setUp(folder, { to: resolve(to), passphrase: await passphrase({ twice: true }), changes })
+    if (changes)
+      say(
+        'every change is written down from the next start on, and copied there each five minutes, for two days.',
+      )
     say(
       'write the passphrase down and keep it away from this machine: without it no backup can be opened, by anybody.',
     )
@@ -41,6 +55,14 @@ async function makeOne() {
   }
   const { file, bytes, seconds } = await backUp(folder)
   say(`${file}: ${Math.ceil(bytes / 1000)} kB, restored and compared, ${seconds} s.`)
+}
+
+async function copyNow() {
+  const until = await copyChanges(folder)
+  if (!until)
+    throw new Error(
+      'the shop does not run, or its changes are not written down: npm run backup -- --to FOLDER --changes',
+    )
 }
 
 async function tryIt(file) {

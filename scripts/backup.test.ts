@@ -3,11 +3,12 @@ import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, 
 import { chmod } from 'node:fs/promises'
 import { join } from 'node:path'
 import fc from 'fast-check'
-import { createConnection, type RowDataPacket } from 'mysql2/promise'
+import { createConnection } from 'mysql2/promise'
 import type { DataSource } from 'typeorm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openDatabase } from '../server/src/database/dataSource.ts'
 import { configFrom } from '../server/src/config.ts'
+import { contentOf, inTerminal } from '../server/test/kept.ts'
 import { openShop, ownDatabase, Person, type TestShop } from '../server/test/shop.ts'
 import { headOf, keptOf, momentOf, restoreInto, tryOut, writeBackup } from './lib/backup.mjs'
 import { serverEnvironment, startMariadb, type DatabaseAccess } from './lib/mariadb.mjs'
@@ -30,36 +31,6 @@ afterAll(async () => {
   await shop.close()
   rmSync(place, { recursive: true, force: true })
 })
-
-/** Every table with its columns and rows, and what is done by itself when they change: asked by the driver, row by row. */
-async function contentOf({ host, port, user, password, database }: Omit<DatabaseAccess, 'sessionSecret'>) {
-  const sql = await createConnection({ host: host ?? '127.0.0.1', port, user, password, database })
-  const ask = async (query: string) => (await sql.query<RowDataPacket[]>(query))[0]
-  try {
-    const tables = (await ask('SHOW TABLES')).map((row) => String(Object.values(row)[0])).toSorted()
-    const content: Record<string, unknown> = {
-      triggers: await ask(
-        `SELECT TRIGGER_NAME, ACTION_STATEMENT FROM information_schema.triggers WHERE trigger_schema = DATABASE() ORDER BY 1`,
-      ),
-    }
-    for (const table of tables)
-      content[table] = {
-        columns: await ask(
-          `SELECT COLUMN_NAME, COLUMN_TYPE, IS_NULLABLE, COLLATION_NAME, COLUMN_DEFAULT, EXTRA FROM information_schema.columns
-            WHERE table_schema = DATABASE() AND table_name = '${table}' ORDER BY ORDINAL_POSITION`,
-        ),
-        indexes: (await ask(`SHOW INDEX FROM \`${table}\``)).map(({ Key_name, Column_name, Non_unique }) => [
-          Key_name,
-          Column_name,
-          Non_unique,
-        ]),
-        rows: (await ask(`SELECT * FROM \`${table}\``)).map((row) => JSON.stringify(row)).toSorted(),
-      }
-    return content
-  } finally {
-    await sql.end()
-  }
-}
 
 async function eventsOfJobs(database: DataSource) {
   const rows = await database.query<{ id: number; version: number; events: string }[]>(
@@ -208,17 +179,8 @@ describe('which backups are kept', () => {
 })
 
 describe('in the terminal', () => {
-  /** @returns how it ended, and what it said */
-  async function run(script: string, folder: string, words: readonly string[], typed = passphrase) {
-    const child = spawn(process.execPath, [join(import.meta.dirname, script), ...words], {
-      env: { ...process.env, BENEVOX_DATA: folder },
-    })
-    let said = ''
-    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (said += String(text)))
-    child.stdin.end(`${typed}\n`)
-    const code = await new Promise<number | null>((resolve) => child.once('close', resolve))
-    return { code, said }
-  }
+  const run = (script: string, folder: string, words: readonly string[], typed = passphrase) =>
+    inTerminal(script, folder, words, typed)
   const databaseOf = (folder: string) => startMariadb({ folder: join(folder, 'database') })
   /** A shop's folder whose database has been through so many migrations. */
   async function folderOf(name: string, migrations?: number): Promise<string> {

@@ -142,11 +142,22 @@ function clock() {
   ]
 }
 
+/** Copied each five minutes while the shop is open. */
+const CHANGES_OLD_MS = 1_800_000
+const kept = (changes) =>
+  changes?.failed
+    ? bad(`the newest changes could not be copied: ${changes.failed}`)
+    : changes?.until && Date.now() - Date.parse(changes.until) < CHANGES_OLD_MS
+      ? good(`every change is kept until ${changes.until}`)
+      : look(
+          `every change is kept until ${changes?.until ?? 'nothing yet'}; while the shop is open, each five minutes`,
+        )
+
 async function backups() {
   const { isSameDisk, isThere, settingsOf, stateOf } = await import('./lib/shopBackups.mjs')
   const settings = settingsOf(folder)
   if (!settings) return [bad('no backups are made: npm run backup -- --to FOLDER')]
-  const { last, failed } = stateOf(folder)
+  const { last, failed, changes } = stateOf(folder)
   const { programOf } = await import('./lib/programs.mjs')
   const { isBackupOld } = await programOf('upkeep')
   return [
@@ -163,6 +174,7 @@ async function backups() {
         : existsSync(last.file) && statSync(last.file).size === last.bytes
           ? good(`the last backup, of ${last.at}, was restored and compared`)
           : bad(`the last backup, ${last.file}, is not there any more`),
+    ...(settings.changes ? [kept(changes)] : []),
     ...(failed ? [bad(`the newest try failed at ${failed.at}: ${failed.why}`)] : []),
   ]
 }

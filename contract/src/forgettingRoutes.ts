@@ -22,6 +22,8 @@ const forgettingAnswer = z.strictObject({
   isByItself: z.boolean(),
   /** When it was last seen to; null where that has never been. */
   last: z.strictObject({ at: instant, jobs: z.int(), mails: z.int(), logCleared: z.boolean() }).nullable(),
+  /** Whether the database writes down every change, to go back to an instant: what was forgotten stands there for a while longer. */
+  changesKept: z.boolean(),
   /** The next of them, the first to go first, and how many there are in all. */
   next: z.array(toBeForgotten),
   count: z.int(),

@@ -22,6 +22,8 @@ const shopAnswer = z.object({
 export const backupState = z.object({
   last: z.object({ at: z.iso.datetime(), bytes: z.int().min(0) }).nullish(),
   failed: z.object({ at: z.iso.datetime(), why: z.string() }).nullish(),
+  /** Until when every change is kept, where it is; and why the newest try failed. */
+  changes: z.object({ until: z.iso.datetime().optional(), failed: z.string().nullable() }).optional(),
 })
 
 /** What a new shop is begun with, by whoever has the code that stands in the terminal. */

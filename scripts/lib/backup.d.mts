@@ -7,8 +7,10 @@ export interface Head {
   readonly version?: string
   /** The shop's own keys, newest first, in base64. */
   readonly shopKeys?: readonly string[]
+  /** Where its log of changes stood, where it wrote one. */
+  readonly log?: { readonly file: string; readonly position: number }
 }
-type Reached = Omit<DatabaseAccess, 'sessionSecret'>
+export type Reached = Omit<DatabaseAccess, 'sessionSecret'>
 export function momentOf(name: string): Date | undefined
 export function writeBackup(options: {
   database: Reached
@@ -17,6 +19,7 @@ export function writeBackup(options: {
   about?: Omit<Head, 'format' | 'madeAt'>
   at?: Date
   effort?: number
+  isLogged?: boolean
 }): Promise<{ file: string; sha256: string; bytes: number }>
 export function headOf(file: string, passphrase: string): Promise<Head>
 export function restoreInto(

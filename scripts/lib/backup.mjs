@@ -1,32 +1,19 @@
 // A shop's database as one file: written by mariadb-dump, packed by gzip, sealed by age (age-encryption.org/v1) with a passphrase. Each of
 // the three is a program of its own in Debian, by which the file can be opened without this one.
-import { spawn } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import {
-  closeSync,
-  createReadStream,
-  createWriteStream,
-  fsyncSync,
-  mkdirSync,
-  openSync,
-  readdirSync,
-  renameSync,
-  rmSync,
-  statSync,
-} from 'node:fs'
+import { mkdirSync, readdirSync, rmSync, statSync } from 'node:fs'
 import { basename, join } from 'node:path'
-import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
-import { createGunzip, createGzip } from 'node:zlib'
-import { Decrypter, Encrypter } from 'age-encryption'
 import { endWithThis, startMariadb } from './mariadb.mjs'
+import { client, opened, UNFINISHED, writeSealed } from './sealed.mjs'
 
 const NAME = /^benevox-(\d{4})(\d\d)(\d\d)-(\d\d)(\d\d)(\d\d)Z\.sql\.gz\.age$/
 const HEAD = '-- benevox backup '
-const END = '-- benevox end sha256 '
-const END_BYTES = END.length + 64 + 1
-/** What is being written has this at its end, until it is whole. */
-const UNFINISHED = '.unfinished'
+/** Said by the dump where it is asked for, at its beginning and at its end; no part of what is kept. */
+const LOG_AT = /^-- CHANGE MASTER TO MASTER_LOG_FILE='([^']+)', MASTER_LOG_POS=(\d+);\n/m
+const GTID_AT = /^-- SET GLOBAL gtid_slave_pos='[^']*';\n/m
+/** The end of a dump, where it says that once more, is shorter. */
+const END_OF_DUMP = 4096
 
 /** When a backup was made, by its name; undefined where it is none. */
 export function momentOf(name) {
@@ -43,50 +30,40 @@ const nameOf = (at) =>
  * @param database host, port, user, password, database
  * @param to the folder; made where it is not there
  * @param about told again when it is restored: the last migration, the database's version
+ * @param isLogged whether it is told, too, where the database's log of changes stood at that instant
  * @param effort of the passphrase's key, as a power of two (age's own is 18)
  * @returns its path and the digest of what stands in it
  * @throws where the dump or the disk fails; nothing is left of it then
  */
-export async function writeBackup({ database, to, passphrase, about = {}, at = new Date(), effort = 18 }) {
+export async function writeBackup({
+  database,
+  to,
+  passphrase,
+  about = {},
+  at = new Date(),
+  effort = 18,
+  isLogged = false,
+}) {
   mkdirSync(to, { recursive: true, mode: 0o700 })
   for (const name of readdirSync(to)) if (name.endsWith(UNFINISHED)) rmSync(join(to, name), { force: true })
   const file = join(to, nameOf(at))
-  const part = `${file}${UNFINISHED}`
   const seen = {}
-  async function* text() {
-    yield `${HEAD}${JSON.stringify({ format: 1, madeAt: at.toISOString(), ...about })}\n`
-    yield* dump(database, seen)
-    yield `${END}${seen.sha256}\n`
-  }
-  async function* sealed(source) {
-    const encrypter = new Encrypter()
-    encrypter.setPassphrase(passphrase)
-    encrypter.setScryptWorkFactor(effort)
-    yield* await encrypter.encrypt(Readable.toWeb(Readable.from(source)))
-  }
-  try {
-    await pipeline(text, createGzip(), sealed, createWriteStream(part, { mode: 0o600, flags: 'wx' }))
-    onTheDisk(part)
-    renameSync(part, file)
-    onTheDisk(to)
-  } catch (error) {
-    rmSync(part, { force: true })
-    throw error
-  }
-  return { file, sha256: seen.sha256, bytes: statSync(file).size }
-}
-
-function onTheDisk(path) {
-  const handle = openSync(path, 'r')
-  fsyncSync(handle)
-  closeSync(handle)
+  const sha256 = await writeSealed({
+    file,
+    begin: HEAD,
+    head: () => ({ format: 1, madeAt: at.toISOString(), ...about, ...(seen.log && { log: seen.log }) }),
+    body: dump(database, seen, isLogged),
+    passphrase,
+    effort,
+  })
+  return { file, sha256, bytes: statSync(file).size }
 }
 
 /**
  * All tables as statements, in one order: what is equal has an equal digest.
- * @param seen is told the digest at the end
+ * @param seen is told the digest at the end, and where its log stood
  */
-async function* dump(database, seen = {}) {
+async function* dump(database, seen = {}, isLogged = false) {
   const child = client('mariadb-dump', database, [
     '--single-transaction',
     '--quick',
@@ -94,97 +71,45 @@ async function* dump(database, seen = {}) {
     '--order-by-primary',
     '--skip-comments',
     '--skip-add-locks',
+    ...(isLogged ? ['--master-data=2'] : []),
   ])
   child.stdin.end()
   const hash = createHash('sha256')
   try {
-    for await (const chunk of child.stdout) {
+    for await (const chunk of isLogged ? withoutItsLog(child.stdout, seen) : child.stdout) {
       hash.update(chunk)
       yield chunk
     }
     await child.ended
+    if (isLogged && !seen.log) throw new Error('the database does not say where its log of changes stands')
   } finally {
     child.kill()
   }
   seen.sha256 = hash.digest('hex')
 }
 
-/** A client of MariaDB's: its password stands in no list of processes. */
-function client(program, { host = '127.0.0.1', port, user, password, database }, more) {
-  const child = spawn(
-    program,
-    [
-      '--no-defaults',
-      `--host=${host}`,
-      `--port=${port}`,
-      '--protocol=tcp',
-      `--user=${user}`,
-      '--default-character-set=utf8mb4',
-      '--max-allowed-packet=256M',
-      ...more,
-      database,
-    ],
-    { env: { ...process.env, MYSQL_PWD: password }, stdio: ['pipe', 'pipe', 'pipe'] },
-  )
-  let words = ''
-  child.stderr.on('data', (text) => (words += String(text)))
-  child.ended = new Promise((resolve, reject) => {
-    child.once('error', reject)
-    child.once('close', (code) =>
-      code === 0
-        ? resolve()
-        : reject(new Error(`${program} ended with ${code}: ${words.slice(0, 500).trim()}`)),
-    )
-  })
-  child.ended.catch(() => undefined)
-  return child
-}
-
-/**
- * What stands in a backup, as statements.
- * @param seen is told its head, and at the end the digest
- * @throws where the passphrase is another one, or the file is none, or is not whole
- */
-async function* opened(file, passphrase, seen) {
-  async function* bytes() {
-    const decrypter = new Decrypter()
-    decrypter.addPassphrase(passphrase)
-    const plain = await decrypter.decrypt(Readable.toWeb(createReadStream(file))).catch((error) => {
-      throw new Error(
-        error.message.startsWith('no identity')
-          ? 'the passphrase is another one'
-          : 'it is no backup of Benevox',
-      )
-    })
-    yield* plain
-  }
-  const hash = createHash('sha256')
+/** A dump as it is where no log is asked for. @param seen is told where the log stood, before anything else comes */
+async function* withoutItsLog(stream, seen) {
   let held = Buffer.alloc(0)
-  const plain = Readable.from(bytes()).compose(createGunzip())
-  for await (const chunk of plain) {
+  for await (const chunk of stream) {
     held = Buffer.concat([held, chunk])
-    if (!seen.head) {
-      const line = held.indexOf('\n')
-      if (line < 0) continue
-      const head = held.subarray(0, line).toString()
-      if (!head.startsWith(HEAD)) throw new Error('it is no backup of Benevox')
-      seen.head = JSON.parse(head.slice(HEAD.length))
-      held = held.subarray(line + 1)
+    if (!seen.log) {
+      const [line, file, position] = LOG_AT.exec(held.toString('latin1')) ?? []
+      if (!line) continue
+      seen.log = { file, position: Number(position) }
+      held = Buffer.from(held.toString('latin1').replace(line, ''), 'latin1')
     }
-    if (held.length <= END_BYTES) continue
-    const now = held.subarray(0, -END_BYTES)
-    held = held.subarray(-END_BYTES)
-    hash.update(now)
-    yield now
+    if (held.length <= END_OF_DUMP) continue
+    yield held.subarray(0, -END_OF_DUMP)
+    held = held.subarray(-END_OF_DUMP)
   }
-  seen.sha256 = hash.digest('hex')
-  if (held.toString() !== `${END}${seen.sha256}\n`) throw new Error('it is not whole')
+  yield Buffer.from(held.toString('latin1').replace(GTID_AT, ''), 'latin1')
 }
 
 /** The head of a backup: a few bytes are read. @throws as `opened` */
 export async function headOf(file, passphrase) {
   const seen = {}
-  for await (const _ of opened(file, passphrase, seen)) break
+  for await (const _ of opened(file, passphrase, HEAD, seen)) break
   return seen.head
 }
 
@@ -199,7 +124,7 @@ export async function restoreInto(database, file, passphrase, version) {
   const child = client('mariadb', database, ['--binary-mode', '--skip-reconnect'])
   child.stdout.resume()
   try {
-    await pipeline(opened(file, passphrase, seen), child.stdin)
+    await pipeline(opened(file, passphrase, HEAD, seen), child.stdin)
     await child.ended
   } catch (error) {
     child.kill()

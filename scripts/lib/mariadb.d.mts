@@ -16,6 +16,8 @@ export interface Mariadb extends DatabaseAccess {
   /** The folder of this mariadbd: data, log, credentials. */
   dir: string
   pid: number
+  /** The account that does again what was done in another one; only where that was asked for. */
+  replayer?: { user: string; password: string }
   onExit: (then: () => void) => void
   stop: () => Promise<void>
   kill: () => Promise<void>
@@ -26,6 +28,8 @@ export function startMariadb(options: {
   fresh?: boolean
   from?: string
   port?: number
+  replays?: boolean
 }): Promise<Mariadb>
+export function writeChanges(dir: string, wanted: boolean): void
 export function endWithThis(mariadb: Pick<Mariadb, 'pid'>): () => void
 export function serverEnvironment(mariadb: DatabaseAccess, more?: Record<string, string>): NodeJS.ProcessEnv

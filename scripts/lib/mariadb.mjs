@@ -72,7 +72,7 @@ const UNDO_SEGMENTS = 128
  * Done by the database itself at each start, with rights that the application has not: `clear_traces` writes over what is
  * kept of former values, and begins the log anew.
  */
-const initSql = ({ password, server }) =>
+const initSql = ({ password, server, changes, replayer }) =>
   [
     'CREATE DATABASE IF NOT EXISTS benevox CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci',
     `CREATE USER IF NOT EXISTS benevox@'127.0.0.1' IDENTIFIED BY '${password}'`,
@@ -90,9 +90,21 @@ const initSql = ({ password, server }) =>
       `END WHILE; ` +
       `SET GLOBAL innodb_log_file_size = IF(@@GLOBAL.innodb_log_file_size = ${LOG_BYTES[0]}, ${LOG_BYTES[1]}, ${LOG_BYTES[0]}); END`,
     `GRANT EXECUTE ON PROCEDURE benevox_upkeep.clear_traces TO ${server.user}@'127.0.0.1'`,
+    // What has been changed one after another is looked at, finished, and deleted where it was copied.
+    ...(changes ? [`GRANT RELOAD, BINLOG MONITOR, BINLOG ADMIN ON *.* TO benevox@'127.0.0.1'`] : []),
+    // Does again what was done, as whoever did it; a shop that is open has no such account.
+    `DROP USER IF EXISTS ${REPLAYER}@'127.0.0.1'`,
+    ...(replayer
+      ? [
+          `CREATE USER ${REPLAYER}@'127.0.0.1' IDENTIFIED BY '${replayer}'`,
+          `GRANT ALL ON *.* TO ${REPLAYER}@'127.0.0.1' WITH GRANT OPTION`,
+        ]
+      : []),
   ]
     .map((statement) => `${statement};\n`)
     .join('')
+
+const REPLAYER = 'benevox_replayer'
 
 /** How many ports are tried: mariadbd itself says whether one is taken. */
 const MOST_PORTS = 8
@@ -104,13 +116,15 @@ const MOST_PORTS = 8
  * @param fresh forgets all data first
  * @param from begins with the data of this one, which is stopped; only where it is fresh
  * @param port the one it had before; where it is taken by now, another
+ * @param replays whether what was done in another one is to be done again: then it has a `replayer` who may
  */
-export async function startMariadb({ name, folder, fresh = false, from, port }) {
+export async function startMariadb({ name, folder, fresh = false, from, port, replays = false }) {
   for (let nth = 1; ; nth++) {
     const started = await startOn({
       dir: folder ?? dataFolder(name),
       fresh: fresh && nth === 1,
       from,
+      replays,
       port: nth === 1 && port ? port : randomInt(21_000, 32_000),
     })
     if (started !== 'taken') return started
@@ -122,7 +136,7 @@ export async function startMariadb({ name, folder, fresh = false, from, port }) 
 const keysBeside = (dir) => process.env.BENEVOX_SHOP_KEYS ?? join(dir, 'shop-keys')
 
 /** @returns *taken* where somebody else listens on the port */
-async function startOn({ dir, fresh, from, port }) {
+async function startOn({ dir, fresh, from, port, replays }) {
   const dataDir = join(dir, 'data')
   const pidFile = join(dir, 'mariadbd.pid')
   await replaceFormer(pidFile, dataDir)
@@ -172,7 +186,8 @@ async function startOn({ dir, fresh, from, port }) {
   credentials.server ??= { user: 'benevox_server', password: randomBytes(24).toString('base64url') }
   writeFileSync(credentialsFile, JSON.stringify(credentials), { mode: 0o600 })
   const init = join(dir, 'init.sql')
-  writeFileSync(init, initSql(credentials), { mode: 0o600 })
+  const replayer = replays ? randomBytes(24).toString('base64url') : undefined
+  writeFileSync(init, initSql({ ...credentials, replayer }), { mode: 0o600 })
   if (isRoot) spawnSync('chown', ['mysql', init])
 
   const log = join(dir, 'mariadbd.log')
@@ -203,6 +218,7 @@ async function startOn({ dir, fresh, from, port }) {
       '--sql-mode=STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION',
       '--max-allowed-packet=256M',
       `--log-error=${log}`,
+      ...changesOf(dir, credentials.changes),
     ],
     { stdio: 'ignore', detached: true, env: { ...process.env, PATH: `${process.env.PATH}:/usr/sbin:/sbin` } },
   )
@@ -223,6 +239,7 @@ async function startOn({ dir, fresh, from, port }) {
   writeFileSync(join(dir, 'port'), String(port))
   return {
     ...credentials,
+    ...(replayer && { replayer: { user: REPLAYER, password: replayer } }),
     shopKeys: keysBeside(dir),
     dir,
     port,
@@ -238,6 +255,44 @@ async function startOn({ dir, fresh, from, port }) {
       await until(() => gone, 180_000, 'killing mariadbd')
     },
   }
+}
+
+/** Where a mariadbd writes down every change, one after another; two days of them at most where nobody copies them. */
+const CHANGES_KEPT_S = 2 * 86_400
+const changesFolder = (dir) => join(dir, 'changes')
+/**
+ * What it is started with. @param history a name of the changes since they are written down, another one each time that is begun;
+ * undefined where it is not, and what was written down before goes
+ */
+function changesOf(dir, history) {
+  const folder = changesFolder(dir)
+  if (!history) {
+    rmSync(folder, { recursive: true, force: true })
+    return []
+  }
+  mkdirSync(folder, { recursive: true, mode: 0o700 })
+  if (isRoot) spawnSync('chown', ['mysql', folder])
+  return [
+    `--log-bin=${join(folder, history)}`,
+    '--server-id=1',
+    '--binlog-format=ROW',
+    '--binlog-row-image=FULL',
+    '--binlog-annotate-row-events=OFF',
+    '--binlog-do-db=benevox',
+    // Rows are written down, not statements: a trigger that says something else when it is done again has done nothing.
+    '--log-bin-trust-function-creators=ON',
+    '--sync-binlog=1',
+    `--binlog-expire-logs-seconds=${CHANGES_KEPT_S}`,
+  ]
+}
+
+/** Whether changes are written down from the next start on. */
+export function writeChanges(dir, wanted) {
+  const file = join(dir, 'credentials.json')
+  const { changes, ...credentials } = JSON.parse(readFileSync(file, 'utf8'))
+  if (wanted === (changes !== undefined)) return
+  const now = wanted ? { ...credentials, changes: randomBytes(4).toString('hex') } : credentials
+  writeFileSync(file, JSON.stringify(now), { mode: 0o600 })
 }
 
 /**

@@ -7,6 +7,8 @@ export interface BackupState {
     readonly bytes: number
     readonly seconds: number
   }
+  /** Until when every change is kept, where it is; and why the last time it failed. */
+  readonly changes?: { readonly until?: string; readonly failed: string | null }
   readonly failed?: { readonly at: string; readonly why: string } | null
 }
 export function stateOf(folder: string): BackupState

@@ -15,7 +15,7 @@ import {
 import { setPriority } from 'node:os'
 import { join } from 'node:path'
 import { databaseElsewhere, databaseFolder, hasOwnDatabase } from './folder.mjs'
-import { endWithThis, runningOn, startMariadb } from './mariadb.mjs'
+import { endWithThis, runningOn, startMariadb, writeChanges } from './mariadb.mjs'
 import { isRunning } from './processes.mjs'
 import { programOf } from './programs.mjs'
 import { root, say } from './setup.mjs'
@@ -32,17 +32,23 @@ export const isThere = (to) => existsSync(join(to, MARK))
 
 const read = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined)
 
-/** @returns where to, and the passphrase; undefined where nobody has said so yet */
+/** @returns where to, the passphrase, whether every change is kept; undefined where nobody has said so yet */
 export const settingsOf = (folder) => read(settingsFile(folder))
 export const stateOf = (folder) => read(stateFile(folder)) ?? {}
 
-/** @throws where the passphrase is too short or the folder cannot be written to */
-export function setUp(folder, { to, passphrase }) {
+/**
+ * @param changes whether every change is kept, from the next start on
+ * @throws where the passphrase is too short or the folder cannot be written to
+ */
+export function setUp(folder, { to, passphrase, changes = false }) {
   if (passphrase.length < LEAST_PASSPHRASE)
     throw new Error(`the passphrase has ${passphrase.length} signs; ${LEAST_PASSPHRASE} at the least`)
   mkdirSync(to, { recursive: true, mode: 0o700 })
   writeFileSync(join(to, MARK), 'Backups of a shop are kept here.\n')
-  writeWhole(settingsFile(folder), { to, passphrase })
+  if (changes && !hasOwnDatabase)
+    throw new Error('changes are kept of a database of its own only, not of one that BENEVOX_DB names')
+  writeWhole(settingsFile(folder), { to, passphrase, changes })
+  if (hasOwnDatabase && existsSync(databaseFolder(folder))) writeChanges(databaseFolder(folder), changes)
 }
 
 /** At once or not at all: somebody may read it meanwhile, and the machine may be switched off. */
@@ -71,6 +77,7 @@ export async function backUp(folder) {
       try {
         const { aboutOf, keysToKeep, opensAll } = await programOf('upkeep')
         const { migrations, version, bytes, seal } = await aboutOf(database)
+        const isLogged = await writesChanges(database)
         // What is tried out stands on the disk a second time.
         for (const [place, needed] of [
           [folder, bytes * 1.5],
@@ -84,6 +91,7 @@ export async function backUp(folder) {
           database,
           to,
           passphrase,
+          isLogged,
           about: { migrations, version, ...keysOf(database, keysToKeep), ...(seal && { seal }) },
         })
         await tryOut(made.file, passphrase, folder, opensAll).catch((error) => {
@@ -107,6 +115,37 @@ export async function backUp(folder) {
     return done
   } catch (error) {
     note(folder, { failed: { at: new Date().toISOString(), why: error.message } })
+    throw error
+  }
+}
+
+/** Whether a shop's own database writes down every change now: what was said last holds from its next start on. */
+async function writesChanges(database) {
+  const { asked } = await import('./sealed.mjs')
+  return hasOwnDatabase && (await asked(database, 'SELECT @@log_bin'))[0][0] === '1'
+}
+
+/**
+ * What was changed since the last time is copied beside the backups.
+ * @returns until when changes are kept by now; undefined where they are not written down
+ * @throws with a sentence for whoever keeps the machine; it is noted, too
+ */
+export async function copyChanges(folder) {
+  const { keepChanges } = await import('./changes.mjs')
+  const { to, passphrase } = settingsOf(folder) ?? {}
+  const database = runningOn(databaseFolder(folder))
+  if (!database || !(await writesChanges(database))) return undefined
+  try {
+    if (!isThere(to))
+      throw new Error(`${to} is not the folder that was chosen for backups. Is its disk mounted?`)
+    const { keysToKeep } = await programOf('upkeep')
+    const { shopKeys } = keysOf(database, keysToKeep)
+    const until = await keepChanges({ database, to, passphrase, shopKeys })
+    note(folder, { changes: { until: until.toISOString(), failed: null } })
+    return until
+  } catch (error) {
+    const { changes } = stateOf(folder)
+    note(folder, { changes: { ...changes, failed: error.message } })
     throw error
   }
 }
@@ -201,26 +240,55 @@ export function isDue(last, now) {
   return last === undefined || last < from
 }
 
-/** Makes backups as long as the shop runs, each in a process of its own that lets others go first. */
+/** What is lost at most where the computer with its disk is. */
+const CHANGES_EACH_MS = 300_000
+
+/** Makes backups as long as the shop runs, and copies what was changed, each in a process of its own that lets others go first. */
 export function keepBackups(folder) {
-  let child
-  const look = () => {
-    const { last } = stateOf(folder)
-    if (child || !settingsOf(folder) || !isDue(last && new Date(last.at), new Date())) return
-    child = spawn(process.execPath, [join(root, 'scripts', 'backup.mjs')], { stdio: 'inherit' })
+  const running = new Set()
+  const begin = (words, failed) => {
+    if ([...running].some((one) => one.words === words)) return
+    const child = spawn(
+      process.execPath,
+      [join(root, 'scripts', 'backup.mjs'), ...words.split(' ').filter(Boolean)],
+      {
+        stdio: 'inherit',
+      },
+    )
+    const one = { words, child }
+    running.add(one)
     setPriority(child.pid, 10)
     child.once('exit', (code) => {
-      child = undefined
-      if (code !== 0) say('the backup failed; the reason stands above. It is tried again in an hour.')
+      running.delete(one)
+      if (code !== 0) say(failed)
     })
   }
-  const timers = [setTimeout(look, FIRST_LOOK_MS), setInterval(look, LOOK_EACH_MS)]
+  const look = () => {
+    const { last } = stateOf(folder)
+    if (settingsOf(folder) && isDue(last && new Date(last.at), new Date()))
+      begin('', 'the backup failed; the reason stands above. It is tried again in an hour.')
+  }
+  const copy = () => {
+    if (settingsOf(folder)?.changes)
+      begin(
+        '--only-changes',
+        'changes could not be copied; the reason stands above. It is tried again in five minutes.',
+      )
+  }
+  const timers = [
+    setTimeout(look, FIRST_LOOK_MS),
+    setInterval(look, LOOK_EACH_MS),
+    setInterval(copy, CHANGES_EACH_MS),
+  ]
   return {
     stop: async () => {
       for (const timer of timers) clearTimeout(timer)
-      if (!child) return
-      const ended = new Promise((resolve) => child.once('exit', resolve))
-      if (child.kill('SIGTERM')) await ended
+      await Promise.all(
+        [...running].map(({ child }) => {
+          const ended = new Promise((resolve) => child.once('exit', resolve))
+          return child.kill('SIGTERM') && ended
+        }),
+      )
     },
   }
 }

@@ -3374,4 +3374,7 @@ export interface Messages {
   'setUp.right': object
   'setUp.rightOf': { readonly what: string | number }
   'firstRun.region': object
+  'forgetting.changesKept': object
+  'backups.changes': { readonly at: string | number }
+  'backups.changesFailed': object
 }

@@ -50,8 +50,10 @@ export function forgettingHandlers(
           kinds: kept.filter(({ until }) => until === at).map(({ kind }) => kind),
         })
       }
+      const [log] = await database.query<{ isOn: number }[]>('SELECT @@GLOBAL.log_bin AS isOn')
       return {
         isByItself: await prices.saysRetention(),
+        changesKept: Number(log?.isOn) === 1,
         last: last
           ? {
               at: last.at.toISOString(),

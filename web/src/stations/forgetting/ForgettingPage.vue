@@ -38,6 +38,7 @@ onMounted(async () => {
             : say('forgetting.never')
         }}
         <b v-if="told.last && !told.last.logCleared">{{ say('forgetting.logNotCleared') }}</b>
+        <b v-if="told.changesKept">{{ say('forgetting.changesKept') }}</b>
       </p>
       <div class="mt-5 grid max-w-4xl gap-y-6">
         <section :aria-label="say('forgetting.held')">

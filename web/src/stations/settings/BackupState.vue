@@ -34,6 +34,12 @@ const isOld = computed(() => isBackupOld(told.value?.last?.at, new Date()))
         }}
         <code v-if="!told.last" class="ml-1" v-text="COMMAND" />
       </p>
+      <p v-if="told.changes?.failed" class="font-bold text-stop">
+        {{ say('backups.changesFailed') }} <bdi lang="en">{{ told.changes.failed }}</bdi>
+      </p>
+      <p v-else-if="told.changes?.until">
+        {{ say('backups.changes', { at: words.instant(told.changes.until) }) }}
+      </p>
       <p v-if="told.failed" class="font-bold text-stop">
         {{ say('backups.failed', { at: words.instant(told.failed.at) }) }}
         <bdi lang="en">{{ told.failed.why }}</bdi>
