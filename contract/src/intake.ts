@@ -22,5 +22,13 @@ export const mail = z.object({
 export type Mail = z.infer<typeof mail>
 
 /** With the public holidays of the shop's country, of this year and some to come. */
-export const prices = z.object({ id: z.int(), prices: priceList, holidays: z.array(z.iso.date()) })
-export const changePricesBody = z.strictObject({ prices: priceList })
+export const prices = z.object({
+  id: z.int(),
+  prices: priceList,
+  holidays: z.array(z.iso.date()),
+  /** Who saved it; null for the list that a shop began with. */
+  by: z.string().nullable(),
+  at: instant,
+})
+/** On the list that was seen. */
+export const changePricesBody = z.strictObject({ prices: priceList, base: z.int().min(1) })

@@ -10,12 +10,17 @@ const connectionsAnswer = z.object({
   connections,
   hasPassword: z.object({ smtp: z.boolean(), mailbox: z.boolean() }),
   version: z.int(),
+  by: z.string().nullable(),
+  at: z.iso.datetime().nullable(),
 })
 
 const shopAnswer = z.object({
   settings: shopSettings,
   /** Each time they are changed they are kept anew; 0 before anybody has. */
   version: z.int(),
+  /** Who changed them last, and when; null before anybody has. */
+  by: z.string().nullable(),
+  at: z.iso.datetime().nullable(),
 })
 
 /** What whoever keeps the machine has to know: told by the program that makes them, in a file beside the data. */

@@ -3377,4 +3377,5 @@ export interface Messages {
   'forgetting.changesKept': object
   'backups.changes': { readonly at: string | number }
   'backups.changesFailed': object
+  'settings.changedBy': { readonly person: string | number; readonly day: string | number }
 }

@@ -163,11 +163,14 @@ describe('prices', () => {
       .body
     const dearer = { ...before.prices, depositShare: 0.5 }
     const job = await runa.openReady()
-    expect((await runa.ask<Problem>('POST', '/api/prices', { prices: dearer })).body.code).toBe(
-      'not-a-supervisor',
-    )
+    const change = { prices: dearer, base: before.id }
+    expect((await runa.ask<Problem>('POST', '/api/prices', change)).body.code).toBe('not-a-supervisor')
     const imke = await Person.signedIn(shop.address, 2)
-    expect((await imke.ask('POST', '/api/prices', { prices: dearer })).status).toBe(200)
+    // Two who saw the same list, at one moment: one of them is told that there is another by now.
+    const both = await Promise.all([1, 2].map(() => imke.ask<Problem>('POST', '/api/prices', change)))
+    expect(both.map(({ status }) => status).toSorted()).toEqual([200, 409])
+    expect(both.find(({ status }) => status === 409)?.body.reason).toEqual({ code: 'shop-changed' })
+    expect((await imke.ask('GET', '/api/prices')).body).toMatchObject({ id: before.id + 1, by: 'Imke' })
     expect((await runa.ask<Job>('GET', `/api/jobs/${job.id}`)).body.pricesId).toBe(before.id)
     expect((await runa.openJob()).pricesId).toBe(before.id + 1)
   })

@@ -3,20 +3,19 @@ import { holidaysFrom, shopTimeOf } from '@benevox/core/clocks'
 import type { Handlers } from '../http/mount.ts'
 import type { Prices, PriceLists } from './service.ts'
 
-export function priceHandlers(prices: PriceLists): Handlers {
+const YEARS_AHEAD = 3
+
+export function priceHandlers(lists: PriceLists): Handlers {
+  const shown = async ({ id, prices }: Prices): Promise<Answer<'getPrices'>> => {
+    const { by, at } = await lists.saved(id)
+    const time = shopTimeOf(prices.opening)
+    const holidays = [...holidaysFrom(new Date().getUTCFullYear(), YEARS_AHEAD, time)]
+    return { id, prices, holidays, by, at: at.toISOString() }
+  }
   return {
-    getPrices: async ({ query }) =>
-      withHolidays(
-        query.id === undefined ? await prices.inUse() : { id: query.id, prices: await prices.byId(query.id) },
-      ),
-    async changePrices({ body, staffId }) {
-      return withHolidays(await prices.keep(body.prices, staffId))
-    },
+    getPrices: async ({ query: { id } }) =>
+      shown(id === undefined ? await lists.inUse() : { id, prices: await lists.byId(id) }),
+    changePrices: async ({ body: { prices, base }, staffId }) =>
+      shown(await lists.keep(prices, staffId, base)),
   }
 }
-
-const YEARS_AHEAD = 3
-const withHolidays = (of: Prices): Answer<'getPrices'> => ({
-  ...of,
-  holidays: [...holidaysFrom(new Date().getUTCFullYear(), YEARS_AHEAD, shopTimeOf(of.prices.opening))],
-})

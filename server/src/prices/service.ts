@@ -1,6 +1,8 @@
 import { priceList, retention, type PriceList, type Retention } from '@benevox/core/price'
 import { EntitySchema, type DataSource } from 'typeorm'
+import { transact } from '../database/transact.ts'
 import { ProblemError } from '../http/problem.ts'
+import { SHOP_ID } from '../shop/entity.ts'
 
 export interface PriceListRow {
   id: number
@@ -59,15 +61,37 @@ export class PriceLists {
     return known
   }
 
-  async keep(prices: PriceList, staffId: number): Promise<Prices> {
+  /**
+   * @param base the list that was seen; undefined where nobody has seen any
+   * @throws ProblemError `stale-version` where somebody has saved another since
+   */
+  async keep(prices: PriceList, staffId: number, base?: number): Promise<Prices> {
     const isFirst = !(await this.saysRetention())
-    const row = await this.#database.manager.save(priceListEntity, {
-      document: prices,
-      staffId,
-      createdAt: new Date(),
-    } as PriceListRow)
+    const row = await transact(this.#database, async (manager) => {
+      await manager.query('SELECT id FROM shops WHERE id = ? FOR UPDATE', [SHOP_ID])
+      const [newest] = await manager.query<{ id: number }[]>(
+        'SELECT id FROM price_lists ORDER BY id DESC LIMIT 1',
+      )
+      if (base !== undefined && newest?.id !== base)
+        throw new ProblemError('stale-version', { code: 'shop-changed' })
+      return manager.save(priceListEntity, {
+        document: prices,
+        staffId,
+        createdAt: new Date(),
+      } as PriceListRow)
+    })
     if (isFirst) await this.#daysAreSaid()
     return this.#kept(row)
+  }
+
+  /** Who saved a list, and when. @throws ProblemError `not-found` */
+  async saved(id: number): Promise<{ by: string | null; at: Date }> {
+    const [row] = await this.#database.query<{ by: string | null; at: Date }[]>(
+      `SELECT s.name AS \`by\`, p.created_at AS at FROM price_lists p LEFT JOIN staff s ON s.id = p.staff_id WHERE p.id = ?`,
+      [id],
+    )
+    if (!row) throw new ProblemError('not-found', { code: 'no-such-price-list', id })
+    return row
   }
 
   /** Lists from before go by these days from now on; what is stored of their jobs, from the next start. */

@@ -12,6 +12,7 @@ import { transact } from '../database/transact.ts'
 import { shopKeysOf } from '../forgetting/shopKeys.ts'
 import { ProblemError } from '../http/problem.ts'
 import { SHOP_ID } from './entity.ts'
+import { changedBy } from './service.ts'
 
 type Passwords = { readonly [Of in (typeof WITH_PASSWORD)[number]]?: string | undefined }
 /** A server as it is reached, with what lets one in. */
@@ -70,11 +71,15 @@ export class Connections {
     version: number
     connections: Asked
     hasPassword: { smtp: boolean; mailbox: boolean }
+    by: string | null
+    at: string | null
   }> {
     const row = await this.#row(this.#database.manager)
     const passwords = row ? passwordsIn(this.#database.manager, row) : this.#passwordsAtStart()
     const hasPassword = { smtp: passwords.smtp !== undefined, mailbox: passwords.mailbox !== undefined }
-    return { version: row?.version ?? 0, connections: row ? askedIn(row) : this.#asStarted(), hasPassword }
+    const version = row?.version ?? 0
+    const changed = await changedBy(this.#database, 'connections', version)
+    return { version, connections: row ? askedIn(row) : this.#asStarted(), hasPassword, ...changed }
   }
 
   /**

@@ -13,12 +13,12 @@ export const shopHandlers = (
 ): Handlers => ({
   getDevices: async () => ({ devices: await devices.state() }),
   getBackups: () => backupsIn(stateFile),
-  getShop: () => shop.settings(),
+  getShop: () => shop.told(),
   async changeShop({ body, staffId, request }) {
-    const changed = await shop.change(body.settings, body.version, staffId)
+    await shop.change(body.settings, body.version, staffId)
     await log.note({ kind: 'shop-changed' }, staffId, request)
     await devices.look()
-    return changed
+    return shop.told()
   },
 })
 

@@ -30,6 +30,12 @@ export class Shop {
       : { version: 0, settings: this.#startedWith }
   }
 
+  /** As somebody sees them, with who changed them last. */
+  async told(): Promise<{ version: number; settings: ShopSettings; by: string | null; at: string | null }> {
+    const is = await this.settings()
+    return { ...is, ...(await changedBy(this.#database, 'shop_settings', is.version)) }
+  }
+
   /** Where answers come to that others are asked for. @throws ProblemError `not-possible-now` where the shop has no such address */
   async mailForAnswers(): Promise<string> {
     const { mail } = (await this.settings()).settings
@@ -66,4 +72,18 @@ export class Shop {
     })
     return { version, settings }
   }
+}
+
+/** Who made a version of what a shop keeps in versions, and when. */
+export async function changedBy(
+  database: DataSource,
+  table: 'shop_settings' | 'connections',
+  version: number,
+): Promise<{ by: string | null; at: string | null }> {
+  const [row] = await database.query<{ by: string | null; at: Date }[]>(
+    `SELECT s.name AS \`by\`, t.at FROM ${table} t LEFT JOIN staff s ON s.id = t.staff_id
+      WHERE t.shop_id = ? AND t.version = ?`,
+    [SHOP_ID, version],
+  )
+  return { by: row?.by ?? null, at: row?.at.toISOString() ?? null }
 }

@@ -38,7 +38,7 @@ beforeEach(() => {
 afterEach(() => vi.unstubAllGlobals())
 
 const IMKE = { id: 3, name: 'Imke', role: 'owner', supervisor: true, language: null }
-const sign = () => call('changePrices', { body: { prices: {} as never } })
+const sign = () => call('changePrices', { body: { prices: {} as never, base: 1 } })
 
 it('asked under the person before and answered after another took over: it is asked again, and nobody is signed out', async () => {
   answers = [refused, says(session(IMKE)), says({ cables: [] })]

@@ -2,6 +2,7 @@
 import type { Answer } from '@benevox/contract'
 import { onMounted, ref } from 'vue'
 import { call } from '../../api/client.ts'
+import ChangedBy from './ChangedBy.vue'
 import MailServerFields from './MailServerFields.vue'
 import { serverTyped, typedServer, USUAL } from './typedServer.ts'
 import { say } from '../../words/index.ts'
@@ -60,6 +61,7 @@ async function keep(): Promise<void> {
 <template>
   <section v-if="told || fault" aria-labelledby="connections-title">
     <h2 id="connections-title" class="border-b-2 border-ink pb-1">{{ say('connections.title') }}</h2>
+    <ChangedBy :by="told?.by" :at="told?.at" />
     <form v-if="told" class="mt-2" @submit.prevent="keep">
       <div class="grid gap-x-8 gap-y-4 sm:grid-cols-2">
         <MailServerFields v-model="smtp" :title="say('connections.smtp')" :is-kept="told.hasPassword.smtp" />

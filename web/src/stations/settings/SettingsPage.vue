@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Answer } from '@benevox/contract'
 import { flawOf } from '@benevox/core/catalog'
 import { fieldText, flawText } from '@benevox/words'
 import { priceList, WORK, type PriceList } from '@benevox/core/price'
@@ -6,6 +7,7 @@ import { computed, onMounted, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
 import ConnectionsSection from './ConnectionsSection.vue'
+import ChangedBy from './ChangedBy.vue'
 import CalendarSection from './CalendarSection.vue'
 import ResultsSection from './ResultsSection.vue'
 import KitSection from './KitSection.vue'
@@ -24,6 +26,8 @@ import { say, words } from '../../words/index.ts'
 const sessions = useSession()
 const isSupervisor = computed(() => sessions.isSupervisor)
 const prices = ref<PriceList>()
+/** As it was told: whose list it is, and since when. */
+const told = ref<Answer<'getPrices'>>()
 const says = ref('')
 const fault = ref('')
 
@@ -44,12 +48,16 @@ const WEIGHTS = [
 
 onMounted(async () => {
   try {
-    prices.value = (await call('getPrices', {})).prices
+    take(await call('getPrices', {}))
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
   }
 })
 
+function take(given: Answer<'getPrices'>): void {
+  told.value = given
+  prices.value = given.prices
+}
 const shown = (minor: number) => (minor / 100).toFixed(2)
 /** What is no amount is left as it was. */
 function amount(text: string, set: (minor: number) => void): void {
@@ -77,7 +85,7 @@ async function keep(): Promise<void> {
     return
   }
   try {
-    prices.value = (await call('changePrices', { body: { prices: read.data } })).prices
+    take(await call('changePrices', { body: { prices: read.data, base: told.value?.id ?? 0 } }))
     says.value = say('settings.saved')
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)
@@ -166,6 +174,7 @@ const shares = computed(() => {
     <ConnectionsSection v-if="sessions.isOwner" class="mt-8 max-w-3xl" />
     <OwnSecretsSection class="mt-8 max-w-3xl" />
     <SecondStepSection class="mt-8 max-w-3xl" />
+    <ChangedBy :by="told?.by" :at="told?.at" class="!mt-8" />
     <p v-if="fault" role="alert" class="mt-2 font-bold text-stop">{{ fault }}</p>
     <p v-if="says" role="status" class="mt-2 font-bold text-clear">{{ says }}</p>
     <div

@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import type { Answer } from '@benevox/contract'
 import type { ShopSettings } from '@benevox/core/shop'
 import { LANGUAGES, languageFor, nameOf, type Language } from '@benevox/words'
 import { onMounted, reactive, ref } from 'vue'
 import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
 import OtherDevices from './OtherDevices.vue'
+import ChangedBy from './ChangedBy.vue'
 import BackupState from './BackupState.vue'
 import TickBox from '../../parts/TickBox.vue'
 import { say } from '../../words/index.ts'
@@ -23,10 +25,11 @@ const typed = reactive({
 /** As it was told: what stands on no field of these stays. */
 let kept: ShopSettings | undefined
 const version = ref<number>()
+const changed = ref<Pick<Answer<'getShop'>, 'by' | 'at'>>()
 const fault = ref('')
 const isSaved = ref(false)
 
-function take(told: { settings: ShopSettings; version: number }): void {
+function take(told: Answer<'getShop'>): void {
   const {
     name,
     address,
@@ -37,11 +40,12 @@ function take(told: { settings: ShopSettings; version: number }): void {
     language = 'en',
   } = told.settings
   kept = told.settings
+  changed.value = told
   Object.assign(typed, { name, address, mail, publicAddress, otherDevices, secondStep })
   typed.language = languageFor(language)
   version.value = told.version
 }
-async function ask(work: () => Promise<{ settings: ShopSettings; version: number }>): Promise<boolean> {
+async function ask(work: () => Promise<Answer<'getShop'>>): Promise<boolean> {
   fault.value = ''
   isSaved.value = false
   try {
@@ -103,6 +107,7 @@ async function keep(): Promise<void> {
         <option v-for="one in LANGUAGES" :key="one" :value="one" :lang="one">{{ nameOf(one) }}</option>
       </select></label
     >
+    <ChangedBy :by="changed?.by" :at="changed?.at" />
     <OtherDevices v-model="typed.otherDevices" :version class="mt-3" />
     <TickBox v-if="sessions.isOwner" v-model="typed.secondStep" class="mt-3">{{
       say('secondStep.wanted')
