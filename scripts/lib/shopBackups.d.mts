@@ -6,6 +6,8 @@ export interface BackupState {
     readonly file: string
     readonly bytes: number
     readonly seconds: number
+    /** Whether changes were written down when it was made. */
+    readonly isLogged?: boolean
   }
   /** Until when every change is kept, where it is; and why the last time it failed. */
   readonly changes?: { readonly until?: string; readonly failed: string | null }

@@ -98,7 +98,7 @@ export async function backUp(folder) {
           rmSync(made.file, { force: true })
           throw new Error(`the backup could not be restored, and is deleted: ${error.message}`)
         })
-        return { ...made, seal }
+        return { ...made, seal, isLogged }
       } finally {
         await stop()
       }
@@ -110,6 +110,7 @@ export async function backUp(folder) {
       bytes: made.bytes,
       seconds: secondsSince(from),
       ...(made.seal && { seal: made.seal }),
+      ...(made.isLogged && { isLogged: true }),
     }
     note(folder, { last: done, failed: null })
     return done
@@ -265,7 +266,10 @@ export function keepBackups(folder) {
   }
   const look = () => {
     const { last } = stateOf(folder)
-    if (settingsOf(folder) && isDue(last && new Date(last.at), new Date()))
+    const settings = settingsOf(folder)
+    // Changes lead on from a backup that was made while they were written down.
+    const isFirst = settings?.changes && !last?.isLogged
+    if (settings && (isFirst || isDue(last && new Date(last.at), new Date())))
       begin('', 'the backup failed; the reason stands above. It is tried again in an hour.')
   }
   const copy = () => {
