@@ -59,6 +59,7 @@ async function makeOne() {
 
 async function copyNow() {
   const until = await copyChanges(folder)
+  if (until && process.stdout.isTTY) say(`every change is kept until ${until.toISOString()}.`)
   if (!until)
     throw new Error(
       'the shop does not run, or its changes are not written down: npm run backup -- --to FOLDER --changes',

@@ -118,6 +118,7 @@ describe('with every change kept, a shop is had as it was at an instant', () => 
     expect(two, `seed ${seed}`).toMatchObject({ code: 0, content: second?.content })
     const three = await restored('last', [file, '--until', 'last'])
     expect(three, `seed ${seed}`).toMatchObject({ code: 0, content: last?.content })
+    expect(three.said).toContain('compared byte for byte')
     expect(three.said).toContain('with every change until')
 
     // Where it does not lead there, that is said, and nothing stands there.

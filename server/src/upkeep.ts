@@ -188,7 +188,8 @@ export const aboutOf = (reached: Reached): Promise<About> =>
       : []
     return {
       migrations: rows.map(({ name }) => name),
-      version: is?.version ?? '',
+      // It says after that whether it writes a log: that makes it no other version.
+      version: is?.version.replace(/-log$/, '') ?? '',
       bytes: Number(is?.bytes ?? 0),
       tables: Number(is?.tables ?? 0),
       now: is?.now ?? new Date(),
