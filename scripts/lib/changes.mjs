@@ -1,7 +1,7 @@
 // Every change of a shop's database, as it writes them down one after another (MariaDB's binary log): what is finished of it is kept beside
 // the backups, sealed as they are, so that a shop can be had as it was at any instant of the last two days.
 import { spawn } from 'node:child_process'
-import { createReadStream, createWriteStream, mkdirSync, readdirSync, rmSync } from 'node:fs'
+import { createReadStream, createWriteStream, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs'
 import { basename, join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import { asked, client, opened, UNFINISHED, writeSealed } from './sealed.mjs'
@@ -52,16 +52,20 @@ export async function keepChanges({
   const [[base]] = await asked(database, 'SELECT @@log_bin_basename')
   const logs = (await asked(database, 'SHOW BINARY LOGS')).map(([name]) => name)
   const written = logs.at(-1)
+  const finished = logs.slice(0, -1)
   const there = new Set(changesIn(to).map(({ history, nth }) => `${history} ${nth}`))
-  for (const log of logs.slice(0, -1)) {
+  for (const log of finished) {
     const [history, number] = log.split('.')
     if (there.has(`${history} ${Number(number)}`)) continue
-    const file = join(copies, `benevox-changes-${history}-${number}-${until.getTime()}.gz.age`)
+    const from = join(base, '..', log)
+    // One that was finished before, by a restart or because the disk was away, reaches to where it ends.
+    const reaches = log === finished.at(-1) ? until : statSync(from).mtime
+    const file = join(copies, `benevox-changes-${history}-${number}-${Math.floor(reaches)}.gz.age`)
     await writeSealed({
       file,
       begin: HEAD,
-      head: () => ({ format: 1, log, until: until.toISOString(), shopKeys }),
-      body: createReadStream(join(base, '..', log)),
+      head: () => ({ format: 1, log, until: reaches.toISOString(), shopKeys }),
+      body: createReadStream(from),
       passphrase,
       effort,
     })

@@ -72,7 +72,7 @@ export async function backUp(folder) {
     const { to, passphrase } = settings
     if (!isThere(to))
       throw new Error(`${to} is not the folder that was chosen for backups. Is its disk mounted?`)
-    const made = await once(folder, async () => {
+    const made = await once(folder, 'backup.lock', async () => {
       const { database, stop } = await databaseOf(folder)
       try {
         const { aboutOf, keysToKeep, opensAll } = await programOf('upkeep')
@@ -141,7 +141,9 @@ export async function copyChanges(folder) {
       throw new Error(`${to} is not the folder that was chosen for backups. Is its disk mounted?`)
     const { keysToKeep } = await programOf('upkeep')
     const { shopKeys } = keysOf(database, keysToKeep)
-    const until = await keepChanges({ database, to, passphrase, shopKeys })
+    const until = await once(folder, 'changes.lock', () =>
+      keepChanges({ database, to, passphrase, shopKeys }),
+    )
     note(folder, { changes: { until: until.toISOString(), failed: null } })
     return until
   } catch (error) {
@@ -169,12 +171,12 @@ function note(folder, more) {
 /** What makes backups. */
 const MAKERS = ['backup.mjs', 'start.mjs']
 
-/** Two backups at one time would delete each other's halves. */
-async function once(folder, work) {
-  const lock = join(folder, 'backup.lock')
+/** Two of a kind at one time would delete each other's halves. */
+async function once(folder, name, work) {
+  const lock = join(folder, name)
   const held = existsSync(lock) ? readFileSync(lock, 'utf8') : undefined
   if (MAKERS.some((script) => isRunning(held, script)))
-    throw new Error(`another backup is being made (process ${held})`)
+    throw new Error(`the same is being done already (process ${held})`)
   rmSync(lock, { force: true })
   writeFileSync(lock, String(process.pid), { flag: 'wx' })
   try {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Answer } from '@benevox/contract'
 import { pricesByHour } from '@benevox/core/price'
 import { leftToSetUp, type Left } from '@benevox/core/shop'
 import { onMounted, ref } from 'vue'
@@ -8,6 +9,7 @@ import { say } from '../../words/index.ts'
 /** What a new shop is still without, with the way to each: for its owner, and gone once nothing is left. */
 const left = ref<readonly Left[]>([])
 const fault = ref('')
+const emit = defineEmits<{ changed: [told: Answer<'getShop'>] }>()
 const WHERE: Readonly<Record<Left, string>> = {
   prices: '/settings#prices',
   catalogue: '/playbook/exchange',
@@ -47,7 +49,7 @@ async function leaveAsItIs(one: Left): Promise<void> {
   try {
     const { settings, version } = await call('getShop', {})
     const rightAsItIs = [...(settings.rightAsItIs ?? []), one]
-    await call('changeShop', { body: { settings: { ...settings, rightAsItIs }, version } })
+    emit('changed', await call('changeShop', { body: { settings: { ...settings, rightAsItIs }, version } }))
     await look()
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error)

@@ -3,7 +3,7 @@ import type { Answer } from '@benevox/contract'
 import { flawOf } from '@benevox/core/catalog'
 import { fieldText, flawText } from '@benevox/words'
 import { priceList, WORK, type PriceList } from '@benevox/core/price'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import { call } from '../../api/client.ts'
 import { useSession } from '../../api/session.ts'
 import ConnectionsSection from './ConnectionsSection.vue'
@@ -28,6 +28,7 @@ const isSupervisor = computed(() => sessions.isSupervisor)
 const prices = ref<PriceList>()
 /** As it was told: whose list it is, and since when. */
 const told = ref<Answer<'getPrices'>>()
+const shopSection = useTemplateRef('shopSection')
 const says = ref('')
 const fault = ref('')
 
@@ -169,8 +170,8 @@ const shares = computed(() => {
         say('people.link')
       }}</RouterLink>
     </p>
-    <SetUpList v-if="sessions.isOwner" class="mt-4 max-w-3xl" />
-    <ShopSection class="mt-6 max-w-3xl" />
+    <SetUpList v-if="sessions.isOwner" class="mt-4 max-w-3xl" @changed="shopSection?.keepUp($event)" />
+    <ShopSection ref="shopSection" class="mt-6 max-w-3xl" />
     <ConnectionsSection v-if="sessions.isOwner" class="mt-8 max-w-3xl" />
     <OwnSecretsSection class="mt-8 max-w-3xl" />
     <SecondStepSection class="mt-8 max-w-3xl" />

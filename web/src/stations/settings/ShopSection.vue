@@ -56,6 +56,13 @@ async function ask(work: () => Promise<Answer<'getShop'>>): Promise<boolean> {
     return false
   }
 }
+/** Changed elsewhere on this page: what was typed here is not saved yet, and stays. */
+function keepUp(told: Answer<'getShop'>): void {
+  kept = told.settings
+  version.value = told.version
+  changed.value = told
+}
+defineExpose({ keepUp })
 onMounted(() => ask(() => call('getShop', {})))
 async function keep(): Promise<void> {
   const { name, address, mail, publicAddress, otherDevices, secondStep, language } = typed
