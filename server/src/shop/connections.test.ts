@@ -87,16 +87,21 @@ describe('what the shop reaches', () => {
       version: 0,
       connections: {},
       hasPassword: { smtp: false, mailbox: false },
+      by: null,
+      at: null,
     })
+    const changedByImke = { by: 'Imke', at: expect.any(String) as string }
     expect((await change(good, both)).body).toEqual({
       version: 1,
       connections: good,
       hasPassword: { smtp: true, mailbox: true },
+      ...changedByImke,
     })
     expect((await change({})).body).toEqual({
       version: 2,
       connections: {},
       hasPassword: { smtp: false, mailbox: false },
+      ...changedByImke,
     })
   })
 

@@ -173,6 +173,8 @@ describe('what the shop says of itself', () => {
     expect((await imke.ask<Answer<'getShop'>>('PUT', '/api/shop', { settings, version: 1 })).body).toEqual({
       settings,
       version: 2,
+      by: 'Imke',
+      at: expect.stringMatching(/^20\d\d-.*Z$/) as string,
     })
     expect((await runa.see<Session>('/api/session')).shop).toBe('Under New Rope')
     // Who has no address is told before anything is ordered.
