@@ -1,6 +1,7 @@
 import { chmodSync, mkdirSync, mkdtempSync, readdirSync, renameSync, rmSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import fc from 'fast-check'
+import { createConnection, type RowDataPacket } from 'mysql2/promise'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { contentOf, inTerminal } from '../server/test/kept.ts'
 import { aboutOf, keysToKeep } from '../server/src/upkeep.ts'
@@ -154,6 +155,50 @@ describe('with every change kept, a shop is had as it was at an instant', () => 
   })
 })
 
+it('written down no longer, it starts also after it died in the middle of a change, and has all that was acknowledged', async () => {
+  const place = mkdtempSync('/var/tmp/benevox-changes-')
+  chmodSync(place, 0o755)
+  const folder = join(place, 'database')
+  try {
+    await (await startMariadb({ folder })).stop()
+    writeChanges(folder, true)
+    const mariadb = await startMariadb({ folder })
+    const { port, user, password, database } = mariadb
+    const access = { host: '127.0.0.1', user, password, database }
+    const writers = await Promise.all(Array.from({ length: 8 }, () => createConnection({ ...access, port })))
+    for (const writer of writers) writer.on('error', () => undefined)
+    await writers[0]?.query('CREATE TABLE of_tomorrow (id INT NOT NULL PRIMARY KEY)')
+    let id = 0
+    const acknowledged: number[] = []
+    const writing = writers.map(async (writer) => {
+      for (;;) {
+        const mine = ++id
+        await writer.query('INSERT INTO of_tomorrow VALUES (?)', [mine])
+        acknowledged.push(mine)
+      }
+    })
+    const settled = Promise.allSettled(writing)
+    while (acknowledged.length < 200) await wait(5)
+    writeChanges(folder, false)
+    await mariadb.kill()
+    await settled
+    const again = await startMariadb({ folder })
+    try {
+      const sql = await createConnection({ ...access, port: again.port })
+      const [rows] = await sql.query<RowDataPacket[]>('SELECT id, @@log_bin AS isOn FROM of_tomorrow')
+      await sql.end()
+      const there = new Set(rows.map((row) => Number(row['id'])))
+      expect(acknowledged.filter((one) => !there.has(one))).toEqual([])
+      expect(Number(rows[0]?.['isOn'])).toBe(0)
+      expect(readdirSync(folder)).not.toContain('changes')
+    } finally {
+      await again.stop()
+    }
+  } finally {
+    rmSync(place, { recursive: true, force: true })
+  }
+})
+
 it('copies lead to an instant only in an unbroken row from the backup on, and no further than needed', () => {
   const copied = fc.record({
     name: fc.constant(''),
@@ -174,7 +219,7 @@ it('copies lead to an instant only in an unbroken row from the backup on, and no
         const has = (nth: number) => all.some((one) => one.history === 'aaaaaaaa' && one.nth === nth)
         const upTo = Math.max(from, minute)
         const isWhole = Array.from({ length: upTo - from + 1 }, (_, n) => from + n).every(has)
-        const log = { file: `aaaaaaaa.${String(from).padStart(6, '0')}`, position: 4 }
+        const log = { file: `aaaaaaaa.${String(from).padStart(6, '0')}`, position: 4, at: '' }
         if (isWhole)
           expect(leading(all, log, until).map(({ nth }) => nth)).toEqual(
             Array.from({ length: upTo - from + 1 }, (_, n) => from + n),

@@ -61,8 +61,9 @@ function changesUntil(madeAt, log) {
   if (!hasOwnDatabase)
     throw new Error('to an instant only a database of its own is brought, not one that BENEVOX_DB names')
   const at = until === 'last' ? undefined : until
-  if (at && at < new Date(madeAt))
-    throw new Error(`this backup is of ${madeAt}: take one of before ${at.toISOString()}`)
+  const from = log?.at ?? madeAt
+  if (at && at < new Date(from))
+    throw new Error(`this backup is of ${from}: take one of before ${at.toISOString()}`)
   const copies = leading(changesIn(dirname(file)), log, at)
   return { to: dirname(file), copies, log, until: at }
 }

@@ -8,7 +8,7 @@ export interface Head {
   /** The shop's own keys, newest first, in base64. */
   readonly shopKeys?: readonly string[]
   /** Where its log of changes stood, where it wrote one. */
-  readonly log?: { readonly file: string; readonly position: number }
+  readonly log?: { readonly file: string; readonly position: number; readonly at: string }
 }
 export type Reached = Omit<DatabaseAccess, 'sessionSecret'>
 export function momentOf(name: string): Date | undefined

@@ -96,7 +96,7 @@ async function* withoutItsLog(stream, seen) {
     if (!seen.log) {
       const [line, file, position] = LOG_AT.exec(held.toString('latin1')) ?? []
       if (!line) continue
-      seen.log = { file, position: Number(position) }
+      seen.log = { file, position: Number(position), at: new Date().toISOString() }
       held = Buffer.from(held.toString('latin1').replace(line, ''), 'latin1')
     }
     if (held.length <= END_OF_DUMP) continue

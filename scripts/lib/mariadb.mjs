@@ -181,7 +181,8 @@ async function startOn({ dir, fresh, from, port, replays }) {
     chmodSync(dataDir, 0o700)
   }
 
-  const credentials = JSON.parse(readFileSync(credentialsFile, 'utf8'))
+  if (credentialsIn(dir).changesEnd && (await endChanges(dir, port)) === 'taken') return 'taken'
+  const credentials = credentialsIn(dir)
   // Of the account that the server works with: a folder from before has none yet.
   credentials.server ??= { user: 'benevox_server', password: randomBytes(24).toString('base64url') }
   writeFileSync(credentialsFile, JSON.stringify(credentials), { mode: 0o600 })
@@ -286,13 +287,34 @@ function changesOf(dir, history) {
   ]
 }
 
+const credentialsIn = (dir) => JSON.parse(readFileSync(join(dir, 'credentials.json'), 'utf8'))
+const keepCredentials = (dir, credentials) =>
+  writeFileSync(join(dir, 'credentials.json'), JSON.stringify(credentials), { mode: 0o600 })
+
 /** Whether changes are written down from the next start on. */
 export function writeChanges(dir, wanted) {
-  const file = join(dir, 'credentials.json')
-  const { changes, ...credentials } = JSON.parse(readFileSync(file, 'utf8'))
-  if (wanted === (changes !== undefined)) return
-  const now = wanted ? { ...credentials, changes: randomBytes(4).toString('hex') } : credentials
-  writeFileSync(file, JSON.stringify(now), { mode: 0o600 })
+  const { changesEnd: _, ...credentials } = credentialsIn(dir)
+  const { changes } = credentials
+  if (wanted) keepCredentials(dir, { ...credentials, changes: changes ?? randomBytes(4).toString('hex') })
+  else if (changes) keepCredentials(dir, { ...credentials, changesEnd: true })
+}
+
+/**
+ * What was half done when a mariadbd died is settled by what it wrote down, and without that it would not start: it is
+ * started by it once more, and stopped, before it is started without.
+ * @returns *taken* where somebody else listens on the port
+ */
+async function endChanges(dir, port) {
+  const { changes, changesEnd: _, ...credentials } = credentialsIn(dir)
+  keepCredentials(dir, { ...credentials, changes })
+  const started = await startOn({ dir, port })
+  if (started === 'taken') {
+    keepCredentials(dir, { ...credentials, changes, changesEnd: true })
+    return started
+  }
+  await started.stop()
+  keepCredentials(dir, credentials)
+  return undefined
 }
 
 /**

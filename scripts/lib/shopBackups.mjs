@@ -136,21 +136,21 @@ export async function copyChanges(folder) {
   const { to, passphrase } = settingsOf(folder) ?? {}
   const database = runningOn(databaseFolder(folder))
   if (!database || !(await writesChanges(database))) return undefined
-  try {
-    if (!isThere(to))
-      throw new Error(`${to} is not the folder that was chosen for backups. Is its disk mounted?`)
-    const { keysToKeep } = await programOf('upkeep')
-    const { shopKeys } = keysOf(database, keysToKeep)
-    const until = await once(folder, 'changes.lock', () =>
-      keepChanges({ database, to, passphrase, shopKeys }),
-    )
-    note(folder, { changes: { until: until.toISOString(), failed: null } })
-    return until
-  } catch (error) {
-    const { changes } = stateOf(folder)
-    note(folder, { changes: { ...changes, failed: error.message } })
-    throw error
-  }
+  return once(folder, 'changes.lock', async () => {
+    try {
+      if (!isThere(to))
+        throw new Error(`${to} is not the folder that was chosen for backups. Is its disk mounted?`)
+      const { keysToKeep } = await programOf('upkeep')
+      const { shopKeys } = keysOf(database, keysToKeep)
+      const until = await keepChanges({ database, to, passphrase, shopKeys })
+      note(folder, { changes: { until: until.toISOString(), failed: null } })
+      return until
+    } catch (error) {
+      const { changes } = stateOf(folder)
+      note(folder, { changes: { ...changes, failed: error.message } })
+      throw error
+    }
+  })
 }
 
 /** The shop's own keys go with its tables, which say nothing without them; tables of before have none. */
