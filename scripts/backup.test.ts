@@ -201,6 +201,7 @@ describe('in the terminal', () => {
     expect(made).toMatchObject({ code: 0, said: expect.stringContaining('restored and compared') as string })
     const [file = ''] = readdirSync(disk).filter((name) => momentOf(name))
     expect(stateOf(folder).last?.file).toBe(join(disk, file))
+    expect(stateOf(folder).changes).toBeUndefined()
 
     expect((await run('restore.mjs', folder, [join(disk, file)])).said).toContain('there is a shop in')
     const elsewhere = join(place, 'elsewhere')

@@ -48,6 +48,8 @@ export function setUp(folder, { to, passphrase, changes = false }) {
   if (changes && !hasOwnDatabase)
     throw new Error('changes are kept of a database of its own only, not of one that BENEVOX_DB names')
   writeWhole(settingsFile(folder), { to, passphrase, changes })
+  // What is not kept any more is not told of.
+  if (!changes) note(folder, { changes: undefined })
   if (hasOwnDatabase && existsSync(databaseFolder(folder))) writeChanges(databaseFolder(folder), changes)
 }
 
