@@ -22,6 +22,9 @@ const FACTS = [
   { ownership: 'receipt' },
 ]
 
+/** What is named with when it was asked. */
+const SLOW_MS = 700
+
 /** One counter until the time is over. @param asks asks and measures */
 async function work(asks, random, until) {
   const think = () =>
@@ -65,6 +68,7 @@ export async function measureCounters(minutes = 10) {
       people.push(await new Person(`http://127.0.0.1:${server.port}`).signIn(STAFF[nth % STAFF.length]))
     const tookMs = {}
     const errors = []
+    const slow = []
     const memory = [megabytes(server.pid)]
     const timer = setInterval(() => memory.push(megabytes(server.pid)), 60_000)
     const from = performance.now()
@@ -74,7 +78,9 @@ export async function measureCounters(minutes = 10) {
           async (what, method, path, body) => {
             const asked = performance.now()
             const { status, body: answer } = await person.ask(method, path, body)
-            ;(tookMs[what] ??= []).push(performance.now() - asked)
+            const now = performance.now()
+            ;(tookMs[what] ??= []).push(now - asked)
+            if (now - asked > SLOW_MS) slow.push(`${what} at ${Math.round((asked - from) / 1000)} s`)
             if (status === 200) return answer
             errors.push(`${what} ${status}`)
             return undefined
@@ -103,6 +109,7 @@ export async function measureCounters(minutes = 10) {
         ...Object.fromEntries(Object.entries(tookMs).map(([what, all]) => [what, row(all)])),
       },
       errors,
+      slow,
       memory: `${memory.join(', ')} MB, minute by minute`,
     }
   } finally {
