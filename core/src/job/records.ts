@@ -127,11 +127,8 @@ export const agreementRecord = z.discriminatedUnion('kind', [
 ])
 export type AgreementRecord = z.infer<typeof agreementRecord>
 /** In which language the customer reads, signs and takes papers home; English until they have chosen one. */
-export const languageOf = (
-  { customerLanguage }: Facts,
-  agreement: AgreementRecord | null,
-  shops = 'en',
-): string => customerLanguage ?? (agreement?.kind === 'signed' ? agreement.language : shops)
+export const languageOf = ({ customerLanguage }: Facts, agreement: AgreementRecord | null, shops = 'en') =>
+  customerLanguage ?? (agreement?.kind === 'signed' ? agreement.language : shops)
 
 /** A check that a supervisor answers for. */
 export const waivedCheck = z.strictObject({

@@ -2,6 +2,7 @@ import { rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Answer, Job, Session } from '@benevox/contract'
+import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Shop } from './service.ts'
 import { openNewShop, openShop, Person, type TestShop } from '../../test/shop.ts'
@@ -115,13 +116,29 @@ describe('a new shop', () => {
     const receipt = await owner.file(`/api/jobs/${job.id}/receipt.pdf`)
     const paper = await pdfText(new Uint8Array(await receipt.arrayBuffer()))
     for (const part of ['Salt Quay Bench', '3 Rope Walk', '1234 Tern Haven']) expect(paper).toContain(part)
-    // To a customer who has chosen no language the shop writes in its own.
-    const { settings, version } = await owner.see<Answer<'getShop'>>('/api/shop')
-    const change = { settings: { ...settings, language: 'de' }, version }
-    expect((await owner.ask('PUT', '/api/shop', change)).status).toBe(200)
-    expect((await owner.see<Session>('/api/session')).papersIn).toBe('de')
-    const inGerman = await owner.file(`/api/jobs/${job.id}/receipt.pdf`)
-    expect(await pdfText(new Uint8Array(await inGerman.arrayBuffer()))).toContain('Annahmeschein')
+    // To a customer who has chosen no language the shop writes in its own, whoever chose what before.
+    const TITLES = { en: 'Receipt', de: 'Annahmeschein', fr: 'Reçu', es: 'Resguardo' }
+    const language = fc.constantFrom(...(Object.keys(TITLES) as (keyof typeof TITLES)[]))
+    let chosen: keyof typeof TITLES | undefined
+    for (const [ofShop, ofCustomer] of fc.sample(
+      fc.tuple(language, fc.option(language, { nil: undefined })),
+      5,
+    )) {
+      const { settings, version } = await owner.see<Answer<'getShop'>>('/api/shop')
+      const change = { settings: { ...settings, language: ofShop }, version }
+      expect((await owner.ask('PUT', '/api/shop', change)).status).toBe(200)
+      if (ofCustomer) {
+        const now = await owner.see<Job>(`/api/jobs/${job.id}`)
+        const facts = { customerLanguage: ofCustomer }
+        await owner.ask('PATCH', `/api/jobs/${job.id}/facts`, { version: now.version, facts })
+        chosen = ofCustomer
+      }
+      // What the page offers a customer who has chosen none is what their papers are in.
+      expect((await owner.see<Session>('/api/session')).papersIn).toBe(ofShop)
+      const paper = await owner.file(`/api/jobs/${job.id}/receipt.pdf`)
+      const text = await pdfText(new Uint8Array(await paper.arrayBuffer()))
+      expect(text).toContain(TITLES[chosen ?? ofShop])
+    }
     // The code to take the machine over is the one that was chosen.
     expect(
       (await owner.ask<Session>('POST', '/api/session/switch', { code: OWNER.code })).body.staff?.name,

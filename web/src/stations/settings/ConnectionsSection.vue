@@ -5,6 +5,7 @@ import { call } from '../../api/client.ts'
 import ChangedBy from './ChangedBy.vue'
 import MailServerFields from './MailServerFields.vue'
 import { serverTyped, typedServer, USUAL } from './typedServer.ts'
+import { useAsked } from './useAsked.ts'
 import { say } from '../../words/index.ts'
 
 /** How the shop reaches mail server, mailbox and registry: for its owner, tried before it is kept. */
@@ -13,10 +14,8 @@ const smtp = ref(typedServer(USUAL.smtp))
 const mailbox = ref(typedServer(USUAL.mailbox))
 const folder = ref('INBOX')
 const registry = ref('')
-const fault = ref('')
-const isBusy = ref(false)
-const isSaved = ref(false)
 
+const { fault, isSaved, isBusy, ask } = useAsked(take)
 function take(given: Answer<'getConnections'>): void {
   told.value = given
   const { connections } = given
@@ -24,20 +23,6 @@ function take(given: Answer<'getConnections'>): void {
   mailbox.value = typedServer(USUAL.mailbox, connections.mailbox)
   folder.value = connections.mailbox?.folder ?? 'INBOX'
   registry.value = connections.registry ?? ''
-}
-async function ask(work: () => Promise<Answer<'getConnections'>>): Promise<boolean> {
-  fault.value = ''
-  isSaved.value = false
-  isBusy.value = true
-  try {
-    take(await work())
-    return true
-  } catch (error) {
-    fault.value = error instanceof Error ? error.message : String(error)
-    return false
-  } finally {
-    isBusy.value = false
-  }
 }
 onMounted(() => ask(() => call('getConnections', {})))
 async function keep(): Promise<void> {

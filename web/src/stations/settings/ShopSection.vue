@@ -9,6 +9,7 @@ import OtherDevices from './OtherDevices.vue'
 import ChangedBy from './ChangedBy.vue'
 import BackupState from './BackupState.vue'
 import TickBox from '../../parts/TickBox.vue'
+import { useAsked } from './useAsked.ts'
 import { say } from '../../words/index.ts'
 
 /** What the shop says of itself: read by everybody, changed by its owner. */
@@ -26,9 +27,8 @@ const typed = reactive({
 let kept: ShopSettings | undefined
 const version = ref<number>()
 const changed = ref<Pick<Answer<'getShop'>, 'by' | 'at'>>()
-const fault = ref('')
-const isSaved = ref(false)
 
+const { fault, isSaved, ask } = useAsked(take)
 function take(told: Answer<'getShop'>): void {
   const {
     name,
@@ -44,17 +44,6 @@ function take(told: Answer<'getShop'>): void {
   Object.assign(typed, { name, address, mail, publicAddress, otherDevices, secondStep })
   typed.language = languageFor(language)
   version.value = told.version
-}
-async function ask(work: () => Promise<Answer<'getShop'>>): Promise<boolean> {
-  fault.value = ''
-  isSaved.value = false
-  try {
-    take(await work())
-    return true
-  } catch (error) {
-    fault.value = error instanceof Error ? error.message : String(error)
-    return false
-  }
 }
 /** Changed elsewhere on this page: what was typed here is not saved yet, and stays. */
 function keepUp(told: Answer<'getShop'>): void {
