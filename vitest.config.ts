@@ -1,5 +1,19 @@
 import { defineConfig } from 'vitest/config'
 
+/** Tests with one mariadbd for all of them. */
+const withDatabase = (name: string, include: string[]) => ({
+  test: {
+    name,
+    isolate: false,
+    setupFiles: 'core/test/seeded.ts',
+    include,
+    globalSetup: 'server/test/globalSetup.ts',
+    fileParallelism: false,
+    testTimeout: 900_000,
+    hookTimeout: 900_000,
+  },
+})
+
 export default defineConfig({
   test: {
     projects: [
@@ -21,18 +35,8 @@ export default defineConfig({
           ],
         },
       },
-      {
-        test: {
-          name: 'server',
-          isolate: false,
-          setupFiles: 'core/test/seeded.ts',
-          include: ['server/src/**/*.test.ts', 'stand-ins/src/**/*.test.ts', 'scripts/**/*.test.ts'],
-          globalSetup: 'server/test/globalSetup.ts',
-          fileParallelism: false,
-          testTimeout: 900_000,
-          hookTimeout: 900_000,
-        },
-      },
+      withDatabase('server', ['server/src/**/*.test.ts', 'stand-ins/src/**/*.test.ts']),
+      withDatabase('scripts', ['scripts/**/*.test.ts']),
     ],
   },
 })

@@ -320,7 +320,10 @@ export async function closeJob(page: Page, paid = 'Card'): Promise<void> {
   await page.getByTestId('total').waitFor()
   const isDue = await page.getByTestId('due').isVisible()
   if (isDue) await page.getByRole('radio', { name: paid, exact: true }).click()
-  await page.getByRole('button', { name: 'Hand back and close' }).click()
+  const close = page.getByRole('button', { name: 'Hand back and close' })
+  await close.click()
+  // Whoever leaves for another address before it is written has not closed it.
+  await expect(close).toHaveCount(0)
 }
 
 /** With the mouse. */

@@ -175,6 +175,7 @@ check(
 await inLanes(3, [
   () => vitest('server'),
   () => vitest('core'),
+  () => vitest('scripts'),
   ...PARTS.map((files, part) => () => playwright(files, `e2e-${part + 1}`)),
   source('types of the interface', 'vue-tsc/bin/vue-tsc.js', ['-p', 'web']),
   source('types', 'typescript/bin/tsc', ['-p', '.']),

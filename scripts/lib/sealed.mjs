@@ -17,6 +17,9 @@ import { pipeline } from 'node:stream/promises'
 import { createGunzip, createGzip } from 'node:zlib'
 import { Decrypter, Encrypter } from 'age-encryption'
 
+/** Why a file is not taken, in a sentence for whoever gave it. */
+class Refused extends Error {}
+
 const END = '-- benevox end sha256 '
 const END_BYTES = END.length + 64 + 1
 /** What is being written has this at its end, until it is whole. */
@@ -79,28 +82,25 @@ function onTheDisk(path) {
  * @throws where the passphrase is another one, or the file is none, or is not whole
  */
 export async function* opened(file, passphrase, begin, seen) {
-  async function* bytes() {
-    const decrypter = new Decrypter()
-    decrypter.addPassphrase(passphrase)
-    const plain = await decrypter.decrypt(Readable.toWeb(createReadStream(file))).catch((error) => {
-      throw new Error(
-        error.message.startsWith('no identity')
-          ? 'the passphrase is another one'
-          : 'it is no backup of Benevox',
-      )
-    })
-    yield* plain
+  try {
+    yield* content(file, passphrase, begin, seen)
+  } catch (error) {
+    // What those who unpack it say of a file that was cut or changed is no sentence; what the disk says is.
+    throw error instanceof Refused || error.syscall ? error : new Refused('it is not whole')
   }
+}
+
+async function* content(file, passphrase, begin, seen) {
   const hash = createHash('sha256')
   let held = Buffer.alloc(0)
-  const plain = Readable.from(bytes()).compose(createGunzip())
+  const plain = Readable.from(unsealed(file, passphrase)).compose(createGunzip())
   for await (const chunk of plain) {
     held = Buffer.concat([held, chunk])
     if (!seen.head) {
       const line = held.indexOf('\n')
       if (line < 0) continue
       const head = held.subarray(0, line).toString()
-      if (!head.startsWith(begin)) throw new Error('it is no backup of Benevox')
+      if (!head.startsWith(begin)) throw new Refused('it is no backup of Benevox')
       seen.head = JSON.parse(head.slice(begin.length))
       held = held.subarray(line + 1)
     }
@@ -111,7 +111,21 @@ export async function* opened(file, passphrase, begin, seen) {
     yield now
   }
   seen.sha256 = hash.digest('hex')
-  if (held.toString() !== `${END}${seen.sha256}\n`) throw new Error('it is not whole')
+  if (held.toString() !== `${END}${seen.sha256}\n`) throw new Refused('it is not whole')
+}
+
+async function* unsealed(file, passphrase) {
+  const decrypter = new Decrypter()
+  decrypter.addPassphrase(passphrase)
+  const plain = await decrypter.decrypt(Readable.toWeb(createReadStream(file))).catch((error) => {
+    if (error.syscall) throw error
+    throw new Refused(
+      error.message.startsWith('no identity')
+        ? 'the passphrase is another one'
+        : 'it is no backup of Benevox',
+    )
+  })
+  yield* plain
 }
 
 /** A client of MariaDB's: its password stands in no list of processes. */

@@ -7,9 +7,9 @@ declare module 'vitest' {
   }
 }
 
-/** One mariadbd for all tests of the server; each file has a database of its own in it. */
-export default async function setup({ provide }: TestProject): Promise<() => Promise<void>> {
-  const mariadb = await startMariadb({ name: 'test-server', fresh: true })
+/** One mariadbd for all tests of a project; each file has a database of its own in it. */
+export default async function setup({ name, provide }: TestProject): Promise<() => Promise<void>> {
+  const mariadb = await startMariadb({ name: `test-of-${name}`, fresh: true })
   const { port, user, password, database, sessionSecret, shopKeys, pid, server } = mariadb
   provide('mariadb', { port, user, password, database, sessionSecret, shopKeys, pid, ...(server && { server }) })
   return () => mariadb.stop()

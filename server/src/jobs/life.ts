@@ -21,9 +21,11 @@ import {
   type World,
 } from '@benevox/core/job'
 import type { PersonalKind, PriceList } from '@benevox/core/price'
+import type { Experience } from '@benevox/core/results'
 import { promisedBy, type Promised } from '@benevox/core/route'
 import { LessThan, type DataSource, type EntityManager } from 'typeorm'
 import type { Catalog } from '../catalog/service.ts'
+import { readTogether } from '../database/together.ts'
 import { codeOf, transact } from '../database/transact.ts'
 import { keepInvoices } from '../hand-back/invoices.ts'
 import { keysOf, sealedParts, withKeysFor } from '../forgetting/keys.ts'
@@ -68,6 +70,8 @@ export class JobLife {
   readonly #catalog: Catalog
   readonly #prices: PriceLists
   readonly #supply: SupplyLists
+  /** What a job that is opened now goes by. */
+  readonly experience: () => Promise<Experience>
   readonly #clock: () => Date
   readonly #names = new Map<number, string>()
   constructor(
@@ -79,6 +83,7 @@ export class JobLife {
   ) {
     this.#clock = clock
     this.#database = database
+    this.experience = readTogether(() => experienceOf(database.manager))
     this.#catalog = catalog
     this.#prices = prices
     this.#supply = supply
@@ -142,7 +147,7 @@ export class JobLife {
     const { id: catalogId } = await this.#catalog.inUse()
     const { id: pricesId } = await this.#prices.inUse()
     const by = await this.#nameOf(staffId)
-    const experience = await experienceOf(this.#database.manager)
+    const experience = await this.experience()
     try {
       const job = await transact(this.#database, async (manager) => {
         const now = this.#clock()

@@ -11,6 +11,7 @@ import type { JobLife } from './life.ts'
 
 const ROUNDS = 6
 const MODELS = 12
+const READINGS = 12
 const REHEARSALS = 40
 const REHEARSED_AT_ONCE = 8
 const COMPLAINTS = complaint.options
@@ -51,6 +52,7 @@ export async function warmUp({ database, catalog, prices, supply, life }: Ready)
       viewOf(job, life.known(job))
       listedOf(job, life.known(job))
     }
+  for (let n = 0; n < READINGS; n++) await life.experience()
   await rehearse(database, life, catalogId)
 }
 
