@@ -148,10 +148,13 @@ if (asked('writers')) {
 
 if (asked('counters')) {
   console.log('\nFifty counters at work for ten minutes, with 50,000 jobs (asked for: p99 250 ms, no error):')
-  const { rows, errors, slow, memory } = await measureCounters(Number(process.env.BENEVOX_MINUTES ?? 10))
+  const { rows, errors, slow, memory, beside } = await measureCounters(
+    Number(process.env.BENEVOX_MINUTES ?? 10),
+  )
   console.table(rows)
   console.log(`${errors.length} errors ${errors.slice(0, 10).join(', ')}; the server's memory ${memory}`)
-  console.log(`longer than 0.7 s: ${slow.join(', ')}`)
+  console.log(`longer than 0.7 s: ${slow.join(', ') || 'none'}`)
+  console.log(`the computer by itself: ${beside}`)
 }
 
 if (asked('express')) {
