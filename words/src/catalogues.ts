@@ -3378,4 +3378,5 @@ export interface Messages {
   'backups.changes': { readonly at: string | number }
   'backups.changesFailed': object
   'settings.changedBy': { readonly person: string | number; readonly day: string | number }
+  'problem.password-guessed': object
 }

@@ -47,6 +47,9 @@ describe('somebody new', () => {
     })
     // Neither what is too short, nor what is somebody's already.
     expect((await choose(person, body.secret, { password: 'short' })).status).toBe(400)
+    expect(reasonOf(await choose(person, body.secret, { password: 'OdalysOdalys' }))).toEqual({
+      code: 'password-guessed',
+    })
     const two = await Promise.all([choose(person, body.secret), choose(await stranger(), body.secret)])
     expect(two.map(({ status }) => status).toSorted()).toEqual([200, 404])
     expect(reasonOf(await choose(await stranger(), body.secret))).toMatchObject({

@@ -7,6 +7,7 @@ import { SHOP_ID } from '../shop/entity.ts'
 import type { SecurityLog } from '../shop/securityLog.ts'
 import type { Shop } from '../shop/service.ts'
 import type { StaffRow } from './entity.ts'
+import { refuseGuessed } from './guessed.ts'
 import { guessingInvitation, type Guesses } from './guesses.ts'
 import { People } from './people.ts'
 
@@ -67,9 +68,10 @@ export function peopleHandlers(
     },
     async takeInvitation({ body: { secret, password, code, secondStep }, request }) {
       // A link does not take the place of what somebody has in their hand.
-      const { id } = await guesses.entering(guessingInvitation(request.ip ?? ''), () =>
+      const { id, name } = await guesses.entering(guessingInvitation(request.ip ?? ''), () =>
         people.invited(secret),
       )
+      await refuseGuessed(password, [name, (await shop.settings()).settings.name])
       await secondStepOf(id, secondStep, request)
       const member = await guesses.entering(guessingInvitation(request.ip ?? ''), () =>
         people.take(secret, password, code),

@@ -266,6 +266,8 @@ describe('signing in with a second step', () => {
       teo.ask('PUT', '/api/session/secrets', { password: TEO.password, chosen, ...more })
     expect((await choose({ password: 'brass lamp' })).body.reason.code).toBe('wrong-password')
     expect((await choose({ chosen: { ...chosen, code: '111111' } })).status).toBe(400)
+    const guessed = { ...chosen, password: 'password1234' }
+    expect((await choose({ chosen: guessed })).body.reason.code).toBe('password-guessed')
     expect((await choose({})).status).toBe(200)
     expect((await thief.ask('GET', '/api/sessions')).status).toBe(401)
     expect((await teo.ask('GET', '/api/sessions')).status).toBe(200)

@@ -9,6 +9,7 @@ import { qrSvg } from '../intake/tag.ts'
 import type { SecurityLog } from '../shop/securityLog.ts'
 import type { Shop } from '../shop/service.ts'
 import { staffEntity, type StaffRow } from './entity.ts'
+import { refuseGuessed } from './guessed.ts'
 import { guessingSecondStep, type Guesses } from './guesses.ts'
 import { People } from './people.ts'
 import { digestOf } from './secrets.ts'
@@ -55,7 +56,8 @@ export function secondStepHandlers(
     )
   return {
     async chooseSecrets({ body: { password, secondStep, chosen }, staffId, request }) {
-      await byPassword(staffId, password, request)
+      const { name } = await byPassword(staffId, password, request)
+      await refuseGuessed(chosen.password, [name, (await shop.settings()).settings.name])
       await secondStepOf(staffId, secondStep, request).catch(asEntry)
       await people.choose(staffId, chosen.password, chosen.code, digestOf(request.sessionID))
       await log.note({ kind: 'password-chosen' }, staffId, request)

@@ -9,6 +9,7 @@ import { transact } from '../database/transact.ts'
 import { ProblemError } from '../http/problem.ts'
 import { priceListEntity, type PriceListRow } from '../prices/service.ts'
 import { staffEntity, type StaffRow } from '../session/entity.ts'
+import { refuseGuessed } from '../session/guessed.ts'
 import { hashSecret } from '../session/secrets.ts'
 import { SHOP_ID } from './entity.ts'
 import type { Shop } from './service.ts'
@@ -53,6 +54,7 @@ export class FirstRun {
     if (!(await this.isDue())) throw new ProblemError('not-possible-now', { code: 'shop-is-set-up' })
     if (!isSame(code.toUpperCase().replaceAll(/[^A-Z0-9]/g, ''), this.code))
       throw new ProblemError('wrong-credentials', { code: 'wrong-first-code' })
+    await refuseGuessed(owner.password, [owner.name, shop.name])
     const [passwordHash, codeHash] = [await hashSecret(owner.password), await hashSecret(owner.code)]
     await this.#catalog.keep(await this.#firstCatalogue())
     const { hourMinor, ...tax } = money

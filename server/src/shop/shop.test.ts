@@ -63,6 +63,8 @@ describe('a new shop', () => {
       expect((await person.ask('POST', '/api/first-run', asked(shop.code, more))).body.code).toBe(
         'bad-request',
       )
+    const guessed = asked(shop.code, { owner: { ...OWNER, password: 'Salt Quay Bench' } })
+    expect((await person.ask('POST', '/api/first-run', guessed)).body.reason.code).toBe('password-guessed')
     expect([await rowsIn('staff'), await rowsIn('shop_settings')]).toEqual([0, 0])
   })
 
