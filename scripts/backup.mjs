@@ -48,7 +48,7 @@ async function makeOne() {
         'every change is written down from the next start on, and copied there each five minutes, for two days.',
       )
     say(
-      'write the passphrase down and keep it away from this machine: without it no backup can be opened, by anybody.',
+      'write the passphrase down and keep it away from this computer: without it no backup can be opened, by anybody.',
     )
     if (isSameDisk(folder, resolve(to)))
       say('these backups lie on the same disk as the shop: they are lost with it. Another disk is better.')

@@ -82,7 +82,7 @@ async function database() {
         ? look(`the next start changes its tables (${pending.length}); a backup is made first`)
         : good('its tables are of this version'),
     Math.abs(about.now - Date.now()) > AHEAD_MS
-      ? bad('the clock of the database is another one than this machine’s')
+      ? bad('the clock of the database is another one than this computer’s')
       : ahead > AHEAD_MS
         ? bad(`the clock: something is on record that happens at ${about.newest.toISOString()} only`)
         : good('no record is ahead of the clock'),
