@@ -44,4 +44,24 @@ describe('what many read at one moment', () => {
       }),
     )
   })
+
+  it('that hangs is waited for by those alone who asked meanwhile: after that it is read anew', async () => {
+    let clock = 0
+    let readings = 0
+    const ask = readTogether(
+      () => (readings++ === 0 ? new Promise<string>(() => undefined) : Promise.resolve('read')),
+      () => clock,
+    )
+    const first = ask()
+    clock = 12_000
+    const meanwhile = ask()
+    clock = 12_001
+    expect(await ask()).toBe('read')
+    expect(await ask()).toBe('read')
+    const late = Symbol('late')
+    const inTime = (answer: Promise<unknown>) =>
+      Promise.race([answer, new Promise((resolve) => setTimeout(resolve, 20, late))])
+    expect(await Promise.all([first, meanwhile].map(inTime))).toEqual([late, late])
+    expect(readings).toBe(3)
+  })
 })
