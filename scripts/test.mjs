@@ -78,7 +78,6 @@ async function vitest(project) {
 
 /** The interface in parts, each with its own database, stand-ins and server; the longest first. */
 const PARTS = [
-  ['bench', 'bench-one-view', 'bench-signals', 'carrier-lock', 'nothing-lost', 'one-locked-phone'],
   ['counter', 'by-keyboard', 'whole-jobs', 'account-lock', 'hand-back', 'playbook', 'languages'],
   [
     'every-view',
@@ -98,6 +97,7 @@ const PARTS = [
     'second-step',
     'connections',
   ],
+  ['bench', 'bench-one-view', 'bench-signals', 'carrier-lock', 'nothing-lost', 'one-locked-phone'],
 ]
 
 /** The demo's data, made once: each part of the interface's tests begins with a copy of its own. */
@@ -174,9 +174,9 @@ check(
 // The long ones first, then what is short, so that the lanes end together.
 await inLanes(3, [
   () => vitest('server'),
+  ...PARTS.map((files, part) => () => playwright(files, `e2e-${part + 1}`)),
   () => vitest('core'),
   () => vitest('scripts'),
-  ...PARTS.map((files, part) => () => playwright(files, `e2e-${part + 1}`)),
   source('types of the interface', 'vue-tsc/bin/vue-tsc.js', ['-p', 'web']),
   source('types', 'typescript/bin/tsc', ['-p', '.']),
   source('lint', 'eslint/bin/eslint.js', ['.', '--max-warnings', '0']),
