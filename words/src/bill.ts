@@ -1,5 +1,5 @@
 import type { ComparedCondition, LockStatement, Settled, ShownBy } from '@benevox/core/job'
-import type { BillLine } from '@benevox/core/price'
+import { taxedOf, type Bill, type BillLine } from '@benevox/core/price'
 import type { Words } from './words.ts'
 
 /** A line of a bill, as on the document. */
@@ -20,6 +20,18 @@ export function billLineText(line: BillLine, { say }: Words): string {
     case 'within-agreed':
       return say('bill.withinAgreed')
   }
+}
+
+/** Which tax is within the total: of fees passed on there is none, and then it is said of how much it is. */
+export function taxText(
+  bill: Pick<Bill, 'currency' | 'lines' | 'taxRate' | 'totalMinor'>,
+  words: Words,
+): string {
+  const rate = words.rate(bill.taxRate)
+  const taxed = taxedOf(bill.lines)
+  return taxed === bill.totalMinor
+    ? words.say('bill.tax', { rate })
+    : words.say('bill.taxOfPart', { rate, part: words.money(taxed, bill.currency) })
 }
 
 /** How what was left to pay was paid, or paid back. Empty where nothing was left. */

@@ -3379,4 +3379,6 @@ export interface Messages {
   'backups.changesFailed': object
   'settings.changedBy': { readonly person: string | number; readonly day: string | number }
   'problem.password-guessed': object
+  'bill.taxOfPart': { readonly rate: string | number; readonly part: string | number }
+  'carrierPage.laterBy': { readonly day: string | number }
 }

@@ -110,7 +110,7 @@ function partsOf(kind: string, detail: Detail, names: CatalogueNames, words: Wor
       return [say('carrierPage.asked', { by: text(detail['by']) as AskedBy })]
     case 'carrier-answered': {
       const [says, until] = [text(detail['says']), text(detail['until'])]
-      if (says === 'later') return [say('carrierPage.later'), ...(until ? [words.shortDay(until)] : [])]
+      if (says === 'later') return [say('carrierPage.laterBy', { day: until ? words.shortDay(until) : '…' })]
       return [found(`carrierPage.${says}`)]
     }
     case 'service-returned':

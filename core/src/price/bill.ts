@@ -43,6 +43,10 @@ export function taxWithin(grossMinor: number, taxRate: number): number {
   return Number(gross.minus(gross.div(new Big(taxRate).plus(1))).round(0, Big.roundHalfUp))
 }
 
+/** How much of these lines tax is in, in minor units. */
+export const taxedOf = (lines: readonly Pick<BillLine, 'taxedMinor'>[]): number =>
+  lines.reduce((sum, { taxedMinor }) => sum + taxedMinor, 0)
+
 /**
  * A bill of these lines. It is never below nothing: a discount takes off no more than there is; and never above what
  * was agreed: what is more is taken off, of the taxed part first.
@@ -52,22 +56,27 @@ export function billOf(
   { currency, taxRate, mostMinor }: Pick<Bill, 'currency' | 'taxRate'> & { readonly mostMinor: number },
 ): Bill {
   const stands: BillLine[] = []
-  let [total, taxed] = [0, 0]
+  let total = 0
   const add = (line: BillLine) => {
     stands.push(line)
     total += line.minor
-    taxed += line.taxedMinor
   }
   for (const line of lines) if (line.kind !== 'own') add(line)
   for (const line of lines) {
     if (line.kind !== 'own') continue
     const off = Math.max(line.minor, -total)
     // A discount is one of the work first; of fees passed on it takes no tax off.
-    if (off !== 0) add({ ...line, minor: off, taxedMinor: Math.max(off, -taxed) })
+    if (off !== 0) add({ ...line, minor: off, taxedMinor: Math.max(off, -taxedOf(stands)) })
   }
   if (total > mostMinor) {
     const off = mostMinor - total
-    add({ kind: 'within-agreed', minor: off, taxedMinor: Math.max(off, -taxed) })
+    add({ kind: 'within-agreed', minor: off, taxedMinor: Math.max(off, -taxedOf(stands)) })
   }
-  return { currency, taxRate, lines: stands, totalMinor: total, taxMinor: taxWithin(taxed, taxRate) }
+  return {
+    currency,
+    taxRate,
+    lines: stands,
+    totalMinor: total,
+    taxMinor: taxWithin(taxedOf(stands), taxRate),
+  }
 }

@@ -1,5 +1,5 @@
 import type { Bill } from '@benevox/core/price'
-import { billLineText, type Words } from '@benevox/words'
+import { billLineText, taxText, type Words } from '@benevox/words'
 import type { Content } from 'pdfmake/interfaces'
 import { inFonts } from '../paper/pdf.ts'
 
@@ -12,17 +12,13 @@ export const amountRow =
   ]
 
 /** A bill on paper, line by line; each amount below zero where it is cancelled. */
-export function billRows(
-  { lines, totalMinor, taxMinor, taxRate, currency }: Bill,
-  words: Words,
-  isCancelled = false,
-): Content[][] {
-  const { say } = words
+export function billRows(bill: Bill, words: Words, isCancelled = false): Content[][] {
+  const { lines, totalMinor, taxMinor, currency } = bill
   const amount = amountRow(words, currency)
   const sign = isCancelled ? -1 : 1
   return [
     ...lines.map((line) => amount(billLineText(line, words), sign * line.minor)),
-    amount(say('bill.total'), sign * totalMinor, true),
-    ...(taxMinor > 0 ? [amount(say('bill.tax', { rate: words.rate(taxRate) }), sign * taxMinor)] : []),
+    amount(words.say('bill.total'), sign * totalMinor, true),
+    ...(taxMinor > 0 ? [amount(taxText(bill, words), sign * taxMinor)] : []),
   ]
 }

@@ -201,7 +201,8 @@ describe('the hand-back paper, read back by another library', () => {
       'Refund from Greywater Releases -CHF 2.60',
       'For a regular -CHF 3.00',
       'Total CHF 29.40',
-      '8.1% tax included CHF 2.40',
+      // 35.00 less 3.00: of the fee that came back there is none.
+      '8.1% tax included in CHF 32.00 of it CHF 2.40',
       'Deposit, 5 March 2026 -CHF 10.01',
       'Rounded to coins CHF 0.01',
       'Paid in cash CHF 19.40',

@@ -2,6 +2,7 @@ import { api, files, openApiDocument, problem, type FileRoute, type Job, type Ro
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startMariadb } from '../../../scripts/lib/mariadb.mjs'
+import { readPlainly } from './tricks.ts'
 import { openShop, Person, type TestShop } from '../../test/shop.ts'
 
 let shop: TestShop
@@ -191,6 +192,32 @@ describe('a database that stands still', () => {
       await own.close()
       await mariadb.stop()
     }
+  })
+})
+
+describe('what is typed', () => {
+  it('is kept without characters that turn what follows it round or cannot be seen, whichever language it is in', async () => {
+    const job = await runa.openJob()
+    const turned = ['\u202e', '\u2066', '\u0000', '\u001b', '\ufffe']
+    fc.assert(
+      fc.property(fc.string({ unit: 'binary' }), (text) => {
+        const read = JSON.parse(JSON.stringify(text), readPlainly) as string
+        expect(turned.some((one) => read.includes(one))).toBe(false)
+        expect([...text].filter((one) => /[\p{L}\p{N}\p{P}\p{Zs}\p{M}\t\n]/u.test(one)).join('')).toBe(
+          [...read].filter((one) => /[\p{L}\p{N}\p{P}\p{Zs}\p{M}\t\n]/u.test(one)).join(''),
+        )
+      }),
+    )
+    // Joiners and the marks of one letter belong to scripts.
+    const name = 'Zoë \u202eeerF\u202c, نمی\u200cخواهم \u200f(3)'
+    const { body } = await runa.ask<Job>('PATCH', `/api/jobs/${job.id}/facts`, {
+      version: job.version,
+      customer: { name, contact: 'at\u0007 the\u2066 quay' },
+    })
+    expect(body.customer).toMatchObject({
+      name: 'Zoë eerF, نمی\u200cخواهم \u200f(3)',
+      contact: 'at the quay',
+    })
   })
 })
 

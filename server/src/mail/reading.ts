@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { readSupplierMail, type SaidByMail } from '@benevox/core/job'
 import { convert, type HtmlToTextOptions } from 'html-to-text'
 import PostalMime, { type Email } from 'postal-mime'
+import { withoutTricks } from '../http/tricks.ts'
 import type { MailRow } from './entity.ts'
 import { HEAD_OF_A_MAIL, type Fetched } from './mailbox.ts'
 
@@ -48,7 +49,7 @@ const headOf = (eml: Buffer): Buffer => {
   return eml.subarray(0, end < 0 ? HEAD_OF_A_MAIL : Math.min(end, HEAD_OF_A_MAIL))
 }
 const textOf = (read: Email | undefined): string =>
-  withoutTricks(read?.text ?? (read?.html ? convert(read.html, AS_TEXT) : '')).replace(/\r\n?/g, '\n')
+  ofMail(read?.text ?? (read?.html ? convert(read.html, AS_TEXT) : '')).replace(/\r\n?/g, '\n')
 /** What can be read of a page: no pictures, and a link is what it says, not where it leads. */
 const AS_TEXT: HtmlToTextOptions = {
   wordwrap: false,
@@ -59,15 +60,12 @@ const AS_TEXT: HtmlToTextOptions = {
   ],
 }
 const lineOf = (text: string | undefined): string =>
-  withoutTricks(text ?? '')
+  ofMail(text ?? '')
     .replace(/\s+/g, ' ')
     .trim()
 
-/** Control characters, marks of direction and halves of letters: no text needs them. */
-const withoutTricks = (text: string): string =>
-  text
-    .replace(/\p{Surrogate}/gu, '')
-    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\u202a-\u202e\u2066-\u2069\ufffe\uffff]/g, '')
+/** Halves of letters as well: who wrote it cannot be told of them. */
+const ofMail = (text: string): string => withoutTricks(text.replace(/\p{Surrogate}/gu, ''))
 
 function dateOf(text: string | undefined): Date {
   const at = new Date(text ?? '')

@@ -5,6 +5,7 @@ import { hostileParts, readPack, tooMuchIn, type Pack, type PackAsWritten } from
 import { changed, digestOf, faulty } from '../catalog/change.ts'
 import { checked } from '../http/mount.ts'
 import { ProblemError } from '../http/problem.ts'
+import { readPlainly } from '../http/tricks.ts'
 import { givePack } from './slices.ts'
 
 export { readMail } from '../mail/reading.ts'
@@ -114,7 +115,7 @@ function documentIn(bytes: Uint8Array): unknown {
     throw new ProblemError('bad-request', { code: 'import-refused', path: [], flaw: tooMuch, more: 0 })
   let document: unknown
   try {
-    document = JSON.parse(text)
+    document = JSON.parse(text, readPlainly)
   } catch {
     throw new ProblemError('bad-json', { code: 'not-json' })
   }

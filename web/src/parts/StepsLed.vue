@@ -1,9 +1,10 @@
 <script setup lang="ts" generic="Id extends string">
 import type { StepState } from '@benevox/core/account'
+import { computed, watch } from 'vue'
 import { say } from '../words/index.ts'
 
 /** Steps in their order: what is done folded to a line, the next one large with how it is done, the rest small. */
-defineProps<{
+const props = defineProps<{
   steps: readonly {
     readonly id: Id
     readonly state: StepState
@@ -11,6 +12,9 @@ defineProps<{
     readonly how: string
   }[]
 }>()
+const next = computed(() => props.steps.find(({ state }) => state !== 'done' && state !== 'later')?.id)
+// What comes next is another thing: its heading and how it is done are seen, however far down the last was told.
+watch(next, () => window.scrollTo({ top: 0 }), { flush: 'post' })
 const MARK: Readonly<Record<StepState, string>> = {
   done: '✓',
   now: '▸',

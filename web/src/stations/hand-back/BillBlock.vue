@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { inCash } from '@benevox/core/price'
-import { billLineText } from '@benevox/words'
+import { billLineText, taxText } from '@benevox/words'
 import { computed } from 'vue'
 import { useJob } from '../../job/jobs.ts'
 import OwnLineForm from './OwnLineForm.vue'
@@ -44,7 +44,7 @@ const cash = computed(() => inCash(due.value, bill.value?.currency ?? 'EUR'))
           </td>
         </tr>
         <tr v-if="bill.taxMinor > 0" class="text-ink-soft">
-          <td>{{ say('bill.tax', { rate: words.rate(bill.taxRate) }) }}</td>
+          <td>{{ taxText(bill, words) }}</td>
           <td class="text-end font-mono">{{ money(bill.taxMinor) }}</td>
         </tr>
         <tr v-for="one in job.saved?.payments ?? []" :key="one.key">
