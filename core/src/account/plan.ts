@@ -92,8 +92,8 @@ export interface AccountCase {
   readonly record: AccountRecord
   /** What the route decides for now, by its name. */
   readonly first: string | undefined
-  /** An order of a release that is under way, or that released it. */
-  readonly release: 'waiting' | 'answered' | 'released' | undefined
+  /** An order of a release that is under way, or that released it; late once its promise is broken. */
+  readonly release: 'waiting' | 'late' | 'answered' | 'released' | undefined
   /** ISO 8601 in UTC. */
   readonly now: string
   readonly afterWorkingDays: AfterWorkingDays
@@ -300,9 +300,9 @@ const WAITED_FOR: Partial<Readonly<Record<AccountStepId, AccountWait['for']>>> =
   'wait-for-the-service': 'service',
 }
 
-function stateOfNext(id: AccountStepId, { waits, now, stop }: Told): StepState {
+function stateOfNext(id: AccountStepId, { waits, now, stop, release }: Told): StepState {
   if (id === 'sign-in' && stop) return 'stopped'
-  if (id === 'wait-for-the-release') return 'waiting'
+  if (id === 'wait-for-the-release') return release === 'late' ? 'due' : 'waiting'
   const what = WAITED_FOR[id]
   if (!what) return 'now'
   const wait = waits.find((one) => one.for === what)

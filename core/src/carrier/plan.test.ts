@@ -142,6 +142,14 @@ describe('one changed fact', () => {
   })
 })
 
+describe('an order that is late', () => {
+  it('is to be seen to, and no other step is', () => {
+    const stateOf = (order: CarrierCase['order']) => shortOf(planOf([SEEN], { order }))
+    expect(stateOf('waiting')).toEqual(['from-a-supplier', 'wait-for-the-supplier', 'waiting'])
+    expect(stateOf('late')).toEqual(['from-a-supplier', 'wait-for-the-supplier', 'due'])
+  })
+})
+
 describe('what is seen', () => {
   it('is a fact, and only a SIM of another carrier is a proof', () => {
     expect(carrierLockLearnt(recordOf([SEEN]))).toEqual({ carrierLocked: 'yes' })

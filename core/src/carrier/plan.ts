@@ -35,6 +35,9 @@ export interface CarrierPlan {
   readonly waits: readonly CarrierWait[]
 }
 
+/** Where an order stands that releases a lock, or has released it; late once its promise is broken. */
+export type OrderUnderWay = 'waiting' | 'late' | 'answered' | 'released'
+
 /** All that the plan is made from. */
 export interface CarrierCase {
   readonly record: CarrierRecord
@@ -45,7 +48,7 @@ export interface CarrierCase {
   /** What the route decides for now, by its name. */
   readonly first: string | undefined
   /** An order at a supplier that is under way, or that released it. */
-  readonly order: 'waiting' | 'answered' | 'released' | undefined
+  readonly order: OrderUnderWay | undefined
   /** No entry of a code is left at the device. */
   readonly isBlocked: boolean
   /** ISO 8601 in UTC. */
@@ -81,7 +84,7 @@ export function planCarrierLock(made: CarrierCase): CarrierPlan {
     .filter((id) => !made.isReleased || isDone(id, made))
     .map((id) => {
       if (isDone(id, made)) return { id, state: 'done' } as const
-      const state = isNext ? stateOfNext(id, waits, made.now) : 'later'
+      const state = isNext ? stateOfNext(id, waits, made) : 'later'
       isNext = false
       return { id, state }
     })
@@ -119,8 +122,12 @@ function isDone(id: CarrierStepId, { record, isReleased, order }: CarrierCase): 
   }
 }
 
-function stateOfNext(id: CarrierStepId, waits: readonly CarrierWait[], now: string): CarrierStepState {
-  if (id === 'wait-for-the-supplier') return 'waiting'
+function stateOfNext(
+  id: CarrierStepId,
+  waits: readonly CarrierWait[],
+  { now, order }: CarrierCase,
+): CarrierStepState {
+  if (id === 'wait-for-the-supplier') return order === 'late' ? 'due' : 'waiting'
   if (id !== 'wait-for-the-carrier') return 'now'
   const [wait] = waits
   return wait && Date.parse(wait.until) > Date.parse(now) ? 'waiting' : 'due'

@@ -1,7 +1,7 @@
 import { planAccountLock, type AccountPlan, type AfterWorkingDays } from '../account/index.ts'
-import { planCarrierLock, type CarrierPlan } from '../carrier/index.ts'
+import { planCarrierLock, type CarrierPlan, type OrderUnderWay } from '../carrier/index.ts'
 import { OpenTime } from '../clocks/index.ts'
-import { isBlocked, releasedBy, type ReleasedLock } from './orders.ts'
+import { isBlocked, isLate, releasedBy, type ReleasedLock } from './orders.ts'
 import { type JobState } from './records.ts'
 import { factsOf, progressOf, routeOf, type Around } from './standing.ts'
 import { standingOf } from './steps.ts'
@@ -15,11 +15,11 @@ export function isAtTheWizard(job: JobState): boolean {
 }
 
 /** Where the order stands that releases a lock, or has released it; one that failed or was cancelled is none. */
-const orderOf = (job: JobState, lock: ReleasedLock): 'waiting' | 'answered' | 'released' | undefined =>
+const orderOf = (job: JobState, lock: ReleasedLock, now: string): OrderUnderWay | undefined =>
   job.orders
     .filter((one) => releasedBy(one) === lock)
-    .map(({ state }) => state)
-    .find((state) => state === 'waiting' || state === 'answered' || state === 'released')
+    .map((one) => (isLate(one, now) ? 'late' : one.state))
+    .find((state) => state === 'waiting' || state === 'late' || state === 'answered' || state === 'released')
 
 /** How the account lock of a job is led to its end. @param now ISO 8601 in UTC */
 export function accountPlanOf(job: JobState, around: Around, now: string): AccountPlan {
@@ -38,7 +38,7 @@ export function accountPlanOf(job: JobState, around: Around, now: string): Accou
     shownBy: job.accountConfirmed?.how,
     record: account,
     first: route.choices[0]?.action,
-    release: orderOf(job, 'account'),
+    release: orderOf(job, 'account', now),
     now,
     afterWorkingDays: afterWorkingDaysOf(around),
   })
@@ -52,7 +52,7 @@ export function carrierPlanOf(job: JobState, around: Around, now: string): Carri
     isHere: facts.deviceHere !== 'no',
     isReleased: progressOf(job).carrierReleased,
     first: routeOf(job, around).choices[0]?.action,
-    order: orderOf(job, 'carrier'),
+    order: orderOf(job, 'carrier', now),
     isBlocked: isBlocked(job),
     now,
     afterWorkingDays: afterWorkingDaysOf(around),

@@ -93,7 +93,7 @@ export type OrderChange = z.infer<typeof orderChange>
 export type AtTheSupplier =
   { readonly kind: 'sent'; readonly number: string } | { readonly kind: 'cancelled' }
 
-/** Whether the last day of the promise, or of what the supplier said later, is over. @param now ISO 8601 in UTC */
+/** Whether the last day of the promise is over; a later day that the supplier has named changes nothing of that. @param now ISO 8601 in UTC */
 export const isLate = ({ state, promise: { latestBefore } }: Order, now: string): boolean =>
   state === 'waiting' && Date.parse(latestBefore) <= Date.parse(now)
 

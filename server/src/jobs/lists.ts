@@ -167,10 +167,10 @@ export class JobLists {
 
   async #timers(): Promise<JobSummary[]> {
     const due = await this.#database.manager.query<{ id: number }[]>(
-      // An order of working days waits at its own station; what is ready is no clock of the bench until somebody is to be reminded.
+      // What takes working days waits at its own station until somebody is to look after it.
       `SELECT id FROM jobs
-        WHERE due_at IS NOT NULL AND JSON_VALUE(waits, '$.for') NOT IN ('carrier', 'account')
-          AND (JSON_VALUE(waits, '$.for') <> 'fetching' OR due_at <= ?)
+        WHERE due_at IS NOT NULL
+          AND (JSON_VALUE(waits, '$.for') NOT IN ('carrier', 'account', 'fetching') OR due_at <= ?)
         ORDER BY due_at LIMIT ${MOST_TIMERS}`,
       [new Date()],
     )

@@ -62,6 +62,22 @@ describe('ordering a carrier’s release', () => {
   })
 })
 
+describe('an order that is waited for', () => {
+  it('is no clock of the shelf before the day on which the supplier means to answer, and is one from then on', async () => {
+    const { job, body } = await place()
+    const onTheShelf = async () => {
+      const { timers } = await runa.see<Answer<'listJobs'>>('/api/jobs')
+      return timers.find(({ id }) => id === job.id)?.waits?.for
+    }
+    expect(await onTheShelf()).toBeUndefined()
+    const today = new Date().toISOString().slice(0, 10)
+    expect((await change(body, { kind: 'delayed', until: today })).status).toBe(200)
+    expect(await onTheShelf()).toBe('carrier')
+    expect((await change(body, { kind: 'answered', answer: 'over-the-air' })).status).toBe(200)
+    expect(await onTheShelf()).toBeUndefined()
+  })
+})
+
 describe('the answer', () => {
   it('is a code kept as a string: leading zeros count; its attempts are counted; a taken one releases the lock', async () => {
     const { job, body } = await place()
