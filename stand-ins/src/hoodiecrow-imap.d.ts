@@ -8,6 +8,8 @@ declare module 'hoodiecrow-imap' {
   export default function hoodiecrow(options: {
     readonly plugins: readonly string[]
     readonly users: Readonly<Record<string, { readonly password: string }>>
-    readonly storage: Readonly<Record<string, { readonly messages: readonly unknown[] }>>
+    readonly storage: Readonly<
+      Record<string, { readonly messages: readonly unknown[]; readonly uidvalidity: number }>
+    >
   }): Box
 }

@@ -16,7 +16,8 @@ export async function imapBox(port = 0): Promise<ImapBox> {
   const box = hoodiecrow({
     plugins: ['ID', 'SASL-IR', 'AUTH-PLAIN', 'NAMESPACE', 'IDLE', 'ENABLE', 'LITERALPLUS', 'UNSELECT'],
     users: { [ACCOUNT.user]: { password: ACCOUNT.password } },
-    storage: { INBOX: { messages: [] } },
+    // It begins empty: what it counts is not what it counted before it was stopped (RFC 9051 2.3.1.1).
+    storage: { INBOX: { messages: [], uidvalidity: Math.floor(Date.now() / 1000) } },
   })
   await new Promise<void>((resolve) => box.listen(port, '127.0.0.1', () => resolve()))
   const server: Server = box.server

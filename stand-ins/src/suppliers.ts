@@ -58,6 +58,8 @@ export function suppliersApp({ resultAfterMs, send }: SuppliersSettings): Expres
   const app = express()
   app.use(express.json({ limit: '16kb' }))
   const byKey = new Map<string, Placed>()
+  /** What it keeps is gone once it is stopped; a number that it has given out never comes again. */
+  const begun = Math.floor((Date.now() - Date.UTC(2026, 0, 1)) / 1000)
   const byNumber = new Map<string, Placed>()
   let fault: z.infer<typeof control>['fault']
 
@@ -121,7 +123,7 @@ export function suppliersApp({ resultAfterMs, send }: SuppliersSettings): Expres
     }
     const known = byKey.get(read.data.key)
     const placed: Placed = known ?? {
-      number: `${request.params.supplier[0]?.toUpperCase()}-${40_000 + byKey.size * 7 + 11}`,
+      number: `${request.params.supplier[0]?.toUpperCase()}-${begun + byKey.size}`,
       supplier: request.params.supplier,
       order: read.data,
       state: 'waiting',
@@ -130,7 +132,8 @@ export function suppliersApp({ resultAfterMs, send }: SuppliersSettings): Expres
     byNumber.set(placed.number, placed)
     response.status(known ? 200 : 201).json({ number: placed.number, imei: read.data.imei })
     if (known) return
-    setTimeout(() => void mail(placed, ['Status: confirmed']), CONFIRMED_AFTER_MS)
+    // Once the mailbox is gone nobody waits for it any more.
+    setTimeout(() => void mail(placed, ['Status: confirmed']).catch(() => undefined), CONFIRMED_AFTER_MS)
     if (resultAfterMs !== undefined)
       setTimeout(() => {
         const isCode = read.data.lock === 'carrier'

@@ -1,6 +1,7 @@
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import type { Answer, Job, Order, Problem } from '@benevox/contract'
+import { ImapFlow } from 'imapflow'
 import nodemailer from 'nodemailer'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startStandIns, type StandIns } from '../../../stand-ins/src/index.ts'
@@ -125,6 +126,17 @@ describe('an order at a supplier', () => {
     const { body } = await cancel(orderOf(await now(job)))
     expect(orderOf(body).state).toBe('cancelled')
     expect((await placedAgain(body)).status).toBe(200)
+  })
+  it('is the newest that has this number, where a supplier gives a number out anew', async () => {
+    const earlier = [await placed(), await placed(), await placed(), await placed()].map(orderOf)
+    const job = await placed()
+    const { number } = orderOf(job)
+    await shop.database.query('UPDATE orders SET number = ? WHERE id IN (?)', [
+      number,
+      earlier.map(({ id }) => id),
+    ])
+    await control({ number, send: 'over-the-air' })
+    expect(await until(job, ({ state }) => state === 'answered')).toMatchObject({ answer: 'over-the-air' })
   })
   it('that is late is followed up by mail, and its fee asked back where its terms say so', async () => {
     const job = await placed(services.findIndex(({ feeMinor }) => feeMinor === 1200))
@@ -435,5 +447,39 @@ describe('a mailbox that lists its mails and hands none out', () => {
       box.closeAllConnections()
       box.close()
     }
+  })
+})
+
+describe('stand-ins that were stopped and started again', () => {
+  it('begin empty, and neither a number of an order nor a name of a mail comes again', async () => {
+    const [numbers, prefixes] = [new Set<string>(), new Set<string>()]
+    for (let nth = 1; nth <= 2; nth++) {
+      const own = await startStandIns({ latencyMs: 1 })
+      const answer = await fetch(`${own.suppliers}/v1/greywater/orders`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({
+          key: `order ${nth}`,
+          lock: 'carrier',
+          imei: nextImei(),
+          carrier: 'Skerry Mobile',
+          country: 'DE',
+          model: 'Orrelin Vane 5',
+          mailTo: OWN,
+          days: { least: 1, most: 3 },
+        }),
+      })
+      numbers.add(((await answer.json()) as { number: string }).number)
+      const { hostname: host, port, username, password } = new URL(own.imap)
+      const account = { user: decodeURIComponent(username), pass: decodeURIComponent(password) }
+      const client = new ImapFlow({ host, port: Number(port), auth: account, secure: false, logger: false })
+      await client.connect()
+      prefixes.add(String((await client.mailboxOpen('INBOX', { readOnly: true })).uidValidity))
+      await client.logout()
+      await own.close()
+      // Both count from the second in which they begin.
+      await new Promise((resolve) => setTimeout(resolve, 1100))
+    }
+    expect([numbers.size, prefixes.size]).toEqual([2, 2])
   })
 })

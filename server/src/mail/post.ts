@@ -249,7 +249,7 @@ export class Post {
     return orders.flatMap(({ serviceId }) => serviceOf(list, serviceId)?.supplier.mail ?? [])
   }
 
-  /** By its number, of the supplier that wrote where several use the same. */
+  /** By its number, of the supplier that wrote where several use the same; the newest where that gives it out anew. */
   async #orderOf(number: string, sender: string): Promise<NamedOrder | undefined> {
     const rows = await this.#database.manager
       .createQueryBuilder(orderEntity, 'o')
@@ -257,6 +257,7 @@ export class Post {
       .addSelect('o.jobId', 'jobId')
       .addSelect('o.serviceId', 'serviceId')
       .where('o.number = :number', { number })
+      .orderBy('o.orderedAt', 'DESC')
       .limit(20)
       .getRawMany<Omit<NamedOrder, 'supplier'> & { serviceId: number }>()
     const { list } = await this.#supply.inUse()
