@@ -97,12 +97,19 @@ describe('a supervisor’s code', () => {
     expect(await told(again, right)).toMatch(/Wait 2 seconds/)
     now = new Date(now.getTime() + 2000)
     expect(await told(again, right)).toBe('right')
-    // Nor does a clock that was a year ahead once keep anybody out for longer than the longest wait.
+    // Nor does a clock that was a year ahead once keep anybody out; what was wrong then is counted all the same.
     const real = now
     now = new Date(now.getTime() + 365 * 86_400_000)
     for (let n = 0; n < 12; n++) await told(again, wrong)
     now = real
+    expect(await told(again, right)).toBe('right')
+    expect(await told(again, wrong)).toBe('wrong')
     expect(await told(again, right)).toMatch(/Wait \d+ seconds/)
+    // Nor one that was some minutes ahead whoever has nothing to wait for.
+    now = new Date(real.getTime() + 2 * 86_400_000)
+    expect(await told(again, right)).toBe('right')
+    now = new Date(now.getTime() - 300_000)
+    expect(await told(again, right)).toBe('right')
   })
 })
 

@@ -40,6 +40,9 @@ export const guessingSecondStep = (staffId: number): readonly Guessing[] => [
 /** The code of a new shop, from anywhere. */
 export const guessingFirstCode = (): readonly Guessing[] => [{ of: 'first run', patience: MANY }]
 
+/** Free since ever: also for whoever looks at a clock that was set back. */
+const FREE = new Date(0)
+
 interface Row {
   readonly failures: number
   readonly lastAt: Date
@@ -99,17 +102,21 @@ export class Guesses {
     }
     // Read when the rows are one's own: whoever entered rightly a moment ago is not in the future.
     const now = this.#clock()
-    const freeAt = Math.max(...rows.map((row) => row?.freeAt.getTime() ?? 0))
-    // A clock that was ahead once does not keep anybody out for longer than the longest wait.
-    const longestMs = Math.max(...keys.map(({ patience }) => patience.longest)) * 1000
-    const seconds = Math.ceil(Math.min(freeAt - now.getTime(), longestMs) / 1000)
+    const waits = rows.map((row, nth) => {
+      const leftMs = (row?.freeAt.getTime() ?? 0) - now.getTime()
+      // Longer than any wait: the clock was ahead when it was written, and what is left of it nobody knows.
+      return leftMs > (keys[nth]?.patience.longest ?? 0) * 1000 ? 0 : leftMs
+    })
+    const seconds = Math.ceil(Math.max(0, ...waits) / 1000)
     if (seconds > 0) throw new ProblemError('too-many-entries', { code: 'wait-to-enter', seconds })
     for (const [nth, { key, patience }] of keys.entries()) {
       const row = rows[nth]
       const failures = (row ? leftOf(row.failures, now.getTime() - row.lastAt.getTime()) : 0) + 1
+      const wait = waitMs(failures, patience)
+      const free = wait === 0 ? FREE : new Date(now.getTime() + wait)
       await manager.query(
         'UPDATE guesses SET failures = ?, last_at = ?, free_at = ? WHERE shop_id = ? AND of = ?',
-        [failures, now, new Date(now.getTime() + waitMs(failures, patience)), SHOP_ID, key],
+        [failures, now, free, SHOP_ID, key],
       )
     }
   }
@@ -123,7 +130,7 @@ export class Guesses {
       await manager.query(
         `UPDATE guesses SET failures = ${isForgiven && patience === ONE ? '0' : 'GREATEST(0, failures - 1)'}, free_at = ?
           WHERE shop_id = ? AND of = ?`,
-        [this.#clock(), SHOP_ID, key],
+        [FREE, SHOP_ID, key],
       )
   }
 }
