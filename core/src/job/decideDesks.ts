@@ -154,7 +154,13 @@ function change(
   // The account lock is proven to be off where it would ask, and there alone.
   if (releasedBy(order) === 'account' && made.kind === 'proven')
     return decideAccount(job, { kind: 'confirm-account', how: 'step-skipped' }, world)
-  return yes({ kind: 'order-changed', id, change: made, at: world.now, mail })
+  const changed = { kind: 'order-changed', id, at: world.now, mail } as const
+  // Who gives all of the fee back delivers no more: another may be ordered.
+  const isOver = made.kind === 'refunded' && made.minor === order.feeMinor && order.state === 'waiting'
+  return yes(
+    { ...changed, change: made },
+    ...(isOver ? [{ ...changed, change: { kind: 'failed' } } as const] : []),
+  )
 }
 
 function whyNotChanged(order: Order, made: OrderChange | AtTheSupplier, now: string): Decided | undefined {

@@ -37,29 +37,33 @@ const CHANGES: readonly (OrderChange | { kind: 'sent'; number: string } | { kind
   { kind: 'sheet-sent' },
   { kind: 'refund-asked' },
   { kind: 'refunded', minor: 1000 },
+  { kind: 'refunded', minor: 1900 },
   { kind: 'refunded', minor: 1901 },
 ]
+const placing: Try = (_, nth) => ({
+  kind: 'place-order',
+  id: uuid(nth),
+  service: SERVICE,
+  because: 'will-not-wait',
+})
+const changing =
+  (change: (typeof CHANGES)[number], stale = 0): Try =>
+  (job) => {
+    const last = job.orders.at(-1)
+    return {
+      kind: 'change-order',
+      id: last?.id ?? uuid(0),
+      orderVersion: (last?.version ?? 1) - stale,
+      change,
+    }
+  }
 const TRIES: fc.Arbitrary<Try> = fc.oneof(
-  {
-    weight: 2,
-    arbitrary: fc.constant<Try>((_, nth) => ({
-      kind: 'place-order',
-      id: uuid(nth),
-      service: SERVICE,
-      because: 'will-not-wait',
-    })),
-  },
+  { weight: 2, arbitrary: fc.constant(placing) },
   {
     weight: 12,
-    arbitrary: fc.tuple(fc.constantFrom(...CHANGES), fc.nat(9)).map(([change, stale]): Try => (job) => {
-      const last = job.orders.at(-1)
-      return {
-        kind: 'change-order',
-        id: last?.id ?? uuid(0),
-        orderVersion: (last?.version ?? 1) - (stale === 0 ? 1 : 0),
-        change,
-      }
-    }),
+    arbitrary: fc
+      .tuple(fc.constantFrom(...CHANGES), fc.nat(9))
+      .map(([change, stale]) => changing(change, stale === 0 ? 1 : 0)),
   },
   {
     weight: 1,
@@ -78,11 +82,16 @@ const BEGUN = new Story({
   carrierCountry: 'DE',
 }).signs().job
 
-function lived(tries: readonly Try[], each?: (events: readonly JobEvent[], job: JobState) => void) {
+/** @param lateFrom from which of the tries on a month has passed */
+function lived(
+  tries: readonly Try[],
+  each?: (events: readonly JobEvent[], job: JobState) => void,
+  lateFrom = Infinity,
+) {
   let job = BEGUN
   const all: JobEvent[] = []
   for (const [nth, make] of tries.entries()) {
-    const decided = decide(job, make(job, nth), worldAt(60 + nth))
+    const decided = decide(job, make(job, nth), worldAt(60 + nth + (nth < lateFrom ? 0 : 43_200)))
     if (decided.kind === 'refused') continue
     job = decided.events.reduce(evolve, job)
     all.push(...decided.events)
@@ -121,11 +130,12 @@ const placedIn = (events: readonly JobEvent[]) =>
 function check(
   often: Readonly<Record<string, number>>,
   holds: (tries: readonly Try[], seen: (what: string) => void) => void,
+  each: fc.Arbitrary<Try> = TRIES,
 ) {
   const counts = new Map<string, number>()
   const seen = (what: string) => void counts.set(what, (counts.get(what) ?? 0) + 1)
   fc.assert(
-    fc.property(fc.array(TRIES, { minLength: 1, maxLength: 40, size: 'max' }), (tries) => holds(tries, seen)),
+    fc.property(fc.array(each, { minLength: 1, maxLength: 40, size: 'max' }), (tries) => holds(tries, seen)),
     { numRuns: 400 },
   )
   for (const [what, least] of Object.entries(often))
@@ -184,6 +194,34 @@ describe('orders, in whatever order they are placed, answered, delayed, cancelle
         if (kinds[end] !== 'failed') expect(after.filter((kind) => kind === 'refund-asked')).toEqual([])
       }
     })
+  })
+  it('that is late and whose whole fee came back has ended, and none of which a part came back has by that', () => {
+    const ofMoney: fc.Arbitrary<Try> = fc
+      .constantFrom<OrderChange>(
+        { kind: 'delayed', until: '2026-05-20' },
+        { kind: 'followed-up' },
+        { kind: 'refund-asked' },
+        { kind: 'refunded', minor: 1000 },
+        { kind: 'refunded', minor: 1900 },
+      )
+      .map((change) => changing(change))
+    const holds = (tries: readonly Try[], seen: (what: string) => void) => {
+      const before = new Map<string, Order['state']>()
+      lived(
+        [placing, ...tries],
+        (events, job) => {
+          for (const { id, change } of events.filter((one): one is Changed => one.kind === 'order-changed')) {
+            if (change.kind !== 'refunded' || before.get(id) !== 'waiting') continue
+            const isWhole = change.minor === SERVICE.feeMinor
+            seen(isWhole ? 'whole' : 'part')
+            expect(job.orders.find((one) => one.id === id)?.state).toBe(isWhole ? 'failed' : 'waiting')
+          }
+          for (const { id, state } of job.orders) before.set(id, state)
+        },
+        Math.ceil(tries.length / 2),
+      )
+    }
+    check({ whole: 50, part: 50 }, holds, ofMoney)
   })
   it('costs are fees, less what was cancelled and what came back, and no fee comes back twice over', () => {
     check({ cancelled: 40, 'paid back': 10 }, (tries, seen) => {
