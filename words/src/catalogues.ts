@@ -3381,4 +3381,5 @@ export interface Messages {
   'problem.password-guessed': object
   'bill.taxOfPart': { readonly rate: string | number; readonly part: string | number }
   'carrierPage.laterBy': { readonly day: string | number }
+  'refusal.no-model': object
 }

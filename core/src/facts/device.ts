@@ -10,6 +10,7 @@ export const DEVICE_SHEETS = {
     field: 'model',
     who: 'device',
     mayChange: true,
+    isForTheOrder: true,
   },
   /** The platform's major version on the device, where somebody knows it. */
   systemVersion: {

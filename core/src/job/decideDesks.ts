@@ -86,6 +86,8 @@ export function whyNoOrder(lock: ReleasedLock, job: JobState, around: Around): D
   const missing = gatesBefore(lock, job, around).filter(({ state }) => state !== 'open')
   if (missing.length > 0) return refused({ code: 'checks-missing', gates: missing })
   if (!factsOf(job).imei) return refused({ code: 'no-imei' })
+  // A release for another model is a fee for nothing.
+  if (!around.device) return refused({ code: 'no-model' })
   if (lock === 'account' && job.accountConfirmed) return refused({ code: 'account-confirmed' })
   // A fee for a lock that does not ask is a fee for nothing.
   if (lock === 'account' && !isAtTheWizard(job)) return refused({ code: 'account-not-asked' })

@@ -26,6 +26,7 @@ export type Refusal =
   | { readonly code: 'checks-missing'; readonly gates: readonly Gate[] }
   | { readonly code: 'registry-being-asked' }
   | { readonly code: 'no-imei' }
+  | { readonly code: 'no-model' }
   | { readonly code: 'customer-name-missing' }
   | { readonly code: 'text-is-old' }
   | { readonly code: 'signature-missing' }

@@ -127,7 +127,7 @@ describe('what to ask next', () => {
     const card = askNext(given(forgotten)).find(({ name }) => name === 'memoryCard')
     expect(card).toEqual({ name: 'memoryCard', why: 'too-late-after', worthMinor: 0 })
   })
-  it('“Carrier lock only” says that there is one, and an order has to know whose', () => {
+  it('“Carrier lock only” says that there is one, and an order has to know whose, and for which model', () => {
     const only: Facts = {
       complaint: 'carrier-lock-only',
       deviceHere: 'no',
@@ -139,7 +139,7 @@ describe('what to ask next', () => {
       askNext(given(only))
         .filter(({ why }) => why === 'for-the-order')
         .map(({ name }) => name),
-    ).toEqual(['originalCarrier', 'carrierCountry'])
+    ).toEqual(['modelId', 'originalCarrier', 'carrierCountry'])
     const told = names({ ...only, originalCarrier: 'Skerry Mobile', carrierCountry: 'DE' })
     expect(told).not.toContain('originalCarrier')
     expect(told).not.toContain('carrierCountry')

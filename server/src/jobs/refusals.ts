@@ -17,6 +17,7 @@ const KIND: Readonly<Record<RefusalCode, ProblemCode>> = {
   'checks-missing': 'gate-closed',
   'registry-being-asked': 'stale-version',
   'no-imei': 'not-possible-now',
+  'no-model': 'not-possible-now',
   'customer-name-missing': 'not-possible-now',
   'text-is-old': 'not-possible-now',
   'signature-missing': 'bad-request',

@@ -54,6 +54,7 @@ describe('ordering a carrier’s release', () => {
     ['a reported device', { imei: completed('00100104000003'), registryAnswer: 'reported' }, 'gate-closed'],
     ['ownership not shown', { ownership: 'not-shown' }, 'gate-closed'],
     ['no IMEI', { imei: undefined }, 'not-possible-now'],
+    ['a device whose model nobody has said', { modelId: undefined }, 'not-possible-now'],
     ['another carrier than the original', { originalCarrier: 'Norlane' }, 'not-possible-now'],
     ['a watch without cellular', { modelId: 'halvern-tide' }, 'gate-closed'],
   ])('is refused for %s', async (_, facts, code) => {

@@ -76,7 +76,7 @@ usePageKeys(
           <b class="block text-xl" :class="{ 'font-mono': row.id === 'imei' }">{{
             valueOf(row) || say('orderSummary.missing')
           }}</b>
-          <span class="block text-ink-soft">{{ say(`knownFrom.${row.from}`) }}</span>
+          <span v-if="valueOf(row)" class="block text-ink-soft">{{ say(`knownFrom.${row.from}`) }}</span>
           <span v-if="row.id === 'imei' && row.second" class="block text-brass">{{
             say('orderSummary.secondImei', { imei: groupImei(row.second) })
           }}</span>
