@@ -19,11 +19,14 @@ export const personName = z.string().trim().min(1).max(60)
  */
 export const newPassword = z.string().min(12).max(200)
 
-/** Digits that somebody tries first: all alike, or one after the other. */
+/** Digits that somebody tries first: one after the other, the same again and again, in pairs, or the same backwards. */
 const isGuessedFirst = (digits: string): boolean =>
-  [0, 1, 9].some((step) =>
+  [1, 9].some((step) =>
     [...digits].every((digit, nth) => nth === 0 || Number(digit) === (Number(digits[nth - 1]) + step) % 10),
-  )
+  ) ||
+  /^(\d{1,4})\1+$/.test(digits) ||
+  /^(?:(\d)\1)+$/.test(digits) ||
+  digits === [...digits].reverse().join('')
 
 /** A new personal code for the shared machine: six digits at least, and not the first to be guessed. */
 export const newCode = z

@@ -39,6 +39,23 @@ describe('a new password', () => {
     const words = ['Werkbank Süd & Töchter', 'Þóra']
     for (const one of ['Werkbank Süd', 'werkbankwerkbank', 'ÞóraÞóraÞóra', 'Werkbank Süd & Töchter'])
       expect(await isRefused(one, words), one).toBe(true)
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(
+          fc.constantFrom('werkbank', 'Werkbank', 'SÜD', 'sud', 'Töchter', 'tochter', 'Þóra', 'þora'),
+          {
+            minLength: 3,
+            maxLength: 5,
+          },
+        ),
+        fc.constantFrom('', ' ', '-', ' + ', '_!_'),
+        fc.constantFrom('', '!', '2026', '#1'),
+        async (some, between, end) => {
+          expect(await isRefused(some.join(between) + end, words)).toBe(true)
+        },
+      ),
+    )
+    expect(await isRefused('Werkbank und elf Gabeln', words)).toBe(false)
     for (const one of ['a'.repeat(12), 'z'.repeat(200), 'ab'.repeat(100)])
       expect(await isRefused(one), one).toBe(true)
   })

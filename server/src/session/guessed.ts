@@ -16,14 +16,25 @@ async function madeOnce(): Promise<ZxcvbnFactory> {
   return new Factory({ dictionary, graphs: adjacencyGraphs })
 }
 
+/** Beside words that whoever guesses knows there have to be so many letters and digits. */
+const LEAST_OF_ITS_OWN = 6
+const plain = (text: string): string => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase()
+
+/** What is left of a password without words of the shop and of the person, and without what stands between words. */
+const leftWithout = (words: readonly string[], password: string): string =>
+  words
+    .map(plain)
+    .sort((one, other) => other.length - one.length)
+    .reduce((left, word) => left.replaceAll(word, ' '), plain(password))
+    .replace(/[^\p{L}\p{N}]/gu, '')
+
 /**
  * @param words of the shop and of the person: who knows them tries them first
  * @throws ProblemError `not-possible-now` for a password that is among the first to be guessed
  */
 export async function refuseGuessed(password: string, words: readonly string[]): Promise<void> {
-  const { score } = (await (guessing ??= madeOnce())).check(
-    password.slice(0, LOOKED_AT),
-    words.flatMap((one) => [one, ...one.split(/[^\p{L}\p{N}]+/u)]).filter((one) => one.length > 2),
-  )
-  if (score < LEAST_GRADE) throw new ProblemError('not-possible-now', { code: 'password-guessed' })
+  const known = words.flatMap((one) => [one, ...one.split(/[^\p{L}\p{N}]+/u)]).filter((one) => one.length > 2)
+  const { score } = (await (guessing ??= madeOnce())).check(password.slice(0, LOOKED_AT), known)
+  if (score < LEAST_GRADE || leftWithout(known, password).length < LEAST_OF_ITS_OWN)
+    throw new ProblemError('not-possible-now', { code: 'password-guessed' })
 }
