@@ -3382,4 +3382,6 @@ export interface Messages {
   'bill.taxOfPart': { readonly rate: string | number; readonly part: string | number }
   'carrierPage.laterBy': { readonly day: string | number }
   'refusal.no-model': object
+  'orderDesk.exactModel': object
+  'refusal.carrier-confirmed': object
 }

@@ -8,7 +8,7 @@ import {
   type Gate,
 } from '../route/index.ts'
 import { takesModel } from '../supply/index.ts'
-import { carrierPlanOf, isAtTheWizard } from './desks.ts'
+import { accountPlanOf, carrierPlanOf, isAtTheWizard } from './desks.ts'
 import type { Command } from './commands.ts'
 import { refused, yes, type Decided } from './decided.ts'
 import { barring } from './decideBench.ts'
@@ -78,6 +78,11 @@ export function decideOrder(job: JobState, command: OrderCommand, world: World):
   return command.kind === 'place-order' ? place(job, command, world) : change(job, command, world)
 }
 
+/** Whether the device stands where it would ask for its account, and nothing says that it does not. */
+const isAsked = (job: JobState, around: Around): boolean =>
+  isAtTheWizard(job) &&
+  !['never-asks', 'taken-off'].includes(accountPlanOf(job, around, job.openedAt).situation)
+
 /** Why no release can be ordered on a job now, whoever offers it; the desk and the decision ask the same. */
 export function whyNoOrder(lock: ReleasedLock, job: JobState, around: Around): Decided | undefined {
   if (isReported(job)) return refused({ code: 'reported' })
@@ -89,8 +94,9 @@ export function whyNoOrder(lock: ReleasedLock, job: JobState, around: Around): D
   // A release for another model is a fee for nothing.
   if (!around.device) return refused({ code: 'no-model' })
   if (lock === 'account' && job.accountConfirmed) return refused({ code: 'account-confirmed' })
+  if (lock === 'carrier' && progressOf(job).carrierReleased) return refused({ code: 'carrier-confirmed' })
   // A fee for a lock that does not ask is a fee for nothing.
-  if (lock === 'account' && !isAtTheWizard(job)) return refused({ code: 'account-not-asked' })
+  if (lock === 'account' && !isAsked(job, around)) return refused({ code: 'account-not-asked' })
   if (lock === 'carrier' && isBlocked(job)) return refused({ code: 'device-blocked' })
   const underWay = orderUnderWay(job, lock)
   return underWay && refused({ code: 'order-under-way', state: underWay.state })

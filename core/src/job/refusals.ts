@@ -60,6 +60,7 @@ export type Refusal =
   | { readonly code: 'order-changed-meanwhile'; readonly order: Order }
   | { readonly code: 'order-not-so'; readonly state: Order['state']; readonly change: string }
   | { readonly code: 'account-confirmed' }
+  | { readonly code: 'carrier-confirmed' }
   | { readonly code: 'account-not-asked' }
   | { readonly code: 'answer-not-of-this-lock' }
   | { readonly code: 'code-missing' }

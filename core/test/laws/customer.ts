@@ -48,11 +48,13 @@ export const LAWS_OF_THE_CUSTOMER = [
       if (says.stands === 'in-work' || says.stands === 'waiting') seen('working')
       if (says.stands !== 'ready') return
       seen('ready')
-      const last = stepsIn(so).findLast(({ change }) =>
-        ['wipe-started', 'wipe-finished', 'first-start', 'set-up', 'screen-lifted'].includes(change.kind),
+      // A wipe that nobody has seen the end of is work that is begun; one that came back into recovery is begun anew.
+      const steps = stepsIn(so).map(({ change }) => change.kind)
+      const since = steps.slice(steps.lastIndexOf('recovery-again') + 1)
+      const isOver = since.some((kind) =>
+        ['wipe-finished', 'first-start', 'set-up', 'screen-lifted'].includes(kind),
       )
-      // A wipe that nobody has seen the end of is work that is begun.
-      if (last?.change.kind === 'wipe-started') expect(screenWasSeenOpen(so)).toBe(true)
+      if (since.includes('wipe-started') && !isOver) expect(screenWasSeenOpen(so)).toBe(true)
     },
   }),
   law({

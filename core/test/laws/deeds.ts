@@ -253,7 +253,7 @@ export const LAWS_OF_DEEDS = [
   law({
     says: 'a release can be ordered where the desk says so, and only there; what is ordered is what was shown before it was paid',
     often: { ordered: 1 / 300 },
-    end({ job }, _, seen) {
+    end({ job, events }, _, seen) {
       const world = worldAt(200)
       for (const service of [SERVICE, ACCOUNT_SERVICE]) {
         const lock = service === SERVICE ? 'carrier' : 'account'
@@ -262,6 +262,8 @@ export const LAWS_OF_DEEDS = [
         expect([lock, canOrder(lock, job, world)]).toEqual([lock, decided.kind === 'done'])
         if (decided.kind !== 'done') continue
         seen('ordered')
+        // A fee for a lock that was seen to be off is a fee for nothing.
+        expect([lock, isShownOff(lock, events)]).toEqual([lock, false])
         const [placed] = decided.events
         if (placed?.kind !== 'order-placed') throw new Error('nothing was ordered')
         for (const row of costsTheFee(lock, job, world)) {

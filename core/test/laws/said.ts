@@ -15,10 +15,11 @@ import {
   standingOf,
   statementsOf,
   type Command,
+  type JobState,
 } from '../../src/job/index.ts'
 import { answerOf, FACT_NAMES, isSaid, offeredAnswers } from '../../src/facts/index.ts'
 import { answersTo, askNext, type Facts } from '../../src/route/index.ts'
-import { sign, worldAt } from '../histories.ts'
+import { ACCOUNT_SERVICE, SERVICE, sign, worldAt } from '../histories.ts'
 import { law } from '../lives.ts'
 import {
   intakeForbids,
@@ -266,6 +267,31 @@ export const LAWS_OF_SAYING = [
       expect(kinds(allWaits)).toEqual(kinds([...page, ...ordered]))
       // Nothing on the page is over before what the lists show first.
       for (const { until } of page) expect(Date.parse(until)).toBeGreaterThanOrEqual(Date.parse(waits.until))
+    },
+  }),
+  law({
+    says: 'a release that is waited for is to be seen to once the last day of its promise is over, and not before, whatever the supplier says since',
+    often: { ordered: 1 / 300 },
+    end({ job }, _, seen) {
+      for (const [service, step, planAt] of [
+        [SERVICE, 'wait-for-the-supplier', carrierPlanOf],
+        [ACCOUNT_SERVICE, 'wait-for-the-release', accountPlanOf],
+      ] as const) {
+        const id = '00000000-0000-4000-9000-000000000000'
+        const place = { kind: 'place-order', id, service, because: 'will-not-wait' } as const
+        if (decide(job, place, LATER).kind !== 'done') continue
+        seen('ordered')
+        const later = { kind: 'delayed', until: '2026-04-20' } as const
+        const ordered = after(job, place, LATER)
+        const delayed = after(ordered, { kind: 'change-order', id, orderVersion: 1, change: later }, LATER)
+        const stateAt = (of: JobState, ms: number) =>
+          planAt(of, LATER, new Date(ms).toISOString())
+            .steps.map((one) => (one.id === step ? one.state : undefined))
+            .find((state) => state !== undefined)
+        const over = Date.parse(service.promise.latestBefore)
+        for (const of of [ordered, delayed])
+          expect([step, stateAt(of, over - 1), stateAt(of, over)]).toEqual([step, 'waiting', 'due'])
+      }
     },
   }),
   law({

@@ -47,6 +47,7 @@ const KIND: Readonly<Record<RefusalCode, ProblemCode>> = {
   'order-changed-meanwhile': 'stale-version',
   'order-not-so': 'not-possible-now',
   'account-confirmed': 'not-possible-now',
+  'carrier-confirmed': 'not-possible-now',
   'account-not-asked': 'not-possible-now',
   'answer-not-of-this-lock': 'not-possible-now',
   'code-missing': 'not-possible-now',

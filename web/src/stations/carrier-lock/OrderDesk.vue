@@ -108,8 +108,13 @@ const chosenOffer = computed(() => fitting.value.find(({ service }) => service.i
 const mayBeMain = computed(() => job.main?.action.kind === 'order')
 const orders = computed(() => (job.saved?.orders ?? []).filter((one) => releasedBy(one) === props.lock))
 const isUnderWay = computed(() => job.saved && orderUnderWay(job.saved, props.lock) !== undefined)
-/** Nothing is ordered for a device that takes no code any more. */
-const isOver = computed(() => props.lock === 'carrier' && job.saved !== undefined && isBlocked(job.saved))
+/** Nothing is ordered for a lock that is off, nor for a device that takes no code any more. */
+const isOver = computed(
+  () =>
+    props.lock === 'carrier' &&
+    job.saved !== undefined &&
+    (job.progress?.carrierReleased === true || isBlocked(job.saved)),
+)
 const gates = computed(() => job.gatesBefore(props.lock).filter(({ state }) => state !== 'open'))
 /** A report of another model stands above all orders, whatever is under way. */
 const needsReport = computed(
@@ -229,12 +234,15 @@ const ask = ({ id, version }: Order, about: 'follow-up' | 'refund') =>
       <p v-if="lock === 'account'" class="mb-3 max-w-3xl text-lg">
         {{ say('orderDesk.accountTerms') }}
       </p>
-      <ul v-if="gates.length || !job.facts.imei" class="mb-4">
+      <ul v-if="gates.length || !job.facts.imei || !job.found" class="mb-4">
         <li v-for="gate in gates" :key="gate.id" class="py-0.5">
           <b>{{ say(`check.${gate.id}`) }}.</b> {{ checkText(gate, words) }}
         </li>
         <li v-if="!job.facts.imei">
           <b>{{ say('orderDesk.rightSlot') }}</b> {{ say('orderDesk.recordAtCounter') }}
+        </li>
+        <li v-if="!job.found">
+          <b>{{ say('orderDesk.exactModel') }}</b> {{ say('orderDesk.recordAtCounter') }}
         </li>
       </ul>
       <ReportCompared v-if="needsReport" />
