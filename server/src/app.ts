@@ -32,7 +32,6 @@ import { identified, Metrics } from './http/observed.ts'
 import { connectionsInUse } from './database/dataSource.ts'
 import { mount } from './http/mount.ts'
 import { deadline, notFoundHandler, ProblemError, problemHandler } from './http/problem.ts'
-import { readPlainly } from './http/tricks.ts'
 import { JobLife } from './jobs/life.ts'
 import { JobLists } from './jobs/lists.ts'
 import { jobHandlers } from './jobs/routes.ts'
@@ -142,7 +141,7 @@ export function createApp(
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()))
   app.get('/api/catalog/pack.schema.json', (_request, response) => void response.json(packJsonSchema()))
   app.get('/api/shop.schema.json', (_request, response) => void response.json(z.toJSONSchema(wholeShop)))
-  const small = express.json({ limit: '256kb', strict: true, reviver: readPlainly })
+  const small = express.json({ limit: '256kb', strict: true })
   app.use(
     '/api',
     (request, response, next) => (isLarge(request) ? next() : deadline(request, response, next)),
@@ -179,7 +178,7 @@ export function createApp(
   app.get('/api/jobs', compression())
   // A large body is taken only from somebody who is signed in, and is read on a thread of its own.
   const large = express.raw({ type: 'application/json', limit: LARGEST_BODY })
-  const list = express.json({ limit: LONGEST_LIST, strict: true, reviver: readPlainly })
+  const list = express.json({ limit: LONGEST_LIST, strict: true })
   app.use('/api', (request, response, next) => {
     if (!isLarge(request) && !isList(request)) next()
     else if (request.session.staffId) (isList(request) ? list : large)(request, response, next)

@@ -201,7 +201,7 @@ describe('what is typed', () => {
     const turned = ['\u202e', '\u2066', '\u0000', '\u001b', '\ufffe']
     fc.assert(
       fc.property(fc.string({ unit: 'binary' }), (text) => {
-        const read = JSON.parse(JSON.stringify(text), readPlainly) as string
+        const [read = ''] = (readPlainly({ all: [text] }) as { all: string[] }).all
         expect(turned.some((one) => read.includes(one))).toBe(false)
         expect([...text].filter((one) => /[\p{L}\p{N}\p{P}\p{Zs}\p{M}\t\n]/u.test(one)).join('')).toBe(
           [...read].filter((one) => /[\p{L}\p{N}\p{P}\p{Zs}\p{M}\t\n]/u.test(one)).join(''),

@@ -12,6 +12,7 @@ import { Router, type Request, type Response } from 'express'
 import type { z } from 'zod'
 import { mayOnly } from './may.ts'
 import { badRequest, errorOf, isAnswered, ProblemError } from './problem.ts'
+import { readPlainly } from './tricks.ts'
 
 /** What a handler is given: the checked parts of the request and who asks. */
 interface Asked<Name extends ApiName> {
@@ -76,7 +77,7 @@ const NOTHING = new Uint8Array()
 function bodyOf(route: Route, given: unknown): { readonly body: unknown; readonly bytes: Uint8Array } {
   return route.large
     ? { body: undefined, bytes: given instanceof Uint8Array ? given : NOTHING }
-    : { body: checked('body', route.body, given ?? {}), bytes: NOTHING }
+    : { body: checked('body', route.body, readPlainly(given ?? {})), bytes: NOTHING }
 }
 
 /** A part of a request as its schema reads it. @throws ProblemError `bad-request` with the path of each fault */

@@ -4,6 +4,16 @@ const TRICKS = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\u202a-\u202e\u2066
 /** A text that reads the same on the screen, on paper and in a mail: without characters that no text needs. */
 export const withoutTricks = (text: string): string => text.replace(TRICKS, '')
 
-/** For `JSON.parse`: each text of what is sent. */
-export const readPlainly = (_name: string, value: unknown): unknown =>
-  typeof value === 'string' ? withoutTricks(value) : value
+/** What was sent, each text in it read plainly, however deep it stands. What is given is changed. */
+export function readPlainly(given: unknown): unknown {
+  if (typeof given === 'string') return withoutTricks(given)
+  const left: unknown[] = [given]
+  for (let one = left.pop(); one !== undefined; one = left.pop()) {
+    if (one === null || typeof one !== 'object') continue
+    const texts = one as Record<string, unknown>
+    for (const [name, value] of Object.entries(texts))
+      if (typeof value === 'string') texts[name] = withoutTricks(value)
+      else if (value !== null && typeof value === 'object') left.push(value)
+  }
+  return given
+}

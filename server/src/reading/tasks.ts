@@ -115,7 +115,7 @@ function documentIn(bytes: Uint8Array): unknown {
     throw new ProblemError('bad-request', { code: 'import-refused', path: [], flaw: tooMuch, more: 0 })
   let document: unknown
   try {
-    document = JSON.parse(text, readPlainly)
+    document = readPlainly(JSON.parse(text))
   } catch {
     throw new ProblemError('bad-json', { code: 'not-json' })
   }
