@@ -79,6 +79,9 @@ export interface AccountPlan {
   readonly proof: AccountProof
 }
 
+/** Where an order of a release stands that is under way, or that released the lock; late once its promise is broken. */
+export type ReleaseUnderWay = 'waiting' | 'late' | 'answered' | 'released'
+
 /** All that the plan is made from. */
 export interface AccountCase {
   readonly facts: AccountFacts
@@ -92,8 +95,7 @@ export interface AccountCase {
   readonly record: AccountRecord
   /** What the route decides for now, by its name. */
   readonly first: string | undefined
-  /** An order of a release that is under way, or that released it; late once its promise is broken. */
-  readonly release: 'waiting' | 'late' | 'answered' | 'released' | undefined
+  readonly release: ReleaseUnderWay | undefined
   /** ISO 8601 in UTC. */
   readonly now: string
   readonly afterWorkingDays: AfterWorkingDays

@@ -1,3 +1,4 @@
+import type { ReleaseUnderWay } from '../account/index.ts'
 import type { CarrierChange, CarrierRecord } from './steps.ts'
 
 /** Where no rule is known, in working days. Common practice, no source. */
@@ -35,9 +36,6 @@ export interface CarrierPlan {
   readonly waits: readonly CarrierWait[]
 }
 
-/** Where an order stands that releases a lock, or has released it; late once its promise is broken. */
-export type OrderUnderWay = 'waiting' | 'late' | 'answered' | 'released'
-
 /** All that the plan is made from. */
 export interface CarrierCase {
   readonly record: CarrierRecord
@@ -48,7 +46,7 @@ export interface CarrierCase {
   /** What the route decides for now, by its name. */
   readonly first: string | undefined
   /** An order at a supplier that is under way, or that released it. */
-  readonly order: OrderUnderWay | undefined
+  readonly order: ReleaseUnderWay | undefined
   /** No entry of a code is left at the device. */
   readonly isBlocked: boolean
   /** ISO 8601 in UTC. */

@@ -79,7 +79,7 @@ export function decideOrder(job: JobState, command: OrderCommand, world: World):
 }
 
 /** Whether the device stands where it would ask for its account, and nothing says that it does not. */
-const isAsked = (job: JobState, around: Around): boolean =>
+const asksForAccount = (job: JobState, around: Around): boolean =>
   isAtTheWizard(job) &&
   !['never-asks', 'taken-off'].includes(accountPlanOf(job, around, job.openedAt).situation)
 
@@ -96,7 +96,7 @@ export function whyNoOrder(lock: ReleasedLock, job: JobState, around: Around): D
   if (lock === 'account' && job.accountConfirmed) return refused({ code: 'account-confirmed' })
   if (lock === 'carrier' && progressOf(job).carrierReleased) return refused({ code: 'carrier-confirmed' })
   // A fee for a lock that does not ask is a fee for nothing.
-  if (lock === 'account' && !isAsked(job, around)) return refused({ code: 'account-not-asked' })
+  if (lock === 'account' && !asksForAccount(job, around)) return refused({ code: 'account-not-asked' })
   if (lock === 'carrier' && isBlocked(job)) return refused({ code: 'device-blocked' })
   const underWay = orderUnderWay(job, lock)
   return underWay && refused({ code: 'order-under-way', state: underWay.state })

@@ -1,5 +1,10 @@
-import { planAccountLock, type AccountPlan, type AfterWorkingDays } from '../account/index.ts'
-import { planCarrierLock, type CarrierPlan, type OrderUnderWay } from '../carrier/index.ts'
+import {
+  planAccountLock,
+  type AccountPlan,
+  type AfterWorkingDays,
+  type ReleaseUnderWay,
+} from '../account/index.ts'
+import { planCarrierLock, type CarrierPlan } from '../carrier/index.ts'
 import { OpenTime } from '../clocks/index.ts'
 import { isBlocked, isLate, releasedBy, type ReleasedLock } from './orders.ts'
 import { type JobState } from './records.ts'
@@ -15,7 +20,7 @@ export function isAtTheWizard(job: JobState): boolean {
 }
 
 /** Where the order stands that releases a lock, or has released it; one that failed or was cancelled is none. */
-const orderOf = (job: JobState, lock: ReleasedLock, now: string): OrderUnderWay | undefined =>
+const orderOf = (job: JobState, lock: ReleasedLock, now: string): ReleaseUnderWay | undefined =>
   job.orders
     .filter((one) => releasedBy(one) === lock)
     .map((one) => (isLate(one, now) ? 'late' : one.state))

@@ -6,14 +6,11 @@ export const withoutTricks = (text: string): string => text.replace(TRICKS, '')
 
 /** What was sent, each text in it read plainly, however deep it stands. What is given is changed. */
 export function readPlainly(given: unknown): unknown {
-  if (typeof given === 'string') return withoutTricks(given)
-  const left: unknown[] = [given]
-  for (let one = left.pop(); one !== undefined; one = left.pop()) {
-    if (one === null || typeof one !== 'object') continue
-    const texts = one as Record<string, unknown>
-    for (const [name, value] of Object.entries(texts))
-      if (typeof value === 'string') texts[name] = withoutTricks(value)
+  const all = { given }
+  const left: object[] = [all]
+  for (let one = left.pop(); one; one = left.pop())
+    for (const [name, value] of Object.entries(one) as [string, unknown][])
+      if (typeof value === 'string') (one as Record<string, unknown>)[name] = withoutTricks(value)
       else if (value !== null && typeof value === 'object') left.push(value)
-  }
-  return given
+  return all.given
 }
